@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Market;
+
+/**
+ * Splits and cash dividends of a security, and the back-adjustment they cause.
+ *
+ * For an ex-date e every close before e is multiplied by (1 − D·q/C) / q, where C is the raw close of the last trading
+ * day before e, q the new shares per old on e (1 if none) and D the cash dividends of e in the share terms of e.
+ * Events with no earlier close, or after the last close, change nothing.
+ */
+final readonly class CorporateActions
+{
+    /**
+     * @param  list<array{int, float}>  $splits  ex-date YYYYMMDD, new shares per old share
+     * @param  list<array{int, float}>  $dividends  ex-date YYYYMMDD, cash per share in the share terms of the ex-date
+     */
+    public function __construct(public array $splits = [], public array $dividends = []) {}
+
+    /** The events with an ex-date up to and including a day. */
+    public function until(int $day): self
+    {
+        $known = static fn (array $event): bool => $event[0] <= $day;
+
+        return new self(array_values(array_filter($this->splits, $known)), array_values(array_filter($this->dividends, $known)));
+    }
+
+    /** New shares per old over all splits after `from` up to and including `to`. */
+    public function splitRatio(int $from, int $to): float
+    {
+        $ratio = 1.0;
+        foreach ($this->splits as [$day, $q]) {
+            if ($day > $from && $day <= $to) {
+                $ratio *= $q;
+            }
+        }
+
+        return $ratio;
+    }
+
+    /**
+     * Factor per trading day for splits alone and for splits with dividends.
+     *
+     * @param  list<int>  $days  ascending
+     * @param  list<float>  $closes  raw
+     * @return array{split: list<float>, total: list<float>}
+     */
+    public function factors(array $days, array $closes): array
+    {
+        $n = count($days);
+        $events = [];
+        foreach ($this->splits as [$day, $q]) {
+            $events[$day]['q'] = ($events[$day]['q'] ?? 1.0) * $q;
+        }
+        foreach ($this->dividends as [$day, $amount]) {
+            $events[$day]['d'] = ($events[$day]['d'] ?? 0.0) + $amount;
+        }
+        $steps = [];
+        foreach ($events as $day => $event) {
+            $at = TradingDays::firstFrom($days, $day);
+            if ($at === 0 || $at >= $n) {
+                continue;
+            }
+            $q = $event['q'] ?? 1.0;
+            [$split, $total] = $steps[$at] ?? [1.0, 1.0];
+            $steps[$at] = [$split / $q, $total * (1 - ($event['d'] ?? 0.0) * $q / $closes[$at - 1]) / $q];
+        }
+        $splits = $totals = array_fill(0, $n, 1.0);
+        $split = $total = 1.0;
+        for ($i = $n - 1; $i >= 0; $i--) {
+            $splits[$i] = $split;
+            $totals[$i] = $total;
+            if (isset($steps[$i])) {
+                $split *= $steps[$i][0];
+                $total *= $steps[$i][1];
+            }
+        }
+
+        return ['split' => $splits, 'total' => $totals];
+    }
+}

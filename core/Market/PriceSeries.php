@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Market;
+
+/**
+ * Daily bars of one security with the closes adjusted for splits and for splits and dividends.
+ *
+ * Everything is split-adjusted to the last day of the series, so a price is never set against another across a split.
+ */
+final readonly class PriceSeries
+{
+    /** @var list<float> */
+    public array $closes;
+
+    /** @var list<float> */
+    public array $adjusted;
+
+    /** @var list<float> */
+    public array $highs;
+
+    /** @var list<float> */
+    public array $lows;
+
+    /** @var list<float> */
+    public array $volumes;
+
+    /** @var list<float> */
+    public array $splitFactors;
+
+    /**
+     * @param  list<int>  $days  YYYYMMDD, ascending
+     * @param  list<float>  $rawCloses
+     * @param  list<float>|null  $rawHighs
+     * @param  list<float>|null  $rawLows
+     * @param  list<float>|null  $rawVolumes  shares
+     */
+    public function __construct(
+        public array $days,
+        public array $rawCloses,
+        ?array $rawHighs = null,
+        ?array $rawLows = null,
+        ?array $rawVolumes = null,
+        public CorporateActions $actions = new CorporateActions,
+    ) {
+        if ($actions->splits === [] && $actions->dividends === []) {
+            $this->splitFactors = array_fill(0, count($days), 1.0);
+            $this->closes = $this->adjusted = $rawCloses;
+            $this->highs = $rawHighs ?? $rawCloses;
+            $this->lows = $rawLows ?? $rawCloses;
+            $this->volumes = $rawVolumes ?? [];
+
+            return;
+        }
+        $factors = $actions->factors($days, $rawCloses);
+        $this->splitFactors = $factors['split'];
+        $scale = static function (array $values, array $factors): array {
+            foreach ($values as $i => $value) {
+                $values[$i] = $value * $factors[$i];
+            }
+
+            return $values;
+        };
+        $split = $actions->splits !== [];
+        $this->closes = $split ? $scale($rawCloses, $factors['split']) : $rawCloses;
+        $this->adjusted = $scale($rawCloses, $factors['total']);
+        $this->highs = $split && $rawHighs !== null ? $scale($rawHighs, $factors['split']) : ($rawHighs ?? $this->closes);
+        $this->lows = $split && $rawLows !== null ? $scale($rawLows, $factors['split']) : ($rawLows ?? $this->closes);
+        $volumes = $rawVolumes ?? [];
+        if ($split) {
+            foreach ($volumes as $i => $volume) {
+                $volumes[$i] = $volume / $factors['split'][$i];
+            }
+        }
+        $this->volumes = $volumes;
+    }
+
+    /** The series as it was known on a day: no later bar, no later event. */
+    public function asOf(int $day): self
+    {
+        $n = TradingDays::lastUntil($this->days, $day) + 1;
+        if ($n === count($this->days)) {
+            return $this;
+        }
+
+        return new self(
+            array_slice($this->days, 0, $n), array_slice($this->rawCloses, 0, $n),
+            $this->slice($this->highs, $n), $this->slice($this->lows, $n), $this->slice($this->volumes, $n, true),
+            $this->actions->until($day),
+        );
+    }
+
+    public function last(): int
+    {
+        return count($this->days) - 1;
+    }
+
+    /**
+     * Back to raw terms, cut to n bars.
+     *
+     * @param  list<float>  $values
+     * @return list<float>
+     */
+    private function slice(array $values, int $n, bool $volume = false): array
+    {
+        $raw = [];
+        for ($i = 0; $i < $n && isset($values[$i]); $i++) {
+            $raw[] = $volume ? $values[$i] * $this->splitFactors[$i] : $values[$i] / $this->splitFactors[$i];
+        }
+
+        return $raw;
+    }
+}

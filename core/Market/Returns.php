@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Market;
+
+use Logion\Statistics\RootFinding;
+
+/** Returns from prices. Simple returns unless the name says otherwise; fractions, not per cent. */
+final class Returns
+{
+    /**
+     * P_t / P_{t−1} − 1, one shorter than the prices.
+     *
+     * @param  list<float>  $prices
+     * @return list<float>
+     */
+    public static function simple(array $prices): array
+    {
+        $returns = [];
+        for ($i = 1, $n = count($prices); $i < $n; $i++) {
+            $returns[] = $prices[$i] / $prices[$i - 1] - 1;
+        }
+
+        return $returns;
+    }
+
+    /**
+     * ln(P_t / P_{t−1}), one shorter than the prices.
+     *
+     * @param  list<float>  $prices
+     * @return list<float>
+     */
+    public static function log(array $prices): array
+    {
+        $returns = [];
+        for ($i = 1, $n = count($prices); $i < $n; $i++) {
+            $returns[] = log($prices[$i] / $prices[$i - 1]);
+        }
+
+        return $returns;
+    }
+
+    /**
+     * Compound annual growth rate, (end / begin)^(1/years) − 1; null unless begin > 0, end ≥ 0 and years > 0.
+     */
+    public static function compoundAnnual(float $begin, float $end, float $years): ?float
+    {
+        return $begin > 0 && $end >= 0 && $years > 0 ? ($end / $begin) ** (1 / $years) - 1 : null;
+    }
+
+    /**
+     * Value of one share held from the first day with dividends reinvested at the ex-date close, over the first close − 1.
+     */
+    public static function reinvested(PriceSeries $series): float
+    {
+        $shares = 1.0;
+        $events = [];
+        foreach ($series->actions->splits as [$day, $q]) {
+            $events[$day]['q'] = ($events[$day]['q'] ?? 1.0) * $q;
+        }
+        foreach ($series->actions->dividends as [$day, $amount]) {
+            $events[$day]['d'] = ($events[$day]['d'] ?? 0.0) + $amount;
+        }
+        foreach ($events as $day => $event) {
+            $at = TradingDays::firstFrom($series->days, $day);
+            if ($at > 0 && $at < count($series->days)) {
+                $shares *= ($event['q'] ?? 1.0) * (1 + ($event['d'] ?? 0.0) / $series->rawCloses[$at]);
+            }
+        }
+
+        return $shares * $series->rawCloses[$series->last()] / $series->rawCloses[0] - 1;
+    }
+
+    /**
+     * Money-weighted annual return: the rate r with Σ cf / (1 + r)^(days/365) = 0.
+     *
+     * Null unless there is a positive and a negative flow, or when no rate above −1 does it.
+     *
+     * @param  list<array{int, float}>  $flows  day YYYYMMDD and amount, money paid in negative
+     */
+    public static function moneyWeighted(array $flows): ?float
+    {
+        $amounts = array_column($flows, 1);
+        if ($amounts === [] || max($amounts) <= 0 || min($amounts) >= 0) {
+            return null;
+        }
+        $first = min(array_column($flows, 0));
+        $terms = array_map(static fn (array $flow): array => [Day::between($first, $flow[0]) / 365, $flow[1]], $flows);
+        // In x = ln(1 + r) the function is smooth from near total loss to very high rates.
+        $value = static function (float $x) use ($terms): float {
+            $sum = 0.0;
+            foreach ($terms as [$years, $amount]) {
+                $sum += $amount * exp(-$x * $years);
+            }
+
+            return $sum;
+        };
+        $roots = RootFinding::scan($value, -6.0, 6.0, 1200);
+
+        return $roots === [] ? null : exp($roots[0]) - 1;
+    }
+
+    /**
+     * Time-weighted return: the product of V_i before flow / (V_{i−1} + F_{i−1}), minus 1. Flows come after the day's valuation.
+     *
+     * @param  list<array{int, float, float}>  $valuations  day, value before that day's flow, flow paid in
+     * @return array{periods: list<float>, total: float, annualised: ?float, modified_dietz: ?float, money_weighted: ?float, days: int}
+     */
+    public static function ofPortfolio(array $valuations): array
+    {
+        $n = count($valuations);
+        $periods = [];
+        $growth = 1.0;
+        $days = Day::between($valuations[0][0], $valuations[$n - 1][0]);
+        $start = $valuations[0][1] + $valuations[0][2];
+        $paid = $weighted = 0.0;
+        $flows = [[$valuations[0][0], -$start]];
+        for ($i = 1; $i < $n; $i++) {
+            $return = $valuations[$i][1] / ($valuations[$i - 1][1] + $valuations[$i - 1][2]) - 1;
+            $periods[] = $return;
+            $growth *= 1 + $return;
+            if ($i < $n - 1) {
+                $flow = $valuations[$i][2];
+                $paid += $flow;
+                $weighted += $flow * ($days - Day::between($valuations[0][0], $valuations[$i][0])) / $days;
+                if ($flow != 0.0) {
+                    $flows[] = [$valuations[$i][0], -$flow];
+                }
+            }
+        }
+        $end = $valuations[$n - 1][1];
+        $flows[] = [$valuations[$n - 1][0], $end];
+        $base = $start + $weighted;
+
+        return [
+            'periods' => $periods,
+            'total' => $growth - 1,
+            'annualised' => $days > 0 && $growth >= 0 ? $growth ** (365 / $days) - 1 : null,
+            'modified_dietz' => $base == 0.0 ? null : ($end - $start - $paid) / $base,
+            'money_weighted' => self::moneyWeighted($flows),
+            'days' => $days,
+        ];
+    }
+}

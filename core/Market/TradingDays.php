@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Market;
+
+/** Searching in an ascending list of days. */
+final class TradingDays
+{
+    /**
+     * Position of the first day not before the given one; the length of the list if there is none.
+     *
+     * @param  list<int>  $days
+     */
+    public static function firstFrom(array $days, int $day): int
+    {
+        $low = 0;
+        $high = count($days);
+        while ($low < $high) {
+            $middle = ($low + $high) >> 1;
+            if ($days[$middle] < $day) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+
+        return $low;
+    }
+
+    /**
+     * Position of the last day not after the given one; −1 if there is none.
+     *
+     * @param  list<int>  $days
+     */
+    public static function lastUntil(array $days, int $day): int
+    {
+        return self::firstFrom($days, $day + 1) - 1;
+    }
+
+    /**
+     * Position of the last day of each month YYYYMM.
+     *
+     * @param  list<int>  $days
+     * @return array<int, int>
+     */
+    public static function monthEnds(array $days): array
+    {
+        $ends = [];
+        foreach ($days as $i => $day) {
+            $ends[intdiv($day, 100)] = $i;
+        }
+
+        return $ends;
+    }
+}

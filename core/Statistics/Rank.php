@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Statistics;
+
+/** Ranks and percentile ranks of a sample. */
+final class Rank
+{
+    /**
+     * Ranks from 1; nulls keep null. Ties by "average", "min", "max" or "dense".
+     *
+     * @param  list<float|int|null>  $x
+     * @return list<?float>
+     */
+    public static function of(array $x, string $ties = 'average', bool $descending = false): array
+    {
+        $known = array_filter($x, static fn ($value): bool => $value !== null);
+        $descending ? arsort($known) : asort($known);
+        $ranks = array_fill(0, count($x), null);
+        $order = array_keys($known);
+        $n = count($order);
+        $dense = 0;
+        for ($i = 0; $i < $n; $i = $j) {
+            $j = $i;
+            while ($j < $n && $known[$order[$j]] == $known[$order[$i]]) {
+                $j++;
+            }
+            $dense++;
+            $rank = match ($ties) {
+                'average' => ($i + 1 + $j) / 2,
+                'min' => $i + 1,
+                'max' => $j,
+                'dense' => $dense,
+                default => throw new \InvalidArgumentException("Unknown tie rule \"{$ties}\"; use average, min, max or dense."),
+            };
+            for ($k = $i; $k < $j; $k++) {
+                $ranks[$order[$k]] = (float) $rank;
+            }
+        }
+
+        return $ranks;
+    }
+
+    /**
+     * (count below + ½ count equal) / n as a fraction of 1.
+     *
+     * @param  list<float>  $sorted  ascending
+     */
+    public static function percentile(array $sorted, float $value): ?float
+    {
+        $n = count($sorted);
+
+        return $n === 0 ? null : (self::firstNotBelow($sorted, $value) + self::firstAbove($sorted, $value)) / 2 / $n;
+    }
+
+    /**
+     * Number of values strictly below.
+     *
+     * @param  list<float>  $sorted
+     */
+    public static function firstNotBelow(array $sorted, float $value): int
+    {
+        $low = 0;
+        $high = count($sorted);
+        while ($low < $high) {
+            $middle = ($low + $high) >> 1;
+            if ($sorted[$middle] < $value) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+
+        return $low;
+    }
+
+    /**
+     * Number of values below or equal.
+     *
+     * @param  list<float>  $sorted
+     */
+    public static function firstAbove(array $sorted, float $value): int
+    {
+        $low = 0;
+        $high = count($sorted);
+        while ($low < $high) {
+            $middle = ($low + $high) >> 1;
+            if ($sorted[$middle] <= $value) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+
+        return $low;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Valuation;
+
+use Logion\LogionException;
+
+/** An assumption that cannot be valued with; names the assumption and the way out. */
+final class InvalidAssumption extends \InvalidArgumentException implements LogionException
+{
+    private function __construct(public readonly string $assumption, string $message)
+    {
+        parent::__construct($message);
+    }
+
+    public static function growthNotBelowRate(float $growth, float $rate): self
+    {
+        return new self('terminal_growth', sprintf(
+            'Terminal growth of %.2f %% is not below the discount rate of %.2f %%: the value would be infinite. Lower the growth, raise the rate, or end with an exit multiple.',
+            100 * $growth, 100 * $rate,
+        ));
+    }
+
+    public static function unknown(string $name, string ...$known): self
+    {
+        return new self($name, 'There is no assumption "'.mb_substr($name, 0, 60).'". Known are '.implode(', ', $known).'.');
+    }
+
+    public static function outOfRange(string $name, string $range): self
+    {
+        return new self($name, "{$name} must be {$range}.");
+    }
+
+    public static function malformed(string $name, string $problem): self
+    {
+        return new self($name, "{$name}: {$problem}");
+    }
+}

@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Golden;
+
+use Logion\Market\Day;
+use Logion\Statistics\RootFinding;
+use Logion\Valuation\CashFlowValue;
+use Logion\Valuation\Cases;
+use Logion\Valuation\Convention;
+use Logion\Valuation\Discounting;
+use Logion\Valuation\DividendDiscount;
+use Logion\Valuation\EarningsPath;
+use Logion\Valuation\EquityBridge;
+use Logion\Valuation\OperatingForecast;
+use Logion\Valuation\ShareCount;
+
+final class ValuationCases
+{
+    /** @return array<string, \Closure(array<string, mixed>): array<string, mixed>> */
+    public static function all(): array
+    {
+        return [
+            'valuation.dcf_two_stage' => static fn (array $in): array => self::fields(self::twoStage($in)),
+            'valuation.dcf_three_stage' => static function (array $in): array {
+                $n = $in['n_high'];
+                $growth = [...array_fill(0, $n, (float) $in['growth_high']), ...CashFlowValue::fade($in['growth_high'], $in['terminal_growth'], $in['n_fade'])];
+                $rates = [...array_fill(0, $n, (float) $in['wacc_high']), ...CashFlowValue::fade($in['wacc_high'], $in['wacc_stable'], $in['n_fade'])];
+                $flows = CashFlowValue::grown((float) $in['fcff_0'], $growth);
+                $g = $in['terminal_growth'];
+
+                return ['growth_path' => $growth, 'wacc_path' => $rates, ...self::fields(self::value($in, $flows, $rates, CashFlowValue::growingPerpetuity(end($flows) * (1 + $g), $in['wacc_stable'], $g)))];
+            },
+            'valuation.dcf_drivers' => static function (array $in): array {
+                $n = count($in['growth_rates']);
+                $forecast = OperatingForecast::bySalesToCapital((float) $in['revenue_0'], $in['growth_rates'], $in['margins'], array_fill(0, $n, (float) $in['tax']), (float) $in['sales_to_capital'], (float) ($in['loss_carryforward'] ?? 0));
+                $g = $in['terminal_growth'];
+                $next = $forecast->nextOperatingProfitAfterTax($g, end($in['margins']), $in['tax']) * (1 - $g / $in['terminal_roic']);
+
+                return [
+                    'revenue' => $forecast->revenue, 'ebit' => $forecast->ebit, 'taxes' => $forecast->taxes, 'loss_pool_end' => $forecast->lossPool,
+                    'reinvestment' => $forecast->reinvestment,
+                    ...self::fields(self::value($in, $forecast->flows, array_fill(0, $n, (float) $in['wacc']), CashFlowValue::growingPerpetuity($next, $in['wacc'], $g))),
+                ];
+            },
+            'valuation.stub_fraction' => static fn (array $in): array => ['stub_fraction' => Discounting::stubFraction(Day::parse($in['valuation_date']), Day::parse($in['fiscal_year_end']))],
+            'valuation.treasury_stock_method' => static function (array $in): array {
+                $shares = self::shares($in);
+
+                return ['net_new_shares' => $shares->fromOptions($in['price']), 'diluted_shares' => $shares->dilutedAt($in['price'])];
+            },
+            'valuation.equity_bridge' => static function (array $in): array {
+                $equity = self::bridge($in)->equityValue($in['enterprise_value']);
+                $shares = self::shares($in);
+                $diluted = $shares->dilutedAt($in['price']);
+                $value = $shares->valuePerShare($equity);
+
+                return [
+                    'equity_value' => $equity, 'value_per_basic_share' => $equity / $shares->basic, 'diluted_shares_at_price' => $diluted,
+                    'value_per_share_at_price' => $equity / $diluted, 'value_per_share_at_value' => $value,
+                    'diluted_shares_at_value' => $value === null ? null : $shares->dilutedAt($value),
+                ];
+            },
+            'valuation.exit_multiple' => static function (array $in): array {
+                $flows = CashFlowValue::grown($in['fcff_0'], array_fill(0, $in['years'], (float) $in['growth']));
+                $w = (float) $in['wacc'];
+                $mid = $in['convention'] === 'mid_year';
+                $result = self::value($in, $flows, array_fill(0, $in['years'], $w), $in['terminal_metric'] * $in['multiple']);
+                $gordon = CashFlowValue::growingPerpetuity(end($flows) * (1 + $in['terminal_growth']) * ($mid ? (1 + $w) ** 0.5 : 1), $w, $in['terminal_growth']);
+
+                return [
+                    ...self::fields($result), 'implied_growth' => CashFlowValue::impliedGrowth($result->terminalValue, end($flows), $w, $mid),
+                    'gordon_implied_multiple' => $gordon === null ? null : $gordon / $in['terminal_metric'],
+                ];
+            },
+            'valuation.gordon' => static fn (array $in): array => [
+                'value' => DividendDiscount::constantGrowth($in['dividend_0'], $in['growth'], $in['cost_of_equity']),
+                'sustainable_growth' => isset($in['roe'], $in['payout']) ? $in['roe'] * (1 - $in['payout']) : null,
+                'implied_return' => isset($in['price']) ? \Logion\Capital\CostOfEquity::impliedByConstantGrowth($in['price'], $in['dividend_0'], $in['growth']) : null,
+                'implied_growth' => isset($in['price']) ? DividendDiscount::impliedGrowth($in['price'], $in['dividend_0'], $in['cost_of_equity']) : null,
+            ],
+            'valuation.ddm_multistage' => static function (array $in): array {
+                $growth = array_merge(...array_map(static fn (array $s): array => array_fill(0, $s['years'], (float) $s['growth']), $in['stages']));
+                $dividends = CashFlowValue::grown($in['dividend_0'], $growth);
+                $result = DividendDiscount::staged($dividends, end($dividends) * (1 + $in['terminal_growth']), $in['cost_of_equity'], $in['terminal_growth'], $in['terminal_cost_of_equity'] ?? null);
+
+                return ['dividends' => $dividends, 'pv_dividends' => $result['present'], 'terminal_value' => $result['terminal'], 'pv_terminal_value' => $result['present_terminal'], 'value' => $result['value']];
+            },
+            'valuation.ddm_payout' => static function (array $in): array {
+                $eps = CashFlowValue::grown($in['eps_0'], $in['growth_rates']);
+                $dividends = array_map(static fn (float $e, float $p): float => $e * $p, $eps, $in['payouts']);
+                $payout = 1 - $in['terminal_growth'] / $in['terminal_roe'];
+                $result = DividendDiscount::staged($dividends, end($eps) * (1 + $in['terminal_growth']) * $payout, $in['cost_of_equity'], $in['terminal_growth']);
+
+                return ['eps' => $eps, 'dividends' => $dividends, 'terminal_payout' => $payout, 'terminal_value' => $result['terminal'], 'value' => $result['value']];
+            },
+            'valuation.h_model' => static fn (array $in): array => [
+                'value' => DividendDiscount::halfLife($in['dividend_0'], $in['growth_short'], $in['growth_long'], $in['fade_years'], $in['cost_of_equity']),
+                'implied_return' => $in['dividend_0'] / $in['price'] * ((1 + $in['growth_long']) + $in['fade_years'] / 2 * ($in['growth_short'] - $in['growth_long'])) + $in['growth_long'],
+            ],
+            'valuation.earnings_path' => static function (array $in): array {
+                $path = new EarningsPath($in['eps_0'], $in['net_income_growth'], $in['share_change'], $in['payout'], (float) $in['exit_pe']);
+
+                return [
+                    'eps' => $path->earnings, 'dividends' => $path->dividends, 'exit_price' => $path->exitPrice, 'value_today' => $path->valueAt($in['required_return']),
+                    'implied_annual_return' => $path->impliedReturn((float) $in['price']), 'price_only_return' => $path->priceOnlyReturn((float) $in['price']),
+                ];
+            },
+            'valuation.reverse_dcf' => static function (array $in): array {
+                $distance = static fn (array $with): float => (self::twoStage([...$in, ...$with])->perShare ?? NAN) - $in['price'];
+                $low = $in['terminal_growth'] + 1e-6;
+
+                return [
+                    'implied_growth' => RootFinding::bracketed(static fn (float $g): float => $distance(['growth' => $g]), -0.99, 3.0),
+                    'implied_wacc' => isset($in['growth_assumed']) ? RootFinding::bracketed(static fn (float $w): float => $distance(['growth' => $in['growth_assumed'], 'wacc' => $w]), $low, 5.0) : null,
+                ];
+            },
+            'valuation.breakeven_terminal_growth' => static function (array $in): array {
+                $without = self::twoStage([...$in, 'terminal_growth' => -1.0]);
+                $discounting = self::discounting($in, array_fill(0, $in['years'], (float) $in['wacc']));
+                $mid = ($in['terminal_discount'] ?? null) === 'mid';
+                $target = $in['price'] * $in['shares'] - self::bridge($in)->net();
+                $needed = ($target - $without->sumOfPresentValues) / $discounting->terminalFactor($mid);
+
+                return ['target_enterprise_value' => $target, 'needed_terminal_value' => $needed, 'breakeven_growth' => CashFlowValue::impliedGrowth($needed, array_values($without->flows)[count($without->flows) - 1], $in['wacc'])];
+            },
+            'valuation.sensitivity_grid' => static fn (array $in): array => [
+                'value_per_share' => array_map(static fn ($w): array => array_map(static fn ($g): ?float => self::twoStage([...$in, 'wacc' => $w, 'terminal_growth' => $g])->perShare, $in['growth_values']), $in['wacc_values']),
+            ],
+            'valuation.sensitivity_exit_multiple' => static fn (array $in): array => [
+                'value_per_share' => array_map(static fn ($w): array => array_map(static fn ($m): ?float => self::value(
+                    $in, CashFlowValue::grown($in['fcff_0'], array_fill(0, $in['years'], (float) $in['growth'])), array_fill(0, $in['years'], (float) $w), $in['terminal_metric'] * $m,
+                )->perShare, $in['multiple_values']), $in['wacc_values']),
+            ],
+            'valuation.sensitivity_earnings' => static fn (array $in): array => [
+                'value_today' => array_map(static fn ($g): array => array_map(static fn ($pe): float => (new EarningsPath(
+                    $in['eps_0'], array_fill(0, $in['years'], (float) $g), $in['share_change'], $in['payout'], (float) $pe,
+                ))->valueAt($in['required_return']), $in['pe_values']), $in['growth_values']),
+            ],
+            'valuation.scenarios' => static fn (array $in): array => Cases::against((float) $in['price'], $in['scenarios']),
+        ];
+    }
+
+    /** @param array<string, mixed> $in */
+    private static function twoStage(array $in): CashFlowValue
+    {
+        $growth = $in['growth_rates'] ?? array_fill(0, $in['years'] ?? 0, (float) ($in['growth'] ?? 0));
+        $flows = array_map('floatval', $in['fcff'] ?? CashFlowValue::grown((float) $in['fcff_0'], $growth));
+        $g = (float) $in['terminal_growth'];
+
+        return self::value($in, $flows, array_fill(0, count($flows), (float) $in['wacc']), CashFlowValue::growingPerpetuity(end($flows) * (1 + $g), (float) $in['wacc'], $g));
+    }
+
+    /**
+     * @param  array<string, mixed>  $in
+     * @param  list<float>  $flows
+     * @param  list<float>  $rates
+     */
+    private static function value(array $in, array $flows, array $rates, ?float $terminal): CashFlowValue
+    {
+        return CashFlowValue::of($flows, self::discounting($in, $rates), $terminal, self::bridge($in), (float) $in['shares'], ($in['terminal_discount'] ?? null) === 'mid');
+    }
+
+    /**
+     * @param  array<string, mixed>  $in
+     * @param  list<float>  $rates
+     */
+    private static function discounting(array $in, array $rates): Discounting
+    {
+        return new Discounting($rates, Convention::from($in['convention']), (float) ($in['stub_fraction'] ?? 1.0));
+    }
+
+    /** @param array<string, mixed> $in */
+    private static function bridge(array $in): EquityBridge
+    {
+        return new EquityBridge(array_map('floatval', $in['bridge'] ?? []));
+    }
+
+    /** @param array<string, mixed> $in */
+    private static function shares(array $in): ShareCount
+    {
+        return new ShareCount((float) $in['basic_shares'], (float) ($in['restricted_units'] ?? 0), $in['options'] ?? []);
+    }
+
+    /** @return array<string, mixed> */
+    private static function fields(CashFlowValue $value): array
+    {
+        return [
+            'flows' => $value->flows, 'discount_factors' => $value->discountFactors, 'pv_flows' => $value->presentValues, 'sum_pv_flows' => $value->sumOfPresentValues,
+            'terminal_value' => $value->terminalValue, 'pv_terminal_value' => $value->presentTerminalValue, 'enterprise_value' => $value->enterpriseValue,
+            'equity_value' => $value->equityValue, 'value_per_share' => $value->perShare, 'terminal_share' => $value->terminalShare,
+        ];
+    }
+}
