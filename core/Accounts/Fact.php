@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Accounts;
+
+/**
+ * One reported figure: a line of a period in a filing. Several filings may report the same line and period; nothing is
+ * ever overwritten. A correction by a reader is a fact of its own that takes precedence over what was filed.
+ */
+final readonly class Fact
+{
+    /**
+     * @param  int  $filedOn  day YYYYMMDD on which it became public
+     */
+    public function __construct(
+        public string $line,
+        public int $period,
+        public float $value,
+        public int $filedOn,
+        public int $filing = 0,
+        public bool $correction = false,
+        public ?string $note = null,
+    ) {}
+}

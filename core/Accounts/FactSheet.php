@@ -1,0 +1,173 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Accounts;
+
+use Logion\Market\CorporateActions;
+
+/**
+ * What was publicly known of a company's accounts on a day: per line and period the latest figure filed by then, corrections
+ * first, totals completed, and counts and per-share figures put on the share basis of that day.
+ */
+final class FactSheet
+{
+    /** @var array<int, array<string, float>> by period, then line */
+    private array $values = [];
+
+    /** @var array<int, array<string, Fact>> */
+    private array $facts = [];
+
+    /** @var array<int, array<string, string>> lines that were completed: "total", "balance" or "zero" */
+    private array $completed = [];
+
+    /** @var array<int, float> share basis factor used per filing day */
+    private array $splitRatios = [];
+
+    private ?int $firstPeriod = null;
+
+    private ?int $latestYear = null;
+
+    private ?int $latestQuarter = null;
+
+    /**
+     * @param  iterable<Fact>  $facts  in any order
+     * @param  array<int, int>  $periodEnds  day YYYYMMDD by period
+     */
+    public function __construct(
+        public readonly Template $template,
+        iterable $facts,
+        private readonly array $periodEnds,
+        public readonly int $asOf,
+        private readonly CorporateActions $actions = new CorporateActions,
+    ) {
+        foreach ($facts as $fact) {
+            if ($fact->filedOn > $asOf) {
+                continue;
+            }
+            $known = $this->facts[$fact->period][$fact->line] ?? null;
+            if ($known === null || ($fact->correction <=> $known->correction ?: $fact->filedOn <=> $known->filedOn ?: $fact->filing <=> $known->filing) >= 0) {
+                $this->facts[$fact->period][$fact->line] = $fact;
+            }
+        }
+        ksort($this->facts);
+        $perShare = ['earnings_per_share_basic' => true, 'earnings_per_share_diluted' => true, 'dividends_per_share' => true];
+        $counts = ['basic_shares_average' => true, 'diluted_shares_average' => true, 'shares_outstanding_period_end' => true];
+        $split = $actions->splits !== [];
+        foreach ($this->facts as $period => $lines) {
+            $values = [];
+            foreach ($lines as $line => $fact) {
+                $value = $fact->value;
+                if ($split && (isset($perShare[$line]) || isset($counts[$line]))) {
+                    $ratio = $this->splitRatios[$fact->filedOn] ??= $actions->splitRatio($fact->filedOn, $asOf);
+                    $value = isset($counts[$line]) ? $value * $ratio : $value / $ratio;
+                }
+                $values[$line] = $value;
+            }
+            $this->completed[$period] = Completion::fill($values, $template);
+            $this->values[$period] = $values;
+            $isYear = $period % 10 === 0;
+            $this->firstPeriod ??= $period;
+            if ($isYear) {
+                $this->latestYear = max($this->latestYear ?? 0, Period::fiscalYear($period));
+            }
+            $this->latestQuarter = max($this->latestQuarter ?? 0, $isYear ? $period + 4 : $period);
+        }
+    }
+
+    /** The latest completed fiscal year that was reported. */
+    public function latestYear(): ?int
+    {
+        return $this->latestYear;
+    }
+
+    /** The latest quarter that was reported; a year end counts as its fourth quarter. */
+    public function latestQuarter(): ?int
+    {
+        return $this->latestQuarter;
+    }
+
+    public function firstYear(): ?int
+    {
+        return $this->firstPeriod === null ? null : Period::fiscalYear($this->firstPeriod);
+    }
+
+    /** @return list<int> periods with a report, ascending: years, or quarters */
+    public function periods(bool $quarters = false): array
+    {
+        return array_values(array_filter(array_keys($this->values), static fn (int $period): bool => ($period % 10 !== 0) === $quarters));
+    }
+
+    /** Value of a line in a period; balances of a fourth quarter are those of the year. */
+    public function value(string $line, int $period): ?float
+    {
+        return $this->values[$period][$line] ?? null;
+    }
+
+    public function instant(string $line, int $quarter): ?float
+    {
+        return $this->values[$quarter][$line] ?? ($quarter % 10 === 4 ? $this->values[$quarter - 4][$line] ?? null : null);
+    }
+
+    /**
+     * Sum of the four quarters up to one; null if one of them is missing. At a fiscal year end it is the year itself.
+     */
+    public function trailing(string $line, int $quarter): ?float
+    {
+        if ($quarter % 10 === 4 && isset($this->values[$quarter - 4][$line])) {
+            return $this->values[$quarter - 4][$line];
+        }
+        $sum = 0.0;
+        for ($i = 0; $i < 4; $i++) {
+            $value = $this->values[Period::shiftQuarters($quarter, -$i)][$line] ?? null;
+            if ($value === null) {
+                return $this->trailingFromYears($line, $quarter);
+            }
+            $sum += $value;
+        }
+
+        return $sum;
+    }
+
+    /** The fact behind a value, or null if the value was completed. */
+    public function fact(string $line, int $period): ?Fact
+    {
+        return $this->facts[$period][$line] ?? null;
+    }
+
+    /** How a value that nobody reported was filled: "total", "balance" or "zero". */
+    public function completion(string $line, int $period): ?string
+    {
+        return $this->completed[$period][$line] ?? null;
+    }
+
+    public function hasPeriod(int $period): bool
+    {
+        return isset($this->values[$period]);
+    }
+
+    /** Day on which a period ended, by the calendar of the company; a fourth quarter ends with its year. */
+    public function periodEnd(int $period): ?int
+    {
+        return $this->periodEnds[$period] ?? ($period % 10 === 4 ? $this->periodEnds[$period - 4] ?? null : null);
+    }
+
+    /** New shares per old between a filing and the as-of day. */
+    public function shareBasis(Fact $fact): float
+    {
+        return $this->actions->splitRatio($fact->filedOn, $this->asOf);
+    }
+
+    /** Last fiscal year + current year to date − the same year to date a year before. */
+    private function trailingFromYears(string $line, int $quarter): ?float
+    {
+        $sum = $this->values[($quarter - $quarter % 10) - 10][$line] ?? null;
+        for ($q = 1; $q <= $quarter % 10 && $sum !== null; $q++) {
+            $now = $this->values[$quarter - $quarter % 10 + $q][$line] ?? null;
+            $before = $this->values[$quarter - $quarter % 10 - 10 + $q][$line] ?? null;
+            $sum = $now === null || $before === null ? null : $sum + $now - $before;
+        }
+
+        return $sum;
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Accounts;
+
+use Logion\Unit;
+
+/** One line of a statement. */
+final readonly class LineItem
+{
+    /**
+     * @param  list<Template>  $templates
+     * @param  array<string, list<list<array{int, string}>>>  $rules  signed sums per template value
+     * @param  'zero'|'optional'|'unknown'  $absence
+     */
+    public function __construct(
+        public string $key,
+        public string $label,
+        public string $statement,
+        public array $templates,
+        public LineKind $kind,
+        public Unit $unit,
+        public array $rules,
+        public string $absence,
+        public string $ifrsConcepts,
+        public string $usGaapConcepts,
+    ) {}
+
+    public function fits(Template $template): bool
+    {
+        return in_array($template, $this->templates, true);
+    }
+
+    /** Averages over a period are averaged over quarters, never added. */
+    public function isPeriodAverage(): bool
+    {
+        return str_ends_with($this->key, '_average') || str_starts_with($this->key, 'average_');
+    }
+
+    public function isTotal(Template $template): bool
+    {
+        return isset($this->rules[$template->value]);
+    }
+}

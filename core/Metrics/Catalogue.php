@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics;
+
+use Closure;
+use Logion\Absence;
+use Logion\Accounts\LineItems;
+use Logion\Accounts\Template;
+use Logion\Metrics\Formula\Compiler;
+use Logion\Metrics\Formula\Dimensions;
+use Logion\Metrics\Formula\FormulaError;
+use Logion\Metrics\Formula\Functions;
+use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Parser;
+use Logion\Unit;
+
+/**
+ * All metrics that can be named: the built-in ones and, in a copy made with {@see with()}, a user's own.
+ */
+final class Catalogue
+{
+    public const GROUPS = [
+        'size-and-price' => 'Size and price', 'growth' => 'Growth', 'profitability' => 'Profitability', 'efficiency' => 'Efficiency',
+        'liquidity' => 'Liquidity', 'leverage-and-coverage' => 'Leverage and coverage', 'cash-flow' => 'Cash flow',
+        'valuation-multiples' => 'Valuation', 'forward-and-estimates' => 'Expectations', 'dividends-and-buybacks' => 'Dividends and buybacks',
+        'quality-and-distress' => 'Quality and distress', 'market-performance' => 'Market performance', 'technical' => 'Price pattern',
+        'risk' => 'Risk', 'bank' => 'Banks', 'insurer' => 'Insurers', 'property' => 'Property', 'stability-and-history' => 'Stability and history', 'own' => 'Own metrics',
+    ];
+
+    /** Names that are neither lines nor metrics: label, unit. */
+    public const MARKET_NAMES = [
+        'price' => ['Price', 'money_per_share'], 'volume' => ['Volume of the day', 'shares'], 'shares_outstanding' => ['Shares outstanding', 'shares'],
+        'risk_free_rate' => ['Ten-year government yield', 'percent'], 'bill_rate' => ['Three-month government yield', 'percent'],
+        'equity_risk_premium' => ['Equity risk premium', 'percent'], 'corporate_tax_rate' => ['Statutory tax rate', 'percent'],
+        'consumer_price_index' => ['Consumer price index', 'ratio'], 'fiscal_year_elapsed' => ['Elapsed part of the coming fiscal year', 'ratio'],
+        'ex_dividend_date' => ['Latest ex-dividend date', 'date'], 'indicated_annual_dividend' => ['Indicated annual dividend', 'money_per_share'],
+    ];
+
+    /** @var array<string, Node> */
+    private array $trees = [];
+
+    /** @var array<string, array{Closure(CompanyScope, Moment): (float|Absence), (Closure(CompanyScope, Moment): (float|Absence))|null}> */
+    private array $compiled = [];
+
+    /** @var list<string>|null */
+    private ?array $names = null;
+
+    private readonly Parser $parser;
+
+    /** @param array<string, Metric> $metrics */
+    private function __construct(private readonly array $metrics)
+    {
+        $this->parser = new Parser(Functions::all());
+    }
+
+    public static function builtIn(): self
+    {
+        static $catalogue = null;
+        if ($catalogue === null) {
+            $metrics = [];
+            foreach (array_keys(self::GROUPS) as $group) {
+                if ($group === 'own') {
+                    continue;
+                }
+                foreach (require __DIR__."/catalogue/{$group}.php" as $key => [$label, $unit, $better, $formula, $guard, $templates, $basis, $note]) {
+                    $metrics[$key] = new Metric($key, $label, $group, Unit::from($unit), $better, $formula, $guard, array_map(Template::from(...), explode('|', $templates)), $basis, $note);
+                }
+            }
+            $catalogue = new self($metrics);
+        }
+
+        return $catalogue;
+    }
+
+    /** @param array<string, Metric> $own */
+    public function with(array $own): self
+    {
+        return new self([...$this->metrics, ...$own]);
+    }
+
+    /** @return array<string, Metric> */
+    public function all(): array
+    {
+        return $this->metrics;
+    }
+
+    public function find(string $key): ?Metric
+    {
+        return $this->metrics[$key] ?? null;
+    }
+
+    /**
+     * Every name a formula may use.
+     *
+     * @return list<string>
+     */
+    public function names(): array
+    {
+        return $this->names ??= [...array_keys(LineItems::all()), ...array_keys($this->metrics), ...array_keys(self::MARKET_NAMES)];
+    }
+
+    /** @throws FormulaError if the text is not a formula or names what does not exist */
+    public function parse(string $formula): Node
+    {
+        $tree = $this->parser->parse($formula, $this->names());
+        (new Dimensions($this))->of($tree, $formula);
+
+        return $tree;
+    }
+
+    /** The tree of a metric's formula. */
+    public function tree(string $key): Node
+    {
+        return $this->trees[$key] ??= $this->parser->parse($this->metrics[$key]->formula, $this->names());
+    }
+
+    public function guard(string $key): ?Node
+    {
+        $text = $this->metrics[$key]->notMeaningfulWhen;
+
+        return $text === null ? null : $this->trees[$key.'#guard'] ??= $this->parser->parse($text, $this->names());
+    }
+
+    /**
+     * The compiled formula of a metric and of its guard.
+     *
+     * @return array{Closure(CompanyScope, Moment): (float|Absence), (Closure(CompanyScope, Moment): (float|Absence))|null}
+     */
+    public function compiled(string $key): array
+    {
+        return $this->compiled[$key] ??= [
+            Compiler::compile($this->tree($key), $this),
+            ($guard = $this->guard($key)) === null ? null : Compiler::compile($guard, $this),
+        ];
+    }
+
+    /** Label of a line, metric or market name. */
+    public function label(string $name): string
+    {
+        return LineItems::find($name)->label ?? $this->metrics[$name]->label ?? self::MARKET_NAMES[$name][0] ?? $name;
+    }
+
+    public function unit(string $name): Unit
+    {
+        return LineItems::find($name)->unit ?? $this->metrics[$name]->unit ?? Unit::from(self::MARKET_NAMES[$name][1] ?? 'ratio');
+    }
+
+    /** Whether a metric compares companies, itself or through one it refers to. */
+    public function needsPeers(string $key, int $depth = 0): bool
+    {
+        $tree = $this->tree($key);
+        if ($tree->calls(...Functions::CROSS_SECTION)) {
+            return true;
+        }
+        foreach ($tree->names() as $name) {
+            if ($depth < 30 && isset($this->metrics[$name]) && $this->needsPeers($name, $depth + 1)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

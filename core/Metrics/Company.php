@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics;
+
+use Logion\Accounts\Fact;
+use Logion\Accounts\Template;
+use Logion\Market\PriceSeries;
+
+/** Everything stored about one company, before any as-of date is applied. */
+final readonly class Company
+{
+    /**
+     * @param  list<Fact>  $facts
+     * @param  array<int, int>  $periodEnds  day YYYYMMDD by fiscal period
+     * @param  array<int, string>  $filings  title by filing
+     */
+    public function __construct(
+        public int $id,
+        public string $ticker,
+        public Template $template,
+        public string $sector,
+        public string $reportingCurrency,
+        public string $tradingCurrency,
+        public array $facts,
+        public array $periodEnds,
+        public PriceSeries $prices,
+        public ?PriceSeries $index = null,
+        public Expectations $expectations = new Expectations,
+        public array $filings = [],
+    ) {}
+}

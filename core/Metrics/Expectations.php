@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics;
+
+/**
+ * Consensus estimates of one company by snapshot day. Targets are fiscal periods (year × 10 + quarter).
+ */
+final class Expectations
+{
+    /** @var array<string, array<int, list<array{int, float, float, float, float, float}>>> line, period => snapshots ascending */
+    private array $snapshots = [];
+
+    /** @param iterable<array{line: string, period: int, day: int, mean: float, deviation: float, count: float, high: float, low: float}> $rows ascending by day */
+    public function __construct(iterable $rows = [])
+    {
+        foreach ($rows as $row) {
+            $this->snapshots[$row['line']][$row['period']][] = [$row['day'], $row['mean'], $row['deviation'], $row['count'], $row['high'], $row['low']];
+        }
+    }
+
+    public function knows(string $line): bool
+    {
+        return isset($this->snapshots[$line]);
+    }
+
+    /**
+     * The latest snapshot taken on or before a day.
+     *
+     * @return array{day: int, mean: float, deviation: float, count: float, high: float, low: float}|null
+     */
+    public function consensus(string $line, int $period, int $day): ?array
+    {
+        $found = null;
+        foreach ($this->snapshots[$line][$period] ?? [] as $snapshot) {
+            if ($snapshot[0] > $day) {
+                break;
+            }
+            $found = $snapshot;
+        }
+
+        return $found === null ? null : ['day' => $found[0], 'mean' => $found[1], 'deviation' => $found[2], 'count' => $found[3], 'high' => $found[4], 'low' => $found[5]];
+    }
+}

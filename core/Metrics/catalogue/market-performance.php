@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+/* Metrics of the group "market performance": key => [label, unit, better, formula, not meaningful when, templates, basis, note]. */
+
+return [
+    'price_change_1_day' => [
+        'Price change, 1 day', 'percent', 'higher',
+        'price_return(1)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'price_change_1_month' => [
+        'Price change, 1 month', 'percent', 'higher',
+        'price_return(21)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'price_change_3_months' => [
+        'Price change, 3 months', 'percent', 'higher',
+        'price_return(63)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'price_change_6_months' => [
+        'Price change, 6 months', 'percent', 'higher',
+        'price_return(126)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'price_change_1_year' => [
+        'Price change, 1 year', 'percent', 'higher',
+        'price_return(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'price_change_year_to_date' => [
+        'Price change, year to date', 'percent', 'higher',
+        'price_return(\'ytd\')',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'total_return_1y' => [
+        'Total return, 1 year', 'percent', 'higher',
+        'total_return(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Dividends reinvested on the ex-date, before tax.',
+    ],
+    'total_return_3y' => [
+        'Total return, 3 years a year', 'percent', 'higher',
+        '(1 + total_return(756)) ** (1 / 3) - 1',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'excess_return_1y' => [
+        'Total return above index, 1 year', 'percent', 'higher',
+        'total_return(252) - index_total_return(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'momentum_12_1' => [
+        'Momentum, 12 months without the last', 'percent', 'higher',
+        '(1 + total_return(252)) / (1 + total_return(21)) - 1',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Jegadeesh and Titman (1993); last month skipped because of short-term reversal (Jegadeesh 1990).',
+    ],
+    'momentum_percentile' => [
+        'Momentum percentile in universe', 'percent', 'higher',
+        'universe_percentile(momentum_12_1)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'range_position_52_weeks' => [
+        'Position in 52-week range', 'percent', 'neutral',
+        '(price - low(252)) / (high(252) - low(252))',
+        'high(252) <= low(252)', 'industrial|bank|insurer|property', 'daily',
+        '0 = low, 1 = high.',
+    ],
+    'distance_from_52_week_high' => [
+        'Distance from 52-week high', 'percent', 'neutral',
+        'price / high(252) - 1',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Zero or negative. Nearness to the high (George and Hwang 2004).',
+    ],
+];

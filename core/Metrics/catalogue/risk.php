@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+/* Metrics of the group "risk": key => [label, unit, better, formula, not meaningful when, templates, basis, note]. */
+
+return [
+    'volatility_1y' => [
+        'Volatility, 1 year', 'percent', 'lower',
+        'volatility(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Annualised standard deviation of daily log returns.',
+    ],
+    'beta_raw' => [
+        'Beta, raw', 'ratio', 'neutral',
+        'beta_to_index(60)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '60 monthly returns against the home index, least squares.',
+    ],
+    'beta_adjusted' => [
+        'Beta, adjusted', 'ratio', 'neutral',
+        '1 / 3 + 2 / 3 * beta_raw',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Pulled towards one (Blume 1971); his estimated weights were near one third and two thirds.',
+    ],
+    'max_drawdown_1y' => [
+        'Largest drawdown, 1 year', 'percent', 'lower',
+        'drawdown(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Positive fraction of the earlier peak.',
+    ],
+    'max_drawdown_5y' => [
+        'Largest drawdown, 5 years', 'percent', 'lower',
+        'drawdown(1260)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'downside_deviation_1y' => [
+        'Downside deviation, 1 year', 'percent', 'lower',
+        'downside_deviation(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Below the short-term rate; root mean square over all days.',
+    ],
+    'sharpe_ratio_1y' => [
+        'Sharpe ratio, 1 year', 'ratio', 'higher',
+        '(total_return(252) - bill_rate) / volatility(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Sharpe (1966). One year of data is mostly noise.',
+    ],
+    'sortino_ratio_1y' => [
+        'Sortino ratio, 1 year', 'ratio', 'higher',
+        '(total_return(252) - bill_rate) / downside_deviation(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Sortino and van der Meer (1991).',
+    ],
+    'value_at_risk_95' => [
+        'Value at risk, 1 day, 95 percent', 'percent', 'lower',
+        'value_at_risk(504, 0.95)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Historical simulation on two years; positive fraction.',
+    ],
+    'illiquidity' => [
+        'Illiquidity (Amihud)', 'ratio', 'lower',
+        'amihud(252)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Amihud (2002): mean of absolute daily return over traded value, times one million.',
+    ],
+    'median_traded_value_3m' => [
+        'Median daily traded value, 3 months', 'money', 'higher',
+        'median_traded_value(63)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        'Median, so that single block trades do not flatter it.',
+    ],
+    'cost_of_equity' => [
+        'Cost of equity', 'percent', 'lower',
+        'risk_free_rate + beta_adjusted * equity_risk_premium',
+        null, 'industrial|bank|insurer|property', 'latest',
+        'Capital asset pricing model (Sharpe 1964, Lintner 1965).',
+    ],
+    'wacc' => [
+        'Weighted average cost of capital', 'percent', 'lower',
+        '(market_cap * cost_of_equity + total_debt * debt_rate_for_wacc * (1 - corporate_tax_rate)) / (market_cap + total_debt)',
+        'market_cap + total_debt <= 0', 'industrial|property', 'trailing',
+        'Market value of equity, book value of debt, statutory tax rate. Preferred equity and minority interest left out of the weights.',
+    ],
+    'debt_rate_for_wacc' => [
+        'Cost of debt used in the cost of capital', 'percent', 'lower',
+        'total_debt > 0 ? min(max(interest_expense / average_balance(total_debt), risk_free_rate), risk_free_rate + 0.1) : risk_free_rate',
+        null, 'industrial|property', 'trailing',
+        'Average cost of debt kept between the risk-free rate and ten points above it.',
+    ],
+];
