@@ -1,0 +1,352 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Demo;
+
+use App\Facts\BulkInsert;
+use Illuminate\Support\Facades\DB;
+use Logion\Accounts\LineItems;
+use Logion\Accounts\LineKind;
+use Logion\Market\Day;
+
+/**
+ * Writes the invented economy into the database: the same seed gives the same rows.
+ */
+final class DemoEconomy
+{
+    /** Quarters are kept from this fiscal year on. */
+    private const FIRST_QUARTERLY_YEAR = 2020;
+
+    /** Metadata lines that are kept for years only. */
+    private const MONEY_FREE = ['employees', 'lettable_area', 'occupied_area'];
+
+    private BulkInsert $facts;
+
+    private BulkInsert $filings;
+
+    private BulkInsert $bars;
+
+    private BulkInsert $actions;
+
+    private BulkInsert $dividends;
+
+    private BulkInsert $estimates;
+
+    private int $filingId = 0;
+
+    /** @var array<int, array<int, array{float, float}>> per exchange and day: Σ value, Σ value × return */
+    private array $moves = [];
+
+    public function __construct(private readonly int $seed = 20260630) {}
+
+    /**
+     * @param  \Closure(int, int, string): void  $progress  done, total, what
+     */
+    public function seed(int $companies, \Closure $progress): void
+    {
+        $macro = new Macro($this->seed);
+        $profiles = Companies::all($companies, $this->seed);
+        $total = count($profiles) + 2;
+        DB::transaction(function () use ($macro, $profiles, $progress, $total): void {
+            $this->facts = new BulkInsert('facts', ['company_id', 'filing_id', 'line', 'period', 'value']);
+            $this->filings = new BulkInsert('filings', ['id', 'company_id', 'kind', 'period', 'period_end', 'filed_on', 'title'], 1);
+            $this->bars = new BulkInsert('bars', ['security_id', 'day', 'high', 'low', 'close', 'volume']);
+            $this->actions = new BulkInsert('corporate_actions', ['security_id', 'kind', 'ex_date', 'ratio']);
+            $this->dividends = new BulkInsert('dividends', ['security_id', 'ex_date', 'paid_on', 'amount', 'currency']);
+            $this->estimates = new BulkInsert('estimates', ['company_id', 'line', 'period', 'day', 'mean', 'deviation', 'analysts', 'high', 'low']);
+            $this->writeEconomy($macro);
+            foreach ($profiles as $i => $profile) {
+                $this->writeCompany($i + 1, $profile, $macro);
+                $progress($i + 1, $total, $profile->name);
+            }
+            $this->writeIndices($macro, count($profiles));
+            $progress($total - 1, $total, 'indices');
+            foreach ([$this->filings, $this->facts, $this->bars, $this->actions, $this->dividends, $this->estimates] as $table) {
+                $table->flush();
+            }
+            $progress($total, $total, 'writing');
+        });
+    }
+
+    private function writeEconomy(Macro $macro): void
+    {
+        $rows = new BulkInsert('economy_series', ['name', 'day', 'value']);
+        foreach ($macro->series as $name => $values) {
+            foreach ($values as $day => $value) {
+                $rows->add($name, $day, $value);
+            }
+        }
+        $rows->flush();
+        foreach (Names::EXCHANGES as $code => [$name, $country]) {
+            DB::table('exchanges')->insert(['code' => $code, 'name' => $name, 'country' => $country, 'currency' => Names::CURRENCY]);
+        }
+    }
+
+    private function writeCompany(int $id, Profile $profile, Macro $macro): void
+    {
+        $exchange = array_search($profile->country, array_column(Names::EXCHANGES, 1), true) + 1;
+        $delisted = $profile->events['delisted'] ?? null;
+        DB::table('companies')->insert([
+            'id' => $id, 'name' => $profile->name, 'country' => $profile->country, 'sector' => $profile->sector, 'template' => $profile->template,
+            'reporting_currency' => $profile->reportingCurrency, 'fiscal_year_end_month' => $profile->yearEndMonth, 'description' => $profile->description,
+        ]);
+        DB::table('securities')->insert([
+            'id' => $id, 'company_id' => $id, 'exchange_id' => $exchange, 'kind' => 'share', 'ticker' => $profile->ticker, 'name' => $profile->name,
+            'isin' => Names::isin($profile->country, sprintf('%s%07d', substr(preg_replace('/[^A-Z]/', '', strtoupper($profile->ticker)).'XX', 0, 2), $id)),
+            'currency' => Names::CURRENCY, 'delisted_on' => $delisted[0] ?? null, 'delisting_reason' => $delisted[1] ?? null,
+        ]);
+        $quarters = StatementSimulator::for($profile, $macro)->run();
+        $lastDay = $delisted[0] ?? Calendar::TODAY;
+
+        $splits = $dividends = [];
+        foreach ($quarters as $quarter) {
+            $start = Day::plus(Calendar::quarterEnd($quarter['year'], $quarter['quarter'], $profile->yearEndMonth), -91);
+            $ratio = (float) ($profile->events['split'][$quarter['year'] * 10 + $quarter['quarter']] ?? 0.0);
+            if ($ratio > 0) {
+                $splits[] = [Day::plus($start, 36), $ratio];
+            }
+            foreach ($quarter['dividends'] as [$offset, $amount]) {
+                $dividends[] = [Day::plus($start, $offset), $amount];
+            }
+        }
+        $splits = array_values(array_filter($splits, static fn (array $e): bool => $e[0] <= $lastDay));
+        // A dividend is paid in the currency shares trade in.
+        $dividends = array_map(fn (array $e): array => [$e[0], $this->inTradingCurrency($e[1], $profile, $macro, $e[0])], array_values(array_filter($dividends, static fn (array $e): bool => $e[0] <= $lastDay && $e[0] > 20140401)));
+        foreach ($splits as [$day, $ratio]) {
+            $this->actions->add($id, 'split', $day, $ratio);
+        }
+        foreach ($dividends as [$day, $amount]) {
+            $this->dividends->add($id, $day, Day::plus($day, 12), $amount, Names::CURRENCY);
+        }
+        $this->writePrices($id, $exchange, $profile, $macro, $quarters, $splits, $dividends, $lastDay, $delisted);
+        $this->writeFilings($id, $profile, $quarters, $lastDay);
+    }
+
+    private function inTradingCurrency(float $amount, Profile $profile, Macro $macro, int $day): float
+    {
+        return $profile->reportingCurrency === Names::CURRENCY ? $amount : round($amount * $this->exchangeRate($macro, $day), 4);
+    }
+
+    private function exchangeRate(Macro $macro, int $day): float
+    {
+        return $macro->series['exchange_rate:'.Names::OTHER_CURRENCY][intdiv(min($day, Calendar::TODAY), 100) * 100 + 1] ?? 1.3;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $quarters
+     * @param  list<array{int, float}>  $splits
+     * @param  list<array{int, float}>  $dividends
+     * @param  array{int, string}|null  $delisted
+     */
+    private function writePrices(int $id, int $exchange, Profile $profile, Macro $macro, array $quarters, array $splits, array $dividends, int $lastDay, ?array $delisted): void
+    {
+        $bars = (new PriceSimulator($profile, $macro))->run($quarters, $splits, $dividends);
+        $foreign = $profile->reportingCurrency !== Names::CURRENCY;
+        $paid = array_column($dividends, 1, 0);
+        $ratios = array_column($splits, 1, 0);
+        $previous = null;
+        foreach ($bars as $bar) {
+            if ($bar['day'] > $lastDay) {
+                break;
+            }
+            if ($foreign) {
+                $rate = $this->exchangeRate($macro, $bar['day']);
+                foreach (['high', 'low', 'close'] as $field) {
+                    $bar[$field] = round($bar[$field] * $rate, 2);
+                }
+            }
+            if ($delisted !== null && str_contains($delisted[1], 'Taken over') && $bar['day'] > $delisted[0] - 100) {
+                $bar['close'] = $bar['high'] = $bar['low'] = $previous === null ? $bar['close'] : ($bar['day'] < Day::plus($delisted[0], -40) ? $bar['close'] : max($bar['close'], $previous));
+            }
+            $this->bars->add($id, $bar['day'], $bar['high'], $bar['low'], $bar['close'], $bar['volume']);
+            if ($previous !== null) {
+                $before = $previous / ($ratios[$bar['day']] ?? 1.0);
+                $return = ($bar['close'] + ($paid[$bar['day']] ?? 0.0)) / $before - 1;
+                $weight = $before * $profile->shares;
+                foreach ([0, $exchange] as $of) {
+                    $this->moves[$of][$bar['day']][0] = ($this->moves[$of][$bar['day']][0] ?? 0.0) + $weight;
+                    $this->moves[$of][$bar['day']][1] = ($this->moves[$of][$bar['day']][1] ?? 0.0) + $weight * $return;
+                }
+            }
+            $previous = $bar['close'];
+        }
+    }
+
+    /** @param list<array<string, mixed>> $quarters */
+    private function writeFilings(int $id, Profile $profile, array $quarters, int $lastDay): void
+    {
+        $chance = new Chance($profile->seed + 31);
+        $truth = $published = $annual = [];
+        $lagYear = $chance->integer(52, 84);
+        $lagQuarter = $chance->integer(28, 48);
+        foreach ($quarters as $quarter) {
+            $year = $quarter['year'];
+            $period = $year * 10 + $quarter['quarter'];
+            $annual[$year][] = $quarter['lines'];
+            $isLast = $quarter['quarter'] === 4;
+            $end = Calendar::quarterEnd($year, $quarter['quarter'], $profile->yearEndMonth);
+            $filed = Day::plus($end, $isLast ? $lagYear : $lagQuarter);
+            $truth[$period] = self::estimated($quarter['lines']);
+            $public = $filed <= $lastDay && ($profile->events['missing_year'] ?? null) !== $year;
+            if ($public) {
+                $published[$period] = $filed;
+            }
+            if ($isLast) {
+                $lines = self::year($annual[$year]);
+                $truth[$year * 10] = self::estimated($lines);
+                if ($public) {
+                    $published[$year * 10] = $filed;
+                    $filing = $this->filing($id, 'annual', $year * 10, $end, $filed, "Annual report {$year}");
+                    $this->report($id, $filing, $year * 10, $lines, $profile, $year);
+                    if ($year >= self::FIRST_QUARTERLY_YEAR) {
+                        $this->report($id, $filing, $period, array_intersect_key($quarter['lines'], self::flows()), $profile, $year);
+                    }
+                }
+            } elseif ($public && $year >= self::FIRST_QUARTERLY_YEAR) {
+                $filing = $this->filing($id, 'quarterly', $period, $end, $filed, "Quarterly report {$quarter['quarter']}/{$year}");
+                $this->report($id, $filing, $period, array_diff_key($quarter['lines'], array_flip(self::MONEY_FREE)), $profile, $year);
+            }
+        }
+        foreach ($profile->events['restated'] ?? [] as $year => $factor) {
+            $this->restate($id, $year, $factor, self::year($annual[$year]), $profile);
+        }
+        foreach ((new EstimateSimulator($profile))->run($truth, array_filter($published, static fn (int $day): bool => $day <= $lastDay)) as $row) {
+            if ($row['day'] <= $lastDay) {
+                $this->estimates->add($id, $row['line'], $row['period'], $row['day'], $row['mean'], $row['deviation'], $row['analysts'], $row['high'], $row['low']);
+            }
+        }
+    }
+
+    private function filing(int $company, string $kind, int $period, int $end, int $filed, string $title): int
+    {
+        $this->filings->add(++$this->filingId, $company, $kind, $period, $end, $filed, $title);
+
+        return $this->filingId;
+    }
+
+    /** @param array<string, int|float> $lines in thousands */
+    private function report(int $company, int $filing, int $period, array $lines, Profile $profile, int $year): void
+    {
+        $items = LineItems::all();
+        $silent = ($profile->events['missing_lines_from'] ?? 9999) <= $year;
+        foreach ($lines as $line => $value) {
+            if ($silent && in_array($line, ['inventories', 'increase_in_inventories'], true)) {
+                continue;
+            }
+            $unit = $items[$line]->unit->value;
+            $this->facts->add($company, $filing, $line, $period, (float) ($unit === 'money' || $unit === 'shares' ? $value * 1000 : $value));
+        }
+    }
+
+    /**
+     * The restated year: less revenue and the receivables it was booked against, with all that follows from them.
+     *
+     * @param  array<string, int|float>  $lines
+     */
+    private function restate(int $company, int $year, float $factor, array $lines, Profile $profile): void
+    {
+        $cut = (int) round($lines['revenue'] * (1 - $factor));
+        $tax = (int) round(0.25 * $cut);
+        $net = $cut - $tax;
+        $changes = [
+            'revenue' => -$cut, 'gross_profit' => -$cut, 'operating_income' => -$cut, 'income_before_tax' => -$cut, 'income_tax' => -$tax,
+            'income_from_continuing_operations' => -$net, 'net_income' => -$net, 'net_income_parent' => -$net, 'net_income_common' => -$net,
+            'receivables' => -$cut, 'total_current_assets' => -$cut, 'total_assets' => -$cut, 'income_taxes_payable' => -$tax, 'total_current_liabilities' => -$tax,
+            'total_liabilities' => -$tax, 'retained_earnings' => -$net, 'common_equity' => -$net, 'shareholders_equity' => -$net, 'total_equity' => -$net,
+            'increase_in_receivables' => -$cut, 'increase_in_other_working_capital' => $tax, 'change_in_working_capital' => -$net,
+        ];
+        $restated = [];
+        foreach ($changes as $line => $change) {
+            $restated[$line] = $lines[$line] + $change;
+        }
+        $restated['earnings_per_share_basic'] = round($restated['net_income'] / $lines['basic_shares_average'], 4);
+        $restated['earnings_per_share_diluted'] = round($restated['net_income'] / $lines['diluted_shares_average'], 4);
+        $end = Calendar::quarterEnd($year, 4, $profile->yearEndMonth);
+        $filing = $this->filing($company, 'restatement', $year * 10, $end, 20250612, "Restated annual report {$year}");
+        $this->report($company, $filing, $year * 10, $restated, $profile, $year);
+    }
+
+    /**
+     * A year from its four quarters: flows add up, balances are the last, averages are averaged.
+     *
+     * @param  list<array<string, int|float>>  $quarters
+     * @return array<string, int|float>
+     */
+    private static function year(array $quarters): array
+    {
+        $items = LineItems::all();
+        $year = [];
+        foreach ($quarters as $quarter) {
+            foreach ($quarter as $line => $value) {
+                $item = $items[$line];
+                $year[$line] = $item->kind === LineKind::Duration ? ($year[$line] ?? 0) + $value : ($item->isPeriodAverage() ? ($year[$line] ?? 0) + $value / 4 : $value);
+            }
+        }
+        $last = $quarters[count($quarters) - 1];
+        foreach ($year as $line => $value) {
+            // A balance that the last quarter no longer shows is gone.
+            if ($items[$line]->kind === LineKind::Instant && ! isset($last[$line])) {
+                unset($year[$line]);
+            }
+        }
+        foreach (['basic', 'diluted'] as $kind) {
+            $year["earnings_per_share_{$kind}"] = round($year['net_income'] / $year["{$kind}_shares_average"], 4);
+        }
+        $year['dividends_per_share'] = round($year['dividends_per_share'], 4);
+
+        return $year;
+    }
+
+    /** @return array<string, true> lines of a fourth quarter that the annual report does not already hold */
+    private static function flows(): array
+    {
+        static $flows = null;
+
+        return $flows ??= array_map(static fn (): bool => true, array_filter(LineItems::all(), static fn ($item): bool => $item->kind === LineKind::Duration || $item->isPeriodAverage()));
+    }
+
+    /**
+     * @param  array<string, int|float>  $lines
+     * @return array<string, float>
+     */
+    private static function estimated(array $lines): array
+    {
+        return array_filter([
+            'revenue' => 1000.0 * $lines['revenue'],
+            'ebitda' => isset($lines['operating_income']) ? 1000.0 * ($lines['operating_income'] + $lines['depreciation_amortization']) : null,
+            'earnings_per_share_diluted' => (float) $lines['earnings_per_share_diluted'],
+            'dividends_per_share' => (float) $lines['dividends_per_share'],
+        ], static fn (?float $value): bool => $value !== null);
+    }
+
+    /** Total-return indices weighted by market value, one per exchange and one of all shares; and two funds. */
+    private function writeIndices(Macro $macro, int $companies): void
+    {
+        $id = $companies;
+        $of = [0 => ['ALLSH', 'All-share index', 1]];
+        foreach (array_values(Names::EXCHANGES) as $i => [$name]) {
+            $of[$i + 1] = ['IX'.substr(array_keys(Names::EXCHANGES)[$i], 2), "{$name} index", $i + 1];
+        }
+        foreach ($of as $exchange => [$ticker, $name, $home]) {
+            $this->writeLevels(++$id, $home, 'index', $ticker, $name, $macro, $this->moves[$exchange] ?? [], 1000.0, 0.0);
+        }
+        $this->writeLevels(++$id, 1, 'fund', 'FALLS', 'Archipelago broad fund', $macro, $this->moves[0] ?? [], 50.0, 0.0016);
+        $this->writeLevels(++$id, 2, 'fund', 'FOSTR', 'Ostrelay shares fund', $macro, $this->moves[2] ?? [], 50.0, 0.0035);
+    }
+
+    /** @param array<int, array{float, float}> $moves */
+    private function writeLevels(int $id, int $exchange, string $kind, string $ticker, string $name, Macro $macro, array $moves, float $level, float $annualCost): void
+    {
+        DB::table('securities')->insert([
+            'id' => $id, 'company_id' => null, 'exchange_id' => $exchange, 'kind' => $kind, 'ticker' => $ticker, 'name' => $name,
+            'isin' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)), 'currency' => Names::CURRENCY,
+        ]);
+        foreach ($macro->days as $day) {
+            if (isset($moves[$day]) && $moves[$day][0] > 0) {
+                $level *= 1 + $moves[$day][1] / $moves[$day][0] - $annualCost / 252;
+            }
+            $this->bars->add($id, $day, round($level * 1.003, 3), round($level * 0.997, 3), round($level, 3), 0.0);
+        }
+    }
+}

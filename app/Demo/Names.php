@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Demo;
+
+/**
+ * Invented names: places of an archipelago that does not exist, and plain trade words.
+ */
+final class Names
+{
+    public const COUNTRIES = ['XA' => 'Tharnholm', 'XB' => 'Ostrelay', 'XC' => 'Veyskerry'];
+
+    /** code => [name, country] */
+    public const EXCHANGES = [
+        'XQTH' => ['Tharnholm Exchange', 'XA'],
+        'XQOS' => ['Ostrelay Bourse', 'XB'],
+        'XQVE' => ['Veyskerry Market', 'XC'],
+    ];
+
+    public const CURRENCY = 'XCR';
+
+    public const OTHER_CURRENCY = 'XVN';
+
+    /** ISIC Rev. 4 division => [plain label, kind of business, weight, trade words] */
+    public const SECTORS = [
+        '03' => ['Fishing and aquaculture', 'industrial', 3, ['Fisheries', 'Kelp Farms', 'Oyster Beds']],
+        '07' => ['Mining of metal ores', 'industrial', 4, ['Ores', 'Deep Lodes', 'Tin Workings']],
+        '10' => ['Food products', 'industrial', 6, ['Canneries', 'Saltworks', 'Mills', 'Larders']],
+        '11' => ['Beverages', 'industrial', 3, ['Springs', 'Cider Presses', 'Malt Rooms']],
+        '13' => ['Textiles', 'industrial', 3, ['Weavers', 'Sailcloth', 'Yarns']],
+        '17' => ['Paper', 'industrial', 3, ['Paper Lofts', 'Pulp Works', 'Card Mills']],
+        '20' => ['Chemicals', 'industrial', 5, ['Alkalis', 'Pigments', 'Resins', 'Coatings']],
+        '21' => ['Pharmaceuticals', 'industrial', 5, ['Remedies', 'Serums', 'Dispensaries']],
+        '24' => ['Basic metals', 'industrial', 4, ['Foundries', 'Rolling Works', 'Alloys']],
+        '26' => ['Electronics and optics', 'industrial', 6, ['Lenses', 'Circuits', 'Sensors', 'Instruments']],
+        '27' => ['Electrical equipment', 'industrial', 4, ['Windings', 'Lamps', 'Dynamos']],
+        '28' => ['Machinery', 'industrial', 6, ['Winches', 'Pumps', 'Engines', 'Gearworks']],
+        '30' => ['Transport equipment', 'industrial', 4, ['Shipwrights', 'Hulls', 'Carriages']],
+        '35' => ['Electricity and gas', 'industrial', 4, ['Tidal Power', 'Windways', 'Grid']],
+        '41' => ['Construction', 'industrial', 4, ['Masons', 'Quaybuilders', 'Timberframe']],
+        '46' => ['Wholesale', 'industrial', 4, ['Chandlers', 'Bonded Stores', 'Provisioners']],
+        '47' => ['Retail', 'industrial', 6, ['Emporium', 'Outfitters', 'Stores', 'Market Halls']],
+        '50' => ['Water transport', 'industrial', 4, ['Ferries', 'Packets', 'Lighters']],
+        '55' => ['Accommodation', 'industrial', 3, ['Inns', 'Bathing Hotels', 'Lodges']],
+        '61' => ['Telecommunications', 'industrial', 3, ['Cables', 'Signal', 'Relay']],
+        '62' => ['Software and computing', 'industrial', 7, ['Ledgers', 'Codeworks', 'Computing', 'Almanacs']],
+        '64' => ['Banking', 'bank', 7, ['Savings Bank', 'Harbour Bank', 'Credit House']],
+        '65' => ['Insurance', 'insurer', 5, ['Mutual Cover', 'Marine Assurance', 'Indemnity']],
+        '68' => ['Real estate', 'property', 6, ['Wharf Properties', 'Rentals', 'Land Trust']],
+        '86' => ['Health services', 'industrial', 4, ['Infirmaries', 'Sanatoria', 'Care Homes']],
+    ];
+
+    public const PLACES = [
+        'Brannoch', 'Quill Sound', 'Orrin Head', 'Fennaskaig', 'Ulveray', 'Morrowfen', 'Ixenby', 'Tarvelden', 'Skellanmoor', 'Wrackness',
+        'Dunmirrow', 'Hallowick Bay', 'Pethergate', 'Vorrisay', 'Colmarrow', 'Grimsaydale', 'Ebbermouth', 'Tolvaskerry', 'Nethershiel', 'Yarrowcleft',
+        'Ashkeel', 'Lanternholm', 'Cawdrith', 'Merrowstack', 'Osk Point', 'Penwhistle', 'Rathquoy', 'Sundrigan', 'Thistlevoe', 'Umbermere',
+        'Vantisle', 'Whaupness', 'Xanverry', 'Yesterhaven', 'Zennarock', 'Aldervoe', 'Birkskerry', 'Crannagull', 'Drumvelley', 'Eidersay',
+        'Fallowreach', 'Gannetstead', 'Hethermull', 'Inverloom', 'Jorrisay', 'Kittiwick', 'Lorn Tarvey', 'Mizzlemoor', 'Noddrigan', 'Ottervale Sound',
+    ];
+
+    /** ISIN of a country code and nine characters: ISO 6166 with its check digit (ISO/IEC 7064 by doubling). */
+    public static function isin(string $country, string $body): string
+    {
+        $digits = '';
+        foreach (str_split($country.$body) as $character) {
+            $digits .= ctype_digit($character) ? $character : (string) (ord($character) - 55);
+        }
+        $sum = 0;
+        foreach (array_reverse(str_split($digits)) as $i => $digit) {
+            $double = $i % 2 === 0 ? 2 * (int) $digit : (int) $digit;
+            $sum += $double > 9 ? $double - 9 : $double;
+        }
+
+        return $country.$body.((10 - $sum % 10) % 10);
+    }
+
+    public static function sectorLabel(string $code): string
+    {
+        return self::SECTORS[$code][0] ?? $code;
+    }
+}

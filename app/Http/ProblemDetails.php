@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use Illuminate\Auth\AuthenticationException;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Validation\ValidationException;
+use Logion\LogionException;
+use Logion\Metrics\Formula\FormulaError;
+use Logion\Valuation\InvalidAssumption;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Throwable;
+
+/** Errors as RFC 9457 problem details, with a sentence a person can act on. */
+final class ProblemDetails
+{
+    public static function from(Throwable $error): ?JsonResponse
+    {
+        [$status, $title, $detail, $more] = match (true) {
+            $error instanceof ValidationException => [422, 'The request does not fit', implode(' ', array_merge(...array_values($error->errors()))), ['errors' => $error->errors()]],
+            $error instanceof FormulaError => [422, 'The formula cannot be understood', $error->getMessage(), ['formula' => $error->formula, 'position' => $error->position, 'proposal' => $error->proposal]],
+            $error instanceof InvalidAssumption => [422, 'The assumption cannot be valued with', $error->getMessage(), ['assumption' => $error->assumption]],
+            $error instanceof LogionException => [422, 'The request cannot be answered', $error->getMessage(), []],
+            $error instanceof AuthenticationException => [401, 'Not signed in', 'Sign in to do this.', []],
+            $error instanceof HttpExceptionInterface && $error->getPrevious() instanceof ModelNotFoundException => [404, 'Not found', 'There is nothing of that number, or it belongs to somebody else.', []],
+            $error instanceof HttpExceptionInterface && $error->getStatusCode() === 419 => [419, 'The session has ended', 'Reload the page and sign in again; nothing was lost.', []],
+            $error instanceof HttpExceptionInterface => [$error->getStatusCode(), JsonResponse::$statusTexts[$error->getStatusCode()] ?? 'Error', $error->getMessage() ?: 'There is nothing at this address.', []],
+            default => [500, 'Something went wrong here', config('app.debug') ? $error->getMessage() : 'The error was logged. Try again; if it stays, restart the application.', []],
+        };
+
+        return new JsonResponse(
+            ['type' => 'about:blank', 'title' => $title, 'status' => $status, 'detail' => $detail, ...$more],
+            $status, ['Content-Type' => 'application/problem+json'],
+        );
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+
+/** A trading day of a security. */
+final class Bar extends Model
+{
+    public $timestamps = false;
+
+    protected $guarded = [];
+
+    protected $table = 'bars';
+
+    public $incrementing = false;
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    // Demo mode offers a one-click demo account and marks the data as invented.
+    'demo' => (bool) env('LOGION_DEMO', false),
+    // Currency in which amounts of different companies are compared, and the settings of a valuation.
+    'currency' => 'XCR',
+    'equity_risk_premium' => 0.05,
+    'corporate_tax_rate' => 0.25,
+];
