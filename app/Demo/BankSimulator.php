@@ -48,7 +48,7 @@ final class BankSimulator extends StatementSimulator
         $securities = $b['securities'] + $b['cash_and_equivalents'] + $operatingCash - $depreciation - $dividends - $repurchase + $issued - $repaid - $cash;
         $bought = max(0, $securities - $b['securities']);
         $sold = max(0, $b['securities'] - $securities);
-        $this->shares -= (int) round($repurchase / max(0.5, $this->distributable() * $p->multiple / $this->shares));
+        $this->shares -= (int) min(round(0.006 * $this->shares), round($repurchase / max(0.5, $this->distributable() * $p->multiple / $this->shares)));
         $allowance = $b['allowance_for_credit_losses'] + $provision - $charged;
         $this->b = [
             'cash_and_equivalents' => $cash, 'interbank_placements' => $interbank, 'securities' => $securities, 'gross_loans' => $gross, 'allowance_for_credit_losses' => $allowance,

@@ -48,7 +48,7 @@ final class Companies
         ][$sector] ?? [0.35, 0.1, 1.1, 0.015];
         $margin = match ($template) {
             'bank' => $c->between(0.3, 0.48), 'insurer' => $c->between(-0.01, 0.06), 'property' => 0.6,
-            default => $base[1] * exp(0.35 * $c->normal()) - ($c->uniform() < 0.09 ? $base[1] * $c->between(1.0, 1.8) : 0.0),
+            default => 0.85 * $base[1] * exp(0.35 * $c->normal()) - ($c->uniform() < 0.09 ? $base[1] * $c->between(1.0, 1.8) : 0.0),
         };
         $multiple = 9 + 110 * max(0.0, min(0.16, $growth + 0.03)) + $c->between(-2, 5) - 2.5 * $base[2];
         $capital = ['35' => 0.16, '61' => 0.14, '07' => 0.12, '50' => 0.11, '55' => 0.09][$sector] ?? $c->between(0.02, 0.07);

@@ -72,9 +72,11 @@ final class IndustrialSimulator extends StatementSimulator
         $capital = max($capital, (int) round(0.3 * $depreciation));
         $acquisition = (int) round($acquired * 4 * $revenue);
         $free = $operatingCash - $capital;
+        $minimum = (int) round($revenue * ($p->events['cash_pile'] ?? 0.35));
         $repurchase = $p->buyback > 0 ? (int) round(max(0, $free - $dividends) * $p->buyback) + (int) round(4 * $revenue * $this->event('leveraged_buyback', $year, $quarter)) : 0;
 
-        $minimum = (int) round($revenue * ($p->events['cash_pile'] ?? 0.35));
+        // Idle cash far beyond need goes back to shareholders.
+        $repurchase += isset($p->events['cash_pile']) ? 0 : max(0, (int) round(0.35 * ($b['cash_and_equivalents'] - 2.5 * $minimum)));
         $before = $b['cash_and_equivalents'] + $free - $acquisition - $dividends - $repurchase;
         $issued = $repaid = $equity = 0;
         if ($acquisition > 0) {

@@ -42,7 +42,7 @@ final class InsurerSimulator extends StatementSimulator
         $repurchase = (int) round(max(0, $net - $dividends) * $p->buyback);
         $cash = (int) round(0.3 * $earned);
         $spent = $b['cash_and_equivalents'] + $operatingCash - $depreciation - $dividends - $repurchase - $cash;
-        $this->shares -= (int) round($repurchase / max(0.5, $this->distributable() * $p->multiple / $this->shares));
+        $this->shares -= (int) min(round(0.006 * $this->shares), round($repurchase / max(0.5, $this->distributable() * $p->multiple / $this->shares)));
         $this->b = [
             'cash_and_equivalents' => $cash, 'invested_assets' => $b['invested_assets'] + $spent + $gains, 'reinsurance_recoverables' => $recoverable, 'deferred_acquisition_costs' => $deferredCosts,
             'property_plant_equipment_net' => $b['property_plant_equipment_net'], 'claims_reserves' => $reserves, 'unearned_premiums' => $unearned, 'long_term_debt' => $b['long_term_debt'],

@@ -70,7 +70,7 @@ final class PriceSimulator
             $paid[$day] = $amount;
         }
         $idiosyncratic = 0.009 + 0.05 * $p->noise;
-        $deviation = 0.18 * $chance->normal();
+        $deviation = 0.12 * $chance->normal();
         $bars = [];
         $close = 0.0;
         $firstQuarter = Calendar::FIRST_YEAR * 12;
@@ -81,7 +81,7 @@ final class PriceSimulator
             $low = (int) floor($at);
             $fair = $values[$low] * ($values[$low + 1] / $values[$low]) ** ($at - $low);
             $shock = $idiosyncratic * $chance->normal() * ($chance->uniform() < 0.025 ? 3.0 : 1.0);
-            $deviation = 0.9965 * $deviation + $p->beta * $this->macro->market[$i] + 0.8 * $sector[$i] + $shock;
+            $deviation = 0.9955 * $deviation + $p->beta * $this->macro->market[$i] + 0.8 * $sector[$i] + $shock;
             if (isset($paid[$day]) && $close > 0) {
                 $deviation += log(max(0.5, 1 - $paid[$day] / $close));
             }
@@ -89,7 +89,7 @@ final class PriceSimulator
             foreach ($splits as [$ex, $ratio]) {
                 $factor *= $ex > $day ? $ratio : 1.0;
             }
-            $close = round(max(0.01, $fair * exp(0.55 * $deviation) * $factor), 2);
+            $close = round(max(0.01, $fair * exp($deviation) * $factor), 2);
             $range = 0.004 + 0.6 * $idiosyncratic * abs($chance->normal());
             $volume = round($p->shares / $factor * 0.0028 * $p->turnover * exp(0.45 * $chance->normal() + 14 * min(0.06, abs($shock))));
             $bars[] = [

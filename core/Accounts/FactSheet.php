@@ -109,6 +109,19 @@ final class FactSheet
         return $this->values[$quarter][$line] ?? ($quarter % 10 === 4 ? $this->values[$quarter - 4][$line] ?? null : null);
     }
 
+    /** The latest known count at or before a quarter, at most a year old: some are only published once a year. */
+    public function latestCount(string $line, int $quarter): ?float
+    {
+        for ($i = 0; $i < 4; $i++) {
+            $value = $this->instant($line, Period::shiftQuarters($quarter, -$i));
+            if ($value !== null) {
+                return $value;
+            }
+        }
+
+        return null;
+    }
+
     /**
      * Sum of the four quarters up to one; null if one of them is missing. At a fiscal year end it is the year itself.
      */

@@ -120,7 +120,7 @@ final class CompanyScope
         } elseif ($item->isPeriodAverage()) {
             $value = $this->averageOfQuarters($item->key, $period);
         } else {
-            $value = $item->kind === LineKind::Count ? $facts->instant($item->key, $period) : $facts->trailing($item->key, $period);
+            $value = $item->kind === LineKind::Count ? $facts->latestCount($item->key, $period) : $facts->trailing($item->key, $period);
         }
 
         return $value ?? $this->absentLine($item, $period);
@@ -145,6 +145,19 @@ final class CompanyScope
     public function marketPosition(Moment $m): int|Absence
     {
         return $this->positions[$m->id] ??= $this->locate($m);
+    }
+
+    /**
+     * An amount of the reporting currency in another currency at the as-of day's rate; other figures are returned as they are.
+     */
+    public function inCurrency(float|Absence $value, \Logion\Unit $unit, string $currency): float|Absence
+    {
+        if ($value instanceof Absence || $currency === $this->company->reportingCurrency || ($unit !== \Logion\Unit::Money && $unit !== \Logion\Unit::MoneyPerShare)) {
+            return $value;
+        }
+        $rate = $this->economy->exchange($this->company->reportingCurrency, $currency, $this->asOf);
+
+        return $rate === null ? Absence::missing("No exchange rate of {$this->company->reportingCurrency} into {$currency} is known.") : $value * $rate;
     }
 
     private function locate(Moment $m): int|Absence

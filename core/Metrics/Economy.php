@@ -24,6 +24,12 @@ final readonly class Economy
         public string $baseCurrency = 'XCR',
     ) {}
 
+    /** Currency in which amounts of different companies are compared. */
+    public function baseCurrency(): string
+    {
+        return $this->baseCurrency;
+    }
+
     public function at(string $name, int $day): ?float
     {
         return self::read($this->series[$name] ?? null, $day);

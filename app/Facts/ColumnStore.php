@@ -1,0 +1,227 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Facts;
+
+use Closure;
+use Illuminate\Support\Facades\DB;
+use Logion\Absence;
+use Logion\Metrics\Catalogue;
+use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Formula\Compiler;
+use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Moment;
+use Logion\Screening\Column;
+use Logion\Screening\Universe;
+use Logion\Unit;
+
+/**
+ * Metric columns of the universe, one packed array per metric and as-of day, and their refresh from facts and prices.
+ */
+final class ColumnStore
+{
+    /** A company is part of a day's universe if it traded within so many calendar days before it. */
+    private const TRADED_WITHIN_DAYS = 14;
+
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy) {}
+
+    /** The latest day that has prices; the default as-of day. */
+    public function latestDay(): ?int
+    {
+        $day = DB::table('bars')->where('security_id', DB::table('securities')->where('kind', 'index')->orderBy('id')->value('id') ?? DB::table('securities')->min('id'))->max('day')
+            ?? DB::table('column_sets')->max('as_of');
+
+        return $day === null ? null : (int) $day;
+    }
+
+    public function isComplete(int $asOf): bool
+    {
+        return DB::table('column_sets')->where('as_of', $asOf)->where('complete', true)->exists();
+    }
+
+    /** The universe of a day, or null if its columns have not been refreshed yet. */
+    public function universe(int $asOf): ?Universe
+    {
+        $set = DB::table('column_sets')->where('as_of', $asOf)->where('complete', true)->first();
+        if ($set === null) {
+            return null;
+        }
+        $ids = array_values(unpack('V*', $set->companies) ?: []);
+        $attributes = json_decode($set->attributes, true, flags: JSON_THROW_ON_ERROR);
+        $catalogue = Catalogue::builtIn();
+
+        return new Universe($asOf, $ids, $attributes, $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric), fn (Node $node): Column => $this->derived($asOf, $ids, $node, $catalogue));
+    }
+
+    /**
+     * Computes every metric for every company of a day, company by company with flat memory, then what compares companies.
+     *
+     * @param  Closure(int, int): void|null  $progress  done, total
+     */
+    public function refresh(int $asOf, ?Closure $progress = null): int
+    {
+        $catalogue = Catalogue::builtIn();
+        $economy = $this->economy->read();
+        $members = $this->members($asOf);
+        $own = $compared = [];
+        foreach (array_keys($catalogue->all()) as $key) {
+            $catalogue->needsPeers($key) ? $compared[] = $key : $own[] = $key;
+        }
+        // Values are packed as they come: a PHP float in an array takes three times the room of its eight bytes.
+        $packed = $states = array_fill_keys($own, '');
+        $currency = $economy->baseCurrency();
+        foreach ($members as $i => $member) {
+            $company = $this->companies->read($member->id) ?? throw new \LogicException("Company {$member->id} vanished.");
+            $scope = new CompanyScope($company, $asOf, $catalogue, $economy);
+            foreach ($own as $key) {
+                $column = Column::of([$scope->inCurrency($scope->metric($key), $catalogue->unit($key), $currency)]);
+                $packed[$key] .= $column->packed;
+                $states[$key] .= $column->states;
+            }
+            $progress === null || $progress($i + 1, count($members));
+        }
+        DB::transaction(function () use ($asOf, $members, $packed, $states, $compared, $catalogue): void {
+            DB::table('metric_columns')->where('as_of', $asOf)->delete();
+            DB::table('column_sets')->where('as_of', $asOf)->delete();
+            $this->writeSet($asOf, $members);
+            foreach ($packed as $key => $values) {
+                $this->writeColumn($asOf, $key, null, new Column($values, $states[$key]));
+            }
+            $this->compare($asOf, $compared, $catalogue);
+        });
+
+        return count($members);
+    }
+
+    /** @param list<object{id: int, ticker: string, name: string, sector: string, template: string, country: string, exchange: string}> $members */
+    public function writeSet(int $asOf, array $members): void
+    {
+        $attributes = [];
+        foreach (['ticker', 'name', 'sector', 'template', 'country', 'exchange'] as $attribute) {
+            $attributes[$attribute] = array_column($members, $attribute);
+        }
+        DB::table('column_sets')->insert([
+            'as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')),
+            'attributes' => json_encode($attributes, JSON_THROW_ON_ERROR), 'complete' => true, 'refreshed_at' => now(),
+        ]);
+    }
+
+    public function writeColumn(int $asOf, string $name, ?string $formula, Column $column): void
+    {
+        DB::table('metric_columns')->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states]);
+    }
+
+    /**
+     * The metrics that compare companies, from the columns just written.
+     *
+     * @param  list<string>  $metrics
+     */
+    private function compare(int $asOf, array $metrics, Catalogue $catalogue): void
+    {
+        $universe = $this->universe($asOf) ?? throw new \LogicException('The set was just written.');
+        $positions = array_keys($universe->ids);
+        foreach ($metrics as $key) {
+            $metric = $catalogue->all()[$key];
+            $values = [];
+            foreach ($universe->evaluate($catalogue->tree($key), $positions) as $position => $value) {
+                $fits = in_array($universe->attributes['template'][$position], array_map(static fn ($t): string => $t->value, $metric->templates), true);
+                $values[] = ! $fits ? Absence::notApplicable('Does not fit the business.') : ($value != $value ? $this->whyNot($catalogue->tree($key), $universe, $position) : $value);
+            }
+            $this->writeColumn($asOf, $key, null, Column::of($values));
+        }
+    }
+
+    /** The reason of the first input without a value; too few peers if all have one. */
+    private function whyNot(Node $tree, Universe $universe, int $position): Absence
+    {
+        foreach ($tree->names() as $name) {
+            $absence = $universe->catalogue->find($name) === null ? null : $universe->column($name)->absence($position);
+            if ($absence !== null) {
+                return $absence;
+            }
+        }
+
+        return Absence::missing('Fewer than five companies to compare with have a value.');
+    }
+
+    private function stored(int $asOf, string $name): ?Column
+    {
+        $statement = DB::connection()->getPdo()->prepare('select "values", states from metric_columns where as_of = ? and name = ?');
+        $statement->execute([$asOf, $name]);
+        $row = $statement->fetch(\PDO::FETCH_NUM);
+
+        return $row === false ? null : new Column($row[0], $row[1]);
+    }
+
+    /**
+     * An expression that needs each company's own history: computed from facts once, then kept.
+     *
+     * @param  list<int>  $ids
+     */
+    private function derived(int $asOf, array $ids, Node $node, Catalogue $catalogue): Column
+    {
+        $text = (string) $node;
+        $name = 'expression:'.sha1($text);
+        $stored = $this->stored($asOf, $name);
+        if ($stored !== null) {
+            return $stored;
+        }
+        foreach ($node->names() as $used) {
+            if ($catalogue->find($used) !== null && $catalogue->needsPeers($used)) {
+                throw \Logion\Metrics\Formula\FormulaError::at("\"{$used}\" compares companies and cannot be looked at through time", $text);
+            }
+        }
+        $compiled = Compiler::compile($node, $catalogue);
+        $economy = $this->economy->read();
+        $unit = self::unit($node, $catalogue);
+        $values = [];
+        foreach ($ids as $id) {
+            $company = $this->companies->read($id);
+            if ($company === null) {
+                $values[] = Absence::missing('The company has no accounts.');
+
+                continue;
+            }
+            $scope = new CompanyScope($company, $asOf, $catalogue, $economy);
+            $values[] = $scope->inCurrency(CompanyScope::finite($compiled($scope, Moment::of('trailing'))), $unit, $economy->baseCurrency());
+        }
+        $column = Column::of($values);
+        $this->writeColumn($asOf, $name, $text, $column);
+
+        return $column;
+    }
+
+    private static function unit(Node $node, Catalogue $catalogue): Unit
+    {
+        $dimension = (new \Logion\Metrics\Formula\Dimensions($catalogue))->of($node, (string) $node);
+
+        return match ($dimension) {
+            Unit::Money->dimension() => Unit::Money,
+            Unit::MoneyPerShare->dimension() => Unit::MoneyPerShare,
+            default => Unit::Ratio,
+        };
+    }
+
+    /**
+     * Shares that traded up to a day and were not yet delisted, by ticker.
+     *
+     * @return list<object{id: int, ticker: string, name: string, sector: string, template: string, country: string, exchange: string}>
+     */
+    private function members(int $asOf): array
+    {
+        $from = \Logion\Market\Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
+
+        return DB::table('companies as c')->join('securities as s', 's.company_id', '=', 'c.id')->join('exchanges as e', 'e.id', '=', 's.exchange_id')
+            ->where('s.kind', 'share')
+            ->where(static fn ($query) => $query->whereNull('s.delisted_on')->orWhere('s.delisted_on', '>', $asOf))
+            ->whereExists(static fn ($query) => $query->from('bars')->whereColumn('bars.security_id', 's.id')->whereBetween('bars.day', [$from, $asOf]))
+            ->orderBy('s.ticker')
+            ->get(['c.id', 's.ticker', 'c.name', 'c.sector', 'c.template', 'c.country', 'e.code as exchange'])
+            ->map(static function (object $row): object {
+                $row->id = (int) $row->id;
+
+                return $row;
+            })->all();
+    }
+}

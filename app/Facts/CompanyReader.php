@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Facts;
+
+use Illuminate\Support\Facades\DB;
+use Logion\Accounts\Fact;
+use Logion\Accounts\Template;
+use Logion\Market\CorporateActions;
+use Logion\Market\PriceSeries;
+use Logion\Metrics\Company;
+use Logion\Metrics\Expectations;
+use PDO;
+
+/**
+ * Turns stored rows into the core's read model of a company. Rows are read as plain arrays: a company has thousands.
+ */
+final class CompanyReader
+{
+    /** @var array<int, PriceSeries|null> by exchange */
+    private array $indices = [];
+
+    /** @var array<string, \PDOStatement> */
+    private array $statements = [];
+
+    public function read(int $companyId): ?Company
+    {
+        $row = $this->rows('select c.id, c.sector, c.template, c.reporting_currency, s.id as security_id, s.ticker, s.currency, s.exchange_id
+            from companies c join securities s on s.company_id = c.id where c.id = ?', $companyId)[0] ?? null;
+        if ($row === null) {
+            return null;
+        }
+        $periodEnds = $titles = $filedOn = [];
+        foreach ($this->rows('select id, period, period_end, filed_on, title from filings where company_id = ? order by filed_on, id', $companyId) as $filing) {
+            $periodEnds[(int) $filing['period']] = (int) $filing['period_end'];
+            $titles[(int) $filing['id']] = (string) $filing['title'];
+            $filedOn[(int) $filing['id']] = (int) $filing['filed_on'];
+        }
+        $facts = [];
+        $statement = $this->statement('select line, period, value, filing_id from facts where company_id = ?');
+        $statement->execute([$companyId]);
+        while ($fact = $statement->fetch(PDO::FETCH_NUM)) {
+            $facts[] = new Fact($fact[0], (int) $fact[1], (float) $fact[2], $filedOn[(int) $fact[3]], (int) $fact[3]);
+        }
+        $security = (int) $row['security_id'];
+
+        return new Company(
+            $companyId, (string) $row['ticker'], Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
+            $facts, $periodEnds, $this->prices($security), $this->index((int) $row['exchange_id']), $this->expectations($companyId), $titles,
+        );
+    }
+
+    /** Daily bars of a security with its splits and dividends. */
+    public function prices(int $securityId): PriceSeries
+    {
+        $days = $closes = $highs = $lows = $volumes = [];
+        $statement = $this->statement('select day, high, low, close, volume from bars where security_id = ? order by day');
+        $statement->execute([$securityId]);
+        while ($bar = $statement->fetch(PDO::FETCH_NUM)) {
+            $days[] = (int) $bar[0];
+            $highs[] = (float) $bar[1];
+            $lows[] = (float) $bar[2];
+            $closes[] = (float) $bar[3];
+            $volumes[] = (float) $bar[4];
+        }
+        $splits = array_map(static fn (array $row): array => [(int) $row['ex_date'], (float) $row['ratio']], $this->rows("select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date", $securityId));
+        $dividends = array_map(static fn (array $row): array => [(int) $row['ex_date'], (float) $row['amount']], $this->rows('select ex_date, amount from dividends where security_id = ? order by ex_date', $securityId));
+
+        return new PriceSeries($days, $closes, $highs, $lows, $volumes, new CorporateActions($splits, $dividends));
+    }
+
+    /** The index of an exchange, read once. */
+    public function index(int $exchangeId): ?PriceSeries
+    {
+        if (! array_key_exists($exchangeId, $this->indices)) {
+            $id = $this->rows("select id from securities where kind = 'index' and exchange_id = ? order by id desc limit 1", $exchangeId)[0]['id'] ?? null;
+            $this->indices[$exchangeId] = $id === null ? null : $this->prices((int) $id);
+        }
+
+        return $this->indices[$exchangeId];
+    }
+
+    private function expectations(int $companyId): Expectations
+    {
+        $statement = $this->statement('select line, period, day, mean, deviation, analysts as count, high, low from estimates where company_id = ? order by day');
+        $statement->execute([$companyId]);
+
+        return new Expectations((static function () use ($statement): \Generator {
+            while ($row = $statement->fetch(PDO::FETCH_NUM)) {
+                yield ['line' => $row[0], 'period' => (int) $row[1], 'day' => (int) $row[2], 'mean' => (float) $row[3], 'deviation' => (float) $row[4],
+                    'count' => (float) $row[5], 'high' => (float) $row[6], 'low' => (float) $row[7]];
+            }
+        })());
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function rows(string $query, int $parameter): array
+    {
+        $statement = $this->statement($query);
+        $statement->execute([$parameter]);
+
+        return $statement->fetchAll(PDO::FETCH_ASSOC);
+    }
+
+    private function statement(string $query): \PDOStatement
+    {
+        return $this->statements[$query] ??= DB::connection()->getPdo()->prepare($query);
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Screening;
+
+use Logion\Absence;
+use Logion\AbsenceKind;
+
+/**
+ * One figure for every company of a universe, packed: float64 values (NaN where there is none) and one letter per company
+ * for the state: v value, m missing, a not applicable, n not meaningful, h not enough history.
+ */
+final class Column
+{
+    private const LETTERS = ['missing' => 'm', 'not_applicable' => 'a', 'not_meaningful' => 'n', 'not_enough_history' => 'h'];
+
+    /** @var array<int, float>|null positions from 1, as unpack gives them */
+    private ?array $unpacked = null;
+
+    public function __construct(public readonly string $packed, public readonly string $states) {}
+
+    /** @param list<float|Absence> $values */
+    public static function of(array $values): self
+    {
+        $floats = [];
+        $states = '';
+        foreach ($values as $value) {
+            if ($value instanceof Absence) {
+                $floats[] = NAN;
+                $states .= self::LETTERS[$value->kind->value];
+            } else {
+                $floats[] = $value;
+                $states .= 'v';
+            }
+        }
+
+        return new self($floats === [] ? '' : pack('d*', ...$floats), $states);
+    }
+
+    public function size(): int
+    {
+        return strlen($this->states);
+    }
+
+    public function at(int $position): ?float
+    {
+        if ($this->states[$position] !== 'v') {
+            return null;
+        }
+
+        return $this->unpacked === null ? unpack('d', $this->packed, 8 * $position)[1] : $this->unpacked[$position + 1];
+    }
+
+    public function state(int $position): string
+    {
+        $letter = $this->states[$position];
+
+        return $letter === 'v' ? 'value' : (string) array_search($letter, self::LETTERS, true);
+    }
+
+    public function absence(int $position): ?Absence
+    {
+        return match (AbsenceKind::tryFrom($this->state($position))) {
+            AbsenceKind::Missing => Absence::missing('Missing.'),
+            AbsenceKind::NotApplicable => Absence::notApplicable('Does not apply to this kind of business.'),
+            AbsenceKind::NotMeaningful => Absence::notMeaningful('Not meaningful.'),
+            AbsenceKind::NotEnoughHistory => Absence::notEnoughHistory('Not enough history.'),
+            null => null,
+        };
+    }
+
+    /**
+     * Values at some positions, NaN where there is none. A few are read one by one, many by unpacking all once.
+     *
+     * @param  list<int>  $positions
+     * @return list<float>
+     */
+    public function gather(array $positions): array
+    {
+        $values = [];
+        if ($this->unpacked === null && count($positions) * 12 < strlen($this->states)) {
+            foreach ($positions as $position) {
+                $values[] = unpack('d', $this->packed, 8 * $position)[1];
+            }
+
+            return $values;
+        }
+        $this->unpacked ??= $this->packed === '' ? [] : unpack('d*', $this->packed);
+        foreach ($positions as $position) {
+            $values[] = $this->unpacked[$position + 1];
+        }
+
+        return $values;
+    }
+
+    /** @return array{value: int, missing: int, not_applicable: int, not_meaningful: int, not_enough_history: int} */
+    public function coverage(): array
+    {
+        $counts = ['value' => substr_count($this->states, 'v')];
+        foreach (self::LETTERS as $state => $letter) {
+            $counts[$state] = substr_count($this->states, $letter);
+        }
+
+        return $counts;
+    }
+}

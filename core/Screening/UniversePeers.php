@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Screening;
+
+use Logion\Absence;
+use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Peers;
+
+/** Answers one company's questions about its sector and universe from the universe's columns. */
+final readonly class UniversePeers implements Peers
+{
+    public function __construct(private Universe $universe) {}
+
+    public function compare(string $measure, Node $expression, float|Absence $own, int $company): float|Absence
+    {
+        $position = array_search($company, $this->universe->ids, true);
+        if ($position === false) {
+            return Absence::missing('The company is not in the universe of this day.');
+        }
+        if ($own instanceof Absence && $measure !== 'sector_median') {
+            return $own;
+        }
+        $group = $measure === 'universe_percentile' ? null : $this->universe->peerGroup($position);
+
+        return Universe::standing($measure, $this->universe->sortedPeers($expression, $group), $own instanceof Absence ? 0.0 : $own);
+    }
+}
