@@ -1,3 +1,58 @@
 <?php
 
 declare(strict_types=1);
+
+use App\Http\Controllers\Api\CashFlowController;
+use App\Http\Controllers\Api\CatalogueController;
+use App\Http\Controllers\Api\CompanyController;
+use App\Http\Controllers\Api\DecisionController;
+use App\Http\Controllers\Api\FinderController;
+use App\Http\Controllers\Api\ListController;
+use App\Http\Controllers\Api\NoteController;
+use App\Http\Controllers\Api\ScreenController;
+use App\Http\Controllers\Api\SessionController;
+use App\Http\Controllers\Api\TaskController;
+use App\Http\Controllers\Api\ValuationController;
+use Illuminate\Support\Facades\Route;
+
+Route::get('session', [SessionController::class, 'show']);
+Route::post('session', [SessionController::class, 'store'])->middleware('throttle:20,1');
+Route::post('session/demo', [SessionController::class, 'demo']);
+Route::post('users', [SessionController::class, 'register'])->middleware('throttle:20,1');
+Route::get('status', [CatalogueController::class, 'status']);
+
+Route::middleware('auth')->group(static function (): void {
+    Route::delete('session', [SessionController::class, 'destroy']);
+    Route::get('catalogue', [CatalogueController::class, 'index']);
+    Route::get('finder', FinderController::class);
+
+    Route::post('screens/run', [ScreenController::class, 'run']);
+    Route::post('screens/distribution', [ScreenController::class, 'distribution']);
+    Route::apiResource('screens', ScreenController::class)->except('show')->parameters(['screens' => 'id'])->whereNumber('id');
+
+    Route::apiResource('lists', ListController::class)->except('update')->parameters(['lists' => 'id'])->whereNumber('id');
+    Route::put('lists/{id}/items/{ticker}', [ListController::class, 'mark'])->whereNumber('id');
+
+    Route::prefix('companies/{ticker}')->group(static function (): void {
+        Route::get('/', [CompanyController::class, 'show']);
+        Route::get('statements', [CompanyController::class, 'statements']);
+        Route::get('prices', [CompanyController::class, 'prices']);
+        Route::get('metrics', [CompanyController::class, 'metrics']);
+        Route::get('working', [CompanyController::class, 'working']);
+        Route::get('notes', [NoteController::class, 'index']);
+        Route::post('notes', [NoteController::class, 'store']);
+        Route::post('cash-flow-value', [CashFlowController::class, 'value']);
+        Route::post('cash-flow-value/working', [CashFlowController::class, 'working']);
+        Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
+        Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
+    });
+    Route::delete('notes/{id}', [NoteController::class, 'destroy'])->whereNumber('id');
+
+    Route::apiResource('valuations', ValuationController::class)->only(['index', 'store', 'destroy'])->parameters(['valuations' => 'id'])->whereNumber('id');
+    Route::apiResource('decisions', DecisionController::class)->except('show')->parameters(['decisions' => 'id'])->whereNumber('id');
+    Route::post('decisions/{id}/restore', [DecisionController::class, 'restore'])->whereNumber('id');
+
+    Route::post('refreshes', [TaskController::class, 'refresh']);
+    Route::get('tasks/{id}', [TaskController::class, 'show'])->whereNumber('id');
+    Route::delete('tasks/{id}', [TaskController::class, 'destroy'])->whereNumber('id');
+});

@@ -40,8 +40,8 @@ final class PriceSimulator
             $mood = 1 + 8 * (0.03 - $yield);
             $worth = match ($p->template) {
                 'bank', 'insurer' => max(0.35 * $equity, $equity * min(2.4, max(0.4, ($income / max(1.0, $equity)) / 0.095))),
-                'property' => $p->multiple * $sum('funds_from_operations'),
-                default => max($p->multiple * $income, 0.12 * $sales, ($p->events['sales_multiple'] ?? 0.35) * $sales * min(1.0, max(0.25, $p->grossMargin))),
+                'property' => 1.1 * $p->multiple * $sum('funds_from_operations'),
+                default => max(1.25 * $p->multiple * $income, 0.12 * $sales, ($p->events['sales_multiple'] ?? 0.35) * $sales * min(1.0, max(0.25, $p->grossMargin))),
             };
             $basis = 1.0;
             foreach ($splits as $at => $ratio) {

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Research\CompanyScopes;
+use App\Research\FigureReport;
+use Illuminate\Console\Command;
+use Logion\Market\Day;
+use Logion\Metrics\Formula\FormulaError;
+
+final class ShowMetric extends Command
+{
+    use PrintsFigures;
+
+    protected $signature = 'logion:metric {ticker} {keys* : metric keys} {--as-of= : day, YYYY-MM-DD} {--working : with the tree of inputs} {--format=table : table, json or csv}';
+
+    protected $description = 'Print metrics of one company';
+
+    public function handle(CompanyScopes $scopes): int
+    {
+        return $this->guarded(function () use ($scopes): int {
+            $scope = $scopes->open((string) $this->argument('ticker'), $this->option('as-of'));
+            $report = new FigureReport($scope);
+            $figures = $rows = [];
+            foreach ((array) $this->argument('keys') as $key) {
+                if ($scope->catalogue->find($key) === null) {
+                    throw FormulaError::unknownName($key, $key, 1, array_keys($scope->catalogue->all()));
+                }
+                $figure = $report->metric($key);
+                if ($this->option('working')) {
+                    $figure['working'] = $report->working($key);
+                }
+                $figures[$key] = $figure;
+                $rows[] = [$key, $figure['value'], $figure['unit'], $figure['state'], $figure['reason']];
+            }
+            $this->print(['ticker' => $scope->company->ticker, 'as_of' => Day::iso($scope->asOf), 'figures' => (object) $figures], ['metric', 'value', 'unit', 'state', 'reason'], $rows);
+            if ($this->option('working') && $this->option('format') === 'table') {
+                foreach ($figures as $figure) {
+                    $this->tree($figure['working'], 0);
+                }
+            }
+
+            return self::SUCCESS;
+        });
+    }
+
+    private function tree(\Logion\Working\Working $working, int $depth): void
+    {
+        $figure = $working->figure;
+        $this->line(str_repeat('  ', $depth).$working->label.' '.($figure->isKnown() ? number_format($figure->value(), 4) : $figure->absence()?->kind->mark())
+            .($working->period === null ? '' : "  [{$working->period}]").($working->formula === null ? '' : "  = {$working->formula}").($working->source === null ? '' : "  ({$working->source->text})"));
+        foreach ($working->children as $child) {
+            $this->tree($child, $depth + 1);
+        }
+    }
+}

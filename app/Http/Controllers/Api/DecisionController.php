@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use App\Models\Decision;
+use App\Models\Valuation;
+use App\Research\CompanyScopes;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Logion\Market\Day;
+use OpenApi\Attributes as OA;
+
+/** Verdicts with their reasons. A deleted one can be brought back. */
+final class DecisionController
+{
+    #[OA\Get(path: '/decisions', operationId: 'decisions', parameters: [new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own decisions with the distance of the price from the buy-below price', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')))])]
+    public function index(Request $request, CompanyScopes $scopes): JsonResponse
+    {
+        $day = $scopes->day($request->query('as_of'));
+
+        return new JsonResponse(Decision::query()->of($request->user())->where('decided_on', '<=', $day)->with('company.security')->orderByDesc('decided_on')->orderByDesc('id')->get()
+            ->map(static fn (Decision $decision): array => self::present($decision, $day)));
+    }
+
+    #[OA\Post(path: '/decisions', operationId: 'decide', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['ticker', 'verdict', 'thesis', 'disproof', 'value_per_share', 'margin_of_safety'], properties: [
+        new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'verdict', type: 'string', enum: ['buy', 'watch', 'pass']), new OA\Property(property: 'thesis', type: 'string'), new OA\Property(property: 'disproof', type: 'string'),
+        new OA\Property(property: 'value_per_share', type: 'number'), new OA\Property(property: 'margin_of_safety', type: 'number'), new OA\Property(property: 'valuation_id', type: 'integer', nullable: true), new OA\Property(property: 'as_of', type: 'string', nullable: true),
+    ])), responses: [new OA\Response(response: 201, description: 'Written down', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
+    public function store(Request $request, CompanyScopes $scopes): JsonResponse
+    {
+        $data = $this->validated($request);
+        $scope = $scopes->open($data['ticker'], $data['as_of'] ?? null);
+        $last = $scope->prices->last();
+        if ($last < 0) {
+            return ProblemResponse::unprocessable('The company has no price on that day, so there is nothing to compare a value with.');
+        }
+        $decision = Decision::query()->create([
+            ...$this->fields($request, $data), 'user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'price_then' => $scope->prices->closes[$last],
+            'currency' => $scope->company->tradingCurrency, 'decided_on' => $scope->asOf,
+        ]);
+
+        return new JsonResponse(self::present($decision->load('company.security'), $scope->asOf), 201);
+    }
+
+    #[OA\Put(path: '/decisions/{id}', operationId: 'reviseDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/Decision')), responses: [new OA\Response(response: 200, description: 'Revised', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
+    public function update(Request $request, CompanyScopes $scopes, int $id): JsonResponse
+    {
+        $decision = Decision::query()->of($request->user())->with('company.security')->findOrFail($id);
+        $decision->update($this->fields($request, $this->validated($request)));
+
+        return new JsonResponse(self::present($decision, $scopes->day(null)));
+    }
+
+    #[OA\Delete(path: '/decisions/{id}', operationId: 'deleteDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted; can be restored')])]
+    public function destroy(Request $request, int $id): JsonResponse
+    {
+        Decision::query()->of($request->user())->findOrFail($id)->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    #[OA\Post(path: '/decisions/{id}/restore', operationId: 'restoreDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Restored', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
+    public function restore(Request $request, CompanyScopes $scopes, int $id): JsonResponse
+    {
+        $decision = Decision::query()->withTrashed()->of($request->user())->with('company.security')->findOrFail($id);
+        $decision->restore();
+
+        return new JsonResponse(self::present($decision, $scopes->day(null)));
+    }
+
+    /** @return array<string, mixed> */
+    private function validated(Request $request): array
+    {
+        return $request->validate([
+            'ticker' => ['required', 'string'], 'verdict' => ['required', 'in:buy,watch,pass'], 'thesis' => ['required', 'string', 'max:10000'], 'disproof' => ['required', 'string', 'max:10000'],
+            'value_per_share' => ['required', 'numeric', 'gt:0', 'lt:1e9'], 'margin_of_safety' => ['required', 'numeric', 'min:0', 'max:0.95'], 'valuation_id' => ['nullable', 'integer'], 'as_of' => ['nullable', 'string'],
+        ], [
+            'thesis.required' => 'Write the thesis in a sentence or two: a verdict without reasons cannot be checked later.',
+            'disproof.required' => 'Write what would prove the thesis wrong.',
+            'value_per_share.gt' => 'The value per share must be more than zero.',
+            'margin_of_safety.max' => 'The margin of safety must lie between 0 and 95 %.',
+        ]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     * @return array<string, mixed>
+     */
+    private function fields(Request $request, array $data): array
+    {
+        $valuation = isset($data['valuation_id']) ? Valuation::query()->of($request->user())->findOrFail($data['valuation_id'])->id : null;
+
+        return ['verdict' => $data['verdict'], 'thesis' => $data['thesis'], 'disproof' => $data['disproof'], 'value_per_share' => (float) $data['value_per_share'], 'margin_of_safety' => (float) $data['margin_of_safety'], 'valuation_id' => $valuation];
+    }
+
+    /** @return array<string, mixed> */
+    private static function present(Decision $decision, int $day): array
+    {
+        $security = $decision->company->security;
+        $price = DB::table('bars')->where('security_id', $security->id)->where('day', '<=', $day)->orderByDesc('day')->value('close');
+        // Shares split since the decision count on the new basis.
+        $ratio = 1.0;
+        foreach (DB::table('corporate_actions')->where('security_id', $security->id)->where('kind', 'split')->where('ex_date', '>', $decision->decided_on)->where('ex_date', '<=', $day)->pluck('ratio') as $split) {
+            $ratio *= (float) $split;
+        }
+        $below = $decision->value_per_share * (1 - $decision->margin_of_safety) / $ratio;
+
+        return [
+            'id' => $decision->id, 'ticker' => $security->ticker, 'name' => $decision->company->name, 'verdict' => $decision->verdict, 'thesis' => $decision->thesis, 'disproof' => $decision->disproof,
+            'value_per_share' => $decision->value_per_share / $ratio, 'margin_of_safety' => $decision->margin_of_safety, 'buy_below' => $below, 'price_then' => $decision->price_then / $ratio,
+            'price_now' => $price === null ? null : (float) $price, 'distance' => $price === null || $below <= 0 ? null : (float) $price / $below - 1,
+            'currency' => $decision->currency, 'decided_on' => Day::iso((int) $decision->decided_on), 'valuation_id' => $decision->valuation_id,
+        ];
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use App\Facts\ColumnStore;
+use App\Jobs\RefreshColumns;
+use App\Models\Task;
+use App\Research\CompanyScopes;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Logion\Market\Day;
+use OpenApi\Attributes as OA;
+
+/** Long work with its progress. */
+final class TaskController
+{
+    #[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true)])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
+        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
+    ]))])]
+    public function refresh(Request $request, CompanyScopes $scopes, ColumnStore $columns): JsonResponse
+    {
+        $data = $request->validate(['as_of' => ['nullable', 'string']]);
+        $day = $scopes->day($data['as_of'] ?? null);
+        $task = Task::query()->firstOrCreate(['kind' => 'refresh', 'subject' => Day::iso($day)], ['state' => 'waiting']);
+        $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());
+        if ($columns->isComplete($day)) {
+            $task->update(['state' => 'done']);
+        } elseif ($task->wasRecentlyCreated || $stalled || in_array($task->state, ['failed', 'cancelled', 'done'], true)) {
+            $task->update(['state' => 'waiting', 'done' => 0, 'message' => null]);
+            RefreshColumns::dispatch($task->id, $day);
+        }
+
+        return new JsonResponse($task->refresh()->only(['id', 'state', 'done', 'total', 'message']), 202);
+    }
+
+    #[OA\Get(path: '/tasks/{id}', operationId: 'task', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Progress', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
+        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string'), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
+    ]))])]
+    public function show(int $id): JsonResponse
+    {
+        return new JsonResponse(Task::query()->findOrFail($id)->only(['id', 'state', 'done', 'total', 'message']));
+    }
+
+    #[OA\Delete(path: '/tasks/{id}', operationId: 'cancelTask', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Will stop at the next company')])]
+    public function destroy(int $id): JsonResponse
+    {
+        Task::query()->whereIn('state', ['waiting', 'running'])->findOrFail($id)->update(['state' => 'cancelled']);
+
+        return new JsonResponse(null, 204);
+    }
+}

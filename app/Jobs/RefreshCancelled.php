@@ -1,0 +1,8 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+/** Someone asked for the work to stop. */
+final class RefreshCancelled extends \RuntimeException {}

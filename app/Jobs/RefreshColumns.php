@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Facts\ColumnStore;
+use App\Models\Task;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/** Computes the metric columns of a day in the background. */
+final class RefreshColumns implements ShouldQueue
+{
+    use Dispatchable;
+    use InteractsWithQueue;
+    use Queueable;
+
+    public int $timeout = 3600;
+
+    public function __construct(private readonly int $taskId, private readonly int $asOf) {}
+
+    public function handle(ColumnStore $columns): void
+    {
+        $task = Task::query()->find($this->taskId);
+        if ($task === null || $task->state === 'cancelled') {
+            return;
+        }
+        $task->update(['state' => 'running']);
+        try {
+            $columns->refresh($this->asOf, static function (int $done, int $total) use ($task): void {
+                if ($done % 10 === 0 || $done === $total) {
+                    if (Task::query()->whereKey($task->id)->value('state') === 'cancelled') {
+                        throw new RefreshCancelled;
+                    }
+                    $task->update(['done' => $done, 'total' => $total]);
+                }
+            });
+            $task->update(['state' => 'done']);
+        } catch (RefreshCancelled) {
+            $task->update(['message' => 'Cancelled; nothing was stored.']);
+        } catch (\Throwable $error) {
+            report($error);
+            $task->update(['state' => 'failed', 'message' => $error->getMessage()]);
+        }
+    }
+}

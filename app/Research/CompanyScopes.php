@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Research;
+
+use App\Facts\ColumnStore;
+use App\Facts\CompanyReader;
+use App\Facts\EconomyReader;
+use Illuminate\Support\Facades\DB;
+use Logion\Market\Day;
+use Logion\Metrics\Catalogue;
+use Logion\Metrics\CompanyScope;
+use Logion\Screening\UniversePeers;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** Opens a company on an as-of day. */
+final class CompanyScopes
+{
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns) {}
+
+    /**
+     * @throws NotFoundHttpException if no company has the ticker; names the nearest ones
+     */
+    public function open(string $ticker, ?string $asOf = null): CompanyScope
+    {
+        $day = $this->day($asOf);
+        $company = $this->companies->read($this->companyId($ticker));
+        $universe = $this->columns->universe($day);
+
+        return new CompanyScope($company ?? throw new \LogicException('The company was just found.'), $day, Catalogue::builtIn(), $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
+    }
+
+    public function companyId(string $ticker): int
+    {
+        $id = DB::table('securities')->whereNotNull('company_id')->where('ticker', strtoupper($ticker))->value('company_id');
+        if ($id !== null) {
+            return (int) $id;
+        }
+        $near = [];
+        foreach (DB::table('securities')->whereNotNull('company_id')->pluck('ticker') as $known) {
+            $near[$known] = levenshtein(strtoupper(substr($ticker, 0, 12)), $known);
+        }
+        asort($near);
+
+        throw new NotFoundHttpException('No company has the ticker "'.mb_substr($ticker, 0, 20).'". Near it: '.implode(', ', array_slice(array_keys($near), 0, 3)).'.');
+    }
+
+    /** The day asked for, or the latest one with data. A later day is brought back to the latest. */
+    public function day(?string $asOf): int
+    {
+        $latest = $this->columns->latestDay() ?? throw new NotFoundHttpException('There is no data yet. Seed the demo or import some.');
+
+        return $asOf === null || $asOf === '' ? $latest : min($latest, Day::parse($asOf));
+    }
+}
