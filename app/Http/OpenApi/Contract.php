@@ -66,7 +66,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'mark', type: 'string', nullable: true), new OA\Property(property: 'reason', type: 'string', nullable: true),
     ])),
 ])]
-#[OA\Schema(schema: 'CashFlowValuation', required: ['ticker', 'as_of', 'currency', 'per_share', 'equity_value', 'enterprise_value', 'discount_rate', 'assumptions', 'sheet', 'warnings'], properties: [
+#[OA\Schema(schema: 'CashFlowValuation', required: ['ticker', 'as_of', 'currency', 'per_share', 'equity_value', 'enterprise_value', 'discount_rate', 'cost_of_equity', 'weights', 'reporting_currency', 'assumptions', 'sheet', 'warnings'], properties: [
     new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'method', type: 'string'), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'reporting_currency', type: 'string'),
     new OA\Property(property: 'per_share', type: 'number', nullable: true), new OA\Property(property: 'price', type: 'number', nullable: true), new OA\Property(property: 'equity_value', type: 'number', nullable: true), new OA\Property(property: 'enterprise_value', type: 'number', nullable: true),
     new OA\Property(property: 'discount_rate', type: 'number'), new OA\Property(property: 'terminal_share', type: 'number', nullable: true), new OA\Property(property: 'present_value_of_forecast', type: 'number'), new OA\Property(property: 'present_value_of_terminal', type: 'number', nullable: true),

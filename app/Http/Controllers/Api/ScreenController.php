@@ -26,7 +26,7 @@ final class ScreenController
     }
 
     #[OA\Post(path: '/screens/distribution', operationId: 'distribution', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['formula'], properties: [
-        new OA\Property(property: 'formula', type: 'string'), new OA\Property(property: 'universe', type: 'object'), new OA\Property(property: 'as_of', type: 'string', nullable: true),
+        new OA\Property(property: 'formula', type: 'string'), new OA\Property(property: 'universe', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items)), new OA\Property(property: 'as_of', type: 'string', nullable: true),
     ])), responses: [new OA\Response(response: 200, description: 'How a figure is spread over a universe', content: new OA\JsonContent(ref: '#/components/schemas/Distribution'))])]
     public function distribution(Request $request, ScreenRunner $runner, CompanyScopes $scopes): JsonResponse
     {

@@ -1,0 +1,34 @@
+import { defineConfig } from '@playwright/test'
+
+const port = 8931
+
+export default defineConfig({
+  testDir: 'e2e/journeys',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `bin/serve ${port}`,
+    url: `http://127.0.0.1:${port}/api/v1/status`,
+    reuseExistingServer: true,
+    timeout: 60_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+  },
+})

@@ -1,0 +1,57 @@
+import createClient, { type Middleware } from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+export type Figure = Schemas['Figure']
+export type Working = Schemas['Working']
+export type Metric = Schemas['Metric']
+
+/** An error with a sentence to show: what happened and what to do next. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly proposal: string | null = null,
+    readonly assumption: string | null = null,
+  ) {
+    super(message)
+  }
+}
+
+function cookie(name: string): string | null {
+  const found = document.cookie.split('; ').find((part) => part.startsWith(name + '='))
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : null
+}
+
+const csrf: Middleware = {
+  onRequest({ request }) {
+    const token = cookie('XSRF-TOKEN')
+    if (token) request.headers.set('X-XSRF-TOKEN', token)
+    request.headers.set('Accept', 'application/json')
+    return request
+  },
+}
+
+export const api = createClient<paths>({ baseUrl: '/api/v1' })
+api.use(csrf)
+
+/** Unwraps an answer; throws a Problem with the server's own sentence, or one about the connection. */
+export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let result
+  try {
+    result = await call
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error
+    throw new Problem(0, 'The connection to Logion was lost. What you typed is still here; check that it is running, then try again.')
+  }
+  if (!result.response.ok) {
+    const body = (result.error ?? {}) as Partial<Schemas['Problem']>
+    throw new Problem(
+      result.response.status,
+      body.detail ?? `The server answered ${result.response.status}. Try again.`,
+      body.proposal ?? null,
+      body.assumption ?? null,
+    )
+  }
+  return result.data as T
+}

@@ -1,0 +1,34 @@
+import '@fontsource-variable/source-sans-3'
+import '@fontsource-variable/source-serif-4'
+import 'vuetify/styles'
+import './shared/styles.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import { createVuetify } from 'vuetify'
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import App from './App.vue'
+import { router } from './router'
+import { nightDesk, paper } from './shared/themes'
+
+const night = localStorage.getItem('theme') === 'nightDesk'
+
+createApp(App)
+  .use(createPinia())
+  .use(router)
+  .use(
+    createVuetify({
+      icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+      theme: { defaultTheme: night ? 'nightDesk' : 'paper', themes: { paper, nightDesk } },
+      defaults: {
+        VBtn: { variant: 'text', rounded: '0', density: 'comfortable', color: 'primary', elevation: 0 },
+        VTextField: { variant: 'underlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+        VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary', rounded: '0' },
+        VSelect: { variant: 'underlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+        VAutocomplete: { variant: 'underlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+        VBtnToggle: { density: 'compact', rounded: '0', color: 'primary', mandatory: true },
+        VCard: { elevation: 0, rounded: '0', border: true },
+        VAlert: { rounded: '0', variant: 'outlined', density: 'compact' },
+      },
+    }),
+  )
+  .mount('#logion')

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSubject } from '@/shared/stores/subject'
+import FirstReading from './FirstReading.vue'
+import MarketView from './MarketView.vue'
+import StatementsView from './StatementsView.vue'
+
+const route = useRoute()
+const subject = useSubject()
+const views = [
+  { key: '', word: 'First reading' },
+  { key: 'statements', word: 'Statements' },
+  { key: 'market', word: 'Market' },
+]
+const view = computed(() => String(route.params.view ?? ''))
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="subject.error" class="worse" role="alert">{{ subject.error }} Press <kbd>/</kbd> to find the company by its name.</p>
+    <p v-else-if="!subject.company && !route.params.ticker" class="quiet">
+      No company is in focus. Press <kbd>/</kbd> and type a name, or walk through the survivors of a screen.
+    </p>
+    <template v-else>
+      <nav class="views" aria-label="Views of the company">
+        <router-link
+          v-for="entry in views"
+          :key="entry.key"
+          :to="{ name: 'read', params: { ticker: route.params.ticker, view: entry.key } }"
+          :class="{ here: view === entry.key }"
+          :aria-current="view === entry.key ? 'page' : undefined"
+          >{{ entry.word }}</router-link
+        >
+      </nav>
+      <v-progress-linear v-if="!subject.company" indeterminate color="primary" height="2" aria-label="Loading" />
+      <template v-else>
+        <StatementsView v-if="view === 'statements'" :ticker="subject.company.ticker" />
+        <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
+        <FirstReading v-else :company="subject.company" />
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.views {
+  display: flex;
+  gap: 22px;
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+  margin-bottom: 14px;
+}
+.views a {
+  padding: 2px 0 6px;
+  color: rgb(var(--v-theme-quiet));
+  text-decoration: none;
+}
+.views a.here {
+  color: rgb(var(--v-theme-primary));
+  box-shadow: inset 0 -2px rgb(var(--v-theme-primary));
+  font-weight: 600;
+}
+</style>

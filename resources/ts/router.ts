@@ -1,0 +1,23 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/desk' },
+    { path: '/desk', name: 'desk', component: () => import('./desk/DeskPage.vue'), meta: { title: 'Desk' } },
+    { path: '/find/:screen?', name: 'find', component: () => import('./find/FindPage.vue'), meta: { title: 'Find' } },
+    { path: '/read/:ticker?/:view?', name: 'read', component: () => import('./read/ReadPage.vue'), meta: { title: 'Read', subject: true } },
+    { path: '/value/:ticker?', name: 'value', component: () => import('./value/ValuePage.vue'), meta: { title: 'Value', subject: true } },
+    {
+      path: '/decide/:ticker?',
+      name: 'decide',
+      component: () => import('./decide/DecidePage.vue'),
+      meta: { title: 'Decide', subject: true },
+    },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/components/NowherePage.vue'), meta: { title: 'Not here' } },
+  ],
+})
+
+router.afterEach((to) => {
+  document.title = `${String(to.params.ticker ?? '') ? `${String(to.params.ticker)} · ` : ''}${String(to.meta.title ?? '')} · Logion`
+})

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { mdiClose } from '@mdi/js'
+import { computed, ref, watch } from 'vue'
+import { api, ask } from '@/api/client'
+import { percent, withUnit } from '../format'
+import { useLoadable } from '../loadable'
+import { useMargin } from '../stores/margin'
+import { useNotices } from '../stores/notices'
+import { useSession } from '../stores/session'
+import WorkingTree from './WorkingTree.vue'
+import YearBars from './YearBars.vue'
+
+const margin = useMargin()
+const session = useSession()
+const notices = useNotices()
+
+const { state } = useLoadable(
+  () => ({ question: margin.question, asOf: session.asOf }),
+  ({ question, asOf }, signal) => {
+    if (!question) return null
+    if (question.kind === 'given')
+      return Promise.resolve({
+        working: question.working,
+        currency: question.currency,
+        note: '',
+        history: { years: [], values: [] },
+        standing: null,
+      })
+    const query =
+      question.kind === 'metric' ? { metric: question.metric } : { line: question.line, period: question.period, basis: question.basis }
+    return ask(
+      api.GET('/companies/{ticker}/working', {
+        params: { path: { ticker: question.ticker }, query: { ...query, ...(asOf ? { as_of: asOf } : {}) } },
+        signal,
+      }),
+    )
+  },
+)
+
+const figure = computed(() => {
+  const question = margin.question
+  if (!question) return null
+  return question.kind === 'metric' ? question.metric : question.kind === 'line' ? `${question.line}@${question.period}` : question.figure
+})
+const { state: notes, reload } = useLoadable(
+  () => ({ ticker: margin.question?.ticker, figure: figure.value }),
+  ({ ticker, figure }, signal) =>
+    ticker && figure ? ask(api.GET('/companies/{ticker}/notes', { params: { path: { ticker }, query: { figure } }, signal })) : null,
+)
+const text = ref('')
+watch(figure, () => (text.value = ''))
+
+async function write(): Promise<void> {
+  const question = margin.question
+  if (!question || !text.value.trim()) return
+  try {
+    await ask(
+      api.POST('/companies/{ticker}/notes', {
+        params: { path: { ticker: question.ticker } },
+        body: { figure: figure.value, body: text.value },
+      }),
+    )
+    text.value = ''
+    reload()
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+
+async function remove(id: number, body: string): Promise<void> {
+  const question = margin.question
+  if (!question) return
+  const noted = figure.value
+  try {
+    await ask(api.DELETE('/notes/{id}', { params: { path: { id } } }))
+    reload()
+    notices.say('Note deleted.', async () => {
+      await ask(api.POST('/companies/{ticker}/notes', { params: { path: { ticker: question.ticker } }, body: { figure: noted, body } }))
+      reload()
+    })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+</script>
+
+<template>
+  <aside aria-label="Margin">
+    <div class="d-flex align-center">
+      <h2 class="flex-grow-1">{{ margin.question?.label ?? 'Margin' }}</h2>
+      <v-btn :icon="mdiClose" size="x-small" aria-label="Close the margin" @click="margin.open = false" />
+    </div>
+    <p v-if="!margin.question" class="quiet">
+      Choose any figure, with a click or with Enter: its working, its history and your notes stand here.
+    </p>
+    <template v-else>
+      <p class="quiet mb-2">{{ margin.question.ticker }}</p>
+      <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading the working" />
+      <p v-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
+      <template v-if="state.data">
+        <ul class="tree">
+          <WorkingTree
+            :key="margin.question.label + state.data.working.period"
+            :working="state.data.working"
+            :currency="state.data.currency"
+          />
+        </ul>
+        <p v-if="state.data.note" class="quiet small mt-2">{{ state.data.note }}</p>
+        <section v-if="state.data.history.years.length" class="rule">
+          <h3>Through the years</h3>
+          <YearBars
+            :years="state.data.history.years"
+            :values="state.data.history.values"
+            :unit="state.data.working.unit"
+            :label="margin.question.label"
+          />
+        </section>
+        <section v-if="state.data.standing" class="rule">
+          <h3>Where it stands</h3>
+          <p v-if="state.data.standing.universe !== null">Above {{ percent(state.data.standing.universe ?? 0, 0) }} % of all companies.</p>
+          <p v-if="state.data.standing.sector !== null">
+            Above {{ percent(state.data.standing.sector ?? 0, 0) }} % of its sector, whose median is
+            {{ withUnit(state.data.standing.sector_median ?? 0, state.data.working.unit) }}.
+          </p>
+          <p v-else class="quiet">Fewer than five companies of its sector have a value.</p>
+        </section>
+      </template>
+      <section class="rule">
+        <h3>Notes</h3>
+        <p v-if="notes.data?.length === 0" class="quiet">None on this figure yet.</p>
+        <div v-for="note in notes.data ?? []" :key="note.id" class="note">
+          <p>{{ note.body }}</p>
+          <span class="quiet small">{{ note.written_on }}</span>
+          <v-btn size="x-small" @click="remove(note.id, note.body)">Delete</v-btn>
+        </div>
+        <v-textarea v-model="text" rows="2" auto-grow label="Write in the margin" @keydown.ctrl.enter="write" />
+        <v-btn size="small" class="mt-1" :disabled="!text.trim()" @click="write">Keep note</v-btn>
+      </section>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+aside {
+  width: 348px;
+  flex: none;
+  border-left: 1px solid rgb(var(--v-theme-rule));
+  padding: 14px 16px 30px;
+  overflow: auto;
+  font-size: 0.92rem;
+}
+.tree {
+  padding: 0;
+}
+section {
+  margin-top: 14px;
+  padding-top: 10px;
+}
+.small {
+  font-size: 0.82rem;
+}
+.note {
+  padding: 4px 0;
+}
+</style>

@@ -1,0 +1,16 @@
+import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
+
+export interface Notice {
+  text: string
+  error?: boolean
+  undo?: () => Promise<void> | void
+}
+
+/** One line at the foot of the page: what was done, with its undo, or what went wrong. */
+export const useNotices = defineStore('notices', () => {
+  const notice = shallowRef<Notice | null>(null)
+  const say = (text: string, undo?: Notice['undo']) => (notice.value = { text, undo })
+  const fail = (error: unknown) => (notice.value = { text: error instanceof Error ? error.message : String(error), error: true })
+  return { notice, say, fail }
+})

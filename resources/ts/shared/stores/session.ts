@@ -1,0 +1,53 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+
+/** Who is signed in, the latest day of the data, and the day the program is set to. */
+export const useSession = defineStore('session', () => {
+  const user = ref<{ name: string; email: string } | null>(null)
+  const demo = ref(false)
+  const known = ref(false)
+  const latestDay = ref<string | null>(null)
+  const currency = ref('')
+  const chosenDay = ref<string | null>(sessionStorage.getItem('as-of'))
+  const isPast = computed(() => chosenDay.value !== null && latestDay.value !== null && chosenDay.value < latestDay.value)
+  /** What requests carry; null means the latest day. */
+  const asOf = computed(() => (isPast.value ? chosenDay.value : null))
+
+  async function load(): Promise<void> {
+    const [session, status] = await Promise.all([ask(api.GET('/session')), ask(api.GET('/status'))])
+    user.value = session.user ?? null
+    demo.value = session.demo
+    latestDay.value = status.latest_day ?? null
+    currency.value = status.currency
+    known.value = true
+  }
+
+  async function enterDemo(): Promise<void> {
+    await ask(api.POST('/session/demo'))
+    await load()
+  }
+
+  async function signIn(email: string, password: string): Promise<void> {
+    await ask(api.POST('/session', { body: { email, password } }))
+    await load()
+  }
+
+  async function register(name: string, email: string, password: string): Promise<void> {
+    await ask(api.POST('/users', { body: { name, email, password } }))
+    await load()
+  }
+
+  async function signOut(): Promise<void> {
+    await ask(api.DELETE('/session'))
+    user.value = null
+  }
+
+  function setDay(day: string | null): void {
+    chosenDay.value = day
+    if (day) sessionStorage.setItem('as-of', day)
+    else sessionStorage.removeItem('as-of')
+  }
+
+  return { user, demo, known, latestDay, currency, asOf, isPast, load, enterDemo, signIn, register, signOut, setDay }
+})
