@@ -266,10 +266,7 @@ function onScroll(event: Event): void {
               v-for="screen in saved"
               :key="screen.id"
               :title="screen.name"
-              @click="
-                router.push({ name: 'find', params: { screen: screen.id } })
-                use(screen.definition, screen.id)
-              "
+              @click="router.push({ name: 'find', params: { screen: screen.id } })"
             />
             <v-list-item v-if="!saved.length" title="No screen saved yet" disabled />
           </v-list>

@@ -127,6 +127,9 @@ const series = computed<Series[]>(() => {
 .entry {
   display: flex;
   justify-content: space-between;
+  white-space: nowrap;
+  overflow: hidden;
+  font-size: 0.93rem;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
   padding: 4px 0;
 }

@@ -90,7 +90,7 @@ const showUnit = (value: number, unit: string): string =>
       <p v-for="finding in state.data.findings" :key="finding" class="attention">⚑ {{ finding }}</p>
       <p v-if="!state.data.periods.length" class="quiet">No report of this kind had been published by this day.</p>
       <div v-else class="scroll table" tabindex="0" :aria-label="`${names[statement]}, scrollable`">
-        <table class="sheet">
+        <table class="sheet many">
           <thead>
             <tr>
               <th>

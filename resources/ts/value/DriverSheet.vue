@@ -128,7 +128,7 @@ const line = (key: string): number[] => (props.data.sheet as Record<string, numb
 <style scoped>
 .drivers th,
 .drivers td {
-  padding: 0 6px !important;
+  padding: 0 4px !important;
 }
 .past {
   color: rgb(var(--v-theme-quiet));
@@ -142,7 +142,8 @@ const line = (key: string): number[] => (props.data.sheet as Record<string, numb
 }
 select {
   font: inherit;
-  font-size: 0.86rem;
+  font-size: 0.84rem;
+  width: 104px;
   color: rgb(var(--v-theme-accent));
   background: transparent;
 }
@@ -151,6 +152,6 @@ select option {
   background: rgb(var(--v-theme-surface));
 }
 input.small {
-  width: 3.7em;
+  width: 3.1em;
 }
 </style>

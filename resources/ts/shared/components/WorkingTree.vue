@@ -2,8 +2,10 @@
 import { ref } from 'vue'
 import type { Working } from '@/api/client'
 import { figureText } from '../format'
+import { useCatalogue } from '../stores/catalogue'
 
 const props = withDefaults(defineProps<{ working: Working; depth?: number; currency?: string }>(), { depth: 0, currency: '' })
+const catalogue = useCatalogue()
 const open = ref(props.depth < 1)
 const kinds: Record<string, string> = {
   filing: 'Filed',
@@ -34,7 +36,7 @@ const kinds: Record<string, string> = {
     <div v-if="working.period || working.formula || working.source || working.reason" class="quiet small">
       <span v-if="working.reason" class="attention">{{ working.reason }} </span>
       <span v-if="working.period">{{ working.period }}. </span>
-      <span v-if="working.formula && depth < 9">= {{ working.formula }}</span>
+      <span v-if="working.formula && depth < 9">= {{ catalogue.words(working.formula) }}</span>
       <span v-if="working.source"
         >{{ kinds[working.source.kind] ?? working.source.kind }}: {{ working.source.text
         }}<template v-if="working.source.date">, {{ working.source.date }}</template></span
