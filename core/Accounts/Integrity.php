@@ -34,14 +34,14 @@ final class Integrity
                 }
                 foreach ($item->rules[$facts->template->value] ?? [] as $sum) {
                     $computed = self::sum($sum, static fn (string $line): ?float => $facts->value($line, $period));
-                    if ($computed !== null && abs($stated - $computed) > max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit)) {
+                    if ($computed !== null && self::differs($stated, $computed, max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit))) {
                         $findings[] = self::finding('sum_of_parts', $period, $item->key, $stated, $computed);
                     }
                 }
             }
             $cash = $facts->value('cash_and_equivalents', $period);
             $change = $facts->value('net_change_in_cash', $period);
-            if ($previousCash !== null && $cash !== null && $change !== null && $facts->hasPeriod($period - 10) && abs($cash - $previousCash - $change) > max(self::TOLERANCE_SHARE * abs($cash), 2 * $unit)) {
+            if ($previousCash !== null && $cash !== null && $change !== null && $facts->hasPeriod($period - 10) && self::differs($cash - $previousCash, $change, max(self::TOLERANCE_SHARE * abs($cash), 2 * $unit))) {
                 $findings[] = self::finding('cash_roll_forward', $period, null, $cash - $previousCash, $change);
             }
             $previousCash = $cash;
@@ -49,6 +49,12 @@ final class Integrity
         }
 
         return $findings;
+    }
+
+    /** Whether a stated figure differs from a computed one by more than is allowed. */
+    public static function differs(float $stated, float $computed, float $allowed): bool
+    {
+        return abs($stated - $computed) > $allowed;
     }
 
     /**
@@ -143,7 +149,7 @@ final class Integrity
             }
             // A restated year is not held against quarters of the first version.
             $same = $facts->fact($line, $year)?->filedOn === $facts->fact($line, $year + 4)?->filedOn;
-            if ($stated !== null && $same && abs($stated - $sum) > max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit)) {
+            if ($stated !== null && $same && self::differs($stated, $sum, max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit))) {
                 $findings[] = self::finding('quarters_sum_to_year', $year, $line, $stated, $sum);
             }
         }

@@ -14,8 +14,8 @@ const past = computed(() => {
 const rules = [
   { value: 'own', title: 'own figures' },
   { value: 'fade', title: 'fade' },
-  { value: 'historical_mean', title: 'mean of history' },
-  { value: 'historical_median', title: 'median of history' },
+  { value: 'historical_mean', title: 'past mean' },
+  { value: 'historical_median', title: 'past median' },
 ]
 type Driver = Schemas['Driver']
 

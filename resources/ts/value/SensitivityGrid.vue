@@ -46,7 +46,7 @@ const { state } = useLoadable(
         ),
 )
 const plain = ['beta', 'exit_multiple']
-const head = (name: string, value: number): string => (plain.includes(name) ? number(value, 2) : `${percent(value, 1)} %`)
+const head = (name: string, value: number): string => (plain.includes(name) ? number(value, 2) : `${percent(value, 2)} %`)
 </script>
 
 <template>
