@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 /*
- * The two functions of PHP 8.5 that Laravel uses on older versions, for registries that do not hold
+ * The functions of PHP 8.5 that Laravel uses on older versions, for registries that do not hold
  * symfony/polyfill-php85. See README.md in this folder.
  */
 
@@ -20,5 +20,25 @@ if (! function_exists('array_last')) {
     function array_last(array $array): mixed
     {
         return $array === [] ? null : $array[array_key_last($array)];
+    }
+}
+
+if (! function_exists('get_error_handler')) {
+    function get_error_handler(): ?callable
+    {
+        $handler = set_error_handler(null);
+        restore_error_handler();
+
+        return $handler;
+    }
+}
+
+if (! function_exists('get_exception_handler')) {
+    function get_exception_handler(): ?callable
+    {
+        $handler = set_exception_handler(null);
+        restore_exception_handler();
+
+        return $handler;
     }
 }

@@ -78,8 +78,9 @@ final class DemoEconomy
             }
         }
         $rows->flush();
+        $id = 0;
         foreach (Names::EXCHANGES as $code => [$name, $country]) {
-            DB::table('exchanges')->insert(['code' => $code, 'name' => $name, 'country' => $country, 'currency' => Names::CURRENCY]);
+            DB::table('exchanges')->insert(['id' => ++$id, 'code' => $code, 'name' => $name, 'country' => $country, 'currency' => Names::CURRENCY]);
         }
     }
 
@@ -145,7 +146,8 @@ final class DemoEconomy
         $foreign = $profile->reportingCurrency !== Names::CURRENCY;
         $paid = array_column($dividends, 1, 0);
         $ratios = array_column($splits, 1, 0);
-        $previous = null;
+        $previous = $offer = null;
+        $offered = $delisted !== null && str_contains($delisted[1], 'Taken over') ? Day::plus($delisted[0], -40) : null;
         foreach ($bars as $bar) {
             if ($bar['day'] > $lastDay) {
                 break;
@@ -156,8 +158,12 @@ final class DemoEconomy
                     $bar[$field] = round($bar[$field] * $rate, 2);
                 }
             }
-            if ($delisted !== null && str_contains($delisted[1], 'Taken over') && $bar['day'] > $delisted[0] - 100) {
-                $bar['close'] = $bar['high'] = $bar['low'] = $previous === null ? $bar['close'] : ($bar['day'] < Day::plus($delisted[0], -40) ? $bar['close'] : max($bar['close'], $previous));
+            if ($offer === null && $offered !== null && $bar['day'] >= $offered) {
+                $offer = round(1.33 * (float) $previous, 2);
+            }
+            if ($offer !== null) {
+                // From the offer on the price is the offer.
+                $bar['close'] = $bar['high'] = $bar['low'] = $offer;
             }
             $this->bars->add($id, $bar['day'], $bar['high'], $bar['low'], $bar['close'], $bar['volume']);
             if ($previous !== null) {

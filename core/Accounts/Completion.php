@@ -6,7 +6,7 @@ namespace Logion\Accounts;
 
 /**
  * Fills what a statement implies but does not show, in this order: missing totals from their parts, the one missing part of
- * a known total, lines that are zero when absent, totals again. A total is only computed when all required parts are known
+ * a known total, lines that are zero when absent (unless a reported total shows that something was left out), totals again. A total is only computed when all required parts are known
  * and at least one was reported; lines that are optional in sums stay missing themselves.
  */
 final class Completion
@@ -26,8 +26,9 @@ final class Completion
         self::balances($values, $plan['totals'], $added);
         $known = ['income' => isset($values['net_income']), 'balance' => isset($values['total_assets']), 'cash_flow' => isset($values['operating_cash_flow'])];
         $hiddenDebt = ! isset($values['short_term_debt']) && ! isset($values['long_term_debt']) && ($values['interest_expense'] ?? 0.0) > 0;
+        $unexplained = self::unexplained($values, $plan['totals']);
         foreach ($plan['zero'] as [$key, $statement]) {
-            if (isset($values[$key]) || ! ($known[$statement] ?? false) || ($hiddenDebt && ($key === 'short_term_debt' || $key === 'long_term_debt'))) {
+            if (isset($values[$key]) || isset($unexplained[$key]) || ! ($known[$statement] ?? false) || ($hiddenDebt && ($key === 'short_term_debt' || $key === 'long_term_debt'))) {
                 continue;
             }
             $values[$key] = 0.0;
@@ -72,6 +73,37 @@ final class Completion
                 }
             }
         } while ($changed);
+    }
+
+    /**
+     * Absent parts of reported totals that the known parts do not add up to: something was left out, so they are not zero.
+     *
+     * @param  array<string, float>  $values
+     * @param  list<array{string, list<array{int, string, bool}>}>  $rules
+     * @return array<string, true>
+     */
+    private static function unexplained(array $values, array $rules): array
+    {
+        $unexplained = [];
+        foreach ($rules as [$total, $parts]) {
+            if (! isset($values[$total])) {
+                continue;
+            }
+            $rest = $values[$total];
+            $absent = [];
+            foreach ($parts as [$sign, $part]) {
+                if (isset($values[$part])) {
+                    $rest -= $sign * $values[$part];
+                } else {
+                    $absent[$part] = true;
+                }
+            }
+            if (abs($rest) > max(Integrity::TOLERANCE_SHARE * abs($values[$total]), 2.0)) {
+                $unexplained += $absent;
+            }
+        }
+
+        return $unexplained;
     }
 
     /**

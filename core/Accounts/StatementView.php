@@ -42,7 +42,8 @@ final readonly class StatementView
                 $figures[] = $figure;
                 $completed[] = $basis === 'trailing' ? null : $facts->completion($item->key, $period);
                 $restated[] = $basis !== 'trailing' && ($facts->fact($item->key, $period)?->correction ?? false);
-                $known = $known || ($figure->isKnown() && ($figure->value() != 0.0 || ($completed[count($completed) - 1] ?? null) !== 'zero'));
+                // A line that was never more than an implied zero is left out.
+                $known = $known || ! in_array(self::amount($facts, $item, $period, $basis), [null, 0.0], true) || ($facts->fact($item->key, $period) !== null);
             }
             if ($known) {
                 $rows[] = ['item' => $item, 'total' => $item->isTotal($facts->template), 'figures' => $figures, 'completed' => $completed, 'restated' => $restated];

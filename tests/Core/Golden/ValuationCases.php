@@ -8,13 +8,18 @@ use Logion\Market\Day;
 use Logion\Statistics\RootFinding;
 use Logion\Valuation\CashFlowValue;
 use Logion\Valuation\Cases;
+use Logion\Valuation\ClassicFormulas;
 use Logion\Valuation\Convention;
 use Logion\Valuation\Discounting;
 use Logion\Valuation\DividendDiscount;
 use Logion\Valuation\EarningsPath;
 use Logion\Valuation\EquityBridge;
 use Logion\Valuation\OperatingForecast;
+use Logion\Valuation\PresentValue;
+use Logion\Valuation\PropertyValue;
+use Logion\Valuation\ResidualIncome;
 use Logion\Valuation\ShareCount;
+use Logion\Valuation\SumOfParts;
 
 final class ValuationCases
 {
@@ -138,6 +143,58 @@ final class ValuationCases
                     $in['eps_0'], array_fill(0, $in['years'], (float) $g), $in['share_change'], $in['payout'], (float) $pe,
                 ))->valueAt($in['required_return']), $in['pe_values']), $in['growth_values']),
             ],
+            'valuation.residual_income' => static function (array $in): array {
+                $r = ResidualIncome::forecast($in['book_0'], array_map('floatval', $in['eps']), is_array($in['payout']) ? $in['payout'] : array_fill(0, count($in['eps']), (float) $in['payout']), $in['cost_of_equity']);
+
+                return [
+                    'book' => $r->book, 'residual_income' => $r->residual, 'value_no_continuing' => $r->withoutContinuing(), 'value_growth' => $r->withGrowth($in['terminal_growth']),
+                    'value_persistence' => $r->withPersistence($in['persistence']), 'dividend_check' => $r->byDividends($in['terminal_growth']),
+                ];
+            },
+            'valuation.ohlson' => static fn (array $in): array => ResidualIncome::ohlson($in['book_0'], $in['book_previous'], $in['earnings_0'], $in['cost_of_equity'], $in['omega'], $in['gamma'], $in['other_information']),
+            'valuation.excess_return_bank' => static function (array $in): array {
+                $n = count($in['roe']);
+                $each = static fn (mixed $x): array => is_array($x) ? $x : array_fill(0, $n, (float) $x);
+                $stable = (float) ($in['stable_cost_of_equity'] ?? (is_array($in['cost_of_equity']) ? end($in['cost_of_equity']) : $in['cost_of_equity']));
+                $r = ResidualIncome::excessReturn($in['book_0'], $in['roe'], $each($in['payout']), $each($in['cost_of_equity']), $in['stable_roe'], $stable, $in['terminal_growth']);
+
+                return [
+                    'book' => $r['book'], 'excess_return' => $r['excess'], 'pv_excess' => $r['present'], 'terminal_value' => $r['terminal'], 'value_of_equity' => $r['value'],
+                    'value_per_share' => $r['value'] === null ? null : $r['value'] / $in['shares'], 'price_to_book' => $r['value'] === null ? null : $r['value'] / $in['book_0'], 'stable_payout' => 1 - $in['terminal_growth'] / $in['stable_roe'],
+                ];
+            },
+            'valuation.property_trust' => static function (array $in): array {
+                $preferred = (float) ($in['preferred'] ?? 0);
+                $nav = PropertyValue::netAssetValuePerUnit($in['noi'], $in['cap_rate'], $in['other_assets'], $in['cash'], $in['debt'], $preferred, $in['units']);
+
+                return [
+                    'value_by_ffo' => $in['ffo_per_unit'] * $in['ffo_multiple'], 'value_by_affo' => $in['affo_per_unit'] * $in['affo_multiple'], 'nav_per_unit' => $nav,
+                    'price_to_ffo' => $in['price'] / $in['ffo_per_unit'], 'price_to_affo' => $in['price'] / $in['affo_per_unit'], 'ffo_yield' => $in['ffo_per_unit'] / $in['price'], 'affo_yield' => $in['affo_per_unit'] / $in['price'],
+                    'implied_cap_rate' => PropertyValue::impliedCapitalisationRate($in['noi'], $in['price'], $in['units'], $in['debt'], $preferred, $in['cash'], $in['other_assets']), 'premium_to_nav' => $in['price'] / $nav - 1,
+                ];
+            },
+            'valuation.graham' => static function (array $in): array {
+                $number = ClassicFormulas::grahamNumber($in['eps'], $in['book_per_share']);
+                $revised = ClassicFormulas::revisedGrowthValue($in['eps'], $in['growth_percent'], $in['bond_yield_percent']);
+
+                return [
+                    'graham_number' => $number, 'margin_of_safety_number' => ClassicFormulas::marginOfSafety($number, $in['price']),
+                    'revised_value' => $revised, 'margin_of_safety_revised' => ClassicFormulas::marginOfSafety($revised, $in['price']),
+                ];
+            },
+            'valuation.sum_of_parts' => static function (array $in): array {
+                $sum = new SumOfParts($in['parts'], $in['corporate_cost'], $in['corporate_multiple'], self::bridge($in), $in['holding_discount']);
+
+                return [
+                    'part_values' => $sum->values, 'gross_value' => $sum->gross, 'shares_of_gross' => array_map(static fn (float $v): float => $v / $sum->gross, $sum->values),
+                    'net_asset_value' => $sum->netAssetValue, 'value_after_discount' => $sum->afterDiscount, 'value_per_share' => $sum->afterDiscount / $in['shares'],
+                ];
+            },
+            'valuation.npv_irr' => static function (array $in): array {
+                $roots = PresentValue::internalRates($in['flows']);
+
+                return ['npv' => PresentValue::net($in['flows'], $in['rate']), 'npv_end_of_period' => PresentValue::net($in['flows'], $in['rate'], 1), 'roots' => $roots, 'irr' => count($roots) === 1 ? $roots[0] : null];
+            },
             'valuation.scenarios' => static fn (array $in): array => Cases::against((float) $in['price'], $in['scenarios']),
         ];
     }

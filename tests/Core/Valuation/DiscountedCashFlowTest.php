@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Valuation;
+
+use Logion\Accounts\Template;
+use Logion\Market\PriceSeries;
+use Logion\Valuation\DiscountedCashFlow;
+use Logion\Valuation\DiscountedCashFlowDefaults;
+use Logion\Valuation\DriverRule;
+use Logion\Valuation\InvalidAssumption;
+use Logion\Valuation\MisfitMethod;
+use Logion\Valuation\TerminalMethod;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Tests\Core\Books;
+
+final class DiscountedCashFlowTest extends TestCase
+{
+    public function test_the_value_is_what_the_sheet_adds_up_to(): void
+    {
+        $model = $this->model();
+        $value = $model->value();
+        $forecast = $model->forecast();
+        $rate = $model->discountRate();
+        $sum = 0.0;
+        $time = $model->stub / 2;
+        foreach ($forecast->flows as $i => $flow) {
+            $expected = $forecast->ebit[$i] - $forecast->taxes[$i] + $forecast->depreciation[$i] - $forecast->capitalExpenditure[$i] - $forecast->workingCapitalIncrease[$i];
+            $this->assertEqualsWithDelta($expected, $flow, 1e-6);
+            $sum += ($i === 0 ? $flow * $model->stub : $flow) / (1 + $rate) ** $time;
+            $time += $i === 0 ? $model->stub / 2 + 0.5 : 1.0;
+        }
+        $this->assertEqualsWithDelta($sum, $value->sumOfPresentValues, 1e-6);
+        $this->assertEqualsWithDelta($value->sumOfPresentValues + $value->presentTerminalValue, $value->enterpriseValue, 1e-6);
+        $this->assertEqualsWithDelta($value->enterpriseValue + 30 - 200, $value->equityValue, 1e-6);
+        $this->assertEqualsWithDelta($value->equityValue / 50, $value->perShare, 1e-9);
+        $this->assertSame($value->perShare, $model->working($value)->figure->value());
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function solvable(): iterable
+    {
+        foreach (['revenue_growth', 'operating_margin', 'tax_rate', 'capital_expenditure_to_revenue', 'discount_rate', 'beta', 'risk_free_rate', 'equity_risk_premium', 'debt', 'cash', 'shares', 'base_revenue'] as $name) {
+            yield $name => [$name];
+        }
+    }
+
+    #[DataProvider('solvable')]
+    public function test_solving_backwards_finds_the_figure_that_gives_the_price(string $name): void
+    {
+        $model = $this->model();
+        $price = $model->value()->perShare * 0.9;
+        $solved = $model->solve($name, $price);
+        $this->assertNotNull($solved);
+        $this->assertEqualsWithDelta($price, $model->with($name, $solved)->value()->perShare, 1e-6 * $price);
+    }
+
+    public function test_no_figure_in_a_sensible_range_is_an_answer(): void
+    {
+        $this->assertNull($this->model()->solve('tax_rate', 1e9));
+    }
+
+    public function test_growth_at_or_above_the_rate_is_refused(): void
+    {
+        $model = $this->model()->with('discount_rate', 0.06);
+        foreach ([0.06, 0.07] as $growth) {
+            try {
+                $model->with('terminal_growth', $growth)->value();
+                $this->fail("Growth of {$growth} was valued.");
+            } catch (InvalidAssumption $error) {
+                $this->assertSame('terminal_growth', $error->assumption);
+                $this->assertStringContainsString('not below the discount rate of 6.00 %', $error->getMessage());
+            }
+        }
+        $this->assertGreaterThan(0, $model->with('terminal_growth', 0.07)->copy(terminal: TerminalMethod::ExitMultiple)->value()->perShare);
+    }
+
+    public function test_the_centre_of_the_sensitivity_grid_is_the_value_and_impossible_pairs_are_empty(): void
+    {
+        $model = $this->model();
+        $rate = $model->discountRate();
+        $grid = $model->sensitivity('discount_rate', [0.02, $rate], 'terminal_growth', [0.02, $model->figures['terminal_growth']->value]);
+        $this->assertNull($grid[0][0]);
+        $this->assertEqualsWithDelta($model->value()->perShare, $grid[1][1], 1e-9);
+    }
+
+    public function test_growth_adds_no_value_when_new_capital_only_earns_its_cost(): void
+    {
+        $model = $this->model()->with('discount_rate', 0.08)->with('return_on_new_capital', 0.08)->copy(convention: \Logion\Valuation\Convention::EndYear);
+        $this->assertEqualsWithDelta($this->terminalOverProfit($model->with('terminal_growth', 0.0)), $this->terminalOverProfit($model->with('terminal_growth', 0.03)), 1e-9);
+    }
+
+    public function test_money_in_another_currency_scales_values_and_leaves_ratios(): void
+    {
+        $one = $this->model(1.0)->value();
+        $thousand = $this->model(1000.0)->value();
+        $this->assertEqualsWithDelta(1000 * $one->perShare, $thousand->perShare, 1e-6);
+        $this->assertEqualsWithDelta($one->terminalShare, $thousand->terminalShare, 1e-12);
+    }
+
+    public function test_driver_rules(): void
+    {
+        $this->assertSame([0.1, 0.1, 0.2, 0.2], DriverRule::own([0.1, 0.1, 0.2])->path('x', 4));
+        $this->assertEqualsWithDelta([0.1, 0.1, 0.075, 0.05], DriverRule::fade(0.1, 0.05, 2)->path('x', 4), 1e-12);
+        $history = [2021 => 0.1, 2022 => 0.9, 2023 => 0.2, 2024 => null];
+        $this->assertEqualsWithDelta([0.15, 0.15], DriverRule::historical('historical_mean', [2022])->path('x', 2, $history), 1e-12);
+        $this->assertSame([0.2], DriverRule::historical('historical_median')->path('x', 1, $history));
+        $this->expectException(InvalidAssumption::class);
+        DriverRule::historical('historical_mean', [2021, 2022, 2023])->path('x', 2, $history);
+    }
+
+    public function test_losses_are_carried_forward(): void
+    {
+        $model = $this->model()->withDriver('operating_margin', DriverRule::own([-0.2, 0.1, 0.3]));
+        $forecast = $model->forecast();
+        $this->assertSame(0.0, $forecast->taxes[0]);
+        $this->assertSame(0.0, $forecast->taxes[1]);
+        $this->assertGreaterThan(0, $forecast->lossPool[1]);
+        $this->assertLessThan($forecast->ebit[2] * 0.25, $forecast->taxes[2]);
+    }
+
+    public function test_unknown_assumptions_and_impossible_ones_are_named(): void
+    {
+        foreach ([['flavour', 1.0, 'There is no assumption "flavour"'], ['shares', 0.0, 'more than zero'], ['beta', NAN, 'finite']] as [$name, $value, $part]) {
+            try {
+                $this->model()->with($name, $value);
+                $this->fail("{$name} was accepted.");
+            } catch (InvalidAssumption $error) {
+                $this->assertStringContainsString($part, $error->getMessage());
+            }
+        }
+    }
+
+    public function test_a_bank_is_refused_with_a_reason(): void
+    {
+        $this->expectException(MisfitMethod::class);
+        $this->expectExceptionMessage('does not fit a bank');
+        DiscountedCashFlowDefaults::for(Books::scope([2025 => ['revenue' => 1]], template: Template::Bank));
+    }
+
+    private function terminalOverProfit(DiscountedCashFlow $model): float
+    {
+        $forecast = $model->forecast();
+        $growth = $model->figures['terminal_growth']->value;
+
+        return $model->value()->terminalValue / ($forecast->ebit[$model->years - 1] * (1 + $growth) * 0.75);
+    }
+
+    private function model(float $scale = 1.0): DiscountedCashFlow
+    {
+        $years = [];
+        foreach ([2021 => 800, 2022 => 850, 2023 => 910, 2024 => 960, 2025 => 1000] as $year => $revenue) {
+            $years[$year] = array_map(static fn (float|int $x): float => $x * $scale, [
+                'revenue' => $revenue, 'cost_of_revenue' => 0.6 * $revenue, 'selling_general_administrative' => 0.25 * $revenue, 'interest_expense' => 8, 'income_tax' => 0.03 * $revenue,
+                'depreciation_amortization' => 0.04 * $revenue, 'capital_expenditure' => 0.05 * $revenue, 'operating_cash_flow' => 0.13 * $revenue, 'cash_and_equivalents' => 30, 'receivables' => 0.15 * $revenue,
+                'accounts_payable' => 0.08 * $revenue, 'property_plant_equipment_net' => 400, 'total_assets' => 900, 'long_term_debt' => 200, 'total_equity' => 500,
+            ]) + ['shares_outstanding_period_end' => 50, 'diluted_shares_average' => 51];
+        }
+        $days = [20260629, 20260630];
+
+        return DiscountedCashFlowDefaults::for(Books::scope($years, prices: new PriceSeries($days, [18.0 * $scale, 18.0 * $scale])));
+    }
+}

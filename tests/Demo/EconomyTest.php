@@ -1,0 +1,197 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Demo;
+
+use App\Demo\Names;
+use App\Facts\CompanyReader;
+use App\Facts\EconomyReader;
+use Illuminate\Support\Facades\DB;
+use Logion\Absence;
+use Logion\Accounts\Fact;
+use Logion\Accounts\Integrity;
+use Logion\Market\CorporateActions;
+use Logion\Market\Day;
+use Logion\Market\PriceSeries;
+use Logion\Metrics\Catalogue;
+use Logion\Metrics\Company;
+use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Formula\Interpreter;
+use Logion\Unit;
+use Tests\DemoTestCase;
+
+/** The invented economy ties, and the core's promises hold on all of it. */
+final class EconomyTest extends DemoTestCase
+{
+    public function test_all_statements_tie(): void
+    {
+        foreach ($this->companies() as $company) {
+            $scope = $this->scope($company, self::TODAY);
+            $findings = array_map(static fn (array $f): string => "{$f['check']} {$f['line']} {$f['period']} {$f['difference']}", Integrity::ofSheet($scope->facts, 1.0));
+            if ($company->ticker === 'NSMS') {
+                // It stopped reporting inventories, and the checks say so.
+                $this->assertNotSame([], preg_grep('/total_current_assets/', $findings));
+                $this->assertSame([], preg_grep('/total_current_assets|change_in_working_capital|cash_roll/', $findings, PREG_GREP_INVERT));
+            } else {
+                $this->assertSame([], $findings, $company->ticker);
+            }
+            foreach ($scope->facts->periods() as $period) {
+                $this->assertEqualsWithDelta($scope->facts->value('total_assets', $period), $scope->facts->value('total_liabilities', $period) + $scope->facts->value('total_equity', $period), 0.5, "{$company->ticker} {$period}");
+            }
+        }
+    }
+
+    public function test_compiled_and_interpreted_agree_on_every_metric_bit_for_bit(): void
+    {
+        $known = 0;
+        foreach ($this->companies() as $company) {
+            $scope = $this->scope($company, self::TODAY);
+            $interpreter = new Interpreter($scope);
+            foreach (array_keys(Catalogue::builtIn()->all()) as $key) {
+                $compiled = $scope->metric($key);
+                $figure = $interpreter->metric($key)->figure;
+                if ($compiled instanceof Absence) {
+                    $this->assertEquals($compiled, $figure->absence(), "{$company->ticker} {$key}");
+                } else {
+                    $this->assertSame($compiled, $figure->value(), "{$company->ticker} {$key}");
+                    $known++;
+                }
+            }
+        }
+        $this->assertGreaterThan(5000, $known);
+    }
+
+    public function test_nothing_public_later_changes_anything_earlier(): void
+    {
+        $day = 20230815;
+        foreach (array_slice($this->companies(), 0, 26) as $company) {
+            // The same company with everything after the day torn out, and with absurd facts planted there.
+            $early = static fn (Fact $fact): bool => $fact->filedOn <= $day;
+            $prices = $company->prices->asOf($day);
+            $torn = $this->with($company, array_values(array_filter($company->facts, $early)), $prices);
+            $planted = $this->with($company, [
+                ...$company->facts,
+                ...array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, 1e15, Day::plus($day, 1), 999999), array_slice($company->facts, 0, 400)),
+            ], new PriceSeries(
+                [...$prices->days, 20230816, 20230817], [...$prices->rawCloses, 1e9, 1e-9], null, null, [...$prices->volumes, 1.0, 1.0],
+                new CorporateActions([...$prices->actions->splits, [20230816, 1000.0]], [...$prices->actions->dividends, [20230817, 5e8]]),
+            ));
+            $asKnown = $this->scope($company, $day);
+            foreach (array_keys(Catalogue::builtIn()->all()) as $key) {
+                if (in_array($key, ['range_position_52_weeks', 'distance_from_52_week_high', 'stochastic_k', 'stochastic_d', 'median_traded_value_3m', 'illiquidity', 'volume_ratio'], true)) {
+                    continue; // The planted series has closes for highs and lows.
+                }
+                $expected = $this->scope($torn, $day)->metric($key);
+                $this->assertEquals($expected, $asKnown->metric($key), "{$company->ticker} {$key} sees the future");
+                $this->assertEquals($expected, $this->scope($planted, $day)->metric($key), "{$company->ticker} {$key} sees a planted fact");
+                if ($key === 'revenue_growth_10y') {
+                    break; // Scopes are opened anew for each metric here; the first thirty cover facts, prices and windows.
+                }
+            }
+            foreach (['price_to_earnings', 'ev_to_ebitda', 'return_on_invested_capital', 'dividend_yield', 'momentum_12_1', 'beta_raw', 'forward_price_to_earnings', 'earnings_revision_90d', 'piotroski_score', 'wacc'] as $key) {
+                $this->assertEquals($this->scope($torn, $day)->metric($key), $asKnown->metric($key), "{$company->ticker} {$key} sees the future");
+            }
+        }
+    }
+
+    public function test_a_currency_a_thousand_times_smaller_leaves_ratios_unchanged(): void
+    {
+        $catalogue = Catalogue::builtIn();
+        foreach (array_slice($this->companies(), 0, 12) as $company) {
+            $money = array_map(static fn ($item): bool => in_array($item->unit, [Unit::Money, Unit::MoneyPerShare], true), \Logion\Accounts\LineItems::all());
+            $times = 1024.0; // A power of two, so that no digit is lost.
+            $facts = array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, $money[$fact->line] ? $fact->value * $times : $fact->value, $fact->filedOn, $fact->filing), $company->facts);
+            $p = $company->prices;
+            $raise = static fn (array $series): array => array_map(static fn (float $x): float => $x * $times, $series);
+            $undo = static fn (array $series): array => array_map(static fn (float $x, float $f): float => $x / $f, $series, $p->splitFactors);
+            $prices = new PriceSeries($p->days, $raise($p->rawCloses), $raise($undo($p->highs)), $raise($undo($p->lows)), array_map(static fn (float $v, float $f): float => $v * $f, $p->volumes, $p->splitFactors),
+                new CorporateActions($p->actions->splits, array_map(static fn (array $d): array => [$d[0], $d[1] * $times], $p->actions->dividends)));
+            $scaled = new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index);
+            $plain = new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $company->facts, $company->periodEnds, $company->prices, $company->index);
+            $a = $this->scope($plain, self::TODAY);
+            $b = $this->scope($scaled, self::TODAY);
+            foreach ($catalogue->all() as $key => $metric) {
+                if ($metric->unit->dimension() !== [0.0, 0.0] || $key === 'illiquidity') {
+                    continue;
+                }
+                $x = $a->metric($key);
+                $y = $b->metric($key);
+                $x instanceof Absence ? $this->assertEquals($x, $y, $key) : $this->assertEqualsWithDelta($x, $y, 1e-9 * max(1.0, abs($x)), "{$company->ticker} {$key}");
+            }
+        }
+    }
+
+    public function test_the_same_seed_gives_the_same_rows(): void
+    {
+        $digest = static function (): string {
+            $parts = [];
+            foreach (['companies', 'facts', 'bars', 'estimates', 'dividends'] as $table) {
+                $columns = $table === 'companies' ? 'name || sector' : ($table === 'bars' ? 'day || close' : ($table === 'facts' ? 'line || period || value' : ($table === 'estimates' ? 'line || day || mean' : 'ex_date || amount')));
+                $parts[] = sha1(json_encode(DB::select("select {$columns} as x from {$table} limit 20000")) ?: '');
+            }
+
+            return implode(' ', $parts);
+        };
+        $first = $digest();
+        foreach (['estimates', 'dividends', 'corporate_actions', 'bars', 'facts', 'filings', 'securities', 'companies', 'exchanges', 'economy_series'] as $table) {
+            DB::table($table)->delete();
+        }
+        (new \App\Demo\DemoEconomy)->seed(self::COMPANIES, static function (): void {});
+        $this->assertSame($first, $digest());
+    }
+
+    public function test_codes_are_of_the_user_assigned_ranges_and_isins_have_right_check_digits(): void
+    {
+        foreach (DB::table('securities')->join('exchanges', 'exchanges.id', '=', 'exchange_id')->get(['isin', 'country', 'code']) as $row) {
+            $this->assertMatchesRegularExpression('/^X[A-Z]$/', $row->country);
+            $this->assertStringStartsWith($row->country, $row->isin);
+            $this->assertSame($row->isin, Names::isin(substr($row->isin, 0, 2), substr($row->isin, 2, 9)));
+        }
+        $this->assertSame('US0378331005', Names::isin('US', '037833100'), 'The check digit of ISO 6166, on its published example.');
+    }
+
+    public function test_the_stories_are_in_the_figures(): void
+    {
+        $of = fn (string $ticker): CompanyScope => $this->scope($this->company($ticker), self::TODAY);
+        $this->assertGreaterThan(0.1, $of('BRSW')->metric('return_on_invested_capital'));
+        $this->assertEqualsWithDelta(1.0, $of('ORTN')->metric('operating_margin_range_position_10y'), 0.35);
+        $this->assertLessThan(0, $of('QSCW')->metric('net_margin'));
+        $this->assertSame('not_meaningful', $of('QSCW')->metric('price_to_earnings')->kind->value);
+        $this->assertGreaterThan(1.0, $of('MWPR')->metric('payout_ratio'));
+        $this->assertLessThan(1.0, $of('MWPR')->metric('adjusted_funds_from_operations_payout'));
+        $this->assertGreaterThan(1.0, $of('SKCT')->metric('goodwill_and_intangibles_to_equity'));
+        $this->assertLessThan(0, $of('CLMI')->metric('book_value_per_share'));
+        $this->assertLessThan(0, $of('EBLP')->metric('enterprise_value'));
+        $this->assertGreaterThanOrEqual(9, $of('PGSP')->metric('dividend_years_rising'));
+        $this->assertLessThan(-0.01, $of('VRSI')->metric('share_count_change_5y'));
+        $this->assertGreaterThan(0.02, $of('CWGW')->metric('accruals_cash_flow'));
+        $tax = $of('TVRM');
+        $this->assertGreaterThan(0.6, $tax->metric('effective_tax_rate', \Logion\Metrics\Moment::of('annual')->completedYear(2)));
+        $this->assertSame('missing', $of('NSMS')->metric('days_inventory')->kind->value);
+    }
+
+    private function company(string $ticker): Company
+    {
+        return $this->app->make(CompanyReader::class)->read((int) DB::table('securities')->where('ticker', $ticker)->value('company_id')) ?? $this->fail("There is no {$ticker}.");
+    }
+
+    /** @return list<Company> */
+    private function companies(): array
+    {
+        $reader = $this->app->make(CompanyReader::class);
+
+        return array_values(array_filter(array_map($reader->read(...), range(1, self::COMPANIES))));
+    }
+
+    private function scope(Company $company, int $asOf): CompanyScope
+    {
+        return new CompanyScope($company, $asOf, Catalogue::builtIn(), $this->app->make(EconomyReader::class)->read());
+    }
+
+    /** @param list<Fact> $facts */
+    private function with(Company $company, array $facts, PriceSeries $prices): Company
+    {
+        return new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations);
+    }
+}
