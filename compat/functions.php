@@ -8,7 +8,7 @@ declare(strict_types=1);
  */
 
 if (! function_exists('array_first')) {
-    /** @param array<array-key, mixed> $array */
+    /** @param  array<array-key, mixed>  $array */
     function array_first(array $array): mixed
     {
         return $array === [] ? null : $array[array_key_first($array)];
@@ -16,7 +16,7 @@ if (! function_exists('array_first')) {
 }
 
 if (! function_exists('array_last')) {
-    /** @param array<array-key, mixed> $array */
+    /** @param  array<array-key, mixed>  $array */
     function array_last(array $array): mixed
     {
         return $array === [] ? null : $array[array_key_last($array)];

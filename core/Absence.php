@@ -7,7 +7,9 @@ namespace Logion;
 /** The absence of a number, with the reason in words. Immutable and comparable by kind and reason. */
 final readonly class Absence
 {
-    private function __construct(public AbsenceKind $kind, public string $reason) {}
+    private function __construct(public AbsenceKind $kind, public string $reason)
+    {
+    }
 
     public static function missing(string $reason): self
     {

@@ -9,7 +9,9 @@ namespace Logion;
  */
 final readonly class Figure implements \JsonSerializable
 {
-    private function __construct(private float|Absence $content, public Unit $unit) {}
+    private function __construct(private float|Absence $content, public Unit $unit)
+    {
+    }
 
     /** A result that is not finite (overflow, a negative base to a fractional power) is not meaningful. */
     public static function of(float|Absence $content, Unit $unit): self

@@ -5,4 +5,6 @@ declare(strict_types=1);
 namespace Logion;
 
 /** Marks every error the core raises on purpose; its message is fit to be shown to a person. */
-interface LogionException extends \Throwable {}
+interface LogionException extends \Throwable
+{
+}

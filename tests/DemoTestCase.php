@@ -40,7 +40,8 @@ abstract class DemoTestCase extends TestCase
         $app->make(Kernel::class)->bootstrap();
         if ($fresh) {
             Artisan::call('migrate', ['--force' => true]);
-            (new DemoEconomy)->seed(self::COMPANIES, static function (): void {});
+            (new DemoEconomy)->seed(self::COMPANIES, static function (): void {
+            });
             $app->make(ColumnStore::class)->refresh(self::TODAY);
         }
 

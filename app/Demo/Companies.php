@@ -77,7 +77,7 @@ final class Companies
         };
     }
 
-    /** @param array<string, bool> $taken */
+    /** @param  array<string, bool>  $taken */
     private static function ticker(string $place, string $trade, array $taken): string
     {
         $a = strtoupper((string) preg_replace('/[^A-Za-z]/', '', $place));

@@ -38,7 +38,9 @@ final class DemoEconomy
     /** @var array<int, array<int, array{float, float}>> per exchange and day: Σ value, Σ value × return */
     private array $moves = [];
 
-    public function __construct(private readonly int $seed = 20260630) {}
+    public function __construct(private readonly int $seed = 20260630)
+    {
+    }
 
     /**
      * @param  \Closure(int, int, string): void  $progress  done, total, what
@@ -179,7 +181,7 @@ final class DemoEconomy
         }
     }
 
-    /** @param list<array<string, mixed>> $quarters */
+    /** @param  list<array<string, mixed>>  $quarters */
     private function writeFilings(int $id, Profile $profile, array $quarters, int $lastDay): void
     {
         $chance = new Chance($profile->seed + 31);
@@ -231,7 +233,7 @@ final class DemoEconomy
         return $this->filingId;
     }
 
-    /** @param array<string, int|float> $lines in thousands */
+    /** @param  array<string, int|float>  $lines in thousands */
     private function report(int $company, int $filing, int $period, array $lines, Profile $profile, int $year): void
     {
         $items = LineItems::all();
@@ -341,7 +343,7 @@ final class DemoEconomy
         $this->writeLevels(++$id, 2, 'fund', 'FOSTR', 'Ostrelay shares fund', $macro, $this->moves[2] ?? [], 50.0, 0.0035);
     }
 
-    /** @param array<int, array{float, float}> $moves */
+    /** @param  array<int, array{float, float}>  $moves */
     private function writeLevels(int $id, int $exchange, string $kind, string $ticker, string $name, Macro $macro, array $moves, float $level, float $annualCost): void
     {
         DB::table('securities')->insert([

@@ -9,7 +9,9 @@ final class EstimateSimulator
 {
     private const LINES = ['revenue' => 0.35, 'ebitda' => 0.8, 'earnings_per_share_diluted' => 1.0, 'dividends_per_share' => 0.25];
 
-    public function __construct(private readonly Profile $profile) {}
+    public function __construct(private readonly Profile $profile)
+    {
+    }
 
     /**
      * @param  array<int, array<string, float>>  $truth  true figures by period, future ones included

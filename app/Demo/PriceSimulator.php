@@ -9,7 +9,9 @@ namespace App\Demo;
  */
 final class PriceSimulator
 {
-    public function __construct(private readonly Profile $profile, private readonly Macro $macro) {}
+    public function __construct(private readonly Profile $profile, private readonly Macro $macro)
+    {
+    }
 
     /**
      * Value of a share at the end of each quarter, by its earnings of last and next year, on the share basis of the last quarter.

@@ -41,5 +41,6 @@ final class Profile
         public int $dividendFrequency = 2,
         public int $analysts = 8,
         public float $turnover = 0.7,
-    ) {}
+    ) {
+    }
 }

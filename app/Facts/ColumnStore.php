@@ -24,7 +24,9 @@ final class ColumnStore
     /** A company is part of a day's universe if it traded within so many calendar days before it. */
     private const TRADED_WITHIN_DAYS = 14;
 
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy) {}
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy)
+    {
+    }
 
     /** The latest day that has prices; the default as-of day. */
     public function latestDay(): ?int
@@ -94,7 +96,7 @@ final class ColumnStore
         return count($members);
     }
 
-    /** @param list<object{id: int, ticker: string, name: string, sector: string, template: string, country: string, exchange: string}> $members */
+    /** @param  list<object{id: int, ticker: string, name: string, sector: string, template: string, country: string, exchange: string}>  $members */
     public function writeSet(int $asOf, array $members): void
     {
         $attributes = [];

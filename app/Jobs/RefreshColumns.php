@@ -20,7 +20,9 @@ final class RefreshColumns implements ShouldQueue
 
     public int $timeout = 3600;
 
-    public function __construct(private readonly int $taskId, private readonly int $asOf) {}
+    public function __construct(private readonly int $taskId, private readonly int $asOf)
+    {
+    }
 
     public function handle(ColumnStore $columns): void
     {

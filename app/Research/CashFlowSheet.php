@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Research;
 
-use Logion\Metrics\CompanyScope;
 use Logion\Market\Day;
+use Logion\Metrics\CompanyScope;
 use Logion\Valuation\Convention;
 use Logion\Valuation\DiscountedCashFlow;
 use Logion\Valuation\DiscountedCashFlowDefaults;
@@ -25,7 +25,7 @@ final class CashFlowSheet
 
     private readonly float $rate;
 
-    /** @param array<string, mixed> $changes */
+    /** @param  array<string, mixed>  $changes */
     public function __construct(private readonly CompanyScope $scope, array $changes = [])
     {
         $this->model = self::changed(DiscountedCashFlowDefaults::for($scope), $changes);

@@ -17,7 +17,9 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** Opens a company on an as-of day. */
 final class CompanyScopes
 {
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns) {}
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns)
+    {
+    }
 
     /**
      * @throws NotFoundHttpException if no company has the ticker; names the nearest ones

@@ -15,7 +15,9 @@ use Logion\Working\Working;
 /** Metrics of one company as the outside sees them: amounts in the currency its shares trade in. */
 final class FigureReport
 {
-    public function __construct(private readonly CompanyScope $scope) {}
+    public function __construct(private readonly CompanyScope $scope)
+    {
+    }
 
     /** @return array<string, mixed> value, unit, currency, state, reason */
     public function metric(string $key): array

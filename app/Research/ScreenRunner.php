@@ -17,7 +17,9 @@ final class ScreenRunner
 {
     private const PREVIEW_BINS = 40;
 
-    public function __construct(private readonly ColumnStore $columns) {}
+    public function __construct(private readonly ColumnStore $columns)
+    {
+    }
 
     /**
      * @return array{as_of: string, universe: array<string, mixed>, steps: list<array<string, mixed>>, total: int, rows: list<array<string, mixed>>}

@@ -21,5 +21,6 @@ final readonly class Fact
         public int $filing = 0,
         public bool $correction = false,
         public ?string $note = null,
-    ) {}
+    ) {
+    }
 }

@@ -25,7 +25,8 @@ final readonly class LineItem
         public string $absence,
         public string $ifrsConcepts,
         public string $usGaapConcepts,
-    ) {}
+    ) {
+    }
 
     public function fits(Template $template): bool
     {

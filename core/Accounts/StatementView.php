@@ -21,7 +21,9 @@ final readonly class StatementView
      * @param  list<int>  $periods
      * @param  list<array{item: LineItem, total: bool, figures: list<Figure>, completed: list<?string>, restated: list<bool>}>  $rows
      */
-    private function __construct(public array $periods, public array $rows) {}
+    private function __construct(public array $periods, public array $rows)
+    {
+    }
 
     /**
      * @param  'income'|'balance'|'cash_flow'|'per_share_and_counts'  $statement
@@ -63,6 +65,7 @@ final readonly class StatementView
         if ($basis === 'quarterly') {
             return $quarters;
         }
+
         // A trailing window needs the three quarters before it.
         return array_values(array_filter($quarters, static fn (int $quarter): bool => $facts->trailing('revenue', $quarter) !== null));
     }

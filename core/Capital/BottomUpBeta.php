@@ -13,8 +13,10 @@ use Logion\Statistics\Quantile;
  */
 final readonly class BottomUpBeta
 {
-    /** @param list<array{name: string, beta: float, leverage: Leverage, tax: float}> $companies */
-    public function __construct(private array $companies) {}
+    /** @param  list<array{name: string, beta: float, leverage: Leverage, tax: float}>  $companies */
+    public function __construct(private array $companies)
+    {
+    }
 
     /**
      * The companies left when betas strictly outside q1 − k·iqr … q3 + k·iqr are dropped.

@@ -17,7 +17,8 @@ final readonly class CostOfDebt
         public float $afterTax,
         public float $limitedShieldTaxRate,
         public float $afterTaxLimitedShield,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<array{grade: string, min_coverage: ?float, spread: float}>  $table  best grade first; null takes everything below

@@ -12,7 +12,9 @@ namespace Logion\Capital;
  */
 final readonly class Leverage
 {
-    public function __construct(public float $debt, public float $cash, public float $equityValue) {}
+    public function __construct(public float $debt, public float $cash, public float $equityValue)
+    {
+    }
 
     public function grossDebtToEquity(): ?float
     {

@@ -17,7 +17,8 @@ final readonly class WeightedAverageCost
         public float $afterTaxCostOfDebt,
         public float $rate,
         public float $rateWithoutTaxShield,
-    ) {}
+    ) {
+    }
 
     /**
      * Values of the classes in one currency; only their proportions matter, and debt may be net debt (then possibly negative).

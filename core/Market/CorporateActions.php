@@ -17,7 +17,9 @@ final readonly class CorporateActions
      * @param  list<array{int, float}>  $splits  ex-date YYYYMMDD, new shares per old share
      * @param  list<array{int, float}>  $dividends  ex-date YYYYMMDD, cash per share in the share terms of the ex-date
      */
-    public function __construct(public array $splits = [], public array $dividends = []) {}
+    public function __construct(public array $splits = [], public array $dividends = [])
+    {
+    }
 
     /** The events with an ex-date up to and including a day. */
     public function until(int $day): self

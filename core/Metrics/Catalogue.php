@@ -49,7 +49,7 @@ final class Catalogue
 
     private readonly Parser $parser;
 
-    /** @param array<string, Metric> $metrics */
+    /** @param  array<string, Metric>  $metrics */
     private function __construct(private readonly array $metrics)
     {
         $this->parser = new Parser(Functions::all());
@@ -74,7 +74,7 @@ final class Catalogue
         return $catalogue;
     }
 
-    /** @param array<string, Metric> $own */
+    /** @param  array<string, Metric>  $own */
     public function with(array $own): self
     {
         return new self([...$this->metrics, ...$own]);

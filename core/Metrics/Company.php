@@ -29,5 +29,6 @@ final readonly class Company
         public ?PriceSeries $index = null,
         public Expectations $expectations = new Expectations,
         public array $filings = [],
-    ) {}
+    ) {
+    }
 }

@@ -366,6 +366,6 @@ final class CompanyScope
 
     private function isPerShare(string $line): bool
     {
-        return ($this->catalogue->unit($line)) === \Logion\Unit::MoneyPerShare;
+        return $this->catalogue->unit($line) === \Logion\Unit::MoneyPerShare;
     }
 }

@@ -22,7 +22,8 @@ final readonly class Economy
         public float $corporateTaxRate = 0.25,
         private array $exchangeRates = [],
         public string $baseCurrency = 'XCR',
-    ) {}
+    ) {
+    }
 
     /** Currency in which amounts of different companies are compared. */
     public function baseCurrency(): string
@@ -47,7 +48,7 @@ final readonly class Economy
         return $a === null || $b === null ? null : $a / $b;
     }
 
-    /** @param array{days: list<int>, values: list<float>}|null $series */
+    /** @param  array{days: list<int>, values: list<float>}|null  $series */
     private static function read(?array $series, int $day): ?float
     {
         if ($series === null) {

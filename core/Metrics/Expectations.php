@@ -12,7 +12,7 @@ final class Expectations
     /** @var array<string, array<int, list<array{int, float, float, float, float, float}>>> line, period => snapshots ascending */
     private array $snapshots = [];
 
-    /** @param iterable<array{line: string, period: int, day: int, mean: float, deviation: float, count: float, high: float, low: float}> $rows ascending by day */
+    /** @param  iterable<array{line: string, period: int, day: int, mean: float, deviation: float, count: float, high: float, low: float}>  $rows ascending by day */
     public function __construct(iterable $rows = [])
     {
         foreach ($rows as $row) {

@@ -26,7 +26,8 @@ final readonly class Metric
         public array $templates,
         public string $basis,
         public string $note = '',
-    ) {}
+    ) {
+    }
 
     public function fits(Template $template): bool
     {

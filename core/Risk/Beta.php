@@ -30,7 +30,8 @@ final readonly class Beta
         public ?int $firstMonth = null,
         public ?int $lastMonth = null,
         public int $monthsJoined = 0,
-    ) {}
+    ) {
+    }
 
     public function blume(): float
     {

@@ -9,9 +9,11 @@ namespace Logion\Risk;
  */
 final readonly class Drawdown
 {
-    private function __construct(public float $depth, public ?int $peak, public ?int $trough, public ?int $recovery, public float $current) {}
+    private function __construct(public float $depth, public ?int $peak, public ?int $trough, public ?int $recovery, public float $current)
+    {
+    }
 
-    /** @param list<float> $closes */
+    /** @param  list<float>  $closes */
     public static function of(array $closes): self
     {
         $peak = 0;

@@ -18,9 +18,11 @@ final class Column
     /** @var array<int, float>|null positions from 1, as unpack gives them */
     private ?array $unpacked = null;
 
-    public function __construct(public readonly string $packed, public readonly string $states) {}
+    public function __construct(public readonly string $packed, public readonly string $states)
+    {
+    }
 
-    /** @param list<float|Absence> $values */
+    /** @param  list<float|Absence>  $values */
     public static function of(array $values): self
     {
         $floats = [];

@@ -27,9 +27,10 @@ final readonly class Distribution
         public ?float $q1,
         public ?float $median,
         public ?float $q3,
-    ) {}
+    ) {
+    }
 
-    /** @param list<float> $values NaN where there is none */
+    /** @param  list<float>  $values NaN where there is none */
     public static function of(array $values, int $bins = 40): self
     {
         $known = array_values(array_filter($values, static fn (float $x): bool => $x == $x));

@@ -17,7 +17,9 @@ final readonly class Funnel
      * @param  list<array{criterion: string, active: bool, survivors: int, undecidable: int, alone: int|null}>  $steps
      * @param  list<int>  $survivors  positions, sorted as the screen asks
      */
-    private function __construct(public array $universe, public array $steps, public array $survivors) {}
+    private function __construct(public array $universe, public array $steps, public array $survivors)
+    {
+    }
 
     /**
      * @param  bool  $alone  also count how many pass each criterion by itself

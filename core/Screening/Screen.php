@@ -26,7 +26,8 @@ final readonly class Screen
         public array $criteria,
         public array $columns,
         public array $sort,
-    ) {}
+    ) {
+    }
 
     /**
      * Reads a screen file: name, belief, universe, criteria (formula texts), columns, sort.

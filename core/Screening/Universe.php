@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Logion\Screening;
 
 use Closure;
+use Logion\Absence;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Formula\Operations;
-use Logion\Absence;
 use Logion\Statistics\Quantile;
 use Logion\Statistics\Rank;
 
@@ -38,7 +38,8 @@ final class Universe
         public readonly Catalogue $catalogue,
         private readonly Closure $stored,
         private readonly Closure $derived,
-    ) {}
+    ) {
+    }
 
     public function size(): int
     {

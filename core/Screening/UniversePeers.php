@@ -11,7 +11,9 @@ use Logion\Metrics\Peers;
 /** Answers one company's questions about its sector and universe from the universe's columns. */
 final readonly class UniversePeers implements Peers
 {
-    public function __construct(private Universe $universe) {}
+    public function __construct(private Universe $universe)
+    {
+    }
 
     public function compare(string $measure, Node $expression, float|Absence $own, int $company): float|Absence
     {

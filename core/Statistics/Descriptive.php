@@ -26,13 +26,13 @@ final class Descriptive
         return $known;
     }
 
-    /** @param list<float> $x */
+    /** @param  list<float>  $x */
     public static function mean(array $x): ?float
     {
         return $x === [] ? null : array_sum($x) / count($x);
     }
 
-    /** @param list<float> $x */
+    /** @param  list<float>  $x */
     public static function median(array $x): ?float
     {
         return Quantile::ofSample($x, 0.5);
@@ -61,7 +61,7 @@ final class Descriptive
         return $squares / ($population ? $n : $n - 1);
     }
 
-    /** @param list<float> $x */
+    /** @param  list<float>  $x */
     public static function deviation(array $x, bool $population = false): ?float
     {
         $variance = self::variance($x, $population);
@@ -126,7 +126,7 @@ final class Descriptive
         return $reciprocal == 0.0 ? null : $total / $reciprocal;
     }
 
-    /** @param list<float> $x */
+    /** @param  list<float>  $x */
     public static function geometricMean(array $x): ?float
     {
         return $x === [] || min($x) <= 0 ? null : exp(array_sum(array_map('log', $x)) / count($x));
@@ -172,7 +172,7 @@ final class Descriptive
             : self::mean(array_map(static fn (float $value): float => max($low, min($high, $value)), $x));
     }
 
-    /** @param list<float> $x */
+    /** @param  list<float>  $x */
     public static function trimmedMean(array $x, float $proportion): ?float
     {
         $g = self::tailCount(count($x), $proportion);

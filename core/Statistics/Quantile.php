@@ -11,7 +11,7 @@ namespace Logion\Statistics;
  */
 final class Quantile
 {
-    /** @param list<float> $x in any order */
+    /** @param  list<float>  $x in any order */
     public static function ofSample(array $x, float $probability): ?float
     {
         sort($x);
@@ -19,7 +19,7 @@ final class Quantile
         return self::ofSorted($x, $probability);
     }
 
-    /** @param list<float> $sorted ascending */
+    /** @param  list<float>  $sorted ascending */
     public static function ofSorted(array $sorted, float $probability): ?float
     {
         $n = count($sorted);

@@ -36,7 +36,8 @@ final readonly class Regression
         public array $fitted = [],
         public array $residuals = [],
         private array $inverse = [],
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<float>  $y

@@ -9,7 +9,7 @@ use Logion\Unit;
 /** A figure one may believe otherwise: its value, where it comes from, and what else it could be. */
 final readonly class Assumption implements \JsonSerializable
 {
-    /** @param array<string, float> $alternatives value by source */
+    /** @param  array<string, float>  $alternatives value by source */
     public function __construct(
         public string $name,
         public string $label,
@@ -18,7 +18,8 @@ final readonly class Assumption implements \JsonSerializable
         public string $source,
         public array $alternatives = [],
         public string $note = '',
-    ) {}
+    ) {
+    }
 
     public function own(float $value): self
     {

@@ -26,7 +26,8 @@ final readonly class CashFlowValue
         public ?float $equityValue,
         public ?float $perShare,
         public ?float $terminalShare,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<float>  $flows  free cash flow of each full forecast year

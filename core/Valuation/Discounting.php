@@ -17,7 +17,7 @@ final readonly class Discounting
 
     public float $endFactor;
 
-    /** @param list<float> $rates one rate per forecast year */
+    /** @param  list<float>  $rates one rate per forecast year */
     public function __construct(public array $rates, public Convention $convention = Convention::EndYear, public float $stub = 1.0)
     {
         $factors = [];

@@ -23,7 +23,8 @@ final readonly class DriverRule
         public array $excluded = [],
         public string $source = 'own',
         public ?string $note = null,
-    ) {}
+    ) {
+    }
 
     /** The same figure every year. */
     public static function constant(float $value, string $source = 'own'): self

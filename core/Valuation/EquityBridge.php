@@ -14,7 +14,7 @@ final readonly class EquityBridge
 
     public const DEDUCTED = ['debt', 'lease_liabilities', 'pension_deficit', 'minority_interest', 'preferred'];
 
-    /** @param array<string, float> $amounts by the names above; a missing name counts as nothing to add or deduct */
+    /** @param  array<string, float>  $amounts by the names above; a missing name counts as nothing to add or deduct */
     public function __construct(public array $amounts = [])
     {
         foreach (array_keys($amounts) as $name) {

@@ -26,7 +26,8 @@ final readonly class OperatingForecast
     private function __construct(
         public array $revenue, public array $ebit, public array $taxes, public array $lossPool, public array $depreciation,
         public array $capitalExpenditure, public array $workingCapitalIncrease, public array $reinvestment, public array $flows,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<float>  $growth

@@ -22,7 +22,8 @@ final readonly class ResidualIncome
         public array $book,
         public array $residual,
         private array $dividends,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<float>  $earningsPerShare

@@ -9,8 +9,10 @@ use Logion\Statistics\RootFinding;
 /** Basic shares, restricted units and options; diluted by the treasury stock method. */
 final readonly class ShareCount
 {
-    /** @param list<array{count: float, strike: float}> $options */
-    public function __construct(public float $basic, public float $restrictedUnits = 0.0, public array $options = []) {}
+    /** @param  list<array{count: float, strike: float}>  $options */
+    public function __construct(public float $basic, public float $restrictedUnits = 0.0, public array $options = [])
+    {
+    }
 
     /** Shares that options add at a price: count × (1 − strike / price) for each tranche in the money. */
     public function fromOptions(float $price): float

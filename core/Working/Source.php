@@ -7,7 +7,9 @@ namespace Logion\Working;
 /** Where a leaf of a working comes from: a line of a filing, a price, an estimate, an assumption, a computed total. */
 final readonly class Source implements \JsonSerializable
 {
-    private function __construct(public string $kind, public string $text, public ?string $date = null, public ?int $filing = null) {}
+    private function __construct(public string $kind, public string $text, public ?string $date = null, public ?int $filing = null)
+    {
+    }
 
     public static function filing(string $text, string $filedOn, int $filing): self
     {

@@ -11,7 +11,7 @@ use Logion\Figure;
  */
 final readonly class Working implements \JsonSerializable
 {
-    /** @param list<Working> $children */
+    /** @param  list<Working>  $children */
     public function __construct(
         public string $label,
         public Figure $figure,
@@ -20,7 +20,8 @@ final readonly class Working implements \JsonSerializable
         public array $children = [],
         public ?Source $source = null,
         public ?string $key = null,
-    ) {}
+    ) {
+    }
 
     /** @return array<string, mixed> */
     public function jsonSerialize(): array

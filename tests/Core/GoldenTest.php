@@ -40,7 +40,7 @@ final class GoldenTest extends TestCase
         }
     }
 
-    /** @param array<string, mixed> $case */
+    /** @param  array<string, mixed>  $case */
     #[DataProvider('cases')]
     public function test_figures_agree_with_the_golden_case(array $case): void
     {
@@ -49,7 +49,7 @@ final class GoldenTest extends TestCase
         $this->assertAgrees($case['expected'], $calculation($case['inputs']), $case, $case['kind']);
     }
 
-    /** @param array<string, mixed> $case */
+    /** @param  array<string, mixed>  $case */
     private function assertAgrees(mixed $expected, mixed $actual, array $case, string $path): void
     {
         if (is_array($expected)) {

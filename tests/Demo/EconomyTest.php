@@ -137,7 +137,8 @@ final class EconomyTest extends DemoTestCase
         foreach (['estimates', 'dividends', 'corporate_actions', 'bars', 'facts', 'filings', 'securities', 'companies', 'exchanges', 'economy_series'] as $table) {
             DB::table($table)->delete();
         }
-        (new \App\Demo\DemoEconomy)->seed(self::COMPANIES, static function (): void {});
+        (new \App\Demo\DemoEconomy)->seed(self::COMPANIES, static function (): void {
+        });
         $this->assertSame($first, $digest());
     }
 
@@ -189,7 +190,7 @@ final class EconomyTest extends DemoTestCase
         return new CompanyScope($company, $asOf, Catalogue::builtIn(), $this->app->make(EconomyReader::class)->read());
     }
 
-    /** @param list<Fact> $facts */
+    /** @param  list<Fact>  $facts */
     private function with(Company $company, array $facts, PriceSeries $prices): Company
     {
         return new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations);

@@ -33,7 +33,7 @@ trait PrintsFigures
         }
     }
 
-    /** @param \Closure(): int $work */
+    /** @param  \Closure(): int  $work */
     protected function guarded(\Closure $work): int
     {
         if (! in_array($this->option('format'), ['table', 'json', 'csv'], true)) {

@@ -94,4 +94,6 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'years', type: 'integer'), new OA\Property(property: 'terminal', type: 'string'), new OA\Property(property: 'convention', type: 'string'),
     new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')), new OA\Property(property: 'drivers', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/DriverRule')),
 ])]
-final class Contract {}
+final class Contract
+{
+}

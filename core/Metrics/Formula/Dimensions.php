@@ -13,7 +13,9 @@ use Logion\Unit;
  */
 final readonly class Dimensions
 {
-    public function __construct(private Catalogue $catalogue) {}
+    public function __construct(private Catalogue $catalogue)
+    {
+    }
 
     /**
      * @return array{float, float}|null
@@ -121,7 +123,7 @@ final readonly class Dimensions
         return $a ?? $b;
     }
 
-    /** @param array{float, float} $dimension */
+    /** @param  array{float, float}  $dimension */
     private function name(array $dimension): string
     {
         return match ($dimension) {

@@ -28,7 +28,8 @@ final readonly class FunctionDefinition
         public string $dimension,
         public string $description,
         public Closure $meaning,
-    ) {}
+    ) {
+    }
 
     public function signature(): string
     {

@@ -12,7 +12,6 @@ use Logion\Accounts\LineKind;
 use Logion\Accounts\Period;
 use Logion\Figure;
 use Logion\Market\Day;
-use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Moment;
 use Logion\Unit;
@@ -29,7 +28,9 @@ final class Interpreter
 
     private int $depth = 0;
 
-    public function __construct(private readonly CompanyScope $scope) {}
+    public function __construct(private readonly CompanyScope $scope)
+    {
+    }
 
     public function metric(string $key, ?Moment $moment = null): Working
     {

@@ -15,7 +15,9 @@ final readonly class Node
      * @param  string  $symbol  the operator, name, function or text
      * @param  list<Node>  $children
      */
-    private function __construct(public string $kind, public string $symbol, public array $children = [], public float $number = 0.0) {}
+    private function __construct(public string $kind, public string $symbol, public array $children = [], public float $number = 0.0)
+    {
+    }
 
     public static function number(float $value): self
     {
@@ -52,13 +54,13 @@ final readonly class Node
         return new self('coalesce', '??', [$value, $fallback]);
     }
 
-    /** @param list<Node> $arguments */
+    /** @param  list<Node>  $arguments */
     public static function call(string $function, array $arguments): self
     {
         return new self('call', $function, $arguments);
     }
 
-    /** @param list<Node> $children */
+    /** @param  list<Node>  $children */
     public function with(array $children): self
     {
         return new self($this->kind, $this->symbol, $children, $this->number);

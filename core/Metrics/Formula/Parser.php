@@ -177,7 +177,7 @@ final class Parser
         return Node::binary($operator, $left, $right);
     }
 
-    /** @param \Closure(Symfony\Node): Node $convert */
+    /** @param  \Closure(Symfony\Node): Node  $convert */
     private function call(Symfony\FunctionNode $node, string $formula, \Closure $convert): Node
     {
         $name = $node->attributes['name'];

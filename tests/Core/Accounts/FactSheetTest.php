@@ -93,7 +93,7 @@ final class FactSheetTest extends TestCase
         $this->assertSame('not_meaningful', $cell('growth', 1, 1)->absence()->kind->value);
     }
 
-    /** @param list<Fact> $facts */
+    /** @param  list<Fact>  $facts */
     private function sheet(array $facts, int $asOf): FactSheet
     {
         return new FactSheet(Template::Industrial, $facts, self::ENDS, $asOf);

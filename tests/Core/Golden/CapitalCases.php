@@ -137,7 +137,7 @@ final class CapitalCases
         ];
     }
 
-    /** @param array<string, mixed> $in */
+    /** @param  array<string, mixed>  $in */
     private static function group(array $in): BottomUpBeta
     {
         return new BottomUpBeta(array_map(static fn (array $c): array => [

@@ -122,7 +122,7 @@ final class StatisticsCases
         ];
     }
 
-    /** @param array<string, mixed> $in */
+    /** @param  array<string, mixed>  $in */
     private static function fit(array $in): Regression
     {
         return Regression::fit(array_map('floatval', $in['y']), array_map(static fn (array $column): array => array_map('floatval', $column), array_values($in['X'])));

@@ -6,8 +6,8 @@ namespace Tests\Core\Golden;
 
 use Logion\Market\Day;
 use Logion\Statistics\RootFinding;
-use Logion\Valuation\CashFlowValue;
 use Logion\Valuation\Cases;
+use Logion\Valuation\CashFlowValue;
 use Logion\Valuation\ClassicFormulas;
 use Logion\Valuation\Convention;
 use Logion\Valuation\Discounting;
@@ -199,7 +199,7 @@ final class ValuationCases
         ];
     }
 
-    /** @param array<string, mixed> $in */
+    /** @param  array<string, mixed>  $in */
     private static function twoStage(array $in): CashFlowValue
     {
         $growth = $in['growth_rates'] ?? array_fill(0, $in['years'] ?? 0, (float) ($in['growth'] ?? 0));
@@ -228,13 +228,13 @@ final class ValuationCases
         return new Discounting($rates, Convention::from($in['convention']), (float) ($in['stub_fraction'] ?? 1.0));
     }
 
-    /** @param array<string, mixed> $in */
+    /** @param  array<string, mixed>  $in */
     private static function bridge(array $in): EquityBridge
     {
         return new EquityBridge(array_map('floatval', $in['bridge'] ?? []));
     }
 
-    /** @param array<string, mixed> $in */
+    /** @param  array<string, mixed>  $in */
     private static function shares(array $in): ShareCount
     {
         return new ShareCount((float) $in['basic_shares'], (float) ($in['restricted_units'] ?? 0), $in['options'] ?? []);

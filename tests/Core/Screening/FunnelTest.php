@@ -126,7 +126,7 @@ final class FunnelTest extends TestCase
         return $survivors;
     }
 
-    /** @param list<string> $criteria */
+    /** @param  list<string>  $criteria */
     private function screen(array $criteria): Screen
     {
         return Screen::fromArray(['criteria' => $criteria]);

@@ -1,0 +1,203 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Api;
+
+use Illuminate\Support\Facades\DB;
+use Tests\DemoTestCase;
+
+/** Screening, reading, valuing and deciding through the API. */
+final class ResearchTest extends DemoTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->someone());
+    }
+
+    public function test_a_screen_answers_with_survivors_after_each_step_and_values(): void
+    {
+        $screen = ['name' => 'x', 'criteria' => ['price_to_earnings < 20', 'universe_percentile(return_on_equity) > 0.3', 'price_to_earnings < mean_of(price_to_earnings, 5)'], 'columns' => ['price_to_earnings', 'market_cap'], 'sort' => ['-market_cap']];
+        $result = $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'alone' => true])->assertOk()->json();
+        $this->assertSame('2026-06-30', $result['as_of']);
+        $this->assertCount(3, $result['steps']);
+        $this->assertSame($result['total'], $result['steps'][2]['survivors']);
+        $caps = array_column(array_column($result['rows'], 'values'), 'market_cap');
+        $sorted = $caps;
+        rsort($sorted);
+        $this->assertSame($sorted, $caps);
+        $row = $result['rows'][0];
+        $figures = $this->getJson("/api/v1/companies/{$row['ticker']}/metrics?keys=price_to_earnings,market_cap")->assertOk()->json('figures');
+        $this->assertEqualsWithDelta($figures['price_to_earnings']['value'], $row['values']['price_to_earnings'], 1e-12);
+        $this->assertLessThan(20, $row['values']['price_to_earnings']);
+    }
+
+    public function test_a_formula_mistake_says_where_and_what_is_near(): void
+    {
+        $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ['price_to_earning < 9']]])->assertStatus(422)
+            ->assertJsonPath('position', 1)->assertJsonPath('proposal', 'price_to_earnings')->assertHeader('Content-Type', 'application/problem+json');
+        $this->postJson('/api/v1/screens', ['name' => 'Bad', 'criteria' => ['revenue + gross_margin > 1']])->assertStatus(422);
+        $this->getJson('/api/v1/screens')->assertExactJson([]);
+    }
+
+    public function test_an_own_ratio_of_lines_screens_and_zero_survivors_is_an_answer(): void
+    {
+        $result = $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ['ago(revenue, 3) / revenue > 99'], 'columns' => ['revenue / 2']]])->assertOk()->json();
+        $this->assertSame([0, []], [$result['total'], $result['rows']]);
+    }
+
+    public function test_a_past_day_needs_its_columns_and_then_answers_from_what_was_known(): void
+    {
+        $screen = ['criteria' => ['market_cap > 0'], 'columns' => ['price_to_earnings', 'revenue_growth_1y']];
+        $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'as_of' => '2021-02-15'])->assertStatus(409);
+        $task = $this->postJson('/api/v1/refreshes', ['as_of' => '2021-02-15'])->assertStatus(202)->json();
+        $this->getJson("/api/v1/tasks/{$task['id']}")->assertOk()->assertJsonPath('state', 'done');
+        $result = $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'as_of' => '2021-02-15', 'limit' => 1000])->assertOk()->json();
+        $this->assertContains('LNTE', array_column($result['rows'], 'ticker'), 'A company that failed later was still there.');
+        $this->assertNotContains('LNTE', array_column($this->postJson('/api/v1/screens/run', ['screen' => $screen, 'limit' => 1000])->json('rows'), 'ticker'));
+        $row = $result['rows'][0];
+        $figure = $this->getJson("/api/v1/companies/{$row['ticker']}/metrics?keys=price_to_earnings&as_of=2021-02-15")->json('figures.price_to_earnings');
+        $this->assertSame($row['values']['price_to_earnings'] === null, $figure['state'] !== 'value');
+    }
+
+    public function test_the_first_reading_and_the_statements_of_each_kind_of_business(): void
+    {
+        foreach (['BRSW' => 'industrial', 'FNSB' => 'bank', 'HMAS' => 'insurer', 'MWPR' => 'property'] as $ticker => $template) {
+            $company = $this->getJson("/api/v1/companies/{$ticker}")->assertOk()->assertJsonPath('template', $template)->json();
+            $this->assertCount(10, $company['history']['years']);
+            foreach (['income', 'balance', 'cash_flow', 'per_share_and_counts'] as $statement) {
+                foreach (['annual', 'quarterly', 'trailing'] as $basis) {
+                    $answer = $this->getJson("/api/v1/companies/{$ticker}/statements?statement={$statement}&basis={$basis}&view=common_size")->assertOk()->json();
+                    $this->assertNotEmpty($answer['rows'], "{$ticker} {$statement} {$basis}");
+                    $this->assertCount(count($answer['periods']), $answer['rows'][0]['figures']);
+                }
+            }
+        }
+        $this->getJson('/api/v1/companies/BRSW/statements?statement=gossip')->assertStatus(422);
+    }
+
+    public function test_any_figure_opens_its_working_down_to_a_filing(): void
+    {
+        $working = $this->getJson('/api/v1/companies/BRSW/working?metric=return_on_invested_capital')->assertOk()->json();
+        $leaves = static function (array $node) use (&$leaves): array {
+            return isset($node['children']) ? array_merge(...array_map($leaves, $node['children'])) : [$node];
+        };
+        $kinds = array_unique(array_filter(array_map(static fn (array $leaf): ?string => $leaf['source']['kind'] ?? null, $leaves($working['working']))));
+        $this->assertContains('filing', $kinds);
+        $this->assertNotEmpty($working['history']['values']);
+        $this->assertGreaterThanOrEqual(0, $working['standing']['universe']);
+        $line = $this->getJson('/api/v1/companies/TLVY/working?line=revenue&period=20230')->assertOk()->json();
+        $this->assertCount(2, $line['filings'], 'First reported and restated.');
+        $this->assertStringContainsString('Restated', $line['working']['source']['text']);
+        $before = $this->getJson('/api/v1/companies/TLVY/working?line=revenue&period=20230&as_of=2025-06-01')->json('working');
+        $this->assertStringNotContainsString('Restated', $before['source']['text']);
+        $this->assertGreaterThan($line['working']['value'], $before['value']);
+    }
+
+    public function test_an_unknown_ticker_names_the_nearest(): void
+    {
+        $this->getJson('/api/v1/companies/BRSQ')->assertStatus(404)->assertJsonFragment(['detail' => $this->getJson('/api/v1/companies/BRSQ')->json('detail')]);
+        $this->assertStringContainsString('BRSW', $this->getJson('/api/v1/companies/BRSQ')->json('detail'));
+        $this->getJson('/api/v1/companies/BRSW?as_of=yesterday')->assertStatus(422);
+    }
+
+    public function test_the_sheet_revalues_solves_and_refuses(): void
+    {
+        $url = '/api/v1/companies/GRME/cash-flow-value';
+        $base = $this->postJson($url, [])->assertOk()->json();
+        $this->assertEqualsWithDelta(array_sum($base['sheet']['present_value']) + $base['present_value_of_terminal'], $base['enterprise_value'], 1.0);
+        $higher = $this->postJson($url, ['changes' => ['drivers' => ['operating_margin' => ['rule' => 'own', 'values' => [0.2]]]]])->assertOk()->json();
+        $this->assertGreaterThan($base['per_share'], $higher['per_share']);
+        $solved = $this->postJson("{$url}/solve", ['names' => ['operating_margin', 'discount_rate']])->assertOk()->json('solutions');
+        $again = $this->postJson($url, ['changes' => ['figures' => ['discount_rate' => $solved['discount_rate']]]])->json();
+        $this->assertEqualsWithDelta($base['price'], $again['per_share'], 1e-4);
+        $this->postJson($url, ['changes' => ['figures' => ['terminal_growth' => 0.5]]])->assertStatus(422)->assertJsonPath('assumption', 'terminal_growth');
+        $this->postJson($url, ['changes' => ['figures' => ['mood' => 1]]])->assertStatus(422);
+        $this->postJson($url, ['changes' => ['years' => 400]])->assertStatus(422);
+        $this->postJson($url, ['changes' => ['drivers' => ['operating_margin' => ['rule' => 'wish']]]])->assertStatus(422);
+        $this->postJson('/api/v1/companies/FNSB/cash-flow-value', [])->assertStatus(422)->assertJsonPath('title', 'The request cannot be answered');
+        $grid = $this->postJson("{$url}/sensitivity", ['row' => 'discount_rate', 'column' => 'terminal_growth'])->assertOk()->json();
+        $this->assertEqualsWithDelta($base['per_share'], $grid['values'][3][3], 1e-6);
+    }
+
+    public function test_a_company_that_reports_in_another_currency_is_valued_in_that_of_its_shares(): void
+    {
+        $sheet = $this->postJson('/api/v1/companies/YCFI/cash-flow-value', [])->assertOk()->json();
+        $this->assertSame(['XCR', 'XVN'], [$sheet['currency'], $sheet['reporting_currency']]);
+        $this->assertEqualsWithDelta($sheet['equity_value'] / $sheet['assumptions']['figures']['shares']['value'] * $sheet['exchange_rate'], $sheet['per_share'], 1e-6);
+        $close = (float) DB::table('bars')->where('security_id', DB::table('securities')->where('ticker', 'YCFI')->value('id'))->orderByDesc('day')->value('close');
+        $this->assertEqualsWithDelta($close, $sheet['price'], 1e-6);
+    }
+
+    public function test_a_decision_keeps_its_buy_below_price_and_is_found_again(): void
+    {
+        $body = ['ticker' => 'ULVL', 'verdict' => 'watch', 'thesis' => 'Lenses everywhere.', 'disproof' => 'Growth below 8 %.', 'value_per_share' => 120.0, 'margin_of_safety' => 0.25];
+        $made = $this->postJson('/api/v1/decisions', $body)->assertCreated()->json();
+        $this->assertSame(90.0, (float) $made['buy_below']);
+        $this->assertEqualsWithDelta($made['price_now'] / 90 - 1, $made['distance'], 1e-12);
+        $this->assertSame('Lenses everywhere.', $this->getJson('/api/v1/decisions')->json('0.thesis'));
+        $this->putJson("/api/v1/decisions/{$made['id']}", [...$body, 'margin_of_safety' => 0.5])->assertOk()->assertJsonPath('buy_below', 60);
+        $this->deleteJson("/api/v1/decisions/{$made['id']}")->assertNoContent();
+        $this->postJson("/api/v1/decisions/{$made['id']}/restore")->assertOk();
+        $this->postJson('/api/v1/decisions', [...$body, 'thesis' => ''])->assertStatus(422)->assertJsonPath('errors.thesis.0', 'Write the thesis in a sentence or two: a verdict without reasons cannot be checked later.');
+        $this->postJson('/api/v1/decisions', [...$body, 'margin_of_safety' => 1.5])->assertStatus(422);
+    }
+
+    public function test_a_decision_of_before_a_split_counts_on_the_new_share_basis(): void
+    {
+        $old = $this->postJson('/api/v1/decisions', ['ticker' => 'ULVL', 'verdict' => 'buy', 'thesis' => 'a', 'disproof' => 'b', 'value_per_share' => 1000.0, 'margin_of_safety' => 0.2, 'as_of' => '2023-06-30'])->assertCreated()->json();
+        $this->assertSame(800.0, (float) $old['buy_below']);
+        $now = $this->getJson('/api/v1/decisions')->json('0');
+        $this->assertSame(80.0, (float) $now['buy_below']);
+        $this->assertEqualsWithDelta($old['price_then'] / 10, $now['price_then'], 1e-9);
+    }
+
+    public function test_a_saved_valuation_can_be_reopened(): void
+    {
+        $changes = ['figures' => ['terminal_growth' => 0.01], 'drivers' => ['operating_margin' => ['rule' => 'own', 'values' => [0.2, 0.21]]]];
+        $saved = $this->postJson('/api/v1/valuations', ['ticker' => 'BRSW', 'name' => 'Careful', 'changes' => $changes])->assertCreated()->json();
+        $found = $this->getJson('/api/v1/valuations?ticker=BRSW')->json('0');
+        $this->assertEquals($changes, $found['changes']);
+        $this->assertEqualsWithDelta($saved['per_share'], $this->postJson('/api/v1/companies/BRSW/cash-flow-value', ['changes' => $found['changes']])->json('per_share'), 1e-9);
+    }
+
+    public function test_a_list_is_walked_and_marked(): void
+    {
+        $list = $this->postJson('/api/v1/lists', ['name' => 'Two', 'tickers' => ['BRSW', 'ULVL', 'BRSW']])->assertCreated()->json();
+        $this->assertSame(['BRSW', 'ULVL'], array_column($list['items'], 'ticker'));
+        $marked = $this->putJson("/api/v1/lists/{$list['id']}/items/ULVL", ['mark' => 'drop', 'reason' => 'dear'])->assertOk()->json();
+        $this->assertSame(['drop', 'dear'], [$marked['items'][1]['mark'], $marked['items'][1]['reason']]);
+        $this->putJson("/api/v1/lists/{$list['id']}/items/ULVL", ['mark' => 'burn'])->assertStatus(422);
+        $this->postJson('/api/v1/lists', ['name' => 'None', 'tickers' => []])->assertStatus(422);
+    }
+
+    public function test_the_finder_forgives_word_order_and_a_wrong_letter(): void
+    {
+        $first = fn (string $q): ?array => $this->getJson('/api/v1/finder?q='.urlencode($q))->assertOk()->json('results.0');
+        $this->assertSame('BRSW', $first('saltworks brannoch')['key']);
+        $this->assertSame('ULVL', $first('ulvl')['key']);
+        $this->assertSame('BRSW', $first('saltworcs')['key'] ?? null);
+        $this->assertSame('metric', $first('yield dividend trailing')['kind']);
+        $this->assertSame([], $this->getJson('/api/v1/finder?q=zzzzqqq')->json('results'));
+        $this->assertSame([], $this->getJson('/api/v1/finder?q=')->json('results'));
+    }
+
+    public function test_prices_come_with_averages_and_the_index(): void
+    {
+        $prices = $this->getJson('/api/v1/companies/ULVL/prices?years=5')->assertOk()->json();
+        $n = count($prices['days']);
+        foreach (['close', 'adjusted', 'sma50', 'sma200', 'index', 'volume'] as $series) {
+            $this->assertCount($n, $prices[$series]);
+        }
+        $this->assertEqualsWithDelta(array_sum(array_slice($prices['close'], -50)) / 50, end($prices['sma50']), 1e-3);
+        $this->assertEqualsWithDelta($prices['close'][0], $prices['index'][0], 1e-3);
+        $this->assertSame('Split 10 for 1', $prices['events'][0]['text']);
+        $this->getJson('/api/v1/companies/ULVL/prices?years=-1')->assertStatus(422);
+    }
+
+    public function test_the_description_of_the_api_is_current(): void
+    {
+        $this->assertSame(0, \Illuminate\Support\Facades\Artisan::call('logion:api-description', ['--check' => true]));
+    }
+}
