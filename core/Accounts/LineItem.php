@@ -11,7 +11,7 @@ final readonly class LineItem
 {
     /**
      * @param  list<Template>  $templates
-     * @param  array<string, list<list<array{int, string}>>>  $rules  signed sums per template value
+     * @param  array<array-key, array<array-key, list<array{int, string}>>>  $rules  signed sums per template value
      * @param  'zero'|'optional'|'unknown'  $absence
      */
     public function __construct(

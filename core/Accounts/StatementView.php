@@ -43,7 +43,7 @@ final readonly class StatementView
                 $figure = self::figure($facts, $item, $period, $basis, $view, $statement);
                 $figures[] = $figure;
                 $completed[] = $basis === 'trailing' ? null : $facts->completion($item->key, $period);
-                $restated[] = $basis !== 'trailing' && ($facts->fact($item->key, $period)?->correction ?? false);
+                $restated[] = $basis !== 'trailing' && ($facts->fact($item->key, $period)->correction ?? false);
                 // A line that was never more than an implied zero is left out.
                 $known = $known || ! in_array(self::amount($facts, $item, $period, $basis), [null, 0.0], true) || ($facts->fact($item->key, $period) !== null);
             }

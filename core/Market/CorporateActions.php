@@ -62,24 +62,24 @@ final readonly class CorporateActions
         $steps = [];
         foreach ($events as $day => $event) {
             $at = TradingDays::firstFrom($days, $day);
-            if ($at === 0 || $at >= $n) {
+            if ($at < 1 || $at >= $n) {
                 continue;
             }
             $q = $event['q'] ?? 1.0;
             [$split, $total] = $steps[$at] ?? [1.0, 1.0];
             $steps[$at] = [$split / $q, $total * (1 - ($event['d'] ?? 0.0) * $q / $closes[$at - 1]) / $q];
         }
-        $splits = $totals = array_fill(0, $n, 1.0);
+        $splits = $totals = [];
         $split = $total = 1.0;
         for ($i = $n - 1; $i >= 0; $i--) {
-            $splits[$i] = $split;
-            $totals[$i] = $total;
+            $splits[] = $split;
+            $totals[] = $total;
             if (isset($steps[$i])) {
                 $split *= $steps[$i][0];
                 $total *= $steps[$i][1];
             }
         }
 
-        return ['split' => $splits, 'total' => $totals];
+        return ['split' => array_reverse($splits), 'total' => array_reverse($totals)];
     }
 }

@@ -104,7 +104,7 @@ final class Indicators
             }
         }
 
-        return $result;
+        return array_values($result);
     }
 
     /**
@@ -124,8 +124,8 @@ final class Indicators
 
                 continue;
             }
-            $top = max(array_slice($high, $i - $n + 1, $n));
-            $bottom = min(array_slice($low, $i - $n + 1, $n));
+            $top = max(-INF, ...array_slice($high, $i - $n + 1, $n));
+            $bottom = min(INF, ...array_slice($low, $i - $n + 1, $n));
             $raw[] = $top == $bottom ? 50.0 : 100 * ($value - $bottom) / ($top - $bottom);
         }
         $k = self::sma($raw, $smoothK);
@@ -186,7 +186,7 @@ final class Indicators
             }
         }
 
-        return ['true_range' => $ranges, 'atr' => $averages];
+        return ['true_range' => array_values($ranges), 'atr' => array_values($averages)];
     }
 
     /**

@@ -55,25 +55,29 @@ final readonly class PriceSeries
         }
         $factors = $actions->factors($days, $rawCloses);
         $this->splitFactors = $factors['split'];
-        $scale = static function (array $values, array $factors): array {
-            foreach ($values as $i => $value) {
-                $values[$i] = $value * $factors[$i];
-            }
-
-            return $values;
-        };
+        $scale = self::scaled(...);
         $split = $actions->splits !== [];
         $this->closes = $split ? $scale($rawCloses, $factors['split']) : $rawCloses;
         $this->adjusted = $scale($rawCloses, $factors['total']);
         $this->highs = $split && $rawHighs !== null ? $scale($rawHighs, $factors['split']) : ($rawHighs ?? $this->closes);
         $this->lows = $split && $rawLows !== null ? $scale($rawLows, $factors['split']) : ($rawLows ?? $this->closes);
         $volumes = $rawVolumes ?? [];
-        if ($split) {
-            foreach ($volumes as $i => $volume) {
-                $volumes[$i] = $volume / $factors['split'][$i];
-            }
+        $this->volumes = $split ? self::scaled($volumes, array_map(static fn (float $factor): float => 1 / $factor, $factors['split'])) : $volumes;
+    }
+
+    /**
+     * @param  list<float>  $values
+     * @param  list<float>  $factors
+     * @return list<float>
+     */
+    private static function scaled(array $values, array $factors): array
+    {
+        $scaled = [];
+        foreach ($values as $i => $value) {
+            $scaled[] = $value * $factors[$i];
         }
-        $this->volumes = $volumes;
+
+        return $scaled;
     }
 
     /** The series as it was known on a day: no later bar, no later event. */

@@ -85,7 +85,7 @@ final class Returns
         if ($amounts === [] || max($amounts) <= 0 || min($amounts) >= 0) {
             return null;
         }
-        $first = min(array_column($flows, 0));
+        $first = min(PHP_INT_MAX, ...array_column($flows, 0));
         $terms = array_map(static fn (array $flow): array => [Day::between($first, $flow[0]) / 365, $flow[1]], $flows);
         // In x = ln(1 + r) the function is smooth from near total loss to very high rates.
         $value = static function (float $x) use ($terms): float {

@@ -115,6 +115,6 @@ final readonly class Beta
                 : Descriptive::correlation($x, array_slice($a, $i - $window, $window))['covariance'] / $variance;
         }
 
-        return $result;
+        return array_values($result);
     }
 }

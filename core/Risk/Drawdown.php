@@ -29,7 +29,7 @@ final readonly class Drawdown
             }
         }
         $recovery = null;
-        if ($trough !== null) {
+        if ($trough !== null && $deepPeak !== null) {
             for ($i = $trough + 1, $n = count($closes); $i < $n; $i++) {
                 if ($closes[$i] >= $closes[$deepPeak]) {
                     $recovery = $i;

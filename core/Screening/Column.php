@@ -40,6 +40,11 @@ final class Column
         return new self($floats === [] ? '' : pack('d*', ...$floats), $states);
     }
 
+    private static function float(string $packed, int $position): float
+    {
+        return (unpack('d', $packed, 8 * $position) ?: [1 => NAN])[1];
+    }
+
     public function size(): int
     {
         return strlen($this->states);
@@ -51,7 +56,7 @@ final class Column
             return null;
         }
 
-        return $this->unpacked === null ? unpack('d', $this->packed, 8 * $position)[1] : $this->unpacked[$position + 1];
+        return $this->unpacked === null ? self::float($this->packed, $position) : $this->unpacked[$position + 1];
     }
 
     public function state(int $position): string
@@ -83,12 +88,12 @@ final class Column
         $values = [];
         if ($this->unpacked === null && count($positions) * 12 < strlen($this->states)) {
             foreach ($positions as $position) {
-                $values[] = unpack('d', $this->packed, 8 * $position)[1];
+                $values[] = self::float($this->packed, $position);
             }
 
             return $values;
         }
-        $this->unpacked ??= $this->packed === '' ? [] : unpack('d*', $this->packed);
+        $this->unpacked ??= $this->packed === '' ? [] : (unpack('d*', $this->packed) ?: []);
         foreach ($positions as $position) {
             $values[] = $this->unpacked[$position + 1];
         }

@@ -193,7 +193,7 @@ final class Universe
             }
         }
 
-        return $own;
+        return array_values($own);
     }
 
     /**

@@ -11,14 +11,14 @@ namespace Logion\Statistics;
 final class Descriptive
 {
     /**
-     * @param  array<int|string, float|int|null>  $values
+     * @param  array<int|string, mixed>  $values  numbers and nulls
      * @return list<float>
      */
     public static function known(array $values): array
     {
         $known = [];
         foreach ($values as $value) {
-            if ($value !== null) {
+            if (is_int($value) || is_float($value)) {
                 $known[] = (float) $value;
             }
         }
@@ -49,7 +49,7 @@ final class Descriptive
         if ($n < 2) {
             return $population && $n === 1 ? 0.0 : null;
         }
-        if (min($x) === max($x)) {
+        if (self::isConstant($x)) {
             return 0.0;
         }
         $mean = array_sum($x) / $n;
@@ -204,9 +204,19 @@ final class Descriptive
             $xx += $dx * $dx;
             $yy += $dy * $dy;
         }
-        $constant = min($x) === max($x) || min($y) === max($y);
+        $constant = self::isConstant($x) || self::isConstant($y);
 
         return ['covariance' => $xy / ($n - 1), 'correlation' => $constant ? null : $xy / sqrt($xx * $yy)];
+    }
+
+    /**
+     * Told by its extremes: sums of squares of a constant series are not exactly zero in floating point.
+     *
+     * @param  list<float>  $x
+     */
+    public static function isConstant(array $x): bool
+    {
+        return $x === [] || min($x) === max($x);
     }
 
     /**

@@ -39,7 +39,7 @@ final class Rank
             }
         }
 
-        return $ranks;
+        return array_values($ranks);
     }
 
     /**

@@ -14,6 +14,8 @@ final class Cases
     public static function against(float $price, array $cases): array
     {
         $values = array_column($cases, 'value');
+        $best = max(-INF, ...$values);
+        $worst = min(INF, ...$values);
         $sum = array_sum(array_column($cases, 'probability'));
         if ($cases === [] || $sum <= 0) {
             throw new \InvalidArgumentException('The probabilities of the cases must add to more than zero.');
@@ -31,7 +33,7 @@ final class Cases
             'expected_return' => $price > 0 ? $expected / $price - 1 : null,
             'returns' => array_map(static fn (float $value): ?float => $price > 0 ? $value / $price - 1 : null, $values),
             'standard_deviation' => sqrt($variance),
-            'upside_downside_ratio' => $price <= min($values) ? null : (max($values) - $price) / ($price - min($values)),
+            'upside_downside_ratio' => $price <= $worst ? null : ($best - $price) / ($price - $worst),
         ];
     }
 }

@@ -259,6 +259,7 @@ final readonly class DiscountedCashFlow
     /** The value per share with the tree of what it is made of. */
     public function working(CashFlowValue $value): Working
     {
+        /** @param  list<Working>  $children */
         $money = fn (string $label, ?float $amount, ?string $formula = null, array $children = [], ?Source $source = null, ?string $period = null): Working => new Working(
             $label, Figure::of($amount ?? \Logion\Absence::notMeaningful('The value does not exist under these assumptions.'), Unit::Money), $formula, $period, $children, $source,
         );
@@ -314,6 +315,7 @@ final readonly class DiscountedCashFlow
             return $this->leaf('discount_rate');
         }
         $cost = $this->weightedAverageCost();
+        /** @param  list<Working>  $children */
         $percent = static fn (string $label, float $value, string $formula, array $children): Working => new Working($label, Figure::of($value, Unit::Percent), $formula, null, $children);
 
         return $percent('Weighted average cost of capital', $cost->rate, 'share of equity × cost of equity + share of debt × cost of debt × (1 − tax rate)', [

@@ -40,7 +40,7 @@ final readonly class Discounting
     /** Factor for a terminal value: the end of the last year, or half a year earlier when its own flows arrive mid-year. */
     public function terminalFactor(bool $midYearFlows = false): float
     {
-        $last = $this->rates[array_key_last($this->rates)];
+        $last = $this->rates[count($this->rates) - 1] ?? 0.0;
 
         return $midYearFlows && $this->convention === Convention::MidYear ? $this->endFactor * (1 + $last) ** 0.5 : $this->endFactor;
     }

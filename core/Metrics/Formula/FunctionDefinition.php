@@ -20,7 +20,7 @@ final readonly class FunctionDefinition
     /**
      * @param  list<string>  $parameters
      * @param  'ratio'|'same'|'price'|'money'|'shares'  $dimension  unit of the result; "same" is that of the first argument
-     * @param  Closure(CompanyScope, Moment, list<(Closure(CompanyScope, Moment): (float|Absence))|float|string>, list<Node>): (float|Absence)  $meaning
+     * @param  Closure(CompanyScope, Moment, list<mixed>, list<Node>): (float|Absence)  $meaning  arguments as the parameters say: closures for expressions, numbers, 'ytd'
      */
     public function __construct(
         public string $name,

@@ -122,8 +122,8 @@ final class Functions
             }),
             new FunctionDefinition('mean_of', $over, 'same', 'mean over the last n completed fiscal years', $window(static fn (array $x): float => array_sum($x) / count($x))),
             new FunctionDefinition('median_of', $over, 'same', 'median over the last n completed fiscal years', $window(static fn (array $x): float => (float) Descriptive::median(array_values($x)))),
-            new FunctionDefinition('lowest', $over, 'same', 'lowest of the last n completed fiscal years', $window(static fn (array $x): float => (float) min($x))),
-            new FunctionDefinition('highest', $over, 'same', 'highest of the last n completed fiscal years', $window(static fn (array $x): float => (float) max($x))),
+            new FunctionDefinition('lowest', $over, 'same', 'lowest of the last n completed fiscal years', $window(static fn (array $x): float => (float) min(INF, ...$x))),
+            new FunctionDefinition('highest', $over, 'same', 'highest of the last n completed fiscal years', $window(static fn (array $x): float => (float) max(-INF, ...$x))),
             new FunctionDefinition('stdev_of', $over, 'same', 'sample deviation over the last n completed fiscal years', $window(
                 static fn (array $x): float|Absence => Descriptive::deviation(array_values($x)) ?? Absence::notEnoughHistory('A deviation needs two years.'),
             )),
@@ -261,7 +261,7 @@ final class Functions
             $definitions[] = new FunctionDefinition($name, ['whole number'], 'price', "{$extreme} intraday of the last n days, today included", static function (CompanyScope $s, Moment $m, array $a) use ($field, $extreme): float|Absence {
                 $x = self::bars($s, $m, $s->prices->{$field}, (int) $a[0], (int) ceil(self::MARKET_WINDOW_SHARE * $a[0]));
 
-                return $x instanceof Absence ? $x : (float) $extreme($x) * $s->priceRate($m);
+                return $x instanceof Absence ? $x : (float) ($x === [] ? 0.0 : $extreme($x)) * $s->priceRate($m);
             });
         }
         $definitions[] = new FunctionDefinition('average_volume', ['whole number'], 'shares', 'mean shares traded a day', static function (CompanyScope $s, Moment $m, array $a): float|Absence {
@@ -316,7 +316,7 @@ final class Functions
 
             return $x instanceof Absence ? $x : max(0.0, -(float) Quantile::ofSample($x, 1 - (float) $a[1]));
         });
-        $definitions[] = new FunctionDefinition('beta_to_index', ['whole number'], 'ratio', 'least-squares slope of monthly total returns on the home index', static fn (CompanyScope $s, Moment $m, array $a): float|Absence => $s->beta((int) $a[0], $m)?->beta
+        $definitions[] = new FunctionDefinition('beta_to_index', ['whole number'], 'ratio', 'least-squares slope of monthly total returns on the home index', static fn (CompanyScope $s, Moment $m, array $a): float|Absence => $s->beta((int) $a[0], $m)->beta
             ?? Absence::notEnoughHistory('Beta needs at least 36 monthly returns that security and index have in common.'));
 
         return $definitions;

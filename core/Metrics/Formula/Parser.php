@@ -78,6 +78,7 @@ final class Parser
     {
         $stream = $this->lexer->tokenize($formula);
         $tokens = [];
+        /** @var int<0, max> $depth */
         $depth = 0;
         $previous = null;
         for ($token = $stream->current; ! $token->test(Token::EOF_TYPE); $token = $stream->current) {
@@ -88,18 +89,18 @@ final class Parser
                 if ($next->test(Token::OPERATOR_TYPE, '%')) {
                     $value /= 100;
                     $stream->next();
-                } elseif ($next->type === Token::NAME_TYPE && isset(self::SCALES[$next->value])) {
-                    $value *= self::SCALES[$next->value];
+                } elseif ($next->type === Token::NAME_TYPE && isset(self::SCALES[(string) $next->value])) {
+                    $value *= self::SCALES[(string) $next->value];
                     $stream->next();
                 }
                 $token = new Token(Token::NUMBER_TYPE, $value, $token->cursor);
             } elseif ($token->type === Token::NAME_TYPE) {
                 $isCall = $next->test(Token::PUNCTUATION_TYPE, '(');
-                if ($isCall && ! isset($this->definitions[$token->value])) {
-                    throw FormulaError::unknownName((string) $token->value, $formula, $token->cursor, array_map('strval', array_keys($this->definitions)));
+                if ($isCall && ! isset($this->definitions[(string) $token->value])) {
+                    throw FormulaError::unknownName((string) $token->value, $formula, (int) $token->cursor, array_map('strval', array_keys($this->definitions)));
                 }
                 if (! $isCall && $names !== null && ! in_array($token->value, $names, true) && $token->value !== 'true' && $token->value !== 'false') {
-                    throw FormulaError::unknownName((string) $token->value, $formula, $token->cursor, $names);
+                    throw FormulaError::unknownName((string) $token->value, $formula, (int) $token->cursor, $names);
                 }
             } elseif ($token->test(Token::PUNCTUATION_TYPE, '(')) {
                 if (++$depth > self::MAX_DEPTH) {
