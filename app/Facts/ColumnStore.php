@@ -50,10 +50,11 @@ final class ColumnStore
             return null;
         }
         $ids = array_values(unpack('V*', $set->companies) ?: []);
+        // Texts are kept joined and taken apart only when asked for: most screens need one or two of them.
         $attributes = json_decode($set->attributes, true, flags: JSON_THROW_ON_ERROR);
         $catalogue = Catalogue::builtIn();
 
-        return new Universe($asOf, $ids, $attributes, $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric), fn (Node $node): Column => $this->derived($asOf, $ids, $node, $catalogue));
+        return new Universe($asOf, $ids, static fn (string $name): array => $ids === [] ? [] : explode("\n", $attributes[$name]), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric), fn (Node $node): Column => $this->derived($asOf, $ids, $node, $catalogue));
     }
 
     /**
@@ -101,7 +102,7 @@ final class ColumnStore
     {
         $attributes = [];
         foreach (['ticker', 'name', 'sector', 'template', 'country', 'exchange'] as $attribute) {
-            $attributes[$attribute] = array_column($members, $attribute);
+            $attributes[$attribute] = implode("\n", array_column($members, $attribute));
         }
         DB::table('column_sets')->insert([
             'as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')),
@@ -127,7 +128,7 @@ final class ColumnStore
             $metric = $catalogue->all()[$key];
             $values = [];
             foreach ($universe->evaluate($catalogue->tree($key), $positions) as $position => $value) {
-                $fits = in_array($universe->attributes['template'][$position], array_map(static fn ($t): string => $t->value, $metric->templates), true);
+                $fits = in_array($universe->attribute('template')[$position], array_map(static fn ($t): string => $t->value, $metric->templates), true);
                 $values[] = ! $fits ? Absence::notApplicable('Does not fit the business.') : ($value != $value ? $this->whyNot($catalogue->tree($key), $universe, $position) : $value);
             }
             $this->writeColumn($asOf, $key, null, Column::of($values));

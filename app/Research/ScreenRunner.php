@@ -32,8 +32,8 @@ final class ScreenRunner
         $rows = [];
         foreach ($page as $position) {
             $rows[] = [
-                'ticker' => $universe->attributes['ticker'][$position], 'name' => $universe->attributes['name'][$position], 'company' => $universe->ids[$position],
-                'sector' => $universe->attributes['sector'][$position], 'values' => [], 'states' => [],
+                'ticker' => $universe->attribute('ticker')[$position], 'name' => $universe->attribute('name')[$position], 'company' => $universe->ids[$position],
+                'sector' => $universe->attribute('sector')[$position], 'values' => [], 'states' => [],
             ];
         }
         foreach ($screen->columns as $column) {
@@ -87,7 +87,7 @@ final class ScreenRunner
      */
     private static function sectors(Universe $universe, array $positions): array
     {
-        $counts = array_count_values(array_map(static fn (int $p): string => $universe->attributes['sector'][$p], $positions));
+        $counts = array_count_values(array_map(static fn (int $p): string => $universe->attribute('sector')[$p], $positions));
         arsort($counts);
 
         return $counts;

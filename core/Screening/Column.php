@@ -101,6 +101,36 @@ final class Column
         return $values;
     }
 
+    /**
+     * The commonest criterion, a figure against a number, decided in one loop.
+     *
+     * @param  list<int>  $positions
+     * @return array{list<int>, int}|null positions that pass and how many have no value; null for another operator
+     */
+    public function compare(string $operator, float $threshold, array $positions): ?array
+    {
+        if (! in_array($operator, ['<', '<=', '>', '>='], true)) {
+            return null;
+        }
+        $values = $this->unpacked ??= $this->packed === '' ? [] : (unpack('d*', $this->packed) ?: []);
+        // Less than is greater than with both signs turned; NaN is neither.
+        $sign = $operator[0] === '<' ? -1.0 : 1.0;
+        $limit = $sign * $threshold;
+        $orEqual = strlen($operator) === 2;
+        $passed = [];
+        $unknown = 0;
+        foreach ($positions as $position) {
+            $value = $sign * $values[$position + 1];
+            if ($value > $limit || ($orEqual && $value == $limit)) {
+                $passed[] = $position;
+            } elseif ($value != $value) {
+                $unknown++;
+            }
+        }
+
+        return [$passed, $unknown];
+    }
+
     /** @return array{value: int, missing: int, not_applicable: int, not_meaningful: int, not_enough_history: int} */
     public function coverage(): array
     {

@@ -55,6 +55,12 @@ final readonly class Funnel
      */
     public static function pass(Node $condition, Universe $universe, array $positions, array $reference): array
     {
+        if ($condition->kind === 'binary' && $condition->children[0]->kind === 'name' && $condition->children[1]->kind === 'number' && $universe->catalogue->find($condition->children[0]->symbol) !== null) {
+            $decided = $universe->column($condition->children[0]->symbol)->compare($condition->symbol, $condition->children[1]->number, $positions);
+            if ($decided !== null) {
+                return $decided;
+            }
+        }
         $passed = [];
         $undecidable = 0;
         foreach ($universe->evaluate($condition, $positions, $reference === [] || count($reference) === $universe->size() ? null : $reference) as $i => $holds) {
@@ -80,7 +86,7 @@ final readonly class Funnel
     {
         foreach (array_reverse($sort) as $by) {
             if ($by['column'] === 'ticker' || $by['column'] === 'name') {
-                $keys = array_map(static fn (int $p): string => $universe->attributes[$by['column']][$p], $positions);
+                $keys = array_map(static fn (int $p): string => $universe->attribute($by['column'])[$p], $positions);
                 $by['descending'] ? arsort($keys) : asort($keys);
                 $positions = array_map(static fn (int $i): int => $positions[$i], array_keys($keys));
 

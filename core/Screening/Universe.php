@@ -22,23 +22,32 @@ final class Universe
     /** @var array<string, Column> */
     private array $columns = [];
 
+    /** @var array<string, list<string>> */
+    private array $read = [];
+
     /** @var array<string, list<float>> sorted known values per cross-section question */
     private array $sorted = [];
 
     /**
      * @param  list<int>  $ids  company per position
-     * @param  array{ticker: list<string>, name: list<string>, sector: list<string>, template: list<string>, country: list<string>, exchange: list<string>}  $attributes
+     * @param  Closure(string): list<string>  $attributes  ticker, name, sector, template, country or exchange of every company
      * @param  Closure(string): ?Column  $stored  column of a metric by key
      * @param  Closure(Node): Column  $derived  column of an expression that needs each company's own history
      */
     public function __construct(
         public readonly int $asOf,
         public readonly array $ids,
-        public readonly array $attributes,
+        private readonly Closure $attributes,
         public readonly Catalogue $catalogue,
         private readonly Closure $stored,
         private readonly Closure $derived,
     ) {
+    }
+
+    /** @return list<string> one value per position */
+    public function attribute(string $name): array
+    {
+        return $this->read[$name] ??= ($this->attributes)($name);
     }
 
     public function size(): int
@@ -58,7 +67,7 @@ final class Universe
         foreach (['countries' => 'country', 'exchanges' => 'exchange', 'sectors' => 'sector', 'templates' => 'template'] as $key => $attribute) {
             $wanted = array_flip($definition[$key] ?? []);
             if ($wanted !== []) {
-                $values = $this->attributes[$attribute];
+                $values = $this->attribute($attribute);
                 $positions = array_filter($positions, static fn (int $p): bool => isset($wanted[$values[$p]]));
             }
         }
@@ -149,7 +158,7 @@ final class Universe
     /** Companies of one sector and one kind of business are peers. */
     public function peerGroup(int $position): string
     {
-        return $this->attributes['sector'][$position].'/'.$this->attributes['template'][$position];
+        return $this->attribute('sector')[$position].'/'.$this->attribute('template')[$position];
     }
 
     /**
@@ -205,17 +214,6 @@ final class Universe
     {
         $x = $this->evaluate($node->children[0], $positions, $reference);
         $operator = $node->symbol;
-        $constant = $node->children[1]->kind === 'number' ? $node->children[1]->number : null;
-        if ($constant !== null && in_array($operator, ['<', '>', '<=', '>='], true)) {
-            // The commonest criterion, a figure against a number, in a loop of its own.
-            foreach ($x as $i => $value) {
-                $x[$i] = $value != $value ? NAN : (match ($operator) {
-                    '<' => $value < $constant, '>' => $value > $constant, '<=' => $value <= $constant, '>=' => $value >= $constant,
-                } ? 1.0 : 0.0);
-            }
-
-            return $x;
-        }
         $y = $this->evaluate($node->children[1], $positions, $reference);
         if ($operator === 'and' || $operator === 'or') {
             $decides = $operator === 'or';

@@ -14,13 +14,12 @@ const shown = (value: number): string =>
       : number(value, 2)
 const text = ref(shown(props.assumption.value))
 const wrong = ref(false)
-watch(
-  () => props.assumption.value,
-  (value) => {
-    text.value = shown(value)
-    wrong.value = false
-  },
-)
+// A new value, and a refusal that was taken back, put the figure in force back into the field.
+watch([() => props.assumption.value, () => props.refused] as const, ([value, refused]) => {
+  if (refused) return
+  text.value = shown(value)
+  wrong.value = false
+})
 function typed(): void {
   const value = readNumber(text.value)
   wrong.value = value === null
@@ -59,7 +58,6 @@ function typed(): void {
       :class="{ refused: refused || wrong }"
       :aria-label="assumption.label"
       @change="typed"
-      @keydown.enter="typed"
     />
   </div>
 </template>

@@ -143,8 +143,10 @@ final class FunnelTest extends TestCase
         $sectors = array_map(static fn (int $i): string => ['10', '20', '26'][$i % 3], range(0, 199));
         $all = static fn (string $value): array => array_fill(0, 200, $value);
 
-        return new Universe(20260630, range(1, 200), [
+        $attributes = [
             'ticker' => array_map(static fn (int $i): string => sprintf('T%03d', $i), range(0, 199)), 'name' => $all('N'), 'sector' => $sectors, 'template' => $all('industrial'), 'country' => $all('XA'), 'exchange' => $all('XQTH'),
-        ], Catalogue::builtIn(), static fn (string $name): ?Column => $columns[$name] ?? null, static fn () => throw new \LogicException('Nothing is derived here.'));
+        ];
+
+        return new Universe(20260630, range(1, 200), static fn (string $name): array => $attributes[$name], Catalogue::builtIn(), static fn (string $name): ?Column => $columns[$name] ?? null, static fn () => throw new \LogicException('Nothing is derived here.'));
     }
 }

@@ -1,0 +1,215 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Facts\ColumnStore;
+use App\Facts\CompanyReader;
+use App\Facts\EconomyReader;
+use App\Research\CashFlowSheet;
+use Illuminate\Console\Command;
+use Illuminate\Support\Facades\DB;
+use Logion\Absence;
+use Logion\Metrics\Catalogue;
+use Logion\Metrics\CompanyScope;
+use Logion\Screening\Column;
+use PDO;
+use Symfony\Component\Process\Process;
+
+/** Times the paths that must stay fast as universes grow. Timings live here, never in a test. */
+final class RunBenchmark extends Command
+{
+    protected $signature = 'logion:bench {sizes?* : securities} {--runs=15 : repetitions per figure} {--port=8000 : where the application answers}';
+
+    protected $description = 'Measure screens, company pages, revaluations and the refresh';
+
+    private const CRITERIA = [
+        'market_cap > 50000000', 'price_to_earnings < 40', 'return_on_equity > 0.02', 'net_debt_to_ebitda < 6', 'revenue_growth_1y > -0.3',
+        'operating_margin > 0.01', 'current_ratio > 0.5', 'dividend_yield < 0.2', 'volatility_1y < 0.9', 'beta_raw < 3',
+    ];
+
+    private const COLUMNS = [
+        'market_cap', 'price_to_earnings', 'return_on_equity', 'net_debt_to_ebitda', 'revenue_growth_1y', 'operating_margin', 'current_ratio', 'dividend_yield', 'volatility_1y', 'beta_raw', 'price_to_book', 'momentum_12_1',
+    ];
+
+    private ?\CurlHandle $http = null;
+
+    /** The day that holds the synthetic columns; no market data reach it. */
+    private const DAY = 19000101;
+
+    public function handle(ColumnStore $columns, CompanyReader $companies, EconomyReader $economy): int
+    {
+        $sizes = array_map('intval', (array) $this->argument('sizes')) ?: [10000, 30000, 60000];
+        $this->line(sprintf('PHP %s, %s, %d runs each, medians', PHP_VERSION, php_uname('m'), $this->runs()));
+        $rows = [];
+        foreach ($sizes as $size) {
+            $this->universe($columns, $size);
+            $rows[] = [number_format($size), ...array_map(static fn (float|string $x): string => is_float($x) ? number_format($x, 1) : $x, $this->screens())];
+        }
+        DB::table('metric_columns')->where('as_of', self::DAY)->delete();
+        DB::table('column_sets')->where('as_of', self::DAY)->delete();
+        $this->table(['securities', 'screen over HTTP, ms', 'of it in the core, ms', 'survivors', 'one SQL statement on SQLite, ms', 'DuckDB, ms', 'ours / SQLite', 'ours / DuckDB'], $rows);
+
+        $ticker = (string) DB::table('securities')->where('kind', 'share')->orderBy('id')->value('ticker');
+        $page = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}"));
+        $statement = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/statements"));
+        $value = $this->median(fn () => $this->request('POST', "/api/v1/companies/{$ticker}/cash-flow-value", ['changes' => ['figures' => ['beta' => 1.1]]]));
+        $scope = new CompanyScope($companies->read(1) ?? throw new \RuntimeException('Seed the demo first.'), (int) $columns->latestDay(), Catalogue::builtIn(), $economy->read());
+        $core = $this->median(static fn () => (new CashFlowSheet($scope, ['figures' => ['beta' => 1.1]]))->present());
+        $this->table(['one company', 'median, ms'], [['company page', number_format($page, 1)], ['statement', number_format($statement, 1)], ['revaluation over HTTP', number_format($value, 1)], ['revaluation in the core', number_format($core, 1)]]);
+
+        $this->refresh($companies, $economy, (int) $columns->latestDay());
+
+        return self::SUCCESS;
+    }
+
+    /** Columns of every metric the screen needs, drawn with a fixed seed. */
+    private function universe(ColumnStore $columns, int $size): void
+    {
+        mt_srand(1);
+        DB::table('metric_columns')->where('as_of', self::DAY)->delete();
+        DB::table('column_sets')->where('as_of', self::DAY)->delete();
+        $members = [];
+        for ($i = 0; $i < $size; $i++) {
+            $members[] = (object) ['id' => 1000000 + $i, 'ticker' => "T{$i}", 'name' => "Company {$i}", 'sector' => (string) (10 + $i % 25), 'template' => 'industrial', 'country' => 'XA', 'exchange' => 'XQTH'];
+        }
+        $columns->writeSet(self::DAY, $members);
+        $wide = [range(0, $size - 1)];
+        foreach (self::COLUMNS as $metric) {
+            [$low, $high] = ['market_cap' => [1e7, 1e10], 'price_to_earnings' => [3, 60], 'net_debt_to_ebitda' => [-2, 8], 'current_ratio' => [0.3, 5], 'beta_raw' => [-0.5, 3.5], 'price_to_book' => [0.2, 9]][$metric] ?? [-0.2, 0.6];
+            $values = [];
+            for ($i = 0; $i < $size; $i++) {
+                $values[] = mt_rand(0, 11) === 0 ? Absence::missing('') : $low + ($high - $low) * mt_rand() / mt_getrandmax();
+            }
+            $columns->writeColumn(self::DAY, $metric, null, Column::of($values));
+            $wide[] = array_map(static fn (float|Absence $x): ?float => $x instanceof Absence ? null : $x, $values);
+        }
+        $this->wide($wide, $size);
+    }
+
+    /**
+     * The same figures as one wide table, and as CSV for DuckDB.
+     *
+     * @param  list<list<int|float|null>>  $wide
+     */
+    private function wide(array $wide, int $size): void
+    {
+        @unlink(storage_path('bench/wide.sqlite'));
+        $pdo = new PDO('sqlite:'.storage_path('bench/wide.sqlite'));
+        $pdo->exec('create table metrics (id integer primary key, '.implode(', ', array_map(static fn (string $c): string => "{$c} real", self::COLUMNS)).')');
+        $insert = $pdo->prepare('insert into metrics values ('.implode(',', array_fill(0, count(self::COLUMNS) + 1, '?')).')');
+        $csv = fopen(storage_path('bench/wide.csv'), 'w') ?: throw new \RuntimeException('storage/bench cannot be written.');
+        fputcsv($csv, ['id', ...self::COLUMNS], ',', '"', '');
+        $pdo->beginTransaction();
+        for ($i = 0; $i < $size; $i++) {
+            $row = array_column($wide, $i);
+            $insert->execute($row);
+            fputcsv($csv, $row, ',', '"', '');
+        }
+        $pdo->commit();
+        fclose($csv);
+    }
+
+    /** @return list<float|string> */
+    private function screens(): array
+    {
+        $screen = ['criteria' => self::CRITERIA, 'columns' => self::COLUMNS, 'sort' => ['-market_cap']];
+        $survivors = 0;
+        $http = $this->median(function () use ($screen, &$survivors): void {
+            $survivors = $this->request('POST', '/api/v1/screens/run', ['screen' => $screen, 'as_of' => '1900-01-01', 'limit' => 100])['total'];
+        });
+        $definition = \Logion\Screening\Screen::fromArray($screen);
+        $core = $this->median(fn () => \Logion\Screening\Funnel::run($definition, app(ColumnStore::class)->universe(self::DAY) ?? throw new \LogicException('The universe was just written.')));
+        $statement = 'select id, '.implode(', ', self::COLUMNS).' from metrics where '.implode(' and ', self::CRITERIA).' order by market_cap desc limit 100';
+        $pdo = new PDO('sqlite:'.storage_path('bench/wide.sqlite'));
+        $sqlite = $this->median(static fn () => ($pdo->query($statement) ?: throw new \RuntimeException('SQLite refused.'))->fetchAll(PDO::FETCH_NUM));
+        $process = new Process(['node', base_path('bench/compare.mjs'), storage_path('bench/wide.csv'), $statement, (string) $this->runs()], base_path());
+        $process->run();
+        $duck = $process->isSuccessful() ? (float) json_decode($process->getOutput(), true)['median'] : 0.0;
+
+        return [$http, $core, number_format($survivors), $sqlite, $duck > 0 ? $duck : '–', $http / $sqlite, $duck > 0 ? $http / $duck : '–'];
+    }
+
+    private function refresh(CompanyReader $companies, EconomyReader $economy, int $day): void
+    {
+        $catalogue = Catalogue::builtIn();
+        $ids = DB::table('companies')->orderBy('id')->limit(200)->pluck('id');
+        $read = $evaluate = 0.0;
+        $evaluations = 0;
+        $memory = [];
+        foreach ($ids as $i => $id) {
+            $started = hrtime(true);
+            $company = $companies->read((int) $id) ?? throw new \LogicException('The company was just listed.');
+            $middle = hrtime(true);
+            $scope = new CompanyScope($company, $day, $catalogue, $economy->read());
+            foreach (array_keys($catalogue->all()) as $key) {
+                $scope->metric($key);
+                $evaluations++;
+            }
+            $read += ($middle - $started) / 1e6;
+            $evaluate += (hrtime(true) - $middle) / 1e6;
+            if ($i === 49 || $i === count($ids) - 1) {
+                $memory[] = number_format(memory_get_usage() / 1048576, 1);
+            }
+        }
+        $n = max(1, count($ids));
+        $this->table(['refresh of the whole catalogue', ''], [
+            ['reading, ms a company', number_format($read / $n, 2)], ['evaluating, ms a company', number_format($evaluate / $n, 2)],
+            ['seconds per 1,000 companies', number_format(($read + $evaluate) / $n, 1)], ['metric evaluations a second, reading left out', number_format($evaluations / $evaluate * 1000)],
+            ['memory after 50 and after all, MiB', implode(' → ', $memory)], ['peak memory of this whole run, MiB', number_format(memory_get_peak_usage() / 1048576, 1)],
+        ]);
+    }
+
+    /**
+     * A request to the running web server, signed in to the demo account.
+     *
+     * @param  array<string, mixed>  $body
+     * @return array<string, mixed>
+     */
+    private function request(string $method, string $path, array $body = []): array
+    {
+        if ($this->http === null) {
+            $this->http = curl_init() ?: throw new \RuntimeException('cURL does not start.');
+            curl_setopt_array($this->http, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => '']);
+            $this->request('GET', '/api/v1/session');
+            $this->request('POST', '/api/v1/session/demo');
+        }
+        $token = '';
+        foreach ((array) curl_getinfo($this->http, CURLINFO_COOKIELIST) as $cookie) {
+            $parts = explode("\t", (string) $cookie);
+            $token = ($parts[5] ?? '') === 'XSRF-TOKEN' ? urldecode($parts[6]) : $token;
+        }
+        curl_setopt_array($this->http, [
+            CURLOPT_URL => "http://127.0.0.1:{$this->option('port')}{$path}", CURLOPT_CUSTOMREQUEST => $method,
+            CURLOPT_POSTFIELDS => $method === 'GET' ? null : json_encode((object) $body, JSON_THROW_ON_ERROR),
+            CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "X-XSRF-TOKEN: {$token}"],
+        ]);
+        $answer = curl_exec($this->http);
+        $status = curl_getinfo($this->http, CURLINFO_RESPONSE_CODE);
+        if (! is_string($answer) || $status >= 400) {
+            throw new \RuntimeException("{$method} {$path} answered {$status}: ".substr((string) $answer, 0, 300));
+        }
+
+        return json_decode($answer, true, flags: JSON_THROW_ON_ERROR);
+    }
+
+    private function median(\Closure $work): float
+    {
+        $work();
+        $times = [];
+        for ($i = 0; $i < $this->runs(); $i++) {
+            $started = hrtime(true);
+            $work();
+            $times[] = (hrtime(true) - $started) / 1e6;
+        }
+        sort($times);
+
+        return $times[intdiv(count($times), 2)];
+    }
+
+    private function runs(): int
+    {
+        return max(3, (int) $this->option('runs'));
+    }
+}

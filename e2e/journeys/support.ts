@@ -1,0 +1,40 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+
+/** A new account for each journey, so that none sees another's work. */
+export async function register(page: Page): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'I am new here' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Reader')
+  await page.getByLabel('E-mail').fill(`reader-${Date.now()}-${Math.floor(Math.random() * 1e6)}@example.invalid`)
+  await page.getByLabel('Password').fill('a long enough password')
+  await page.getByRole('button', { name: 'Make account' }).click()
+  await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible()
+}
+
+export async function accessible(page: Page): Promise<void> {
+  const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
+  expect(
+    result.violations.map(
+      (violation) =>
+        `${violation.id}: ${violation.nodes
+          .map((node) => node.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
+}
+
+/** Asks the API with the session of the page. */
+export async function asked<T>(page: Page, path: string, body?: unknown): Promise<T> {
+  const token = decodeURIComponent((await page.context().cookies()).find((cookie) => cookie.name === 'XSRF-TOKEN')?.value ?? '')
+  const response =
+    body === undefined
+      ? await page.request.get(`/api/v1${path}`)
+      : await page.request.post(`/api/v1${path}`, { data: body, headers: { 'X-XSRF-TOKEN': token } })
+  expect(response.ok(), `${path}: ${response.status()}`).toBeTruthy()
+  return (await response.json()) as T
+}
+
+/** The number in a text with thin spaces and true minus. */
+export const figure = (text: string | null): number => Number((text ?? '').replace(/[\u2009\s%×]/g, '').replace('\u2212', '-'))
