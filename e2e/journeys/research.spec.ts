@@ -119,7 +119,7 @@ test('from a belief to a buy-below price that is found again', async ({ page }) 
 
   // Decide, and find it again.
   await page.getByRole('button', { name: 'Decide', exact: true }).click()
-  await expect(page.getByLabel('Value per share')).toHaveValue(base.per_share.toFixed(2))
+  await expect(page.getByRole('textbox', { name: /^Value per share/ })).toHaveValue(base.per_share.toFixed(2))
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText('Write the thesis in a sentence or two')).toBeVisible()
   await page.getByLabel('Thesis: why it should be worth more than it costs').fill('Margins have risen for good.')

@@ -52,7 +52,7 @@ test('a picture of each main view', async ({ page }) => {
   await page.screenshot(into('value-beliefs'))
 
   await page.goto('/decide/BRSW')
-  await page.getByLabel('Value per share').fill('150')
+  await page.getByRole('textbox', { name: /^Value per share/ }).fill('150')
   await settled(page)
   await page.screenshot(into('decide'))
 
