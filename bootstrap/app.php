@@ -9,6 +9,7 @@ use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Route;
+use Logion\LogionException;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
@@ -24,6 +25,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->remove(HandleCors::class);
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
+        // A mistake of the person who asks is answered, not logged.
+        $exceptions->dontReport(LogionException::class);
         $exceptions->shouldRenderJsonWhen(static fn (Request $request): bool => $request->is('api/*'));
         $exceptions->render(static fn (Throwable $error, Request $request) => $request->is('api/*') ? ProblemDetails::from($error) : null);
     })

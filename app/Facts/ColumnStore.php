@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Facts;
 
+use App\Models\Bar;
+use App\Models\ColumnSet;
+use App\Models\MetricColumn;
+use App\Models\Security;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\Absence;
@@ -31,21 +35,21 @@ final class ColumnStore
     /** The latest day that has prices; the default as-of day. */
     public function latestDay(): ?int
     {
-        $day = DB::table('bars')->where('security_id', DB::table('securities')->where('kind', 'index')->orderBy('id')->value('id') ?? DB::table('securities')->min('id'))->max('day')
-            ?? DB::table('column_sets')->max('as_of');
+        $day = Bar::query()->where('security_id', Security::query()->where('kind', 'index')->orderBy('id')->value('id') ?? Security::query()->min('id'))->max('day')
+            ?? ColumnSet::query()->max('as_of');
 
         return $day === null ? null : (int) $day;
     }
 
     public function isComplete(int $asOf): bool
     {
-        return DB::table('column_sets')->where('as_of', $asOf)->where('complete', true)->exists();
+        return ColumnSet::query()->where('as_of', $asOf)->where('complete', true)->exists();
     }
 
     /** The universe of a day, or null if its columns have not been refreshed yet. */
     public function universe(int $asOf): ?Universe
     {
-        $set = DB::table('column_sets')->where('as_of', $asOf)->where('complete', true)->first();
+        $set = ColumnSet::query()->where('as_of', $asOf)->where('complete', true)->first();
         if ($set === null) {
             return null;
         }
@@ -85,8 +89,8 @@ final class ColumnStore
             $progress === null || $progress($i + 1, count($members));
         }
         DB::transaction(function () use ($asOf, $members, $packed, $states, $compared, $catalogue): void {
-            DB::table('metric_columns')->where('as_of', $asOf)->delete();
-            DB::table('column_sets')->where('as_of', $asOf)->delete();
+            MetricColumn::query()->where('as_of', $asOf)->delete();
+            ColumnSet::query()->where('as_of', $asOf)->delete();
             $this->writeSet($asOf, $members);
             foreach ($packed as $key => $values) {
                 $this->writeColumn($asOf, $key, null, new Column($values, $states[$key]));
@@ -104,7 +108,7 @@ final class ColumnStore
         foreach (['ticker', 'name', 'sector', 'template', 'country', 'exchange'] as $attribute) {
             $attributes[$attribute] = implode("\n", array_column($members, $attribute));
         }
-        DB::table('column_sets')->insert([
+        ColumnSet::query()->insert([
             'as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')),
             'attributes' => json_encode($attributes, JSON_THROW_ON_ERROR), 'complete' => true, 'refreshed_at' => now(),
         ]);
@@ -112,7 +116,7 @@ final class ColumnStore
 
     public function writeColumn(int $asOf, string $name, ?string $formula, Column $column): void
     {
-        DB::table('metric_columns')->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states]);
+        MetricColumn::query()->toBase()->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states]);
     }
 
     /**

@@ -9,6 +9,7 @@ use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
 use Illuminate\Support\Facades\DB;
 use Logion\Market\Day;
+use Logion\Market\InvalidDay;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
 use Logion\Screening\UniversePeers;
@@ -24,7 +25,7 @@ final class CompanyScopes
     /**
      * @throws NotFoundHttpException if no company has the ticker; names the nearest ones
      */
-    public function open(string $ticker, ?string $asOf = null): CompanyScope
+    public function open(string $ticker, mixed $asOf = null): CompanyScope
     {
         $day = $this->day($asOf);
         $company = $this->companies->read($this->companyId($ticker));
@@ -48,9 +49,12 @@ final class CompanyScopes
         throw new NotFoundHttpException('No company has the ticker "'.mb_substr($ticker, 0, 20).'". Near it: '.implode(', ', array_slice(array_keys($near), 0, 3)).'.');
     }
 
-    /** The day asked for, or the latest one with data. A later day is brought back to the latest. */
-    public function day(?string $asOf): int
+    /** The day asked for as YYYY-MM-DD, or the latest one with data. A later day is brought back to the latest. */
+    public function day(mixed $asOf): int
     {
+        if ($asOf !== null && ! is_string($asOf)) {
+            throw InvalidDay::of(get_debug_type($asOf));
+        }
         $latest = $this->columns->latestDay() ?? throw new NotFoundHttpException('There is no data yet. Seed the demo or import some.');
 
         return $asOf === null || $asOf === '' ? $latest : min($latest, Day::parse($asOf));

@@ -70,8 +70,8 @@ final readonly class Screen
             if (! in_array($key, ['countries', 'exchanges', 'sectors', 'templates', 'companies', 'exclude'], true)) {
                 throw InvalidScreen::because("the universe knows no \"{$key}\"; it has countries, exchanges, sectors, templates, companies, exclude.");
             }
-            if (! is_array($values) || ! array_is_list($values)) {
-                throw InvalidScreen::because("the universe's \"{$key}\" must be a list.");
+            if (! is_array($values) || ! array_is_list($values) || array_filter($values, static fn (mixed $value): bool => ! is_string($value) && ! is_int($value)) !== []) {
+                throw InvalidScreen::because("the universe's \"{$key}\" must be a list of codes.");
             }
         }
 

@@ -25,6 +25,9 @@ final class Universe
     /** @var array<string, list<string>> */
     private array $read = [];
 
+    /** @var array<string, list<int>>|null positions by peer group */
+    private ?array $groups = null;
+
     /** @var array<string, list<float>> sorted known values per cross-section question */
     private array $sorted = [];
 
@@ -143,16 +146,32 @@ final class Universe
     {
         $key = ($peerGroup ?? '*').'|'.$expression.($reference === null ? '' : '|'.md5(implode(',', $reference)));
         if (! isset($this->sorted[$key])) {
-            $positions = $reference ?? array_keys($this->ids);
-            if ($peerGroup !== null) {
-                $positions = array_values(array_filter($positions, fn (int $p): bool => $this->peerGroup($p) === $peerGroup));
-            }
+            $positions = $peerGroup === null ? $reference ?? array_keys($this->ids) : $this->peers($peerGroup, $reference);
             $values = array_values(array_filter($this->evaluate($expression, $positions, $reference), static fn (float $x): bool => $x == $x));
             sort($values);
             $this->sorted[$key] = $values;
         }
 
         return $this->sorted[$key];
+    }
+
+    /**
+     * Positions of the companies of a peer group, among the reference companies if any are given.
+     *
+     * @param  list<int>|null  $reference
+     * @return list<int>
+     */
+    private function peers(string $peerGroup, ?array $reference): array
+    {
+        if ($this->groups === null) {
+            $this->groups = [];
+            foreach (array_keys($this->ids) as $position) {
+                $this->groups[$this->peerGroup($position)][] = $position;
+            }
+        }
+        $members = $this->groups[$peerGroup] ?? [];
+
+        return $reference === null ? $members : array_values(array_intersect($members, $reference));
     }
 
     /** Companies of one sector and one kind of business are peers. */

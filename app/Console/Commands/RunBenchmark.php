@@ -7,6 +7,8 @@ namespace App\Console\Commands;
 use App\Facts\ColumnStore;
 use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
+use App\Models\ColumnSet;
+use App\Models\MetricColumn;
 use App\Research\CashFlowSheet;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -47,8 +49,8 @@ final class RunBenchmark extends Command
             $this->universe($columns, $size);
             $rows[] = [number_format($size), ...array_map(static fn (float|string $x): string => is_float($x) ? number_format($x, 1) : $x, $this->screens())];
         }
-        DB::table('metric_columns')->where('as_of', self::DAY)->delete();
-        DB::table('column_sets')->where('as_of', self::DAY)->delete();
+        MetricColumn::query()->where('as_of', self::DAY)->delete();
+        ColumnSet::query()->where('as_of', self::DAY)->delete();
         $this->table(['securities', 'screen over HTTP, ms', 'of it in the core, ms', 'survivors', 'one SQL statement on SQLite, ms', 'DuckDB, ms', 'ours / SQLite', 'ours / DuckDB'], $rows);
 
         $ticker = (string) DB::table('securities')->where('kind', 'share')->orderBy('id')->value('ticker');
@@ -68,8 +70,8 @@ final class RunBenchmark extends Command
     private function universe(ColumnStore $columns, int $size): void
     {
         mt_srand(1);
-        DB::table('metric_columns')->where('as_of', self::DAY)->delete();
-        DB::table('column_sets')->where('as_of', self::DAY)->delete();
+        MetricColumn::query()->where('as_of', self::DAY)->delete();
+        ColumnSet::query()->where('as_of', self::DAY)->delete();
         $members = [];
         for ($i = 0; $i < $size; $i++) {
             $members[] = (object) ['id' => 1000000 + $i, 'ticker' => "T{$i}", 'name' => "Company {$i}", 'sector' => (string) (10 + $i % 25), 'template' => 'industrial', 'country' => 'XA', 'exchange' => 'XQTH'];

@@ -4,1930 +4,1930 @@
  */
 
 export interface paths {
-  '/companies/{ticker}/cash-flow-value': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['valueByCashFlow']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/cash-flow-value/working': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['workingOfCashFlow']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/cash-flow-value/solve': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['solveCashFlow']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/cash-flow-value/sensitivity': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['varyCashFlow']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/catalogue': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['catalogue']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/status': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['status']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['company']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/statements': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['statements']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/prices': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['prices']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/metrics': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['metrics']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/working': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['working']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/decisions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['decisions']
-    put?: never
-    post: operations['decide']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/decisions/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['reviseDecision']
-    post?: never
-    delete: operations['deleteDecision']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/decisions/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreDecision']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/finder': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['find']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/lists': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['lists']
-    put?: never
-    post: operations['saveList']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/lists/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['list']
-    put?: never
-    post?: never
-    delete: operations['deleteList']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/lists/{id}/items/{ticker}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['markItem']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/companies/{ticker}/notes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['notes']
-    put?: never
-    post: operations['writeNote']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/notes/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['deleteNote']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/screens/run': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['runScreen']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/screens/distribution': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['distribution']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/screens': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['screens']
-    put?: never
-    post: operations['saveScreen']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/screens/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['updateScreen']
-    post?: never
-    delete: operations['deleteScreen']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/session': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['session']
-    put?: never
-    post: operations['signIn']
-    delete: operations['signOut']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/session/demo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['signInToDemo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/users': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['register']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/refreshes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['refresh']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/tasks/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['task']
-    put?: never
-    post?: never
-    delete: operations['cancelTask']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/valuations': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['valuations']
-    put?: never
-    post: operations['saveValuation']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/valuations/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['deleteValuation']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/companies/{ticker}/cash-flow-value": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["valueByCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["workingOfCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value/sensitivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["varyCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/status": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["status"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["company"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/statements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["statements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["prices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/metrics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["metrics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["working"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["decisions"];
+        put?: never;
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/decisions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["reviseDecision"];
+        post?: never;
+        delete: operations["deleteDecision"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/decisions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreDecision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/finder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lists"];
+        put?: never;
+        post: operations["saveList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lists/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteList"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lists/{id}/items/{ticker}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["markItem"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["notes"];
+        put?: never;
+        post: operations["writeNote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/notes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteNote"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runScreen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/distribution": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["distribution"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["screens"];
+        put?: never;
+        post: operations["saveScreen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["updateScreen"];
+        post?: never;
+        delete: operations["deleteScreen"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["session"];
+        put?: never;
+        post: operations["signIn"];
+        delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signInToDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/users": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["register"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/refreshes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["refresh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tasks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["task"];
+        put?: never;
+        post?: never;
+        delete: operations["cancelTask"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/valuations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["valuations"];
+        put?: never;
+        post: operations["saveValuation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/valuations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteValuation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    Problem: {
-      /** @description The parts of the API's contract that several operations share. */
-      title: string
-      status: number
-      detail: string
-      position?: number | null
-      proposal?: string | null
-      assumption?: string
-    }
-    Figure: {
-      value: number | null
-      unit: string
-      currency?: string | null
-      /** @enum {string} */
-      state: 'value' | 'missing' | 'not_applicable' | 'not_meaningful' | 'not_enough_history'
-      reason: string | null
-    }
-    Source: {
-      kind: string
-      text: string
-      date?: string
-      filing?: number
-    }
-    Working: {
-      key?: string
-      label: string
-      formula?: string
-      period?: string
-      value: number | null
-      unit: string
-      state: string
-      reason?: string
-      source?: components['schemas']['Source']
-      children?: components['schemas']['Working'][]
-    }
-    Metric: {
-      key: string
-      label: string
-      group: string
-      unit: string
-      better: string
-      formula: string
-      not_meaningful_when?: string | null
-      templates: string[]
-      basis: string
-      note: string
-    }
-    ScreenDefinition: {
-      name?: string
-      belief?: string
-      universe?: {
-        [key: string]: unknown[]
-      }
-      criteria?: {
-        formula: string
-        active: boolean
-      }[]
-      columns?: string[]
-      sort?: {
-        column: string
-        direction: string
-      }[]
-    }
-    ScreenRow: {
-      ticker: string
-      name: string
-      company: number
-      sector: string
-      values: {
-        [key: string]: number | null
-      }
-      states: {
-        [key: string]: string
-      }
-    }
-    ScreenResult: {
-      as_of: string
-      universe: {
-        size: number
-      }
-      steps: {
-        criterion: string
-        active: boolean
-        survivors: number
-        undecidable: number
-        alone?: number | null
-      }[]
-      total: number
-      rows: components['schemas']['ScreenRow'][]
-      sectors: {
-        [key: string]: number
-      }
-      companies: number[]
-    }
-    Distribution: {
-      known: number
-      unknown: number
-      low: number
-      high: number
-      counts: number[]
-      below: number
-      above: number
-      q1: number | null
-      median: number | null
-      q3: number | null
-    }
-    Decision: {
-      id: number
-      ticker: string
-      name: string
-      /** @enum {string} */
-      verdict: 'buy' | 'watch' | 'pass'
-      thesis: string
-      disproof: string
-      value_per_share: number
-      margin_of_safety: number
-      buy_below: number
-      price_then: number
-      price_now: number | null
-      distance: number | null
-      currency: string
-      decided_on: string
-      valuation_id?: number | null
-    }
-    CompanyList: {
-      id: number
-      name: string
-      as_of: string
-      items: {
-        ticker: string
-        name: string
-        mark: string | null
-        reason: string | null
-      }[]
-    }
-    CashFlowValuation: {
-      ticker: string
-      as_of: string
-      method?: string
-      currency: string
-      reporting_currency: string
-      per_share: number | null
-      price?: number | null
-      equity_value: number | null
-      enterprise_value: number | null
-      discount_rate: number
-      terminal_share?: number | null
-      present_value_of_forecast?: number
-      present_value_of_terminal?: number | null
-      cost_of_equity: number
-      after_tax_cost_of_debt?: number
-      weights: {
-        equity: number
-        debt: number
-      }
-      assumptions: {
-        years: number
-        base_year: number
-        stub: number
-        terminal: string
-        convention: string
-        figures: {
-          [key: string]: components['schemas']['Assumption']
-        }
-        drivers: {
-          [key: string]: components['schemas']['Driver']
-        }
-      }
-      sheet: {
-        years: number[]
-      } & {
-        [key: string]: number[]
-      }
-      warnings: string[]
-    }
-    Assumption: {
-      name: string
-      label: string
-      unit: string
-      value: number
-      source: string
-      alternatives: {
-        [key: string]: number
-      }
-      note: string
-    }
-    Driver: {
-      label: string
-      rule: components['schemas']['DriverRule']
-      describe: string
-      source: string
-      history: {
-        [key: string]: number | null
-      }
-      path: number[]
-    }
-    DriverRule: {
-      /** @enum {string} */
-      rule: 'own' | 'fade' | 'historical_mean' | 'historical_median'
-      values?: number[]
-      from?: number
-      to?: number
-      hold_years?: number
-      exclude?: number[]
-      source?: string
-    }
-    CashFlowChanges: {
-      years?: number
-      terminal?: string
-      convention?: string
-      figures?: {
-        [key: string]: number
-      }
-      drivers?: {
-        [key: string]: components['schemas']['DriverRule']
-      }
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
-}
-export type $defs = Record<string, never>
-export interface operations {
-  valueByCashFlow: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          changes?: components['schemas']['CashFlowChanges']
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description Value with its sheet */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CashFlowValuation']
-        }
-      }
-    }
-  }
-  workingOfCashFlow: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          changes?: components['schemas']['CashFlowChanges']
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description The working of the value per share */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            working: components['schemas']['Working']
-            currency: string
-          }
-        }
-      }
-    }
-  }
-  solveCashFlow: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          names: string[]
-          price?: number | null
-          changes?: components['schemas']['CashFlowChanges']
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description What one must believe: the figure at which the value meets the price, or null if none in a sensible range does */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            solutions: {
-              [key: string]: number | null
-            }
-          }
-        }
-      }
-    }
-  }
-  varyCashFlow: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          row: string
-          column: string
-          changes?: components['schemas']['CashFlowChanges']
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description Value per share for pairs of two assumptions */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            row: string
-            column: string
-            rows: number[]
-            columns: number[]
-            values: (number | null)[][]
-          }
-        }
-      }
-    }
-  }
-  catalogue: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Metrics, groups, lines, functions, and what a universe can be narrowed by */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            metrics: components['schemas']['Metric'][]
-            groups: {
-              [key: string]: string
-            }
-            lines: {
-              key: string
-              label: string
-              unit: string
-            }[]
-            functions: {
-              name: string
-              parameters: string
-              description: string
-            }[]
-            sectors: {
-              [key: string]: string
-            }
-            countries: {
-              [key: string]: string
-            }
-            exchanges: {
-              [key: string]: string
-            }
-          }
-        }
-      }
-    }
-  }
-  status: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The latest day of the data */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            latest_day: string | null
-            currency: string
-            ready: boolean
-          }
-        }
-      }
-    }
-  }
-  company: {
-    parameters: {
-      query?: {
-        as_of?: string
-      }
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description What it is, where its price stands, and the first reading */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            ticker: string
-            name: string
-            as_of: string
-            description?: string
-            template?: string
-            sector?: string
-            country?: string
-            exchange?: string
-            isin?: string
-            currency?: string
-            reporting_currency?: string
-            delisting?: string | null
-            price: {
-              close: number | null
-              change: number | null
-              day: string | null
-            }
-            sections: {
-              title: string
-              figures: {
-                key: string
-                label: string
-                figure: components['schemas']['Figure']
-                better: string
-                sector_median: number | null
-              }[]
-            }[]
-            history: {
-              years: number[]
-              rows: {
-                key: string
-                label: string
-                figures: components['schemas']['Figure'][]
-              }[]
-            }
-          }
-        }
-      }
-    }
-  }
-  statements: {
-    parameters: {
-      query?: {
-        statement?: 'income' | 'balance' | 'cash_flow' | 'per_share_and_counts'
-        basis?: 'annual' | 'quarterly' | 'trailing'
-        view?: 'amounts' | 'common_size' | 'growth'
-        as_of?: string
-      }
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description A statement over its periods, in the reporting currency */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            currency: string
-            periods: {
-              period: number
-              label: string
-              end: string | null
-            }[]
-            rows: {
-              key: string
-              label: string
-              total: boolean
-              unit: string
-              figures: components['schemas']['Figure'][]
-              completed?: (string | null)[]
-            }[]
-            findings: string[]
-          }
-        }
-      }
-    }
-  }
-  prices: {
-    parameters: {
-      query?: {
-        as_of?: string
-        years?: number
-      }
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Closes, moving averages and the home index rebased to the first close */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            currency: string
-            days: string[]
-            close: number[]
-            adjusted: number[]
-            sma50: (number | null)[]
-            sma200: (number | null)[]
-            index: (number | null)[]
-            volume: number[]
-            events: {
-              day: string
-              text: string
-            }[]
-          }
-        }
-      }
-    }
-  }
-  metrics: {
-    parameters: {
-      query: {
-        /** @description Metric keys, comma separated */
-        keys: string
-        as_of?: string
-      }
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Figures */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            ticker: string
-            as_of: string
-            figures: {
-              [key: string]: components['schemas']['Figure']
-            }
-          }
-        }
-      }
-    }
-  }
-  working: {
-    parameters: {
-      query?: {
-        /** @description A metric key or a formula */
-        metric?: string
-        line?: string
-        period?: number
-        basis?: string
-        as_of?: string
-      }
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description How a figure came about, its history and where it stands */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            working: components['schemas']['Working']
-            currency: string
-            note?: string
-            history: {
-              years: number[]
-              values: (number | null)[]
-            }
-            standing?: {
-              universe: number | null
-              sector: number | null
-              sector_median: number | null
-            } | null
-          }
-        }
-      }
-    }
-  }
-  decisions: {
-    parameters: {
-      query?: {
-        as_of?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Own decisions with the distance of the price from the buy-below price */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Decision'][]
-        }
-      }
-    }
-  }
-  decide: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          ticker: string
-          /** @enum {string} */
-          verdict: 'buy' | 'watch' | 'pass'
-          thesis: string
-          disproof: string
-          value_per_share: number
-          margin_of_safety: number
-          valuation_id?: number | null
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description Written down */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Decision']
-        }
-      }
-    }
-  }
-  reviseDecision: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': components['schemas']['Decision']
-      }
-    }
-    responses: {
-      /** @description Revised */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Decision']
-        }
-      }
-    }
-  }
-  deleteDecision: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Deleted; can be restored */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  restoreDecision: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Restored */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Decision']
-        }
-      }
-    }
-  }
-  find: {
-    parameters: {
-      query: {
-        q: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description What was found, best first */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            results: {
-              kind: string
-              key: string
-              label: string
-              detail: string
-            }[]
-          }
-        }
-      }
-    }
-  }
-  lists: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Own lists */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CompanyList'][]
-        }
-      }
-    }
-  }
-  saveList: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          name: string
-          tickers: string[]
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description Saved */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CompanyList']
-        }
-      }
-    }
-  }
-  list: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description One list */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CompanyList']
-        }
-      }
-    }
-  }
-  deleteList: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Deleted */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  markItem: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          /** @enum {string|null} */
-          mark?: 'keep' | 'drop' | 'later' | null
-          reason?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description Marked */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CompanyList']
-        }
-      }
-    }
-  }
-  notes: {
-    parameters: {
-      query?: {
-        figure?: string
-      }
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Own notes on a company, or on one of its figures */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
-            figure: string | null
-            body: string
-            written_on: string
-          }[]
-        }
-      }
-    }
-  }
-  writeNote: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        ticker: string
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          figure?: string | null
-          body: string
-        }
-      }
-    }
-    responses: {
-      /** @description Written */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
-          }
-        }
-      }
-    }
-  }
-  deleteNote: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Deleted */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  runScreen: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          screen: components['schemas']['ScreenDefinition']
-          as_of?: string | null
-          offset?: number
-          limit?: number
-          alone?: boolean
-        }
-      }
-    }
-    responses: {
-      /** @description Survivors after each step, and a page of the last */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ScreenResult']
-        }
-      }
-    }
-  }
-  distribution: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          formula: string
-          universe?: {
-            [key: string]: unknown[]
-          }
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description How a figure is spread over a universe */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Distribution']
-        }
-      }
-    }
-  }
-  screens: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Saved screens */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
-            name: string
-            definition: components['schemas']['ScreenDefinition']
-          }[]
-        }
-      }
-    }
-  }
-  saveScreen: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': components['schemas']['ScreenDefinition']
-      }
-    }
-    responses: {
-      /** @description Saved */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
-          }
-        }
-      }
-    }
-  }
-  updateScreen: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': components['schemas']['ScreenDefinition']
-      }
-    }
-    responses: {
-      /** @description Saved */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  deleteScreen: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Deleted */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  session: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Who is signed in, if anyone */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            user: {
-              name: string
-              email: string
-            } | null
-            demo: boolean
-          }
-        }
-      }
-    }
-  }
-  signIn: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          email: string
-          password: string
-        }
-      }
-    }
-    responses: {
-      /** @description Signed in */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  signOut: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Signed out */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  signInToDemo: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Signed in to the demo account */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  register: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          name: string
-          email: string
-          password: string
-        }
-      }
-    }
-    responses: {
-      /** @description Account made and signed in */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  refresh: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description Started, or already done */
-      202: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
+    schemas: {
+        Problem: {
+            /** @description The parts of the API's contract that several operations share. */
+            title: string;
+            status: number;
+            detail: string;
+            position?: number | null;
+            proposal?: string | null;
+            assumption?: string;
+        };
+        Figure: {
+            value: number | null;
+            unit: string;
+            currency?: string | null;
             /** @enum {string} */
-            state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'
-            done: number
-            total: number
-            message?: string | null
-          }
-        }
-      }
-    }
-  }
-  task: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Progress */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
-            state: string
-            done: number
-            total: number
-            message?: string | null
-          }
-        }
-      }
-    }
-  }
-  cancelTask: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Will stop at the next company */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  valuations: {
-    parameters: {
-      query?: {
-        ticker?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Own valuations */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
-            ticker: string
-            company: string
-            name: string
-            as_of: string
-            per_share: number | null
-            currency: string
-            changes: components['schemas']['CashFlowChanges']
-          }[]
-        }
-      }
-    }
-  }
-  saveValuation: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/json': {
-          ticker: string
-          name: string
-          changes?: components['schemas']['CashFlowChanges']
-          as_of?: string | null
-        }
-      }
-    }
-    responses: {
-      /** @description Saved */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': {
-            id: number
-          }
-        }
-      }
-    }
-  }
-  deleteValuation: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Deleted */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
+            state: "value" | "missing" | "not_applicable" | "not_meaningful" | "not_enough_history";
+            reason: string | null;
+        };
+        Source: {
+            kind: string;
+            text: string;
+            date?: string;
+            filing?: number;
+        };
+        Working: {
+            key?: string;
+            label: string;
+            formula?: string;
+            period?: string;
+            value: number | null;
+            unit: string;
+            state: string;
+            reason?: string;
+            source?: components["schemas"]["Source"];
+            children?: components["schemas"]["Working"][];
+        };
+        Metric: {
+            key: string;
+            label: string;
+            group: string;
+            unit: string;
+            better: string;
+            formula: string;
+            not_meaningful_when?: string | null;
+            templates: string[];
+            basis: string;
+            note: string;
+        };
+        ScreenDefinition: {
+            name?: string;
+            belief?: string;
+            universe?: {
+                [key: string]: unknown[];
+            };
+            criteria?: {
+                formula: string;
+                active: boolean;
+            }[];
+            columns?: string[];
+            sort?: {
+                column: string;
+                direction: string;
+            }[];
+        };
+        ScreenRow: {
+            ticker: string;
+            name: string;
+            company: number;
+            sector: string;
+            values: {
+                [key: string]: number | null;
+            };
+            states: {
+                [key: string]: string;
+            };
+        };
+        ScreenResult: {
+            as_of: string;
+            universe: {
+                size: number;
+            };
+            steps: {
+                criterion: string;
+                active: boolean;
+                survivors: number;
+                undecidable: number;
+                alone?: number | null;
+            }[];
+            total: number;
+            rows: components["schemas"]["ScreenRow"][];
+            sectors: {
+                [key: string]: number;
+            };
+            companies: number[];
+        };
+        Distribution: {
+            known: number;
+            unknown: number;
+            low: number;
+            high: number;
+            counts: number[];
+            below: number;
+            above: number;
+            q1: number | null;
+            median: number | null;
+            q3: number | null;
+        };
+        Decision: {
+            id: number;
+            ticker: string;
+            name: string;
+            /** @enum {string} */
+            verdict: "buy" | "watch" | "pass";
+            thesis: string;
+            disproof: string;
+            value_per_share: number;
+            margin_of_safety: number;
+            buy_below: number;
+            price_then: number;
+            price_now: number | null;
+            distance: number | null;
+            currency: string;
+            decided_on: string;
+            valuation_id?: number | null;
+        };
+        CompanyList: {
+            id: number;
+            name: string;
+            as_of: string;
+            items: {
+                ticker: string;
+                name: string;
+                mark: string | null;
+                reason: string | null;
+            }[];
+        };
+        CashFlowValuation: {
+            ticker: string;
+            as_of: string;
+            method?: string;
+            currency: string;
+            reporting_currency: string;
+            per_share: number | null;
+            price?: number | null;
+            equity_value: number | null;
+            enterprise_value: number | null;
+            discount_rate: number;
+            terminal_share?: number | null;
+            present_value_of_forecast?: number;
+            present_value_of_terminal?: number | null;
+            cost_of_equity: number;
+            after_tax_cost_of_debt?: number;
+            weights: {
+                equity: number;
+                debt: number;
+            };
+            assumptions: {
+                years: number;
+                base_year: number;
+                stub: number;
+                terminal: string;
+                convention: string;
+                figures: {
+                    [key: string]: components["schemas"]["Assumption"];
+                };
+                drivers: {
+                    [key: string]: components["schemas"]["Driver"];
+                };
+            };
+            sheet: {
+                years: number[];
+            } & {
+                [key: string]: number[];
+            };
+            warnings: string[];
+        };
+        Assumption: {
+            name: string;
+            label: string;
+            unit: string;
+            value: number;
+            source: string;
+            alternatives: {
+                [key: string]: number;
+            };
+            note: string;
+        };
+        Driver: {
+            label: string;
+            rule: components["schemas"]["DriverRule"];
+            describe: string;
+            source: string;
+            history: {
+                [key: string]: number | null;
+            };
+            path: number[];
+        };
+        DriverRule: {
+            /** @enum {string} */
+            rule: "own" | "fade" | "historical_mean" | "historical_median";
+            values?: number[];
+            from?: number;
+            to?: number;
+            hold_years?: number;
+            exclude?: number[];
+            source?: string;
+        };
+        CashFlowChanges: {
+            years?: number;
+            terminal?: string;
+            convention?: string;
+            figures?: {
+                [key: string]: number;
+            };
+            drivers?: {
+                [key: string]: components["schemas"]["DriverRule"];
+            };
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
+}
+export type $defs = Record<string, never>;
+export interface operations {
+    valueByCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Value with its sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CashFlowValuation"];
+                };
+            };
+        };
+    };
+    workingOfCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The working of the value per share */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        working: components["schemas"]["Working"];
+                        currency: string;
+                    };
+                };
+            };
+        };
+    };
+    solveCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    names: string[];
+                    price?: number | null;
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What one must believe: the figure at which the value meets the price, or null if none in a sensible range does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        solutions: {
+                            [key: string]: number | null;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    varyCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    row: string;
+                    column: string;
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Value per share for pairs of two assumptions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        row: string;
+                        column: string;
+                        rows: number[];
+                        columns: number[];
+                        values: (number | null)[][];
+                    };
+                };
+            };
+        };
+    };
+    catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Metrics, groups, lines, functions, and what a universe can be narrowed by */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        metrics: components["schemas"]["Metric"][];
+                        groups: {
+                            [key: string]: string;
+                        };
+                        lines: {
+                            key: string;
+                            label: string;
+                            unit: string;
+                        }[];
+                        functions: {
+                            name: string;
+                            parameters: string;
+                            description: string;
+                        }[];
+                        sectors: {
+                            [key: string]: string;
+                        };
+                        countries: {
+                            [key: string]: string;
+                        };
+                        exchanges: {
+                            [key: string]: string;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    status: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The latest day of the data */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        latest_day: string | null;
+                        currency: string;
+                        ready: boolean;
+                    };
+                };
+            };
+        };
+    };
+    company: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it is, where its price stands, and the first reading */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        ticker: string;
+                        name: string;
+                        as_of: string;
+                        description?: string;
+                        template?: string;
+                        sector?: string;
+                        country?: string;
+                        exchange?: string;
+                        isin?: string;
+                        currency?: string;
+                        reporting_currency?: string;
+                        delisting?: string | null;
+                        price: {
+                            close: number | null;
+                            change: number | null;
+                            day: string | null;
+                        };
+                        sections: {
+                            title: string;
+                            figures: {
+                                key: string;
+                                label: string;
+                                figure: components["schemas"]["Figure"];
+                                better: string;
+                                sector_median: number | null;
+                            }[];
+                        }[];
+                        history: {
+                            years: number[];
+                            rows: {
+                                key: string;
+                                label: string;
+                                figures: components["schemas"]["Figure"][];
+                            }[];
+                        };
+                    };
+                };
+            };
+        };
+    };
+    statements: {
+        parameters: {
+            query?: {
+                statement?: "income" | "balance" | "cash_flow" | "per_share_and_counts";
+                basis?: "annual" | "quarterly" | "trailing";
+                view?: "amounts" | "common_size" | "growth";
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A statement over its periods, in the reporting currency */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        periods: {
+                            period: number;
+                            label: string;
+                            end: string | null;
+                        }[];
+                        rows: {
+                            key: string;
+                            label: string;
+                            total: boolean;
+                            unit: string;
+                            figures: components["schemas"]["Figure"][];
+                            completed?: (string | null)[];
+                        }[];
+                        findings: string[];
+                    };
+                };
+            };
+        };
+    };
+    prices: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                years?: number;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Closes, moving averages and the home index rebased to the first close */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        days: string[];
+                        close: number[];
+                        adjusted: number[];
+                        sma50: (number | null)[];
+                        sma200: (number | null)[];
+                        index: (number | null)[];
+                        volume: number[];
+                        events: {
+                            day: string;
+                            text: string;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    metrics: {
+        parameters: {
+            query: {
+                /** @description Metric keys, comma separated */
+                keys: string;
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Figures */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        ticker: string;
+                        as_of: string;
+                        figures: {
+                            [key: string]: components["schemas"]["Figure"];
+                        };
+                    };
+                };
+            };
+        };
+    };
+    working: {
+        parameters: {
+            query?: {
+                /** @description A metric key or a formula */
+                metric?: string;
+                line?: string;
+                period?: number;
+                basis?: string;
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How a figure came about, its history and where it stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        working: components["schemas"]["Working"];
+                        currency: string;
+                        note?: string;
+                        history: {
+                            years: number[];
+                            values: (number | null)[];
+                        };
+                        standing?: {
+                            universe: number | null;
+                            sector: number | null;
+                            sector_median: number | null;
+                        } | null;
+                    };
+                };
+            };
+        };
+    };
+    decisions: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own decisions with the distance of the price from the buy-below price */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decision"][];
+                };
+            };
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    ticker: string;
+                    /** @enum {string} */
+                    verdict: "buy" | "watch" | "pass";
+                    thesis: string;
+                    disproof: string;
+                    value_per_share: number;
+                    margin_of_safety: number;
+                    valuation_id?: number | null;
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Written down */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decision"];
+                };
+            };
+        };
+    };
+    reviseDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Decision"];
+            };
+        };
+        responses: {
+            /** @description Revised */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decision"];
+                };
+            };
+        };
+    };
+    deleteDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted; can be restored */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restoreDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Restored */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decision"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was found, best first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        results: {
+                            kind: string;
+                            key: string;
+                            label: string;
+                            detail: string;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    lists: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own lists */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"][];
+                };
+            };
+        };
+    };
+    saveList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    tickers: string[];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"];
+                };
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One list */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"];
+                };
+            };
+        };
+    };
+    deleteList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    markItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @enum {string|null} */
+                    mark?: "keep" | "drop" | "later" | null;
+                    reason?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Marked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"];
+                };
+            };
+        };
+    };
+    notes: {
+        parameters: {
+            query?: {
+                figure?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own notes on a company, or on one of its figures */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                        figure: string | null;
+                        body: string;
+                        written_on: string;
+                    }[];
+                };
+            };
+        };
+    };
+    writeNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figure?: string | null;
+                    body: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Written */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    deleteNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    runScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    screen: components["schemas"]["ScreenDefinition"];
+                    as_of?: string | null;
+                    offset?: number;
+                    limit?: number;
+                    alone?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Survivors after each step, and a page of the last */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenResult"];
+                };
+            };
+        };
+    };
+    distribution: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    formula: string;
+                    universe?: {
+                        [key: string]: unknown[];
+                    };
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description How a figure is spread over a universe */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Distribution"];
+                };
+            };
+        };
+    };
+    screens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Saved screens */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                        name: string;
+                        definition: components["schemas"]["ScreenDefinition"];
+                    }[];
+                };
+            };
+        };
+    };
+    saveScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScreenDefinition"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    updateScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScreenDefinition"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    deleteScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who is signed in, if anyone */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        user: {
+                            name: string;
+                            email: string;
+                        } | null;
+                        demo: boolean;
+                    };
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    email: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signInToDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed in to the demo account */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    register: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    email: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Account made and signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    refresh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Started, or already done */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                        /** @enum {string} */
+                        state: "waiting" | "running" | "done" | "failed" | "cancelled";
+                        done: number;
+                        total: number;
+                        message?: string | null;
+                    };
+                };
+            };
+        };
+    };
+    task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Progress */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                        state: string;
+                        done: number;
+                        total: number;
+                        message?: string | null;
+                    };
+                };
+            };
+        };
+    };
+    cancelTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Will stop at the next company */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    valuations: {
+        parameters: {
+            query?: {
+                ticker?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own valuations */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                        ticker: string;
+                        company: string;
+                        name: string;
+                        as_of: string;
+                        per_share: number | null;
+                        currency: string;
+                        changes: components["schemas"]["CashFlowChanges"];
+                    }[];
+                };
+            };
+        };
+    };
+    saveValuation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    ticker: string;
+                    name: string;
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    deleteValuation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
 }

@@ -67,6 +67,19 @@ const { state: result, reload } = useLoadable(
   },
 )
 
+// A criterion on a company's own past reads every company once; say so when it takes a while.
+const slow = ref(false)
+watch(
+  () => result.value.status,
+  (status, _, onCleanup) => {
+    slow.value = false
+    if (status !== 'pending') return
+    const timer = setTimeout(() => (slow.value = true), 1200)
+    onCleanup(() => clearTimeout(timer))
+  },
+  { immediate: true },
+)
+
 const metrics = computed(() => (catalogue.data?.metrics ?? []).map((metric) => ({ value: metric.key, title: metric.label })))
 const options = (of: Record<string, string> | undefined) => Object.entries(of ?? {}).map(([value, title]) => ({ value, title }))
 const narrowings = computed(() => [
@@ -319,6 +332,7 @@ function onScroll(event: Event): void {
             <span data-testid="total">{{ result.data?.total ?? '…' }}</span> of {{ result.data?.universe.size ?? '…' }} survive
           </h2>
           <v-progress-circular v-if="result.status === 'pending'" indeterminate size="16" width="2" aria-label="Screening" />
+          <span v-if="slow" class="quiet" role="status">Reading the history of every company, once for a new criterion…</span>
           <span class="flex-grow-1"></span>
           <v-menu :close-on-content-click="false">
             <template #activator="{ props }"><v-btn size="small" v-bind="props">Columns</v-btn></template>

@@ -52,13 +52,7 @@ function typed(): void {
       </div>
       <div v-if="wrong" class="worse source" role="alert">Write a number such as {{ threshold(assumption.value, assumption.unit) }}.</div>
     </div>
-    <input
-      v-model="text"
-      class="assumption"
-      :class="{ refused: refused || wrong }"
-      :aria-label="assumption.label"
-      @change="typed"
-    />
+    <input v-model="text" class="assumption" :class="{ refused: refused || wrong }" :aria-label="assumption.label" @change="typed" />
   </div>
 </template>
 

@@ -5,7 +5,7 @@ import { number, percent, readNumber } from '@/shared/format'
 
 /** Drivers with their history and forecast in one line each, and the cash flow they make. */
 const props = defineProps<{ data: Schemas['CashFlowValuation'] }>()
-const emit = defineEmits<{ driver: [name: string, rule: Schemas['DriverRule']] }>()
+const emit = defineEmits<{ driver: [name: string, rule: Schemas['DriverRule']]; question: [line: string, year: number] }>()
 const PAST = 5
 const past = computed(() => {
   const years = Object.keys(Object.values(props.data.assumptions.drivers)[0]?.history ?? {}).map(Number)
@@ -118,7 +118,15 @@ const line = (key: string): number[] => (props.data.sheet as Record<string, numb
           <th scope="row">{{ label }}</th>
           <td></td>
           <td v-for="y in past" :key="y" class="past"></td>
-          <td v-for="(value, i) in line(key)" :key="i">{{ number(value / 1e6, Math.abs(value) < 1e8 ? 1 : 0) }}</td>
+          <td v-for="(value, i) in line(key)" :key="i">
+            <button
+              class="figure"
+              :aria-label="`${label} ${data.sheet.years[i]}: ${number(value / 1e6, 1)}, open its working`"
+              @click="emit('question', key, i)"
+            >
+              {{ number(value / 1e6, Math.abs(value) < 1e8 ? 1 : 0) }}
+            </button>
+          </td>
         </tr>
       </tbody>
     </table>

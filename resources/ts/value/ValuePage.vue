@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ask, Problem, type Schemas } from '@/api/client'
+import { api, ask, Problem, type Schemas, type Working } from '@/api/client'
 import { amount, number, percent } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useMargin } from '@/shared/stores/margin'
@@ -97,20 +97,35 @@ async function decide(): Promise<void> {
   if (id !== null)
     void router.push({ name: 'decide', params: { ticker: ticker.value }, query: { valuation: id, value: data.per_share.toFixed(2) } })
 }
-async function working(): Promise<void> {
+type Part = (whole: Working) => Working | undefined
+const enterprise: Part = (whole) => whole.children?.[0]?.children?.[0]
+const yearly =
+  (line: string, i: number): Part =>
+  (whole) => {
+    const present = enterprise(whole)?.children?.[0]?.children?.[i]
+    const flow = present?.children?.[0]
+    const lines = ['operating_profit', 'taxes', 'depreciation', 'capital_expenditure', 'working_capital_increase']
+    if (line === 'present_value') return present
+    if (line === 'free_cash_flow') return flow
+    return line === 'revenue' ? flow?.children?.[0]?.children?.[0] : flow?.children?.[lines.indexOf(line)]
+  }
+/** Opens the working of the value, or of a part of it, in the margin. */
+async function working(part: Part = (whole) => whole): Promise<void> {
   if (!ticker.value) return
   try {
     const answer = await ask(
       api.POST('/companies/{ticker}/cash-flow-value/working', { params: { path: { ticker: ticker.value } }, body: body.value }),
     )
-    margin.ask({
-      kind: 'given',
-      ticker: ticker.value,
-      figure: 'dcf',
-      label: 'Value per share',
-      working: answer.working,
-      currency: answer.currency,
-    })
+    const found = part(answer.working)
+    if (found)
+      margin.ask({
+        kind: 'given',
+        ticker: ticker.value,
+        figure: `dcf:${found.label}${found.period ?? ''}`,
+        label: found.period ? `${found.label}, ${found.period}` : found.label,
+        working: found,
+        currency: answer.currency,
+      })
   } catch (error) {
     notices.fail(error)
   }
@@ -157,7 +172,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           </p>
         </div>
         <div class="result" aria-live="polite">
-          <button class="figure big" data-testid="per-share" aria-label="Value per share: open its working" @click="working">
+          <button class="figure big" data-testid="per-share" aria-label="Value per share: open its working" @click="working()">
             {{ data.per_share == null ? 'n.m.' : number(data.per_share, 2) }}
           </button>
           <span class="quiet">{{ data.currency }} a share, price {{ data.price == null ? '–' : number(data.price, 2) }}</span>
@@ -184,7 +199,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
       </p>
       <p v-for="warning in data.warnings" :key="warning" class="attention">⚑ {{ warning }}</p>
 
-      <DriverSheet :data="data" @driver="setDriver" />
+      <DriverSheet :data="data" @driver="setDriver" @question="(line, i) => working(yearly(line, i))" />
 
       <div class="columns">
         <section>
@@ -240,7 +255,10 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           <h2>Cost of capital</h2>
           <AssumptionInput v-for="name in capital" :key="name" :assumption="figures[name]!" @set="setFigure(name, $event)" />
           <div class="entry">
-            <span>Cost of equity</span><span>{{ percent(data.cost_of_equity, 2) }} %</span>
+            <span>Cost of equity</span
+            ><button class="figure" @click="working((whole) => enterprise(whole)?.children?.[2])">
+              {{ percent(data.cost_of_equity, 2) }} %
+            </button>
           </div>
           <div class="entry">
             <span>Weights at market value</span
@@ -254,7 +272,10 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
         <section>
           <h2>From the business to a share</h2>
           <div class="entry">
-            <span>Enterprise value</span><span>{{ data.enterprise_value == null ? '–' : amount(data.enterprise_value) }}</span>
+            <span>Enterprise value</span
+            ><button class="figure" @click="working(enterprise)">
+              {{ data.enterprise_value == null ? '–' : amount(data.enterprise_value) }}
+            </button>
           </div>
           <template v-for="name in bridge" :key="name"
             ><AssumptionInput
@@ -263,7 +284,10 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
               @set="setFigure(name, $event)"
           /></template>
           <div class="entry">
-            <span>Equity value</span><strong>{{ data.equity_value == null ? '–' : amount(data.equity_value) }}</strong>
+            <span>Equity value</span
+            ><button class="figure" @click="working((whole) => whole.children?.[0])">
+              <strong>{{ data.equity_value == null ? '–' : amount(data.equity_value) }}</strong>
+            </button>
           </div>
         </section>
       </div>

@@ -97,7 +97,7 @@ final class FunnelTest extends TestCase
     {
         foreach ([
             [['version' => 2], 'newer version'], [['criteria' => 'x'], 'must be a list'], [['criteria' => array_fill(0, 5000, '1 > 0')], 'at most'],
-            [['criteria' => [7]], 'must be text'], [['universe' => ['planets' => []]], 'knows no "planets"'], [['universe' => 'mars'], 'not known'],
+            [['criteria' => [7]], 'must be text'], [['universe' => ['planets' => []]], 'knows no "planets"'], [['universe' => 'mars'], 'not known'], [['universe' => ['sectors' => [['x']]]], 'list of codes'],
         ] as [$data, $part]) {
             try {
                 Screen::fromArray($data);

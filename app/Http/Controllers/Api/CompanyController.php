@@ -152,7 +152,7 @@ final class CompanyController
         $scope = $scopes->open($ticker, $request->query('as_of'));
         $report = new FigureReport($scope);
         $figures = [];
-        foreach (array_slice(array_filter(explode(',', (string) $request->query('keys', ''))), 0, 400) as $key) {
+        foreach (array_slice(array_filter(explode(',', is_string($request->query('keys')) ? $request->query('keys') : '')), 0, 400) as $key) {
             self::known($key);
             $figures[$key] = $report->metric($key);
         }

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Models\Bar;
+use App\Models\CorporateAction;
 use App\Models\Decision;
 use App\Models\Valuation;
 use App\Research\CompanyScopes;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Logion\Market\Day;
 use OpenApi\Attributes as OA;
 
@@ -100,10 +101,10 @@ final class DecisionController
     private static function present(Decision $decision, int $day): array
     {
         $security = $decision->company->security;
-        $price = DB::table('bars')->where('security_id', $security->id)->where('day', '<=', $day)->orderByDesc('day')->value('close');
+        $price = Bar::query()->where('security_id', $security->id)->where('day', '<=', $day)->orderByDesc('day')->value('close');
         // Shares split since the decision count on the new basis.
         $ratio = 1.0;
-        foreach (DB::table('corporate_actions')->where('security_id', $security->id)->where('kind', 'split')->where('ex_date', '>', $decision->decided_on)->where('ex_date', '<=', $day)->pluck('ratio') as $split) {
+        foreach (CorporateAction::query()->where('security_id', $security->id)->where('kind', 'split')->where('ex_date', '>', $decision->decided_on)->where('ex_date', '<=', $day)->pluck('ratio') as $split) {
             $ratio *= (float) $split;
         }
         $below = $decision->value_per_share * (1 - $decision->margin_of_safety) / $ratio;

@@ -22,7 +22,7 @@ final class FinderController
     ]))])]
     public function __invoke(Request $request): JsonResponse
     {
-        $words = array_values(array_filter(explode(' ', mb_strtolower(mb_substr((string) $request->query('q', ''), 0, 80)))));
+        $words = array_values(array_filter(explode(' ', mb_strtolower(mb_substr(is_string($request->query('q')) ? $request->query('q') : '', 0, 80)))));
         $found = [];
         if ($words !== []) {
             foreach ($this->candidates($request) as $candidate) {

@@ -18,8 +18,8 @@ final class NoteController
     public function index(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $query = Note::query()->of($request->user())->where('company_id', $scopes->companyId($ticker))->orderByDesc('id');
-        if ($request->filled('figure')) {
-            $query->where('figure', (string) $request->query('figure'));
+        if (is_string($request->query('figure'))) {
+            $query->where('figure', $request->query('figure'));
         }
 
         return new JsonResponse($query->get()->map(self::present(...)));

@@ -21,8 +21,8 @@ final class ValuationController
     public function index(Request $request, CompanyScopes $scopes): JsonResponse
     {
         $query = Valuation::query()->of($request->user())->with('company.security')->orderByDesc('updated_at')->orderByDesc('id');
-        if ($request->filled('ticker')) {
-            $query->where('company_id', $scopes->companyId((string) $request->query('ticker')));
+        if (is_string($request->query('ticker'))) {
+            $query->where('company_id', $scopes->companyId($request->query('ticker')));
         }
 
         return new JsonResponse($query->get()->map(self::present(...)));

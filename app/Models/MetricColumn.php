@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+
+/** One metric for every company of a day, packed. */
+final class MetricColumn extends Model
+{
+    public $timestamps = false;
+
+    public $incrementing = false;
+
+    protected $guarded = [];
+
+    protected $table = 'metric_columns';
+
+    protected $primaryKey = 'as_of';
+}
