@@ -51,14 +51,40 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('value-beliefs'))
 
+  // A decision and a list to show, taken away again afterwards.
+  const token = decodeURIComponent((await page.context().cookies()).find((cookie) => cookie.name === 'XSRF-TOKEN')!.value)
+  const headers = { 'X-XSRF-TOKEN': token, Accept: 'application/json' }
+  const made: string[] = []
+  const make = async (path: string, data: unknown) =>
+    made.push(`${path}/${(await (await page.request.post(`/api/v1/${path}`, { data, headers })).json()).id}`)
+  await make('decisions', {
+    ticker: 'GRME',
+    verdict: 'watch',
+    thesis: 'Restructuring is behind it; margins hold.',
+    disproof: 'An operating margin below 10 % in two years.',
+    value_per_share: 52,
+    margin_of_safety: 0.25,
+  })
+  await make('decisions', {
+    ticker: 'BRSW',
+    verdict: 'buy',
+    thesis: 'Salt keeps. High returns on little capital, no debt.',
+    disproof: 'Gross margin below 45 %, or a large purchase.',
+    value_per_share: 215,
+    margin_of_safety: 0.2,
+  })
+  await make('lists', { name: 'Quiet compounders', tickers: ['BRSW', 'PGSP', 'VRSI', 'GRME', 'TVRM'] })
+  await make('screens', { name: 'Quiet compounders', criteria: ['return_on_invested_capital > 0.15', 'net_debt_to_ebitda < 1.5'] })
+  await make('valuations', { ticker: 'ULVL', name: 'Slower lenses' })
+
   await page.goto('/decide/BRSW')
-  await page.getByRole('textbox', { name: /^Value per share/ }).fill('150')
   await settled(page)
   await page.screenshot(into('decide'))
 
   await page.goto('/desk')
   await settled(page)
   await page.screenshot(into('desk'))
+  for (const path of made) await page.request.delete(`/api/v1/${path}`, { headers })
 
   await page.getByRole('button', { name: 'Light or dark' }).click()
   await page.goto('/read/BRSW')

@@ -1,3 +1,4 @@
+import './shared/reset.css'
 import '@fontsource-variable/source-sans-3'
 import '@fontsource-variable/source-serif-4'
 import 'vuetify/styles'

@@ -180,4 +180,9 @@ const showUnit = (value: number, unit: string): string =>
 thead th {
   height: 40px !important;
 }
+th label {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+}
 </style>
