@@ -110,17 +110,17 @@ final class Catalogue
         return $tree;
     }
 
-    /** The tree of a metric's formula. */
+    /** The tree of a metric's formula; its names were checked when the metric was declared. */
     public function tree(string $key): Node
     {
-        return $this->trees[$key] ??= $this->parser->parse($this->metrics[$key]->formula, $this->names());
+        return $this->trees[$key] ??= $this->parser->parse($this->metrics[$key]->formula);
     }
 
     public function guard(string $key): ?Node
     {
         $text = $this->metrics[$key]->notMeaningfulWhen;
 
-        return $text === null ? null : $this->trees[$key.'#guard'] ??= $this->parser->parse($text, $this->names());
+        return $text === null ? null : $this->trees[$key.'#guard'] ??= $this->parser->parse($text);
     }
 
     /**

@@ -77,6 +77,7 @@ final class Parser
     private function tokens(string $formula, ?array $names): array
     {
         $stream = $this->lexer->tokenize($formula);
+        $known = $names === null ? null : array_flip($names);
         $tokens = [];
         /** @var int<0, max> $depth */
         $depth = 0;
@@ -99,7 +100,7 @@ final class Parser
                 if ($isCall && ! isset($this->definitions[(string) $token->value])) {
                     throw FormulaError::unknownName((string) $token->value, $formula, (int) $token->cursor, array_map('strval', array_keys($this->definitions)));
                 }
-                if (! $isCall && $names !== null && ! in_array($token->value, $names, true) && $token->value !== 'true' && $token->value !== 'false') {
+                if (! $isCall && $names !== null && ! isset($known[(string) $token->value]) && $token->value !== 'true' && $token->value !== 'false') {
                     throw FormulaError::unknownName((string) $token->value, $formula, (int) $token->cursor, $names);
                 }
             } elseif ($token->test(Token::PUNCTUATION_TYPE, '(')) {

@@ -31,6 +31,9 @@ final class CatalogueTest extends TestCase
         if ($guard !== null) {
             $this->assertEquals([0.0, 0.0], $dimensions->of($guard, (string) $metric->notMeaningfulWhen));
         }
+        foreach ([...$catalogue->tree($metric->key)->names(), ...($guard?->names() ?? [])] as $name) {
+            $this->assertContains($name, $catalogue->names(), "{$metric->key} names what does not exist");
+        }
         $this->assertNotEmpty($metric->templates);
         $this->assertContains($metric->better, ['higher', 'lower', 'neutral']);
     }
