@@ -82,6 +82,16 @@ final class Functions
 
             return $members instanceof Absence ? $members : $of($members);
         };
+        // A figure now and n fiscal years earlier; the first without a value decides.
+        $ends = static fn (Closure $of): Closure => static function (CompanyScope $s, Moment $m, array $a) use ($of): float|Absence {
+            $now = $a[0]($s, $m);
+            if ($now instanceof Absence) {
+                return $now;
+            }
+            $before = $a[0]($s, $m->yearsAgo((int) $a[1]));
+
+            return $before instanceof Absence ? $before : $of($now, $before, (float) $a[1]);
+        };
         $over = ['expression', 'whole number'];
 
         return [
@@ -96,30 +106,12 @@ final class Functions
 
                 return $before instanceof Absence ? $before : ($now + $before) / 2;
             }),
-            new FunctionDefinition('growth', $over, 'ratio', 'change over n fiscal years as a fraction of the earlier figure', static function (CompanyScope $s, Moment $m, array $a): float|Absence {
-                $now = $a[0]($s, $m);
-                if ($now instanceof Absence) {
-                    return $now;
-                }
-                $before = $a[0]($s, $m->yearsAgo((int) $a[1]));
-                if ($before instanceof Absence) {
-                    return $before;
-                }
-
-                return $before > 0 ? $now / $before - 1 : Absence::notMeaningful('Growth from a base that is not positive says nothing.');
-            }),
-            new FunctionDefinition('cagr', $over, 'ratio', 'compound growth a year over n fiscal years', static function (CompanyScope $s, Moment $m, array $a): float|Absence {
-                $now = $a[0]($s, $m);
-                if ($now instanceof Absence) {
-                    return $now;
-                }
-                $before = $a[0]($s, $m->yearsAgo((int) $a[1]));
-                if ($before instanceof Absence) {
-                    return $before;
-                }
-
-                return $before > 0 && $now > 0 && $a[1] > 0 ? ($now / $before) ** (1 / $a[1]) - 1 : Absence::notMeaningful('A growth rate needs a positive figure at both ends.');
-            }),
+            new FunctionDefinition('growth', $over, 'ratio', 'change over n fiscal years as a fraction of the earlier figure', $ends(
+                static fn (float $now, float $before): float|Absence => $before > 0 ? $now / $before - 1 : Absence::notMeaningful('Growth from a base that is not positive says nothing.'),
+            )),
+            new FunctionDefinition('cagr', $over, 'ratio', 'compound growth a year over n fiscal years', $ends(
+                static fn (float $now, float $before, float $years): float|Absence => $before > 0 && $now > 0 && $years > 0 ? ($now / $before) ** (1 / $years) - 1 : Absence::notMeaningful('A growth rate needs a positive figure at both ends.'),
+            )),
             new FunctionDefinition('mean_of', $over, 'same', 'mean over the last n completed fiscal years', $window(static fn (array $x): float => array_sum($x) / count($x))),
             new FunctionDefinition('median_of', $over, 'same', 'median over the last n completed fiscal years', $window(static fn (array $x): float => (float) Descriptive::median(array_values($x)))),
             new FunctionDefinition('lowest', $over, 'same', 'lowest of the last n completed fiscal years', $window(static fn (array $x): float => (float) min(INF, ...$x))),

@@ -227,18 +227,11 @@ const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
   flex: 1 1 260px;
   max-width: 380px;
 }
-.entry {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  padding: 7px 0;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
 .big {
   font-family: 'Source Serif 4 Variable', serif;
   font-size: 1.5rem;
 }
-a {
+a:not(.v-btn) {
   color: rgb(var(--v-theme-primary));
 }
 </style>

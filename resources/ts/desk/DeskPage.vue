@@ -177,7 +177,7 @@ li {
   padding: 4px 0;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
 }
-a {
+a:not(.v-btn) {
   color: rgb(var(--v-theme-primary));
 }
 </style>

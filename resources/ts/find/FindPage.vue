@@ -461,11 +461,11 @@ thead th:first-child {
 summary {
   cursor: pointer;
 }
-a {
+a:not(.v-btn) {
   color: rgb(var(--v-theme-primary));
   text-decoration: none;
 }
-a:hover {
+a:not(.v-btn):hover {
   text-decoration: underline;
 }
 .file {

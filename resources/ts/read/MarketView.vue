@@ -98,7 +98,7 @@ const series = computed<Series[]>(() => {
         :show="(value: number) => number(value, 2)"
       />
       <div class="grid">
-        <div v-for="key in keys" :key="key" class="entry">
+        <div v-for="key in keys" :key="key" class="entry one-line">
           <span>{{ catalogue.label(key) }}</span><FigureButton
             v-if="state.data.figures[key]"
             :figure="state.data.figures[key]"
@@ -111,26 +111,15 @@ const series = computed<Series[]>(() => {
 </template>
 
 <style scoped>
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 18px;
-  align-items: center;
-  margin-bottom: 10px;
+.one-line {
+  white-space: nowrap;
+  overflow: hidden;
+  font-size: 0.93rem;
 }
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
   gap: 0 34px;
   margin-top: 14px;
-}
-.entry {
-  display: flex;
-  justify-content: space-between;
-  white-space: nowrap;
-  overflow: hidden;
-  font-size: 0.93rem;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-  padding: 4px 0;
 }
 </style>

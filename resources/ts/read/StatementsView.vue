@@ -163,13 +163,6 @@ const showUnit = (value: number, unit: string): string =>
 </template>
 
 <style scoped>
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 18px;
-  align-items: center;
-  margin-bottom: 10px;
-}
 .table {
   max-height: 64vh;
 }

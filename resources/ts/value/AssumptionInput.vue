@@ -57,14 +57,6 @@ function typed(): void {
 </template>
 
 <style scoped>
-.entry {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px;
-  padding: 4px 0;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
 .source {
   font-size: 0.8rem;
   line-height: 1.25;

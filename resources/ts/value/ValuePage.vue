@@ -391,14 +391,6 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
   gap: 10px 38px;
   margin-top: 20px;
 }
-.entry {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px;
-  padding: 4px 0;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
 .refusal {
   max-width: 620px;
 }
@@ -406,7 +398,7 @@ ul {
   list-style: none;
   padding: 0;
 }
-a {
+a:not(.v-btn) {
   color: rgb(var(--v-theme-primary));
 }
 </style>

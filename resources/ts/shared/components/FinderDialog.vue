@@ -96,6 +96,7 @@ function onKey(event: KeyboardEvent): void {
 <style scoped>
 ul {
   list-style: none;
+  padding: 0;
   max-height: 60vh;
   overflow: auto;
 }

@@ -16,9 +16,9 @@ export const useCatalogue = defineStore('catalogue', () => {
   const label = (key: string): string => byKey.value.get(key)?.label ?? key
   const unit = (key: string): string => byKey.value.get(key)?.unit ?? 'ratio'
   const lineLabels = computed(() => new Map((data.value?.lines ?? []).map((line) => [line.key, line.label])))
-  /** A formula with the names of the field in place of its keys. */
+  /** A formula with the names of the field in place of its keys; single words are words already. */
   const words = (formula: string): string =>
-    formula.replace(/[a-z][a-z0-9_]*(?!\w*\()/g, (name) =>
+    formula.replace(/[a-z]+_[a-z0-9_]*(?!\w*\()/g, (name) =>
       (byKey.value.get(name)?.label ?? lineLabels.value.get(name) ?? name).replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase()),
     )
   return { data, byKey, ensure, label, unit, words }
