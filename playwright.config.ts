@@ -27,7 +27,7 @@ export default defineConfig({
   webServer: {
     command: `bin/serve ${port}`,
     url: `http://127.0.0.1:${port}/api/v1/status`,
-    reuseExistingServer: true,
+    reuseExistingServer: false,
     timeout: 60_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
   },

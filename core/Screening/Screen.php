@@ -53,7 +53,7 @@ final readonly class Screen
             : ['formula' => $text($entry, 'a criterion'), 'active' => true], $list('criteria', self::MAX_CRITERIA));
         $sort = array_map(static function (mixed $entry) use ($text): array {
             if (is_array($entry)) {
-                return ['column' => $text($entry['column'] ?? null, 'a sort column'), 'descending' => ($entry['direction'] ?? '') === 'descending' || ($entry['descending'] ?? false) === true];
+                return ['column' => $text($entry['column'] ?? null, 'a sort column'), 'descending' => in_array($entry['direction'] ?? '', ['descending', 'desc'], true) || ($entry['descending'] ?? false) === true];
             }
             $key = $text($entry, 'a sort column');
 
