@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test'
 const port = 8931
 
 export default defineConfig({
-  testDir: 'e2e/journeys',
+  testDir: 'e2e',
+  testIgnore: 'screenshots/**',
   timeout: 90_000,
   expect: { timeout: 15_000 },
   workers: 1,

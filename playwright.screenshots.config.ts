@@ -1,3 +1,3 @@
 import base from './playwright.config'
 
-export default { ...base, testDir: 'e2e/screenshots', reporter: 'line' }
+export default { ...base, testDir: 'e2e/screenshots', testIgnore: [], reporter: 'line' }

@@ -14,8 +14,8 @@ namespace Logion\Market;
 final readonly class CorporateActions
 {
     /**
-     * @param  list<array{int, float}>  $splits  ex-date YYYYMMDD, new shares per old share
-     * @param  list<array{int, float}>  $dividends  ex-date YYYYMMDD, cash per share in the share terms of the ex-date
+     * @param  list<array{int, float}>  $splits  ascending: ex-date YYYYMMDD, new shares per old share
+     * @param  list<array{int, float}>  $dividends  ascending: ex-date YYYYMMDD, cash per share in the share terms of the ex-date
      */
     public function __construct(public array $splits = [], public array $dividends = [])
     {

@@ -14,7 +14,7 @@ final class Day
     /** @throws InvalidDay if the text is not a calendar date YYYY-MM-DD */
     public static function parse(string $iso): int
     {
-        if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/', $iso, $m) !== 1 || ! checkdate((int) $m[2], (int) $m[3], (int) $m[1])) {
+        if (preg_match('/^(\d{4})-(\d{2})-(\d{2})$/D', $iso, $m) !== 1 || ! checkdate((int) $m[2], (int) $m[3], (int) $m[1])) {
             throw InvalidDay::of($iso);
         }
 

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Market;
+
+use Logion\Market\CorporateActions;
+use Logion\Market\Day;
+use Logion\Market\Indicators;
+use Logion\Market\InvalidDay;
+use Logion\Market\PriceSeries;
+use Logion\Market\Returns;
+use Logion\Market\TradingDays;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class SeriesTest extends TestCase
+{
+    /** @return iterable<string, array{string}> */
+    public static function notDays(): iterable
+    {
+        foreach (['2024-02-30', '2024-13-01', '24-01-01', '2024/01/01', '', 'today', '2023-02-29', "2024-01-01\n", '2024-01-01; drop table'] as $text) {
+            yield json_encode($text) ?: '' => [$text];
+        }
+    }
+
+    #[DataProvider('notDays')]
+    public function test_only_calendar_days_are_read(string $text): void
+    {
+        $this->expectException(InvalidDay::class);
+        Day::parse($text);
+    }
+
+    public function test_days_count_as_the_calendar_does(): void
+    {
+        $this->assertSame(20240229, Day::parse('2024-02-29'));
+        $this->assertSame('2024-02-29', Day::iso(20240229));
+        $this->assertSame(0, Day::ordinal(19700101));
+        foreach ([[20240228, 20240301, 2], [20230228, 20230301, 1], [19991231, 20000101, 1], [20240101, 20250101, 366], [20260630, 20160630, -3652]] as [$from, $to, $days]) {
+            $this->assertSame($days, Day::between($from, $to));
+            $this->assertSame($to, Day::plus($from, $days));
+            $this->assertSame($days, (int) (new \DateTimeImmutable(Day::iso($from)))->diff(new \DateTimeImmutable(Day::iso($to)))->format('%r%a'));
+        }
+        $this->assertSame([20260529, 20260630, 20240229], [Day::lastWeekdayOfMonth(202605), Day::lastWeekdayOfMonth(202606), Day::lastWeekdayOfMonth(202402)]);
+    }
+
+    public function test_searching_days(): void
+    {
+        $days = [20240102, 20240103, 20240108];
+        foreach ([[20231231, 0, -1], [20240102, 0, 0], [20240104, 2, 1], [20240108, 2, 2], [20240109, 3, 2]] as [$day, $from, $until]) {
+            $this->assertSame([$from, $until], [TradingDays::firstFrom($days, $day), TradingDays::lastUntil($days, $day)]);
+        }
+        $this->assertSame([202401 => 2], TradingDays::monthEnds($days));
+    }
+
+    public function test_a_split_leaves_returns_and_traded_value_as_they_were(): void
+    {
+        $days = range(20240101, 20240110);
+        $plain = new PriceSeries($days, array_map(static fn (int $i): float => 100.0 + $i, range(0, 9)), null, null, array_fill(0, 10, 50.0));
+        $split = new PriceSeries($days, array_map(static fn (int $i): float => (100.0 + $i) / ($i >= 5 ? 4 : 1), range(0, 9)), null, null, array_map(static fn (int $i): float => $i >= 5 ? 200.0 : 50.0, range(0, 9)), new CorporateActions([[20240106, 4.0]]));
+        $this->assertEqualsWithDelta(Returns::simple($plain->closes), Returns::simple($split->closes), 1e-12);
+        $this->assertEqualsWithDelta(array_map(static fn (float $c, float $v): float => $c * $v, $plain->closes, $plain->volumes), array_map(static fn (float $c, float $v): float => $c * $v, $split->closes, $split->volumes), 1e-9);
+    }
+
+    public function test_the_return_over_an_ex_date_counts_the_dividend(): void
+    {
+        $series = new PriceSeries([20240101, 20240102, 20240103], [100.0, 98.0, 98.0], actions: new CorporateActions([], [[20240102, 2.0]]));
+        $this->assertEqualsWithDelta(0.0, $series->adjusted[1] / $series->adjusted[0] - 1, 1e-12);
+        $this->assertSame([100.0, 98.0, 98.0], $series->closes);
+    }
+
+    public function test_as_of_a_day_nothing_later_is_in_the_series(): void
+    {
+        $days = range(20240101, 20240110);
+        $series = new PriceSeries($days, array_map(static fn (int $i): float => 50.0 + $i, range(0, 9)), array_fill(0, 10, 70.0), array_fill(0, 10, 40.0), array_fill(0, 10, 9.0), new CorporateActions([[20240104, 2.0], [20240108, 5.0]], [[20240103, 1.0], [20240109, 3.0]]));
+        $known = new PriceSeries(array_slice($days, 0, 6), array_map(static fn (int $i): float => 50.0 + $i, range(0, 5)), array_fill(0, 6, 70.0), array_fill(0, 6, 40.0), array_fill(0, 6, 9.0), new CorporateActions([[20240104, 2.0]], [[20240103, 1.0]]));
+        $cut = $series->asOf(20240106);
+        foreach (['days', 'closes', 'adjusted', 'highs', 'lows', 'volumes'] as $field) {
+            $this->assertEqualsWithDelta($known->{$field}, $cut->{$field}, 1e-9, $field);
+        }
+        $this->assertSame([], $series->asOf(20231231)->days);
+    }
+
+    public function test_events_before_the_second_close_or_after_the_last_change_nothing(): void
+    {
+        $series = new PriceSeries([20240102, 20240103], [10.0, 11.0], actions: new CorporateActions([[20240102, 3.0], [20240104, 7.0]], [[20231231, 5.0]]));
+        $this->assertSame([10.0, 11.0], $series->adjusted);
+    }
+
+    public function test_indicators_of_a_straight_line_and_of_a_flat_one(): void
+    {
+        $up = array_map('floatval', range(1, 60));
+        $flat = array_fill(0, 60, 5.0);
+        $this->assertSame(100.0, Indicators::rsi($up)[59]);
+        $this->assertSame(50.0, Indicators::rsi($flat)[59]);
+        $this->assertSame(0.0, Indicators::rsi(array_reverse($up))[59]);
+        $this->assertSame(57.5 - 2 + 2, Indicators::sma($up, 6)[59]);
+        $this->assertSame(5.0, Indicators::ema($flat, 10)[59]);
+        $this->assertEqualsWithDelta(0.0, Indicators::macd($flat)['histogram'][59], 1e-12);
+        $this->assertNull(Indicators::bollinger($flat)['percent_b'][59]);
+        $this->assertSame([], Indicators::crosses(Indicators::sma($up, 5), Indicators::sma($up, 20)));
+        $this->assertSame([], Indicators::swings($flat, 2));
+        foreach (['sma' => Indicators::sma($up, 20), 'ema' => Indicators::ema($up, 20), 'rsi' => Indicators::rsi($up)] as $name => $series) {
+            $this->assertCount(60, $series, $name);
+            $this->assertNull($series[0], $name);
+        }
+        $this->assertSame(array_fill(0, 3, null), Indicators::sma([1.0, 2.0, 3.0], 5));
+    }
+
+    public function test_averages_do_not_look_ahead(): void
+    {
+        mt_srand(3);
+        $x = array_map(static fn (): float => 10 + mt_rand() / mt_getrandmax(), range(1, 120));
+        $changed = [...array_slice($x, 0, 80), ...array_fill(0, 40, 1e6)];
+        foreach ([static fn (array $s): array => Indicators::sma($s, 20), static fn (array $s): array => Indicators::ema($s, 12), static fn (array $s): array => Indicators::rsi($s), static fn (array $s): array => Indicators::macd($s)['signal'], static fn (array $s): array => Indicators::bollinger($s)['upper']] as $indicator) {
+            $this->assertSame(array_slice($indicator($x), 0, 80), array_slice($indicator($changed), 0, 80));
+        }
+    }
+
+    public function test_money_weighted_and_time_weighted_agree_without_flows(): void
+    {
+        $result = Returns::ofPortfolio([[20230101, 100.0, 0.0], [20230701, 90.0, 0.0], [20240101, 121.0, 0.0]]);
+        $this->assertEqualsWithDelta(0.21, $result['total'], 1e-12);
+        $this->assertEqualsWithDelta($result['annualised'], $result['money_weighted'], 1e-8);
+        $this->assertNull(Returns::moneyWeighted([[20230101, 5.0], [20240101, 5.0]]));
+        $this->assertNull(Returns::compoundAnnual(0.0, 5.0, 1.0));
+    }
+}
