@@ -14,7 +14,7 @@ final class Companies
         $profiles = array_slice($stories, 0, $count);
         $chance = new Chance($seed + 17);
         $used = array_fill_keys(array_map(static fn (Profile $p): string => $p->name, $profiles), true);
-        $tickers = array_fill_keys(array_map(static fn (Profile $p): string => $p->ticker, $profiles), true);
+        $tickers = array_fill_keys([...Names::RESERVED_TICKERS, ...array_map(static fn (Profile $p): string => $p->ticker, $profiles)], true);
         $weighted = [];
         foreach (Names::SECTORS as $code => $sector) {
             $weighted = [...$weighted, ...array_fill(0, $sector[2], (string) $code)];

@@ -18,6 +18,9 @@ final class Names
         'XQVE' => ['Veyskerry Market', 'XC'],
     ];
 
+    /** Tickers of indices and funds, which no company may have. */
+    public const RESERVED_TICKERS = ['ALLSH', 'IXTH', 'IXOS', 'IXVE', 'FALLS', 'FOSTR'];
+
     public const CURRENCY = 'XCR';
 
     public const OTHER_CURRENCY = 'XVN';

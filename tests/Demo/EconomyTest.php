@@ -142,6 +142,16 @@ final class EconomyTest extends DemoTestCase
         $this->assertSame($first, $digest());
     }
 
+    public function test_a_large_universe_has_names_and_tickers_of_its_own(): void
+    {
+        $profiles = \App\Demo\Companies::all(12000, 20260630);
+        $tickers = array_map(static fn (\App\Demo\Profile $p): string => $p->ticker, $profiles);
+        $this->assertCount(12000, array_unique(array_map(static fn (\App\Demo\Profile $p): string => $p->name, $profiles)));
+        $this->assertCount(12000, array_unique($tickers));
+        $this->assertSame([], array_intersect($tickers, Names::RESERVED_TICKERS));
+        $this->assertLessThanOrEqual(12, max(array_map('strlen', $tickers)));
+    }
+
     public function test_codes_are_of_the_user_assigned_ranges_and_isins_have_right_check_digits(): void
     {
         foreach (DB::table('securities')->join('exchanges', 'exchanges.id', '=', 'exchange_id')->get(['isin', 'country', 'code']) as $row) {
