@@ -95,6 +95,22 @@ final class ResearchTest extends DemoTestCase
         $this->assertGreaterThan($line['working']['value'], $before['value']);
     }
 
+    public function test_a_cell_of_the_ten_years_opens_the_working_of_that_very_figure(): void
+    {
+        foreach (['BRSW', 'ULVL', 'YCFI', 'FNSB', 'MWPR'] as $ticker) {
+            $history = $this->getJson("/api/v1/companies/{$ticker}")->assertOk()->json('history');
+            foreach ($history['rows'] as $row) {
+                foreach ([0, 4, 9] as $i) {
+                    $year = $history['years'][$i];
+                    $isLine = \Logion\Accounts\LineItems::find($row['key']) !== null;
+                    $working = $this->getJson("/api/v1/companies/{$ticker}/working?".($isLine ? "line={$row['key']}&period={$year}0" : "metric={$row['key']}&year={$year}"))->assertOk()->json('working');
+                    $this->assertSame($row['figures'][$i]['value'], $working['value'], "{$ticker} {$row['key']} {$year}");
+                    $this->assertSame($row['figures'][$i]['state'], $working['state'], "{$ticker} {$row['key']} {$year}");
+                }
+            }
+        }
+    }
+
     public function test_an_unknown_ticker_names_the_nearest(): void
     {
         $this->getJson('/api/v1/companies/BRSQ')->assertStatus(404)->assertJsonFragment(['detail' => $this->getJson('/api/v1/companies/BRSQ')->json('detail')]);

@@ -1111,6 +1111,8 @@ export interface operations {
                 metric?: string;
                 line?: string;
                 period?: number;
+                /** @description A completed fiscal year instead of today */
+                year?: number;
                 basis?: string;
                 as_of?: string;
             };

@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import type { Figure } from '@/api/client'
 import FigureButton from '@/shared/components/FigureButton.vue'
 import { unitHead, withUnit } from '@/shared/format'
+import { useCatalogue } from '@/shared/stores/catalogue'
+import type { Question } from '@/shared/stores/margin'
 import type { useSubject } from '@/shared/stores/subject'
 
 const props = defineProps<{ company: NonNullable<ReturnType<typeof useSubject>['company']> }>()
+
+const catalogue = useCatalogue()
 
 type Entry = (typeof props.company.sections)[number]['figures'][number]
 /** How a figure stands to its sector's median, in the direction that is better for it. */
@@ -19,11 +22,11 @@ function standing(entry: Entry): { mark: string; kind: string; text: string } | 
     text: good ? 'better than the sector’s median' : 'worse than the sector’s median',
   }
 }
-const latestYear = (): number => props.company.history.years.at(-1) ?? 0
-const question = (key: string, label: string, figure: Figure, year: number) =>
-  ['revenue', 'free_cash_flow'].includes(key) || figure.unit !== 'percent'
-    ? ({ kind: 'metric', ticker: props.company.ticker, metric: `ago(${key}, ${latestYear() - year})`, label: `${label} ${year}` } as const)
-    : ({ kind: 'metric', ticker: props.company.ticker, metric: key, label } as const)
+/** A cell of the ten years: a line of that year's report, or the metric as of that year. */
+const question = (key: string, label: string, year: number): Question =>
+  catalogue.byKey.has(key)
+    ? { kind: 'metric', ticker: props.company.ticker, metric: key, year, label: `${label} ${year}` }
+    : { kind: 'line', ticker: props.company.ticker, line: key, period: year * 10, basis: 'annual', label: `${label} ${year}` }
 </script>
 
 <template>
@@ -89,7 +92,7 @@ const question = (key: string, label: string, figure: Figure, year: number) =>
                 }}</span>
               </th>
               <td v-for="(figure, i) in row.figures" :key="i">
-                <FigureButton :figure="figure" cell :question="question(row.key, row.label, figure, company.history.years[i]!)" />
+                <FigureButton :figure="figure" cell :question="question(row.key, row.label, company.history.years[i]!)" />
               </td>
             </tr>
           </tbody>

@@ -162,7 +162,7 @@ final class CompanyController
 
     #[OA\Get(path: '/companies/{ticker}/working', operationId: 'working', parameters: [
         new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'metric', description: 'A metric key or a formula', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'line', schema: new OA\Schema(type: 'string')),
-        new OA\QueryParameter(name: 'period', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+        new OA\QueryParameter(name: 'period', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'year', description: 'A completed fiscal year instead of today', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
     ], responses: [new OA\Response(response: 200, description: 'How a figure came about, its history and where it stands', content: new OA\JsonContent(required: ['working', 'currency', 'history'], properties: [
         new OA\Property(property: 'working', ref: '#/components/schemas/Working'), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'note', type: 'string'),
         new OA\Property(property: 'history', type: 'object', required: ['years', 'values'], properties: [new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')), new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number', nullable: true))]),
@@ -170,7 +170,7 @@ final class CompanyController
     ]))])]
     public function working(Request $request, CompanyScopes $scopes, ColumnStore $columns, string $ticker): JsonResponse
     {
-        $data = $request->validate(['metric' => ['nullable', 'string'], 'line' => ['nullable', 'string'], 'period' => ['nullable', 'integer'], 'basis' => ['nullable', 'in:annual,quarterly,trailing'], 'as_of' => ['nullable', 'string']]);
+        $data = $request->validate(['metric' => ['nullable', 'string'], 'line' => ['nullable', 'string'], 'period' => ['nullable', 'integer'], 'year' => ['nullable', 'integer', 'min:1900', 'max:2200'], 'basis' => ['nullable', 'in:annual,quarterly,trailing'], 'as_of' => ['nullable', 'string']]);
         $scope = $scopes->open($ticker, $data['as_of'] ?? null);
         if (isset($data['line'])) {
             return $this->lineWorking($scope, $data['line'], (int) ($data['period'] ?? 0), $data['basis'] ?? 'annual');
@@ -180,7 +180,9 @@ final class CompanyController
         $metric = $catalogue->find($key);
         $report = new FigureReport($scope);
         if ($metric !== null) {
-            $working = $report->working($key);
+            $working = isset($data['year'])
+                ? (new Interpreter($scope))->metric($key, $this->yearOf($scope, (int) $data['year']))
+                : $report->working($key);
             $history = $this->yearly($scope, static fn (CompanyScope $s, Moment $m): float|Absence => $s->inCurrency($s->metric($key, $m), $metric->unit, $s->company->tradingCurrency));
         } else {
             $tree = $catalogue->parse($key);
@@ -189,7 +191,7 @@ final class CompanyController
             $history = $this->yearly($scope, $compiled);
         }
 
-        return new JsonResponse(['working' => $working, 'currency' => $scope->company->tradingCurrency, 'note' => $metric->note ?? '', 'history' => $history, 'standing' => $metric === null ? null : $this->standing($scope, $columns, $key)]);
+        return new JsonResponse(['working' => $working, 'currency' => isset($data['year']) ? $scope->company->reportingCurrency : $scope->company->tradingCurrency, 'note' => $metric->note ?? '', 'history' => $history, 'standing' => $metric === null || isset($data['year']) ? null : $this->standing($scope, $columns, $key)]);
     }
 
     /** @return array{universe: ?float, sector: ?float, sector_median: ?float}|null */
@@ -253,6 +255,12 @@ final class CompanyController
         return $history;
     }
 
+    /** The moment of a completed fiscal year; a year not reported yet counts as the latest. */
+    private function yearOf(CompanyScope $scope, int $year): Moment
+    {
+        return Moment::of('annual')->completedYear(max(0, ($scope->facts->latestYear() ?? $year) - $year));
+    }
+
     /** @return array{years: list<int>, rows: list<array<string, mixed>>} */
     private function tenYears(CompanyScope $scope): array
     {
@@ -265,8 +273,8 @@ final class CompanyController
             if ($item !== null ? ! $item->fits($scope->company->template) : ! $catalogue->all()[$key]->fits($scope->company->template)) {
                 continue;
             }
-            $figures = array_map(static function (int $year) use ($scope, $item, $key, $latest, $catalogue): Figure {
-                $moment = Moment::of('annual')->completedYear((int) $latest - $year);
+            $figures = array_map(function (int $year) use ($scope, $item, $key, $catalogue): Figure {
+                $moment = $this->yearOf($scope, $year);
 
                 return Figure::of($item !== null ? $scope->line($item, $moment) : $scope->metric($key, $moment), $catalogue->unit($key));
             }, $years);

@@ -27,7 +27,9 @@ const { state } = useLoadable(
         standing: null,
       })
     const query =
-      question.kind === 'metric' ? { metric: question.metric } : { line: question.line, period: question.period, basis: question.basis }
+      question.kind === 'metric'
+        ? { metric: question.metric, ...(question.year ? { year: question.year } : {}) }
+        : { line: question.line, period: question.period, basis: question.basis }
     return ask(
       api.GET('/companies/{ticker}/working', {
         params: { path: { ticker: question.ticker }, query: { ...query, ...(asOf ? { as_of: asOf } : {}) } },
@@ -40,7 +42,11 @@ const { state } = useLoadable(
 const figure = computed(() => {
   const question = margin.question
   if (!question) return null
-  return question.kind === 'metric' ? question.metric : question.kind === 'line' ? `${question.line}@${question.period}` : question.figure
+  return question.kind === 'metric'
+    ? question.metric + (question.year ? `@${question.year}` : '')
+    : question.kind === 'line'
+      ? `${question.line}@${question.period}`
+      : question.figure
 })
 const { state: notes, reload } = useLoadable(
   () => ({ ticker: margin.question?.ticker, figure: figure.value }),
