@@ -11,6 +11,7 @@ use Logion\Valuation\DiscountedCashFlow;
 use Logion\Valuation\DiscountedCashFlowDefaults;
 use Logion\Valuation\DriverRule;
 use Logion\Valuation\InvalidAssumption;
+use Logion\Valuation\MarginOfSafety;
 use Logion\Valuation\TerminalMethod;
 
 /**
@@ -106,6 +107,7 @@ final class CashFlowSheet
                 'capital_expenditure' => $forecast->capitalExpenditure, 'working_capital_increase' => $forecast->workingCapitalIncrease, 'free_cash_flow' => $forecast->flows,
                 'discount_factor' => $value->discountFactors, 'present_value' => $value->presentValues,
             ],
+            'buy_below' => MarginOfSafety::at($value->perShare === null ? null : $value->perShare * $this->rate, $price === null ? null : $price * $this->rate),
             'warnings' => $model->warnings($value),
         ];
     }

@@ -10,6 +10,7 @@ use Logion\Screening\Distribution;
 use Logion\Screening\Funnel;
 use Logion\Screening\Screen;
 use Logion\Screening\Universe;
+use Logion\Screening\Warnings;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** Runs screens on the stored columns. */
@@ -55,7 +56,7 @@ final class ScreenRunner
         return [
             'as_of' => Day::iso($asOf), 'universe' => ['size' => count($funnel->universe), 'definition' => (object) $screen->universe],
             'steps' => $funnel->steps, 'total' => count($funnel->survivors), 'rows' => $rows,
-            'sectors' => self::sectors($universe, $funnel->survivors), 'companies' => array_map(static fn (int $p): int => $universe->ids[$p], array_slice($funnel->survivors, 0, 500)),
+            'sectors' => (object) Warnings::sectors($funnel, $universe), 'warnings' => Warnings::of($funnel, $universe), 'companies' => array_map(static fn (int $p): int => $universe->ids[$p], array_slice($funnel->survivors, 0, 500)),
         ];
     }
 
@@ -79,17 +80,5 @@ final class ScreenRunner
     {
         return $this->columns->universe($asOf)
             ?? throw new ConflictHttpException('The figures as of '.Day::iso($asOf).' have not been computed yet. Start the refresh and wait for it.');
-    }
-
-    /**
-     * @param  list<int>  $positions
-     * @return array<string, int> survivors per sector, largest first
-     */
-    private static function sectors(Universe $universe, array $positions): array
-    {
-        $counts = array_count_values(array_map(static fn (int $p): string => $universe->attribute('sector')[$p], $positions));
-        arsort($counts);
-
-        return $counts;
     }
 }

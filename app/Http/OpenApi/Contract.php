@@ -41,7 +41,8 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'company', type: 'integer'), new OA\Property(property: 'sector', type: 'string'),
     new OA\Property(property: 'values', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number', nullable: true)), new OA\Property(property: 'states', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
 ])]
-#[OA\Schema(schema: 'ScreenResult', required: ['as_of', 'universe', 'steps', 'total', 'rows', 'sectors', 'companies'], properties: [
+#[OA\Schema(schema: 'ScreenResult', required: ['as_of', 'universe', 'steps', 'total', 'rows', 'sectors', 'warnings', 'companies'], properties: [
+    new OA\Property(property: 'warnings', type: 'array', items: new OA\Items(type: 'object', required: ['kind', 'count', 'of'], properties: [new OA\Property(property: 'kind', type: 'string', enum: ['concentration', 'undecidable']), new OA\Property(property: 'sector', type: 'string'), new OA\Property(property: 'criterion', type: 'string'), new OA\Property(property: 'count', type: 'integer'), new OA\Property(property: 'of', type: 'integer')])),
     new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'universe', type: 'object', required: ['size'], properties: [new OA\Property(property: 'size', type: 'integer')]),
     new OA\Property(property: 'steps', type: 'array', items: new OA\Items(type: 'object', required: ['criterion', 'active', 'survivors', 'undecidable'], properties: [
         new OA\Property(property: 'criterion', type: 'string'), new OA\Property(property: 'active', type: 'boolean'), new OA\Property(property: 'survivors', type: 'integer'), new OA\Property(property: 'undecidable', type: 'integer'), new OA\Property(property: 'alone', type: 'integer', nullable: true),
@@ -66,7 +67,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'mark', type: 'string', nullable: true), new OA\Property(property: 'reason', type: 'string', nullable: true),
     ])),
 ])]
-#[OA\Schema(schema: 'CashFlowValuation', required: ['ticker', 'as_of', 'currency', 'per_share', 'equity_value', 'enterprise_value', 'discount_rate', 'cost_of_equity', 'weights', 'reporting_currency', 'assumptions', 'sheet', 'warnings'], properties: [
+#[OA\Schema(schema: 'CashFlowValuation', required: ['ticker', 'as_of', 'currency', 'per_share', 'equity_value', 'enterprise_value', 'discount_rate', 'cost_of_equity', 'weights', 'reporting_currency', 'assumptions', 'sheet', 'buy_below', 'warnings'], properties: [
     new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'method', type: 'string'), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'reporting_currency', type: 'string'),
     new OA\Property(property: 'per_share', type: 'number', nullable: true), new OA\Property(property: 'price', type: 'number', nullable: true), new OA\Property(property: 'equity_value', type: 'number', nullable: true), new OA\Property(property: 'enterprise_value', type: 'number', nullable: true),
     new OA\Property(property: 'discount_rate', type: 'number'), new OA\Property(property: 'terminal_share', type: 'number', nullable: true), new OA\Property(property: 'present_value_of_forecast', type: 'number'), new OA\Property(property: 'present_value_of_terminal', type: 'number', nullable: true),
@@ -76,6 +77,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/Assumption')), new OA\Property(property: 'drivers', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/Driver')),
     ]),
     new OA\Property(property: 'sheet', type: 'object', required: ['years'], properties: [new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer'))], additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'number'))),
+    new OA\Property(property: 'buy_below', type: 'array', items: new OA\Items(type: 'object', required: ['margin', 'buy_below', 'from_price'], properties: [new OA\Property(property: 'margin', type: 'number'), new OA\Property(property: 'buy_below', type: 'number', nullable: true), new OA\Property(property: 'from_price', type: 'number', nullable: true)])),
     new OA\Property(property: 'warnings', type: 'array', items: new OA\Items(type: 'string')),
 ])]
 #[OA\Schema(schema: 'Assumption', required: ['name', 'label', 'unit', 'value', 'source', 'alternatives', 'note'], properties: [

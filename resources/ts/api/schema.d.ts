@@ -580,6 +580,14 @@ export interface components {
             };
         };
         ScreenResult: {
+            warnings: {
+                /** @enum {string} */
+                kind: "concentration" | "undecidable";
+                sector?: string;
+                criterion?: string;
+                count: number;
+                of: number;
+            }[];
             as_of: string;
             universe: {
                 size: number;
@@ -677,6 +685,11 @@ export interface components {
             } & {
                 [key: string]: number[];
             };
+            buy_below: {
+                margin: number;
+                buy_below: number | null;
+                from_price: number | null;
+            }[];
             warnings: string[];
         };
         Assumption: {

@@ -97,22 +97,13 @@ const narrow = (key: string, values: string[]) => {
   universe.value = values.length ? { ...rest, [key]: values } : rest
 }
 
-const warnings = computed(() => {
-  const data = result.value.data
-  if (!data) return []
-  const lines: string[] = []
-  const [sector, count] = Object.entries(data.sectors).sort((a, b) => b[1] - a[1])[0] ?? ['', 0]
-  if (data.total >= 6 && count > data.total / 2)
-    lines.push(`${count} of ${data.total} survivors are of one sector, ${catalogue.data?.sectors[sector] ?? sector}.`)
-  data.steps.forEach((step, i) => {
-    const before = i === 0 ? data.universe.size : data.steps[i - 1]!.survivors
-    if (step.undecidable > 0.15 * before)
-      lines.push(
-        `“${step.criterion}” cannot be decided for ${step.undecidable} of ${before} companies: they lack a figure, and do not pass.`,
-      )
-  })
-  return lines
-})
+const warnings = computed(() =>
+  (result.value.data?.warnings ?? []).map((warning) =>
+    warning.kind === 'concentration'
+      ? `${warning.count} of ${warning.of} survivors are of one sector, ${catalogue.data?.sectors[warning.sector ?? ''] ?? warning.sector}.`
+      : `“${warning.criterion}” cannot be decided for ${warning.count} of ${warning.of} companies: they lack a figure, and do not pass.`,
+  ),
+)
 const before = (i: number): number =>
   i === 0 ? (result.value.data?.universe.size ?? 0) : (result.value.data?.steps[i - 1]?.survivors ?? 0)
 const problemOf = (i: number): string | null => {

@@ -136,7 +136,6 @@ const figures = computed(() => data.value?.assumptions.figures ?? {})
 const misfit = computed(() => (sheet.value.status === 'error' && !sheet.value.data ? sheet.value.error.message : null))
 const refused = computed(() => (sheet.value.status === 'error' && sheet.value.data ? (sheet.value.error as Problem) : null))
 const upside = computed(() => (data.value?.per_share != null && data.value.price ? data.value.per_share / data.value.price - 1 : null))
-const margins = [0.15, 0.25, 0.35, 0.5]
 const capital = ['risk_free_rate', 'beta', 'equity_risk_premium', 'cost_of_debt', 'marginal_tax_rate']
 const bridge = ['cash', 'non_operating_assets', 'debt', 'lease_liabilities', 'pension_deficit', 'minority_interest', 'preferred', 'shares']
 const terminals = [
@@ -330,16 +329,10 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
               </tr>
             </thead>
             <tbody>
-              <tr v-for="safety in margins" :key="safety">
-                <th scope="row">{{ percent(safety, 0) }} %</th>
-                <td>{{ data.per_share == null || data.per_share <= 0 ? '–' : number(data.per_share * (1 - safety), 2) }}</td>
-                <td>
-                  {{
-                    data.per_share == null || data.per_share <= 0 || !data.price
-                      ? '–'
-                      : percent((data.per_share * (1 - safety)) / data.price - 1)
-                  }}
-                </td>
+              <tr v-for="entry in data.buy_below" :key="entry.margin">
+                <th scope="row">{{ percent(entry.margin, 0) }} %</th>
+                <td>{{ entry.buy_below == null ? '–' : number(entry.buy_below, 2) }}</td>
+                <td>{{ entry.from_price == null ? '–' : percent(entry.from_price) }}</td>
               </tr>
             </tbody>
           </table>

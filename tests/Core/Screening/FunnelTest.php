@@ -12,6 +12,7 @@ use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\Screen;
 use Logion\Screening\Universe;
+use Logion\Screening\Warnings;
 use PHPUnit\Framework\TestCase;
 
 final class FunnelTest extends TestCase
@@ -91,6 +92,19 @@ final class FunnelTest extends TestCase
         $this->assertSame(200, $d->below + array_sum($d->counts) + $d->above + $d->unknown);
         $this->assertSame(0, Distribution::of([])->known);
         $this->assertSame(3, array_sum(Distribution::of([2.0, 2.0, 2.0])->counts));
+    }
+
+    public function test_a_concentration_and_an_undecidable_criterion_are_called_out(): void
+    {
+        $universe = $this->universe(9);
+        $warn = static fn (array $screen): array => Warnings::of(Funnel::run(Screen::fromArray($screen), $universe), $universe);
+        $this->assertSame([], $warn(['criteria' => ['return_on_equity > 0']]));
+        $one = $warn(['universe' => ['sectors' => ['20']]]);
+        $this->assertSame(['concentration', '20', 67, 67], array_values($one[0]));
+        $two = $warn(['criteria' => ['price_to_earnings > 0 and return_on_equity > -1 and price_to_book > 0']]);
+        $this->assertSame('undecidable', $two[0]['kind']);
+        $this->assertSame(200, $two[0]['of']);
+        $this->assertSame([], $warn(['universe' => ['sectors' => ['20'], 'companies' => [2, 5, 8]]]), 'Three companies are no concentration.');
     }
 
     public function test_bad_screens_are_refused_with_a_reason(): void

@@ -10,6 +10,7 @@ use Logion\Valuation\DiscountedCashFlow;
 use Logion\Valuation\DiscountedCashFlowDefaults;
 use Logion\Valuation\DriverRule;
 use Logion\Valuation\InvalidAssumption;
+use Logion\Valuation\MarginOfSafety;
 use Logion\Valuation\MisfitMethod;
 use Logion\Valuation\TerminalMethod;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -131,6 +132,18 @@ final class DiscountedCashFlowTest extends TestCase
                 $this->assertStringContainsString($part, $error->getMessage());
             }
         }
+    }
+
+    public function test_a_margin_of_safety_gives_the_price_to_stay_below(): void
+    {
+        $this->assertSame(75.0, MarginOfSafety::buyBelow(100.0, 0.25));
+        $this->assertSame(100.0, MarginOfSafety::buyBelow(100.0, 0.0));
+        $this->assertNull(MarginOfSafety::buyBelow(-5.0, 0.25), 'Nothing to stay below.');
+        $this->assertEqualsWithDelta(0.2, MarginOfSafety::distance(90.0, 75.0), 1e-12);
+        $this->assertNull(MarginOfSafety::distance(null, 75.0));
+        $this->assertEqualsWithDelta([['margin' => 0.5, 'buy_below' => 50.0, 'from_price' => -0.375]], MarginOfSafety::at(100.0, 80.0, [0.5]), 1e-12);
+        $this->expectException(InvalidAssumption::class);
+        MarginOfSafety::buyBelow(100.0, 1.0);
     }
 
     public function test_a_bank_is_refused_with_a_reason(): void

@@ -12,6 +12,7 @@ use App\Research\CompanyScopes;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Market\Day;
+use Logion\Valuation\MarginOfSafety;
 use OpenApi\Attributes as OA;
 
 /** Verdicts with their reasons. A deleted one can be brought back. */
@@ -107,12 +108,14 @@ final class DecisionController
         foreach (CorporateAction::query()->where('security_id', $security->id)->where('kind', 'split')->where('ex_date', '>', $decision->decided_on)->where('ex_date', '<=', $day)->pluck('ratio') as $split) {
             $ratio *= (float) $split;
         }
-        $below = $decision->value_per_share * (1 - $decision->margin_of_safety) / $ratio;
+        $value = $decision->value_per_share / $ratio;
+        $below = MarginOfSafety::buyBelow($value, $decision->margin_of_safety);
+        $now = $price === null ? null : (float) $price;
 
         return [
             'id' => $decision->id, 'ticker' => $security->ticker, 'name' => $decision->company->name, 'verdict' => $decision->verdict, 'thesis' => $decision->thesis, 'disproof' => $decision->disproof,
-            'value_per_share' => $decision->value_per_share / $ratio, 'margin_of_safety' => $decision->margin_of_safety, 'buy_below' => $below, 'price_then' => $decision->price_then / $ratio,
-            'price_now' => $price === null ? null : (float) $price, 'distance' => $price === null || $below <= 0 ? null : (float) $price / $below - 1,
+            'value_per_share' => $value, 'margin_of_safety' => $decision->margin_of_safety, 'buy_below' => $below, 'price_then' => $decision->price_then / $ratio,
+            'price_now' => $now, 'distance' => MarginOfSafety::distance($now, $below),
             'currency' => $decision->currency, 'decided_on' => Day::iso((int) $decision->decided_on), 'valuation_id' => $decision->valuation_id,
         ];
     }
