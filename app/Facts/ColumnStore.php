@@ -46,8 +46,12 @@ final class ColumnStore
         return ColumnSet::query()->where('as_of', $asOf)->where('complete', true)->exists();
     }
 
-    /** The universe of a day, or null if its columns have not been refreshed yet. */
-    public function universe(int $asOf): ?Universe
+    /**
+     * The universe of a day, or null if its columns have not been refreshed yet.
+     *
+     * @param  bool  $computes  whether an expression over history is computed when first met; else {@see HistoryPending} is thrown
+     */
+    public function universe(int $asOf, bool $computes = true): ?Universe
     {
         $set = ColumnSet::query()->where('as_of', $asOf)->where('complete', true)->first();
         if ($set === null) {
@@ -58,7 +62,7 @@ final class ColumnStore
         $attributes = json_decode($set->attributes, true, flags: JSON_THROW_ON_ERROR);
         $catalogue = Catalogue::builtIn();
 
-        return new Universe($asOf, $ids, static fn (string $name): array => $ids === [] ? [] : explode("\n", $attributes[$name]), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric), fn (Node $node): Column => $this->derived($asOf, $ids, $node, $catalogue));
+        return new Universe($asOf, $ids, static fn (string $name): array => $ids === [] ? [] : explode("\n", $attributes[$name]), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric), fn (Node $node): Column => $this->expression($asOf, $node) ?? ($computes ? $this->derive($asOf, $node) : throw new HistoryPending((string) $node)));
     }
 
     /**
@@ -161,19 +165,27 @@ final class ColumnStore
         return $row === false ? null : new Column($row[0], $row[1]);
     }
 
+    /** The kept column of an expression over history, if it has been computed. */
+    public function expression(int $asOf, Node $node): ?Column
+    {
+        return $this->stored($asOf, self::expressionName($node));
+    }
+
+    private static function expressionName(Node $node): string
+    {
+        return 'expression:'.sha1((string) $node);
+    }
+
     /**
-     * An expression that needs each company's own history: computed from facts once, then kept.
+     * Computes an expression that needs each company's own history from facts, and keeps it.
      *
-     * @param  list<int>  $ids
+     * @param  Closure(int, int): void|null  $progress  done, total
      */
-    private function derived(int $asOf, array $ids, Node $node, Catalogue $catalogue): Column
+    public function derive(int $asOf, Node $node, ?Closure $progress = null): Column
     {
         $text = (string) $node;
-        $name = 'expression:'.sha1($text);
-        $stored = $this->stored($asOf, $name);
-        if ($stored !== null) {
-            return $stored;
-        }
+        $catalogue = Catalogue::builtIn();
+        $ids = $this->universe($asOf)->ids ?? throw new \LogicException('The columns of the day come first.');
         foreach ($node->names() as $used) {
             if ($catalogue->find($used) !== null && $catalogue->needsPeers($used)) {
                 throw \Logion\Metrics\Formula\FormulaError::at("\"{$used}\" compares companies and cannot be looked at through time", $text);
@@ -183,7 +195,8 @@ final class ColumnStore
         $economy = $this->economy->read();
         $unit = self::unit($node, $catalogue);
         $values = [];
-        foreach ($ids as $id) {
+        foreach ($ids as $i => $id) {
+            $progress === null || $progress($i + 1, count($ids));
             $company = $this->companies->read($id);
             if ($company === null) {
                 $values[] = Absence::missing('The company has no accounts.');
@@ -194,7 +207,7 @@ final class ColumnStore
             $values[] = $scope->inCurrency(CompanyScope::finite($compiled($scope, Moment::of('trailing'))), $unit, $economy->baseCurrency());
         }
         $column = Column::of($values);
-        $this->writeColumn($asOf, $name, $text, $column);
+        $this->writeColumn($asOf, self::expressionName($node), $text, $column);
 
         return $column;
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Facts\HistoryPending;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
@@ -24,6 +25,7 @@ final class ProblemDetails
             $error instanceof FormulaError => [422, 'The formula cannot be understood', $error->getMessage(), ['formula' => $error->formula, 'position' => $error->position, 'proposal' => $error->proposal]],
             $error instanceof InvalidAssumption => [422, 'The assumption cannot be valued with', $error->getMessage(), ['assumption' => $error->assumption]],
             $error instanceof LogionException => [422, 'The request cannot be answered', $error->getMessage(), []],
+            $error instanceof HistoryPending => [409, 'Not computed yet', $error->getMessage(), ['formula' => $error->formula]],
             $error instanceof AuthenticationException => [401, 'Not signed in', 'Sign in to do this.', []],
             $error instanceof HttpExceptionInterface && $error->getPrevious() instanceof ModelNotFoundException => [404, 'Not found', 'There is nothing of that number, or it belongs to somebody else.', []],
             $error instanceof HttpExceptionInterface && $error->getStatusCode() === 419 => [419, 'The session has ended', 'Reload the page and sign in again; nothing was lost.', []],

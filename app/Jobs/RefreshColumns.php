@@ -10,8 +10,9 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
+use Logion\Metrics\Catalogue;
 
-/** Computes the metric columns of a day in the background. */
+/** Computes in the background: the metric columns of a day, or one expression over the companies' history. */
 final class RefreshColumns implements ShouldQueue
 {
     use Dispatchable;
@@ -20,7 +21,7 @@ final class RefreshColumns implements ShouldQueue
 
     public int $timeout = 3600;
 
-    public function __construct(private readonly int $taskId, private readonly int $asOf)
+    public function __construct(private readonly int $taskId, private readonly int $asOf, private readonly ?string $formula = null)
     {
     }
 
@@ -32,14 +33,19 @@ final class RefreshColumns implements ShouldQueue
         }
         $task->update(['state' => 'running']);
         try {
-            $columns->refresh($this->asOf, static function (int $done, int $total) use ($task): void {
+            $progress = static function (int $done, int $total) use ($task): void {
                 if ($done % 10 === 0 || $done === $total) {
                     if (Task::query()->whereKey($task->id)->value('state') === 'cancelled') {
                         throw new RefreshCancelled;
                     }
                     $task->update(['done' => $done, 'total' => $total]);
                 }
-            });
+            };
+            if ($this->formula === null) {
+                $columns->refresh($this->asOf, $progress);
+            } else {
+                $columns->derive($this->asOf, Catalogue::builtIn()->parse($this->formula), $progress);
+            }
             $task->update(['state' => 'done']);
         } catch (RefreshCancelled) {
             $task->update(['message' => 'Cancelled; nothing was stored.']);

@@ -25,9 +25,9 @@ final class ScreenRunner
     /**
      * @return array{as_of: string, universe: array<string, mixed>, steps: list<array<string, mixed>>, total: int, rows: list<array<string, mixed>>}
      */
-    public function run(Screen $screen, int $asOf, int $offset = 0, ?int $limit = null, bool $alone = false): array
+    public function run(Screen $screen, int $asOf, int $offset = 0, ?int $limit = null, bool $alone = false, bool $computes = true): array
     {
-        $universe = $this->universe($asOf);
+        $universe = $this->universe($asOf, $computes);
         $funnel = Funnel::run($screen, $universe, $alone);
         $page = array_slice($funnel->survivors, $offset, $limit);
         $rows = [];
@@ -68,7 +68,7 @@ final class ScreenRunner
      */
     public function distribution(string $formula, array $definition, int $asOf): array
     {
-        $universe = $this->universe($asOf);
+        $universe = $this->universe($asOf, false);
         $positions = $universe->select(Screen::fromArray(['universe' => $definition])->universe);
         $distribution = Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::PREVIEW_BINS);
 
@@ -76,9 +76,9 @@ final class ScreenRunner
     }
 
     /** @throws ConflictHttpException if the day's columns have not been refreshed */
-    public function universe(int $asOf): Universe
+    public function universe(int $asOf, bool $computes): Universe
     {
-        return $this->columns->universe($asOf)
+        return $this->columns->universe($asOf, $computes)
             ?? throw new ConflictHttpException('The figures as of '.Day::iso($asOf).' have not been computed yet. Start the refresh and wait for it.');
     }
 }

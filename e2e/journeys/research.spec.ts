@@ -274,3 +274,25 @@ test('in the dark too, the pages are accessible', async ({ page }) => {
     await accessible(page)
   }
 })
+
+test('a criterion on a company’s own past is computed once, with progress', async ({ page }) => {
+  await register(page)
+  await page.goto('/find')
+  await expect(page.getByTestId('total')).toHaveText(/^\d+$/)
+  await page.getByLabel('Read a screen file').setInputFiles({
+    name: 'past.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ name: 'Past', criteria: ['gross_margin > lowest(gross_margin, 9)'] })),
+  })
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Past')
+  // The API answers once the worker has read every company's history.
+  let survivors = 0
+  await expect(async () => {
+    const answer = await asked<{ steps: { survivors: number }[] }>(page, '/screens/run', {
+      screen: { criteria: ['gross_margin > lowest(gross_margin, 9)'] },
+    })
+    survivors = answer.steps[0]!.survivors
+  }).toPass({ timeout: 60_000 })
+  expect(survivors).toBeGreaterThan(0)
+  await expect(page.getByTestId('total')).toHaveText(String(survivors), { timeout: 60_000 })
+})

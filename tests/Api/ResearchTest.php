@@ -16,8 +16,28 @@ final class ResearchTest extends DemoTestCase
         $this->actingAs($this->someone());
     }
 
+    public function test_history_in_a_criterion_is_computed_in_the_background_with_progress(): void
+    {
+        $screen = ['criteria' => ['operating_margin > lowest(operating_margin, 4)']];
+        $this->postJson('/api/v1/screens/run', ['screen' => $screen])->assertStatus(409)->assertJsonPath('formula', 'lowest(operating_margin, 4)');
+        $this->postJson('/api/v1/refreshes', ['formula' => 'nonsense('])->assertStatus(422);
+        $task = $this->computed('lowest(operating_margin, 4)');
+        $this->assertSame([$task['total'], 'done'], [$task['done'], $task['state']]);
+        $this->assertGreaterThan(40, $task['total']);
+        $this->postJson('/api/v1/screens/run', ['screen' => $screen])->assertOk();
+    }
+
+    /** @return array<string, mixed> the finished task */
+    private function computed(string $formula): array
+    {
+        $id = $this->postJson('/api/v1/refreshes', ['formula' => $formula])->assertStatus(202)->json('id');
+
+        return $this->getJson("/api/v1/tasks/{$id}")->assertOk()->json();
+    }
+
     public function test_a_screen_answers_with_survivors_after_each_step_and_values(): void
     {
+        $this->computed('mean_of(price_to_earnings, 5)');
         $screen = ['name' => 'x', 'criteria' => ['price_to_earnings < 20', 'universe_percentile(return_on_equity) > 0.3', 'price_to_earnings < mean_of(price_to_earnings, 5)'], 'columns' => ['price_to_earnings', 'market_cap'], 'sort' => ['-market_cap']];
         $result = $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'alone' => true])->assertOk()->json();
         $this->assertSame('2026-06-30', $result['as_of']);
@@ -43,6 +63,7 @@ final class ResearchTest extends DemoTestCase
 
     public function test_an_own_ratio_of_lines_screens_and_zero_survivors_is_an_answer(): void
     {
+        array_map($this->computed(...), ['ago(revenue, 3)', 'revenue']);
         $result = $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ['ago(revenue, 3) / revenue > 99'], 'columns' => ['revenue / 2']]])->assertOk()->json();
         $this->assertSame([0, []], [$result['total'], $result['rows']]);
     }

@@ -12,7 +12,7 @@ use OpenApi\Attributes as OA;
 #[OA\Server(url: '/api/v1')]
 #[OA\Schema(schema: 'Problem', required: ['title', 'status', 'detail'], properties: [
     new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'status', type: 'integer'), new OA\Property(property: 'detail', type: 'string'),
-    new OA\Property(property: 'position', type: 'integer', nullable: true), new OA\Property(property: 'proposal', type: 'string', nullable: true), new OA\Property(property: 'assumption', type: 'string'),
+    new OA\Property(property: 'position', type: 'integer', nullable: true), new OA\Property(property: 'proposal', type: 'string', nullable: true), new OA\Property(property: 'assumption', type: 'string'), new OA\Property(property: 'formula', type: 'string', nullable: true),
 ])]
 #[OA\Schema(schema: 'Figure', required: ['value', 'unit', 'state', 'reason'], properties: [
     new OA\Property(property: 'value', type: 'number', nullable: true), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'currency', type: 'string', nullable: true),

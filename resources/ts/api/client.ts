@@ -13,6 +13,8 @@ export class Problem extends Error {
     message: string,
     readonly proposal: string | null = null,
     readonly assumption: string | null = null,
+    /** What has to be computed first, with a 409. */
+    readonly formula: string | null = null,
   ) {
     super(message)
   }
@@ -51,6 +53,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
       body.detail ?? `The server answered ${result.response.status}. Try again.`,
       body.proposal ?? null,
       body.assumption ?? null,
+      body.formula ?? null,
     )
   }
   return result.data as T

@@ -512,6 +512,7 @@ export interface components {
             position?: number | null;
             proposal?: string | null;
             assumption?: string;
+            formula?: string | null;
         };
         Figure: {
             value: number | null;
@@ -1793,6 +1794,8 @@ export interface operations {
             content: {
                 "application/json": {
                     as_of?: string | null;
+                    /** @description An expression over history; the whole catalogue without one */
+                    formula?: string | null;
                 };
             };
         };

@@ -43,7 +43,8 @@ const sort = ref<{ column: string; direction: string }[]>([{ column: 'return_on_
 const savedId = ref<number | null>(null)
 const saved = ref<{ id: number; name: string; definition: Schemas['ScreenDefinition'] }[]>([])
 const limit = ref(PAGE)
-const missing = ref(false)
+/** What has to be computed before the screen can answer: the day's columns (null formula), or one expression. */
+const missing = ref<{ formula: string | null } | null>(null)
 
 const definition = computed<Schemas['ScreenDefinition']>(() => ({
   name: name.value,
@@ -60,24 +61,11 @@ const { state: result, reload } = useLoadable(
     if (!usable.value) throw new Problem(422, 'A criterion has no formula yet: write one or remove it.')
     const answer = ask(api.POST('/screens/run', { body: { screen, as_of: asOf, limit, alone: true }, signal }))
     answer.then(
-      () => (missing.value = false),
-      (error) => (missing.value = error instanceof Problem && error.status === 409),
+      () => (missing.value = null),
+      (error) => (missing.value = error instanceof Problem && error.status === 409 ? { formula: error.formula } : null),
     )
     return answer
   },
-)
-
-// A criterion on a company's own past reads every company once; say so when it takes a while.
-const slow = ref(false)
-watch(
-  () => result.value.status,
-  (status, _, onCleanup) => {
-    slow.value = false
-    if (status !== 'pending') return
-    const timer = setTimeout(() => (slow.value = true), 1200)
-    onCleanup(() => clearTimeout(timer))
-  },
-  { immediate: true },
 )
 
 const metrics = computed(() => (catalogue.data?.metrics ?? []).map((metric) => ({ value: metric.key, title: metric.label })))
@@ -227,7 +215,9 @@ async function importScreen(event: Event): Promise<void> {
   try {
     const screen = JSON.parse(await file.text()) as Schemas['ScreenDefinition'] & { criteria?: unknown[] }
     // The server checks the whole file first; only a screen it can run replaces the one on the page.
-    await ask(api.POST('/screens/run', { body: { screen, as_of: session.asOf, limit: 1 } }))
+    await ask(api.POST('/screens/run', { body: { screen, as_of: session.asOf, limit: 1 } })).catch((error: unknown) => {
+      if (!(error instanceof Problem) || error.status !== 409) throw error
+    })
     use(
       {
         ...screen,
@@ -316,14 +306,13 @@ function onScroll(event: Event): void {
     </section>
 
     <section class="right" aria-label="Survivors">
-      <RefreshWait v-if="missing" :as-of="session.asOf ?? session.latestDay ?? ''" @ready="reload" />
+      <RefreshWait v-if="missing" :as-of="session.asOf ?? session.latestDay ?? ''" :formula="missing.formula" @ready="reload" />
       <template v-else>
         <div class="bar">
           <h2>
             <span data-testid="total">{{ result.data?.total ?? '…' }}</span> of {{ result.data?.universe.size ?? '…' }} survive
           </h2>
           <v-progress-circular v-if="result.status === 'pending'" indeterminate size="16" width="2" aria-label="Screening" />
-          <span v-if="slow" class="quiet" role="status">Reading the history of every company, once for a new criterion…</span>
           <span class="flex-grow-1"></span>
           <v-menu :close-on-content-click="false">
             <template #activator="{ props }"><v-btn size="small" v-bind="props">Columns</v-btn></template>

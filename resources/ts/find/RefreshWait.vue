@@ -2,9 +2,11 @@
 import { onUnmounted, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import { number } from '@/shared/format'
+import { useCatalogue } from '@/shared/stores/catalogue'
 
 /** The figures of a day are being computed: shows how far, and lets one stop. */
-const props = defineProps<{ asOf: string }>()
+const props = defineProps<{ asOf: string; formula: string | null }>()
+const catalogue = useCatalogue()
 const emit = defineEmits<{ ready: [] }>()
 const task = ref<{ id: number; state: string; done: number; total: number; message?: string | null } | null>(null)
 const problem = ref<string | null>(null)
@@ -15,7 +17,7 @@ async function poll(): Promise<void> {
     task.value =
       task.value && task.value.state !== 'failed'
         ? await ask(api.GET('/tasks/{id}', { params: { path: { id: task.value.id } } }))
-        : await ask(api.POST('/refreshes', { body: { as_of: props.asOf } }))
+        : await ask(api.POST('/refreshes', { body: { as_of: props.asOf, formula: props.formula } }))
     problem.value = null
     if (task.value.state === 'done') return emit('ready')
     if (task.value.state === 'failed' || task.value.state === 'cancelled') return
@@ -34,14 +36,20 @@ async function cancel(): Promise<void> {
   if (task.value) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value.id } } })).catch(() => undefined)
   if (task.value) task.value = { ...task.value, state: 'cancelled' }
 }
-watch(() => props.asOf, begin, { immediate: true })
+watch(() => [props.asOf, props.formula], begin, { immediate: true })
 onUnmounted(() => clearTimeout(timer))
 </script>
 
 <template>
   <div class="wait" role="status">
-    <h2>Computing the figures as of {{ asOf }}</h2>
-    <p class="quiet mb-3">Every metric of every company, from what was public on that day. This is done once for each day.</p>
+    <h2>{{ formula ? `Reading every company’s history as of ${asOf}` : `Computing the figures as of ${asOf}` }}</h2>
+    <p class="quiet mb-3">
+      {{
+        formula
+          ? `${catalogue.words(formula)}, for every company, once.`
+          : 'Every metric of every company, from what was public on that day. This is done once for each day.'
+      }}
+    </p>
     <v-progress-linear
       :model-value="task?.total ? (100 * task.done) / task.total : 0"
       :indeterminate="!task?.total && task?.state !== 'cancelled'"

@@ -22,7 +22,7 @@ final class ScreenController
         $data = $request->validate(['screen' => ['required', 'array'], 'as_of' => ['nullable', 'string'], 'offset' => ['integer', 'min:0'], 'limit' => ['integer', 'min:1', 'max:1000'], 'alone' => ['boolean']]);
         $screen = ScreenDefinition::fromArray($data['screen']);
 
-        return new JsonResponse($runner->run($screen, $scopes->day($data['as_of'] ?? null), $data['offset'] ?? 0, $data['limit'] ?? 100, $data['alone'] ?? false));
+        return new JsonResponse($runner->run($screen, $scopes->day($data['as_of'] ?? null), $data['offset'] ?? 0, $data['limit'] ?? 100, $data['alone'] ?? false, false));
     }
 
     #[OA\Post(path: '/screens/distribution', operationId: 'distribution', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['formula'], properties: [

@@ -11,25 +11,28 @@ use App\Research\CompanyScopes;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Market\Day;
+use Logion\Metrics\Catalogue;
 use OpenApi\Attributes as OA;
 
 /** Long work with its progress. */
 final class TaskController
 {
-    #[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true)])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
+    #[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true), new OA\Property(property: 'formula', type: 'string', nullable: true, description: 'An expression over history; the whole catalogue without one')])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
         new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
     ]))])]
     public function refresh(Request $request, CompanyScopes $scopes, ColumnStore $columns): JsonResponse
     {
-        $data = $request->validate(['as_of' => ['nullable', 'string']]);
+        $data = $request->validate(['as_of' => ['nullable', 'string'], 'formula' => ['nullable', 'string']]);
         $day = $scopes->day($data['as_of'] ?? null);
-        $task = Task::query()->firstOrCreate(['kind' => 'refresh', 'subject' => Day::iso($day)], ['state' => 'waiting']);
+        $formula = isset($data['formula']) ? Catalogue::builtIn()->parse($data['formula']) : null;
+        $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
+        $task = Task::query()->firstOrCreate(['kind' => $formula === null ? 'refresh' : 'history', 'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula))], ['state' => 'waiting']);
         $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());
-        if ($columns->isComplete($day)) {
+        if ($ready) {
             $task->update(['state' => 'done']);
         } elseif ($task->wasRecentlyCreated || $stalled || in_array($task->state, ['failed', 'cancelled', 'done'], true)) {
             $task->update(['state' => 'waiting', 'done' => 0, 'message' => null]);
-            RefreshColumns::dispatch($task->id, $day);
+            RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula);
         }
 
         return new JsonResponse($task->refresh()->only(['id', 'state', 'done', 'total', 'message']), 202);
