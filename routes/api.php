@@ -49,6 +49,7 @@ Route::middleware('auth')->group(static function (): void {
     Route::delete('notes/{id}', [NoteController::class, 'destroy'])->whereNumber('id');
 
     Route::apiResource('valuations', ValuationController::class)->only(['index', 'store', 'destroy'])->parameters(['valuations' => 'id'])->whereNumber('id');
+    Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
     Route::apiResource('decisions', DecisionController::class)->except('show')->parameters(['decisions' => 'id'])->whereNumber('id');
     Route::post('decisions/{id}/restore', [DecisionController::class, 'restore'])->whereNumber('id');
 

@@ -18,7 +18,6 @@ use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Moment;
 use Logion\Screening\Column;
 use Logion\Screening\Universe;
-use Logion\Unit;
 
 /**
  * Metric columns of the universe, one packed array per metric and as-of day, and their refresh from facts and prices.
@@ -193,7 +192,7 @@ final class ColumnStore
         }
         $compiled = Compiler::compile($node, $catalogue);
         $economy = $this->economy->read();
-        $unit = self::unit($node, $catalogue);
+        $unit = $catalogue->unitOf($node);
         $values = [];
         foreach ($ids as $i => $id) {
             $progress === null || $progress($i + 1, count($ids));
@@ -210,17 +209,6 @@ final class ColumnStore
         $this->writeColumn($asOf, self::expressionName($node), $text, $column);
 
         return $column;
-    }
-
-    private static function unit(Node $node, Catalogue $catalogue): Unit
-    {
-        $dimension = (new \Logion\Metrics\Formula\Dimensions($catalogue))->of($node, (string) $node);
-
-        return match ($dimension) {
-            Unit::Money->dimension() => Unit::Money,
-            Unit::MoneyPerShare->dimension() => Unit::MoneyPerShare,
-            default => Unit::Ratio,
-        };
     }
 
     /**

@@ -88,7 +88,7 @@ final class CashFlowSheet
             'ticker' => $this->scope->company->ticker, 'as_of' => Day::iso($this->scope->asOf), 'method' => 'dcf',
             'currency' => $this->scope->company->tradingCurrency, 'reporting_currency' => $model->currency, 'exchange_rate' => $this->rate,
             'per_share' => $value->perShare === null ? null : $value->perShare * $this->rate,
-            'price' => $price === null ? null : $price * $this->rate,
+            'price' => $price === null ? null : $price * $this->rate, 'upside' => $value->perShare === null || $price === null ? null : $value->perShare / $price - 1,
             'equity_value' => $value->equityValue, 'enterprise_value' => $value->enterpriseValue, 'discount_rate' => $model->discountRate(),
             'terminal_share' => $value->terminalShare, 'present_value_of_forecast' => $value->sumOfPresentValues,
             'terminal_value' => $value->terminalValue, 'present_value_of_terminal' => $value->presentTerminalValue,

@@ -4,15 +4,22 @@ declare(strict_types=1);
 
 namespace App\Research;
 
+use Closure;
 use Logion\Absence;
+use Logion\Accounts\LineItem;
+use Logion\Accounts\Period;
 use Logion\Figure;
+use Logion\Market\Day;
 use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Interpreter;
+use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Moment;
 use Logion\Unit;
 use Logion\Working\Source;
 use Logion\Working\Working;
 
-/** Metrics of one company as the outside sees them: amounts in the currency its shares trade in. */
+/** Figures of one company as the outside sees them: amounts in the currency its shares trade in, with their working and past. */
 final class FigureReport
 {
     public function __construct(private readonly CompanyScope $scope)
@@ -23,8 +30,9 @@ final class FigureReport
     public function metric(string $key): array
     {
         $unit = $this->scope->catalogue->unit($key);
+        $figure = Figure::of($this->traded($this->scope->metric($key), $unit), $unit);
 
-        return $this->present(Figure::of($this->scope->inCurrency($this->scope->metric($key), $unit, $this->scope->company->tradingCurrency), $unit));
+        return [...$figure->jsonSerialize(), 'currency' => in_array($unit, [Unit::Money, Unit::MoneyPerShare], true) ? $this->scope->company->tradingCurrency : null];
     }
 
     /** The working of a metric; where the reporting currency is another, the conversion is its first step. */
@@ -33,25 +41,104 @@ final class FigureReport
         return $this->converted((new Interpreter($this->scope))->metric($key));
     }
 
-    public function converted(Working $working): Working
+    /**
+     * A metric as the margin explains it. A past year is told in the reporting currency, as its report was.
+     *
+     * @return array<string, mixed> working, currency, note, history, standing
+     */
+    public function explainMetric(string $key, ?int $year): array
+    {
+        $metric = $this->scope->catalogue->all()[$key];
+        $history = $this->history(fn (Moment $moment): float|Absence => $this->traded($this->scope->metric($key, $moment), $metric->unit));
+        if ($year === null) {
+            return ['working' => $this->working($key), 'currency' => $this->scope->company->tradingCurrency, 'note' => $metric->note, 'history' => $history, 'standing' => $this->standing($key)];
+        }
+
+        return ['working' => (new Interpreter($this->scope))->metric($key, $this->scope->year($year)), 'currency' => $this->scope->company->reportingCurrency, 'note' => $metric->note, 'history' => $history, 'standing' => null];
+    }
+
+    /** @return array<string, mixed> working, currency, note, history, standing */
+    public function explainFormula(string $formula): array
+    {
+        $catalogue = $this->scope->catalogue;
+        $tree = $catalogue->parse($formula);
+        $unit = $catalogue->unitOf($tree);
+        $compiled = Compiler::compile($tree, $catalogue);
+
+        return [
+            'working' => $this->converted((new Interpreter($this->scope))->expression($tree, $formula, $unit, Moment::of('trailing'))), 'currency' => $this->scope->company->tradingCurrency, 'note' => '',
+            'history' => $this->history(fn (Moment $moment): float|Absence => $this->traded($compiled($this->scope, $moment), $unit)), 'standing' => null,
+        ];
+    }
+
+    /**
+     * A statement line of a period, with every filing that gave it.
+     *
+     * @param  'annual'|'quarterly'|'trailing'  $basis
+     * @return array<string, mixed> working, currency, note, filings, history, standing
+     */
+    public function explainLine(LineItem $item, int $period, string $basis): array
+    {
+        $interpreter = new Interpreter($this->scope);
+        $latest = $this->scope->facts->latestQuarter() ?? $period;
+        $working = $basis === 'trailing'
+            ? $interpreter->expression(Node::name($item->key), $item->label, $item->unit, Moment::of('trailing')->quartersAgo(max(0, Period::quartersBetween($period, $latest))))
+            : $interpreter->reported($item, $period);
+        $filings = [];
+        foreach ($this->scope->company->facts as $fact) {
+            if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf) {
+                $filings[] = ['value' => $fact->value, 'filed_on' => Day::iso($fact->filedOn), 'title' => $this->scope->company->filings[$fact->filing] ?? ''];
+            }
+        }
+
+        return [
+            'working' => $working, 'currency' => $this->scope->company->reportingCurrency, 'note' => '', 'filings' => $filings, 'standing' => null,
+            'history' => $this->history(fn (Moment $moment): float|Absence => $this->scope->line($item, $moment)),
+        ];
+    }
+
+    private function converted(Working $working): Working
     {
         $company = $this->scope->company;
         $unit = $working->figure->unit;
         if ($company->reportingCurrency === $company->tradingCurrency || ! in_array($unit, [Unit::Money, Unit::MoneyPerShare], true) || ! $working->figure->isKnown()) {
             return $working;
         }
-        $value = $this->scope->inCurrency($working->figure->value(), $unit, $company->tradingCurrency);
         $rate = $this->scope->economy->exchange($company->reportingCurrency, $company->tradingCurrency, $this->scope->asOf);
 
         return new Working(
-            $working->label, Figure::of($value, $unit), "amount in {$company->reportingCurrency} × exchange rate into {$company->tradingCurrency}", $working->period,
+            $working->label, Figure::of($this->traded($working->figure->value(), $unit), $unit), "amount in {$company->reportingCurrency} × exchange rate into {$company->tradingCurrency}", $working->period,
             [$working, new Working('Exchange rate', Figure::of($rate ?? Absence::missing('Not known.'), Unit::Ratio), null, null, [], Source::market("{$company->tradingCurrency} for one {$company->reportingCurrency}"))], null, $working->key,
         );
     }
 
-    /** @return array<string, mixed> */
-    public function present(Figure $figure): array
+    /** @return array{universe: ?float, sector: ?float, sector_median: ?float} shares of companies below it, and the median of its sector */
+    private function standing(string $key): array
     {
-        return [...$figure->jsonSerialize(), 'currency' => in_array($figure->unit, [Unit::Money, Unit::MoneyPerShare], true) ? $this->scope->company->tradingCurrency : null];
+        $value = $this->scope->metric($key);
+        $compare = fn (string $measure): float|Absence => $this->scope->compare($measure, Node::name($key), $value);
+        $known = static fn (float|Absence $figure): ?float => is_float($figure) ? $figure : null;
+
+        return ['universe' => $known($compare('universe_percentile')), 'sector' => $known($compare('sector_percentile')), 'sector_median' => $known($this->traded($compare('sector_median'), $this->scope->catalogue->unit($key)))];
+    }
+
+    /**
+     * @param  Closure(Moment): (float|Absence)  $value
+     * @return array{years: list<int>, values: list<?float>}
+     */
+    private function history(Closure $value): array
+    {
+        $years = $this->scope->years();
+
+        return ['years' => $years, 'values' => array_map(function (int $year) use ($value): ?float {
+            $figure = CompanyScope::finite($value($this->scope->year($year)));
+
+            return $figure instanceof Absence ? null : $figure;
+        }, $years)];
+    }
+
+    private function traded(float|Absence $value, Unit $unit): float|Absence
+    {
+        return $this->scope->inCurrency($value, $unit, $this->scope->company->tradingCurrency);
     }
 }

@@ -51,6 +51,17 @@ final class Integrity
         return $findings;
     }
 
+    /**
+     * A finding as a sentence.
+     *
+     * @param  Finding  $finding
+     */
+    public static function describe(array $finding): string
+    {
+        return sprintf('%s: %s of %s is stated as %s, its parts give %s.', ucfirst(str_replace('_', ' ', $finding['check'])),
+            $finding['line'] === null ? 'the change of cash' : LineItems::all()[$finding['line']]->label, Period::label($finding['period']), number_format($finding['stated']), number_format($finding['computed']));
+    }
+
     /** Whether a stated figure differs from a computed one by more than is allowed. */
     public static function differs(float $stated, float $computed, float $allowed): bool
     {

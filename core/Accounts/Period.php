@@ -37,6 +37,12 @@ final class Period
         return intdiv($index, 4) * 10 + $index % 4 + 1;
     }
 
+    /** Quarters from one quarter to another; negative if the other is earlier. */
+    public static function quartersBetween(int $from, int $to): int
+    {
+        return (intdiv($to, 10) - intdiv($from, 10)) * 4 + $to % 10 - $from % 10;
+    }
+
     public static function label(int $period): string
     {
         return $period % 10 === 0 ? 'FY '.intdiv($period, 10) : 'Q'.($period % 10).' '.intdiv($period, 10);

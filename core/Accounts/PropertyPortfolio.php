@@ -59,7 +59,7 @@ final readonly class PropertyPortfolio
             $byTenant[$lease->tenant] = ($byTenant[$lease->tenant] ?? 0.0) + $lease->rent;
         }
 
-        return $this->rent() > 0 ? max($byTenant) / $this->rent() : null;
+        return $byTenant !== [] && $this->rent() > 0 ? max($byTenant) / $this->rent() : null;
     }
 
     private function rent(): float

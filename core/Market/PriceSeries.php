@@ -95,6 +95,25 @@ final readonly class PriceSeries
         );
     }
 
+    /**
+     * Levels with dividends reinvested on other trading days, scaled so that the first known one is `start`: a line to
+     * lay beside another. Null before the series begins.
+     *
+     * @param  list<int>  $days  ascending
+     * @return list<?float>
+     */
+    public function rebased(array $days, float $start): array
+    {
+        $levels = array_map(function (int $day): ?float {
+            $at = TradingDays::lastUntil($this->days, $day);
+
+            return $at < 0 ? null : $this->adjusted[$at];
+        }, $days);
+        $first = array_values(array_filter($levels, is_float(...)))[0] ?? null;
+
+        return array_map(static fn (?float $level): ?float => $level === null || $first === null ? null : $level / $first * $start, $levels);
+    }
+
     public function last(): int
     {
         return count($this->days) - 1;

@@ -86,6 +86,12 @@ final class Catalogue
         return $this->metrics;
     }
 
+    /** @throws FormulaError if there is no such metric; names near ones */
+    public function get(string $key): Metric
+    {
+        return $this->find($key) ?? throw FormulaError::unknownName($key, $key, 1, array_keys($this->metrics));
+    }
+
     public function find(string $key): ?Metric
     {
         return $this->metrics[$key] ?? null;
@@ -145,6 +151,20 @@ final class Catalogue
     public function unit(string $name): Unit
     {
         return LineItems::find($name)->unit ?? $this->metrics[$name]->unit ?? Unit::from(self::MARKET_NAMES[$name][1] ?? 'ratio');
+    }
+
+    /** The unit of an expression's value; money and money per share are told from all that is neither. */
+    public function unitOf(Node $expression): Unit
+    {
+        if ($expression->kind === 'name') {
+            return $this->unit($expression->symbol);
+        }
+
+        return match ((new Dimensions($this))->of($expression, (string) $expression)) {
+            Unit::Money->dimension() => Unit::Money,
+            Unit::MoneyPerShare->dimension() => Unit::MoneyPerShare,
+            default => Unit::Ratio,
+        };
     }
 
     /** Whether a metric compares companies, itself or through one it refers to. */

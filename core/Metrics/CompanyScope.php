@@ -141,6 +141,21 @@ final class CompanyScope
         return $quarter === null ? null : ($m->years === 0 && $m->quarters === 0 ? $quarter : Period::shiftQuarters($quarter, -4 * $m->years - $m->quarters));
     }
 
+    /** The moment of a completed fiscal year; a year not reported yet counts as the latest. */
+    public function year(int $fiscalYear): Moment
+    {
+        return Moment::of('annual')->completedYear(max(0, ($this->facts->latestYear() ?? $fiscalYear) - $fiscalYear));
+    }
+
+    /** @return list<int> fiscal years from the first reported to the latest */
+    public function years(): array
+    {
+        $first = $this->facts->firstYear();
+        $latest = $this->facts->latestYear();
+
+        return $first === null || $latest === null ? [] : range($first, $latest);
+    }
+
     /** Position in the price series a moment looks at. */
     public function marketPosition(Moment $m): int|Absence
     {
@@ -286,11 +301,24 @@ final class CompanyScope
         return TradingDays::lastUntil($this->prices->days, intdiv($this->prices->days[$position], 10000) * 10000 - 1);
     }
 
+    /**
+     * Where the company stands among its peers. Amounts are compared in the base currency, in which the universe is kept;
+     * a median of amounts comes back in the reporting currency.
+     *
+     * @param  string  $measure  one of the functions that compare: sector_median, sector_rank, sector_percentile, universe_percentile
+     */
     public function compare(string $measure, Node $expression, float|Absence $own): float|Absence
     {
-        return $this->peers === null
-            ? Absence::missing('There is no universe to compare with.')
-            : $this->peers->compare($measure, $expression, $own, $this->company->id);
+        if ($this->peers === null) {
+            return Absence::missing('There is no universe to compare with.');
+        }
+        $rate = $this->inCurrency(1.0, $this->catalogue->unitOf($expression), $this->economy->baseCurrency());
+        if ($rate instanceof Absence) {
+            return $rate;
+        }
+        $result = $this->peers->compare($measure, $expression, is_float($own) ? $own * $rate : $own, $this->company->id);
+
+        return $measure === 'sector_median' && is_float($result) ? $result / $rate : $result;
     }
 
     /** The reported fact behind a line at a moment, for the working; null for sums and completed totals. */

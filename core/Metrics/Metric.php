@@ -29,6 +29,21 @@ final readonly class Metric
     ) {
     }
 
+    /**
+     * How a value stands to a median, in the direction that is better for this metric; null where neither is: amounts of
+     * money depend on size, and some figures have no better direction.
+     *
+     * @return 'better'|'worse'|null
+     */
+    public function against(float $value, float $median): ?string
+    {
+        if ($this->better === 'neutral' || $this->unit === Unit::Money || $value === $median) {
+            return null;
+        }
+
+        return ($value > $median) === ($this->better === 'higher') ? 'better' : 'worse';
+    }
+
     public function fits(Template $template): bool
     {
         return in_array($template, $this->templates, true);

@@ -9,15 +9,18 @@ use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Peers;
 
 /** Answers one company's questions about its sector and universe from the universe's columns. */
-final readonly class UniversePeers implements Peers
+final class UniversePeers implements Peers
 {
-    public function __construct(private Universe $universe)
+    /** @var array<int, int|false> position by company */
+    private array $positions = [];
+
+    public function __construct(private readonly Universe $universe)
     {
     }
 
     public function compare(string $measure, Node $expression, float|Absence $own, int $company): float|Absence
     {
-        $position = array_search($company, $this->universe->ids, true);
+        $position = $this->positions[$company] ??= array_search($company, $this->universe->ids, true);
         if ($position === false) {
             return Absence::missing('The company is not in the universe of this day.');
         }

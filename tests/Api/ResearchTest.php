@@ -188,6 +188,71 @@ final class ResearchTest extends DemoTestCase
         $now = $this->getJson('/api/v1/decisions')->json('0');
         $this->assertSame(80.0, (float) $now['buy_below']);
         $this->assertEqualsWithDelta($old['price_then'] / 10, $now['price_then'], 1e-9);
+        $this->assertEqualsWithDelta($now['price_now'] / $now['price_then'] - 1, $now['since'], 1e-12);
+        $revised = $this->putJson("/api/v1/decisions/{$old['id']}", ['ticker' => 'ULVL', 'verdict' => 'buy', 'thesis' => 'a', 'disproof' => 'b', 'value_per_share' => 110.0, 'margin_of_safety' => 0.2])->assertOk()->json();
+        $this->assertEqualsWithDelta(110.0, $revised['value_per_share'], 1e-9, 'What is written today is in the share terms of today.');
+        $this->assertEqualsWithDelta(88.0, $this->getJson('/api/v1/decisions')->json('0.buy_below'), 1e-9);
+        $this->assertEqualsWithDelta(1100.0, $this->getJson('/api/v1/decisions?as_of=2023-07-03')->json('0.value_per_share'), 1e-9);
+    }
+
+    public function test_the_price_to_stay_below_is_computed_while_one_types(): void
+    {
+        $this->getJson('/api/v1/margin-of-safety?value=120&margin=0.25&price=135')->assertOk()->assertExactJson(['buy_below' => 90, 'distance' => 0.5]);
+        $this->getJson('/api/v1/margin-of-safety?value=-3&margin=0.25&price=99')->assertOk()->assertExactJson(['buy_below' => null, 'distance' => null]);
+        $this->getJson('/api/v1/margin-of-safety?value=120&margin=1.2')->assertStatus(422)->assertJsonPath('assumption', 'margin_of_safety');
+        $this->getJson('/api/v1/margin-of-safety?value=dear&margin=0.2')->assertStatus(422);
+    }
+
+    public function test_a_valuation_waits_until_there_is_a_decision_on_its_company(): void
+    {
+        $this->postJson('/api/v1/valuations', ['ticker' => 'BRSW', 'name' => 'Base'])->assertCreated();
+        $this->postJson('/api/v1/valuations', ['ticker' => 'GRME', 'name' => 'Base'])->assertCreated();
+        $this->postJson('/api/v1/decisions', ['ticker' => 'BRSW', 'verdict' => 'pass', 'thesis' => 'a', 'disproof' => 'b', 'value_per_share' => 10.0, 'margin_of_safety' => 0.2])->assertCreated();
+        $this->assertSame(['GRME' => false, 'BRSW' => true], array_column($this->getJson('/api/v1/valuations')->json(), 'decided', 'ticker'));
+    }
+
+    public function test_a_company_that_reports_in_another_currency_stands_among_the_others_in_one_currency(): void
+    {
+        $all = $this->postJson('/api/v1/screens/run', ['screen' => ['columns' => ['revenue_per_employee', 'market_cap']], 'limit' => 1000])->assertOk()->json('rows');
+        $company = $this->getJson('/api/v1/companies/YCFI')->json();
+        $this->assertNotSame($company['currency'], $company['reporting_currency']);
+        foreach (['market_cap', 'revenue_per_employee'] as $metric) {
+            $values = array_filter(array_column(array_column($all, 'values'), $metric), static fn (int|float|null $x): bool => $x !== null);
+            $own = array_column($all, 'values', 'ticker')['YCFI'][$metric];
+            $below = count(array_filter($values, static fn (float $value): bool => $value < $own));
+            $standing = $this->getJson("/api/v1/companies/YCFI/working?metric={$metric}")->json('standing');
+            $this->assertEqualsWithDelta(($below + 0.5) / count($values), $standing['universe'], 1e-9, $metric);
+        }
+        $formula = $this->getJson('/api/v1/companies/YCFI/working?metric='.urlencode('universe_percentile(market_cap)'))->assertOk()->json('working.value');
+        $this->assertEqualsWithDelta($this->getJson('/api/v1/companies/YCFI/working?metric=market_cap')->json('standing.universe'), $formula, 1e-12);
+    }
+
+    public function test_a_formula_asked_of_a_company_answers_in_its_unit_and_trading_currency(): void
+    {
+        $answer = $this->getJson('/api/v1/companies/YCFI/working?metric='.urlencode('revenue * 2'))->assertOk()->json();
+        $this->assertSame(['money', 'XCR'], [$answer['working']['unit'], $answer['currency']]);
+        $rate = $answer['working']['children'][1]['value'];
+        $this->assertEqualsWithDelta($answer['working']['children'][0]['value'] * $rate, $answer['working']['value'], 1e-3);
+        $this->assertEqualsWithDelta($answer['working']['value'], 2 * $rate * $this->getJson('/api/v1/companies/YCFI/working?metric=revenue')->json('working.children.0.value'), 1e-3);
+        $this->getJson('/api/v1/companies/YCFI/working?metric='.urlencode('revenue + employees'))->assertStatus(422);
+    }
+
+    public function test_marks_of_the_first_reading_follow_the_direction_that_is_better(): void
+    {
+        foreach (['BRSW', 'ULVL', 'GRME', 'FNSB', 'HMAS', 'MWPR', 'YCFI'] as $ticker) {
+            foreach ($this->getJson("/api/v1/companies/{$ticker}")->assertOk()->json('sections') as $section) {
+                foreach ($section['figures'] as $figure) {
+                    $metric = \Logion\Metrics\Catalogue::builtIn()->get($figure['key']);
+                    [$value, $median] = [$figure['figure']['value'], $figure['sector_median']];
+                    if ($value === null || $median === null || $metric->better === 'neutral' || $metric->unit->value === 'money') {
+                        $this->assertNull($figure['standing'], "{$ticker} {$figure['key']}");
+                    } elseif ($value !== $median) {
+                        $better = $metric->better === 'higher' ? $value > $median : $value < $median;
+                        $this->assertSame($better ? 'better' : 'worse', $figure['standing'], "{$ticker} {$figure['key']}");
+                    }
+                }
+            }
+        }
     }
 
     public function test_a_saved_valuation_can_be_reopened(): void
@@ -224,11 +289,13 @@ final class ResearchTest extends DemoTestCase
     {
         $prices = $this->getJson('/api/v1/companies/ULVL/prices?years=5')->assertOk()->json();
         $n = count($prices['days']);
-        foreach (['close', 'adjusted', 'sma50', 'sma200', 'index', 'volume'] as $series) {
+        foreach (['close', 'adjusted', 'sma50', 'sma200', 'index', 'index_against_adjusted', 'volume'] as $series) {
             $this->assertCount($n, $prices[$series]);
         }
         $this->assertEqualsWithDelta(array_sum(array_slice($prices['close'], -50)) / 50, end($prices['sma50']), 1e-3);
         $this->assertEqualsWithDelta($prices['close'][0], $prices['index'][0], 1e-3);
+        $this->assertEqualsWithDelta($prices['adjusted'][0], $prices['index_against_adjusted'][0], 1e-3);
+        $this->assertEqualsWithDelta(end($prices['index']) / $prices['index'][0], end($prices['index_against_adjusted']) / $prices['index_against_adjusted'][0], 1e-3);
         $this->assertSame('Split 10 for 1', $prices['events'][0]['text']);
         $this->getJson('/api/v1/companies/ULVL/prices?years=-1')->assertStatus(422);
     }

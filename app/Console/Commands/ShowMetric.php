@@ -8,7 +8,6 @@ use App\Research\CompanyScopes;
 use App\Research\FigureReport;
 use Illuminate\Console\Command;
 use Logion\Market\Day;
-use Logion\Metrics\Formula\FormulaError;
 
 final class ShowMetric extends Command
 {
@@ -25,10 +24,7 @@ final class ShowMetric extends Command
             $report = new FigureReport($scope);
             $figures = $rows = [];
             foreach ((array) $this->argument('keys') as $key) {
-                if ($scope->catalogue->find($key) === null) {
-                    throw FormulaError::unknownName($key, $key, 1, array_keys($scope->catalogue->all()));
-                }
-                $figure = $report->metric($key);
+                $figure = $report->metric($scope->catalogue->get($key)->key);
                 if ($this->option('working')) {
                     $figure['working'] = $report->working($key);
                 }

@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/margin-of-safety": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["buyBelow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/decisions/{id}": {
         parameters: {
             query?: never;
@@ -633,6 +649,8 @@ export interface components {
             price_then: number;
             price_now: number | null;
             distance: number | null;
+            /** @description Change of the price since the decision */
+            since: number | null;
             currency: string;
             decided_on: string;
             valuation_id?: number | null;
@@ -656,6 +674,8 @@ export interface components {
             reporting_currency: string;
             per_share: number | null;
             price?: number | null;
+            /** @description Value over price, less one */
+            upside: number | null;
             equity_value: number | null;
             enterprise_value: number | null;
             discount_rate: number;
@@ -988,8 +1008,12 @@ export interface operations {
                                 key: string;
                                 label: string;
                                 figure: components["schemas"]["Figure"];
-                                better: string;
                                 sector_median: number | null;
+                                /**
+                                 * @description Against the median of the sector, in the direction that is better
+                                 * @enum {string|null}
+                                 */
+                                standing: "better" | "worse" | null;
                             }[];
                         }[];
                         history: {
@@ -1075,7 +1099,10 @@ export interface operations {
                         adjusted: number[];
                         sma50: (number | null)[];
                         sma200: (number | null)[];
+                        /** @description Set to the first close */
                         index: (number | null)[];
+                        /** @description Set to the first adjusted close */
+                        index_against_adjusted: (number | null)[];
                         volume: number[];
                         events: {
                             day: string;
@@ -1214,6 +1241,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Decision"];
+                };
+            };
+        };
+    };
+    buyBelow: {
+        parameters: {
+            query: {
+                value: number;
+                margin: number;
+                price?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The price to stay below, and how far a price lies above it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        buy_below: number | null;
+                        distance: number | null;
+                    };
                 };
             };
         };
@@ -1892,6 +1946,8 @@ export interface operations {
                         per_share: number | null;
                         currency: string;
                         changes: components["schemas"]["CashFlowChanges"];
+                        /** @description Whether there is a decision on the company */
+                        decided: boolean;
                     }[];
                 };
             };

@@ -62,10 +62,16 @@ const marginOfSafety = computed(() => {
   const read = readNumber(safety.value)
   return read === null ? null : read >= 1 && !safety.value.includes('%') ? read / 100 : read
 })
-const below = computed(() =>
-  perShare.value !== null && marginOfSafety.value !== null ? perShare.value * (1 - marginOfSafety.value) : null,
-)
 const price = computed(() => subject.company?.price.close ?? null)
+const { state: safetyPrice } = useLoadable(
+  () => ({ value: perShare.value, margin: marginOfSafety.value, price: price.value }),
+  ({ value, margin, price }, signal) =>
+    value === null || margin === null
+      ? null
+      : ask(api.GET('/margin-of-safety', { params: { query: { value, margin, ...(price === null ? {} : { price }) } }, signal })),
+)
+const below = computed(() => safetyPrice.value.data?.buy_below ?? null)
+const distance = computed(() => safetyPrice.value.data?.distance ?? null)
 const currency = computed(() => subject.company?.currency ?? '')
 
 async function write(): Promise<void> {
@@ -147,8 +153,8 @@ const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
         </div>
         <div class="entry">
           <span>Price above it</span
-          ><span v-if="below && price !== null" :class="price <= below ? 'better' : ''"
-            >{{ price <= below ? '▼ ' : '' }}{{ percent(price / below - 1) }} %</span
+          ><span v-if="distance !== null" :class="distance <= 0 ? 'better' : ''"
+            >{{ distance <= 0 ? '▼ ' : '' }}{{ percent(distance) }} %</span
           >
         </div>
         <p v-if="problem" class="worse" role="alert">{{ problem }}</p>
@@ -230,8 +236,5 @@ const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
 .big {
   font-family: 'Source Serif 4 Variable', serif;
   font-size: 1.5rem;
-}
-a:not(.v-btn) {
-  color: rgb(var(--v-theme-primary));
 }
 </style>

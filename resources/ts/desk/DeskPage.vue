@@ -23,13 +23,7 @@ const { state, reload } = useLoadable(
     return { decisions, valuations, lists, screens }
   },
 )
-const unfinished = computed(
-  () =>
-    state.value.data?.valuations.filter(
-      (valuation) =>
-        !state.value.data?.decisions.some((decision) => decision.valuation_id === valuation.id || decision.ticker === valuation.ticker),
-    ) ?? [],
-)
+const unfinished = computed(() => state.value.data?.valuations.filter((valuation) => !valuation.decided) ?? [])
 const near = computed(() =>
   [...(state.value.data?.decisions ?? [])]
     .filter((decision) => decision.verdict !== 'pass')
@@ -104,7 +98,7 @@ function walk(list: Schemas['CompanyList']): void {
                           : percent(decision.distance ?? 0)
                     }}
                   </td>
-                  <td>{{ decision.price_now === null ? '–' : percent((decision.price_now ?? 0) / decision.price_then - 1) }}</td>
+                  <td>{{ decision.since == null ? '–' : percent(decision.since) }}</td>
                   <td>{{ decision.decided_on }}</td>
                 </tr>
               </tbody>
@@ -176,8 +170,5 @@ ul {
 li {
   padding: 4px 0;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
-a:not(.v-btn) {
-  color: rgb(var(--v-theme-primary));
 }
 </style>

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schemas } from '@/api/client'
-import { download } from '@/shared/download'
+import { csv, download } from '@/shared/download'
 import { inCell, unitHead, ABSENT } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
@@ -15,6 +15,8 @@ import CriterionRow from './CriterionRow.vue'
 import { fromFormula, toFormula, type Criterion } from './criterion'
 
 const PAGE = 100
+/** Rows the server gives at once, and the most the table and a list show. */
+const MOST = 1000
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
@@ -166,16 +168,27 @@ async function forget(): Promise<void> {
   }
 }
 
-async function survivors(): Promise<Schemas['ScreenRow'][]> {
-  return (await ask(api.POST('/screens/run', { body: { screen: definition.value, as_of: session.asOf, limit: 1000 } }))).rows
+/** Survivors up to a number, fetched page by page. */
+async function survivors(most: number): Promise<Schemas['ScreenRow'][]> {
+  const rows: Schemas['ScreenRow'][] = []
+  const wanted = Math.min(most, result.value.data?.total ?? 0)
+  while (rows.length < wanted) {
+    const body = { screen: definition.value, as_of: session.asOf, offset: rows.length, limit: Math.min(MOST, wanted - rows.length) }
+    const page = (await ask(api.POST('/screens/run', { body }))).rows
+    if (!page.length) break
+    rows.push(...page)
+  }
+  return rows
 }
 async function walk(): Promise<void> {
   try {
-    const rows = await survivors()
+    const rows = await survivors(MOST)
     const list = await ask(
       api.POST('/lists', { body: { name: name.value || 'Survivors', tickers: rows.map((row) => row.ticker), as_of: session.asOf } }),
     )
     subject.walk(list)
+    if (rows.length < (result.value.data?.total ?? 0))
+      notices.say(`The list holds the first ${rows.length} of ${result.value.data?.total}.`)
     await router.push({ name: 'read', params: { ticker: list.items[0]!.ticker } })
   } catch (error) {
     notices.fail(error)
@@ -183,12 +196,8 @@ async function walk(): Promise<void> {
 }
 async function exportCsv(): Promise<void> {
   try {
-    const rows = await survivors()
-    const safe = (cell: unknown): string =>
-      `"${String(cell ?? '')
-        .replaceAll('"', '""')
-        .replace(/^([=+@])/, "'$1")}"`
-    const lines = [
+    const rows = await survivors(Infinity)
+    const table = [
       ['ticker', 'name', 'sector', ...columns.value],
       ...rows.map((row) => [
         row.ticker,
@@ -197,11 +206,7 @@ async function exportCsv(): Promise<void> {
         ...columns.value.map((column) => row.values[column] ?? row.states[column] ?? ''),
       ]),
     ]
-    download(
-      `${name.value || 'screen'} ${result.value.data?.as_of ?? ''}.csv`,
-      lines.map((line) => line.map(safe).join(',')).join('\n'),
-      'text/csv',
-    )
+    download(`${name.value || 'screen'} ${result.value.data?.as_of ?? ''}.csv`, csv(table), 'text/csv')
   } catch (error) {
     notices.fail(error)
   }
@@ -242,9 +247,9 @@ function onScroll(event: Event): void {
     box.scrollTop + box.clientHeight > box.scrollHeight - 200 &&
     data.rows.length < data.total &&
     limit.value <= data.rows.length &&
-    limit.value < 1000
+    limit.value < MOST
   )
-    limit.value = Math.min(1000, limit.value + PAGE)
+    limit.value = Math.min(MOST, limit.value + PAGE)
 }
 </script>
 
@@ -377,6 +382,9 @@ function onScroll(event: Event): void {
               </tr>
             </tbody>
           </table>
+          <p v-if="result.data.total > MOST && result.data.rows.length >= MOST" class="quiet">
+            The first {{ MOST }} of {{ result.data.total }}. Tighten the screen, or take all of them as CSV.
+          </p>
         </div>
         <div v-else-if="result.data" class="empty">
           <h3>Nothing survives</h3>
@@ -440,13 +448,6 @@ thead th:first-child {
 }
 summary {
   cursor: pointer;
-}
-a:not(.v-btn) {
-  color: rgb(var(--v-theme-primary));
-  text-decoration: none;
-}
-a:not(.v-btn):hover {
-  text-decoration: underline;
 }
 .file {
   color: rgb(var(--v-theme-primary));

@@ -9,18 +9,9 @@ const props = defineProps<{ company: NonNullable<ReturnType<typeof useSubject>['
 
 const catalogue = useCatalogue()
 
-type Entry = (typeof props.company.sections)[number]['figures'][number]
-/** How a figure stands to its sector's median, in the direction that is better for it. */
-function standing(entry: Entry): { mark: string; kind: string; text: string } | null {
-  const value = entry.figure.value
-  const median = entry.sector_median
-  if (value == null || median == null || entry.figure.unit === 'money' || entry.better === 'neutral' || value === median) return null
-  const good = entry.better === 'higher' ? value > median : value < median
-  return {
-    mark: good ? '▲' : '▼',
-    kind: good ? 'better' : 'worse',
-    text: good ? 'better than the sector’s median' : 'worse than the sector’s median',
-  }
+const standings = {
+  better: { mark: '▲', text: 'better than the sector’s median' },
+  worse: { mark: '▼', text: 'worse than the sector’s median' },
 }
 /** A cell of the ten years: a line of that year's report, or the metric as of that year. */
 const question = (key: string, label: string, year: number): Question =>
@@ -60,8 +51,8 @@ const question = (key: string, label: string, year: number): Question =>
                 />
               </td>
               <td class="sector">
-                <span v-if="standing(entry)" :class="standing(entry)!.kind" :title="standing(entry)!.text"
-                  >{{ standing(entry)!.mark }}<span class="visually-hidden">{{ standing(entry)!.text }}</span></span
+                <span v-if="entry.standing" :class="entry.standing" :title="standings[entry.standing].text"
+                  >{{ standings[entry.standing].mark }}<span class="visually-hidden">{{ standings[entry.standing].text }}</span></span
                 >
                 <span v-if="entry.sector_median !== null && entry.figure.unit !== 'money'" class="quiet" title="Median of its sector">{{
                   withUnit(entry.sector_median ?? 0, entry.figure.unit)

@@ -60,10 +60,7 @@ const series = computed<Series[]>(() => {
         ]),
     {
       name: 'Home index, rebased',
-      values:
-        adjusted.value && prices.adjusted[0] && prices.close[0]
-          ? prices.index.map((level) => (level === null ? null : (level * prices.adjusted[0]!) / prices.close[0]!))
-          : prices.index,
+      values: adjusted.value ? prices.index_against_adjusted : prices.index,
       unit,
       benchmark: true,
     },

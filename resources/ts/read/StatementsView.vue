@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Series } from '@/shared/components/ChartFrame.vue'
 import FigureButton from '@/shared/components/FigureButton.vue'
-import { download } from '@/shared/download'
+import { csv, download } from '@/shared/download'
 import { inCell, unitHead } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useSession } from '@/shared/stores/session'
@@ -48,19 +48,15 @@ const toggle = (key: string) =>
 function exportCsv(): void {
   const data = state.value.data
   if (!data) return
-  const lines = [
+  const rows = [
     ['line', 'unit', ...data.periods.map((period) => period.label)],
     ...data.rows.map((row) => [
       row.label,
       row.figures[0]?.unit === 'money' ? data.currency : (row.figures[0]?.unit ?? ''),
-      ...row.figures.map((figure) => figure.value ?? ''),
+      ...row.figures.map((figure) => figure.value),
     ]),
   ]
-  download(
-    `${props.ticker} ${names[statement.value]} ${basis.value} ${view.value}.csv`,
-    lines.map((line) => line.map((cell) => `"${String(cell).replaceAll('"', '""')}"`).join(',')).join('\n'),
-    'text/csv',
-  )
+  download(`${props.ticker} ${names[statement.value]} ${basis.value} ${view.value}.csv`, csv(rows), 'text/csv')
 }
 const showUnit = (value: number, unit: string): string =>
   unit === '%' ? inCell(value / 100, 'percent') : Number(value).toLocaleString('en-GB', { maximumFractionDigits: 2 })

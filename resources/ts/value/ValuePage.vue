@@ -135,7 +135,6 @@ const data = computed(() => sheet.value.data)
 const figures = computed(() => data.value?.assumptions.figures ?? {})
 const misfit = computed(() => (sheet.value.status === 'error' && !sheet.value.data ? sheet.value.error.message : null))
 const refused = computed(() => (sheet.value.status === 'error' && sheet.value.data ? (sheet.value.error as Problem) : null))
-const upside = computed(() => (data.value?.per_share != null && data.value.price ? data.value.per_share / data.value.price - 1 : null))
 const capital = ['risk_free_rate', 'beta', 'equity_risk_premium', 'cost_of_debt', 'marginal_tax_rate']
 const bridge = ['cash', 'non_operating_assets', 'debt', 'lease_liabilities', 'pension_deficit', 'minority_interest', 'preferred', 'shares']
 const terminals = [
@@ -175,8 +174,9 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
             {{ data.per_share == null ? 'n.m.' : number(data.per_share, 2) }}
           </button>
           <span class="quiet">{{ data.currency }} a share, price {{ data.price == null ? '–' : number(data.price, 2) }}</span>
-          <strong v-if="upside !== null" :class="upside >= 0 ? 'better' : 'worse'"
-            >{{ upside >= 0 ? '▲' : '▼' }} {{ percent(Math.abs(upside)) }} % {{ upside >= 0 ? 'above' : 'below' }} the price</strong
+          <strong v-if="data.upside != null" :class="data.upside >= 0 ? 'better' : 'worse'"
+            >{{ data.upside >= 0 ? '▲' : '▼' }} {{ percent(Math.abs(data.upside)) }} % {{ data.upside >= 0 ? 'above' : 'below' }} the
+            price</strong
           >
         </div>
         <div class="actions">
@@ -390,8 +390,5 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
 ul {
   list-style: none;
   padding: 0;
-}
-a:not(.v-btn) {
-  color: rgb(var(--v-theme-primary));
 }
 </style>

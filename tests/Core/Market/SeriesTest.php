@@ -125,4 +125,14 @@ final class SeriesTest extends TestCase
         $this->assertNull(Returns::moneyWeighted([[20230101, 5.0], [20240101, 5.0]]));
         $this->assertNull(Returns::compoundAnnual(0.0, 5.0, 1.0));
     }
+
+    public function test_a_line_laid_beside_another_starts_where_it_does(): void
+    {
+        $series = new PriceSeries([20240103, 20240105, 20240108], [50.0, 55.0, 40.0]);
+        $this->assertSame([null, 10.0, 10.0, 11.0, 8.0], $series->rebased([20240102, 20240103, 20240104, 20240105, 20240110], 10.0));
+        $this->assertSame([null], $series->rebased([20240102], 10.0));
+        $this->assertSame([], $series->rebased([], 10.0));
+        $paying = new PriceSeries([20240103, 20240105], [50.0, 50.0], null, null, null, new CorporateActions([], [[20240105, 5.0]]));
+        $this->assertEqualsWithDelta(100 / 0.9, $paying->rebased([20240103, 20240105], 100.0)[1], 1e-9, 'Dividends are reinvested.');
+    }
 }

@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
-use App\Models\Bar;
-use App\Models\CorporateAction;
 use App\Models\Decision;
 use App\Models\Valuation;
 use App\Research\CompanyScopes;
+use App\Research\DecisionReport;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Logion\Market\Day;
 use Logion\Valuation\MarginOfSafety;
 use OpenApi\Attributes as OA;
 
@@ -23,8 +21,7 @@ final class DecisionController
     {
         $day = $scopes->day($request->query('as_of'));
 
-        return new JsonResponse(Decision::query()->of($request->user())->where('decided_on', '<=', $day)->with('company.security')->orderByDesc('decided_on')->orderByDesc('id')->get()
-            ->map(static fn (Decision $decision): array => self::present($decision, $day)));
+        return new JsonResponse(DecisionReport::of(Decision::query()->of($request->user())->where('decided_on', '<=', $day)->with('company.security')->orderByDesc('decided_on')->orderByDesc('id')->get(), $day));
     }
 
     #[OA\Post(path: '/decisions', operationId: 'decide', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['ticker', 'verdict', 'thesis', 'disproof', 'value_per_share', 'margin_of_safety'], properties: [
@@ -44,16 +41,30 @@ final class DecisionController
             'currency' => $scope->company->tradingCurrency, 'decided_on' => $scope->asOf,
         ]);
 
-        return new JsonResponse(self::present($decision->load('company.security'), $scope->asOf), 201);
+        return new JsonResponse(DecisionReport::of(collect([$decision->load('company.security')]), $scope->asOf)[0], 201);
+    }
+
+    #[OA\Get(path: '/margin-of-safety', operationId: 'buyBelow', parameters: [new OA\QueryParameter(name: 'value', required: true, schema: new OA\Schema(type: 'number')), new OA\QueryParameter(name: 'margin', required: true, schema: new OA\Schema(type: 'number')), new OA\QueryParameter(name: 'price', schema: new OA\Schema(type: 'number'))], responses: [new OA\Response(response: 200, description: 'The price to stay below, and how far a price lies above it', content: new OA\JsonContent(required: ['buy_below', 'distance'], properties: [
+        new OA\Property(property: 'buy_below', type: 'number', nullable: true), new OA\Property(property: 'distance', type: 'number', nullable: true),
+    ]))])]
+    public function buyBelow(Request $request): JsonResponse
+    {
+        $data = $request->validate(['value' => ['required', 'numeric'], 'margin' => ['required', 'numeric'], 'price' => ['nullable', 'numeric']]);
+        $below = MarginOfSafety::buyBelow((float) $data['value'], (float) $data['margin']);
+
+        return new JsonResponse(['buy_below' => $below, 'distance' => MarginOfSafety::distance(isset($data['price']) ? (float) $data['price'] : null, $below)]);
     }
 
     #[OA\Put(path: '/decisions/{id}', operationId: 'reviseDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/Decision')), responses: [new OA\Response(response: 200, description: 'Revised', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
     public function update(Request $request, CompanyScopes $scopes, int $id): JsonResponse
     {
         $decision = Decision::query()->of($request->user())->with('company.security')->findOrFail($id);
-        $decision->update($this->fields($request, $this->validated($request)));
+        $day = $scopes->day(null);
+        $fields = $this->fields($request, $this->validated($request));
+        // What is kept is in the share terms of the day of the decision, what is sent in today's.
+        $decision->update([...$fields, 'value_per_share' => $fields['value_per_share'] * DecisionReport::splitRatio($decision, $day)]);
 
-        return new JsonResponse(self::present($decision, $scopes->day(null)));
+        return new JsonResponse(DecisionReport::of(collect([$decision]), $day)[0]);
     }
 
     #[OA\Delete(path: '/decisions/{id}', operationId: 'deleteDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted; can be restored')])]
@@ -70,7 +81,7 @@ final class DecisionController
         $decision = Decision::query()->withTrashed()->of($request->user())->with('company.security')->findOrFail($id);
         $decision->restore();
 
-        return new JsonResponse(self::present($decision, $scopes->day(null)));
+        return new JsonResponse(DecisionReport::of(collect([$decision]), $scopes->day(null))[0]);
     }
 
     /** @return array<string, mixed> */
@@ -96,27 +107,5 @@ final class DecisionController
         $valuation = isset($data['valuation_id']) ? Valuation::query()->of($request->user())->findOrFail($data['valuation_id'])->id : null;
 
         return ['verdict' => $data['verdict'], 'thesis' => $data['thesis'], 'disproof' => $data['disproof'], 'value_per_share' => (float) $data['value_per_share'], 'margin_of_safety' => (float) $data['margin_of_safety'], 'valuation_id' => $valuation];
-    }
-
-    /** @return array<string, mixed> */
-    private static function present(Decision $decision, int $day): array
-    {
-        $security = $decision->company->security;
-        $price = Bar::query()->where('security_id', $security->id)->where('day', '<=', $day)->orderByDesc('day')->value('close');
-        // Shares split since the decision count on the new basis.
-        $ratio = 1.0;
-        foreach (CorporateAction::query()->where('security_id', $security->id)->where('kind', 'split')->where('ex_date', '>', $decision->decided_on)->where('ex_date', '<=', $day)->pluck('ratio') as $split) {
-            $ratio *= (float) $split;
-        }
-        $value = $decision->value_per_share / $ratio;
-        $below = MarginOfSafety::buyBelow($value, $decision->margin_of_safety);
-        $now = $price === null ? null : (float) $price;
-
-        return [
-            'id' => $decision->id, 'ticker' => $security->ticker, 'name' => $decision->company->name, 'verdict' => $decision->verdict, 'thesis' => $decision->thesis, 'disproof' => $decision->disproof,
-            'value_per_share' => $value, 'margin_of_safety' => $decision->margin_of_safety, 'buy_below' => $below, 'price_then' => $decision->price_then / $ratio,
-            'price_now' => $now, 'distance' => MarginOfSafety::distance($now, $below),
-            'currency' => $decision->currency, 'decided_on' => Day::iso((int) $decision->decided_on), 'valuation_id' => $decision->valuation_id,
-        ];
     }
 }

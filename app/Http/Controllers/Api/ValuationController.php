@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Models\Decision;
 use App\Models\Valuation;
 use App\Research\CashFlowSheet;
 use App\Research\CompanyScopes;
@@ -15,8 +16,8 @@ use OpenApi\Attributes as OA;
 /** Saved valuations: the analyst's changes, the day, and the value they gave then. */
 final class ValuationController
 {
-    #[OA\Get(path: '/valuations', operationId: 'valuations', parameters: [new OA\QueryParameter(name: 'ticker', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own valuations', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['id', 'ticker', 'name', 'company', 'as_of', 'per_share', 'currency', 'changes'], properties: [
-        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'company', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'per_share', type: 'number', nullable: true), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'),
+    #[OA\Get(path: '/valuations', operationId: 'valuations', parameters: [new OA\QueryParameter(name: 'ticker', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own valuations', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['id', 'ticker', 'name', 'company', 'as_of', 'per_share', 'currency', 'changes', 'decided'], properties: [
+        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'company', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'per_share', type: 'number', nullable: true), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'), new OA\Property(property: 'decided', type: 'boolean', description: 'Whether there is a decision on the company'),
     ])))])]
     public function index(Request $request, CompanyScopes $scopes): JsonResponse
     {
@@ -25,7 +26,9 @@ final class ValuationController
             $query->where('company_id', $scopes->companyId($request->query('ticker')));
         }
 
-        return new JsonResponse($query->get()->map(self::present(...)));
+        $decided = Decision::query()->of($request->user())->distinct()->pluck('company_id')->flip();
+
+        return new JsonResponse($query->get()->map(static fn (Valuation $valuation): array => [...self::present($valuation), 'decided' => $decided->has($valuation->company_id)]));
     }
 
     #[OA\Post(path: '/valuations', operationId: 'saveValuation', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['ticker', 'name'], properties: [
