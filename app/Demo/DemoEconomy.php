@@ -33,6 +33,10 @@ final class DemoEconomy
 
     private BulkInsert $estimates;
 
+    private BulkInsert $observations;
+
+    private BulkInsert $members;
+
     private int $filingId = 0;
 
     /** @var array<int, array<int, array{float, float}>> per exchange and day: Σ value, Σ value × return */
@@ -57,14 +61,16 @@ final class DemoEconomy
             $this->actions = new BulkInsert('corporate_actions', ['security_id', 'kind', 'ex_date', 'ratio']);
             $this->dividends = new BulkInsert('dividends', ['security_id', 'ex_date', 'paid_on', 'amount', 'currency']);
             $this->estimates = new BulkInsert('estimates', ['company_id', 'line', 'period', 'day', 'mean', 'deviation', 'analysts', 'high', 'low']);
+            $this->observations = new BulkInsert('observations', ['company_id', 'name', 'day', 'value']);
+            $this->members = new BulkInsert('index_members', ['index_id', 'company_id', 'from_day', 'to_day']);
             $this->writeEconomy($macro);
             foreach ($profiles as $i => $profile) {
                 $this->writeCompany($i + 1, $profile, $macro);
                 $progress($i + 1, $total, $profile->name);
             }
-            $this->writeIndices($macro, count($profiles));
+            $this->writeIndices($macro, $profiles);
             $progress($total - 1, $total, 'indices');
-            foreach ([$this->filings, $this->facts, $this->bars, $this->actions, $this->dividends, $this->estimates] as $table) {
+            foreach ([$this->filings, $this->facts, $this->bars, $this->actions, $this->dividends, $this->estimates, $this->observations, $this->members] as $table) {
                 $table->flush();
             }
             $progress($total, $total, 'writing');
@@ -122,8 +128,19 @@ final class DemoEconomy
         foreach ($dividends as [$day, $amount]) {
             $this->dividends->add($id, $day, Day::plus($day, 12), $amount, Names::CURRENCY);
         }
-        $this->writePrices($id, $exchange, $profile, $macro, $quarters, $splits, $dividends, $lastDay, $delisted);
-        $this->writeFilings($id, $profile, $quarters, $lastDay);
+        $closes = $this->writePrices($id, $exchange, $profile, $macro, $quarters, $splits, $dividends, $lastDay, $delisted);
+        $published = $this->writeFilings($id, $profile, $quarters, $lastDay);
+        $shares = static function (int $day) use ($quarters, $profile): float {
+            $count = $quarters[0]['shares'];
+            foreach ($quarters as $quarter) {
+                $count = Calendar::quarterEnd($quarter['year'], $quarter['quarter'], $profile->yearEndMonth) <= $day ? $quarter['shares'] : $count;
+            }
+
+            return 1000.0 * $count;
+        };
+        foreach ((new SentimentSimulator($profile))->run($closes, $published, $shares) as [$name, $day, $value]) {
+            $this->observations->add($id, $name, $day, $value);
+        }
     }
 
     private function inTradingCurrency(float $amount, Profile $profile, Macro $macro, int $day): float
@@ -141,9 +158,11 @@ final class DemoEconomy
      * @param  list<array{int, float}>  $splits
      * @param  list<array{int, float}>  $dividends
      * @param  array{int, string}|null  $delisted
+     * @return array<int, float> closes by day
      */
-    private function writePrices(int $id, int $exchange, Profile $profile, Macro $macro, array $quarters, array $splits, array $dividends, int $lastDay, ?array $delisted): void
+    private function writePrices(int $id, int $exchange, Profile $profile, Macro $macro, array $quarters, array $splits, array $dividends, int $lastDay, ?array $delisted): array
     {
+        $closes = [];
         $bars = (new PriceSimulator($profile, $macro))->run($quarters, $splits, $dividends);
         $foreign = $profile->reportingCurrency !== Names::CURRENCY;
         $paid = array_column($dividends, 1, 0);
@@ -177,12 +196,17 @@ final class DemoEconomy
                     $this->moves[$of][$bar['day']][1] = ($this->moves[$of][$bar['day']][1] ?? 0.0) + $weight * $return;
                 }
             }
-            $previous = $bar['close'];
+            $closes[$bar['day']] = $previous = $bar['close'];
         }
+
+        return $closes;
     }
 
-    /** @param  list<array<string, mixed>>  $quarters */
-    private function writeFilings(int $id, Profile $profile, array $quarters, int $lastDay): void
+    /**
+     * @param  list<array<string, mixed>>  $quarters
+     * @return array<int, int> day of publication by period
+     */
+    private function writeFilings(int $id, Profile $profile, array $quarters, int $lastDay): array
     {
         $chance = new Chance($profile->seed + 31);
         $truth = $published = $annual = [];
@@ -224,6 +248,8 @@ final class DemoEconomy
                 $this->estimates->add($id, $row['line'], $row['period'], $row['day'], $row['mean'], $row['deviation'], $row['analysts'], $row['high'], $row['low']);
             }
         }
+
+        return $published;
     }
 
     private function filing(int $company, string $kind, int $period, int $end, int $filed, string $title): int
@@ -328,26 +354,40 @@ final class DemoEconomy
         ], static fn (?float $value): bool => $value !== null);
     }
 
-    /** Total-return indices weighted by market value, one per exchange and one of all shares; and two funds. */
-    private function writeIndices(Macro $macro, int $companies): void
+    /**
+     * Total-return indices weighted by market value, one per exchange and one of all shares, with their members; and two funds.
+     *
+     * @param  list<Profile>  $profiles
+     */
+    private function writeIndices(Macro $macro, array $profiles): void
     {
+        $companies = count($profiles);
         $id = $companies;
         $of = [0 => ['ALLSH', 'All-share index', 1]];
         foreach (array_values(Names::EXCHANGES) as $i => [$name]) {
             $of[$i + 1] = ['IX'.substr(array_keys(Names::EXCHANGES)[$i], 2), "{$name} index", $i + 1];
         }
         foreach ($of as $exchange => [$ticker, $name, $home]) {
-            $this->writeLevels(++$id, $home, 'index', $ticker, $name, $macro, $this->moves[$exchange] ?? [], 1000.0, 0.0);
+            $this->writeLevels(++$id, null, $home, 'index', $ticker, $name, $macro, $this->moves[$exchange] ?? [], 1000.0, 0.0);
+            foreach ($profiles as $i => $profile) {
+                if ($exchange === 0 || $profile->country === array_values(Names::EXCHANGES)[$exchange - 1][1]) {
+                    $this->members->add($id, $i + 1, Calendar::FIRST_DAY, $profile->events['delisted'][0] ?? null);
+                }
+            }
         }
-        $this->writeLevels(++$id, 1, 'fund', 'FALLS', 'Archipelago broad fund', $macro, $this->moves[0] ?? [], 50.0, 0.0016);
-        $this->writeLevels(++$id, 2, 'fund', 'FOSTR', 'Ostrelay shares fund', $macro, $this->moves[2] ?? [], 50.0, 0.0035);
+        foreach ([['FALLS', 'Archipelago broad fund', 1, 0, 0.0016, 'Holds every share of the archipelago by its market value.'], ['FOSTR', 'Ostrelay shares fund', 2, 2, 0.0035, 'Holds the shares of the Ostrelay Bourse by their market value.']] as [$ticker, $name, $home, $moves, $cost, $description]) {
+            DB::table('companies')->insert([
+                'id' => ++$companies, 'name' => $name, 'country' => array_keys(Names::COUNTRIES)[$home - 1], 'sector' => '64', 'template' => 'fund', 'reporting_currency' => Names::CURRENCY, 'description' => $description,
+            ]);
+            $this->writeLevels(++$id, $companies, $home, 'fund', $ticker, $name, $macro, $this->moves[$moves] ?? [], 50.0, $cost);
+        }
     }
 
     /** @param  array<int, array{float, float}>  $moves */
-    private function writeLevels(int $id, int $exchange, string $kind, string $ticker, string $name, Macro $macro, array $moves, float $level, float $annualCost): void
+    private function writeLevels(int $id, ?int $company, int $exchange, string $kind, string $ticker, string $name, Macro $macro, array $moves, float $level, float $annualCost): void
     {
         DB::table('securities')->insert([
-            'id' => $id, 'company_id' => null, 'exchange_id' => $exchange, 'kind' => $kind, 'ticker' => $ticker, 'name' => $name,
+            'id' => $id, 'company_id' => $company, 'exchange_id' => $exchange, 'kind' => $kind, 'ticker' => $ticker, 'name' => $name,
             'isin' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)), 'currency' => Names::CURRENCY,
         ]);
         foreach ($macro->days as $day) {

@@ -11,11 +11,13 @@ use App\Models\Security;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\Absence;
+use Logion\Market\Day;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Moment;
+use Logion\Screening\Category;
 use Logion\Screening\Column;
 use Logion\Screening\Universe;
 
@@ -26,6 +28,11 @@ final class ColumnStore
 {
     /** A company is part of a day's universe if it traded within so many calendar days before it. */
     private const TRADED_WITHIN_DAYS = 14;
+
+    /** Attributes that differ for nearly every company. */
+    private const TEXTS = ['ticker', 'name'];
+
+    private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
 
     public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy)
     {
@@ -48,20 +55,36 @@ final class ColumnStore
     /**
      * The universe of a day, or null if its columns have not been refreshed yet.
      *
+     * @param  Catalogue|null  $catalogue  with a user's own metrics; the built-in one by default
+     * @param  (Closure(string, mixed): list<int>)|null  $members  companies of a named list
      * @param  bool  $computes  whether an expression over history is computed when first met; else {@see HistoryPending} is thrown
      */
-    public function universe(int $asOf, bool $computes = true): ?Universe
+    public function universe(int $asOf, bool $computes = true, ?Catalogue $catalogue = null, ?Closure $members = null): ?Universe
     {
         $set = ColumnSet::query()->where('as_of', $asOf)->where('complete', true)->first();
         if ($set === null) {
             return null;
         }
         $ids = array_values(unpack('V*', $set->companies) ?: []);
-        // Texts are kept joined and taken apart only when asked for: most screens need one or two of them.
-        $attributes = json_decode($set->attributes, true, flags: JSON_THROW_ON_ERROR);
-        $catalogue = Catalogue::builtIn();
+        $catalogue ??= Catalogue::builtIn();
 
-        return new Universe($asOf, $ids, static fn (string $name): array => $ids === [] ? [] : explode("\n", $attributes[$name]), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric), fn (Node $node): Column => $this->expression($asOf, $node) ?? ($computes ? $this->derive($asOf, $node) : throw new HistoryPending((string) $node)));
+        return new Universe(
+            $asOf, $ids, fn (string $name): array|Category => $this->attribute($asOf, $name), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric),
+            fn (Node $node): Column => $this->expression($asOf, $catalogue->expand($node)) ?? ($computes ? $this->derive($asOf, $catalogue->expand($node)) : throw new HistoryPending((string) $catalogue->expand($node))), $members,
+        );
+    }
+
+    /**
+     * An attribute of every company: texts are kept joined, words out of a few as bytes, each in a column of its own.
+     *
+     * @return list<string>|Category
+     */
+    private function attribute(int $asOf, string $name): array|Category
+    {
+        $column = $this->stored($asOf, "attribute:{$name}") ?? throw new \LogicException("The universe has no {$name}.");
+        $texts = $column->packed === '' ? [] : explode("\n", $column->packed);
+
+        return in_array($name, self::TEXTS, true) ? $texts : new Category($texts, $column->states);
     }
 
     /**
@@ -104,22 +127,21 @@ final class ColumnStore
         return count($members);
     }
 
-    /** @param  list<object{id: int, ticker: string, name: string, sector: string, template: string, country: string, exchange: string}>  $members */
+    /** @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string, exchange: string, currency: string, year_end: string, reported: string}>  $members */
     public function writeSet(int $asOf, array $members): void
     {
-        $attributes = [];
-        foreach (['ticker', 'name', 'sector', 'template', 'country', 'exchange'] as $attribute) {
-            $attributes[$attribute] = implode("\n", array_column($members, $attribute));
+        foreach (self::ATTRIBUTES as $attribute) {
+            $values = array_map('strval', array_column($members, $attribute));
+            $category = in_array($attribute, self::TEXTS, true) ? null : Category::of($values);
+            $this->writeColumn($asOf, "attribute:{$attribute}", null, new Column(implode("\n", $category->words ?? $values), $category->codes ?? '', '', ''));
         }
-        ColumnSet::query()->insert([
-            'as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')),
-            'attributes' => json_encode($attributes, JSON_THROW_ON_ERROR), 'complete' => true, 'refreshed_at' => now(),
-        ]);
+        ColumnSet::query()->insert(['as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')), 'complete' => true, 'refreshed_at' => now()]);
     }
 
     public function writeColumn(int $asOf, string $name, ?string $formula, Column $column): void
     {
-        MetricColumn::query()->toBase()->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states]);
+        $column = $column->codes === null ? $column->indexed() : $column;
+        MetricColumn::query()->toBase()->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states, 'codes' => $column->codes, 'bounds' => $column->bounds]);
     }
 
     /**
@@ -136,32 +158,19 @@ final class ColumnStore
             $values = [];
             foreach ($universe->evaluate($catalogue->tree($key), $positions) as $position => $value) {
                 $fits = in_array($universe->attribute('template')[$position], array_map(static fn ($t): string => $t->value, $metric->templates), true);
-                $values[] = ! $fits ? Absence::notApplicable('Does not fit the business.') : ($value != $value ? $this->whyNot($catalogue->tree($key), $universe, $position) : $value);
+                $values[] = ! $fits ? Absence::notApplicable('Does not fit the business.') : ($value != $value ? $universe->absence($catalogue->tree($key), $position) : $value);
             }
             $this->writeColumn($asOf, $key, null, Column::of($values));
         }
     }
 
-    /** The reason of the first input without a value; too few peers if all have one. */
-    private function whyNot(Node $tree, Universe $universe, int $position): Absence
-    {
-        foreach ($tree->names() as $name) {
-            $absence = $universe->catalogue->find($name) === null ? null : $universe->column($name)->absence($position);
-            if ($absence !== null) {
-                return $absence;
-            }
-        }
-
-        return Absence::missing('Fewer than five companies to compare with have a value.');
-    }
-
     private function stored(int $asOf, string $name): ?Column
     {
-        $statement = DB::connection()->getPdo()->prepare('select "values", states from metric_columns where as_of = ? and name = ?');
+        $statement = DB::connection()->getPdo()->prepare('select "values", states, codes, bounds from metric_columns where as_of = ? and name = ?');
         $statement->execute([$asOf, $name]);
         $row = $statement->fetch(\PDO::FETCH_NUM);
 
-        return $row === false ? null : new Column($row[0], $row[1]);
+        return $row === false ? null : new Column(...$row);
     }
 
     /** The kept column of an expression over history, if it has been computed. */
@@ -212,22 +221,25 @@ final class ColumnStore
     }
 
     /**
-     * Shares that traded up to a day and were not yet delisted, by ticker.
+     * Shares and funds that traded up to a day and were not yet delisted, by ticker.
      *
-     * @return list<object{id: int, ticker: string, name: string, sector: string, template: string, country: string, exchange: string}>
+     * @return list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string, exchange: string, currency: string, year_end: string, reported: string}>
      */
-    private function members(int $asOf): array
+    public function members(int $asOf): array
     {
-        $from = \Logion\Market\Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
+        $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
+        $reported = DB::table('filings')->where('filed_on', '<=', $asOf)->groupBy('company_id')->selectRaw('company_id, max(period_end) as period_end')->pluck('period_end', 'company_id');
 
         return DB::table('companies as c')->join('securities as s', 's.company_id', '=', 'c.id')->join('exchanges as e', 'e.id', '=', 's.exchange_id')
-            ->where('s.kind', 'share')
+            ->whereIn('s.kind', ['share', 'fund'])
             ->where(static fn ($query) => $query->whereNull('s.delisted_on')->orWhere('s.delisted_on', '>', $asOf))
             ->whereExists(static fn ($query) => $query->from('bars')->whereColumn('bars.security_id', 's.id')->whereBetween('bars.day', [$from, $asOf]))
             ->orderBy('s.ticker')
-            ->get(['c.id', 's.ticker', 'c.name', 'c.sector', 'c.template', 'c.country', 'e.code as exchange'])
-            ->map(static function (object $row): object {
+            ->get(['c.id', 's.ticker', 'c.name', 's.kind', 'c.sector', 'c.template', 'c.country', 'e.code as exchange', 'c.reporting_currency as currency', 'c.fiscal_year_end_month as year_end'])
+            ->map(static function (object $row) use ($reported): object {
                 $row->id = (int) $row->id;
+                $row->year_end = (string) $row->year_end;
+                $row->reported = (string) ($reported[$row->id] ?? '');
 
                 return $row;
             })->all();

@@ -47,7 +47,7 @@ final class CompanyReader
 
         return new Company(
             $companyId, (string) $row['ticker'], Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
-            $facts, $periodEnds, $this->prices($security), $this->index((int) $row['exchange_id']), $this->expectations($companyId), $titles,
+            $facts, $periodEnds, $this->prices($security), $this->index((int) $row['exchange_id']), $this->expectations($companyId), $titles, $this->observations($companyId),
         );
     }
 
@@ -74,6 +74,18 @@ final class CompanyReader
         }
 
         return $this->indices[$exchangeId];
+    }
+
+    /** @return array<string, array{days: list<int>, values: list<float>}> */
+    private function observations(int $companyId): array
+    {
+        $observations = [];
+        foreach ($this->rows('select name, day, value from observations where company_id = ? order by name, day', $companyId) as $row) {
+            $observations[$row['name']]['days'][] = (int) $row['day'];
+            $observations[$row['name']]['values'][] = (float) $row['value'];
+        }
+
+        return $observations;
     }
 
     private function expectations(int $companyId): Expectations

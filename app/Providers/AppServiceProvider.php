@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Facts\EconomyReader;
+use App\Research\Catalogues;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\ServiceProvider;
 
@@ -13,6 +14,7 @@ final class AppServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->singleton(EconomyReader::class);
+        $this->app->scoped(Catalogues::class);
     }
 
     public function boot(): void

@@ -10,7 +10,6 @@ use App\Facts\EconomyReader;
 use Illuminate\Support\Facades\DB;
 use Logion\Market\Day;
 use Logion\Market\InvalidDay;
-use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
 use Logion\Screening\UniversePeers;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -18,7 +17,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** Opens a company on an as-of day. */
 final class CompanyScopes
 {
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns)
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns, private readonly Catalogues $catalogues)
     {
     }
 
@@ -29,9 +28,10 @@ final class CompanyScopes
     {
         $day = $this->day($asOf);
         $company = $this->companies->read($this->companyId($ticker));
-        $universe = $this->columns->universe($day);
+        $catalogue = $this->catalogues->current();
+        $universe = $this->columns->universe($day, true, $catalogue);
 
-        return new CompanyScope($company ?? throw new \LogicException('The company was just found.'), $day, Catalogue::builtIn(), $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
+        return new CompanyScope($company ?? throw new \LogicException('The company was just found.'), $day, $catalogue, $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
     }
 
     public function companyId(string $ticker): int

@@ -5,63 +5,190 @@ declare(strict_types=1);
 namespace App\Research;
 
 use App\Facts\ColumnStore;
+use Illuminate\Support\Facades\Auth;
 use Logion\Market\Day;
+use Logion\Metrics\Formula\Node;
+use Logion\Screening\Cleaning;
+use Logion\Screening\CrossSection;
 use Logion\Screening\Distribution;
 use Logion\Screening\Funnel;
+use Logion\Screening\GroupLines;
+use Logion\Screening\Mask;
+use Logion\Screening\Ranking;
+use Logion\Screening\Scorecard;
 use Logion\Screening\Screen;
+use Logion\Screening\Thresholds;
 use Logion\Screening\Universe;
 use Logion\Screening\Warnings;
+use Logion\Statistics\Rank;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
-/** Runs screens on the stored columns. */
+/** Runs screens, and what is asked of their survivors, on the stored columns. */
 final class ScreenRunner
 {
     private const PREVIEW_BINS = 40;
 
-    public function __construct(private readonly ColumnStore $columns)
+    /** Points a plot of a regression can show and a person tell apart. */
+    private const MOST_POINTS = 3000;
+
+    public function __construct(private readonly ColumnStore $columns, private readonly Catalogues $catalogues, private readonly NamedLists $lists)
     {
     }
 
     /**
-     * @return array{as_of: string, universe: array<string, mixed>, steps: list<array<string, mixed>>, total: int, rows: list<array<string, mixed>>}
+     * @param  bool  $shaded  whether each figure's percentile among the survivors is told too
+     * @return array<string, mixed> as_of, universe, steps, total, rows, sectors, warnings
      */
-    public function run(Screen $screen, int $asOf, int $offset = 0, ?int $limit = null, bool $alone = false, bool $computes = true): array
+    public function run(Screen $screen, int $asOf, int $offset = 0, ?int $limit = null, bool $shaded = false, bool $computes = true): array
     {
         $universe = $this->universe($asOf, $computes);
-        $funnel = Funnel::run($screen, $universe, $alone);
-        $page = array_slice($funnel->survivors, $offset, $limit);
-        $rows = [];
-        foreach ($page as $position) {
-            $rows[] = [
-                'ticker' => $universe->attribute('ticker')[$position], 'name' => $universe->attribute('name')[$position], 'company' => $universe->ids[$position],
-                'sector' => $universe->attribute('sector')[$position], 'values' => [], 'states' => [],
-            ];
-        }
-        foreach ($screen->columns as $column) {
-            $tree = $universe->catalogue->parse($column);
-            $stored = $tree->kind === 'name' && $universe->catalogue->find($tree->symbol) !== null ? $universe->column($tree->symbol) : null;
-            foreach ($universe->evaluate($tree, $page) as $i => $value) {
-                $known = $value == $value;
-                $rows[$i]['values'][$column] = $known ? $value : null;
-                if (! $known) {
-                    $rows[$i]['states'][$column] = $stored === null ? 'missing' : $stored->state($page[$i]);
-                }
-            }
-        }
-        foreach ($rows as $i => $row) {
-            $rows[$i]['values'] = (object) $row['values'];
-            $rows[$i]['states'] = (object) $row['states'];
-        }
+        $funnel = Funnel::run($screen, $universe);
+        $survivors = $funnel->survivors($screen, $universe);
+        $page = array_slice($survivors, $offset, $limit);
+        $withSetAside = $screen->setAside === [] ? null : Mask::count(Funnel::run(new Screen($screen->name, '', $screen->universe, $screen->criteria, [], []), $universe)->survived);
 
         return [
-            'as_of' => Day::iso($asOf), 'universe' => ['size' => count($funnel->universe), 'definition' => (object) $screen->universe],
-            'steps' => $funnel->steps, 'total' => count($funnel->survivors), 'rows' => $rows,
-            'sectors' => (object) Warnings::sectors($funnel, $universe), 'warnings' => Warnings::of($funnel, $universe), 'companies' => array_map(static fn (int $p): int => $universe->ids[$p], array_slice($funnel->survivors, 0, 500)),
+            'as_of' => Day::iso($asOf), 'universe' => ['size' => Mask::count($funnel->start), 'definition' => (object) $screen->universe], 'steps' => $funnel->steps,
+            'total' => count($survivors), 'total_with_set_aside' => $withSetAside, 'rows' => $this->rows($universe, $screen->columns, $page, $shaded ? $survivors : null),
+            'sectors' => (object) $universe->category('sector')->counts($funnel->survived), 'warnings' => Warnings::of($funnel, $universe),
         ];
     }
 
     /**
-     * The distribution of a formula over the companies a screen starts from, with how many pass each threshold.
+     * @param  list<string>  $columns  formulas
+     * @param  list<int>  $positions
+     * @param  list<int>|null  $shading  companies a figure's percentile is taken among
+     * @return list<array<string, mixed>>
+     */
+    public function rows(Universe $universe, array $columns, array $positions, ?array $shading = null): array
+    {
+        $rows = array_map(static fn (int $position): array => [...self::company($universe, $position), 'values' => [], 'states' => [], 'percentiles' => []], $positions);
+        foreach ($columns as $column) {
+            $tree = $universe->catalogue->parse($column);
+            $sorted = null;
+            if ($shading !== null) {
+                $sorted = array_values(array_filter($universe->evaluate($tree, $shading), static fn (float $x): bool => $x == $x));
+                sort($sorted);
+            }
+            foreach ($universe->evaluate($tree, $positions) as $i => $value) {
+                $known = $value == $value;
+                $rows[$i]['values'][$column] = $known ? $value : null;
+                if (! $known) {
+                    $rows[$i]['states'][$column] = $universe->absence($tree, $positions[$i])->kind->value;
+                } elseif ($sorted !== null) {
+                    $rows[$i]['percentiles'][$column] = Rank::percentile($sorted, $value);
+                }
+            }
+        }
+
+        return array_map(static fn (array $row): array => [...$row, 'values' => (object) $row['values'], 'states' => (object) $row['states'], 'percentiles' => (object) $row['percentiles']], $rows);
+    }
+
+    /** @return array{ticker: string, name: string, company: int, sector: string} */
+    private static function company(Universe $universe, int $position): array
+    {
+        return ['ticker' => $universe->attribute('ticker')[$position], 'name' => $universe->attribute('name')[$position], 'company' => $universe->ids[$position], 'sector' => $universe->category('sector')->at($position)];
+    }
+
+    /** @return list<array<string, mixed>> warnings that take a closer look */
+    public function closerLook(Screen $screen, int $asOf): array
+    {
+        $universe = $this->universe($asOf, false);
+
+        return Warnings::onCloserLook($screen, Funnel::run($screen, $universe), $universe);
+    }
+
+    /** @return array<string, array<string, float|int|null>> group lines of every column over the survivors */
+    public function groupLines(Screen $screen, int $asOf): array
+    {
+        $universe = $this->universe($asOf, false);
+        $survivors = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $weights = $universe->column('market_cap')->gather($survivors);
+        $lines = [];
+        foreach ($screen->columns as $column) {
+            $lines[$column] = GroupLines::of($universe->evaluate($universe->catalogue->parse($column), $survivors), $weights);
+        }
+
+        return $lines;
+    }
+
+    /** @return array{total: int, proposals: list<array<string, mixed>>} */
+    public function proposals(Screen $screen, int $wished, int $asOf): array
+    {
+        $universe = $this->universe($asOf, false);
+        $funnel = Funnel::run($screen, $universe);
+
+        return ['total' => Mask::count($funnel->survived), 'proposals' => Thresholds::towards($wished, $screen, $universe, $funnel)];
+    }
+
+    /**
+     * The criteria used as scores for the companies the screen starts from, or for its survivors.
+     *
+     * @return array{criteria: list<string>, total: int, rows: list<array<string, mixed>>}
+     */
+    public function score(Screen $screen, int $asOf, int $offset, int $limit): array
+    {
+        $universe = $this->universe($asOf, false);
+        $rows = Scorecard::of($screen, $universe, Mask::positions(Funnel::start($screen, $universe)));
+
+        return [
+            'criteria' => array_map('strval', Scorecard::criteria($screen)), 'total' => count($rows),
+            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), ...array_diff_key($row, ['position' => 0])], array_slice($rows, $offset, $limit)),
+        ];
+    }
+
+    /**
+     * @param  list<string>  $columns
+     * @return array{total: int, proposals: list<array<string, mixed>>}
+     */
+    public function cleaning(Screen $screen, array $columns, int $asOf, int $limit): array
+    {
+        $universe = $this->universe($asOf, false);
+        $proposals = Cleaning::proposals($universe, Mask::positions(Funnel::start($screen, $universe)), $columns);
+
+        return ['total' => count($proposals), 'proposals' => array_map(static fn (array $proposal): array => [...self::company($universe, $proposal['position']), ...array_diff_key($proposal, ['position' => 0])], array_slice($proposals, 0, $limit))];
+    }
+
+    /** @return array<string, mixed> */
+    public function ranking(Screen $screen, Ranking $ranking, int $asOf, int $offset, int $limit, bool $otherRules): array
+    {
+        $universe = $this->universe($asOf, false);
+        $positions = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $result = $ranking->of($universe, $positions);
+        $null = static fn (float $x): ?float => $x == $x ? $x : null;
+
+        return [
+            'as_of' => Day::iso($asOf), 'total' => count($result->rows), 'left_out' => array_map(static fn (int $position): array => self::company($universe, $position), array_slice($result->leftOut, 0, 200)), 'left_out_total' => count($result->leftOut),
+            'shares' => $ranking->shares(), 'other_rules' => $otherRules ? (object) $ranking->otherRules($universe, $positions) : null,
+            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), 'place' => $row['place'], 'score' => $row['score'], 'values' => array_map($null, $row['values']), 'scores' => $row['scores'], 'contributions' => $row['contributions']], array_slice($result->rows, $offset, $limit)),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public function regression(Screen $screen, CrossSection $regression, int $asOf): array
+    {
+        $universe = $this->universe($asOf, false);
+        $positions = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $fit = $regression->fit($universe, $positions);
+        $ols = $fit->regression;
+        $p = $fit->pValues();
+        $terms = [];
+        foreach (['intercept', ...array_map(static fn (array $x): string => $x['log'] ? "ln({$x['formula']})" : $x['formula'], $regression->regressors)] as $i => $name) {
+            $terms[] = ['name' => $name, 'coefficient' => $ols->coefficients[$i], 'standard_error' => $ols->standardErrors[$i], 't' => $ols->tValues[$i], 'p' => $p[$i]];
+        }
+        $rows = $fit->rows();
+        $step = max(1, (int) ceil(count($rows) / self::MOST_POINTS));
+
+        return [
+            'as_of' => Day::iso($asOf), 'used' => $ols->n, 'dropped' => $fit->dropped, 'terms' => $terms, 'r_squared' => $ols->rSquared, 'adjusted_r_squared' => $ols->adjustedRSquared,
+            'residual_standard_error' => $ols->residualStandardError, 'degrees_of_freedom' => $ols->degreesOfFreedom, 'f' => $ols->fStatistic,
+            // Marked companies are always shown; of very many others an even share.
+            'rows' => array_values(array_map(static fn (array $row): array => [...self::company($universe, $row['position']), ...array_diff_key($row, ['position' => 0])], array_filter($rows, static fn (array $row, int $i): bool => $i % $step === 0 || $row['marks'] !== [], ARRAY_FILTER_USE_BOTH))),
+        ];
+    }
+
+    /**
+     * The distribution of a formula over the companies a screen starts from.
      *
      * @param  array<string, mixed>  $definition
      * @return array<string, mixed>
@@ -69,16 +196,48 @@ final class ScreenRunner
     public function distribution(string $formula, array $definition, int $asOf): array
     {
         $universe = $this->universe($asOf, false);
-        $positions = $universe->select(Screen::fromArray(['universe' => $definition])->universe);
-        $distribution = Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::PREVIEW_BINS);
+        $positions = Mask::positions($universe->admits(Screen::fromArray(['universe' => $definition])->universe));
 
-        return get_object_vars($distribution);
+        return get_object_vars(Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::PREVIEW_BINS));
+    }
+
+    /**
+     * A metric over all shares: its spread, how many have a value, the highest and the lowest.
+     *
+     * @return array<string, mixed>
+     */
+    public function metric(string $key, int $asOf, int $ends = 10): array
+    {
+        $universe = $this->universe($asOf, false);
+        $universe->catalogue->get($key);
+        $everyone = Mask::positions($universe->everyone());
+        $column = $universe->column($key);
+        $values = $column->gather($everyone);
+        $known = [];
+        $coverage = array_fill_keys(['value', 'missing', 'not_applicable', 'not_meaningful', 'not_enough_history'], 0);
+        foreach ($everyone as $i => $position) {
+            if ($values[$i] == $values[$i]) {
+                $known[$position] = $values[$i];
+                $coverage['value']++;
+            } else {
+                $coverage[$universe->absence(Node::name($key), $position)->kind->value]++;
+            }
+        }
+        arsort($known);
+        $side = static fn (array $positions): array => array_map(static fn (int $position): array => [...self::company($universe, $position), 'value' => $known[$position]], $positions);
+
+        return [
+            'as_of' => Day::iso($asOf), 'distribution' => get_object_vars(Distribution::of($values, self::PREVIEW_BINS)), 'coverage' => $coverage,
+            'highest' => $side(array_slice(array_keys($known), 0, $ends)), 'lowest' => $side(array_reverse(array_slice(array_keys($known), -$ends))),
+        ];
     }
 
     /** @throws ConflictHttpException if the day's columns have not been refreshed */
     public function universe(int $asOf, bool $computes): Universe
     {
-        return $this->columns->universe($asOf, $computes)
+        $user = Auth::user();
+
+        return $this->columns->universe($asOf, $computes, $this->catalogues->current(), $this->lists->on($asOf, $user instanceof \App\Models\User ? $user : null, $computes))
             ?? throw new ConflictHttpException('The figures as of '.Day::iso($asOf).' have not been computed yet. Start the refresh and wait for it.');
     }
 }

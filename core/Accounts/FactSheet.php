@@ -75,6 +75,26 @@ final class FactSheet
         }
     }
 
+    /**
+     * Whether nothing was filed and no share was split between this sheet's day and another.
+     *
+     * @param  list<Fact>  $facts
+     */
+    public function holdsOn(array $facts, int $day, CorporateActions $actions): bool
+    {
+        if (count($actions->splits) !== count($this->actions->splits)) {
+            return false;
+        }
+        [$from, $to] = [min($day, $this->asOf), max($day, $this->asOf)];
+        foreach ($facts as $fact) {
+            if ($fact->filedOn > $from && $fact->filedOn <= $to) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
     /** The latest completed fiscal year that was reported. */
     public function latestYear(): ?int
     {

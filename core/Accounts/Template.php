@@ -12,6 +12,9 @@ enum Template: string
     case Insurer = 'insurer';
     case Property = 'property';
 
+    /** Not a business: it has prices and no accounts. */
+    case Fund = 'fund';
+
     public function label(): string
     {
         return match ($this) {
@@ -19,6 +22,7 @@ enum Template: string
             self::Bank => 'bank',
             self::Insurer => 'insurer',
             self::Property => 'property company',
+            self::Fund => 'fund',
         };
     }
 }

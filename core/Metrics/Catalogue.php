@@ -26,7 +26,7 @@ final class Catalogue
         'liquidity' => 'Liquidity', 'leverage-and-coverage' => 'Leverage and coverage', 'cash-flow' => 'Cash flow',
         'valuation-multiples' => 'Valuation', 'forward-and-estimates' => 'Expectations', 'dividends-and-buybacks' => 'Dividends and buybacks',
         'quality-and-distress' => 'Quality and distress', 'market-performance' => 'Market performance', 'technical' => 'Price pattern',
-        'risk' => 'Risk', 'bank' => 'Banks', 'insurer' => 'Insurers', 'property' => 'Property', 'stability-and-history' => 'Stability and history', 'own' => 'Own metrics',
+        'risk' => 'Risk', 'bank' => 'Banks', 'insurer' => 'Insurers', 'property' => 'Property', 'stability-and-history' => 'Stability and history', 'ownership-and-sentiment' => 'Ownership and sentiment', 'own' => 'Own metrics',
     ];
 
     /** Names that are neither lines nor metrics: label, unit. */
@@ -36,6 +36,18 @@ final class Catalogue
         'equity_risk_premium' => ['Equity risk premium', 'percent'], 'corporate_tax_rate' => ['Statutory tax rate', 'percent'],
         'consumer_price_index' => ['Consumer price index', 'ratio'], 'fiscal_year_elapsed' => ['Elapsed part of the coming fiscal year', 'ratio'],
         'ex_dividend_date' => ['Latest ex-dividend date', 'date'], 'indicated_annual_dividend' => ['Indicated annual dividend', 'money_per_share'],
+        'analysts_buy' => ['Analysts who say buy', 'count'], 'analysts_hold' => ['Analysts who say hold', 'count'], 'analysts_sell' => ['Analysts who say sell', 'count'],
+        'target_price_mean' => ['Mean target price', 'money_per_share'], 'target_price_high' => ['Highest target price', 'money_per_share'], 'target_price_low' => ['Lowest target price', 'money_per_share'],
+        'expected_long_term_growth' => ['Expected long-term growth of earnings', 'percent'],
+        'estimates_raised_30d' => ['Estimates raised in 30 days', 'count'], 'estimates_lowered_30d' => ['Estimates lowered in 30 days', 'count'], 'next_report_date' => ['Next expected report', 'date'],
+        'insider_shares_bought_6m' => ['Shares bought by insiders, 6 months', 'shares'], 'insider_shares_sold_6m' => ['Shares sold by insiders, 6 months', 'shares'], 'insider_shares' => ['Shares held by insiders', 'shares'],
+        'institutional_shares' => ['Shares held by institutions', 'shares'], 'shares_short' => ['Shares sold short', 'shares'], 'float_shares' => ['Shares in free float', 'shares'],
+    ];
+
+    /** Market names that are observed from time to time rather than every day. */
+    public const OBSERVED = [
+        'analysts_buy', 'analysts_hold', 'analysts_sell', 'target_price_mean', 'target_price_high', 'target_price_low', 'expected_long_term_growth', 'estimates_raised_30d', 'estimates_lowered_30d',
+        'next_report_date', 'insider_shares_bought_6m', 'insider_shares_sold_6m', 'insider_shares', 'institutional_shares', 'shares_short', 'float_shares',
     ];
 
     /** @var array<string, Node> */
@@ -68,16 +80,89 @@ final class Catalogue
                     $metrics[$key] = new Metric($key, $label, $group, Unit::from($unit), $better, $formula, $guard, array_map(Template::from(...), explode('|', $templates)), $basis, $note);
                 }
             }
-            $catalogue = new self($metrics);
+            $catalogue = (new self($metrics))->withFunds();
         }
 
         return $catalogue;
+    }
+
+    /** Metrics that read no statement, estimate or holding fit a fund too. */
+    private function withFunds(): self
+    {
+        $metrics = $this->metrics;
+        foreach ($this->metrics as $key => $metric) {
+            if (count($metric->templates) === 4 && $this->readsPricesOnly($key)) {
+                $metrics[$key] = $metric->fitting(Template::Fund);
+            }
+        }
+
+        return new self($metrics);
+    }
+
+    private function readsPricesOnly(string $key): bool
+    {
+        foreach ([$this->tree($key), $this->guard($key)] as $tree) {
+            if ($tree === null) {
+                continue;
+            }
+            foreach ($tree->names() as $name) {
+                if (! (isset($this->metrics[$name]) ? $this->readsPricesOnly($name) : in_array($name, ['price', 'volume', 'risk_free_rate', 'bill_rate', 'equity_risk_premium'], true))) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
     }
 
     /** @param  array<string, Metric>  $own */
     public function with(array $own): self
     {
         return new self([...$this->metrics, ...$own]);
+    }
+
+    public function isOwn(string $key): bool
+    {
+        return ($this->metrics[$key]->group ?? '') === 'own';
+    }
+
+    /**
+     * Other metrics of a user that one is made of, directly or through others.
+     *
+     * @return list<string>
+     */
+    public function ownDependencies(string $key): array
+    {
+        $found = [];
+        $open = [$key];
+        while ($open !== []) {
+            foreach ($this->ownNames(array_pop($open)) as $name) {
+                if (! in_array($name, $found, true)) {
+                    $found[] = $open[] = $name;
+                }
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<string> a user's metrics that a metric names itself */
+    private function ownNames(string $key): array
+    {
+        $metric = $this->metrics[$key];
+        $names = $metric->comparison === null ? $this->tree($key)->names() : array_merge([], ...array_map(fn (string $formula): array => $this->parser->parse($formula)->names(), $metric->comparison->formulas()));
+
+        return array_values(array_filter($names, $this->isOwn(...)));
+    }
+
+    /** A formula in which a user's own metrics are replaced by what they stand for. */
+    public function expand(Node $node): Node
+    {
+        if ($node->kind === 'name' && $this->isOwn($node->symbol) && $this->metrics[$node->symbol]->comparison === null) {
+            return $this->expand($this->tree($node->symbol));
+        }
+
+        return $node->children === [] ? $node : $node->with(array_map($this->expand(...), $node->children));
     }
 
     /** @return array<string, Metric> */
@@ -167,9 +252,18 @@ final class Catalogue
         };
     }
 
+    /** Whether a name is a metric that compares companies. */
+    public function needsPeersIfMetric(string $name): bool
+    {
+        return isset($this->metrics[$name]) && $this->needsPeers($name);
+    }
+
     /** Whether a metric compares companies, itself or through one it refers to. */
     public function needsPeers(string $key, int $depth = 0): bool
     {
+        if ($this->metrics[$key]->comparison !== null) {
+            return true;
+        }
         $tree = $this->tree($key);
         if ($tree->calls(...Functions::CROSS_SECTION)) {
             return true;

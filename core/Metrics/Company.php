@@ -15,6 +15,7 @@ final readonly class Company
      * @param  list<Fact>  $facts
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by fiscal period
      * @param  array<int, string>  $filings  title by filing
+     * @param  array<string, array{days: list<int>, values: list<float>}>  $observations  by name, see {@see Catalogue::OBSERVED}; days ascending
      */
     public function __construct(
         public int $id,
@@ -29,6 +30,7 @@ final readonly class Company
         public ?PriceSeries $index = null,
         public Expectations $expectations = new Expectations,
         public array $filings = [],
+        public array $observations = [],
     ) {
     }
 }

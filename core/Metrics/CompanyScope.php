@@ -24,6 +24,9 @@ use Logion\Risk\Beta;
  */
 final class CompanyScope
 {
+    /** An observation older than this is no longer one. */
+    private const OBSERVATION_DAYS = 400;
+
     public readonly FactSheet $facts;
 
     public readonly PriceSeries $prices;
@@ -50,10 +53,12 @@ final class CompanyScope
         public readonly Catalogue $catalogue,
         public readonly Economy $economy,
         private readonly ?Peers $peers = null,
+        ?FactSheet $earlier = null,
     ) {
         $this->prices = $company->prices->asOf($asOf);
         $this->index = $company->index?->asOf($asOf);
-        $this->facts = new FactSheet($company->template, $company->facts, $company->periodEnds, $asOf, $this->prices->actions);
+        // Between two filings the accounts are the same; a sheet made for an earlier day is used again.
+        $this->facts = $earlier?->holdsOn($company->facts, $asOf, $this->prices->actions) === true ? $earlier : new FactSheet($company->template, $company->facts, $company->periodEnds, $asOf, $this->prices->actions);
     }
 
     /** Value of a metric in its own basis, or in that of the metric that refers to it. Each is computed once per moment. */
@@ -63,6 +68,11 @@ final class CompanyScope
         $moment ??= Moment::of($metric->basis);
         if (isset($this->metrics[$key][$moment->id])) {
             return $this->metrics[$key][$moment->id];
+        }
+        if ($metric->comparison !== null) {
+            return $this->metrics[$key][$moment->id] = $moment->past || $this->peers === null
+                ? Absence::missing("{$metric->label} compares companies on one day and has no past.")
+                : $this->peers->metric($key, $this->company->id);
         }
         if (! $metric->fits($this->company->template)) {
             return $this->metrics[$key][$moment->id] = $this->doesNotFit($metric->label);
@@ -226,7 +236,7 @@ final class CompanyScope
             'risk_free_rate', 'bill_rate', 'consumer_price_index' => $this->economy->at($name, $day) ?? Absence::missing('The rate of that day is not known.'),
             'fiscal_year_elapsed' => $this->fiscalYearElapsed($day),
             'ex_dividend_date', 'indicated_annual_dividend' => $this->dividend($name, $day, $m),
-            default => throw new \LogicException("There is no market name {$name}."),
+            default => $this->observed($name, $day, $m),
         };
     }
 
@@ -305,7 +315,7 @@ final class CompanyScope
      * Where the company stands among its peers. Amounts are compared in the base currency, in which the universe is kept;
      * a median of amounts comes back in the reporting currency.
      *
-     * @param  string  $measure  one of the functions that compare: sector_median, sector_rank, sector_percentile, universe_percentile
+     * @param  string  $measure  one of {@see \Logion\Metrics\Formula\Functions::CROSS_SECTION}
      */
     public function compare(string $measure, Node $expression, float|Absence $own): float|Absence
     {
@@ -390,6 +400,23 @@ final class CompanyScope
         $frequency = count(array_filter($paid, static fn (array $dividend): bool => Day::between($dividend[0], $last) < 355));
 
         return $amount / $this->prices->actions->splitRatio($last, $this->asOf) * $frequency * $this->priceRate($m);
+    }
+
+    /** The latest observation up to a day: counts of shares and prices on today's share basis, prices in the reporting currency. */
+    private function observed(string $name, int $day, Moment $m): float|Absence
+    {
+        $series = $this->company->observations[$name] ?? null;
+        $at = $series === null ? -1 : TradingDays::lastUntil($series['days'], $day);
+        if ($series === null || $at < 0 || Day::between($series['days'][$at], $day) > self::OBSERVATION_DAYS) {
+            return $this->absences['observed:'.$name] ??= Absence::missing($this->catalogue->label($name).': nobody has published it.');
+        }
+        $ratio = $this->prices->actions->splitRatio($series['days'][$at], $this->asOf);
+
+        return match ($this->catalogue->unit($name)) {
+            \Logion\Unit::Shares => $series['values'][$at] * $ratio,
+            \Logion\Unit::MoneyPerShare => $series['values'][$at] / $ratio * $this->priceRate($m),
+            default => $series['values'][$at],
+        };
     }
 
     private function isPerShare(string $line): bool

@@ -14,6 +14,7 @@ final readonly class Metric
      * @param  'higher'|'lower'|'neutral'  $better
      * @param  list<Template>  $templates  kinds of business it fits
      * @param  'trailing'|'annual'|'quarter'|'latest'|'daily'  $basis
+     * @param  Comparison|null  $comparison  for a figure that compares companies and has no formula, such as a place in a ranking
      */
     public function __construct(
         public string $key,
@@ -26,6 +27,7 @@ final readonly class Metric
         public array $templates,
         public string $basis,
         public string $note = '',
+        public ?Comparison $comparison = null,
     ) {
     }
 
@@ -42,6 +44,12 @@ final readonly class Metric
         }
 
         return ($value > $median) === ($this->better === 'higher') ? 'better' : 'worse';
+    }
+
+    /** The same metric, fitting one more kind of business. */
+    public function fitting(Template $template): self
+    {
+        return new self($this->key, $this->label, $this->group, $this->unit, $this->better, $this->formula, $this->notMeaningfulWhen, [...$this->templates, $template], $this->basis, $this->note, $this->comparison);
     }
 
     public function fits(Template $template): bool

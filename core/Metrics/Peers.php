@@ -11,9 +11,12 @@ use Logion\Metrics\Formula\Node;
 interface Peers
 {
     /**
-     * @param  string  $measure  sector_median, sector_rank, sector_percentile or universe_percentile
+     * @param  string  $measure  one of {@see \Logion\Metrics\Formula\Functions::CROSS_SECTION}
      * @param  Node  $expression  what is compared
      * @param  float|Absence  $own  the company's own value of it
      */
     public function compare(string $measure, Node $expression, float|Absence $own, int $company): float|Absence;
+
+    /** A company's value of a metric that is computed for all companies at once. */
+    public function metric(string $key, int $company): float|Absence;
 }

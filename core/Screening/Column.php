@@ -6,10 +6,15 @@ namespace Logion\Screening;
 
 use Logion\Absence;
 use Logion\AbsenceKind;
+use Logion\Statistics\Quantile;
+use Logion\Statistics\Rank;
 
 /**
  * One figure for every company of a universe, packed: float64 values (NaN where there is none) and one letter per company
  * for the state: v value, m missing, a not applicable, n not meaningful, h not enough history.
+ *
+ * A column may be indexed: one byte per company tells in which of 250 equally filled bins its value lies. A criterion then
+ * decides all bins but one by translating bytes, and looks only at the values of that bin.
  */
 final class Column
 {
@@ -18,7 +23,13 @@ final class Column
     /** @var array<int, float>|null positions from 1, as unpack gives them */
     private ?array $unpacked = null;
 
-    public function __construct(public readonly string $packed, public readonly string $states)
+    private const BINS = 250;
+
+    /**
+     * @param  string|null  $codes  bin of each company from 1, 0 where there is no value
+     * @param  string|null  $bounds  smallest value of each bin, packed, ascending
+     */
+    public function __construct(public readonly string $packed, public readonly string $states, public readonly ?string $codes = null, public readonly ?string $bounds = null)
     {
     }
 
@@ -102,33 +113,116 @@ final class Column
     }
 
     /**
-     * The commonest criterion, a figure against a number, decided in one loop.
+     * From numbers, NaN where there is none for a reason that is told elsewhere.
      *
-     * @param  list<int>  $positions
-     * @return array{list<int>, int}|null positions that pass and how many have no value; null for another operator
+     * @param  list<float>  $values
      */
-    public function compare(string $operator, float $threshold, array $positions): ?array
+    public static function ofNumbers(array $values): self
     {
-        if (! in_array($operator, ['<', '<=', '>', '>='], true)) {
-            return null;
-        }
-        $values = $this->unpacked ??= $this->packed === '' ? [] : (unpack('d*', $this->packed) ?: []);
-        // Less than is greater than with both signs turned; NaN is neither.
-        $sign = $operator[0] === '<' ? -1.0 : 1.0;
-        $limit = $sign * $threshold;
-        $orEqual = strlen($operator) === 2;
-        $passed = [];
-        $unknown = 0;
-        foreach ($positions as $position) {
-            $value = $sign * $values[$position + 1];
-            if ($value > $limit || ($orEqual && $value == $limit)) {
-                $passed[] = $position;
-            } elseif ($value != $value) {
-                $unknown++;
-            }
+        $states = '';
+        foreach ($values as $value) {
+            $states .= $value == $value ? 'v' : 'm';
         }
 
-        return [$passed, $unknown];
+        return new self($values === [] ? '' : pack('d*', ...$values), $states);
+    }
+
+    /** The same column with its index. */
+    public function indexed(): self
+    {
+        $values = $this->all();
+        $known = [];
+        foreach ($values as $value) {
+            if ($value == $value) {
+                $known[] = $value;
+            }
+        }
+        sort($known);
+        $n = count($known);
+        $bounds = [];
+        for ($i = 0; $i < self::BINS && $n > 0; $i++) {
+            $bound = $known[intdiv($i * $n, self::BINS)];
+            if ($bounds === [] || $bound > $bounds[count($bounds) - 1]) {
+                $bounds[] = $bound;
+            }
+        }
+        $codes = '';
+        foreach ($values as $value) {
+            $codes .= chr($value == $value ? Rank::firstAbove($bounds, $value) : 0);
+        }
+
+        return new self($this->packed, $this->states, $codes, $bounds === [] ? '' : pack('d*', ...$bounds));
+    }
+
+    /** A comparison with a number, decided for every company. */
+    public function compare(string $operator, float $threshold): Mask
+    {
+        if ($this->codes === null || $this->bounds === null) {
+            return $this->compareEach($operator, $threshold);
+        }
+        $bounds = $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
+        $bin = Rank::firstAbove($bounds, $threshold);
+        $above = str_starts_with($operator, '>') || $operator === '!=' ? "\1" : "\0";
+        $below = str_starts_with($operator, '<') || $operator === '!=' ? "\1" : "\0";
+        // All bins below the threshold's fail or pass as one, so do those above; its own is marked 2 and looked into.
+        $to = "\0".str_repeat($below, max(0, $bin - 1)).($bin > 0 ? "\2" : '').str_repeat($above, 255 - $bin);
+        $true = strtr($this->codes, self::everyByte(), $to);
+        for ($at = strpos($true, "\2"); $at !== false; $at = strpos($true, "\2", $at + 1)) {
+            $true[$at] = self::holds(self::float($this->packed, $at), $operator, $threshold) ? "\1" : "\0";
+        }
+
+        return Mask::of($true, strtr($this->codes, self::everyByte(), "\0".str_repeat("\1", 255)) ^ $true);
+    }
+
+    private function compareEach(string $operator, float $threshold): Mask
+    {
+        $decided = [];
+        foreach ($this->all() as $value) {
+            $decided[] = $value != $value ? NAN : (self::holds($value, $operator, $threshold) ? 1.0 : 0.0);
+        }
+
+        return Mask::fromValues($decided);
+    }
+
+    private static function holds(float $value, string $operator, float $threshold): bool
+    {
+        return match ($operator) {
+            '<' => $value < $threshold,
+            '<=' => $value <= $threshold,
+            '>' => $value > $threshold,
+            '>=' => $value >= $threshold,
+            '==' => $value == $threshold,
+            '!=' => $value != $threshold,
+            default => throw new \LogicException("{$operator} does not compare."),
+        };
+    }
+
+    /** The 256 bytes in order, to translate from. */
+    public static function everyByte(): string
+    {
+        static $bytes = null;
+
+        return $bytes ??= implode('', array_map('chr', range(0, 255)));
+    }
+
+    /** @return list<float> every value, NaN where there is none */
+    public function all(): array
+    {
+        return $this->packed === '' ? [] : array_values($this->unpacked ??= unpack('d*', $this->packed) ?: []);
+    }
+
+    /**
+     * Lower and upper quartile of the known values at some positions; null if there are none.
+     *
+     * @param  list<int>  $positions
+     * @return array{float, float}|null
+     */
+    public function quartiles(array $positions): ?array
+    {
+        $known = array_values(array_filter($this->gather($positions), static fn (float $x): bool => $x == $x));
+        sort($known);
+
+        return $known === [] ? null : [(float) Quantile::ofSorted($known, 0.25), (float) Quantile::ofSorted($known, 0.75)];
     }
 
     /** @return array{value: int, missing: int, not_applicable: int, not_meaningful: int, not_enough_history: int} */

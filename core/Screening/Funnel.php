@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
-use Logion\Metrics\Formula\Node;
-
 /**
  * Runs a screen: the companies that are left after each criterion, in order. A criterion that cannot be decided for a
  * company does not pass, and is counted.
@@ -13,86 +11,145 @@ use Logion\Metrics\Formula\Node;
 final readonly class Funnel
 {
     /**
-     * @param  list<int>  $universe  positions the screen starts from
-     * @param  list<array{criterion: string, active: bool, survivors: int, undecidable: int, alone: int|null}>  $steps
-     * @param  list<int>  $survivors  positions, sorted as the screen asks
+     * @param  string  $start  companies the screen starts from
+     * @param  string  $survived
+     * @param  list<array{criterion: string, active: bool, survivors: int, undecidable: int, alone: int, decisive: int|null, members: list<array{criterion: string, active: bool, alone: int, undecidable: int}>}>  $steps
+     * @param  array<int, Mask>  $masks  the decided criteria by place in the screen
      */
-    private function __construct(public array $universe, public array $steps, public array $survivors)
+    private function __construct(public string $start, public string $survived, public array $steps, public array $masks)
     {
     }
 
     /**
-     * @param  bool  $alone  also count how many pass each criterion by itself
+     * Each step tells how many are left, how many of those that reached it could not be decided, how many pass it *alone*,
+     * and for how many it is *decisive*: so many more would survive without it.
      *
-     * @throws \Logion\Metrics\Formula\FormulaError if a criterion or a sort column cannot be understood
+     * @throws \Logion\Metrics\Formula\FormulaError if a criterion cannot be understood
      */
-    public static function run(Screen $screen, Universe $universe, bool $alone = false): self
+    public static function run(Screen $screen, Universe $universe): self
     {
-        $start = $universe->select($screen->universe);
-        $positions = $start;
+        $start = self::start($screen, $universe);
+        $reference = $start === $universe->everyone() ? null : $start;
+        $masks = [];
+        foreach ($screen->criteria as $i => $criterion) {
+            $mask = self::decide($criterion, $universe, $reference);
+            if ($mask !== null) {
+                $masks[$i] = $mask;
+            }
+        }
+        $active = array_filter($masks, static fn (int $i): bool => $screen->criteria[$i]->active, ARRAY_FILTER_USE_KEY);
+        // What all later criteria let through, from the last one back: with what the earlier ones let through it leaves out one.
+        $later = [];
+        $after = str_repeat("\1", strlen($start));
+        foreach (array_reverse($active, true) as $i => $mask) {
+            $later[$i] = $after;
+            $after &= $mask->true;
+        }
+        $total = Mask::count($start & $after);
+        $left = $start;
         $steps = [];
-        foreach ($screen->criteria as $criterion) {
-            $tree = $universe->catalogue->parse($criterion['formula']);
+        foreach ($screen->criteria as $i => $criterion) {
+            $mask = $masks[$i] ?? null;
             $undecidable = 0;
-            if ($criterion['active']) {
-                [$positions, $undecidable] = self::pass($tree, $universe, $positions, $start);
+            $decisive = null;
+            if (isset($active[$i])) {
+                $decisive = Mask::count($left & $later[$i]) - $total;
+                $undecidable = Mask::count($left & $active[$i]->unknown());
+                $left &= $active[$i]->true;
             }
             $steps[] = [
-                'criterion' => $criterion['formula'], 'active' => $criterion['active'], 'survivors' => count($positions), 'undecidable' => $undecidable,
-                'alone' => $alone ? count(self::pass($tree, $universe, $start, $start)[0]) : null,
+                'criterion' => (string) $criterion, 'active' => $criterion->active, 'survivors' => Mask::count($left), 'undecidable' => $undecidable,
+                'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true), 'decisive' => $decisive,
+                'members' => array_map(static function (Criterion $member) use ($universe, $reference, $start): array {
+                    $mask = self::decide($member, $universe, $reference);
+
+                    return ['criterion' => (string) $member, 'active' => $member->active, 'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true), 'undecidable' => $mask === null ? 0 : Mask::count($start & $mask->unknown())];
+                }, $criterion->criteria),
             ];
         }
 
-        return new self($start, $steps, self::sort($positions, $screen->sort, $universe, $start));
+        return new self($start, $left, $steps, $masks);
     }
 
-    /**
-     * Positions that pass a condition, and how many could not be decided.
-     *
-     * @param  list<int>  $positions
-     * @param  list<int>  $reference
-     * @return array{list<int>, int}
-     */
-    public static function pass(Node $condition, Universe $universe, array $positions, array $reference): array
+    /** The companies a screen starts from: its universe without those set aside. */
+    public static function start(Screen $screen, Universe $universe): string
     {
-        if ($condition->kind === 'binary' && $condition->children[0]->kind === 'name' && $condition->children[1]->kind === 'number' && $universe->catalogue->find($condition->children[0]->symbol) !== null) {
-            $decided = $universe->column($condition->children[0]->symbol)->compare($condition->symbol, $condition->children[1]->number, $positions);
-            if ($decided !== null) {
-                return $decided;
-            }
-        }
-        $passed = [];
-        $undecidable = 0;
-        foreach ($universe->evaluate($condition, $positions, $reference === [] || count($reference) === $universe->size() ? null : $reference) as $i => $holds) {
-            if ($holds != $holds) {
-                $undecidable++;
-            } elseif ($holds != 0.0) {
-                $passed[] = $positions[$i];
-            }
+        $start = $universe->admits($screen->universe);
+        if ($screen->setAside !== []) {
+            $start &= Mask::complement(Mask::at(array_values($universe->positionsOf(array_column($screen->setAside, 'ticker'))), $universe->size()));
         }
 
-        return [$passed, $undecidable];
+        return $start;
     }
 
     /**
-     * Companies without a value come last in either direction; ties keep the order of tickers.
+     * A criterion for every company; null for a group without an active member, which says nothing.
      *
+     * @param  string|null  $reference  companies that percentiles compare with
+     */
+    public static function decide(Criterion $criterion, Universe $universe, ?string $reference): ?Mask
+    {
+        if ($criterion->formula !== null) {
+            return $universe->decide($universe->catalogue->parse($criterion->formula), $reference);
+        }
+        $members = [];
+        foreach ($criterion->criteria as $member) {
+            $mask = $member->active ? self::decide($member, $universe, $reference) : null;
+            if ($mask !== null) {
+                $members[] = $mask;
+            }
+        }
+
+        return $members === [] ? null : Mask::atLeast(match ($criterion->group) {
+            'any' => 1,
+            'at_least' => min($criterion->count, count($members)),
+            default => count($members),
+        }, $members);
+    }
+
+    /** The survivors of all criteria but one. */
+    public function without(int $criterion, Screen $screen): string
+    {
+        $left = $this->start;
+        foreach ($this->masks as $i => $mask) {
+            if ($i !== $criterion && $screen->criteria[$i]->active) {
+                $left &= $mask->true;
+            }
+        }
+
+        return $left;
+    }
+
+    /**
+     * Survivors in the order the screen asks for. Companies without a value come last in either direction; ties keep the
+     * order of tickers.
+     *
+     * @return list<int> positions
+     *
+     * @throws \Logion\Metrics\Formula\FormulaError if a sort column cannot be understood
+     */
+    public function survivors(Screen $screen, Universe $universe): array
+    {
+        return self::sort(Mask::positions($this->survived), $screen->sort, $universe, $this->start === $universe->everyone() ? null : $this->start);
+    }
+
+    /**
      * @param  list<int>  $positions
-     * @param  list<array{column: string, descending: bool}>  $sort
-     * @param  list<int>  $reference
+     * @param  list<array{column: string, descending: bool}>  $sort  the first counts most
      * @return list<int>
      */
-    private static function sort(array $positions, array $sort, Universe $universe, array $reference): array
+    public static function sort(array $positions, array $sort, Universe $universe, ?string $reference = null): array
     {
         foreach (array_reverse($sort) as $by) {
             if ($by['column'] === 'ticker' || $by['column'] === 'name') {
-                $keys = array_map(static fn (int $p): string => $universe->attribute($by['column'])[$p], $positions);
+                $texts = $universe->attribute($by['column']);
+                $keys = array_map(static fn (int $p): string => $texts[$p], $positions);
                 $by['descending'] ? arsort($keys) : asort($keys);
                 $positions = array_map(static fn (int $i): int => $positions[$i], array_keys($keys));
 
                 continue;
             }
-            $values = $universe->evaluate($universe->catalogue->parse($by['column']), $positions, count($reference) === $universe->size() ? null : $reference);
+            $values = $universe->evaluate($universe->catalogue->parse($by['column']), $positions, $reference);
             $known = $unknown = [];
             foreach ($values as $i => $value) {
                 if ($value != $value) {

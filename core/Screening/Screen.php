@@ -9,15 +9,23 @@ namespace Logion\Screening;
  */
 final readonly class Screen
 {
+    public const VERSION = 2;
+
     public const MAX_CRITERIA = 200;
 
     public const MAX_COLUMNS = 60;
 
+    private const MAX_SET_ASIDE = 2000;
+
+    /** Parts of a universe definition that are lists of codes. */
+    private const UNIVERSE_LISTS = ['countries', 'exchanges', 'sectors', 'templates', 'kinds', 'companies', 'exclude'];
+
     /**
-     * @param  array<string, mixed>  $universe  see {@see Universe::select()}
-     * @param  list<array{formula: string, active: bool}>  $criteria
+     * @param  array<string, mixed>  $universe  see {@see Universe::admits()}
+     * @param  list<Criterion>  $criteria
      * @param  list<string>  $columns  metric keys or formulas
      * @param  list<array{column: string, descending: bool}>  $sort
+     * @param  list<array{ticker: string, reason: string}>  $setAside  companies left out of the universe, with the reason
      */
     public function __construct(
         public string $name,
@@ -26,11 +34,14 @@ final readonly class Screen
         public array $criteria,
         public array $columns,
         public array $sort,
+        public array $setAside = [],
+        public string $literature = '',
     ) {
     }
 
     /**
-     * Reads a screen file: name, belief, universe, criteria (formula texts), columns, sort.
+     * Reads a screen file: name, belief, literature, universe, criteria, columns, sort, set_aside. Version 1 knew no groups
+     * and nothing set aside.
      *
      * @param  array<string, mixed>  $data
      *
@@ -38,8 +49,9 @@ final readonly class Screen
      */
     public static function fromArray(array $data): self
     {
-        if (($data['version'] ?? 1) !== 1) {
-            throw InvalidScreen::because('it was written by a newer version of the program; update, or export it again in version 1.');
+        $version = $data['version'] ?? self::VERSION;
+        if (! in_array($version, [1, self::VERSION], true)) {
+            throw InvalidScreen::because('it was written by a newer version of the program; update, or export it again in version '.self::VERSION.'.');
         }
         $list = static fn (string $key, int $most): array => match (true) {
             ! isset($data[$key]) => [],
@@ -48,9 +60,11 @@ final readonly class Screen
             default => $data[$key],
         };
         $text = static fn (mixed $value, string $what): string => is_string($value) ? $value : throw InvalidScreen::because("{$what} must be text.");
-        $criteria = array_map(static fn (mixed $entry): array => is_array($entry)
-            ? ['formula' => $text($entry['formula'] ?? null, 'a criterion\'s formula'), 'active' => (bool) ($entry['active'] ?? true)]
-            : ['formula' => $text($entry, 'a criterion'), 'active' => true], $list('criteria', self::MAX_CRITERIA));
+        $criteria = array_map(static fn (mixed $entry): Criterion => Criterion::read($entry), $list('criteria', self::MAX_CRITERIA));
+        $conditions = array_sum(array_map(static fn (Criterion $criterion): int => count($criterion->conditions()), $criteria));
+        if ($conditions > self::MAX_CRITERIA) {
+            throw InvalidScreen::because("it holds {$conditions} criteria in all; at most ".self::MAX_CRITERIA.' are allowed.');
+        }
         $sort = array_map(static function (mixed $entry) use ($text): array {
             if (is_array($entry)) {
                 return ['column' => $text($entry['column'] ?? null, 'a sort column'), 'descending' => in_array($entry['direction'] ?? '', ['descending', 'desc'], true) || ($entry['descending'] ?? false) === true];
@@ -59,7 +73,20 @@ final readonly class Screen
 
             return ['column' => ltrim($key, '-'), 'descending' => str_starts_with($key, '-')];
         }, isset($data['sort']) && ! (is_array($data['sort']) && array_is_list($data['sort'])) ? [$data['sort']] : $list('sort', 8));
-        $universe = $data['universe'] ?? [];
+        $setAside = array_map(static fn (mixed $entry): array => is_array($entry)
+            ? ['ticker' => $text($entry['ticker'] ?? null, 'the ticker of a company set aside'), 'reason' => mb_substr($text($entry['reason'] ?? '', 'the reason of a company set aside'), 0, 500)]
+            : throw InvalidScreen::because('a company set aside must be an object with ticker and reason.'), $list('set_aside', self::MAX_SET_ASIDE));
+
+        return new self(
+            mb_substr($text($data['name'] ?? 'Unnamed screen', 'the name'), 0, 120), mb_substr($text($data['belief'] ?? '', 'the belief'), 0, 5000),
+            self::universe($data['universe'] ?? []), $criteria, array_map(static fn (mixed $column): string => $text($column, 'a column'), $list('columns', self::MAX_COLUMNS)), $sort,
+            $setAside, mb_substr($text($data['literature'] ?? '', 'the literature'), 0, 2000),
+        );
+    }
+
+    /** @return array<string, mixed> */
+    private static function universe(mixed $universe): array
+    {
         if (is_string($universe)) {
             $universe = $universe === 'all' ? [] : throw InvalidScreen::because("the universe \"{$universe}\" is not known; write \"all\" or an object.");
         }
@@ -67,26 +94,49 @@ final readonly class Screen
             throw InvalidScreen::because('"universe" must be an object.');
         }
         foreach ($universe as $key => $values) {
-            if (! in_array($key, ['countries', 'exchanges', 'sectors', 'templates', 'companies', 'exclude'], true)) {
-                throw InvalidScreen::because("the universe knows no \"{$key}\"; it has countries, exchanges, sectors, templates, companies, exclude.");
-            }
-            if (! is_array($values) || ! array_is_list($values) || array_filter($values, static fn (mixed $value): bool => ! is_string($value) && ! is_int($value)) !== []) {
+            if ($key === 'lists') {
+                CompanySet::members($values, static fn (): array => []);
+            } elseif (isset(Universe::BY_RANGE[$key])) {
+                if (! is_array($values) || array_diff(array_keys($values), ['least', 'most']) !== [] || array_filter($values, static fn (mixed $end): bool => $end !== null && ! is_int($end) && ! is_float($end)) !== []) {
+                    throw InvalidScreen::because("the universe's \"{$key}\" must be an object with the numbers \"least\" and \"most\".");
+                }
+            } elseif (! in_array($key, self::UNIVERSE_LISTS, true)) {
+                throw InvalidScreen::because("the universe knows no \"{$key}\"; it has ".implode(', ', [...self::UNIVERSE_LISTS, ...array_keys(Universe::BY_RANGE), 'lists']).'.');
+            } elseif (! is_array($values) || ! array_is_list($values) || array_filter($values, static fn (mixed $value): bool => ! is_string($value) && ! is_int($value)) !== []) {
                 throw InvalidScreen::because("the universe's \"{$key}\" must be a list of codes.");
             }
         }
 
-        return new self(
-            mb_substr($text($data['name'] ?? 'Unnamed screen', 'the name'), 0, 120), mb_substr($text($data['belief'] ?? '', 'the belief'), 0, 5000),
-            $universe, $criteria, array_map(static fn (mixed $column): string => $text($column, 'a column'), $list('columns', self::MAX_COLUMNS)), $sort,
-        );
+        return $universe;
+    }
+
+    /** The same screen with other criteria. */
+    public function withCriteria(Criterion ...$criteria): self
+    {
+        return new self($this->name, $this->belief, $this->universe, array_values($criteria), $this->columns, $this->sort, $this->setAside, $this->literature);
+    }
+
+    /** @return list<string> every formula in it */
+    public function formulas(): array
+    {
+        $formulas = [];
+        foreach ($this->criteria as $criterion) {
+            foreach ($criterion->conditions() as $condition) {
+                $formulas[] = (string) $condition->formula;
+            }
+        }
+
+        return [...$formulas, ...$this->columns, ...array_values(array_diff(array_column($this->sort, 'column'), ['ticker', 'name']))];
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
-            'version' => 1, 'name' => $this->name, 'belief' => $this->belief, 'universe' => (object) $this->universe, 'criteria' => $this->criteria, 'columns' => $this->columns,
+            'version' => self::VERSION, 'name' => $this->name, 'belief' => $this->belief, 'literature' => $this->literature, 'universe' => (object) $this->universe,
+            'criteria' => array_map(static fn (Criterion $criterion): array => $criterion->toArray(), $this->criteria), 'columns' => $this->columns,
             'sort' => array_map(static fn (array $sort): array => ['column' => $sort['column'], 'direction' => $sort['descending'] ? 'descending' : 'ascending'], $this->sort),
+            'set_aside' => $this->setAside,
         ];
     }
 }

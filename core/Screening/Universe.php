@@ -7,6 +7,7 @@ namespace Logion\Screening;
 use Closure;
 use Logion\Absence;
 use Logion\Metrics\Catalogue;
+use Logion\Metrics\Formula\FormulaError;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Formula\Operations;
@@ -14,18 +15,28 @@ use Logion\Statistics\Quantile;
 use Logion\Statistics\Rank;
 
 /**
- * All companies of an as-of day in a fixed order, with a column per metric. Formulas are valued here for the whole universe at
+ * All securities of an as-of day in a fixed order, with a column per metric. Formulas are valued here for the whole universe at
  * once; whatever needs a company's own history is asked for as a derived column.
+ *
+ * A selection of companies is a string of bytes, 1 where the company is in it; see {@see Mask}.
  */
 final class Universe
 {
+    /** What a definition may narrow by, and the attribute behind it. */
+    private const BY_WORD = ['countries' => 'country', 'exchanges' => 'exchange', 'templates' => 'template', 'kinds' => 'kind'];
+
+    /** What a definition may bound, and the metric behind it. */
+    public const BY_RANGE = ['market_cap' => 'market_cap', 'traded_value' => 'median_traded_value_3m'];
+
+    private const ARITHMETIC = ['min', 'max', 'abs', 'ln', 'sqrt'];
+
     /** @var array<string, Column> */
     private array $columns = [];
 
-    /** @var array<string, list<string>> */
+    /** @var array<string, list<string>|Category> */
     private array $read = [];
 
-    /** @var array<string, list<int>>|null positions by peer group */
+    /** @var array<string, list<int>>|null positions of shares by peer group */
     private ?array $groups = null;
 
     /** @var array<string, list<float>> sorted known values per cross-section question */
@@ -33,9 +44,10 @@ final class Universe
 
     /**
      * @param  list<int>  $ids  company per position
-     * @param  Closure(string): list<string>  $attributes  ticker, name, sector, template, country or exchange of every company
+     * @param  Closure(string): (list<string>|Category)  $attributes  ticker, name, kind, sector, template, country, exchange, currency, year_end or reported of every company
      * @param  Closure(string): ?Column  $stored  column of a metric by key
      * @param  Closure(Node): Column  $derived  column of an expression that needs each company's own history
+     * @param  (Closure(string, mixed): list<int>)|null  $members  companies of a named list: list, watchlist, portfolio, index, screen or tickers
      */
     public function __construct(
         public readonly int $asOf,
@@ -44,13 +56,23 @@ final class Universe
         public readonly Catalogue $catalogue,
         private readonly Closure $stored,
         private readonly Closure $derived,
+        private readonly ?Closure $members = null,
     ) {
     }
 
     /** @return list<string> one value per position */
     public function attribute(string $name): array
     {
-        return $this->read[$name] ??= ($this->attributes)($name);
+        $read = $this->read[$name] ??= ($this->attributes)($name);
+
+        return $read instanceof Category ? $read->all() : $read;
+    }
+
+    public function category(string $name): Category
+    {
+        $read = $this->read[$name] ??= ($this->attributes)($name);
+
+        return $read instanceof Category ? $read : $this->read[$name] = Category::of($read);
     }
 
     public function size(): int
@@ -58,45 +80,124 @@ final class Universe
         return count($this->ids);
     }
 
-    /**
-     * Positions of the companies a universe definition admits; an empty criterion admits all.
-     *
-     * @param  array{countries?: list<string>, exchanges?: list<string>, sectors?: list<string>, templates?: list<string>, companies?: list<int>, exclude?: list<int>}  $definition
-     * @return list<int>
-     */
-    public function select(array $definition): array
+    /** All shares; what percentiles and medians compare with unless told otherwise. */
+    public function everyone(): string
     {
-        $positions = array_keys($this->ids);
-        foreach (['countries' => 'country', 'exchanges' => 'exchange', 'sectors' => 'sector', 'templates' => 'template'] as $key => $attribute) {
-            $wanted = array_flip($definition[$key] ?? []);
-            if ($wanted !== []) {
-                $values = $this->attribute($attribute);
-                $positions = array_filter($positions, static fn (int $p): bool => isset($wanted[$values[$p]]));
+        return $this->category('kind')->among(['share']);
+    }
+
+    /**
+     * The companies a universe definition admits. An absent criterion admits all, but only shares unless kinds are named.
+     *
+     * @param  array<string, mixed>  $definition  countries, exchanges, sectors (section letters or codes), templates, kinds: lists of codes; companies, exclude: lists of ids; market_cap, traded_value: {least, most}; lists: see {@see CompanySet}
+     *
+     * @throws InvalidScreen if a list in it is unknown
+     */
+    public function admits(array $definition): string
+    {
+        $admitted = ($definition['kinds'] ?? []) === [] ? $this->everyone() : str_repeat("\1", $this->size());
+        foreach (self::BY_WORD as $key => $attribute) {
+            if (($definition[$key] ?? []) !== []) {
+                $admitted &= $this->category($attribute)->among(array_map('strval', $definition[$key]));
             }
         }
-        foreach (['companies' => true, 'exclude' => false] as $key => $in) {
-            $listed = array_flip($definition[$key] ?? []);
-            if ($listed !== [] || ($key === 'companies' && isset($definition['companies']))) {
-                $positions = array_filter($positions, fn (int $p): bool => isset($listed[$this->ids[$p]]) === $in);
+        if (($definition['sectors'] ?? []) !== []) {
+            $sectors = $this->category('sector');
+            $in = static fn (string $code): bool => array_filter($definition['sectors'], static fn (mixed $part): bool => IndustryTree::contains((string) $part, $code)) !== [];
+            $admitted &= $sectors->among(array_values(array_filter($sectors->words, $in)));
+        }
+        foreach (self::BY_RANGE as $key => $metric) {
+            foreach (['least' => '>=', 'most' => '<='] as $end => $operator) {
+                if (isset($definition[$key][$end])) {
+                    $admitted &= $this->column($metric)->compare($operator, (float) $definition[$key][$end])->true;
+                }
             }
+        }
+        if (isset($definition['lists'])) {
+            $admitted &= $this->companies(CompanySet::members($definition['lists'], $this->members ?? throw InvalidScreen::because('lists are not known here.')));
+        }
+        if (isset($definition['companies'])) {
+            $admitted &= $this->companies(array_fill_keys($definition['companies'], true));
+        }
+        if (($definition['exclude'] ?? []) !== []) {
+            $admitted &= Mask::complement($this->companies(array_fill_keys($definition['exclude'], true)));
         }
 
-        return array_values($positions);
+        return $admitted;
+    }
+
+    /** @param  array<int, mixed>  $ids  by company */
+    private function companies(array $ids): string
+    {
+        $bytes = '';
+        foreach ($this->ids as $id) {
+            $bytes .= isset($ids[$id]) ? "\1" : "\0";
+        }
+
+        return $bytes;
+    }
+
+    /**
+     * Positions of the companies with the given tickers; an unknown ticker has none.
+     *
+     * @param  list<string>  $tickers
+     * @return array<string, int> by ticker
+     */
+    public function positionsOf(array $tickers): array
+    {
+        return array_intersect_key(array_flip($this->attribute('ticker')), array_flip($tickers));
     }
 
     public function column(string $metric): Column
     {
-        return $this->columns[$metric] ??= ($this->stored)($metric) ?? ($this->derived)(Node::name($metric));
+        return $this->columns[$metric] ??= $this->make($metric);
+    }
+
+    private function make(string $metric): Column
+    {
+        $comparison = $this->catalogue->find($metric)?->comparison;
+        if ($comparison !== null) {
+            return $comparison->column($this);
+        }
+        if ($this->catalogue->isOwn($metric)) {
+            return Column::ofNumbers($this->evaluate($this->catalogue->tree($metric), array_keys($this->ids)));
+        }
+
+        return ($this->stored)($metric) ?? ($this->derived)(Node::name($metric));
+    }
+
+    /**
+     * A condition for every company. Comparisons of a metric with a number are decided on the column's index.
+     *
+     * @param  string|null  $reference  companies that percentiles compare with; all shares by default
+     */
+    public function decide(Node $condition, ?string $reference = null): Mask
+    {
+        if ($condition->kind === 'binary' && ($condition->symbol === 'and' || $condition->symbol === 'or')) {
+            $left = $this->decide($condition->children[0], $reference);
+            $right = $this->decide($condition->children[1], $reference);
+
+            return $condition->symbol === 'and' ? $left->and($right) : $left->or($right);
+        }
+        if ($condition->kind === 'unary' && $condition->symbol === 'not') {
+            return $this->decide($condition->children[0], $reference)->not();
+        }
+        $comparison = $condition->comparison();
+        if ($comparison !== null && $comparison[0]->kind === 'name' && $this->catalogue->find($comparison[0]->symbol) !== null) {
+            return $this->column($comparison[0]->symbol)->compare($comparison[1], $comparison[2]);
+        }
+
+        return Mask::fromValues($this->evaluate($condition, array_keys($this->ids), $reference));
     }
 
     /**
      * Value of a formula at some positions, NaN where it has none or, for a condition, where it cannot be decided.
      *
      * @param  list<int>  $positions
-     * @param  list<int>|null  $reference  companies that percentiles and universe ranks compare with; all by default
+     * @param  string|null  $reference  companies that percentiles and universe ranks compare with; all shares by default
      * @return list<float>
      */
-    public function evaluate(Node $node, array $positions, ?array $reference = null): array
+    public function evaluate(Node $node, array $positions, ?string $reference = null): array
     {
         switch ($node->kind) {
             case 'number':
@@ -107,11 +208,8 @@ final class Universe
                 if (in_array($node->symbol, Functions::CROSS_SECTION, true)) {
                     return $this->compare($node->symbol, $node->children[0], $positions, $reference);
                 }
-                if (! $node->calls(...Functions::CROSS_SECTION) && ! in_array($node->symbol, ['min', 'max', 'abs', 'ln', 'sqrt'], true)) {
-                    return $this->columnOf($node)->gather($positions);
-                }
 
-                return $this->arithmetic($node, $positions, $reference);
+                return in_array($node->symbol, self::ARITHMETIC, true) ? $this->arithmetic($node, $positions, $reference) : $this->columnOf($node)->gather($positions);
             case 'unary':
                 $x = $this->evaluate($node->children[0], $positions, $reference);
                 foreach ($x as $i => $value) {
@@ -136,17 +234,39 @@ final class Universe
         }
     }
 
+    /** Why a formula has no value at a position: the reason of its first input without one, else of the operation itself. */
+    public function absence(Node $node, int $position): Absence
+    {
+        foreach ($node->names() as $name) {
+            $metric = $this->catalogue->find($name);
+            if ($metric === null) {
+                continue;
+            }
+            $absence = $this->catalogue->isOwn($name) && $metric->comparison === null
+                ? (($value = $this->column($name)->at($position)) === null ? $this->absence($this->catalogue->tree($name), $position) : null)
+                : $this->column($name)->absence($position);
+            if ($absence !== null) {
+                return $absence;
+            }
+        }
+        if ($node->calls(...Functions::CROSS_SECTION)) {
+            return Absence::missing('Fewer than five companies to compare with have a value.');
+        }
+        $column = isset($this->columns['='.$node]) ? $this->columns['='.$node]->absence($position) : null;
+
+        return $column ?? Absence::notMeaningful('A division by zero, or another operation without a result.');
+    }
+
     /**
      * Sorted values of an expression among peers: the reference companies, or those of one sector and kind of business.
      *
-     * @param  list<int>|null  $reference
      * @return list<float>
      */
-    public function sortedPeers(Node $expression, ?string $peerGroup, ?array $reference = null): array
+    public function sortedPeers(Node $expression, ?string $peerGroup, ?string $reference = null): array
     {
-        $key = ($peerGroup ?? '*').'|'.$expression.($reference === null ? '' : '|'.md5(implode(',', $reference)));
+        $key = ($peerGroup ?? '*').'|'.$expression.($reference === null ? '' : '|'.md5($reference));
         if (! isset($this->sorted[$key])) {
-            $positions = $peerGroup === null ? $reference ?? array_keys($this->ids) : $this->peers($peerGroup, $reference);
+            $positions = $peerGroup === null ? Mask::positions($reference ?? $this->everyone()) : $this->peers($peerGroup, $reference);
             $values = array_values(array_filter($this->evaluate($expression, $positions, $reference), static fn (float $x): bool => $x == $x));
             sort($values);
             $this->sorted[$key] = $values;
@@ -158,26 +278,25 @@ final class Universe
     /**
      * Positions of the companies of a peer group, among the reference companies if any are given.
      *
-     * @param  list<int>|null  $reference
      * @return list<int>
      */
-    private function peers(string $peerGroup, ?array $reference): array
+    public function peers(string $peerGroup, ?string $reference = null): array
     {
         if ($this->groups === null) {
             $this->groups = [];
-            foreach (array_keys($this->ids) as $position) {
+            foreach (Mask::positions($this->everyone()) as $position) {
                 $this->groups[$this->peerGroup($position)][] = $position;
             }
         }
         $members = $this->groups[$peerGroup] ?? [];
 
-        return $reference === null ? $members : array_values(array_intersect($members, $reference));
+        return $reference === null ? $members : array_values(array_filter($members, static fn (int $p): bool => $reference[$p] === "\1"));
     }
 
     /** Companies of one sector and one kind of business are peers. */
     public function peerGroup(int $position): string
     {
-        return $this->attribute('sector')[$position].'/'.$this->attribute('template')[$position];
+        return $this->category('sector')->at($position).'/'.$this->category('template')->at($position);
     }
 
     /**
@@ -194,30 +313,41 @@ final class Universe
             return (float) Quantile::ofSorted($sorted, 0.5);
         }
 
-        return $measure === 'sector_rank' ? Rank::firstNotBelow($sorted, $own) / count($sorted) : (float) Rank::percentile($sorted, $own);
+        return match ($measure) {
+            'sector_rank' => Rank::firstNotBelow($sorted, $own) / count($sorted),
+            'sector_place', 'universe_place' => (float) (count($sorted) - Rank::firstAbove($sorted, $own) + 1),
+            default => (float) Rank::percentile($sorted, $own),
+        };
     }
 
     /**
      * @param  list<int>  $positions
-     * @param  list<int>|null  $reference
      * @return list<float>
      */
-    private function compare(string $measure, Node $expression, array $positions, ?array $reference): array
+    private function compare(string $measure, Node $expression, array $positions, ?string $reference): array
     {
         $own = $this->evaluate($expression, $positions, $reference);
-        $whole = $measure === 'universe_percentile';
-        $medians = [];
-        foreach ($positions as $i => $position) {
-            $group = $whole ? null : $this->peerGroup($position);
-            if ($measure === 'sector_median') {
-                $median = $medians[$group] ??= self::standing($measure, $this->sortedPeers($expression, $group, $reference), 0.0);
-                $own[$i] = $median instanceof Absence ? NAN : $median;
-
-                continue;
+        $groups = [];
+        if (str_starts_with($measure, 'universe_')) {
+            $groups['*'] = array_keys($positions);
+        } else {
+            foreach ($positions as $i => $position) {
+                $groups[$this->peerGroup($position)][] = $i;
             }
-            if ($own[$i] == $own[$i]) {
-                $standing = self::standing($measure, $this->sortedPeers($expression, $group, $reference), $own[$i]);
-                $own[$i] = $standing instanceof Absence ? NAN : $standing;
+        }
+        foreach ($groups as $group => $members) {
+            $sorted = $this->sortedPeers($expression, $group === '*' ? null : (string) $group, $reference);
+            if (count($sorted) < 5) {
+                foreach ($members as $i) {
+                    $own[$i] = NAN;
+                }
+            } elseif ($measure === 'sector_median') {
+                $median = (float) Quantile::ofSorted($sorted, 0.5);
+                foreach ($members as $i) {
+                    $own[$i] = $median;
+                }
+            } else {
+                self::place($measure, $own, $members, $sorted);
             }
         }
 
@@ -225,11 +355,46 @@ final class Universe
     }
 
     /**
+     * Replaces values by their place among sorted ones, in one walk through both.
+     *
+     * @param  list<float>  $own
+     * @param  list<int>  $members  indices into own
+     * @param  list<float>  $sorted
+     *
+     * @param-out array<int, float> $own
+     */
+    private static function place(string $measure, array &$own, array $members, array $sorted): void
+    {
+        $values = [];
+        foreach ($members as $i) {
+            if ($own[$i] == $own[$i]) {
+                $values[$i] = $own[$i];
+            }
+        }
+        asort($values);
+        $n = count($sorted);
+        $below = $atMost = 0;
+        foreach ($values as $i => $value) {
+            while ($below < $n && $sorted[$below] < $value) {
+                $below++;
+            }
+            $atMost = max($atMost, $below);
+            while ($atMost < $n && $sorted[$atMost] <= $value) {
+                $atMost++;
+            }
+            $own[$i] = match ($measure) {
+                'sector_rank' => $below / $n,
+                'sector_place', 'universe_place' => (float) ($n - $atMost + 1),
+                default => ($below + $atMost) / 2 / $n,
+            };
+        }
+    }
+
+    /**
      * @param  list<int>  $positions
-     * @param  list<int>|null  $reference
      * @return list<float>
      */
-    private function binary(Node $node, array $positions, ?array $reference): array
+    private function binary(Node $node, array $positions, ?string $reference): array
     {
         $x = $this->evaluate($node->children[0], $positions, $reference);
         $operator = $node->symbol;
@@ -262,18 +427,16 @@ final class Universe
 
     /**
      * @param  list<int>  $positions
-     * @param  list<int>|null  $reference
      * @return list<float>
      */
-    private function arithmetic(Node $node, array $positions, ?array $reference): array
+    private function arithmetic(Node $node, array $positions, ?string $reference): array
     {
         $x = $this->evaluate($node->children[0], $positions, $reference);
         $y = isset($node->children[1]) ? $this->evaluate($node->children[1], $positions, $reference) : [];
         foreach ($x as $i => $a) {
             $b = $y[$i] ?? 0.0;
             $x[$i] = $a != $a || $b != $b ? NAN : match ($node->symbol) {
-                'min' => min($a, $b), 'max' => max($a, $b), 'abs' => abs($a), 'ln' => $a > 0 ? log($a) : NAN, 'sqrt' => $a >= 0 ? sqrt($a) : NAN,
-                default => throw \Logion\Metrics\Formula\FormulaError::at("A comparison with other companies cannot stand inside {$node->symbol}", (string) $node),
+                'min' => min($a, $b), 'max' => max($a, $b), 'abs' => abs($a), 'ln' => $a > 0 ? log($a) : NAN, default => $a >= 0 ? sqrt($a) : NAN,
             };
         }
 
@@ -282,11 +445,17 @@ final class Universe
 
     private function columnOf(Node $node): Column
     {
-        $key = (string) $node;
         if ($node->kind === 'name' && $this->catalogue->find($node->symbol) !== null) {
             return $this->column($node->symbol);
         }
+        $key = '='.$node;
+        if (! isset($this->columns[$key])) {
+            if ($node->calls(...Functions::CROSS_SECTION)) {
+                throw FormulaError::at("A comparison with other companies cannot stand inside {$node->symbol}", (string) $node);
+            }
+            $this->columns[$key] = ($this->derived)($node);
+        }
 
-        return $this->columns['='.$key] ??= ($this->derived)($node);
+        return $this->columns[$key];
     }
 }

@@ -21,6 +21,7 @@ final readonly class Regression
      * @param  list<float>  $fitted
      * @param  list<float>  $residuals
      * @param  list<list<float>>  $inverse  (X'X)⁻¹, intercept first
+     * @param  array<int, list<float>>  $orthonormal  the centred regressors made orthonormal
      */
     private function __construct(
         public bool $singular,
@@ -36,6 +37,7 @@ final readonly class Regression
         public array $fitted = [],
         public array $residuals = [],
         private array $inverse = [],
+        private array $orthonormal = [],
     ) {
     }
 
@@ -165,7 +167,7 @@ final readonly class Regression
             $rSquared === null ? null : ($exact ? 1.0 : ($df === 0 ? null : 1 - (1 - $rSquared) * ($n - 1) / $df)),
             sqrt($variance), $df,
             $exact || $df === 0 || $rSquared === null || $k === 1 ? null : ($rSquared / ($k - 1)) / ((1 - $rSquared) / $df),
-            $fitted, $residuals, array_map('array_values', array_values($inverse)),
+            $fitted, $residuals, array_map('array_values', array_values($inverse)), $q,
         );
     }
 
@@ -209,6 +211,23 @@ final readonly class Regression
         }
 
         return $sum;
+    }
+
+    /**
+     * The leverage of every observation, 1/n + Σ q².
+     *
+     * @return list<float>
+     */
+    public function leverages(): array
+    {
+        $leverages = array_fill(0, $this->n, 1 / max(1, $this->n));
+        foreach ($this->orthonormal as $column) {
+            foreach ($column as $i => $value) {
+                $leverages[$i] += $value * $value;
+            }
+        }
+
+        return array_values($leverages);
     }
 
     /**

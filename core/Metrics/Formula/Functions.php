@@ -32,7 +32,7 @@ final class Functions
     private static ?array $all = null;
 
     /** Functions that compare a company with others and so need a universe. */
-    public const CROSS_SECTION = ['sector_median', 'sector_rank', 'universe_percentile', 'sector_percentile'];
+    public const CROSS_SECTION = ['sector_median', 'sector_rank', 'universe_percentile', 'sector_percentile', 'universe_place', 'sector_place'];
 
     /** @return array<string, FunctionDefinition> */
     public static function all(): array
@@ -324,6 +324,8 @@ final class Functions
             new FunctionDefinition('sector_rank', ['expression'], 'ratio', 'share of sector peers with a smaller value', $of('sector_rank')),
             new FunctionDefinition('sector_percentile', ['expression'], 'ratio', 'percentile in the sector, (below + ½ equal) / n', $of('sector_percentile')),
             new FunctionDefinition('universe_percentile', ['expression'], 'ratio', 'percentile in the whole universe, (below + ½ equal) / n', $of('universe_percentile')),
+            new FunctionDefinition('universe_place', ['expression'], 'ratio', 'place in the whole universe counted from the highest value, 1 for the highest', $of('universe_place')),
+            new FunctionDefinition('sector_place', ['expression'], 'ratio', 'place in the sector counted from the highest value, 1 for the highest', $of('sector_place')),
         ];
     }
 

@@ -13,6 +13,8 @@ use Logion\Accounts\Period;
 use Logion\Figure;
 use Logion\Market\Day;
 use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Comparison;
+use Logion\Metrics\Metric;
 use Logion\Metrics\Moment;
 use Logion\Unit;
 use Logion\Working\Source;
@@ -38,6 +40,9 @@ final class Interpreter
         $metric = $catalogue->find($key) ?? throw new \LogicException("There is no metric {$key}.");
         $moment ??= Moment::of($metric->basis);
         $this->open[] = [];
+        if ($metric->comparison !== null) {
+            return $this->comparison($metric, $metric->comparison, $moment);
+        }
         if (! $metric->fits($this->scope->company->template)) {
             $value = $this->scope->doesNotFit($metric->label);
         } elseif (++$this->depth > 120) {
@@ -60,6 +65,17 @@ final class Interpreter
             $metric->label, Figure::of(CompanyScope::finite($value), $metric->unit), (string) $catalogue->tree($key),
             $this->periodLabel($moment, $metric->basis === 'daily'), $this->inputs(), key: $key,
         );
+    }
+
+    /** A figure that compares companies: its own value of everything that is compared. */
+    private function comparison(Metric $metric, Comparison $comparison, Moment $moment): Working
+    {
+        foreach ($comparison->formulas() as $formula) {
+            $tree = $this->scope->catalogue->parse($formula);
+            $this->add($this->expression($tree, $tree->kind === 'name' ? $this->scope->catalogue->label($tree->symbol) : $formula, $this->scope->catalogue->unitOf($tree), $moment));
+        }
+
+        return new Working($metric->label, Figure::of($this->scope->metric($metric->key, $moment), $metric->unit), $metric->formula, $this->periodLabel($moment, true), $this->inputs(), key: $metric->key);
     }
 
     /** Values any expression of the language. */

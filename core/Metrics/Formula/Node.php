@@ -113,6 +113,37 @@ final readonly class Node
         return false;
     }
 
+    /**
+     * A comparison of an expression with a number, turned so that the number stands at the right; null if it is none.
+     *
+     * @return array{Node, string, float}|null expression, operator, number
+     */
+    public function comparison(): ?array
+    {
+        if ($this->kind !== 'binary' || ! in_array($this->symbol, ['<', '<=', '>', '>=', '==', '!='], true)) {
+            return null;
+        }
+        [$left, $right] = $this->children;
+        $constant = $right->constant();
+        if ($constant !== null) {
+            return [$left, $this->symbol, $constant];
+        }
+        $constant = $left->constant();
+
+        return $constant === null ? null : [$right, strtr($this->symbol, '<>', '><'), $constant];
+    }
+
+    private function constant(): ?float
+    {
+        if ($this->kind === 'unary' && $this->symbol === '-') {
+            $inner = $this->children[0]->constant();
+
+            return $inner === null ? null : -$inner;
+        }
+
+        return $this->kind === 'number' ? $this->number : null;
+    }
+
     public static function numeral(float $value): string
     {
         return $value == floor($value) && abs($value) < 1e15 ? sprintf('%.0f', $value) : rtrim(rtrim(sprintf('%.12F', $value), '0'), '.');

@@ -95,4 +95,16 @@ return [
         null, 'industrial|bank|insurer|property', 'latest',
         '',
     ],
+    'yield_plus_growth' => [
+        'Yield plus 5-year dividend growth', 'percent', 'higher',
+        'dividend_yield + dividends_per_share_growth_5y',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'dividend_cover' => [
+        'Dividend cover', 'times', 'higher',
+        'earnings_per_share_diluted / dividends_per_share',
+        'dividends_per_share <= 0', 'industrial|bank|insurer', 'trailing',
+        '',
+    ],
 ];

@@ -65,4 +65,10 @@ return [
         'revenue <= 0', 'industrial', 'trailing',
         '',
     ],
+    'capital_expenditure_to_depreciation' => [
+        'Capital expenditure to depreciation', 'times', 'neutral',
+        'capital_expenditure / depreciation_amortization',
+        null, 'industrial', 'trailing',
+        '',
+    ],
 ];

@@ -71,4 +71,22 @@ return [
         'average_balance(total_debt) <= 0', 'industrial|property', 'trailing',
         'Average balances miss intra-year swings; includes lease interest under IFRS 16.',
     ],
+    'goodwill_and_intangibles_to_assets' => [
+        'Goodwill and intangibles to assets', 'percent', 'lower',
+        '((goodwill ?? 0) + (intangible_assets ?? 0)) / total_assets',
+        null, 'industrial|bank|insurer|property', 'latest',
+        '',
+    ],
+    'liabilities_to_free_cash_flow_after_dividends_5y' => [
+        'Non-current liabilities to 5-year mean free cash flow after dividends', 'times', 'lower',
+        'total_non_current_liabilities / mean_of(free_cash_flow - (dividends_paid ?? 0), 5)',
+        'mean_of(free_cash_flow - (dividends_paid ?? 0), 5) <= 0', 'industrial', 'annual',
+        '',
+    ],
+    'implied_interest_rate' => [
+        'Interest paid on average debt', 'percent', 'neutral',
+        'interest_expense / average_balance(total_debt)',
+        'average_balance(total_debt) <= 0', 'industrial|property', 'trailing',
+        '',
+    ],
 ];

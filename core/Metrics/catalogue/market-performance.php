@@ -83,4 +83,16 @@ return [
         null, 'industrial|bank|insurer|property', 'daily',
         'Zero or negative. Nearness to the high (George and Hwang 2004).',
     ],
+    'total_return_5_years' => [
+        'Total return, 5 years a year', 'percent', 'higher',
+        '(1 + total_return(1260)) ** (1 / 5) - 1',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'total_return_10_years' => [
+        'Total return, 10 years a year', 'percent', 'higher',
+        '(1 + total_return(2520)) ** (1 / 10) - 1',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
 ];

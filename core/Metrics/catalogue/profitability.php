@@ -161,4 +161,16 @@ return [
         'min(common_equity, ago(common_equity, 1)) <= 0', 'industrial|bank|insurer|property', 'trailing',
         '',
     ],
+    'cash_return_on_invested_capital' => [
+        'Free cash flow to invested capital', 'percent', 'higher',
+        'free_cash_flow / average_balance(invested_capital)',
+        'average_balance(invested_capital) <= 0', 'industrial', 'trailing',
+        '',
+    ],
+    'pretax_margin' => [
+        'Pre-tax margin', 'percent', 'higher',
+        'income_before_tax / revenue',
+        'revenue <= 0', 'industrial|bank|insurer|property', 'trailing',
+        '',
+    ],
 ];

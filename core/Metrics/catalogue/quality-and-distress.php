@@ -119,4 +119,10 @@ return [
         null, 'industrial', 'trailing',
         '',
     ],
+    'special_items_5y' => [
+        'One-off charges to operating income, 5 years', 'percent', 'lower',
+        '(mean_of(restructuring_charges ?? 0, 5) + mean_of(impairment_charges ?? 0, 5)) / mean_of(operating_income, 5)',
+        'mean_of(operating_income, 5) <= 0', 'industrial', 'annual',
+        '',
+    ],
 ];

@@ -89,4 +89,10 @@ return [
         null, 'industrial|property', 'trailing',
         'Average cost of debt kept between the risk-free rate and ten points above it.',
     ],
+    'unlevered_beta' => [
+        'Unlevered beta', 'ratio', 'neutral',
+        'beta_raw / (1 + (1 - corporate_tax_rate) * total_debt / market_cap)',
+        null, 'industrial', 'daily',
+        'Hamada 1972',
+    ],
 ];

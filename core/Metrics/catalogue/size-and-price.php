@@ -53,4 +53,22 @@ return [
         'diluted_shares_average <= 0', 'industrial|property', 'trailing',
         '',
     ],
+    'days_to_trade_one_percent' => [
+        'Days to trade 1 % of the company at a fifth of volume', 'days', 'lower',
+        '0.01 * shares_outstanding / (0.2 * average_volume(60))',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'turnover_ratio_of_float' => [
+        'Yearly turnover of the free float', 'percent', 'neutral',
+        'average_volume(252) * 252 / float_shares',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'equity_share_of_enterprise_value' => [
+        'Equity share of enterprise value', 'percent', 'neutral',
+        'market_cap / enterprise_value',
+        'enterprise_value <= 0', 'industrial|property', 'daily',
+        '',
+    ],
 ];

@@ -83,4 +83,34 @@ return [
         null, 'industrial', 'annual',
         '',
     ],
+    'price_to_earnings_5y' => [
+        'Price/earnings, 5-year mean', 'times', 'lower',
+        'mean_of(price_to_earnings, 5)',
+        null, 'industrial|bank|insurer|property', 'annual',
+        '',
+    ],
+    'price_free_cash_flow_mean_5y' => [
+        'Price/free cash flow, 5-year mean', 'times', 'lower',
+        'mean_of(price_to_free_cash_flow, 5)',
+        null, 'industrial|property', 'annual',
+        '',
+    ],
+    'worst_revenue_year_10y' => [
+        'Worst revenue year in 10', 'percent', 'higher',
+        'lowest(growth(revenue, 1), 10)',
+        null, 'industrial|bank|insurer|property', 'annual',
+        '',
+    ],
+    'net_margin_5y' => [
+        'Net margin, 5-year mean', 'percent', 'higher',
+        'mean_of(net_margin, 5)',
+        null, 'industrial|bank|insurer|property', 'annual',
+        '',
+    ],
+    'gross_margin_5y' => [
+        'Gross margin, 5-year mean', 'percent', 'higher',
+        'mean_of(gross_margin, 5)',
+        null, 'industrial', 'annual',
+        '',
+    ],
 ];

@@ -197,4 +197,52 @@ return [
         'min(return_on_equity, cost_of_equity) - terminal_growth <= 0', 'bank|insurer', 'trailing',
         'From the constant-growth model; compare with price_to_book.',
     ],
+    'price_to_earnings_10y_low' => [
+        'Lowest year-end price/earnings in 10 years', 'times', 'neutral',
+        'lowest(price_to_earnings, 10)',
+        null, 'industrial|bank|insurer|property', 'annual',
+        '',
+    ],
+    'price_to_earnings_10y_high' => [
+        'Highest year-end price/earnings in 10 years', 'times', 'neutral',
+        'highest(price_to_earnings, 10)',
+        null, 'industrial|bank|insurer|property', 'annual',
+        '',
+    ],
+    'price_free_cash_flow_5y' => [
+        'Price to 5-year mean free cash flow', 'times', 'lower',
+        'market_cap / mean_of(free_cash_flow, 5)',
+        'mean_of(free_cash_flow, 5) <= 0', 'industrial|property', 'daily',
+        '',
+    ],
+    'ev_to_invested_capital' => [
+        'EV/invested capital', 'times', 'lower',
+        'enterprise_value / invested_capital',
+        'invested_capital <= 0 or enterprise_value <= 0', 'industrial', 'daily',
+        '',
+    ],
+    'ev_to_gross_profit' => [
+        'EV/gross profit', 'times', 'lower',
+        'enterprise_value / gross_profit',
+        'gross_profit <= 0 or enterprise_value <= 0', 'industrial', 'daily',
+        '',
+    ],
+    'price_to_operating_cash_flow' => [
+        'Price/operating cash flow', 'times', 'lower',
+        'market_cap / operating_cash_flow',
+        'operating_cash_flow <= 0', 'industrial|property', 'daily',
+        '',
+    ],
+    'price_sales_vs_own_5y' => [
+        'Price/sales against its 5-year mean', 'times', 'lower',
+        'price_to_sales / mean_of(price_to_sales, 5)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
+    'price_book_vs_sector' => [
+        'Price/book against sector median', 'times', 'lower',
+        'price_to_book / sector_median(price_to_book)',
+        null, 'industrial|bank|insurer|property', 'daily',
+        '',
+    ],
 ];

@@ -8,7 +8,8 @@ use Logion\Market\CorporateActions;
 use Logion\Market\Day;
 use Logion\Market\PriceSeries;
 use Logion\Market\Returns;
-use Logion\Portfolio\Basket;
+use Logion\Portfolio\Performance;
+use Logion\Portfolio\PortfolioPath;
 use Logion\Risk\Beta;
 use Logion\Risk\Drawdown;
 use Logion\Risk\Volatility;
@@ -69,7 +70,7 @@ final class ReturnsAndRiskCases
                 return [
                     'n_returns' => count($r), 'mean_daily' => $mean, 'mean_annual' => $annual, 'volatility_simple' => $volatility,
                     'volatility_log' => Volatility::annual(Returns::log($closes), $periods), 'downside_deviation' => $downside,
-                    'downside_deviation_rf' => $downsideRf, 'sharpe' => $over($annual === null ? null : $annual - $rf, $volatility),
+                    'downside_deviation_rf' => $downsideRf, 'sharpe' => Performance::sharpe($r, $rf, $periods),
                     'sortino_target_0' => $over($annual, $downside), 'sortino_target_rf' => $over($annual === null ? null : $annual - $rf, $downsideRf),
                 ];
             },
@@ -117,8 +118,10 @@ final class ReturnsAndRiskCases
             },
             'portfolio.equal_weight_basket' => static function (array $in): array {
                 $members = array_values($in['assets']);
-                $daily = Basket::rebalancedDaily($members);
-                $hold = Basket::buyAndHold($members);
+                $equal = array_fill(0, count($members), 1.0);
+                $levels = array_map(static fn (array $closes): array => array_map(static fn ($close): ?float => $close === null ? null : (float) $close, $closes), $members);
+                $daily = PortfolioPath::run($levels, array_fill(0, count($members[0]), $equal))->values;
+                $hold = PortfolioPath::run($levels, [0 => $equal])->values;
                 $last = count($daily) - 1;
 
                 return [

@@ -10,6 +10,7 @@ use Logion\Screening\Column;
 use Logion\Screening\Distribution;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
+use Logion\Screening\Mask;
 use Logion\Screening\Screen;
 use Logion\Screening\Universe;
 use Logion\Screening\Warnings;
@@ -40,14 +41,14 @@ final class FunnelTest extends TestCase
         $unknown = 200 - $universe->column('price_to_earnings')->coverage()['value'];
         $this->assertGreaterThan(0, $unknown);
         $this->assertSame($unknown, $below->steps[0]['undecidable']);
-        $this->assertSame(200 - $unknown, count($below->survivors) + count($above->survivors));
+        $this->assertSame(200 - $unknown, Mask::count($below->survived) + Mask::count($above->survived));
     }
 
     public function test_a_criterion_switched_off_changes_nothing(): void
     {
         $universe = $this->universe(4);
         $screen = Screen::fromArray(['criteria' => [['formula' => 'price_to_earnings < 15'], ['formula' => 'return_on_equity > 99', 'active' => false]]]);
-        $funnel = Funnel::run($screen, $universe, true);
+        $funnel = Funnel::run($screen, $universe);
         $this->assertSame($funnel->steps[0]['survivors'], $funnel->steps[1]['survivors']);
         $this->assertSame(0, $funnel->steps[1]['alone']);
     }
@@ -68,8 +69,8 @@ final class FunnelTest extends TestCase
     {
         $universe = $this->universe(6);
         foreach (['price_to_earnings', '-price_to_earnings'] as $sort) {
-            $funnel = Funnel::run(Screen::fromArray(['sort' => [$sort]]), $universe);
-            $values = $universe->column('price_to_earnings')->gather($funnel->survivors);
+            $screen = Screen::fromArray(['sort' => [$sort]]);
+            $values = $universe->column('price_to_earnings')->gather(Funnel::run($screen, $universe)->survivors($screen, $universe));
             $known = array_values(array_filter($values, static fn (float $x): bool => $x == $x));
             $sorted = $known;
             $sort[0] === '-' ? rsort($sorted) : sort($sorted);
@@ -81,8 +82,8 @@ final class FunnelTest extends TestCase
     {
         $universe = $this->universe(7);
         $narrow = Funnel::run(Screen::fromArray(['universe' => ['sectors' => ['10']], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
-        $known = count($narrow->universe) - $narrow->steps[0]['undecidable'];
-        $this->assertEqualsWithDelta($known / 2, count($narrow->survivors), 1.0);
+        $known = Mask::count($narrow->start) - $narrow->steps[0]['undecidable'];
+        $this->assertEqualsWithDelta($known / 2, Mask::count($narrow->survived), 1.0);
     }
 
     public function test_a_distribution_accounts_for_everyone(): void
@@ -110,8 +111,8 @@ final class FunnelTest extends TestCase
     public function test_bad_screens_are_refused_with_a_reason(): void
     {
         foreach ([
-            [['version' => 2], 'newer version'], [['criteria' => 'x'], 'must be a list'], [['criteria' => array_fill(0, 5000, '1 > 0')], 'at most'],
-            [['criteria' => [7]], 'must be text'], [['universe' => ['planets' => []]], 'knows no "planets"'], [['universe' => 'mars'], 'not known'], [['universe' => ['sectors' => [['x']]]], 'list of codes'],
+            [['version' => 3], 'newer version'], [['criteria' => 'x'], 'must be a list'], [['criteria' => array_fill(0, 5000, '1 > 0')], 'at most'],
+            [['criteria' => [7]], 'must be text'], [['criteria' => [['group' => 'most']]], 'is "all"'], [['criteria' => [['group' => 'at_least', 'count' => 0]]], 'from 1'], [['criteria' => [['group' => 'any', 'criteria' => array_fill(0, 201, '1 > 0')]]], 'at most'], [['universe' => ['planets' => []]], 'knows no "planets"'], [['universe' => 'mars'], 'not known'], [['universe' => ['sectors' => [['x']]]], 'list of codes'],
         ] as [$data, $part]) {
             try {
                 Screen::fromArray($data);
@@ -134,10 +135,7 @@ final class FunnelTest extends TestCase
      */
     private function survivors(Universe $universe, array $criteria): array
     {
-        $survivors = Funnel::run($this->screen($criteria), $universe)->survivors;
-        sort($survivors);
-
-        return $survivors;
+        return Mask::positions(Funnel::run($this->screen($criteria), $universe)->survived);
     }
 
     /** @param  list<string>  $criteria */
@@ -158,7 +156,7 @@ final class FunnelTest extends TestCase
         $all = static fn (string $value): array => array_fill(0, 200, $value);
 
         $attributes = [
-            'ticker' => array_map(static fn (int $i): string => sprintf('T%03d', $i), range(0, 199)), 'name' => $all('N'), 'sector' => $sectors, 'template' => $all('industrial'), 'country' => $all('XA'), 'exchange' => $all('XQTH'),
+            'ticker' => array_map(static fn (int $i): string => sprintf('T%03d', $i), range(0, 199)), 'name' => $all('N'), 'sector' => $sectors, 'template' => $all('industrial'), 'country' => $all('XA'), 'exchange' => $all('XQTH'), 'kind' => $all('share'), 'currency' => $all('XCR'), 'year_end' => $all('12'), 'reported' => $all('20260331'),
         ];
 
         return new Universe(20260630, range(1, 200), static fn (string $name): array => $attributes[$name], Catalogue::builtIn(), static fn (string $name): ?Column => $columns[$name] ?? null, static fn () => throw new \LogicException('Nothing is derived here.'));

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Research;
+
+use App\Models\OwnMetric;
+use App\Models\Screen;
+use App\Models\User;
+use Illuminate\Support\Facades\Auth;
+use Logion\Metrics\Catalogue;
+use Logion\Metrics\Metric;
+use Logion\Metrics\OwnMetric as Definition;
+use Logion\Screening\Screen as ScreenDefinition;
+
+/** The catalogue as a user sees it: the built-in metrics and the user's own. */
+final class Catalogues
+{
+    /** @var array<int, Catalogue> by user */
+    private array $read = [];
+
+    /** The catalogue of whoever is signed in; the built-in one for nobody. */
+    public function current(): Catalogue
+    {
+        $user = Auth::user();
+
+        return $user instanceof User ? $this->of($user) : Catalogue::builtIn();
+    }
+
+    public function of(User $user): Catalogue
+    {
+        return $this->read[$user->id] ??= Catalogue::builtIn()->with(array_merge([], ...OwnMetric::query()->of($user)->orderBy('id')->get()->map(self::metrics(...))->all()));
+    }
+
+    /** Own metrics have changed: read them again. */
+    public function forget(User $user): void
+    {
+        unset($this->read[$user->id]);
+    }
+
+    /** @return array<string, Metric> */
+    public static function metrics(OwnMetric $metric): array
+    {
+        return Definition::make($metric->key, $metric->label, $metric->kind, $metric->definition['definition'], $metric->unit, $metric->better, $metric->note);
+    }
+
+    /**
+     * Where a user's metric is used.
+     *
+     * @return list<string> such as `screen "Quiet compounders"`
+     */
+    public function uses(User $user, OwnMetric $metric): array
+    {
+        $keys = array_keys(self::metrics($metric));
+        $catalogue = $this->of($user);
+        $names = static function (array $formulas) use ($catalogue): array {
+            $names = [];
+            foreach ($formulas as $formula) {
+                try {
+                    array_push($names, ...$catalogue->parse($formula)->names());
+                } catch (\Logion\LogionException) {
+                    // What cannot be read names nothing.
+                }
+            }
+
+            return $names;
+        };
+        $uses = [];
+        foreach (OwnMetric::query()->of($user)->whereKeyNot($metric->id)->get() as $other) {
+            if (array_intersect($keys, $catalogue->ownDependencies($other->key)) !== []) {
+                $uses[] = "metric \"{$other->label}\"";
+            }
+        }
+        foreach (Screen::query()->of($user)->get() as $screen) {
+            if (array_intersect($keys, $names(ScreenDefinition::fromArray($screen->definition)->formulas())) !== []) {
+                $uses[] = "screen \"{$screen->name}\"";
+            }
+        }
+        foreach (\App\Models\ColumnView::query()->of($user)->get() as $view) {
+            if (array_intersect($keys, $names($view->columns)) !== []) {
+                $uses[] = "column set \"{$view->name}\"";
+            }
+        }
+
+        return $uses;
+    }
+}

@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Portfolio;
+
+/**
+ * The value of a portfolio day by day, from 100, when it is brought to given weights on given days and left alone between.
+ *
+ * A member without a level on a day keeps its last one. A member that has no level any more has left the market: its last
+ * level is paid out and held as cash until the next rebalancing. Costs are a share of all that is bought and sold.
+ */
+final readonly class PortfolioPath
+{
+    /**
+     * @param  int  $first  index of the day on which it begins
+     * @param  list<float>  $values  from that day on
+     * @param  list<array{day: int, weights: array<int|string, float>, turnover: float, cost: float, not_bought: list<int|string>}>  $rebalancings  day is an index; turnover half of all that was traded, as a fraction of the value
+     * @param  list<array{from: int, to: int, return: float, members: array<int|string, float>}>  $periods  between rebalancings: the portfolio's return and those of its members
+     */
+    private function __construct(public int $first, public array $values, public array $rebalancings, public array $periods)
+    {
+    }
+
+    /**
+     * @param  array<int|string, list<float|null>>  $levels  by member: levels with dividends reinvested, on common days
+     * @param  array<int, array<int|string, float>>  $targets  weights by index of the day; they are scaled to a sum of one
+     * @param  float  $costBasisPoints  of each amount traded
+     */
+    public static function run(array $levels, array $targets, float $costBasisPoints = 0.0): self
+    {
+        ksort($targets);
+        $first = array_key_first($targets);
+        if ($first === null) {
+            return new self(0, [], [], []);
+        }
+        $days = max(0, ...array_map('count', $levels ?: [[]]));
+        $ends = array_map(self::lastKnown(...), $levels);
+        $values = $rebalancings = $periods = [];
+        $held = $last = [];
+        $cash = 100.0;
+        $began = null;
+        $bought = [];
+        for ($day = $first; $day < $days || $day === $first; $day++) {
+            $value = $cash;
+            foreach ($held as $member => $amount) {
+                $level = $levels[$member][$day] ?? null;
+                if ($level !== null && $level !== $last[$member]) {
+                    $amount = $held[$member] = $amount * $level / $last[$member];
+                    $last[$member] = $level;
+                }
+                $value += $amount;
+                if ($day > $ends[$member]) {
+                    $cash += $amount;
+                    unset($held[$member]);
+                }
+            }
+            if (isset($targets[$day])) {
+                if ($began !== null) {
+                    $periods[] = self::period($began, $day, $bought, $levels, $values[$began - $first], $value);
+                }
+                $weights = [];
+                $notBought = [];
+                foreach ($targets[$day] as $member => $weight) {
+                    $level = $day > ($ends[$member] ?? -1) ? null : self::levelAt($levels[$member], $day);
+                    if ($level === null) {
+                        $notBought[] = $member;
+                    } else {
+                        $weights[$member] = $weight;
+                        $last[$member] = $level;
+                    }
+                }
+                $sum = array_sum($weights);
+                $traded = 0.0;
+                $new = [];
+                foreach ($weights as $member => $weight) {
+                    $new[$member] = $value * $weight / $sum;
+                    $traded += abs($new[$member] - ($held[$member] ?? 0.0));
+                }
+                foreach (array_diff_key($held, $new) as $amount) {
+                    $traded += $amount;
+                }
+                $cost = $traded * $costBasisPoints / 1e4;
+                $kept = $value > 0 ? 1 - $cost / $value : 0.0;
+                $held = array_map(static fn (float $amount): float => $amount * $kept, $new);
+                $cash = $new === [] ? $value - $cost : 0.0;
+                $rebalancings[] = ['day' => $day, 'weights' => array_map(static fn (float $amount): float => $value > 0 ? $amount / $value : 0.0, $new), 'turnover' => $value > 0 ? $traded / 2 / $value : 0.0, 'cost' => $cost, 'not_bought' => $notBought];
+                $value -= $cost;
+                $began = $day;
+                $bought = $new;
+            }
+            $values[] = $value;
+        }
+        $end = $first + count($values) - 1;
+        if ($began !== null && $began < $end) {
+            $periods[] = self::period($began, $end, $bought, $levels, $values[$began - $first], $values[$end - $first]);
+        }
+
+        return new self($first, $values, $rebalancings, $periods);
+    }
+
+    /**
+     * @param  array<int|string, float>  $bought
+     * @param  array<int|string, list<float|null>>  $levels
+     * @return array{from: int, to: int, return: float, members: array<int|string, float>}
+     */
+    private static function period(int $from, int $to, array $bought, array $levels, float $before, float $after): array
+    {
+        $returns = [];
+        foreach (array_keys($bought) as $member) {
+            $start = self::levelAt($levels[$member], $from);
+            $end = self::levelAt($levels[$member], $to);
+            $returns[$member] = $start === null || $end === null ? 0.0 : $end / $start - 1;
+        }
+
+        return ['from' => $from, 'to' => $to, 'return' => $before > 0 ? $after / $before - 1 : 0.0, 'members' => $returns];
+    }
+
+    /** @param  list<float|null>  $levels */
+    private static function levelAt(array $levels, int $day): ?float
+    {
+        for ($i = min($day, count($levels) - 1); $i >= 0; $i--) {
+            if ($levels[$i] !== null) {
+                return $levels[$i];
+            }
+        }
+
+        return null;
+    }
+
+    /** @param  list<float|null>  $levels */
+    private static function lastKnown(array $levels): int
+    {
+        for ($i = count($levels) - 1; $i >= 0 && $levels[$i] === null; $i--);
+
+        return $i;
+    }
+}

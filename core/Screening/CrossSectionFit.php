@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Screening;
+
+use Logion\Statistics\Regression;
+use Logion\Statistics\StudentDistribution;
+
+/**
+ * The fit of a regression across companies, with what a careful reader looks for: who pulls the line, who lies far off it.
+ *
+ * @see R. D. Cook, "Detection of Influential Observation in Linear Regression", Technometrics 19(1), 1977
+ */
+final readonly class CrossSectionFit
+{
+    /** Residuals of so many of their own deviations are marked. */
+    private const FAR = 2.5;
+
+    /**
+     * @param  list<int>  $positions  companies that have every figure
+     * @param  list<float>  $dependent  logs taken
+     * @param  list<list<float>>  $regressors  logs taken
+     * @param  int  $dropped  companies without one of the figures
+     * @param  bool  $logged  whether the dependent figure is a logarithm
+     */
+    public function __construct(
+        public Regression $regression,
+        public array $positions,
+        public array $dependent,
+        public array $regressors,
+        public int $dropped,
+        private bool $logged,
+    ) {
+    }
+
+    /** @return list<float|null> two-sided p-value of each coefficient, intercept first */
+    public function pValues(): array
+    {
+        $freedom = $this->regression->degreesOfFreedom;
+
+        return array_map(static fn (?float $t): ?float => $t === null || $freedom < 1 ? null : StudentDistribution::twoSided($t, $freedom), $this->regression->tValues);
+    }
+
+    /**
+     * One row per company: fitted value and residual, the residual over its own deviation, leverage, and marks.
+     *
+     * @return list<array{position: int, dependent: float, regressors: list<float>, fitted: float, residual: float, premium: float|null, studentised: float|null, leverage: float, cook: float|null, marks: list<'leverage'|'outlier'|'influence'>}>
+     */
+    public function rows(): array
+    {
+        $n = count($this->positions);
+        $k = count($this->regressors) + 1;
+        $s = $this->regression->residualStandardError;
+        $rows = [];
+        foreach ($this->regression->leverages() as $i => $leverage) {
+            $residual = $this->regression->residuals[$i];
+            $fitted = $this->regression->fitted[$i];
+            $own = $s * sqrt(max(0.0, 1 - $leverage));
+            $studentised = $own > 0 ? $residual / $own : null;
+            $cook = $studentised === null || $leverage >= 1 ? null : $studentised ** 2 * $leverage / (1 - $leverage) / $k;
+            $marks = [];
+            if ($leverage > 2 * $k / $n) {
+                $marks[] = 'leverage';
+            }
+            if ($studentised !== null && abs($studentised) > self::FAR) {
+                $marks[] = 'outlier';
+            }
+            if ($cook !== null && $cook > 4 / $n && $leverage > 2 * $k / $n) {
+                $marks[] = 'influence';
+            }
+            $rows[] = [
+                'position' => $this->positions[$i], 'dependent' => $this->dependent[$i], 'regressors' => array_map(static fn (array $x): float => $x[$i], $this->regressors),
+                'fitted' => $fitted, 'residual' => $residual, 'premium' => $this->logged ? exp($residual) - 1 : ($fitted > 0 ? $residual / $fitted : null),
+                'studentised' => $studentised, 'leverage' => $leverage, 'cook' => $cook, 'marks' => $marks,
+            ];
+        }
+
+        return $rows;
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Screening;
+
+/** The criteria of a screen used to score a list: how many does each company pass, which fail, by how much? */
+final class Scorecard
+{
+    /**
+     * The companies with the most passes first; among equals those with fewer failures.
+     *
+     * @param  list<int>  $positions
+     * @return list<array{position: int, passed: int, failed: int, undecidable: int, marks: list<array{state: 'pass'|'fail'|'undecidable', actual: float|null, required: float|null, slack: float|null, relative: float|null}>}>
+     *
+     * @throws \Logion\Metrics\Formula\FormulaError if a criterion cannot be understood
+     */
+    public static function of(Screen $screen, Universe $universe, array $positions): array
+    {
+        $rows = array_map(static fn (int $position): array => ['position' => $position, 'passed' => 0, 'failed' => 0, 'undecidable' => 0, 'marks' => []], $positions);
+        foreach (self::criteria($screen) as $criterion) {
+            $mask = Funnel::decide($criterion, $universe, null);
+            $condition = $criterion->formula === null ? null : Condition::of($universe->catalogue->parse($criterion->formula));
+            $actual = $condition === null ? [] : $universe->evaluate($condition->actual, $positions);
+            $required = $condition === null ? [] : $universe->evaluate($condition->required, $positions);
+            foreach ($positions as $i => $position) {
+                $state = match (true) {
+                    $mask === null || ($mask->true[$position] === "\0" && $mask->false[$position] === "\0") => 'undecidable',
+                    $mask->true[$position] === "\1" => 'pass',
+                    default => 'fail',
+                };
+                $rows[$i][['pass' => 'passed', 'fail' => 'failed', 'undecidable' => 'undecidable'][$state]]++;
+                $a = self::known($actual[$i] ?? NAN);
+                $r = self::known($required[$i] ?? NAN);
+                $both = $condition !== null && $a !== null && $r !== null;
+                $rows[$i]['marks'][] = ['state' => $state, 'actual' => $a, 'required' => $r, 'slack' => $both ? $condition->slack($a, $r) : null, 'relative' => $both ? $condition->relative($a, $r) : null];
+            }
+        }
+        usort($rows, static fn (array $a, array $b): int => $b['passed'] <=> $a['passed'] ?: $a['failed'] <=> $b['failed'] ?: $a['position'] <=> $b['position']);
+
+        return $rows;
+    }
+
+    /** @return list<Criterion> the active criteria */
+    public static function criteria(Screen $screen): array
+    {
+        return array_values(array_filter($screen->criteria, static fn (Criterion $criterion): bool => $criterion->active));
+    }
+
+    private static function known(float $value): ?float
+    {
+        return $value == $value ? $value : null;
+    }
+}
