@@ -12,6 +12,10 @@ use Logion\Market\CorporateActions;
  */
 final class FactSheet
 {
+    private const PER_SHARE = ['earnings_per_share_basic' => true, 'earnings_per_share_diluted' => true, 'dividends_per_share' => true];
+
+    private const COUNTS = ['basic_shares_average' => true, 'diluted_shares_average' => true, 'shares_outstanding_period_end' => true];
+
     /** @var array<int, array<string, float>> by period, then line */
     private array $values = [];
 
@@ -30,9 +34,13 @@ final class FactSheet
 
     private ?int $latestQuarter = null;
 
+    /** Day on which the next fact becomes public. */
+    private int $nextFiling = PHP_INT_MAX;
+
     /**
      * @param  iterable<Fact>  $facts  in any order
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by period
+     * @param  FactSheet|null  $earlier  of the same facts on an earlier day; only what was filed since is worked in
      */
     public function __construct(
         public readonly Template $template,
@@ -40,32 +48,38 @@ final class FactSheet
         private readonly array $periodEnds,
         public readonly int $asOf,
         private readonly CorporateActions $actions = new CorporateActions,
+        ?self $earlier = null,
     ) {
+        $since = 0;
+        if ($earlier !== null && $earlier->asOf <= $asOf && count($earlier->actions->splits) === count($actions->splits)) {
+            $since = $earlier->asOf;
+            $this->values = $earlier->values;
+            $this->facts = $earlier->facts;
+            $this->completed = $earlier->completed;
+            $this->splitRatios = $earlier->splitRatios;
+        }
+        $touched = [];
         foreach ($facts as $fact) {
             if ($fact->filedOn > $asOf) {
+                $this->nextFiling = min($this->nextFiling, $fact->filedOn);
+
+                continue;
+            }
+            if ($fact->filedOn <= $since) {
                 continue;
             }
             $known = $this->facts[$fact->period][$fact->line] ?? null;
             if ($known === null || ($fact->correction <=> $known->correction ?: $fact->filedOn <=> $known->filedOn ?: $fact->filing <=> $known->filing) >= 0) {
                 $this->facts[$fact->period][$fact->line] = $fact;
+                $touched[$fact->period] = true;
             }
         }
         ksort($this->facts);
-        $perShare = ['earnings_per_share_basic' => true, 'earnings_per_share_diluted' => true, 'dividends_per_share' => true];
-        $counts = ['basic_shares_average' => true, 'diluted_shares_average' => true, 'shares_outstanding_period_end' => true];
-        $split = $actions->splits !== [];
-        foreach ($this->facts as $period => $lines) {
-            $values = [];
-            foreach ($lines as $line => $fact) {
-                $value = $fact->value;
-                if ($split && (isset($perShare[$line]) || isset($counts[$line]))) {
-                    $ratio = $this->splitRatios[$fact->filedOn] ??= $actions->splitRatio($fact->filedOn, $asOf);
-                    $value = isset($counts[$line]) ? $value * $ratio : $value / $ratio;
-                }
-                $values[$line] = $value;
-            }
-            $this->completed[$period] = Completion::fill($values, $template);
-            $this->values[$period] = $values;
+        foreach (array_keys($touched) as $period) {
+            $this->complete($period);
+        }
+        ksort($this->values);
+        foreach (array_keys($this->facts) as $period) {
             $isYear = $period % 10 === 0;
             $this->firstPeriod ??= $period;
             if ($isYear) {
@@ -75,24 +89,27 @@ final class FactSheet
         }
     }
 
-    /**
-     * Whether nothing was filed and no share was split between this sheet's day and another.
-     *
-     * @param  list<Fact>  $facts
-     */
-    public function holdsOn(array $facts, int $day, CorporateActions $actions): bool
+    /** Values of a period from its facts: on the share basis of the day, totals completed. */
+    private function complete(int $period): void
     {
-        if (count($actions->splits) !== count($this->actions->splits)) {
-            return false;
-        }
-        [$from, $to] = [min($day, $this->asOf), max($day, $this->asOf)];
-        foreach ($facts as $fact) {
-            if ($fact->filedOn > $from && $fact->filedOn <= $to) {
-                return false;
+        $split = $this->actions->splits !== [];
+        $values = [];
+        foreach ($this->facts[$period] as $line => $fact) {
+            $value = $fact->value;
+            if ($split && (isset(self::PER_SHARE[$line]) || isset(self::COUNTS[$line]))) {
+                $ratio = $this->splitRatios[$fact->filedOn] ??= $this->actions->splitRatio($fact->filedOn, $this->asOf);
+                $value = isset(self::COUNTS[$line]) ? $value * $ratio : $value / $ratio;
             }
+            $values[$line] = $value;
         }
+        $this->completed[$period] = Completion::fill($values, $this->template);
+        $this->values[$period] = $values;
+    }
 
-        return true;
+    /** Whether a later day sees the same accounts: nothing was filed and no share was split since. */
+    public function holdsOn(int $day, CorporateActions $actions): bool
+    {
+        return $day >= $this->asOf && $day < $this->nextFiling && count($actions->splits) === count($this->actions->splits);
     }
 
     /** The latest completed fiscal year that was reported. */

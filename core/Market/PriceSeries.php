@@ -44,25 +44,33 @@ final readonly class PriceSeries
         ?array $rawVolumes = null,
         public CorporateActions $actions = new CorporateActions,
     ) {
-        if ($actions->splits === [] && $actions->dividends === []) {
-            $this->splitFactors = array_fill(0, count($days), 1.0);
-            $this->closes = $this->adjusted = $rawCloses;
+        // Many as-of days are asked nothing about dividends: the closes adjusted for them are made when first read.
+        unset($this->adjusted);
+        if ($actions->splits === []) {
+            $this->splitFactors = $days === [] ? [] : array_fill(0, count($days), 1.0);
+            $this->closes = $rawCloses;
             $this->highs = $rawHighs ?? $rawCloses;
             $this->lows = $rawLows ?? $rawCloses;
             $this->volumes = $rawVolumes ?? [];
 
             return;
         }
-        $factors = $actions->factors($days, $rawCloses);
-        $this->splitFactors = $factors['split'];
-        $scale = self::scaled(...);
-        $split = $actions->splits !== [];
-        $this->closes = $split ? $scale($rawCloses, $factors['split']) : $rawCloses;
-        $this->adjusted = $scale($rawCloses, $factors['total']);
-        $this->highs = $split && $rawHighs !== null ? $scale($rawHighs, $factors['split']) : ($rawHighs ?? $this->closes);
-        $this->lows = $split && $rawLows !== null ? $scale($rawLows, $factors['split']) : ($rawLows ?? $this->closes);
-        $volumes = $rawVolumes ?? [];
-        $this->volumes = $split ? self::scaled($volumes, array_map(static fn (float $factor): float => 1 / $factor, $factors['split'])) : $volumes;
+        $factors = $actions->factors($days, $rawCloses)['split'];
+        $this->splitFactors = $factors;
+        $this->closes = self::scaled($rawCloses, $factors);
+        $this->highs = $rawHighs !== null ? self::scaled($rawHighs, $factors) : $this->closes;
+        $this->lows = $rawLows !== null ? self::scaled($rawLows, $factors) : $this->closes;
+        $this->volumes = self::scaled($rawVolumes ?? [], array_map(static fn (float $factor): float => 1 / $factor, $factors));
+    }
+
+    /** @return list<float> */
+    public function __get(string $name): array
+    {
+        if ($name !== 'adjusted') {
+            throw new \LogicException("A price series has no {$name}.");
+        }
+
+        return $this->adjusted = $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : self::scaled($this->rawCloses, $this->actions->factors($this->days, $this->rawCloses)['total']);
     }
 
     /**
@@ -86,6 +94,11 @@ final readonly class PriceSeries
         $n = TradingDays::lastUntil($this->days, $day) + 1;
         if ($n === count($this->days)) {
             return $this;
+        }
+        if ($this->actions->splits === []) {
+            return new self(
+                array_slice($this->days, 0, $n), array_slice($this->rawCloses, 0, $n), array_slice($this->highs, 0, $n), array_slice($this->lows, 0, $n), array_slice($this->volumes, 0, $n), $this->actions->until($day),
+            );
         }
 
         return new self(
@@ -112,6 +125,37 @@ final readonly class PriceSeries
         $first = array_values(array_filter($levels, is_float(...)))[0] ?? null;
 
         return array_map(static fn (?float $level): ?float => $level === null || $first === null ? null : $level / $first * $start, $levels);
+    }
+
+    /**
+     * The same prices in another currency; bars of days without a rate are left out.
+     *
+     * @param  \Closure(int): ?float  $rate  units of the other currency for one of this, by day
+     */
+    public function converted(\Closure $rate): self
+    {
+        $days = $closes = $highs = $lows = $volumes = [];
+        foreach ($this->days as $i => $day) {
+            $factor = $rate($day);
+            if ($factor !== null) {
+                $days[] = $day;
+                $closes[] = $this->rawCloses[$i] * $factor;
+                $highs[] = $this->highs[$i] / $this->splitFactors[$i] * $factor;
+                $lows[] = $this->lows[$i] / $this->splitFactors[$i] * $factor;
+                if ($this->volumes !== []) {
+                    $volumes[] = $this->volumes[$i] * $this->splitFactors[$i];
+                }
+            }
+        }
+        $dividends = [];
+        foreach ($this->actions->dividends as [$day, $amount]) {
+            $factor = $rate($day);
+            if ($factor !== null) {
+                $dividends[] = [$day, $amount * $factor];
+            }
+        }
+
+        return new self($days, $closes, $highs, $lows, $volumes, new CorporateActions($this->actions->splits, $dividends));
     }
 
     public function last(): int

@@ -57,8 +57,9 @@ final class CompanyScope
     ) {
         $this->prices = $company->prices->asOf($asOf);
         $this->index = $company->index?->asOf($asOf);
-        // Between two filings the accounts are the same; a sheet made for an earlier day is used again.
-        $this->facts = $earlier?->holdsOn($company->facts, $asOf, $this->prices->actions) === true ? $earlier : new FactSheet($company->template, $company->facts, $company->periodEnds, $asOf, $this->prices->actions);
+        // Between two filings the accounts are the same; a sheet made for an earlier day is used again, or carried on.
+        $this->facts = $earlier?->holdsOn($asOf, $this->prices->actions) === true ? $earlier
+            : new FactSheet($company->template, $company->facts, $company->periodEnds, $asOf, $this->prices->actions, $earlier);
     }
 
     /** Value of a metric in its own basis, or in that of the metric that refers to it. Each is computed once per moment. */

@@ -83,10 +83,4 @@ return [
         'mean_of(free_cash_flow - (dividends_paid ?? 0), 5) <= 0', 'industrial', 'annual',
         '',
     ],
-    'implied_interest_rate' => [
-        'Interest paid on average debt', 'percent', 'neutral',
-        'interest_expense / average_balance(total_debt)',
-        'average_balance(total_debt) <= 0', 'industrial|property', 'trailing',
-        '',
-    ],
 ];

@@ -35,10 +35,4 @@ return [
         'free_cash_flow >= 0', 'industrial', 'trailing',
         'Only for companies that burn cash.',
     ],
-    'cash_runway_years' => [
-        'Years of cash at the present burn', 'years', 'higher',
-        'cash_and_short_term_investments / (0 - free_cash_flow)',
-        'free_cash_flow >= 0', 'industrial', 'trailing',
-        '',
-    ],
 ];

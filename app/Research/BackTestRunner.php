@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Research;
+
+use App\Facts\ColumnStore;
+use App\Facts\CompanyReader;
+use App\Facts\EconomyReader;
+use App\Models\User;
+use Closure;
+use Logion\Market\Day;
+use Logion\Metrics\Catalogue;
+use Logion\Portfolio\BackTest;
+use Logion\Portfolio\Frequency;
+use Logion\Screening\Funnel;
+use Logion\Screening\Mask;
+use Logion\Screening\PastUniverses;
+use Logion\Screening\Ranking;
+use Logion\Screening\Screen;
+use Logion\Screening\Universe;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/** Runs a screen or ranking as of every rebalancing date of the past, with only what was public then, and follows what it picked. */
+final class BackTestRunner
+{
+    public const MOST_DATES = 200;
+
+    public function __construct(
+        private readonly CompanyReader $companies,
+        private readonly EconomyReader $economy,
+        private readonly ColumnStore $columns,
+        private readonly BasketRunner $baskets,
+        private readonly Catalogues $catalogues,
+        private readonly NamedLists $lists,
+    ) {
+    }
+
+    /**
+     * @param  array{screen: array<string, mixed>, ranking?: array<string, mixed>|null, top?: int|null, frequency: string, from: string, to?: string|null, lag?: int, cost?: float|int, index: string}  $settings
+     * @param  Closure(int, int): void|null  $progress  done, total
+     * @return array<string, mixed>
+     */
+    public function run(array $settings, ?User $user, ?Closure $progress = null): array
+    {
+        $screen = Screen::fromArray($settings['screen']);
+        $ranking = isset($settings['ranking']) ? Ranking::fromArray($settings['ranking']) : null;
+        $top = $settings['top'] ?? null;
+        $catalogue = $user === null ? Catalogue::builtIn() : $this->catalogues->of($user);
+        $index = $this->baskets->index($settings['index']);
+        $latest = $this->columns->latestDay() ?? throw new UnprocessableEntityHttpException('There is no data to test on.');
+        $to = min($latest, isset($settings['to']) ? Day::parse($settings['to']) : $latest);
+        $from = Day::parse($settings['from']);
+        $days = array_values(array_filter($index->days, static fn (int $day): bool => $day >= $from && $day <= $to));
+        if (count($days) < 2) {
+            throw new UnprocessableEntityHttpException('The period has no trading days. Begin it earlier or end it later.');
+        }
+        $signals = Frequency::from($settings['frequency'])->ends($days);
+        if (count($signals) > self::MOST_DATES) {
+            throw new UnprocessableEntityHttpException('There would be '.count($signals).' rebalancing dates; at most '.self::MOST_DATES.' are tested. Rebalance less often, or shorten the period.');
+        }
+        $lastDay = $days[count($days) - 1];
+        [$past, $names] = $this->past($catalogue, [...array_map(static fn (int $i): int => $days[$i], $signals), $lastDay], $screen, $ranking, $user, $progress);
+        $picks = $started = [];
+        foreach ($signals as $signal) {
+            $universe = $past->on($days[$signal]);
+            $picks[$signal] = self::pick($screen, $ranking, $top, $universe);
+            $started[$days[$signal]] = Mask::count(Funnel::start($screen, $universe));
+        }
+        $now = self::pick($screen, $ranking, $top, $past->on($lastDay));
+        $levels = [];
+        foreach (array_unique(array_merge($now, ...array_values($picks))) as $id) {
+            $series = $this->baskets->priced($id)->asOf($to);
+            $levels[$id] = BasketRunner::onDays($series, $series->adjusted, $days);
+        }
+        $benchmark = BasketRunner::onDays($index, $index->adjusted, $days);
+        $lag = (int) ($settings['lag'] ?? 1);
+        $cost = (float) ($settings['cost'] ?? 0);
+        $test = BackTest::run($days, $levels, $benchmark, $picks, $lag, $cost);
+        $hindsight = BackTest::run($days, $levels, $benchmark, array_fill_keys($signals, $now), $lag, $cost);
+        $economy = $this->economy->read();
+        $offset = count($days) - count($test->days);
+        $known = $test->days === [] ? ['days' => [], 'values' => []] : BasketRunner::lines($test->days, $test->values, array_slice($benchmark, $offset), $economy);
+        $looking = $hindsight->days === [] ? ['values' => [], 'performance' => null] : BasketRunner::lines($hindsight->days, $hindsight->values, array_slice($benchmark, $offset), $economy);
+
+        return [
+            ...$known, 'hindsight_values' => $looking['values'], 'hindsight_performance' => $looking['performance'], 'today' => array_map(static fn (int $id): string => $names[$id][0], $now),
+            'dates' => array_map(static fn (array $date): array => [
+                'signal' => Day::iso($date['signal']), 'entry' => Day::iso($date['entry']), 'universe' => $started[$date['signal']], 'picked' => $date['picked'], 'turnover' => $date['turnover'], 'cost' => $date['cost'] * 100,
+                'held' => array_map(static fn (int $id, float $weight): array => ['ticker' => $names[$id][0], 'name' => $names[$id][1], 'weight' => $weight], array_keys($date['held']), array_values($date['held'])),
+                'not_bought' => array_map(static fn (int|string $id): string => $names[$id][0], $date['not_bought']),
+            ], $test->dates),
+            'periods' => array_map(static fn (array $period): array => [
+                'from' => Day::iso($period['from']), 'to' => Day::iso($period['to']), 'return' => $period['return'], 'benchmark' => $period['benchmark'],
+                'members' => array_map(static fn (int $id, float $return): array => ['ticker' => $names[$id][0], 'return' => $return], array_keys($period['members']), array_values($period['members'])),
+            ], $test->periods),
+            'hit_rate' => $test->hitRate(), 'period_hit_rate' => $test->periodHitRate(), 'annual_turnover' => $test->annualTurnover(), 'index' => $settings['index'], 'from' => Day::iso($days[0]), 'to' => Day::iso($lastDay),
+            'fingerprint' => substr(sha1((string) json_encode([$settings, $test->values])), 0, 16),
+        ];
+    }
+
+    /**
+     * The universes of the past days, and ticker and name of every company in them.
+     *
+     * @param  list<int>  $days
+     * @param  Closure(int, int): void|null  $progress
+     * @return array{PastUniverses, array<int, array{string, string}>}
+     */
+    private function past(Catalogue $catalogue, array $days, Screen $screen, ?Ranking $ranking, ?User $user, ?Closure $progress): array
+    {
+        $formulas = $ranking?->formulas() ?? [];
+        foreach ($screen->criteria as $criterion) {
+            foreach ($criterion->conditions() as $condition) {
+                $formulas[] = (string) $condition->formula;
+            }
+        }
+        array_push($formulas, ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe)));
+        $past = new PastUniverses($catalogue, $this->economy->read(), array_values(array_unique($days)), $formulas, fn (int $day): Closure => $this->lists->on($day, $user, true));
+        $daysOf = $attributes = [];
+        foreach (array_unique($days) as $day) {
+            foreach ($this->columns->members($day) as $member) {
+                $daysOf[$member->id][] = $day;
+                $attributes[$member->id] ??= array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
+            }
+        }
+        ksort($daysOf);
+        $done = 0;
+        foreach ($daysOf as $id => $its) {
+            $company = $this->companies->read($id);
+            if ($company !== null) {
+                $past->add($company, $its, $attributes[$id]);
+            }
+            $progress === null || $progress(++$done, count($daysOf));
+        }
+
+        return [$past, array_map(static fn (array $company): array => [$company['ticker'], $company['name']], $attributes)];
+    }
+
+    /** @return list<int> companies */
+    private static function pick(Screen $screen, ?Ranking $ranking, ?int $top, Universe $universe): array
+    {
+        $survivors = Mask::positions(Funnel::run($screen, $universe)->survived);
+        if ($ranking !== null) {
+            $survivors = array_column($ranking->of($universe, $survivors)->rows, 'position');
+        }
+
+        return array_map(static fn (int $position): int => $universe->ids[$position], $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors);
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Research;
+
+use App\Demo\Names;
+use App\Exchange\TableFile;
+use Logion\Market\Day;
+use Logion\Screening\Funnel;
+use Logion\Screening\Screen;
+
+/** The survivors of a screen as a table of values, with the day and what each column means. */
+final class ScreenExport
+{
+    private const ROWS_AT_ONCE = 1000;
+
+    public function __construct(private readonly ScreenRunner $runner)
+    {
+    }
+
+    public function table(Screen $screen, int $asOf): TableFile
+    {
+        $universe = $this->runner->universe($asOf, false);
+        $survivors = Funnel::run($screen, $universe)->survivors($screen, $universe);
+        $catalogue = $universe->catalogue;
+        $rows = function () use ($screen, $universe, $survivors): \Generator {
+            foreach (array_chunk($survivors, self::ROWS_AT_ONCE) as $positions) {
+                foreach ($this->runner->rows($universe, $screen->columns, $positions) as $row) {
+                    $values = (array) $row['values'];
+                    yield [$row['ticker'], $row['name'], Names::sectorLabel($row['sector']), ...array_map(static fn (string $column): ?float => $values[$column], $screen->columns)];
+                }
+            }
+        };
+        $definitions = [['Screen', $screen->name], ['As of', Day::iso($asOf)], ['Companies', (string) count($survivors)], ['Belief', $screen->belief], ['Amounts', 'in '.config('logion.currency').'; fractions as fractions, 0.08 is 8 %; an empty cell has no value']];
+        foreach ($screen->criteria as $criterion) {
+            if ($criterion->active) {
+                $definitions[] = ['Criterion', (string) $criterion];
+            }
+        }
+        foreach ($screen->setAside as $entry) {
+            $definitions[] = ['Set aside', "{$entry['ticker']}: {$entry['reason']}"];
+        }
+        foreach ($screen->columns as $column) {
+            $metric = $catalogue->find($column);
+            $definitions[] = [$metric->label ?? $column, $metric === null ? $column : "{$metric->formula} ({$metric->unit->value}, {$metric->basis})".($metric->note === '' ? '' : " {$metric->note}")];
+        }
+
+        return new TableFile($screen->name, ['Ticker', 'Company', 'Sector', ...array_map($catalogue->label(...), $screen->columns)], $rows(), count($survivors), $definitions);
+    }
+}
