@@ -2,13 +2,17 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\Api\BackTestController;
 use App\Http\Controllers\Api\CashFlowController;
 use App\Http\Controllers\Api\CatalogueController;
+use App\Http\Controllers\Api\ColumnViewController;
 use App\Http\Controllers\Api\CompanyController;
+use App\Http\Controllers\Api\ComparisonController;
 use App\Http\Controllers\Api\DecisionController;
 use App\Http\Controllers\Api\FinderController;
 use App\Http\Controllers\Api\ListController;
 use App\Http\Controllers\Api\NoteController;
+use App\Http\Controllers\Api\OwnMetricController;
 use App\Http\Controllers\Api\ScreenController;
 use App\Http\Controllers\Api\SessionController;
 use App\Http\Controllers\Api\TaskController;
@@ -27,8 +31,24 @@ Route::middleware('auth')->group(static function (): void {
     Route::get('finder', FinderController::class);
 
     Route::post('screens/run', [ScreenController::class, 'run']);
+    Route::post('screens/closer-look', [ScreenController::class, 'closerLook']);
+    Route::post('screens/group-lines', [ScreenController::class, 'groupLines']);
+    Route::post('screens/proposals', [ScreenController::class, 'proposals']);
+    Route::post('screens/score', [ScreenController::class, 'score']);
+    Route::post('screens/cleaning', [ScreenController::class, 'cleaning']);
+    Route::post('screens/export', [ScreenController::class, 'export']);
     Route::post('screens/distribution', [ScreenController::class, 'distribution']);
     Route::apiResource('screens', ScreenController::class)->except('show')->parameters(['screens' => 'id'])->whereNumber('id');
+
+    Route::get('ready-screens', [CatalogueController::class, 'readyScreens']);
+    Route::get('metrics/{key}', [CatalogueController::class, 'metricInUniverse']);
+    Route::post('rankings/run', [ComparisonController::class, 'rank']);
+    Route::post('regressions/run', [ComparisonController::class, 'regress']);
+    Route::post('baskets/run', [ComparisonController::class, 'basket']);
+    Route::apiResource('back-tests', BackTestController::class)->except('update')->parameters(['back-tests' => 'id'])->whereNumber('id');
+    Route::post('own-metrics/preview', [OwnMetricController::class, 'preview']);
+    Route::apiResource('own-metrics', OwnMetricController::class)->except('show')->parameters(['own-metrics' => 'id'])->whereNumber('id');
+    Route::apiResource('column-views', ColumnViewController::class)->only(['index', 'store', 'destroy'])->parameters(['column-views' => 'id'])->whereNumber('id');
 
     Route::apiResource('lists', ListController::class)->except('update')->parameters(['lists' => 'id'])->whereNumber('id');
     Route::put('lists/{id}/items/{ticker}', [ListController::class, 'mark'])->whereNumber('id');
@@ -38,6 +58,7 @@ Route::middleware('auth')->group(static function (): void {
         Route::get('statements', [CompanyController::class, 'statements']);
         Route::get('prices', [CompanyController::class, 'prices']);
         Route::get('metrics', [CompanyController::class, 'metrics']);
+        Route::post('checklist', [ComparisonController::class, 'check']);
         Route::get('working', [CompanyController::class, 'working']);
         Route::get('notes', [NoteController::class, 'index']);
         Route::post('notes', [NoteController::class, 'store']);

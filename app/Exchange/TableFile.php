@@ -46,7 +46,7 @@ final readonly class TableFile
     public function mustFit(string $format): void
     {
         if (in_array($format, ['xlsx', 'ods'], true) && $this->count > self::MOST_IN_WORKBOOK) {
-            throw new UnprocessableEntityHttpException("A workbook takes at most ".number_format(self::MOST_IN_WORKBOOK)." rows and this table has ".number_format($this->count).'. Take CSV or JSON, or tighten the screen.');
+            throw new UnprocessableEntityHttpException('A workbook takes at most '.number_format(self::MOST_IN_WORKBOOK).' rows and this table has '.number_format($this->count).'. Take CSV or JSON, or tighten the screen.');
         }
     }
 

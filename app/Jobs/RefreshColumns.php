@@ -18,6 +18,7 @@ final class RefreshColumns implements ShouldQueue
     use Dispatchable;
     use InteractsWithQueue;
     use Queueable;
+    use ReportsProgress;
 
     public int $timeout = 3600;
 
@@ -28,30 +29,11 @@ final class RefreshColumns implements ShouldQueue
     public function handle(ColumnStore $columns): void
     {
         $task = Task::query()->find($this->taskId);
-        if ($task === null || $task->state === 'cancelled') {
+        if ($task === null) {
             return;
         }
-        $task->update(['state' => 'running']);
-        try {
-            $progress = static function (int $done, int $total) use ($task): void {
-                if ($done % 10 === 0 || $done === $total) {
-                    if (Task::query()->whereKey($task->id)->value('state') === 'cancelled') {
-                        throw new RefreshCancelled;
-                    }
-                    $task->update(['done' => $done, 'total' => $total]);
-                }
-            };
-            if ($this->formula === null) {
-                $columns->refresh($this->asOf, $progress);
-            } else {
-                $columns->derive($this->asOf, Catalogue::builtIn()->parse($this->formula), $progress);
-            }
-            $task->update(['state' => 'done']);
-        } catch (RefreshCancelled) {
-            $task->update(['message' => 'Cancelled; nothing was stored.']);
-        } catch (\Throwable $error) {
-            report($error);
-            $task->update(['state' => 'failed', 'message' => $error->getMessage()]);
-        }
+        $this->reporting($task, fn (\Closure $progress) => $this->formula === null
+            ? $columns->refresh($this->asOf, $progress)
+            : $columns->derive($this->asOf, Catalogue::builtIn()->parse($this->formula), $progress));
     }
 }

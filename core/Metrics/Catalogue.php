@@ -177,6 +177,15 @@ final class Catalogue
         return $this->find($key) ?? throw FormulaError::unknownName($key, $key, 1, array_keys($this->metrics));
     }
 
+    /** Other words people look for a metric by; empty if none are known. */
+    public static function synonyms(string $key): string
+    {
+        static $synonyms = null;
+        $synonyms ??= require __DIR__.'/synonyms.php';
+
+        return $synonyms[$key] ?? '';
+    }
+
     public function find(string $key): ?Metric
     {
         return $this->metrics[$key] ?? null;

@@ -12,7 +12,6 @@ final readonly class Funnel
 {
     /**
      * @param  string  $start  companies the screen starts from
-     * @param  string  $survived
      * @param  list<array{criterion: string, active: bool, survivors: int, undecidable: int, alone: int, decisive: int|null, members: list<array{criterion: string, active: bool, alone: int, undecidable: int}>}>  $steps
      * @param  array<int, Mask>  $masks  the decided criteria by place in the screen
      */

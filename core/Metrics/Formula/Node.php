@@ -133,6 +133,12 @@ final readonly class Node
         return $constant === null ? null : [$right, strtr($this->symbol, '<>', '><'), $constant];
     }
 
+    /** Whether its value is yes or no. */
+    public function isCondition(): bool
+    {
+        return ($this->kind === 'binary' && in_array($this->symbol, ['<', '<=', '>', '>=', '==', '!=', 'and', 'or'], true)) || ($this->kind === 'unary' && $this->symbol === 'not');
+    }
+
     private function constant(): ?float
     {
         if ($this->kind === 'unary' && $this->symbol === '-') {

@@ -4,6 +4,38 @@
  */
 
 export interface paths {
+    "/back-tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["backTests"];
+        put?: never;
+        post: operations["startBackTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/back-tests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["backTest"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteBackTest"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/cash-flow-value": {
         parameters: {
             query?: never;
@@ -84,6 +116,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/metrics/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["metricInUniverse"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ready-screens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readyScreens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/status": {
         parameters: {
             query?: never;
@@ -95,6 +159,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/column-views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["columnViews"];
+        put?: never;
+        post: operations["saveColumnView"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/column-views/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteColumnView"];
         options?: never;
         head?: never;
         patch?: never;
@@ -174,6 +270,70 @@ export interface paths {
         get: operations["working"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rankings/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runRanking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/regressions/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runRegression"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/baskets/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runBasket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/checklist": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["checklist"];
         delete?: never;
         options?: never;
         head?: never;
@@ -340,6 +500,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/own-metrics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ownMetrics"];
+        put?: never;
+        post: operations["saveOwnMetric"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own-metrics/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["updateOwnMetric"];
+        post?: never;
+        delete: operations["deleteOwnMetric"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own-metrics/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewFormula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/screens/run": {
         parameters: {
             query?: never;
@@ -350,6 +558,102 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["runScreen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/closer-look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["closerLook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/group-lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["groupLines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeThresholds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["scoreList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/cleaning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeCleaning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/screens/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["exportScreen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -567,22 +871,43 @@ export interface components {
             templates: string[];
             basis: string;
             note: string;
+            synonyms: string;
+            /** @description Computed for all companies at once; it has no formula */
+            compares: boolean;
+        };
+        Criterion: {
+            formula?: string;
+            active?: boolean;
+            /** @enum {string} */
+            group?: "all" | "any" | "at_least";
+            count?: number;
+            criteria?: components["schemas"]["Criterion"][];
         };
         ScreenDefinition: {
+            version?: number;
             name?: string;
             belief?: string;
+            literature?: string;
+            /** @description countries, exchanges, sectors, templates, kinds, companies, exclude: lists; market_cap, traded_value: {least, most}; lists: a set of named lists */
             universe?: {
-                [key: string]: unknown[];
+                [key: string]: unknown;
             };
-            criteria?: {
-                formula: string;
-                active: boolean;
-            }[];
+            criteria?: components["schemas"]["Criterion"][];
             columns?: string[];
             sort?: {
                 column: string;
                 direction: string;
             }[];
+            set_aside?: {
+                ticker: string;
+                reason: string;
+            }[];
+        };
+        ScreenQuestion: {
+            screen: components["schemas"]["ScreenDefinition"];
+            as_of?: string | null;
+            offset?: number;
+            limit?: number;
         };
         ScreenRow: {
             ticker: string;
@@ -595,33 +920,315 @@ export interface components {
             states: {
                 [key: string]: string;
             };
+            percentiles: {
+                [key: string]: number;
+            };
+        };
+        Warning: {
+            /** @enum {string} */
+            kind: "concentration" | "undecidable" | "edge" | "duplicate" | "currencies" | "year_ends" | "stale";
+            count: number;
+            of: number;
+            sector?: string;
+            criterion?: string;
+            other?: string;
+            correlation?: number;
+            loosened?: number;
+            tightened?: number;
+        };
+        ScreenStepMember: {
+            criterion: string;
+            active: boolean;
+            alone: number;
+            undecidable: number;
+        };
+        ScreenStep: {
+            criterion: string;
+            active: boolean;
+            survivors: number;
+            undecidable: number;
+            alone: number;
+            /** @description How many more would survive without it */
+            decisive: number | null;
+            members: components["schemas"]["ScreenStepMember"][];
         };
         ScreenResult: {
-            warnings: {
-                /** @enum {string} */
-                kind: "concentration" | "undecidable";
-                sector?: string;
-                criterion?: string;
-                count: number;
-                of: number;
-            }[];
             as_of: string;
             universe: {
                 size: number;
             };
-            steps: {
-                criterion: string;
-                active: boolean;
-                survivors: number;
-                undecidable: number;
-                alone?: number | null;
-            }[];
+            steps: components["schemas"]["ScreenStep"][];
             total: number;
+            total_with_set_aside: number | null;
             rows: components["schemas"]["ScreenRow"][];
             sectors: {
                 [key: string]: number;
             };
-            companies: number[];
+            warnings: components["schemas"]["Warning"][];
+        };
+        GroupLine: {
+            count: number;
+            median: number | null;
+            mean: number | null;
+            weighted_mean: number | null;
+            lower_quartile: number | null;
+            upper_quartile: number | null;
+        };
+        Placed: {
+            ticker: string;
+            name: string;
+            company: number;
+            sector: string;
+            value: number;
+        };
+        ScoreRow: {
+            ticker: string;
+            name: string;
+            company: number;
+            sector: string;
+            passed: number;
+            failed: number;
+            undecidable: number;
+            marks: {
+                /** @enum {string} */
+                state: "pass" | "fail" | "undecidable";
+                actual: number | null;
+                required: number | null;
+                slack: number | null;
+                relative: number | null;
+            }[];
+        };
+        Ranking: {
+            components: {
+                formula: string;
+                weight: number;
+                /** @enum {string} */
+                better: "higher" | "lower";
+            }[];
+            /** @enum {string} */
+            combination: "rank" | "percentile" | "z_score";
+            /** @enum {string} */
+            within: "universe" | "sector";
+            /** @enum {string} */
+            missing: "worst" | "best" | "mean" | "zero" | "leave_out";
+        };
+        RankingRow: {
+            ticker: string;
+            name: string;
+            company: number;
+            sector: string;
+            place: number;
+            score: number;
+            values: (number | null)[];
+            scores: number[];
+            contributions: number[];
+        };
+        RankingResult: {
+            as_of: string;
+            total: number;
+            left_out: {
+                ticker: string;
+                name: string;
+            }[];
+            left_out_total: number;
+            shares: number[];
+            other_rules: {
+                [key: string]: {
+                    moved: number;
+                    ranked: number;
+                };
+            } | null;
+            rows: components["schemas"]["RankingRow"][];
+        };
+        Regression: {
+            dependent: {
+                formula: string;
+                log: boolean;
+            };
+            regressors: {
+                formula: string;
+                log: boolean;
+            }[];
+        };
+        RegressionRow: {
+            ticker: string;
+            name: string;
+            company: number;
+            sector: string;
+            dependent: number;
+            regressors: number[];
+            fitted: number;
+            residual: number;
+            premium: number | null;
+            studentised: number | null;
+            leverage: number;
+            cook: number | null;
+            marks: ("leverage" | "outlier" | "influence")[];
+        };
+        RegressionResult: {
+            as_of: string;
+            used: number;
+            dropped: number;
+            terms: {
+                name: string;
+                coefficient: number;
+                standard_error: number;
+                t: number | null;
+                p: number | null;
+            }[];
+            r_squared: number | null;
+            adjusted_r_squared: number | null;
+            residual_standard_error: number;
+            degrees_of_freedom: number;
+            f: number | null;
+            rows: components["schemas"]["RegressionRow"][];
+        };
+        Performance: {
+            total: number;
+            annual: number | null;
+            volatility: number | null;
+            sharpe: number | null;
+            drawdown: number;
+            drawdown_peak: string | null;
+            drawdown_trough: string | null;
+            drawdown_recovery: string | null;
+            years: {
+                year: number;
+                return: number;
+                whole: boolean;
+            }[];
+        };
+        BasketResult: {
+            days: string[];
+            values: number[];
+            index_values: (number | null)[];
+            risk_free: number;
+            performance: components["schemas"]["Performance"];
+            index_performance: components["schemas"]["Performance"] | null;
+            index: string;
+            members: number;
+            not_there_at_first: string[];
+            rebalancings: number;
+            turnover: number;
+        };
+        ChecklistItem: {
+            criterion: string;
+            depth: number;
+            group: boolean;
+            /** @enum {string} */
+            state: "pass" | "fail" | "undecidable";
+            reason: string | null;
+            actual: components["schemas"]["Figure"] | null;
+            actual_formula: string | null;
+            operator: string | null;
+            required: components["schemas"]["Figure"] | null;
+            slack: number | null;
+            relative: number | null;
+            years: number[];
+            history: (number | null)[];
+            /** @enum {string|null} */
+            trend: "rising" | "falling" | "level" | null;
+        };
+        OwnMetricDefinition: {
+            key: string;
+            label: string;
+            /** @enum {string} */
+            kind: "formula" | "ranking" | "regression";
+            definition: string | components["schemas"]["Ranking"] | components["schemas"]["Regression"];
+            unit?: string;
+            /** @enum {string} */
+            better?: "higher" | "lower" | "neutral";
+            note?: string | null;
+        };
+        OwnMetric: {
+            id: number;
+            key: string;
+            label: string;
+            /** @enum {string} */
+            kind: "formula" | "ranking" | "regression";
+            definition: string | components["schemas"]["Ranking"] | components["schemas"]["Regression"];
+            unit: string;
+            better: string;
+            note: string;
+            depends_on?: string[];
+            used_by?: string[];
+        };
+        ColumnView: {
+            id: number;
+            name: string;
+            columns: string[];
+        };
+        BackTestSettings: {
+            screen: components["schemas"]["ScreenDefinition"];
+            ranking?: components["schemas"]["Ranking"] | null;
+            top?: number | null;
+            /** @enum {string} */
+            frequency: "monthly" | "quarterly" | "yearly";
+            from: string;
+            to?: string | null;
+            /** @description Trading days from the screen to the purchase */
+            lag?: number;
+            /** @description Basis points of each amount traded */
+            cost?: number;
+            index: string;
+        };
+        BackTestDate: {
+            signal: string;
+            entry: string;
+            universe: number;
+            picked: number;
+            turnover: number;
+            cost: number;
+            held: {
+                ticker: string;
+                name: string;
+                weight: number;
+            }[];
+            not_bought: string[];
+        };
+        BackTestPeriod: {
+            from: string;
+            to: string;
+            return: number;
+            benchmark: number;
+            members: {
+                ticker: string;
+                return: number;
+            }[];
+        };
+        BackTestResult: {
+            days: string[];
+            values: number[];
+            index_values: (number | null)[];
+            risk_free: number;
+            performance: components["schemas"]["Performance"];
+            index_performance: components["schemas"]["Performance"] | null;
+            index: string;
+            hindsight_values: number[];
+            hindsight_performance: components["schemas"]["Performance"] | null;
+            today: string[];
+            dates: components["schemas"]["BackTestDate"][];
+            periods: components["schemas"]["BackTestPeriod"][];
+            hit_rate: number | null;
+            period_hit_rate: number | null;
+            annual_turnover: number | null;
+            from: string;
+            to: string;
+            fingerprint: string;
+        };
+        BackTest: {
+            id: number;
+            name: string;
+            settings: components["schemas"]["BackTestSettings"];
+            started: string | null;
+            task: {
+                id: number;
+                state: string;
+                done: number;
+                total: number;
+                message?: string | null;
+            } | null;
+            result: components["schemas"]["BackTestResult"] | null;
         };
         Distribution: {
             known: number;
@@ -764,6 +1371,92 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    backTests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own back-tests, newest first, without results */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackTest"][];
+                };
+            };
+        };
+    };
+    startBackTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["BackTestSettings"];
+            };
+        };
+        responses: {
+            /** @description Started */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackTest"];
+                };
+            };
+        };
+    };
+    backTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One back-test with its result, once there is one */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackTest"];
+                };
+            };
+        };
+    };
+    deleteBackTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted, and cancelled if it was running */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     valueByCashFlow: {
         parameters: {
             query?: never;
@@ -927,6 +1620,20 @@ export interface operations {
                             parameters: string;
                             description: string;
                         }[];
+                        market_names: {
+                            key: string;
+                            label: string;
+                            unit: string;
+                        }[];
+                        /** @description The tree of industries */
+                        sections: {
+                            key: string;
+                            label: string;
+                            sectors: string[];
+                        }[];
+                        indices: {
+                            [key: string]: string;
+                        };
                         sectors: {
                             [key: string]: string;
                         };
@@ -937,6 +1644,64 @@ export interface operations {
                             [key: string]: string;
                         };
                     };
+                };
+            };
+        };
+    };
+    metricInUniverse: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A metric over all shares: spread, coverage, both ends */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        as_of: string;
+                        distribution: components["schemas"]["Distribution"];
+                        coverage: {
+                            [key: string]: number;
+                        };
+                        highest: components["schemas"]["Placed"][];
+                        lowest: components["schemas"]["Placed"][];
+                    };
+                };
+            };
+        };
+    };
+    readyScreens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Screens and checklists that come with the program */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        key: string;
+                        /** @enum {string} */
+                        use: "screen" | "checklist";
+                        screen: components["schemas"]["ScreenDefinition"];
+                        ranking?: components["schemas"]["Ranking"] | null;
+                    }[];
                 };
             };
         };
@@ -962,6 +1727,73 @@ export interface operations {
                         ready: boolean;
                     };
                 };
+            };
+        };
+    };
+    columnViews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Saved sets of columns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnView"][];
+                };
+            };
+        };
+    };
+    saveColumnView: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    columns: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Saved; one of the same name is replaced */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnView"];
+                };
+            };
+        };
+    };
+    deleteColumnView: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1184,6 +2016,130 @@ export interface operations {
                             sector: number | null;
                             sector_median: number | null;
                         } | null;
+                    };
+                };
+            };
+        };
+    };
+    runRanking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    screen: components["schemas"]["ScreenDefinition"];
+                    as_of?: string | null;
+                    ranking: components["schemas"]["Ranking"];
+                    offset?: number;
+                    limit?: number;
+                    /** @description Tell what another rule for missing values would change */
+                    other_rules?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The survivors, best first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RankingResult"];
+                };
+            };
+        };
+    };
+    runRegression: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    screen: components["schemas"]["ScreenDefinition"];
+                    as_of?: string | null;
+                    regression: components["schemas"]["Regression"];
+                };
+            };
+        };
+        responses: {
+            /** @description Coefficients, fit, and a row per company */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegressionResult"];
+                };
+            };
+        };
+    };
+    runBasket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    screen: components["schemas"]["ScreenDefinition"];
+                    as_of?: string | null;
+                    /** @enum {string} */
+                    weights: "equal" | "market_value";
+                    /** @enum {string} */
+                    rebalance: "daily" | "monthly" | "quarterly" | "yearly" | "never";
+                    index: string;
+                    from: string;
+                    /** @description Basis points of each amount traded */
+                    cost?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description How the survivors of today would have done together */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BasketResult"];
+                };
+            };
+        };
+    };
+    checklist: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScreenQuestion"];
+            };
+        };
+        responses: {
+            /** @description The criteria of a screen checked on one company */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        items: components["schemas"]["ChecklistItem"][];
                     };
                 };
             };
@@ -1570,6 +2526,140 @@ export interface operations {
             };
         };
     };
+    ownMetrics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own metrics with what they are made of and where they are used */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMetric"][];
+                };
+            };
+        };
+    };
+    saveOwnMetric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OwnMetricDefinition"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMetric"];
+                };
+            };
+        };
+    };
+    updateOwnMetric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OwnMetricDefinition"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMetric"];
+                };
+            };
+        };
+    };
+    deleteOwnMetric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description It is used; the answer says where */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    previewFormula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    formula: string;
+                    tickers: string[];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description A formula valued for a few companies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        unit: string;
+                        is_condition: boolean;
+                        companies: {
+                            ticker: string;
+                            figure: components["schemas"]["Figure"];
+                        }[];
+                    };
+                };
+            };
+        };
+    };
     runScreen: {
         parameters: {
             query?: never;
@@ -1584,7 +2674,8 @@ export interface operations {
                     as_of?: string | null;
                     offset?: number;
                     limit?: number;
-                    alone?: boolean;
+                    /** @description Tell the percentile of each figure among the survivors */
+                    shaded?: boolean;
                 };
             };
         };
@@ -1600,6 +2691,196 @@ export interface operations {
             };
         };
     };
+    closerLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScreenQuestion"];
+            };
+        };
+        responses: {
+            /** @description Thresholds at an edge, and criteria that say the same */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        warnings: components["schemas"]["Warning"][];
+                    };
+                };
+            };
+        };
+    };
+    groupLines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScreenQuestion"];
+            };
+        };
+        responses: {
+            /** @description Median, means and quartiles of every column over the survivors */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        lines: {
+                            [key: string]: components["schemas"]["GroupLine"];
+                        };
+                    };
+                };
+            };
+        };
+    };
+    proposeThresholds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    screen: components["schemas"]["ScreenDefinition"];
+                    as_of?: string | null;
+                    wished: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Which single threshold to move so that about so many survive */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        total: number;
+                        proposals: {
+                            /** @description Place in the screen, from 0 */
+                            criterion: number;
+                            from: string;
+                            to: string;
+                            threshold: number;
+                            was: number;
+                            survivors: number;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    scoreList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScreenQuestion"];
+            };
+        };
+        responses: {
+            /** @description How many criteria each company of the universe passes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        criteria: string[];
+                        total: number;
+                        rows: components["schemas"]["ScoreRow"][];
+                    };
+                };
+            };
+        };
+    };
+    proposeCleaning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    screen: components["schemas"]["ScreenDefinition"];
+                    as_of?: string | null;
+                    columns: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Missing figures and outliers of the universe */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        total: number;
+                        proposals: {
+                            ticker: string;
+                            name: string;
+                            column: string;
+                            /** @enum {string} */
+                            kind: "missing" | "outlier";
+                            value: number | null;
+                            state: string;
+                            median: number | null;
+                            low: number | null;
+                            high: number | null;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    exportScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    screen: components["schemas"]["ScreenDefinition"];
+                    as_of?: string | null;
+                    /** @enum {string} */
+                    format: "csv" | "json" | "xlsx" | "ods";
+                };
+            };
+        };
+        responses: {
+            /** @description The survivors as a file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     distribution: {
         parameters: {
             query?: never;
@@ -1612,7 +2893,7 @@ export interface operations {
                 "application/json": {
                     formula: string;
                     universe?: {
-                        [key: string]: unknown[];
+                        [key: string]: unknown;
                     };
                     as_of?: string | null;
                 };

@@ -6,7 +6,11 @@ namespace App\Http\Controllers\Api;
 
 use App\Demo\Names;
 use App\Facts\ColumnStore;
+use App\Research\Catalogues;
+use App\Research\CompanyScopes;
+use App\Research\ScreenRunner;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\LineItem;
 use Logion\Accounts\LineItems;
@@ -15,30 +19,65 @@ use Logion\Metrics\Catalogue;
 use Logion\Metrics\Formula\FunctionDefinition;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Metric;
+use Logion\Screening\IndustryTree;
+use Logion\Screening\ReadyScreens;
 use OpenApi\Attributes as OA;
 
 final class CatalogueController
 {
-    #[OA\Get(path: '/catalogue', operationId: 'catalogue', responses: [new OA\Response(response: 200, description: 'Metrics, groups, lines, functions, and what a universe can be narrowed by', content: new OA\JsonContent(required: ['metrics', 'groups', 'lines', 'functions', 'sectors', 'countries', 'exchanges'], properties: [
+    #[OA\Get(path: '/catalogue', operationId: 'catalogue', responses: [new OA\Response(response: 200, description: 'Metrics, groups, lines, functions, and what a universe can be narrowed by', content: new OA\JsonContent(required: ['metrics', 'groups', 'lines', 'market_names', 'functions', 'sectors', 'sections', 'countries', 'exchanges', 'indices'], properties: [
         new OA\Property(property: 'metrics', type: 'array', items: new OA\Items(ref: '#/components/schemas/Metric')), new OA\Property(property: 'groups', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
         new OA\Property(property: 'lines', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'unit'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'unit', type: 'string')])),
         new OA\Property(property: 'functions', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'parameters', 'description'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'parameters', type: 'string'), new OA\Property(property: 'description', type: 'string')])),
+        new OA\Property(property: 'market_names', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'unit'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'unit', type: 'string')])),
+        new OA\Property(property: 'sections', type: 'array', description: 'The tree of industries', items: new OA\Items(type: 'object', required: ['key', 'label', 'sectors'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'sectors', type: 'array', items: new OA\Items(type: 'string'))])),
+        new OA\Property(property: 'indices', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
         new OA\Property(property: 'sectors', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')), new OA\Property(property: 'countries', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')), new OA\Property(property: 'exchanges', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
     ]))])]
-    public function index(): JsonResponse
+    public function index(Catalogues $catalogues): JsonResponse
     {
         $sectors = [];
-        foreach (DB::table('companies')->distinct()->orderBy('sector')->pluck('sector') as $sector) {
+        foreach (DB::table('companies')->where('template', '!=', 'fund')->distinct()->orderBy('sector')->pluck('sector') as $sector) {
             $sectors[$sector] = Names::sectorLabel((string) $sector);
+        }
+        $sections = [];
+        foreach (IndustryTree::SECTIONS as $letter => [$label]) {
+            $within = array_values(array_filter(array_map('strval', array_keys($sectors)), static fn (string $sector): bool => IndustryTree::contains($letter, $sector)));
+            if ($within !== []) {
+                $sections[] = ['key' => $letter, 'label' => $label, 'sectors' => $within];
+            }
+        }
+        $names = [];
+        foreach (Catalogue::MARKET_NAMES as $key => [$label, $unit]) {
+            $names[] = ['key' => $key, 'label' => $label, 'unit' => $unit];
         }
 
         return new JsonResponse([
-            'metrics' => array_values(array_map(self::metric(...), Catalogue::builtIn()->all())),
+            'metrics' => array_values(array_map(self::metric(...), $catalogues->current()->all())),
             'groups' => Catalogue::GROUPS,
             'lines' => array_values(array_map(static fn (LineItem $item): array => ['key' => $item->key, 'label' => $item->label, 'unit' => $item->unit->value], LineItems::all())),
             'functions' => array_values(array_map(static fn (FunctionDefinition $f): array => ['name' => $f->name, 'parameters' => $f->signature(), 'description' => $f->description], Functions::all())),
-            'sectors' => (object) $sectors, 'countries' => Names::COUNTRIES, 'exchanges' => DB::table('exchanges')->pluck('name', 'code'),
+            'market_names' => $names, 'sectors' => (object) $sectors, 'sections' => $sections, 'indices' => DB::table('securities')->where('kind', 'index')->orderBy('id')->pluck('name', 'ticker'), 'countries' => Names::COUNTRIES, 'exchanges' => DB::table('exchanges')->pluck('name', 'code'),
         ]);
+    }
+
+    #[OA\Get(path: '/metrics/{key}', operationId: 'metricInUniverse', parameters: [new OA\PathParameter(name: 'key', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'A metric over all shares: spread, coverage, both ends', content: new OA\JsonContent(required: ['as_of', 'distribution', 'coverage', 'highest', 'lowest'], properties: [
+        new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'distribution', ref: '#/components/schemas/Distribution'), new OA\Property(property: 'coverage', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer')),
+        new OA\Property(property: 'highest', type: 'array', items: new OA\Items(ref: '#/components/schemas/Placed')), new OA\Property(property: 'lowest', type: 'array', items: new OA\Items(ref: '#/components/schemas/Placed')),
+    ]))])]
+    public function metricInUniverse(Request $request, ScreenRunner $runner, CompanyScopes $scopes, string $key): JsonResponse
+    {
+        return new JsonResponse($runner->metric($key, $scopes->day($request->query('as_of'))));
+    }
+
+    #[OA\Get(path: '/ready-screens', operationId: 'readyScreens', responses: [new OA\Response(response: 200, description: 'Screens and checklists that come with the program', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['key', 'use', 'screen'], properties: [
+        new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'use', type: 'string', enum: ['screen', 'checklist']), new OA\Property(property: 'screen', ref: '#/components/schemas/ScreenDefinition'), new OA\Property(property: 'ranking', nullable: true, ref: '#/components/schemas/Ranking'),
+    ])))])]
+    public function readyScreens(): JsonResponse
+    {
+        $ready = ReadyScreens::all();
+
+        return new JsonResponse(array_map(static fn (string $key): array => ['key' => $key, 'use' => $ready[$key]['use'], 'screen' => $ready[$key]['screen']->toArray(), 'ranking' => $ready[$key]['ranking']?->toArray()], array_keys($ready)));
     }
 
     #[OA\Get(path: '/status', operationId: 'status', responses: [new OA\Response(response: 200, description: 'The latest day of the data', content: new OA\JsonContent(required: ['latest_day', 'currency', 'ready'], properties: [
@@ -56,7 +95,7 @@ final class CatalogueController
     {
         return [
             'key' => $metric->key, 'label' => $metric->label, 'group' => $metric->group, 'unit' => $metric->unit->value, 'better' => $metric->better, 'formula' => $metric->formula,
-            'not_meaningful_when' => $metric->notMeaningfulWhen, 'templates' => array_map(static fn ($t): string => $t->value, $metric->templates), 'basis' => $metric->basis, 'note' => $metric->note,
+            'not_meaningful_when' => $metric->notMeaningfulWhen, 'templates' => array_map(static fn ($t): string => $t->value, $metric->templates), 'basis' => $metric->basis, 'note' => $metric->note, 'synonyms' => Catalogue::synonyms($metric->key), 'compares' => $metric->comparison !== null,
         ];
     }
 }

@@ -6,6 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Models\CompanyList;
 use App\Models\Screen;
+use App\Research\Catalogues;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -26,7 +27,7 @@ final class FinderController
         $found = [];
         if ($words !== []) {
             foreach ($this->candidates($request) as $candidate) {
-                $score = self::score($words, $candidate['label'], $candidate['key']);
+                $score = self::score($words, $candidate['label'], $candidate['key'], $candidate['synonyms'] ?? '');
                 if ($score > 0) {
                     $found[] = [$score, $candidate];
                 }
@@ -34,17 +35,17 @@ final class FinderController
             usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0] ?: strcmp($a[1]['label'], $b[1]['label']));
         }
 
-        return new JsonResponse(['results' => array_column(array_slice($found, 0, self::MOST), 1)]);
+        return new JsonResponse(['results' => array_map(static fn (array $entry): array => array_diff_key($entry[1], ['synonyms' => 0]), array_slice($found, 0, self::MOST))]);
     }
 
-    /** @return iterable<array{kind: string, key: string, label: string, detail: string}> */
+    /** @return iterable<array{kind: string, key: string, label: string, detail: string, synonyms?: string}> */
     private function candidates(Request $request): iterable
     {
         foreach (DB::table('securities')->whereNotNull('company_id')->get(['ticker', 'name', 'delisted_on']) as $row) {
             yield ['kind' => 'company', 'key' => $row->ticker, 'label' => $row->name, 'detail' => $row->ticker.($row->delisted_on === null ? '' : ', delisted')];
         }
-        foreach (Catalogue::builtIn()->all() as $metric) {
-            yield ['kind' => 'metric', 'key' => $metric->key, 'label' => $metric->label, 'detail' => Catalogue::GROUPS[$metric->group]];
+        foreach (app(Catalogues::class)->current()->all() as $metric) {
+            yield ['kind' => 'metric', 'key' => $metric->key, 'label' => $metric->label, 'detail' => Catalogue::GROUPS[$metric->group], 'synonyms' => Catalogue::synonyms($metric->key)];
         }
         if ($request->user() !== null) {
             foreach (Screen::query()->of($request->user())->get(['id', 'name']) as $screen) {
@@ -61,7 +62,7 @@ final class FinderController
      *
      * @param  list<string>  $words
      */
-    private static function score(array $words, string $label, string $key): int
+    private static function score(array $words, string $label, string $key, string $synonyms): int
     {
         $label = mb_strtolower($label);
         $key = mb_strtolower($key);
@@ -73,6 +74,7 @@ final class FinderController
                 str_starts_with($key, $word) => 22,
                 array_filter($parts, static fn (string $part): bool => str_starts_with($part, $word)) !== [] => 20,
                 str_contains($label, $word) => 8,
+                str_contains($synonyms, $word) => 6,
                 strlen($word) > 4 && array_filter($parts, static fn (string $part): bool => levenshtein(substr($part, 0, 30), $word) === 1) !== [] => 4,
                 default => -1000,
             };

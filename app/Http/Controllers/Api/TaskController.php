@@ -7,11 +7,13 @@ namespace App\Http\Controllers\Api;
 use App\Facts\ColumnStore;
 use App\Jobs\RefreshColumns;
 use App\Models\Task;
+use App\Research\Catalogues;
 use App\Research\CompanyScopes;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Market\Day;
 use Logion\Metrics\Catalogue;
+use Logion\Metrics\Formula\Node;
 use OpenApi\Attributes as OA;
 
 /** Long work with its progress. */
@@ -20,11 +22,11 @@ final class TaskController
     #[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true), new OA\Property(property: 'formula', type: 'string', nullable: true, description: 'An expression over history; the whole catalogue without one')])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
         new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
     ]))])]
-    public function refresh(Request $request, CompanyScopes $scopes, ColumnStore $columns): JsonResponse
+    public function refresh(Request $request, CompanyScopes $scopes, ColumnStore $columns, Catalogues $catalogues): JsonResponse
     {
         $data = $request->validate(['as_of' => ['nullable', 'string'], 'formula' => ['nullable', 'string']]);
         $day = $scopes->day($data['as_of'] ?? null);
-        $formula = isset($data['formula']) ? Catalogue::builtIn()->parse($data['formula']) : null;
+        $formula = isset($data['formula']) ? self::expanded($catalogues->current(), $data['formula']) : null;
         $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
         $task = Task::query()->firstOrCreate(['kind' => $formula === null ? 'refresh' : 'history', 'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula))], ['state' => 'waiting']);
         $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());
@@ -52,5 +54,11 @@ final class TaskController
         Task::query()->whereIn('state', ['waiting', 'running'])->findOrFail($id)->update(['state' => 'cancelled']);
 
         return new JsonResponse(null, 204);
+    }
+
+    /** Stored columns belong to everybody: a user's own metrics are replaced by what they stand for. */
+    private static function expanded(Catalogue $catalogue, string $formula): Node
+    {
+        return $catalogue->expand($catalogue->parse($formula));
     }
 }

@@ -5,6 +5,6 @@ declare(strict_types=1);
 namespace App\Jobs;
 
 /** Someone asked for the work to stop. */
-final class RefreshCancelled extends \RuntimeException
+final class WorkCancelled extends \RuntimeException
 {
 }

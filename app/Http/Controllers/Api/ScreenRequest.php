@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use App\Research\CompanyScopes;
+use Illuminate\Http\Request;
+use Logion\Screening\Screen;
+
+/** What every question about a screen brings along: the screen and the day. */
+final class ScreenRequest
+{
+    /**
+     * @param  array<string, list<string>>  $rules  for what else is asked
+     * @return array{Screen, int, array<string, mixed>} screen, day, all that was validated
+     */
+    public static function read(Request $request, CompanyScopes $scopes, array $rules = []): array
+    {
+        $data = $request->validate(['screen' => ['required', 'array'], 'as_of' => ['nullable', 'string'], ...$rules]);
+
+        return [Screen::fromArray($data['screen']), $scopes->day($data['as_of'] ?? null), $data];
+    }
+}
