@@ -5,6 +5,7 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/desk' },
     { path: '/desk', name: 'desk', component: () => import('./desk/DeskPage.vue'), meta: { title: 'Desk' } },
+    { path: '/metrics/:key?', name: 'metrics', component: () => import('./find/MetricsPage.vue'), meta: { title: 'Metrics' } },
     { path: '/find/:screen?', name: 'find', component: () => import('./find/FindPage.vue'), meta: { title: 'Find' } },
     { path: '/read/:ticker?/:view?', name: 'read', component: () => import('./read/ReadPage.vue'), meta: { title: 'Read', subject: true } },
     { path: '/value/:ticker?', name: 'value', component: () => import('./value/ValuePage.vue'), meta: { title: 'Value', subject: true } },

@@ -15,6 +15,8 @@ export class Problem extends Error {
     readonly assumption: string | null = null,
     /** What has to be computed first, with a 409. */
     readonly formula: string | null = null,
+    /** Character at which a formula went wrong, from 1. */
+    readonly position: number | null = null,
   ) {
     super(message)
   }
@@ -54,6 +56,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
       body.proposal ?? null,
       body.assumption ?? null,
       body.formula ?? null,
+      body.position ?? null,
     )
   }
   return result.data as T

@@ -1,18 +1,23 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
-import { readNumber, threshold } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
-import { comparisons, operators, toFormula, type Criterion } from './criterion'
+import { comparisons, condition, isPlaced, operators, toFormula, type Condition, type Criterion, type Group } from './criterion'
 import DistributionStrip from './DistributionStrip.vue'
+import FormulaField from './FormulaField.vue'
+import MetricField from './MetricField.vue'
+import NumberField from './NumberField.vue'
+import type { Universe } from './screen'
 
 const props = defineProps<{
-  step?: Schemas['ScreenResult']['steps'][number]
+  step?: Schemas['ScreenStep']
+  /** What a member of a group passes by itself. */
+  member?: Schemas['ScreenStepMember']
   before: number
-  universe: Record<string, string[]>
+  universe: Universe
   first: boolean
   last: boolean
   problem: string | null
@@ -22,40 +27,64 @@ const emit = defineEmits<{ remove: []; up: []; down: [] }>()
 const catalogue = useCatalogue()
 const session = useSession()
 
-const metrics = computed(() => (catalogue.data?.metrics ?? []).map((metric) => ({ value: metric.key, title: metric.label })))
-const unit = computed(() => (criterion.value.against.endsWith('percentile') ? 'percent' : catalogue.unit(criterion.value.metric)))
-const hasNumber = computed(() => ['number', 'universe_percentile', 'sector_percentile'].includes(criterion.value.against))
-const change = (part: Partial<Criterion>) => (criterion.value = { ...criterion.value, ...part })
+const one = computed(() => criterion.value as Condition)
+const group = computed(() => criterion.value as Group)
+const unit = computed(() =>
+  one.value.against.endsWith('percentile') ? 'percent' : isPlaced(one.value.against) ? 'count' : catalogue.unit(one.value.metric),
+)
+const hasNumber = computed(() => one.value.against === 'number' || isPlaced(one.value.against))
+const change = (part: Partial<Condition>) => (criterion.value = { ...one.value, ...part })
+const changeGroup = (part: Partial<Group>) => (criterion.value = { ...group.value, ...part })
+const sentence = computed(() => (criterion.value.kind === 'group' ? 'the group' : toFormula(one.value)))
 
-const text = ref(threshold(criterion.value.value, unit.value))
-const refused = ref(false)
-watch([() => criterion.value.value, unit], ([value, now], [, before]) => {
-  if (now !== before || readNumber(text.value) !== value) text.value = threshold(value, now)
+function against(kind: Condition['against']): void {
+  const value =
+    kind.endsWith('percentile') && (one.value.value > 1 || one.value.value <= 0) ? 0.5 : kind.endsWith('place') ? 50 : one.value.value
+  const operator = kind.endsWith('place') ? '<=' : one.value.operator
+  if (kind === 'formula') change({ against: kind, formula: toFormula(one.value) })
+  else if (kind === 'range') change({ against: kind, high: one.value.high > one.value.value ? one.value.high : one.value.value * 2 || 1 })
+  else if (kind === 'one_of') change({ against: kind, values: one.value.values.length ? one.value.values : [one.value.value] })
+  else change({ against: kind, value, operator, other: one.value.other || one.value.metric })
+}
+const values = computed({
+  get: () => one.value.values.join(', '),
+  set: (text: string) => {
+    const read = text
+      .split(/[,;\s]+/)
+      .filter(Boolean)
+      .map(Number)
+    if (read.length && read.every(Number.isFinite)) change({ values: read.slice(0, 20) })
+  },
 })
-function typed(): void {
-  const value = readNumber(text.value)
-  refused.value = value === null
-  if (value !== null) change({ value })
-}
-
-function against(kind: Criterion['against']): void {
-  if (kind === 'formula') change({ against: kind, formula: toFormula(criterion.value) })
-  else
-    change({
-      against: kind,
-      value: kind.endsWith('percentile') && criterion.value.value > 1 ? 0.5 : criterion.value.value,
-      other: criterion.value.other || criterion.value.metric,
-    })
-}
 
 const { state: distribution } = useLoadable(
-  () => ({ metric: criterion.value.metric, against: criterion.value.against, universe: props.universe, asOf: session.asOf }),
-  ({ metric, against, universe, asOf }, signal) =>
-    against === 'number' && metric
-      ? ask(api.POST('/screens/distribution', { body: { formula: metric, universe, as_of: asOf }, signal }))
+  () =>
+    criterion.value.kind === 'condition' && one.value.against === 'number' && one.value.metric
+      ? { metric: one.value.metric, universe: props.universe, asOf: session.asOf }
+      : null,
+  (question, signal) =>
+    question
+      ? ask(
+          api.POST('/screens/distribution', {
+            body: { formula: question.metric, universe: question.universe, as_of: question.asOf },
+            signal,
+          }),
+        )
       : null,
 )
 const share = computed(() => (props.before > 0 && props.step ? props.step.survivors / props.before : 0))
+
+function replace(index: number, member: Criterion): void {
+  changeGroup({ criteria: group.value.criteria.map((old, i) => (i === index ? member : old)) })
+}
+function move(index: number, by: number): void {
+  const criteria = [...group.value.criteria]
+  const [taken] = criteria.splice(index, 1)
+  criteria.splice(index + by, 0, taken!)
+  changeGroup({ criteria })
+}
+const addMember = () =>
+  changeGroup({ criteria: [...group.value.criteria, condition({ metric: 'price_to_book', operator: '<', value: 2 })] })
 </script>
 
 <template>
@@ -64,87 +93,143 @@ const share = computed(() => (props.before > 0 && props.step ? props.step.surviv
       <input
         type="checkbox"
         :checked="criterion.active"
-        :aria-label="`Use the criterion ${toFormula(criterion)}`"
-        @change="change({ active: !criterion.active })"
+        :aria-label="`Use ${criterion.kind === 'group' ? '' : 'the criterion '}${sentence}`"
+        @change="criterion = { ...criterion, active: !criterion.active }"
       />
-      <v-text-field
-        v-if="criterion.against === 'formula'"
-        :model-value="criterion.formula"
+      <template v-if="criterion.kind === 'group'">
+        <v-select
+          :model-value="group.group"
+          :items="[
+            { value: 'all', title: 'All of these' },
+            { value: 'any', title: 'Any of these' },
+            { value: 'at_least', title: 'At least' },
+          ]"
+          aria-label="How many of the group must hold"
+          @update:model-value="(kind: Group['group']) => changeGroup({ group: kind })"
+        />
+        <label v-if="group.group === 'at_least'" class="quiet"
+          ><input
+            class="assumption years"
+            type="number"
+            min="1"
+            :max="group.criteria.length"
+            :value="group.count"
+            aria-label="How many"
+            @change="(event) => changeGroup({ count: Math.max(1, Math.round(Number((event.target as HTMLInputElement).value)) || 1) })"
+          />
+          of {{ group.criteria.length }}</label
+        >
+        <span class="flex-grow-1"></span>
+      </template>
+      <FormulaField
+        v-else-if="one.against === 'formula'"
+        :model-value="one.formula"
         label="Formula"
         class="flex-grow-1"
-        @change="(event: Event) => change({ formula: (event.target as HTMLInputElement).value })"
+        @update:model-value="(formula) => change({ formula })"
       />
-      <v-autocomplete
+      <MetricField
         v-else
-        :model-value="criterion.metric"
-        :items="metrics"
+        :model-value="one.metric"
         label="Metric"
         class="flex-grow-1"
-        auto-select-first
-        @update:model-value="(metric: string | null) => metric && change({ metric })"
+        @update:model-value="(metric) => change({ metric })"
       />
       <v-btn :icon="mdiArrowUp" size="x-small" :disabled="first" aria-label="Move up" @click="emit('up')" />
       <v-btn :icon="mdiArrowDown" size="x-small" :disabled="last" aria-label="Move down" @click="emit('down')" />
       <v-btn :icon="mdiClose" size="x-small" aria-label="Remove the criterion" @click="emit('remove')" />
     </div>
-    <div class="sentence">
+    <ul v-if="criterion.kind === 'group'" class="members">
+      <CriterionRow
+        v-for="(entry, i) in group.criteria"
+        :key="i"
+        :model-value="entry"
+        :member="step?.members[i]"
+        :before="before"
+        :universe="universe"
+        :first="i === 0"
+        :last="i === group.criteria.length - 1"
+        :problem="null"
+        @update:model-value="(changed: Criterion) => replace(i, changed)"
+        @remove="changeGroup({ criteria: group.criteria.filter((_, index) => index !== i) })"
+        @up="move(i, -1)"
+        @down="move(i, 1)"
+      />
+      <v-btn size="x-small" class="mt-1" @click="addMember">Add to the group</v-btn>
+    </ul>
+    <div v-else class="sentence">
       <v-select
-        v-if="criterion.against !== 'formula'"
-        :model-value="criterion.operator"
+        v-if="!['formula', 'range', 'one_of'].includes(one.against)"
+        :model-value="one.operator"
         :items="operators"
         aria-label="Comparison"
         class="operator"
         @update:model-value="(operator) => change({ operator })"
       />
-      <v-select :model-value="criterion.against" :items="comparisons" aria-label="Compared with" @update:model-value="against" />
+      <v-select :model-value="one.against" :items="comparisons" aria-label="Compared with" @update:model-value="against" />
+      <NumberField
+        v-if="hasNumber || one.against === 'range'"
+        :model-value="one.value"
+        :unit="unit"
+        :label="`${one.against === 'range' ? 'From' : 'Threshold'}, ${catalogue.label(one.metric)}`"
+        @update:model-value="(value) => change({ value })"
+      />
+      <NumberField
+        v-if="one.against === 'range'"
+        :model-value="one.high"
+        :unit="unit"
+        :label="`To, ${catalogue.label(one.metric)}`"
+        @update:model-value="(high) => change({ high })"
+      />
       <input
-        v-if="hasNumber"
-        v-model="text"
+        v-if="one.against === 'one_of'"
+        v-model.lazy="values"
         class="assumption"
-        :class="{ refused }"
-        :aria-label="`Threshold, ${catalogue.label(criterion.metric)}`"
-        @input="typed"
+        aria-label="Numbers, separated by commas"
         @keydown.stop
       />
-      <label v-if="criterion.against.startsWith('own_')" class="quiet"
+      <label v-if="one.against.startsWith('own_')" class="quiet"
         >over
         <input
           class="assumption years"
           type="number"
           min="2"
           max="12"
-          :value="criterion.years"
+          :value="one.years"
           aria-label="Years"
           @change="(event) => change({ years: Math.min(12, Math.max(2, Number((event.target as HTMLInputElement).value) || 5)) })"
         />
         years</label
       >
-      <v-autocomplete
-        v-if="criterion.against === 'metric'"
-        :model-value="criterion.other"
-        :items="metrics"
-        label="Other metric"
-        @update:model-value="(other: string | null) => other && change({ other })"
-      />
     </div>
-    <p v-if="refused" class="worse small" role="alert">Write a number such as 15, 10%, 2.5bn or 300m.</p>
+    <MetricField
+      v-if="criterion.kind === 'condition' && one.against === 'metric'"
+      :model-value="one.other"
+      label="Other metric"
+      class="mt-1"
+      @update:model-value="(other) => change({ other })"
+    />
     <p v-if="problem" class="worse small" role="alert">{{ problem }}</p>
     <DistributionStrip
-      v-if="criterion.against === 'number' && distribution.data"
-      :model-value="criterion.value"
+      v-if="criterion.kind === 'condition' && one.against === 'number' && distribution.data && unit !== 'date'"
+      :model-value="one.value"
       :distribution="distribution.data"
       :unit="unit"
-      :label="catalogue.label(criterion.metric)"
-      :operator="criterion.operator"
+      :label="catalogue.label(one.metric)"
+      :operator="one.operator"
       @update:model-value="(value: number) => change({ value })"
     />
     <div v-if="step" class="survivors">
       <div class="bar"><div :style="{ width: `${100 * share}%` }"></div></div>
-      <span
-        ><strong>{{ step.survivors }}</strong> left<template v-if="step.alone != null">, {{ step.alone }} by itself</template
-        ><template v-if="step.undecidable">, {{ step.undecidable }} undecidable</template></span
-      >
+      <span>
+        <strong>{{ step.survivors }}</strong> left, {{ step.alone }} by itself<template v-if="step.decisive">
+          · {{ step.decisive }} more without it</template
+        ><template v-if="step.undecidable"> · {{ step.undecidable }} undecidable</template>
+      </span>
     </div>
+    <p v-else-if="member" class="quiet small">
+      {{ member.alone }} by itself<template v-if="member.undecidable"> · {{ member.undecidable }} undecidable</template>
+    </p>
   </li>
 </template>
 
@@ -156,6 +241,14 @@ li {
 }
 li.off {
   opacity: 0.55;
+}
+.members {
+  padding-left: 14px;
+  margin-left: 6px;
+  border-left: 2px solid rgb(var(--v-theme-rule));
+}
+.members li:last-of-type {
+  border-bottom: 0;
 }
 .head,
 .sentence {
@@ -180,7 +273,7 @@ li.off {
   margin-top: 4px;
 }
 .bar {
-  flex: 0 0 120px;
+  flex: 0 0 84px;
   height: 6px;
   background: rgb(var(--v-theme-rule));
 }

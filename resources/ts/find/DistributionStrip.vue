@@ -5,7 +5,7 @@ import { withUnit } from '@/shared/format'
 import type { Operator } from './criterion'
 
 /** The spread of a metric with the threshold on it; drag it, or move it with the arrow keys. */
-const props = defineProps<{ distribution: Schemas['Distribution']; unit: string; label: string; operator: Operator }>()
+const props = defineProps<{ distribution: Schemas['Distribution']; unit: string; label: string; operator: Operator; still?: boolean }>()
 const value = defineModel<number>({ required: true })
 const WIDTH = 300
 const HEIGHT = 40
@@ -25,6 +25,7 @@ function rounded(raw: number): number {
   return Number(raw.toFixed(Math.min(8, digits)))
 }
 function place(event: PointerEvent): void {
+  if (props.still) return
   const box = svg.value!.getBoundingClientRect()
   value.value = rounded(props.distribution.low + (span.value * (event.clientX - box.left)) / box.width)
 }
@@ -38,7 +39,7 @@ function move(event: PointerEvent): void {
 function key(event: KeyboardEvent): void {
   const steps: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -10, PageUp: 10 }
   const step = steps[event.key]
-  if (step === undefined) return
+  if (step === undefined || props.still) return
   event.preventDefault()
   value.value = rounded(value.value + (step * span.value) / 100)
 }
@@ -50,13 +51,14 @@ function key(event: KeyboardEvent): void {
       ref="svg"
       :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
       preserveAspectRatio="none"
-      role="slider"
-      tabindex="0"
-      :aria-label="`Threshold of ${label}`"
-      :aria-valuenow="value"
-      :aria-valuetext="withUnit(value, unit)"
-      :aria-valuemin="distribution.low"
-      :aria-valuemax="distribution.high"
+      :class="{ still }"
+      :role="still ? 'img' : 'slider'"
+      :tabindex="still ? -1 : 0"
+      :aria-label="still ? `Spread of ${label}` : `Threshold of ${label}`"
+      :aria-valuenow="still ? undefined : value"
+      :aria-valuetext="still ? undefined : withUnit(value, unit)"
+      :aria-valuemin="still ? undefined : distribution.low"
+      :aria-valuemax="still ? undefined : distribution.high"
       @pointerdown="down"
       @pointermove="move"
       @keydown="key"
@@ -70,8 +72,8 @@ function key(event: KeyboardEvent): void {
         :height="(count / top) * (HEIGHT - 4)"
         :class="passes(i) ? 'in' : 'out'"
       />
-      <line :x1="x" :x2="x" y1="0" :y2="HEIGHT" class="cut" />
-      <polygon :points="`${x - 5},0 ${x + 5},0 ${x},7`" class="grip" />
+      <line v-if="!still" :x1="x" :x2="x" y1="0" :y2="HEIGHT" class="cut" />
+      <polygon v-if="!still" :points="`${x - 5},0 ${x + 5},0 ${x},7`" class="grip" />
     </svg>
     <div class="ends quiet">
       <span>{{ withUnit(distribution.low, unit) }}</span><span>median {{ withUnit(distribution.median ?? 0, unit) }}</span
@@ -87,6 +89,9 @@ svg {
   cursor: ew-resize;
   touch-action: none;
   display: block;
+}
+.still {
+  cursor: default;
 }
 .in {
   fill: rgb(var(--v-theme-primary));

@@ -1,67 +1,71 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schemas } from '@/api/client'
-import { csv, download } from '@/shared/download'
-import { inCell, unitHead, ABSENT } from '@/shared/format'
+import { download } from '@/shared/download'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
-import { useMargin } from '@/shared/stores/margin'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
 import { useSubject } from '@/shared/stores/subject'
-import RefreshWait from './RefreshWait.vue'
+import BackTestPanel from './BackTestPanel.vue'
+import BasketPanel from './BasketPanel.vue'
+import CleaningPanel from './CleaningPanel.vue'
+import ColumnsMenu from './ColumnsMenu.vue'
 import CriterionRow from './CriterionRow.vue'
-import { fromFormula, toFormula, type Criterion } from './criterion'
+import { condition, conditions, toEntry, type Criterion } from './criterion'
+import RankingPanel from './RankingPanel.vue'
+import RefreshWait from './RefreshWait.vue'
+import RegressionPanel from './RegressionPanel.vue'
+import ScorePanel from './ScorePanel.vue'
+import { decode, encode, useScreen, type Definition, type TableView } from './screen'
+import SurvivorsTable from './SurvivorsTable.vue'
+import UniversePanel from './UniversePanel.vue'
 
-const PAGE = 100
-/** Rows the server gives at once, and the most the table and a list show. */
-const MOST = 1000
+const LIST_MOST = 1000
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const catalogue = useCatalogue()
 const subject = useSubject()
-const margin = useMargin()
 const notices = useNotices()
 
-const name = ref('Quiet compounders')
-const belief = ref('The market pays too little attention to companies that earn high returns, owe little and simply go on.')
-const universe = ref<Record<string, string[]>>({})
-const criteria = ref<Criterion[]>(
-  ['return_on_invested_capital > 0.15', 'net_debt_to_ebitda < 1.5', 'price_to_earnings < 15', 'median_traded_value_3m > 300000'].map((f) =>
-    fromFormula(f),
-  ),
-)
-const columns = ref<string[]>([
-  'market_cap',
-  'price_to_earnings',
-  'return_on_invested_capital',
-  'net_debt_to_ebitda',
-  'revenue_growth_5y',
-  'dividend_yield',
-])
-const sort = ref<{ column: string; direction: string }[]>([{ column: 'return_on_invested_capital', direction: 'descending' }])
+const { screen, view, definition, usable, use } = useScreen()
+const tabs = [
+  { key: 'table', word: 'Survivors' },
+  { key: 'score', word: 'Score' },
+  { key: 'ranking', word: 'Ranking' },
+  { key: 'regression', word: 'Regression' },
+  { key: 'basket', word: 'Basket' },
+  { key: 'back-test', word: 'Back-test' },
+  { key: 'cleaning', word: 'Cleaning' },
+]
+const tab = ref('table')
+const ranking = ref<Schemas['Ranking']>({
+  components: [
+    { formula: 'return_on_invested_capital', weight: 1, better: 'higher' },
+    { formula: 'price_to_earnings', weight: 1, better: 'lower' },
+  ],
+  combination: 'percentile',
+  within: 'universe',
+  missing: 'leave_out',
+})
+const regression = ref<Schemas['Regression']>({
+  dependent: { formula: 'price_to_earnings', log: true },
+  regressors: [{ formula: 'revenue_growth_5y', log: false }],
+})
+const selected = ref(new Set<string>())
 const savedId = ref<number | null>(null)
-const saved = ref<{ id: number; name: string; definition: Schemas['ScreenDefinition'] }[]>([])
-const limit = ref(PAGE)
+const saved = ref<{ id: number; name: string; definition: Definition }[]>([])
+const ready = shallowRef<{ key: string; use: string; screen: Definition; ranking?: Schemas['Ranking'] | null }[]>([])
 /** What has to be computed before the screen can answer: the day's columns (null formula), or one expression. */
 const missing = ref<{ formula: string | null } | null>(null)
 
-const definition = computed<Schemas['ScreenDefinition']>(() => ({
-  name: name.value,
-  belief: belief.value,
-  universe: universe.value,
-  criteria: criteria.value.map((criterion) => ({ formula: toFormula(criterion), active: criterion.active })),
-  columns: columns.value,
-  sort: sort.value,
-}))
-const usable = computed(() => definition.value.criteria!.every((criterion) => criterion.formula.trim() !== ''))
 const { state: result, reload } = useLoadable(
-  () => ({ screen: definition.value, asOf: session.asOf, limit: limit.value }),
-  async ({ screen, asOf, limit }, signal) => {
+  () => ({ screen: definition.value, asOf: session.asOf, shaded: view.shaded }),
+  async ({ screen: asked, asOf, shaded }, signal) => {
     if (!usable.value) throw new Problem(422, 'A criterion has no formula yet: write one or remove it.')
-    const answer = ask(api.POST('/screens/run', { body: { screen, as_of: asOf, limit, alone: true }, signal }))
+    const answer = ask(api.POST('/screens/run', { body: { screen: asked, as_of: asOf, limit: 100, shaded }, signal }))
     answer.then(
       () => (missing.value = null),
       (error) => (missing.value = error instanceof Problem && error.status === 409 ? { formula: error.formula } : null),
@@ -69,85 +73,195 @@ const { state: result, reload } = useLoadable(
     return answer
   },
 )
-
-const metrics = computed(() => (catalogue.data?.metrics ?? []).map((metric) => ({ value: metric.key, title: metric.label })))
-const options = (of: Record<string, string> | undefined) => Object.entries(of ?? {}).map(([value, title]) => ({ value, title }))
-const narrowings = computed(() => [
-  { key: 'sectors', label: 'Sectors', items: options(catalogue.data?.sectors) },
-  { key: 'countries', label: 'Islands', items: options(catalogue.data?.countries) },
-  { key: 'exchanges', label: 'Exchanges', items: options(catalogue.data?.exchanges) },
-  {
-    key: 'templates',
-    label: 'Kinds of business',
-    items: options({ industrial: 'Industrial', bank: 'Banks', insurer: 'Insurers', property: 'Property' }),
+/** Asked when the screen has come to rest: these take a closer look and must not slow down dragging. */
+const { state: closer } = useLoadable(
+  () => ({ screen: definition.value, asOf: session.asOf }),
+  async ({ screen: asked, asOf }, signal) => {
+    await new Promise((resolve) => setTimeout(resolve, 500))
+    if (signal.aborted || !usable.value || missing.value) throw new DOMException('', 'AbortError')
+    return ask(api.POST('/screens/closer-look', { body: { screen: asked, as_of: asOf }, signal }))
   },
-])
-const narrow = (key: string, values: string[]) => {
-  const rest = Object.fromEntries(Object.entries(universe.value).filter(([name]) => name !== key))
-  universe.value = values.length ? { ...rest, [key]: values } : rest
-}
-
-const warnings = computed(() =>
-  (result.value.data?.warnings ?? []).map((warning) =>
-    warning.kind === 'concentration'
-      ? `${warning.count} of ${warning.of} survivors are of one sector, ${catalogue.data?.sectors[warning.sector ?? ''] ?? warning.sector}.`
-      : `“${warning.criterion}” cannot be decided for ${warning.count} of ${warning.of} companies: they lack a figure, and do not pass.`,
-  ),
 )
+const warnings = computed(() => {
+  const quoted = (criterion: string | undefined) => `“${catalogue.words(criterion ?? '')}”`
+  const say: Record<Schemas['Warning']['kind'], (w: Schemas['Warning']) => string> = {
+    concentration: (w) => `${w.count} of ${w.of} survivors are of one sector, ${catalogue.data?.sectors[w.sector ?? ''] ?? w.sector}.`,
+    undecidable: (w) =>
+      `${quoted(w.criterion)} cannot be decided for ${w.count} of ${w.of} companies: they lack a figure, and do not pass.`,
+    currencies: (w) => `${w.count} of ${w.of} survivors report in another currency than the rest; amounts are converted at the day’s rate.`,
+    year_ends: (w) =>
+      `${w.count} of ${w.of} survivors close their books in another month than the rest; a year is not the same year for all.`,
+    stale: (w) => `The latest statements of ${w.count} of ${w.of} survivors are more than 400 days old.`,
+    edge: (w) => `${quoted(w.criterion)} sits at an edge: a small move would leave ${w.tightened} or ${w.loosened} instead of ${w.of}.`,
+    duplicate: (w) =>
+      `${quoted(w.criterion)} and ${quoted(w.other)} rank companies alike (${(w.correlation ?? 0).toFixed(2)}): one of them does little.`,
+  }
+  return [...(result.value.data?.warnings ?? []), ...(closer.value.status === 'success' ? closer.value.data.warnings : [])].map((w) =>
+    say[w.kind](w),
+  )
+})
 const before = (i: number): number =>
   i === 0 ? (result.value.data?.universe.size ?? 0) : (result.value.data?.steps[i - 1]?.survivors ?? 0)
 const problemOf = (i: number): string | null => {
   if (result.value.status !== 'error' || missing.value) return null
-  return result.value.error.message.includes(`"${toFormula(criteria.value[i]!)}"`) ? result.value.error.message : null
+  const message = result.value.error.message
+  return conditions(screen.criteria[i]!).some((one) => message.includes(`"${toEntry(one).formula}"`)) ? message : null
 }
 
-function add(): void {
-  criteria.value = [...criteria.value, fromFormula('revenue_growth_5y > 0.05')]
+/** Changes the criteria; the step can be undone. */
+function undoable(what: string, change: () => void): void {
+  const kept = definition.value
+  change()
+  notices.say(what, () => use(kept))
 }
-function remove(i: number): void {
-  const gone = criteria.value
-  criteria.value = criteria.value.filter((_, j) => j !== i)
-  notices.say('Criterion removed.', () => void (criteria.value = gone))
-}
+const add = () =>
+  screen.criteria.push(condition({ metric: String(route.query.metric ?? '') || 'operating_margin', operator: '>', value: 0.1 }))
+const addGroup = () =>
+  screen.criteria.push({
+    kind: 'group',
+    group: 'any',
+    count: 1,
+    active: true,
+    criteria: [
+      condition({ metric: 'price_to_book', operator: '<', value: 1.5 }),
+      condition({ metric: 'ev_to_ebitda', operator: '<', value: 8 }),
+    ],
+  })
+const remove = (i: number) => undoable('Removed a criterion.', () => screen.criteria.splice(i, 1))
 function move(i: number, by: number): void {
-  const next = [...criteria.value]
-  const [taken] = next.splice(i, 1)
-  next.splice(i + by, 0, taken!)
-  criteria.value = next
+  const [taken] = screen.criteria.splice(i, 1)
+  screen.criteria.splice(i + by, 0, taken as Criterion)
 }
-function sortBy(column: string): void {
-  const now = sort.value[0]
-  sort.value = [{ column, direction: now?.column === column && now.direction === 'descending' ? 'ascending' : 'descending' }]
-}
-const sorted = (column: string): 'ascending' | 'descending' | 'none' =>
-  sort.value[0]?.column === column ? (sort.value[0].direction as 'ascending') : 'none'
 
-function use(screen: Schemas['ScreenDefinition'], id: number | null): void {
-  name.value = screen.name ?? ''
-  belief.value = screen.belief ?? ''
-  universe.value = (screen.universe as Record<string, string[]>) ?? {}
-  criteria.value = (screen.criteria ?? []).map((criterion) => fromFormula(criterion.formula, criterion.active))
-  columns.value = screen.columns ?? []
-  sort.value = screen.sort ?? []
-  savedId.value = id
+const wished = ref(25)
+const proposals = shallowRef<{ total: number; proposals: { criterion: number; from: string; to: string; survivors: number }[] } | null>(
+  null,
+)
+watch(definition, () => (proposals.value = null))
+async function propose(): Promise<void> {
+  try {
+    proposals.value = await ask(
+      api.POST('/screens/proposals', { body: { screen: definition.value, wished: wished.value, as_of: session.asOf } }),
+    )
+  } catch (error) {
+    notices.fail(error)
+  }
 }
+const take = (proposal: { criterion: number; to: string }) =>
+  undoable(`Now ${catalogue.words(proposal.to)}.`, () => {
+    const criteria = (definition.value.criteria ?? []).map((entry, i) =>
+      i === proposal.criterion ? { formula: proposal.to, active: true } : entry,
+    )
+    use({ ...definition.value, criteria })
+  })
+
 async function loadSaved(): Promise<void> {
   saved.value = await ask(api.GET('/screens'))
-  const wanted = saved.value.find((screen) => String(screen.id) === route.params.screen)
-  if (wanted) use(wanted.definition, wanted.id)
+  const wanted = saved.value.find((entry) => String(entry.id) === route.params.screen)
+  if (wanted) open(wanted.definition, wanted.id)
 }
-onMounted(() => loadSaved().catch(notices.fail))
+function open(chosen: Definition, id: number | null, with_?: Schemas['Ranking'] | null): void {
+  use(chosen)
+  savedId.value = id
+  selected.value = new Set()
+  if (with_) ranking.value = with_
+}
+onMounted(async () => {
+  try {
+    const shared = /^#view=(.+)$/.exec(location.hash)?.[1]
+    ready.value = await ask(api.GET('/ready-screens'))
+    await loadSaved()
+    if (shared) await follow(shared)
+    else if (route.query.ready) openReady(String(route.query.ready))
+  } catch (error) {
+    notices.fail(error)
+  }
+})
 watch(
   () => route.params.screen,
   () => loadSaved().catch(notices.fail),
 )
+function openReady(key: string): void {
+  const entry = ready.value.find((one) => one.key === key)
+  if (!entry) return
+  open(entry.screen, null, entry.ranking)
+  tab.value = entry.use === 'checklist' ? 'score' : 'table'
+}
+
+interface Shared {
+  screen: Definition
+  view: TableView
+  tab: string
+  asOf: string | null
+  ranking: Schemas['Ranking']
+  regression: Schemas['Regression']
+}
+/** An address that reproduces what is on the page. Own metrics are written out, so that it works for others too. */
+async function share(): Promise<void> {
+  try {
+    const spelled = (text: string): string => {
+      for (let round = 0; round < 10; round++) {
+        const next = text.replace(/[a-z][a-z0-9_]*/g, (name) => {
+          const metric = catalogue.byKey.get(name)
+          return metric?.group === 'own' && !metric.compares ? `(${metric.formula})` : name
+        })
+        if (next === text) break
+        text = next
+      }
+      return text
+    }
+    const entry = (one: Schemas['Criterion']): Schemas['Criterion'] =>
+      one.group ? { ...one, criteria: one.criteria?.map(entry) } : { ...one, formula: spelled(one.formula ?? '') }
+    const plain: Definition = {
+      ...definition.value,
+      criteria: definition.value.criteria?.map(entry),
+      columns: definition.value.columns?.map(spelled),
+      sort: definition.value.sort?.map((by) => ({ ...by, column: spelled(by.column) })),
+    }
+    const shared: Shared = {
+      screen: plain,
+      view: { ...view },
+      tab: tab.value,
+      asOf: session.asOf ?? session.latestDay,
+      ranking: ranking.value,
+      regression: regression.value,
+    }
+    const link = `${location.origin}/find#view=${await encode(shared)}`
+    await navigator.clipboard.writeText(link).then(
+      () => notices.say('Copied a link to this view.'),
+      () => {
+        location.hash = link.split('#')[1]!
+        notices.say('The address of the page is now a link to this view.')
+      },
+    )
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+async function follow(text: string): Promise<void> {
+  const shared = (await decode(text).catch(() => {
+    throw new Error('The link is cut off or damaged. Ask for it again; nothing was changed.')
+  })) as Shared
+  await check(shared.screen)
+  open(shared.screen, null, shared.ranking)
+  Object.assign(view, shared.view)
+  tab.value = shared.tab
+  regression.value = shared.regression ?? regression.value
+  if (shared.asOf && session.latestDay) session.setDay(shared.asOf < session.latestDay ? shared.asOf : null)
+}
+/** Only a screen the server can run replaces the one on the page. */
+async function check(candidate: Definition): Promise<void> {
+  await ask(api.POST('/screens/run', { body: { screen: candidate, as_of: session.asOf, limit: 1 } })).catch((error: unknown) => {
+    if (!(error instanceof Problem) || error.status !== 409) throw error
+  })
+}
 
 async function save(asNew: boolean): Promise<void> {
   try {
     if (savedId.value && !asNew) await ask(api.PUT('/screens/{id}', { params: { path: { id: savedId.value } }, body: definition.value }))
     else savedId.value = (await ask(api.POST('/screens', { body: definition.value }))).id
-    await loadSaved()
-    notices.say(`Saved: ${name.value}.`)
+    saved.value = await ask(api.GET('/screens'))
+    notices.say(`Saved: ${screen.name}.`)
   } catch (error) {
     notices.fail(error)
   }
@@ -158,79 +272,92 @@ async function forget(): Promise<void> {
   try {
     await ask(api.DELETE('/screens/{id}', { params: { path: { id: savedId.value } } }))
     savedId.value = null
-    await loadSaved()
+    saved.value = await ask(api.GET('/screens'))
     notices.say(`Deleted: ${kept.name}.`, async () => {
       savedId.value = (await ask(api.POST('/screens', { body: kept }))).id
-      await loadSaved()
+      saved.value = await ask(api.GET('/screens'))
     })
   } catch (error) {
     notices.fail(error)
   }
 }
 
-/** Survivors up to a number, fetched page by page. */
-async function survivors(most: number): Promise<Schemas['ScreenRow'][]> {
-  const rows: Schemas['ScreenRow'][] = []
-  const wanted = Math.min(most, result.value.data?.total ?? 0)
-  while (rows.length < wanted) {
-    const body = { screen: definition.value, as_of: session.asOf, offset: rows.length, limit: Math.min(MOST, wanted - rows.length) }
-    const page = (await ask(api.POST('/screens/run', { body }))).rows
-    if (!page.length) break
-    rows.push(...page)
-  }
-  return rows
+async function listOf(tickers: string[], name: string): Promise<Schemas['CompanyList']> {
+  return ask(api.POST('/lists', { body: { name, tickers, as_of: session.asOf } }))
 }
 async function walk(): Promise<void> {
   try {
-    const rows = await survivors(MOST)
-    const list = await ask(
-      api.POST('/lists', { body: { name: name.value || 'Survivors', tickers: rows.map((row) => row.ticker), as_of: session.asOf } }),
-    )
+    const body = { screen: definition.value, as_of: session.asOf, limit: LIST_MOST }
+    const tickers = selected.value.size
+      ? [...selected.value]
+      : (await ask(api.POST('/screens/run', { body }))).rows.map((row) => row.ticker)
+    const list = await listOf(tickers, screen.name || 'Survivors')
     subject.walk(list)
-    if (rows.length < (result.value.data?.total ?? 0))
-      notices.say(`The list holds the first ${rows.length} of ${result.value.data?.total}.`)
+    const total = result.value.data?.total ?? 0
+    if (!selected.value.size && tickers.length < total) notices.say(`The list holds the first ${tickers.length} of ${total}.`)
     await router.push({ name: 'read', params: { ticker: list.items[0]!.ticker } })
   } catch (error) {
     notices.fail(error)
   }
 }
-async function exportCsv(): Promise<void> {
+async function keepSelected(): Promise<void> {
   try {
-    const rows = await survivors(Infinity)
-    const table = [
-      ['ticker', 'name', 'sector', ...columns.value],
-      ...rows.map((row) => [
-        row.ticker,
-        row.name,
-        row.sector,
-        ...columns.value.map((column) => row.values[column] ?? row.states[column] ?? ''),
-      ]),
-    ]
-    download(`${name.value || 'screen'} ${result.value.data?.as_of ?? ''}.csv`, csv(table), 'text/csv')
+    const list = await listOf([...selected.value], `${screen.name || 'Screen'}, selected`)
+    notices.say(
+      `Made the list “${list.name}” of ${list.items.length}.`,
+      () => void ask(api.DELETE('/lists/{id}', { params: { path: { id: list.id } } })),
+    )
+    selected.value = new Set()
   } catch (error) {
     notices.fail(error)
   }
 }
-const exportScreen = () =>
-  download(`${name.value || 'screen'}.json`, JSON.stringify({ version: 1, ...definition.value }, null, 2), 'application/json')
+const asideReason = ref('')
+function setSelectedAside(): void {
+  const reason = asideReason.value.trim() || 'set aside by hand'
+  undoable(`Set ${selected.value.size} aside.`, () => {
+    const known = new Set(screen.setAside.map((entry) => entry.ticker))
+    screen.setAside = [
+      ...screen.setAside,
+      ...[...selected.value].filter((ticker) => !known.has(ticker)).map((ticker) => ({ ticker, reason })),
+    ]
+  })
+  selected.value = new Set()
+  asideReason.value = ''
+}
+
+const exporting = ref(false)
+async function exportAs(format: 'csv' | 'json' | 'xlsx' | 'ods'): Promise<void> {
+  exporting.value = true
+  try {
+    const file = await ask(
+      api.POST('/screens/export', {
+        body: { screen: definition.value, as_of: session.asOf, format },
+        parseAs: 'blob',
+      }) as unknown as Promise<{
+        data?: Blob
+        error?: unknown
+        response: Response
+      }>,
+    )
+    download(`${screen.name || 'screen'} ${result.value.data?.as_of ?? ''}.${format}`, file, file.type)
+  } catch (error) {
+    notices.fail(error)
+  } finally {
+    exporting.value = false
+  }
+}
+const exportScreen = () => download(`${screen.name || 'screen'}.json`, JSON.stringify(definition.value, null, 2), 'application/json')
 async function importScreen(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
   try {
-    const screen = JSON.parse(await file.text()) as Schemas['ScreenDefinition'] & { criteria?: unknown[] }
-    // The server checks the whole file first; only a screen it can run replaces the one on the page.
-    await ask(api.POST('/screens/run', { body: { screen, as_of: session.asOf, limit: 1 } })).catch((error: unknown) => {
-      if (!(error instanceof Problem) || error.status !== 409) throw error
-    })
-    use(
-      {
-        ...screen,
-        criteria: (screen.criteria ?? []).map((entry) => (typeof entry === 'string' ? { formula: entry, active: true } : entry)),
-      } as Schemas['ScreenDefinition'],
-      null,
-    )
-    notices.say(`Read ${file.name}.`)
+    const read = JSON.parse(await file.text()) as Definition
+    await check(read)
+    const kept = definition.value
+    open(read, null)
+    notices.say(`Read ${file.name}.`, () => use(kept))
   } catch (error) {
     notices.fail(
       error instanceof SyntaxError ? new Error(`${file.name} does not hold JSON: ${error.message}. Nothing was changed.`) : error,
@@ -239,75 +366,103 @@ async function importScreen(event: Event): Promise<void> {
     input.value = ''
   }
 }
-function onScroll(event: Event): void {
-  const box = event.target as HTMLElement
-  const data = result.value.data
-  if (
-    data &&
-    box.scrollTop + box.clientHeight > box.scrollHeight - 200 &&
-    data.rows.length < data.total &&
-    limit.value <= data.rows.length &&
-    limit.value < MOST
-  )
-    limit.value = Math.min(MOST, limit.value + PAGE)
-}
 </script>
 
 <template>
   <div class="find">
     <section class="left" aria-label="Screen">
-      <div class="d-flex align-center ga-1">
+      <div class="d-flex align-center">
         <h1 class="flex-grow-1">Find</h1>
-        <v-menu>
+        <v-menu max-height="480">
           <template #activator="{ props }"><v-btn size="small" v-bind="props">Open</v-btn></template>
           <v-list density="compact">
+            <v-list-subheader>Your screens</v-list-subheader>
             <v-list-item
-              v-for="screen in saved"
-              :key="screen.id"
-              :title="screen.name"
-              @click="router.push({ name: 'find', params: { screen: screen.id } })"
+              v-for="entry in saved"
+              :key="entry.id"
+              :title="entry.name"
+              @click="router.push({ name: 'find', params: { screen: entry.id } })"
             />
             <v-list-item v-if="!saved.length" title="No screen saved yet" disabled />
+            <v-list-subheader>Ready screens</v-list-subheader>
+            <v-list-item
+              v-for="entry in ready.filter((one) => one.use === 'screen')"
+              :key="entry.key"
+              :title="entry.screen.name"
+              @click="openReady(entry.key)"
+            />
+            <v-list-subheader>Ready checklists</v-list-subheader>
+            <v-list-item
+              v-for="entry in ready.filter((one) => one.use === 'checklist')"
+              :key="entry.key"
+              :title="entry.screen.name"
+              @click="openReady(entry.key)"
+            />
           </v-list>
         </v-menu>
         <v-btn size="small" @click="save(false)">Save</v-btn>
         <v-btn v-if="savedId" size="small" @click="save(true)">Save as new</v-btn>
         <v-btn v-if="savedId" size="small" @click="forget">Delete</v-btn>
+        <v-btn size="small" :to="{ name: 'metrics' }">Metrics</v-btn>
       </div>
-      <v-text-field v-model="name" label="Name" maxlength="120" />
-      <v-textarea v-model="belief" label="What do you believe the market gets wrong?" rows="2" auto-grow class="mt-3" maxlength="5000" />
-      <details class="my-2">
-        <summary>Universe: {{ result.data?.universe.size ?? '…' }} companies</summary>
-        <v-select
-          v-for="entry in narrowings"
-          :key="entry.key"
-          :model-value="universe[entry.key] ?? []"
-          :items="entry.items"
-          :label="entry.label"
-          multiple
-          chips
-          closable-chips
-          @update:model-value="(values: string[]) => narrow(entry.key, values)"
-        />
-      </details>
+      <v-text-field v-model="screen.name" label="Name" maxlength="120" />
+      <v-textarea
+        v-model="screen.belief"
+        label="What do you believe the market gets wrong?"
+        rows="2"
+        auto-grow
+        class="mt-3"
+        maxlength="5000"
+      />
+      <p v-if="screen.literature" class="quiet literature">{{ screen.literature }}</p>
+      <UniversePanel v-model="screen.universe" :size="result.data?.universe.size ?? null" />
       <h2>Criteria</h2>
       <ul class="pa-0">
         <CriterionRow
-          v-for="(_, i) in criteria"
+          v-for="(_, i) in screen.criteria"
           :key="i"
-          v-model="criteria[i]!"
+          v-model="screen.criteria[i]!"
           :step="result.data?.steps[i]"
           :before="before(i)"
-          :universe="universe"
+          :universe="screen.universe"
           :first="i === 0"
-          :last="i === criteria.length - 1"
+          :last="i === screen.criteria.length - 1"
           :problem="problemOf(i)"
           @remove="remove(i)"
           @up="move(i, -1)"
           @down="move(i, 1)"
         />
       </ul>
-      <v-btn class="mt-2" variant="outlined" size="small" @click="add">Add a criterion</v-btn>
+      <div class="d-flex ga-1 mt-2">
+        <v-btn variant="outlined" size="small" @click="add">Add a criterion</v-btn>
+        <v-btn size="small" @click="addGroup">Add a group</v-btn>
+      </div>
+      <div class="wish">
+        <label
+          >Come to about
+          <input
+            v-model.number="wished"
+            class="assumption"
+            type="number"
+            min="1"
+            max="100000"
+            aria-label="Wished number of survivors"
+            @keydown.stop
+            @keydown.enter="propose"
+        /></label>
+        <v-btn size="small" @click="propose">Propose</v-btn>
+      </div>
+      <template v-if="proposals">
+        <p v-if="!proposals.proposals.length" class="quiet">
+          No single threshold does it: there is no active criterion that compares with a number.
+        </p>
+        <div v-for="proposal in proposals.proposals" :key="proposal.criterion" class="entry">
+          <span
+            >{{ catalogue.words(proposal.to) }} <span class="quiet">leaves {{ proposal.survivors }}</span></span
+          >
+          <v-btn size="x-small" :aria-label="`Take ${proposal.to}`" @click="take(proposal)">Take</v-btn>
+        </div>
+      </template>
     </section>
 
     <section class="right" aria-label="Survivors">
@@ -319,79 +474,94 @@ function onScroll(event: Event): void {
           </h2>
           <v-progress-circular v-if="result.status === 'pending'" indeterminate size="16" width="2" aria-label="Screening" />
           <span class="flex-grow-1"></span>
-          <v-menu :close-on-content-click="false">
-            <template #activator="{ props }"><v-btn size="small" v-bind="props">Columns</v-btn></template>
-            <v-card width="380" class="pa-3"
-              ><v-autocomplete v-model="columns" :items="metrics" label="Columns, in order" multiple chips closable-chips auto-select-first
-            /></v-card>
+          <ColumnsMenu v-model="screen.columns" v-model:view="view" />
+          <v-menu>
+            <template #activator="{ props }"
+              ><v-btn size="small" :disabled="!result.data?.total" :loading="exporting" v-bind="props">Export</v-btn></template
+            >
+            <v-list density="compact">
+              <v-list-item title="CSV" @click="exportAs('csv')" />
+              <v-list-item title="Workbook, XLSX" @click="exportAs('xlsx')" />
+              <v-list-item title="Workbook, ODS" @click="exportAs('ods')" />
+              <v-list-item title="JSON" @click="exportAs('json')" />
+              <v-list-item title="Screen file" @click="exportScreen" />
+            </v-list>
           </v-menu>
-          <v-btn size="small" :disabled="!result.data?.total" @click="exportCsv">CSV</v-btn>
-          <v-btn size="small" @click="exportScreen">Screen file</v-btn>
+          <v-btn size="small" @click="share">Link</v-btn>
           <label class="file"
             >Read file<input type="file" accept=".json,application/json" aria-label="Read a screen file" @change="importScreen"
           /></label>
-          <v-btn variant="flat" size="small" :disabled="!result.data?.total" @click="walk">Walk through them</v-btn>
+          <v-btn variant="flat" size="small" :disabled="!result.data?.total" @click="walk">{{
+            selected.size ? `Walk through ${selected.size}` : 'Walk through them'
+          }}</v-btn>
         </div>
-        <p v-if="result.status === 'error' && !criteria.some((_, i) => problemOf(i))" class="worse" role="alert">
+        <nav class="tabs" role="tablist" aria-label="What is made of the survivors">
+          <button
+            v-for="entry in tabs"
+            :key="entry.key"
+            role="tab"
+            :aria-selected="tab === entry.key"
+            :class="{ here: tab === entry.key }"
+            @click="tab = entry.key"
+          >
+            {{ entry.word }}<template v-if="entry.key === 'cleaning' && screen.setAside.length"> ({{ screen.setAside.length }})</template>
+          </button>
+        </nav>
+        <p v-if="result.status === 'error' && !screen.criteria.some((_, i) => problemOf(i))" class="worse" role="alert">
           {{ result.error.message }} <v-btn size="x-small" @click="reload">Try again</v-btn>
         </p>
-        <p v-for="warning in warnings" :key="warning" class="attention" role="status">⚑ {{ warning }}</p>
-        <div
-          v-if="result.data && result.data.total"
-          class="scroll table"
-          tabindex="0"
-          aria-label="Survivors, scrollable"
-          @scroll="onScroll"
-        >
-          <table class="sheet">
-            <thead>
-              <tr>
-                <th :aria-sort="sorted('name')"><button class="figure" @click="sortBy('name')">Company</button></th>
-                <th v-for="column in columns" :key="column" :aria-sort="sorted(column)">
-                  <button
-                    class="figure"
-                    :title="catalogue.byKey.get(column)?.note || catalogue.byKey.get(column)?.formula"
-                    @click="sortBy(column)"
-                  >
-                    {{ catalogue.label(column) }}{{ sorted(column) === 'descending' ? ' ▾' : sorted(column) === 'ascending' ? ' ▴' : '' }}
-                  </button>
-                  <div class="unit">{{ unitHead(catalogue.unit(column), session.currency) || ' ' }}</div>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in result.data.rows" :key="row.ticker">
-                <th scope="row">
-                  <router-link :to="{ name: 'read', params: { ticker: row.ticker } }">{{ row.name }}</router-link>
-                  <span class="quiet">{{ row.ticker }}</span>
-                </th>
-                <td v-for="column in columns" :key="column">
-                  <button
-                    class="figure"
-                    :class="{ quiet: row.values[column] === null }"
-                    :title="row.states[column]?.replaceAll('_', ' ')"
-                    @click="margin.ask({ kind: 'metric', ticker: row.ticker, metric: column, label: catalogue.label(column) })"
-                  >
-                    {{
-                      row.values[column] === null || row.values[column] === undefined
-                        ? (ABSENT[row.states[column] ?? 'missing'] ?? '–')
-                        : inCell(row.values[column], catalogue.unit(column))
-                    }}
-                  </button>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          <p v-if="result.data.total > MOST && result.data.rows.length >= MOST" class="quiet">
-            The first {{ MOST }} of {{ result.data.total }}. Tighten the screen, or take all of them as CSV.
-          </p>
-        </div>
-        <div v-else-if="result.data" class="empty">
-          <h3>Nothing survives</h3>
-          <p class="quiet">
-            The bars on the left show which criterion does the work. Drag a threshold back, switch a criterion off, or widen the universe.
-          </p>
-        </div>
+        <details v-if="warnings.length && tab === 'table'" class="warnings" :open="warnings.length < 3">
+          <summary class="attention" role="status">
+            ⚑ {{ warnings[0] }}{{ warnings.length > 1 ? ` And ${warnings.length - 1} more.` : '' }}
+          </summary>
+          <p v-for="warning in warnings.slice(1)" :key="warning" class="attention">⚑ {{ warning }}</p>
+        </details>
+        <template v-if="tab === 'table'">
+          <div v-if="selected.size" class="selection" role="status">
+            <strong>{{ selected.size }} selected</strong>
+            <v-btn size="small" @click="keepSelected">Make a list</v-btn>
+            <input
+              v-model="asideReason"
+              class="reason"
+              placeholder="reason"
+              aria-label="Reason to set them aside"
+              maxlength="300"
+              @keydown.stop
+              @keydown.enter="setSelectedAside"
+            />
+            <v-btn size="small" @click="setSelectedAside">Set aside</v-btn>
+            <v-btn size="small" @click="selected = new Set()">Select none</v-btn>
+          </div>
+          <SurvivorsTable
+            v-if="result.data && result.data.total"
+            v-model:columns="screen.columns"
+            v-model:sort="screen.sort"
+            v-model:selected="selected"
+            :view="view"
+            :definition="definition"
+            :result="result.data"
+            @update:view="(changed: TableView) => Object.assign(view, changed)"
+          />
+          <div v-else-if="result.data" class="empty">
+            <h3>Nothing survives</h3>
+            <p class="quiet">
+              The bars on the left show which criterion does the work. Drag a threshold back, switch a criterion off, or widen the universe.
+            </p>
+          </div>
+        </template>
+        <ScorePanel v-else-if="tab === 'score'" :definition="definition" :usable="usable" />
+        <RankingPanel v-else-if="tab === 'ranking'" v-model="ranking" :definition="definition" :usable="usable" />
+        <RegressionPanel v-else-if="tab === 'regression'" v-model="regression" :definition="definition" :usable="usable" />
+        <BasketPanel v-else-if="tab === 'basket'" :definition="definition" :usable="usable" />
+        <BackTestPanel v-else-if="tab === 'back-test'" :definition="definition" :usable="usable" :ranking="ranking" />
+        <CleaningPanel
+          v-else
+          v-model="screen.setAside"
+          :definition="definition"
+          :usable="usable"
+          :total="result.data?.total ?? 0"
+          :total-with-set-aside="result.data?.total_with_set_aside ?? null"
+        />
       </template>
     </section>
   </div>
@@ -409,6 +579,11 @@ function onScroll(event: Event): void {
   padding: 16px 18px 40px 24px;
   border-right: 1px solid rgb(var(--v-theme-rule));
 }
+.literature {
+  font-size: 0.84rem;
+  line-height: 1.3;
+  margin-top: 6px;
+}
 .right {
   flex: 1;
   min-width: 0;
@@ -416,38 +591,55 @@ function onScroll(event: Event): void {
   display: flex;
   flex-direction: column;
 }
-.bar {
+.bar,
+.selection {
   display: flex;
   align-items: center;
   gap: 4px;
   flex-wrap: wrap;
 }
-.table {
-  flex: 1;
-  min-height: 0;
+.selection {
+  gap: 8px;
+  padding: 2px 0;
 }
-.unit {
-  font-size: 0.77rem;
-  font-weight: 400;
+.reason {
+  font: inherit;
+  color: inherit;
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+  padding: 0 4px;
 }
-thead th {
-  height: 46px !important;
-  white-space: normal !important;
-  min-width: 74px;
-  vertical-align: bottom;
-  line-height: 1.15;
+.tabs {
+  display: flex;
+  gap: 20px;
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+  margin-bottom: 8px;
 }
-thead th .figure {
-  text-align: right;
+.tabs button {
+  padding: 2px 0 5px;
+  color: rgb(var(--v-theme-quiet));
 }
-thead th:first-child {
-  min-width: 210px;
+.tabs button.here {
+  color: rgb(var(--v-theme-primary));
+  box-shadow: inset 0 -2px rgb(var(--v-theme-primary));
+  font-weight: 600;
+}
+.wish {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-top: 16px;
+}
+.wish input {
+  width: 4em;
+}
+.warnings {
+  font-size: 0.9rem;
+}
+.warnings summary {
+  cursor: pointer;
 }
 .empty {
   padding: 40px 0;
-}
-summary {
-  cursor: pointer;
 }
 .file {
   color: rgb(var(--v-theme-primary));

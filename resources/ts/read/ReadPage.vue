@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSubject } from '@/shared/stores/subject'
+import ChecklistView from './ChecklistView.vue'
 import FirstReading from './FirstReading.vue'
 import MarketView from './MarketView.vue'
 import StatementsView from './StatementsView.vue'
@@ -12,6 +13,7 @@ const views = [
   { key: '', word: 'First reading' },
   { key: 'statements', word: 'Statements' },
   { key: 'market', word: 'Market' },
+  { key: 'checklist', word: 'Checklist' },
 ]
 const view = computed(() => String(route.params.view ?? ''))
 </script>
@@ -37,6 +39,7 @@ const view = computed(() => String(route.params.view ?? ''))
       <template v-else>
         <StatementsView v-if="view === 'statements'" :ticker="subject.company.ticker" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
+        <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
         <FirstReading v-else :company="subject.company" />
       </template>
     </template>

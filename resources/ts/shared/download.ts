@@ -1,5 +1,5 @@
-/** Hands a text to the person as a file. */
-export function download(name: string, content: string, type: string): void {
+/** Hands a text or a file of the server to the person. */
+export function download(name: string, content: string | Blob, type: string): void {
   const link = document.createElement('a')
   link.href = URL.createObjectURL(new Blob([content], { type }))
   link.download = name

@@ -13,7 +13,7 @@ const subject = useSubject()
 const words = ref('')
 const chosen = ref(0)
 
-const pages = ['Desk', 'Find', 'Read', 'Value', 'Decide'].map((word) => ({
+const pages = ['Desk', 'Find', 'Metrics', 'Read', 'Value', 'Decide'].map((word) => ({
   kind: 'page',
   key: word.toLowerCase(),
   label: word,
@@ -39,7 +39,7 @@ function go(index: number): void {
   else if (entry.kind === 'screen') void router.push({ name: 'find', params: { screen: entry.key } })
   else if (entry.kind === 'list') void walk(Number(entry.key))
   else if (subject.company) margin.ask({ kind: 'metric', ticker: subject.company.ticker, metric: entry.key, label: entry.label })
-  else void router.push({ name: 'find', query: { metric: entry.key } })
+  else void router.push({ name: 'metrics', params: { key: entry.key } })
 }
 
 async function walk(id: number): Promise<void> {

@@ -14,7 +14,13 @@ const margin = useMargin()
 const route = useRoute()
 
 const company = computed(() => (route.meta.subject ? subject.company : null))
-const kinds: Record<string, string> = { industrial: 'industrial', bank: 'bank', insurer: 'insurer', property: 'property company' }
+const kinds: Record<string, string> = {
+  industrial: 'industrial',
+  bank: 'bank',
+  insurer: 'insurer',
+  property: 'property company',
+  fund: 'fund',
+}
 const marks: Record<string, string> = { keep: 'kept', drop: 'dropped', later: 'later' }
 const day = ref(session.asOf ?? '')
 const choosing = ref(false)
