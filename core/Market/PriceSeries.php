@@ -8,26 +8,28 @@ namespace Logion\Market;
  * Daily bars of one security with the closes adjusted for splits and for splits and dividends.
  *
  * Everything is split-adjusted to the last day of the series, so a price is never set against another across a split.
+ *
+ * @property-read list<float> $adjusted closes adjusted for splits and dividends
  */
-final readonly class PriceSeries
+final class PriceSeries
 {
-    /** @var list<float> */
-    public array $closes;
+    /** @var list<float>|null */
+    private ?array $withDividends = null;
 
     /** @var list<float> */
-    public array $adjusted;
+    public readonly array $closes;
 
     /** @var list<float> */
-    public array $highs;
+    public readonly array $highs;
 
     /** @var list<float> */
-    public array $lows;
+    public readonly array $lows;
 
     /** @var list<float> */
-    public array $volumes;
+    public readonly array $volumes;
 
     /** @var list<float> */
-    public array $splitFactors;
+    public readonly array $splitFactors;
 
     /**
      * @param  list<int>  $days  YYYYMMDD, ascending
@@ -37,15 +39,13 @@ final readonly class PriceSeries
      * @param  list<float>|null  $rawVolumes  shares
      */
     public function __construct(
-        public array $days,
-        public array $rawCloses,
+        public readonly array $days,
+        public readonly array $rawCloses,
         ?array $rawHighs = null,
         ?array $rawLows = null,
         ?array $rawVolumes = null,
-        public CorporateActions $actions = new CorporateActions,
+        public readonly CorporateActions $actions = new CorporateActions,
     ) {
-        // Many as-of days are asked nothing about dividends: the closes adjusted for them are made when first read.
-        unset($this->adjusted);
         if ($actions->splits === []) {
             $this->splitFactors = $days === [] ? [] : array_fill(0, count($days), 1.0);
             $this->closes = $rawCloses;
@@ -63,14 +63,18 @@ final readonly class PriceSeries
         $this->volumes = self::scaled($rawVolumes ?? [], array_map(static fn (float $factor): float => 1 / $factor, $factors));
     }
 
-    /** @return list<float> */
+    /**
+     * Many as-of days are asked nothing about dividends, so the closes adjusted for them are made when first read.
+     *
+     * @return list<float>
+     */
     public function __get(string $name): array
     {
         if ($name !== 'adjusted') {
             throw new \LogicException("A price series has no {$name}.");
         }
 
-        return $this->adjusted = $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : self::scaled($this->rawCloses, $this->actions->factors($this->days, $this->rawCloses)['total']);
+        return $this->withDividends ??= $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : self::scaled($this->rawCloses, $this->actions->factors($this->days, $this->rawCloses)['total']);
     }
 
     /**

@@ -34,7 +34,7 @@ final readonly class PortfolioPath
         if ($first === null) {
             return new self(0, [], [], []);
         }
-        $days = max(0, ...array_map('count', $levels ?: [[]]));
+        $days = $levels === [] ? 0 : max(array_map('count', $levels));
         $ends = array_map(self::lastKnown(...), $levels);
         $values = $rebalancings = $periods = [];
         $held = $last = [];

@@ -12,7 +12,11 @@ use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Formula\Operations;
 use Logion\Metrics\Moment;
 
-/** The criteria of a screen used on one company: what is required, what is, and how far they are apart. */
+/**
+ * The criteria of a screen used on one company: what is required, what is, and how far they are apart.
+ *
+ * @phpstan-type Item array{criterion: string, depth: int, group: bool, state: 'pass'|'fail'|'undecidable', reason: string|null, actual: Figure|null, actual_formula: string|null, operator: string|null, required: Figure|null, slack: float|null, relative: float|null, years: list<int>, history: list<float|null>, trend: 'rising'|'falling'|'level'|null}
+ */
 final class Checklist
 {
     /** Years whose figures show the trend. */
@@ -28,7 +32,7 @@ final class Checklist
     /**
      * The items in the order of the screen, members of a group after it and one level deeper.
      *
-     * @return list<array{criterion: string, depth: int, group: bool, state: 'pass'|'fail'|'undecidable', reason: string|null, actual: Figure|null, actual_formula: string|null, operator: string|null, required: Figure|null, slack: float|null, relative: float|null, years: list<int>, history: list<float|null>, trend: 'rising'|'falling'|'level'|null}>
+     * @return list<Item>
      *
      * @throws \Logion\Metrics\Formula\FormulaError if a criterion cannot be understood
      */
@@ -37,7 +41,7 @@ final class Checklist
         return array_merge([], ...array_map(fn (Criterion $criterion): array => $this->items($criterion, 0), Scorecard::criteria($screen)));
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<Item> */
     private function items(Criterion $criterion, int $depth): array
     {
         $verdict = $this->verdict($criterion);

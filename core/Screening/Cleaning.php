@@ -23,9 +23,9 @@ final class Cleaning
         foreach ($columns as $column) {
             $tree = $universe->catalogue->parse($column);
             $values = $universe->evaluate($tree, $positions);
-            $bounds = self::bounds(array_values(array_filter($values, static fn (float $x): bool => $x == $x)));
+            $bounds = self::bounds(array_values(array_filter($values, static fn (float $x): bool => ! is_nan($x))));
             foreach ($values as $i => $value) {
-                $known = $value == $value;
+                $known = ! is_nan($value);
                 if ($known && ($bounds === null || ($value >= $bounds['low'] && $value <= $bounds['high']))) {
                     continue;
                 }

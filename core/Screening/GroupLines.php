@@ -17,9 +17,9 @@ final class GroupLines
      */
     public static function of(array $values, array $weights): array
     {
-        $known = array_values(array_filter($values, static fn (float $x): bool => $x == $x));
+        $known = array_values(array_filter($values, static fn (float $x): bool => ! is_nan($x)));
         sort($known);
-        $null = static fn (float $x): ?float => $x == $x ? $x : null;
+        $null = static fn (float $x): ?float => is_nan($x) ? null : $x;
 
         return [
             'count' => count($known), 'median' => Quantile::ofSorted($known, 0.5), 'mean' => Descriptive::mean($known),

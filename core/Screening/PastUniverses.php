@@ -30,13 +30,16 @@ final class PastUniverses
     /** @var array<int, array<string, list<string>>> attribute values by day */
     private array $attributes = [];
 
-    /** @var array<int, array<string, array{string, string}>> packed values and states by day and formula */
-    private array $columns = [];
+    /** @var array<int, array<string, string>> packed values by day and formula */
+    private array $packed = [];
+
+    /** @var array<int, array<string, string>> */
+    private array $states = [];
 
     /**
      * @param  list<int>  $days  YYYYMMDD
      * @param  list<string>  $formulas  everything the screen or ranking will ask
-     * @param  (Closure(int): Closure(string, mixed): list<int>)|null  $members  companies of a named list on a day
+     * @param  (Closure(int): (Closure(string, mixed): list<int>))|null  $members  companies of a named list on a day
      *
      * @throws \Logion\Metrics\Formula\FormulaError if a formula cannot be understood
      */
@@ -55,7 +58,7 @@ final class PastUniverses
         foreach ($days as $day) {
             $this->ids[$day] = [];
             $this->attributes[$day] = [];
-            $this->columns[$day] = array_fill_keys(array_keys($this->asked), ['', '']);
+            $this->packed[$day] = $this->states[$day] = array_fill_keys(array_keys($this->asked), '');
         }
     }
 
@@ -101,15 +104,15 @@ final class PastUniverses
             foreach ($this->asked as $key => [$node, $compiled, $unit]) {
                 $value = $node->kind === 'name' && $this->catalogue->find($node->symbol) !== null ? $scope->metric($node->symbol) : CompanyScope::finite($compiled($scope, Moment::of('trailing')));
                 $column = Column::of([$scope->inCurrency($value, $unit, $this->economy->baseCurrency())]);
-                $this->columns[$day][$key][0] .= $column->packed;
-                $this->columns[$day][$key][1] .= $column->states;
+                $this->packed[$day][$key] .= $column->packed;
+                $this->states[$day][$key] .= $column->states;
             }
         }
     }
 
     public function on(int $day): Universe
     {
-        $column = fn (string $key): ?Column => isset($this->columns[$day][$key]) ? new Column(...$this->columns[$day][$key]) : null;
+        $column = fn (string $key): ?Column => isset($this->packed[$day][$key]) ? new Column($this->packed[$day][$key], $this->states[$day][$key]) : null;
         $universe = null;
 
         return $universe = new Universe(

@@ -121,7 +121,7 @@ final readonly class Ranking implements Comparison
             }
         }
 
-        return RankingResult::of($positions, $this->shares(), $values, $scores);
+        return RankingResult::of($positions, $this->shares(), $values, array_map('array_values', $scores));
     }
 
     /**

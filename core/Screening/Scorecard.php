@@ -17,24 +17,30 @@ final class Scorecard
      */
     public static function of(Screen $screen, Universe $universe, array $positions): array
     {
-        $rows = array_map(static fn (int $position): array => ['position' => $position, 'passed' => 0, 'failed' => 0, 'undecidable' => 0, 'marks' => []], $positions);
+        $marks = array_fill(0, count($positions), []);
         foreach (self::criteria($screen) as $criterion) {
             $mask = Funnel::decide($criterion, $universe, null);
             $condition = $criterion->formula === null ? null : Condition::of($universe->catalogue->parse($criterion->formula));
             $actual = $condition === null ? [] : $universe->evaluate($condition->actual, $positions);
             $required = $condition === null ? [] : $universe->evaluate($condition->required, $positions);
             foreach ($positions as $i => $position) {
-                $state = match (true) {
-                    $mask === null || ($mask->true[$position] === "\0" && $mask->false[$position] === "\0") => 'undecidable',
-                    $mask->true[$position] === "\1" => 'pass',
-                    default => 'fail',
-                };
-                $rows[$i][['pass' => 'passed', 'fail' => 'failed', 'undecidable' => 'undecidable'][$state]]++;
                 $a = self::known($actual[$i] ?? NAN);
                 $r = self::known($required[$i] ?? NAN);
                 $both = $condition !== null && $a !== null && $r !== null;
-                $rows[$i]['marks'][] = ['state' => $state, 'actual' => $a, 'required' => $r, 'slack' => $both ? $condition->slack($a, $r) : null, 'relative' => $both ? $condition->relative($a, $r) : null];
+                $marks[$i][] = [
+                    'state' => match (true) {
+                        $mask === null || ($mask->true[$position] === "\0" && $mask->false[$position] === "\0") => 'undecidable',
+                        $mask->true[$position] === "\1" => 'pass',
+                        default => 'fail',
+                    },
+                    'actual' => $a, 'required' => $r, 'slack' => $both ? $condition->slack($a, $r) : null, 'relative' => $both ? $condition->relative($a, $r) : null,
+                ];
             }
+        }
+        $rows = [];
+        foreach ($positions as $i => $position) {
+            $states = array_count_values(array_column($marks[$i], 'state'));
+            $rows[] = ['position' => $position, 'passed' => $states['pass'] ?? 0, 'failed' => $states['fail'] ?? 0, 'undecidable' => $states['undecidable'] ?? 0, 'marks' => $marks[$i]];
         }
         usort($rows, static fn (array $a, array $b): int => $b['passed'] <=> $a['passed'] ?: $a['failed'] <=> $b['failed'] ?: $a['position'] <=> $b['position']);
 
@@ -49,6 +55,6 @@ final class Scorecard
 
     private static function known(float $value): ?float
     {
-        return $value == $value ? $value : null;
+        return is_nan($value) ? null : $value;
     }
 }

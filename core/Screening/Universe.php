@@ -98,7 +98,7 @@ final class Universe
         $admitted = ($definition['kinds'] ?? []) === [] ? $this->everyone() : str_repeat("\1", $this->size());
         foreach (self::BY_WORD as $key => $attribute) {
             if (($definition[$key] ?? []) !== []) {
-                $admitted &= $this->category($attribute)->among(array_map('strval', $definition[$key]));
+                $admitted &= $this->category($attribute)->among(array_values(array_map('strval', $definition[$key])));
             }
         }
         if (($definition['sectors'] ?? []) !== []) {
@@ -357,7 +357,7 @@ final class Universe
     /**
      * Replaces values by their place among sorted ones, in one walk through both.
      *
-     * @param  list<float>  $own
+     * @param  array<int, float>  $own
      * @param  list<int>  $members  indices into own
      * @param  list<float>  $sorted
      *
@@ -383,9 +383,9 @@ final class Universe
                 $atMost++;
             }
             $own[$i] = match ($measure) {
-                'sector_rank' => $below / $n,
+                'sector_rank' => (float) ($below / $n),
                 'sector_place', 'universe_place' => (float) ($n - $atMost + 1),
-                default => ($below + $atMost) / 2 / $n,
+                default => (float) (($below + $atMost) / 2 / $n),
             };
         }
     }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import { inCell } from '@/shared/format'
+import { withUnit } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
@@ -28,7 +28,7 @@ const count = (of: string) => (state.value.data?.proposals ?? []).filter((entry)
 const reason = (entry: Proposal): string =>
   entry.kind === 'missing'
     ? `${catalogue.label(entry.column)} is ${entry.state.replaceAll('_', ' ')}`
-    : `${catalogue.label(entry.column)} of ${inCell(entry.value!, catalogue.unit(entry.column))} lies outside ${inCell(entry.low!, catalogue.unit(entry.column))} to ${inCell(entry.high!, catalogue.unit(entry.column))}`
+    : `${catalogue.label(entry.column)} of ${withUnit(entry.value!, catalogue.unit(entry.column))} lies outside ${withUnit(entry.low!, catalogue.unit(entry.column))} to ${withUnit(entry.high!, catalogue.unit(entry.column))}`
 function aside(entries: Proposal[]): void {
   const known = new Set(setAside.value.map((entry) => entry.ticker))
   const added = entries.filter((entry) => !known.has(entry.ticker) && known.add(entry.ticker))

@@ -52,6 +52,8 @@ const year = (p: Schemas['Performance'], wanted: number) => p.years.find((entry)
 .facts {
   width: auto;
   min-width: 340px;
+  border-collapse: separate;
+  border-spacing: 0;
 }
 .facts td,
 .facts th {

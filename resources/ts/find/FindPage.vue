@@ -114,8 +114,7 @@ function undoable(what: string, change: () => void): void {
   change()
   notices.say(what, () => use(kept))
 }
-const add = () =>
-  screen.criteria.push(condition({ metric: String(route.query.metric ?? '') || 'operating_margin', operator: '>', value: 0.1 }))
+const add = () => screen.criteria.push(condition({ metric: 'operating_margin', operator: '>', value: 0.1 }))
 const addGroup = () =>
   screen.criteria.push({
     kind: 'group',
@@ -173,6 +172,7 @@ onMounted(async () => {
     await loadSaved()
     if (shared) await follow(shared)
     else if (route.query.ready) openReady(String(route.query.ready))
+    else if (route.query.metric) await screenBy(String(route.query.metric))
   } catch (error) {
     notices.fail(error)
   }
@@ -181,6 +181,13 @@ watch(
   () => route.params.screen,
   () => loadSaved().catch(notices.fail),
 )
+/** Begins with one criterion: the better half by a metric. */
+async function screenBy(metric: string): Promise<void> {
+  const spread = await ask(api.POST('/screens/distribution', { body: { formula: metric, as_of: session.asOf } }))
+  const lower = catalogue.byKey.get(metric)?.better === 'lower'
+  screen.criteria.push(condition({ metric, operator: lower ? '<' : '>', value: Number((spread.median ?? 0).toPrecision(2)) }))
+  if (!screen.columns.includes(metric)) screen.columns.unshift(metric)
+}
 function openReady(key: string): void {
   const entry = ready.value.find((one) => one.key === key)
   if (!entry) return
@@ -605,7 +612,9 @@ async function importScreen(event: Event): Promise<void> {
 .reason {
   font: inherit;
   color: inherit;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
+  background: none;
+  border: 0;
+  border-bottom: 1px solid rgb(var(--v-theme-quiet));
   padding: 0 4px;
 }
 .tabs {
@@ -615,6 +624,10 @@ async function importScreen(event: Event): Promise<void> {
   margin-bottom: 8px;
 }
 .tabs button {
+  font: inherit;
+  background: none;
+  border: 0;
+  cursor: pointer;
   padding: 2px 0 5px;
   color: rgb(var(--v-theme-quiet));
 }

@@ -38,11 +38,9 @@ const found = computed(() => {
 const count = computed(() => found.value.reduce((sum, entry) => sum + entry.metrics.length, 0))
 const metric = computed(() => catalogue.byKey.get(key.value))
 const { state, reload } = useLoadable(
-  () => ({ key: key.value, asOf: session.asOf }),
-  ({ key: wanted, asOf }, signal) =>
-    wanted && catalogue.byKey.has(wanted)
-      ? ask(api.GET('/metrics/{key}', { params: { path: { key: wanted }, query: asOf ? { as_of: asOf } : {} }, signal }))
-      : null,
+  () => ({ key: key.value, known: catalogue.byKey.has(key.value), asOf: session.asOf }),
+  ({ key: wanted, known, asOf }, signal) =>
+    known ? ask(api.GET('/metrics/{key}', { params: { path: { key: wanted }, query: asOf ? { as_of: asOf } : {} }, signal })) : null,
 )
 const { state: own, reload: reloadOwn } = useLoadable(
   () => 0,
@@ -112,7 +110,7 @@ const dependencies = computed(() =>
         <v-btn size="small" @click="editing = 'new'">Make your own</v-btn>
         <v-btn size="small" :to="{ name: 'find' }">Back to Find</v-btn>
       </div>
-      <v-text-field v-model="words" label="Any part of a name, or another word for it" autofocus class="my-2" @keydown.stop />
+      <v-text-field v-model="words" label="Any part of a name, or another word for it" class="my-2" @keydown.stop />
       <p class="quiet" role="status">{{ count }} metrics</p>
       <details v-for="entry in found" :key="entry.group" :open="!!words || entry.group === 'own' || metric?.group === entry.group">
         <summary>
@@ -276,10 +274,10 @@ dd {
 }
 .ends {
   display: flex;
-  gap: 36px;
+  gap: 28px;
   flex-wrap: wrap;
 }
 .ends table {
-  width: 360px;
+  width: 336px;
 }
 </style>

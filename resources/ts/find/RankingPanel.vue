@@ -44,12 +44,15 @@ function choose(i: number, formula: string): void {
   const better = catalogue.byKey.get(formula)?.better
   changeComponent(i, { formula, better: better === 'lower' ? 'lower' : 'higher' })
 }
-const effects = computed(() =>
-  Object.entries(state.value.data?.other_rules ?? {}).map(
+const effects = computed(() => {
+  const rules = Object.entries(state.value.data?.other_rules ?? {})
+  const moving = rules.filter(([, effect]) => effect!.moved > 0)
+  if (rules.length && !moving.length) return ['Another rule for missing figures would move no company by more than 10 places.']
+  return moving.map(
     ([rule, effect]) =>
-      `If a missing figure ${word(rule).replace('leave the company out', 'left the company out')}: ${effect!.moved} ${effect!.moved === 1 ? 'company changes' : 'companies change'} place by more than 10, ${effect!.ranked} are ranked.`,
-  ),
-)
+      `If a missing figure ${word(rule).replace('leave the company out', 'left the company out')}, ${effect!.moved} ${effect!.moved === 1 ? 'company changes' : 'companies change'} place by more than 10; ${effect!.ranked} are ranked.`,
+  )
+})
 const digits = computed(() => (ranking.value.combination === 'rank' ? 1 : 3))
 function weigh(i: number, text: string): void {
   const weight = Number(text)

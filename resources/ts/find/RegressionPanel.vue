@@ -105,11 +105,14 @@ const save = () =>
   <div class="scroll" tabindex="0" role="region" aria-label="Regression, scrollable">
     <div class="variable">
       <MetricField :model-value="regression.dependent.formula" label="Explain" @update:model-value="(formula) => dependent({ formula })" />
-      <v-checkbox :model-value="regression.dependent.log" label="in logs" @update:model-value="(log) => dependent({ log: !!log })" />
+      <label
+        ><input type="checkbox" :checked="regression.dependent.log" @change="dependent({ log: !regression.dependent.log })" /> in
+        logs</label
+      >
     </div>
     <div v-for="(entry, i) in regression.regressors" :key="i" class="variable">
       <MetricField :model-value="entry.formula" :label="i ? 'and' : 'by'" @update:model-value="(formula) => regressor(i, { formula })" />
-      <v-checkbox :model-value="entry.log" label="in logs" @update:model-value="(log) => regressor(i, { log: !!log })" />
+      <label><input type="checkbox" :checked="entry.log" @change="regressor(i, { log: !entry.log })" /> in logs</label>
       <v-btn
         :icon="mdiClose"
         size="x-small"

@@ -23,23 +23,14 @@ const notices = useNotices()
 
 const ROW = 32
 const PAGE = 100
-const FIRST_WIDTH = 250
-const WIDTH = 104
+const FIRST_WIDTH = 252
+const WIDTH = 88
 const box = useTemplateRef<HTMLElement>('box')
 const top = ref(0)
 const height = ref(600)
 
 const pages = shallowRef(new Map<number, Schemas['ScreenRow'][]>())
 let generation = 0
-watch(
-  () => props.result,
-  (result) => {
-    generation++
-    pages.value = new Map([[0, result.rows]])
-    void fetchSeen()
-  },
-  { immediate: true },
-)
 const first = computed(() => Math.max(0, Math.floor(top.value / ROW) - 6))
 const last = computed(() => Math.min(props.result.total, Math.ceil((top.value + height.value) / ROW) + 6))
 const rows = computed(() =>
@@ -65,6 +56,15 @@ async function fetchSeen(): Promise<void> {
     }
   }
 }
+watch(
+  () => props.result,
+  (result) => {
+    generation++
+    pages.value = new Map([[0, result.rows]])
+    void fetchSeen()
+  },
+  { immediate: true },
+)
 function scrolled(): void {
   top.value = box.value?.scrollTop ?? 0
   void fetchSeen()

@@ -58,7 +58,7 @@ const GROUP: Record<string, string> = { all: 'All of', any: 'Any of', at: 'At le
 const name = (item: Item): string =>
   item.group
     ? (GROUP[item.criterion.split(' ')[0]!] ?? '') + item.criterion.replace(/^(all of|any of|at least)/, '').replace(/ \(.*$/, '')
-    : catalogue.words(item.actual_formula ?? item.criterion)
+    : catalogue.label(item.actual_formula ?? item.criterion)
 const points = (item: Item): string => {
   const known = item.history.filter((value): value is number => value !== null)
   if (known.length < 2) return ''
@@ -119,7 +119,9 @@ const points = (item: Item): string => {
           >
             {{ STATE[item.state] }}
           </td>
-          <td>{{ item.relative === null ? '' : `${percent(Math.abs(item.relative))} % ${item.relative >= 0 ? 'to spare' : 'short'}` }}</td>
+          <td>
+            {{ item.relative === null ? '' : `${percent(Math.abs(item.relative), 0)} % ${item.relative >= 0 ? 'to spare' : 'short'}` }}
+          </td>
           <td>
             <svg
               v-if="points(item)"
