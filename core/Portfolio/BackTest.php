@@ -35,13 +35,7 @@ final readonly class BackTest
                 $signals[$entry] = [$signal, count($companies)];
             }
         }
-        $path = PortfolioPath::run($levels, $targets, $costBasisPoints);
-        // Without any company ever picked there is still a line: cash.
-        $values = $path->values;
-        $until = count($days) - $path->first;
-        while ($targets !== [] && count($values) < $until) {
-            $values[] = $values[count($values) - 1];
-        }
+        $path = PortfolioPath::run($levels, $targets, $costBasisPoints, count($days));
         $dates = [];
         foreach ($path->rebalancings as $rebalancing) {
             [$signal, $picked] = $signals[$rebalancing['day']];
@@ -54,7 +48,7 @@ final readonly class BackTest
             return ['from' => $days[$period['from']], 'to' => $days[$period['to']], 'return' => $period['return'], 'benchmark' => $before === null || $after === null || $before == 0.0 ? 0.0 : $after / $before - 1, 'members' => $period['members']];
         }, $path->periods);
 
-        return new self($targets === [] ? [] : array_slice($days, $path->first), $values, $dates, $periods);
+        return new self($targets === [] ? [] : array_slice($days, $path->first), $path->values, $dates, $periods);
     }
 
     /** Share of all purchases that did better than the index until the next rebalancing; null without any. */

@@ -13,6 +13,9 @@ use Logion\Statistics\Descriptive;
 /** What a line of daily values amounts to. */
 final readonly class Performance
 {
+    /** A line that reaches this day of the year reaches its end: 24 December and after. */
+    private const YEAR_END = 1224;
+
     /**
      * @param  array{depth: float, peak: int|null, trough: int|null, recovery: int|null}  $drawdown  days YYYYMMDD
      * @param  list<array{year: int, return: float, whole: bool}>  $years  calendar years; not whole where the line begins or ends inside
@@ -76,10 +79,10 @@ final readonly class Performance
             $ends[intdiv($day, 10000)] = $i;
         }
         $years = [];
-        $before = 0;
+        $before = null;
         foreach ($ends as $year => $end) {
             // A year is whole if the line was there at the end of the one before and reaches its last trading days.
-            $years[] = ['year' => $year, 'return' => $values[$end] / $values[$before] - 1, 'whole' => $before > 0 && $days[$end] % 10000 >= 1224];
+            $years[] = ['year' => $year, 'return' => $values[$end] / $values[$before ?? 0] - 1, 'whole' => $before !== null && $days[$before] % 10000 >= self::YEAR_END && $days[$end] % 10000 >= self::YEAR_END];
             $before = $end;
         }
 

@@ -26,22 +26,23 @@ final readonly class PortfolioPath
      * @param  array<int|string, list<float|null>>  $levels  by member: levels with dividends reinvested, on common days
      * @param  array<int, array<int|string, float>>  $targets  weights by index of the day; they are scaled to a sum of one
      * @param  float  $costBasisPoints  of each amount traded
+     * @param  int|null  $days  number of common days, where there may be no member to tell it
      */
-    public static function run(array $levels, array $targets, float $costBasisPoints = 0.0): self
+    public static function run(array $levels, array $targets, float $costBasisPoints = 0.0, ?int $days = null): self
     {
         ksort($targets);
         $first = array_key_first($targets);
         if ($first === null) {
             return new self(0, [], [], []);
         }
-        $days = $levels === [] ? 0 : max(array_map('count', $levels));
+        $days ??= $levels === [] ? 0 : max(array_map('count', $levels));
         $ends = array_map(self::lastKnown(...), $levels);
         $values = $rebalancings = $periods = [];
         $held = $last = [];
         $cash = 100.0;
         $began = null;
         $bought = [];
-        for ($day = $first; $day < $days || $day === $first; $day++) {
+        for ($day = $first; $day < $days; $day++) {
             $value = $cash;
             foreach ($held as $member => $amount) {
                 $level = $levels[$member][$day] ?? null;

@@ -20,7 +20,7 @@ use Tests\Core\Golden\ValuationCases;
 final class GoldenTest extends TestCase
 {
     /** Kinds whose part of the job is not built yet, by prefix. */
-    private const NOT_BUILT = ['deals.', 'peers.'];
+    private const NOT_BUILT = ['deals.', 'peers.calendarise', 'peers.multiples', 'peers.pe_averages', 'peers.target_value'];
 
     /** @return array<string, \Closure(array<string, mixed>): array<string, mixed>> */
     private static function calculations(): array

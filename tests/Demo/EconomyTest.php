@@ -76,10 +76,10 @@ final class EconomyTest extends DemoTestCase
             ], new PriceSeries(
                 [...$prices->days, 20230816, 20230817], [...$prices->rawCloses, 1e9, 1e-9], null, null, [...$prices->volumes, 1.0, 1.0],
                 new CorporateActions([...$prices->actions->splits, [20230816, 1000.0]], [...$prices->actions->dividends, [20230817, 5e8]]),
-            ));
+            ), true);
             $asKnown = $this->scope($company, $day);
             foreach (array_keys(Catalogue::builtIn()->all()) as $key) {
-                if (in_array($key, ['range_position_52_weeks', 'distance_from_52_week_high', 'stochastic_k', 'stochastic_d', 'median_traded_value_3m', 'illiquidity', 'volume_ratio'], true)) {
+                if (in_array($key, ['range_position_52_weeks', 'distance_from_52_week_high', 'stochastic_k', 'stochastic_d', 'median_traded_value_3m', 'illiquidity', 'volume_ratio', 'days_to_trade_one_percent', 'turnover_ratio_of_float'], true)) {
                     continue; // The planted series has closes for highs and lows.
                 }
                 $expected = $this->scope($torn, $day)->metric($key);
@@ -201,8 +201,16 @@ final class EconomyTest extends DemoTestCase
     }
 
     /** @param  list<Fact>  $facts */
-    private function with(Company $company, array $facts, PriceSeries $prices): Company
+    private function with(Company $company, array $facts, PriceSeries $prices, bool $planting = false): Company
     {
-        return new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations);
+        // What was observed later is torn out or turned into nonsense like everything else.
+        $observations = array_map(static function (array $series) use ($planting): array {
+            $kept = array_filter($series['days'], static fn (int $day): bool => $day <= 20230815);
+            $values = array_slice($series['values'], 0, count($kept));
+
+            return ['days' => [...$kept, ...($planting ? [20230816] : [])], 'values' => [...$values, ...($planting ? [1e12] : [])]];
+        }, $company->observations);
+
+        return new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations, $company->filings, $observations);
     }
 }

@@ -72,7 +72,7 @@ final class Interpreter
     {
         foreach ($comparison->formulas() as $formula) {
             $tree = $this->scope->catalogue->parse($formula);
-            $this->add($this->expression($tree, $tree->kind === 'name' ? $this->scope->catalogue->label($tree->symbol) : $formula, $this->scope->catalogue->unitOf($tree), $moment));
+            $this->add($tree->kind === 'name' && $this->scope->catalogue->find($tree->symbol) !== null ? $this->metric($tree->symbol, $moment) : $this->expression($tree, $formula, $this->scope->catalogue->unitOf($tree), $moment));
         }
 
         return new Working($metric->label, Figure::of($this->scope->metric($metric->key, $moment), $metric->unit), $metric->formula, $this->periodLabel($moment, true), $this->inputs(), key: $metric->key);

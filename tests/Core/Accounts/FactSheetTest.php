@@ -98,4 +98,37 @@ final class FactSheetTest extends TestCase
     {
         return new FactSheet(Template::Industrial, $facts, self::ENDS, $asOf);
     }
+
+    public function test_a_sheet_carried_on_from_an_earlier_day_is_the_same_as_a_new_one(): void
+    {
+        mt_srand(4);
+        $facts = [];
+        foreach (range(2016, 2025) as $year) {
+            foreach ([0, 1, 2, 3, 4] as $quarter) {
+                foreach (['revenue', 'gross_profit', 'cost_of_revenue', 'net_income', 'total_assets', 'total_equity', 'earnings_per_share_diluted', 'shares_outstanding_period_end'] as $line) {
+                    if (mt_rand(0, 5) > 0) {
+                        $facts[] = new Fact($line, $year * 10 + $quarter, (float) mt_rand(1, 1000), ($year + ($quarter === 0 || $quarter === 4 ? 1 : 0)) * 10000 + 100 * max(1, 3 * $quarter % 12) + mt_rand(1, 28), count($facts));
+                    }
+                    if (mt_rand(0, 20) === 0) {
+                        $facts[] = new Fact($line, $year * 10 + $quarter, (float) mt_rand(1, 1000), ($year + 2) * 10000 + 615, count($facts));
+                    }
+                }
+            }
+        }
+        shuffle($facts);
+        $actions = new \Logion\Market\CorporateActions([[20190601, 2.0], [20230301, 0.5]]);
+        $earlier = null;
+        for ($month = 0; $month < 110; $month++) {
+            $day = (2017 + intdiv($month, 12)) * 10000 + ($month % 12 + 1) * 100 + 15;
+            $new = new FactSheet(Template::Industrial, $facts, [], $day, $actions->until($day));
+            $carried = $earlier?->holdsOn($day, $actions->until($day)) === true ? $earlier : new FactSheet(Template::Industrial, $facts, [], $day, $actions->until($day), $earlier);
+            $this->assertSame([$new->latestYear(), $new->latestQuarter(), $new->firstYear(), $new->periods(), $new->periods(true)], [$carried->latestYear(), $carried->latestQuarter(), $carried->firstYear(), $carried->periods(), $carried->periods(true)]);
+            foreach ($new->periods(true) as $period) {
+                foreach (['revenue', 'cost_of_revenue', 'gross_profit', 'total_liabilities', 'earnings_per_share_diluted', 'shares_outstanding_period_end'] as $line) {
+                    $this->assertSame([$new->value($line, $period), $new->completion($line, $period), $new->trailing($line, $period)], [$carried->value($line, $period), $carried->completion($line, $period), $carried->trailing($line, $period)], "{$line} {$period} on {$day}");
+                }
+            }
+            $earlier = $carried;
+        }
+    }
 }

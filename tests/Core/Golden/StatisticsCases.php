@@ -9,6 +9,7 @@ use Logion\Statistics\Quantile;
 use Logion\Statistics\Rank;
 use Logion\Statistics\Regression;
 use Logion\Statistics\StudentDistribution;
+use Logion\Valuation\EquityBridge;
 
 final class StatisticsCases
 {
@@ -118,6 +119,20 @@ final class StatisticsCases
                 }
 
                 return $ranks;
+            },
+            'peers.regression_multiple' => static function (array $in): array {
+                $kept = array_keys(array_filter($in['multiple'], static fn ($multiple): bool => $multiple !== null));
+                $of = static fn (array $values): array => array_map(static fn (int $i): float => (float) $values[$i], $kept);
+                $fit = Regression::fit($of($in['multiple']), array_values(array_map($of, $in['drivers'])));
+                $names = ['intercept', ...array_keys($in['drivers'])];
+                $implied = $fit->predict(array_map('floatval', array_values($in['target']['drivers'])));
+                $equity = (new EquityBridge(array_map('floatval', $in['target']['bridge'])))->equityValue($implied['fit'] * $in['target']['metric']);
+
+                return [
+                    'n' => $fit->n, 'coefficients' => array_combine($names, $fit->coefficients), 'standard_errors' => array_combine($names, $fit->standardErrors), 'r_squared' => $fit->rSquared, 'adjusted_r_squared' => $fit->adjustedRSquared,
+                    'implied_multiple' => $implied['fit'], 'standard_error_of_prediction' => $implied['se_prediction'], 'implied_enterprise_value' => $implied['fit'] * $in['target']['metric'],
+                    'implied_equity_value' => $equity, 'implied_value_per_share' => $equity / $in['target']['shares'], 'over_valuation' => $in['target']['actual_multiple'] / $implied['fit'] - 1,
+                ];
             },
         ];
     }

@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core\Screening;
 
-use Logion\Absence;
-use Logion\Metrics\Catalogue;
-use Logion\Screening\Column;
 use Logion\Screening\Distribution;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
@@ -18,6 +15,8 @@ use PHPUnit\Framework\TestCase;
 
 final class FunnelTest extends TestCase
 {
+    use MakesUniverses;
+
     private const CRITERIA = ['price_to_earnings < 15', 'return_on_equity > 0.1', 'universe_percentile(price_to_book) <= 0.6', 'return_on_equity > sector_median(return_on_equity)', 'not (price_to_book > 3) or return_on_equity > 0.2'];
 
     public function test_survivors_are_those_who_pass_every_criterion_in_any_order(): void
@@ -51,6 +50,71 @@ final class FunnelTest extends TestCase
         $funnel = Funnel::run($screen, $universe);
         $this->assertSame($funnel->steps[0]['survivors'], $funnel->steps[1]['survivors']);
         $this->assertSame(0, $funnel->steps[1]['alone']);
+    }
+
+    public function test_alone_and_decisive_are_what_screens_without_the_others_and_without_it_give(): void
+    {
+        foreach ([1, 2, 3, 4] as $seed) {
+            $universe = $this->universe($seed);
+            $funnel = Funnel::run($this->screen(self::CRITERIA), $universe);
+            $total = Mask::count($funnel->survived);
+            foreach (self::CRITERIA as $i => $criterion) {
+                $others = self::CRITERIA;
+                unset($others[$i]);
+                $this->assertSame(count($this->survivors($universe, [$criterion])), $funnel->steps[$i]['alone']);
+                $this->assertSame(count($this->survivors($universe, array_values($others))) - $total, $funnel->steps[$i]['decisive']);
+                $this->assertSame($this->survivors($universe, array_values($others)), Mask::positions($funnel->without($i, $this->screen(self::CRITERIA))));
+            }
+        }
+    }
+
+    public function test_a_group_is_what_its_words_say(): void
+    {
+        $universe = $this->universe(11);
+        $members = ['price_to_earnings < 15', 'return_on_equity > 0.1', 'price_to_book < 2'];
+        $group = fn (string $kind, int $count = 1): array => Mask::positions(Funnel::run(Screen::fromArray(['criteria' => [['group' => $kind, 'count' => $count, 'criteria' => $members]]]), $universe)->survived);
+        $this->assertSame($this->survivors($universe, $members), $group('all'));
+        $this->assertSame($this->survivors($universe, ['price_to_earnings < 15 or return_on_equity > 0.1 or price_to_book < 2']), $group('any'));
+        $this->assertSame($group('any'), $group('at_least', 1));
+        $this->assertSame($group('all'), $group('at_least', 3));
+        $two = $this->survivors($universe, ['(price_to_earnings < 15 and return_on_equity > 0.1) or (price_to_earnings < 15 and price_to_book < 2) or (return_on_equity > 0.1 and price_to_book < 2)']);
+        $this->assertSame($two, $group('at_least', 2));
+    }
+
+    public function test_a_group_within_a_group_and_members_switched_off(): void
+    {
+        $universe = $this->universe(12);
+        $nested = Funnel::run(Screen::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 8', ['group' => 'all', 'criteria' => ['return_on_equity > 0.3', 'price_to_book < 3']], ['formula' => 'price_to_book > 0', 'active' => false]]]]]), $universe);
+        $this->assertSame($this->survivors($universe, ['price_to_earnings < 8 or (return_on_equity > 0.3 and price_to_book < 3)']), Mask::positions($nested->survived));
+        $this->assertCount(3, $nested->steps[0]['members']);
+        $empty = Funnel::run(Screen::fromArray(['criteria' => [['group' => 'any', 'criteria' => []]]]), $universe);
+        $this->assertSame(200, Mask::count($empty->survived), 'A group that says nothing leaves everyone.');
+    }
+
+    public function test_companies_set_aside_leave_the_universe_and_percentiles_are_taken_without_them(): void
+    {
+        $universe = $this->universe(13);
+        $aside = [['ticker' => 'T003', 'reason' => 'odd'], ['ticker' => 'T007', 'reason' => 'odd'], ['ticker' => 'NONE', 'reason' => 'unknown']];
+        $with = Funnel::run(Screen::fromArray(['set_aside' => $aside, 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
+        $by = Funnel::run(Screen::fromArray(['universe' => ['exclude' => [4, 8]], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
+        $this->assertSame(198, Mask::count($with->start));
+        $this->assertSame($by->survived, $with->survived);
+    }
+
+    public function test_places_count_from_the_highest(): void
+    {
+        $universe = self::of(['price_to_book' => [3.0, 1.0, 5.0, 5.0, \Logion\Absence::missing('no'), 2.0]]);
+        $places = $universe->evaluate($universe->catalogue->parse('universe_place(price_to_book)'), range(0, 5));
+        $this->assertSame([3.0, 5.0, 1.0, 1.0], array_slice($places, 0, 4));
+        $this->assertNan($places[4]);
+        $this->assertSame([0, 2, 3], Mask::positions(Funnel::run($this->screen(['universe_place(price_to_book) <= 3']), $universe)->survived));
+    }
+
+    public function test_several_columns_sort_among_equals(): void
+    {
+        $universe = self::of(['price_to_book' => [2.0, 1.0, 2.0, 1.0], 'return_on_equity' => [0.1, 0.2, 0.3, 0.4]]);
+        $screen = Screen::fromArray(['sort' => ['price_to_book', '-return_on_equity']]);
+        $this->assertSame([3, 1, 2, 0], Funnel::run($screen, $universe)->survivors($screen, $universe));
     }
 
     public function test_percentiles_do_not_change_under_a_rising_transformation(): void
@@ -125,7 +189,8 @@ final class FunnelTest extends TestCase
 
     public function test_a_screen_survives_being_written_and_read(): void
     {
-        $screen = Screen::fromArray(['name' => 'A', 'belief' => 'B', 'universe' => ['sectors' => ['10']], 'criteria' => ['price_to_book < 1'], 'columns' => ['price_to_book'], 'sort' => ['-price_to_book']]);
+        $screen = Screen::fromArray(['name' => 'A', 'belief' => 'B', 'universe' => ['sectors' => ['10']], 'criteria' => ['price_to_book < 1', ['group' => 'at_least', 'count' => 2, 'active' => false, 'criteria' => ['price_to_book > 0', ['group' => 'any', 'criteria' => ['price_to_book > 1']]]]], 'columns' => ['price_to_book'], 'sort' => ['-price_to_book'],
+            'literature' => 'L', 'set_aside' => [['ticker' => 'T001', 'reason' => 'odd']]]);
         $this->assertEquals($screen, Screen::fromArray(json_decode((string) json_encode($screen->toArray()), true)));
     }
 
@@ -146,19 +211,6 @@ final class FunnelTest extends TestCase
 
     private function universe(int $seed): Universe
     {
-        mt_srand($seed);
-        $random = static fn (float $low, float $high): float|Absence => mt_rand(0, 9) === 0 ? Absence::missing('no') : $low + ($high - $low) * mt_rand() / mt_getrandmax();
-        $columns = [];
-        foreach (['price_to_earnings' => [4, 40], 'return_on_equity' => [-0.1, 0.4], 'price_to_book' => [0.3, 6]] as $name => [$low, $high]) {
-            $columns[$name] = Column::of(array_map(static fn (): float|Absence => $random($low, $high), range(0, 199)));
-        }
-        $sectors = array_map(static fn (int $i): string => ['10', '20', '26'][$i % 3], range(0, 199));
-        $all = static fn (string $value): array => array_fill(0, 200, $value);
-
-        $attributes = [
-            'ticker' => array_map(static fn (int $i): string => sprintf('T%03d', $i), range(0, 199)), 'name' => $all('N'), 'sector' => $sectors, 'template' => $all('industrial'), 'country' => $all('XA'), 'exchange' => $all('XQTH'), 'kind' => $all('share'), 'currency' => $all('XCR'), 'year_end' => $all('12'), 'reported' => $all('20260331'),
-        ];
-
-        return new Universe(20260630, range(1, 200), static fn (string $name): array => $attributes[$name], Catalogue::builtIn(), static fn (string $name): ?Column => $columns[$name] ?? null, static fn () => throw new \LogicException('Nothing is derived here.'));
+        return self::drawn($seed);
     }
 }

@@ -36,7 +36,7 @@ final class BackTestController
     public function store(Request $request, Catalogues $catalogues, BasketRunner $baskets): JsonResponse
     {
         $settings = $request->validate([
-            'screen' => ['required', 'array'], 'ranking' => ['nullable', 'array'], 'top' => ['nullable', 'integer', 'min:1', 'max:500'], 'frequency' => ['required', 'in:monthly,quarterly,yearly'],
+            'screen' => ['present', 'array'], 'ranking' => ['nullable', 'array'], 'top' => ['nullable', 'integer', 'min:1', 'max:500'], 'frequency' => ['required', 'in:monthly,quarterly,yearly'],
             'from' => ['required', 'string'], 'to' => ['nullable', 'string'], 'lag' => ['integer', 'min:0', 'max:60'], 'cost' => ['numeric', 'min:0', 'max:1000'], 'index' => ['required', 'string'],
         ]);
         // Whatever cannot work is said now, not by a job later.

@@ -18,7 +18,6 @@ use Logion\Accounts\StatementView;
 use Logion\Market\Day;
 use Logion\Market\Indicators;
 use Logion\Market\TradingDays;
-use Logion\Metrics\Catalogue;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
@@ -130,7 +129,8 @@ final class CompanyController
     public function working(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['metric' => ['nullable', 'string'], 'line' => ['nullable', 'string'], 'period' => ['nullable', 'integer'], 'year' => ['nullable', 'integer', 'min:1900', 'max:2200'], 'basis' => ['nullable', 'in:annual,quarterly,trailing'], 'as_of' => ['nullable', 'string']]);
-        $report = new FigureReport($scopes->open($ticker, $data['as_of'] ?? null));
+        $scope = $scopes->open($ticker, $data['as_of'] ?? null);
+        $report = new FigureReport($scope);
         if (isset($data['line'])) {
             $item = LineItems::find($data['line']) ?? throw new NotFoundHttpException('There is no statement line "'.mb_substr($data['line'], 0, 60).'".');
 
@@ -138,6 +138,6 @@ final class CompanyController
         }
         $metric = (string) ($data['metric'] ?? '');
 
-        return new JsonResponse(Catalogue::builtIn()->find($metric) === null ? $report->explainFormula($metric) : $report->explainMetric($metric, isset($data['year']) ? (int) $data['year'] : null));
+        return new JsonResponse($scope->catalogue->find($metric) === null ? $report->explainFormula($metric) : $report->explainMetric($metric, isset($data['year']) ? (int) $data['year'] : null));
     }
 }

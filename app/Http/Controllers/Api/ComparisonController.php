@@ -59,7 +59,7 @@ final class ComparisonController
     ]))])]
     public function check(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['screen' => ['required', 'array'], 'as_of' => ['nullable', 'string']]);
+        $data = $request->validate(['screen' => ['present', 'array'], 'as_of' => ['nullable', 'string']]);
         $scope = $scopes->open($ticker, $data['as_of'] ?? null);
 
         return new JsonResponse(['currency' => $scope->economy->baseCurrency(), 'items' => (new Checklist($scope))->of(Screen::fromArray($data['screen']))]);

@@ -17,7 +17,7 @@ final class ScreenRequest
      */
     public static function read(Request $request, CompanyScopes $scopes, array $rules = []): array
     {
-        $data = $request->validate(['screen' => ['required', 'array'], 'as_of' => ['nullable', 'string'], ...$rules]);
+        $data = $request->validate(['screen' => ['present', 'array'], 'as_of' => ['nullable', 'string'], ...$rules]);
 
         return [Screen::fromArray($data['screen']), $scopes->day($data['as_of'] ?? null), $data];
     }
