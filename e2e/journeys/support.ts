@@ -38,3 +38,10 @@ export async function asked<T>(page: Page, path: string, body?: unknown): Promis
 
 /** The number in a text with thin spaces and true minus. */
 export const figure = (text: string | null): number => Number((text ?? '').replace(/[\u2009\s%×]/g, '').replace('\u2212', '-'))
+
+/** Chooses from a select by keyboard. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByLabel(label, { exact: true }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('option', { name: option, exact: true }).click()
+}

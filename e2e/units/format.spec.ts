@@ -1,5 +1,4 @@
 import { expect, test } from '@playwright/test'
-import { comparisons, fromFormula, toFormula } from '../../resources/ts/find/criterion'
 import { amount, figureText, inCell, number, percent, readNumber, threshold, unitHead, withUnit } from '../../resources/ts/shared/format'
 
 test('numbers are read as people write them', () => {
@@ -63,40 +62,4 @@ test('units stand in the head of a table and beside a figure in text', () => {
   expect([inCell(12.34, 'times'), withUnit(12.34, 'times'), unitHead('times')]).toEqual(['12.3', '12.3×', '×'])
   expect(withUnit(20260315, 'date')).toBe('2026-03-15')
   expect([withUnit(7, 'score'), withUnit(2.345, 'score')]).toEqual(['7', '2.35'])
-})
-
-test('a criterion is the same as a sentence and as a formula', () => {
-  const formulas = [
-    'price_to_earnings < 15',
-    'return_on_equity >= 0.1',
-    'net_debt_to_ebitda <= -0.5',
-    'price_to_earnings < mean_of(price_to_earnings, 10)',
-    'gross_margin > median_of(gross_margin, 5)',
-    'return_on_equity > sector_median(return_on_equity)',
-    'universe_percentile(momentum_12_1) >= 0.8',
-    'sector_percentile(price_to_book) < 0.25',
-    'price_to_earnings < forward_price_to_earnings',
-    'not (price_to_book > 3) or return_on_equity > 0.2',
-    'ago(revenue, 3) / revenue > 1',
-  ]
-  for (const formula of formulas) expect(toFormula(fromFormula(formula))).toBe(formula)
-  expect(formulas.map((formula) => fromFormula(formula).against)).toEqual([
-    'number',
-    'number',
-    'number',
-    'own_mean',
-    'own_median',
-    'sector_median',
-    'universe_percentile',
-    'sector_percentile',
-    'metric',
-    'formula',
-    'formula',
-  ])
-  expect(comparisons).toHaveLength(8)
-})
-
-test('a mean of another metric is not mistaken for its own', () => {
-  expect(fromFormula('price_to_earnings < mean_of(price_to_book, 5)').against).toBe('formula')
-  expect(fromFormula('price_to_earnings < 15', false).active).toBe(false)
 })

@@ -517,7 +517,7 @@ async function importScreen(event: Event): Promise<void> {
         <p v-if="result.status === 'error' && !screen.criteria.some((_, i) => problemOf(i))" class="worse" role="alert">
           {{ result.error.message }} <v-btn size="x-small" @click="reload">Try again</v-btn>
         </p>
-        <details v-if="warnings.length && tab === 'table'" class="warnings" :open="warnings.length < 3">
+        <details v-if="warnings.length && tab === 'table'" class="warnings" aria-live="polite" :open="warnings.length < 3">
           <summary class="attention" role="status">
             ⚑ {{ warnings[0] }}{{ warnings.length > 1 ? ` And ${warnings.length - 1} more.` : '' }}
           </summary>
