@@ -9,6 +9,7 @@ use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
+use App\Research\BackTestRunner;
 use App\Research\CashFlowSheet;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -51,6 +52,8 @@ final class RunBenchmark extends Command
         }
         MetricColumn::query()->where('as_of', self::DAY)->delete();
         ColumnSet::query()->where('as_of', self::DAY)->delete();
+        $this->table(['securities', 'dragging a threshold, ms', 'ranking of five components, ms', 'regression on three figures, ms', 'group lines of twelve columns, ms', 'closer look, ms', 'percentile criterion, ms', 'formula criterion, ms'], array_map(static fn (array $row): array => [$row[0], ...array_splice($row, 8)], $rows));
+        $rows = array_map(static fn (array $row): array => array_slice($row, 0, 8), $rows);
         $this->table(['securities', 'screen over HTTP, ms', 'of it in the core, ms', 'survivors', 'one SQL statement on SQLite, ms', 'DuckDB, ms', 'ours / SQLite', 'ours / DuckDB'], $rows);
 
         $ticker = (string) DB::table('securities')->where('kind', 'share')->orderBy('id')->value('ticker');
@@ -62,6 +65,7 @@ final class RunBenchmark extends Command
         $this->table(['one company', 'median, ms'], [['company page', number_format($page, 1)], ['statement', number_format($statement, 1)], ['revaluation over HTTP', number_format($value, 1)], ['revaluation in the core', number_format($core, 1)]]);
 
         $this->refresh($companies, $economy, (int) $columns->latestDay());
+        $this->backTest();
 
         return self::SUCCESS;
     }
@@ -74,7 +78,7 @@ final class RunBenchmark extends Command
         ColumnSet::query()->where('as_of', self::DAY)->delete();
         $members = [];
         for ($i = 0; $i < $size; $i++) {
-            $members[] = (object) ['id' => 1000000 + $i, 'ticker' => "T{$i}", 'name' => "Company {$i}", 'sector' => (string) (10 + $i % 25), 'template' => 'industrial', 'country' => 'XA', 'exchange' => 'XQTH'];
+            $members[] = (object) ['id' => 1000000 + $i, 'ticker' => "T{$i}", 'name' => "Company {$i}", 'sector' => (string) (10 + $i % 25), 'template' => 'industrial', 'country' => 'XA', 'exchange' => 'XQTH', 'kind' => 'share', 'currency' => 'XCR', 'year_end' => '12', 'reported' => '18991231'];
         }
         $columns->writeSet(self::DAY, $members);
         $wide = [range(0, $size - 1)];
@@ -130,7 +134,32 @@ final class RunBenchmark extends Command
         $process->run();
         $duck = $process->isSuccessful() ? (float) json_decode($process->getOutput(), true)['median'] : 0.0;
 
-        return [$http, $core, number_format($survivors), $sqlite, $duck > 0 ? $duck : '–', $http / $sqlite, $duck > 0 ? $http / $duck : '–'];
+        return [$http, $core, number_format($survivors), $sqlite, $duck > 0 ? $duck : '–', $http / $sqlite, $duck > 0 ? $http / $duck : '–', ...$this->questions($screen)];
+    }
+
+    /**
+     * What else is asked of a screen, over HTTP.
+     *
+     * @param  array<string, mixed>  $screen
+     * @return list<float>
+     */
+    private function questions(array $screen): array
+    {
+        $ask = fn (string $path, array $more, array $of = []): float => $this->median(fn () => $this->request('POST', "/api/v1/{$path}", ['screen' => [...$screen, ...$of], 'as_of' => '1900-01-01', ...$more]));
+        $everyone = ['criteria' => [], 'columns' => []];
+        $threshold = 38.0;
+        $drag = $this->median(function () use ($screen, &$threshold): void {
+            $threshold += 0.1;
+            $this->request('POST', '/api/v1/screens/run', ['screen' => [...$screen, 'criteria' => ['price_to_earnings < '.round($threshold, 1), ...array_slice(self::CRITERIA, 2)]], 'as_of' => '1900-01-01', 'limit' => 100]);
+        });
+        $components = array_map(static fn (string $metric): array => ['formula' => $metric, 'weight' => 1, 'better' => 'higher'], array_slice(self::COLUMNS, 1, 5));
+
+        return [
+            $drag, $ask('rankings/run', ['ranking' => ['components' => $components, 'missing' => 'mean']], $everyone),
+            $ask('regressions/run', ['regression' => ['dependent' => ['formula' => 'price_to_earnings'], 'regressors' => [['formula' => 'return_on_equity'], ['formula' => 'operating_margin'], ['formula' => 'beta_raw']]]], $everyone),
+            $ask('screens/group-lines', []), $ask('screens/closer-look', []),
+            $ask('screens/run', ['limit' => 100], ['criteria' => ['universe_percentile(price_to_earnings) < 0.3']]), $ask('screens/run', ['limit' => 100], ['criteria' => ['price_to_earnings * price_to_book < 22.5']]),
+        ];
     }
 
     private function refresh(CompanyReader $companies, EconomyReader $economy, int $day): void
@@ -160,6 +189,21 @@ final class RunBenchmark extends Command
             ['reading, ms a company', number_format($read / $n, 2)], ['evaluating, ms a company', number_format($evaluate / $n, 2)],
             ['seconds per 1,000 companies', number_format(($read + $evaluate) / $n, 1)], ['metric evaluations a second, reading left out', number_format($evaluations / $evaluate * 1000)],
             ['memory after 50 and after all, MiB', implode(' → ', $memory)], ['peak memory of this whole run, MiB', number_format(memory_get_peak_usage() / 1048576, 1)],
+        ]);
+    }
+
+    /** The same screen as of 120 month ends over the whole demo, and what that comes to per company. */
+    private function backTest(): void
+    {
+        $started = hrtime(true);
+        $result = app(BackTestRunner::class)->run([
+            'screen' => ['criteria' => ['return_on_invested_capital > 0.12', 'net_debt_to_ebitda < 2', 'price_to_earnings < 15', 'median_traded_value_3m > 100000']], 'frequency' => 'monthly', 'from' => '2016-07-01', 'index' => 'ALLSH',
+        ], null);
+        $seconds = (hrtime(true) - $started) / 1e9;
+        $companies = DB::table('securities')->where('kind', 'share')->count();
+        $this->table(['back-test of four criteria', ''], [
+            ['dates', (string) count($result['dates'])], ['companies', (string) $companies], ['seconds', number_format($seconds, 1)], ['ms a company', number_format(1000 * $seconds / $companies, 1)],
+            ['seconds at 10,000 companies, at the same cost each', number_format(10000 * $seconds / $companies, 0)],
         ]);
     }
 

@@ -139,24 +139,26 @@ const addMember = () =>
       <v-btn :icon="mdiArrowDown" size="x-small" :disabled="last" aria-label="Move down" @click="emit('down')" />
       <v-btn :icon="mdiClose" size="x-small" aria-label="Remove the criterion" @click="emit('remove')" />
     </div>
-    <ul v-if="criterion.kind === 'group'" class="members">
-      <CriterionRow
-        v-for="(entry, i) in group.criteria"
-        :key="i"
-        :model-value="entry"
-        :member="step?.members[i]"
-        :before="before"
-        :universe="universe"
-        :first="i === 0"
-        :last="i === group.criteria.length - 1"
-        :problem="null"
-        @update:model-value="(changed: Criterion) => replace(i, changed)"
-        @remove="changeGroup({ criteria: group.criteria.filter((_, index) => index !== i) })"
-        @up="move(i, -1)"
-        @down="move(i, 1)"
-      />
+    <div v-if="criterion.kind === 'group'" class="members">
+      <ul class="pa-0">
+        <CriterionRow
+          v-for="(entry, i) in group.criteria"
+          :key="i"
+          :model-value="entry"
+          :member="step?.members[i]"
+          :before="before"
+          :universe="universe"
+          :first="i === 0"
+          :last="i === group.criteria.length - 1"
+          :problem="null"
+          @update:model-value="(changed: Criterion) => replace(i, changed)"
+          @remove="changeGroup({ criteria: group.criteria.filter((_, index) => index !== i) })"
+          @up="move(i, -1)"
+          @down="move(i, 1)"
+        />
+      </ul>
       <v-btn size="x-small" class="mt-1" @click="addMember">Add to the group</v-btn>
-    </ul>
+    </div>
     <div v-else class="sentence">
       <v-select
         v-if="!['formula', 'range', 'one_of'].includes(one.against)"

@@ -100,6 +100,7 @@ const warnings = computed(() => {
     say[w.kind](w),
   )
 })
+const allWarnings = ref(false)
 const before = (i: number): number =>
   i === 0 ? (result.value.data?.universe.size ?? 0) : (result.value.data?.steps[i - 1]?.survivors ?? 0)
 const problemOf = (i: number): string | null => {
@@ -517,12 +518,14 @@ async function importScreen(event: Event): Promise<void> {
         <p v-if="result.status === 'error' && !screen.criteria.some((_, i) => problemOf(i))" class="worse" role="alert">
           {{ result.error.message }} <v-btn size="x-small" @click="reload">Try again</v-btn>
         </p>
-        <details v-if="warnings.length && tab === 'table'" class="warnings" aria-live="polite" :open="warnings.length < 3">
-          <summary class="attention" role="status">
-            ⚑ {{ warnings[0] }}{{ warnings.length > 1 ? ` And ${warnings.length - 1} more.` : '' }}
-          </summary>
-          <p v-for="warning in warnings.slice(1)" :key="warning" class="attention">⚑ {{ warning }}</p>
-        </details>
+        <div v-if="warnings.length && tab === 'table'" class="warnings" role="status">
+          <p v-for="warning in allWarnings || warnings.length < 3 ? warnings : warnings.slice(0, 1)" :key="warning" class="attention">
+            ⚑ {{ warning }}
+          </p>
+          <button v-if="warnings.length > 2" class="figure attention" :aria-expanded="allWarnings" @click="allWarnings = !allWarnings">
+            {{ allWarnings ? 'Only the first' : `And ${warnings.length - 1} more` }}
+          </button>
+        </div>
         <template v-if="tab === 'table'">
           <div v-if="selected.size" class="selection" role="status">
             <strong>{{ selected.size }} selected</strong>
@@ -648,8 +651,9 @@ async function importScreen(event: Event): Promise<void> {
 .warnings {
   font-size: 0.9rem;
 }
-.warnings summary {
-  cursor: pointer;
+.warnings {
+  max-height: 96px;
+  overflow: auto;
 }
 .empty {
   padding: 40px 0;
