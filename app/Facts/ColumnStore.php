@@ -19,6 +19,7 @@ use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Moment;
 use Logion\Screening\Category;
 use Logion\Screening\Column;
+use Logion\Screening\Texts;
 use Logion\Screening\Universe;
 
 /**
@@ -69,22 +70,17 @@ final class ColumnStore
         $catalogue ??= Catalogue::builtIn();
 
         return new Universe(
-            $asOf, $ids, fn (string $name): array|Category => $this->attribute($asOf, $name), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric),
+            $asOf, $ids, fn (string $name): Texts|Category => $this->attribute($asOf, $name), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric),
             fn (Node $node): Column => $this->expression($asOf, $catalogue->expand($node)) ?? ($computes ? $this->derive($asOf, $catalogue->expand($node)) : throw new HistoryPending((string) $catalogue->expand($node))), $members,
         );
     }
 
-    /**
-     * An attribute of every company: texts are kept joined, words out of a few as bytes, each in a column of its own.
-     *
-     * @return list<string>|Category
-     */
-    private function attribute(int $asOf, string $name): array|Category
+    /** An attribute of every company: texts are kept joined, words out of a few as bytes, each in a row of its own. */
+    private function attribute(int $asOf, string $name): Texts|Category
     {
         $column = $this->stored($asOf, "attribute:{$name}") ?? throw new \LogicException("The universe has no {$name}.");
-        $texts = $column->packed === '' ? [] : explode("\n", $column->packed);
 
-        return in_array($name, self::TEXTS, true) ? $texts : new Category($texts, $column->states);
+        return in_array($name, self::TEXTS, true) ? new Texts($column->packed, $column->states) : new Category($column->packed === '' ? [] : explode("\n", $column->packed), $column->states);
     }
 
     /**
@@ -132,8 +128,14 @@ final class ColumnStore
     {
         foreach (self::ATTRIBUTES as $attribute) {
             $values = array_map('strval', array_column($members, $attribute));
-            $category = in_array($attribute, self::TEXTS, true) ? null : Category::of($values);
-            $this->writeColumn($asOf, "attribute:{$attribute}", null, new Column(implode("\n", $category->words ?? $values), $category->codes ?? '', '', ''));
+            if (in_array($attribute, self::TEXTS, true)) {
+                $texts = Texts::of($values);
+                $kept = [$texts->joined, $texts->offsets];
+            } else {
+                $category = Category::of($values);
+                $kept = [implode("\n", $category->words), $category->codes];
+            }
+            $this->writeColumn($asOf, "attribute:{$attribute}", null, new Column($kept[0], $kept[1], '', '', ''));
         }
         ColumnSet::query()->insert(['as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')), 'complete' => true, 'refreshed_at' => now()]);
     }
@@ -141,7 +143,7 @@ final class ColumnStore
     public function writeColumn(int $asOf, string $name, ?string $formula, Column $column): void
     {
         $column = $column->codes === null ? $column->indexed() : $column;
-        MetricColumn::query()->toBase()->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states, 'codes' => $column->codes, 'bounds' => $column->bounds]);
+        MetricColumn::query()->toBase()->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states, 'codes' => $column->codes, 'bounds' => $column->bounds, 'ordered' => $column->ordered ?? '']);
     }
 
     /**
@@ -166,7 +168,7 @@ final class ColumnStore
 
     private function stored(int $asOf, string $name): ?Column
     {
-        $statement = DB::connection()->getPdo()->prepare('select "values", states, codes, bounds from metric_columns where as_of = ? and name = ?');
+        $statement = DB::connection()->getPdo()->prepare('select "values", states, codes, bounds, ordered from metric_columns where as_of = ? and name = ?');
         $statement->execute([$asOf, $name]);
         $row = $statement->fetch(\PDO::FETCH_NUM);
 

@@ -141,7 +141,7 @@ final class BackTestRunner
     {
         $survivors = Mask::positions(Funnel::run($screen, $universe)->survived);
         if ($ranking !== null) {
-            $survivors = array_column($ranking->of($universe, $survivors)->rows, 'position');
+            $survivors = array_keys($ranking->of($universe, $survivors)->places());
         }
 
         return array_map(static fn (int $position): int => $universe->ids[$position], $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors);

@@ -51,7 +51,7 @@ final class BasketRunner
         $levels = $prices = [];
         $values = $universe->column('market_cap')->gather($members);
         foreach ($members as $i => $position) {
-            $ticker = $universe->attribute('ticker')[$position];
+            $ticker = $universe->attributeAt('ticker', $position);
             $series = $this->priced($universe->ids[$position])->asOf($asOf);
             $levels[$ticker] = self::onDays($series, $series->adjusted, $days);
             if ($settings['weights'] === 'market_value') {

@@ -87,7 +87,7 @@ final class ScreenRunner
     /** @return array{ticker: string, name: string, company: int, sector: string} */
     private static function company(Universe $universe, int $position): array
     {
-        return ['ticker' => $universe->attribute('ticker')[$position], 'name' => $universe->attribute('name')[$position], 'company' => $universe->ids[$position], 'sector' => $universe->category('sector')->at($position)];
+        return ['ticker' => $universe->attributeAt('ticker', $position), 'name' => $universe->attributeAt('name', $position), 'company' => $universe->ids[$position], 'sector' => $universe->category('sector')->at($position)];
     }
 
     /** @return list<array<string, mixed>> warnings that take a closer look */
@@ -158,9 +158,9 @@ final class ScreenRunner
         $null = static fn (float $x): ?float => $x == $x ? $x : null;
 
         return [
-            'as_of' => Day::iso($asOf), 'total' => count($result->rows), 'left_out' => array_map(static fn (int $position): array => self::company($universe, $position), array_slice($result->leftOut, 0, 200)), 'left_out_total' => count($result->leftOut),
+            'as_of' => Day::iso($asOf), 'total' => $result->count(), 'left_out' => array_map(static fn (int $position): array => self::company($universe, $position), array_slice($result->leftOut, 0, 200)), 'left_out_total' => count($result->leftOut),
             'shares' => $ranking->shares(), 'other_rules' => $otherRules ? (object) $ranking->otherRules($universe, $positions) : null,
-            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), 'place' => $row['place'], 'score' => $row['score'], 'values' => array_map($null, $row['values']), 'scores' => $row['scores'], 'contributions' => $row['contributions']], array_slice($result->rows, $offset, $limit)),
+            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), 'place' => $row['place'], 'score' => $row['score'], 'values' => array_map($null, $row['values']), 'scores' => $row['scores'], 'contributions' => $row['contributions']], $result->rows($offset, $limit)),
         ];
     }
 
@@ -176,14 +176,11 @@ final class ScreenRunner
         foreach (['intercept', ...array_map(static fn (array $x): string => $x['log'] ? "ln({$x['formula']})" : $x['formula'], $regression->regressors)] as $i => $name) {
             $terms[] = ['name' => $name, 'coefficient' => $ols->coefficients[$i], 'standard_error' => $ols->standardErrors[$i], 't' => $ols->tValues[$i], 'p' => $p[$i]];
         }
-        $rows = $fit->rows();
-        $step = max(1, (int) ceil(count($rows) / self::MOST_POINTS));
 
         return [
             'as_of' => Day::iso($asOf), 'used' => $ols->n, 'dropped' => $fit->dropped, 'terms' => $terms, 'r_squared' => $ols->rSquared, 'adjusted_r_squared' => $ols->adjustedRSquared,
             'residual_standard_error' => $ols->residualStandardError, 'degrees_of_freedom' => $ols->degreesOfFreedom, 'f' => $ols->fStatistic,
-            // Marked companies are always shown; of very many others an even share.
-            'rows' => array_values(array_map(static fn (array $row): array => [...self::company($universe, $row['position']), ...array_diff_key($row, ['position' => 0])], array_filter($rows, static fn (array $row, int $i): bool => $i % $step === 0 || $row['marks'] !== [], ARRAY_FILTER_USE_BOTH))),
+            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), ...array_diff_key($row, ['position' => 0])], $fit->rows(self::MOST_POINTS)),
         ];
     }
 

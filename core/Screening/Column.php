@@ -13,8 +13,9 @@ use Logion\Statistics\Rank;
  * One figure for every company of a universe, packed: float64 values (NaN where there is none) and one letter per company
  * for the state: v value, m missing, a not applicable, n not meaningful, h not enough history.
  *
- * A column may be indexed: one byte per company tells in which of 250 equally filled bins its value lies. A criterion then
- * decides all bins but one by translating bytes, and looks only at the values of that bin.
+ * A column may be indexed. One byte per company tells in which of 250 equally filled bins its value lies: a criterion then
+ * decides all bins but one by translating bytes, and looks only at the values of that bin. And the positions are kept in the
+ * order of their values, so that ranks and percentiles need no sorting.
  */
 final class Column
 {
@@ -28,8 +29,9 @@ final class Column
     /**
      * @param  string|null  $codes  bin of each company from 1, 0 where there is no value
      * @param  string|null  $bounds  smallest value of each bin, packed, ascending
+     * @param  string|null  $ordered  positions that have a value, packed as 32-bit numbers, the lowest value first
      */
-    public function __construct(public readonly string $packed, public readonly string $states, public readonly ?string $codes = null, public readonly ?string $bounds = null)
+    public function __construct(public readonly string $packed, public readonly string $states, public readonly ?string $codes = null, public readonly ?string $bounds = null, public readonly ?string $ordered = null)
     {
     }
 
@@ -104,9 +106,9 @@ final class Column
 
             return $values;
         }
-        $this->unpacked ??= $this->packed === '' ? [] : (unpack('d*', $this->packed) ?: []);
+        $all = $this->unpacked();
         foreach ($positions as $position) {
-            $values[] = $this->unpacked[$position + 1];
+            $values[] = $all[$position + 1];
         }
 
         return $values;
@@ -131,17 +133,11 @@ final class Column
     public function indexed(): self
     {
         $values = $this->all();
-        $known = [];
-        foreach ($values as $value) {
-            if ($value == $value) {
-                $known[] = $value;
-            }
-        }
-        sort($known);
-        $n = count($known);
+        $order = $this->order();
+        $n = count($order);
         $bounds = [];
         for ($i = 0; $i < self::BINS && $n > 0; $i++) {
-            $bound = $known[intdiv($i * $n, self::BINS)];
+            $bound = $values[$order[intdiv($i * $n, self::BINS)]];
             if ($bounds === [] || $bound > $bounds[count($bounds) - 1]) {
                 $bounds[] = $bound;
             }
@@ -151,7 +147,45 @@ final class Column
             $codes .= chr($value == $value ? Rank::firstAbove($bounds, $value) : 0);
         }
 
-        return new self($this->packed, $this->states, $codes, $bounds === [] ? '' : pack('d*', ...$bounds));
+        return new self($this->packed, $this->states, $codes, $bounds === [] ? '' : pack('d*', ...$bounds), $order === [] ? '' : pack('V*', ...$order));
+    }
+
+    /** @return list<int> positions that have a value, the lowest value first; equal values in the order of positions */
+    public function order(): array
+    {
+        if ($this->ordered !== null) {
+            return $this->ordered === '' ? [] : array_values(unpack('V*', $this->ordered) ?: []);
+        }
+        $known = array_filter($this->all(), static fn (float $x): bool => $x == $x);
+        asort($known);
+
+        return array_keys($known);
+    }
+
+    /**
+     * The companies of a selection that have a value, and their values, the lowest first.
+     *
+     * @return array{list<int>, list<float>} positions, values
+     */
+    public function orderedAmong(string $of): array
+    {
+        $all = $this->unpacked();
+        $positions = $this->order();
+        if (strpos($of, "\0") !== false) {
+            $everyone = $positions;
+            $positions = [];
+            foreach ($everyone as $position) {
+                if ($of[$position] === "\1") {
+                    $positions[] = $position;
+                }
+            }
+        }
+        $values = [];
+        foreach ($positions as $position) {
+            $values[] = $all[$position + 1];
+        }
+
+        return [$positions, $values];
     }
 
     /** A comparison with a number, decided for every company. */
@@ -205,10 +239,16 @@ final class Column
         return $bytes ??= implode('', array_map('chr', range(0, 255)));
     }
 
+    /** @return array<int, float> every value, positions from 1 */
+    private function unpacked(): array
+    {
+        return $this->unpacked ??= $this->packed === '' ? [] : (unpack('d*', $this->packed) ?: []);
+    }
+
     /** @return list<float> every value, NaN where there is none */
     public function all(): array
     {
-        return $this->packed === '' ? [] : array_values($this->unpacked ??= unpack('d*', $this->packed) ?: []);
+        return array_values($this->unpacked());
     }
 
     /**

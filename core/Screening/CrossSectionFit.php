@@ -43,36 +43,35 @@ final readonly class CrossSectionFit
     }
 
     /**
-     * One row per company: fitted value and residual, the residual over its own deviation, leverage, and marks.
+     * One row per company: fitted value and residual, the residual over its own deviation, leverage, and marks. Of more than
+     * so many, those that are marked and an even share of the others.
      *
      * @return list<array{position: int, dependent: float, regressors: list<float>, fitted: float, residual: float, premium: float|null, studentised: float|null, leverage: float, cook: float|null, marks: list<'leverage'|'outlier'|'influence'>}>
      */
-    public function rows(): array
+    public function rows(int $most = PHP_INT_MAX): array
     {
         $n = count($this->positions);
         $k = count($this->regressors) + 1;
         $s = $this->regression->residualStandardError;
+        $step = $n <= $most ? 1 : intdiv(2 * $n, $most);
+        $room = $n <= $most ? $n : intdiv($most, 2);
         $rows = [];
         foreach ($this->regression->leverages() as $i => $leverage) {
             $residual = $this->regression->residuals[$i];
-            $fitted = $this->regression->fitted[$i];
             $own = $s * sqrt(max(0.0, 1 - $leverage));
             $studentised = $own > 0 ? $residual / $own : null;
+            $far = $studentised !== null && abs($studentised) > self::FAR;
+            $pulls = $leverage > 2 * $k / $n;
+            if ($i % $step !== 0 && (! ($far || $pulls) || --$room < 0)) {
+                continue;
+            }
             $cook = $studentised === null || $leverage >= 1 ? null : $studentised ** 2 * $leverage / (1 - $leverage) / $k;
-            $marks = [];
-            if ($leverage > 2 * $k / $n) {
-                $marks[] = 'leverage';
-            }
-            if ($studentised !== null && abs($studentised) > self::FAR) {
-                $marks[] = 'outlier';
-            }
-            if ($cook !== null && $cook > 4 / $n && $leverage > 2 * $k / $n) {
-                $marks[] = 'influence';
-            }
+            $fitted = $this->regression->fitted[$i];
             $rows[] = [
                 'position' => $this->positions[$i], 'dependent' => $this->dependent[$i], 'regressors' => array_map(static fn (array $x): float => $x[$i], $this->regressors),
                 'fitted' => $fitted, 'residual' => $residual, 'premium' => $this->logged ? exp($residual) - 1 : ($fitted > 0 ? $residual / $fitted : null),
-                'studentised' => $studentised, 'leverage' => $leverage, 'cook' => $cook, 'marks' => $marks,
+                'studentised' => $studentised, 'leverage' => $leverage, 'cook' => $cook,
+                'marks' => array_keys(array_filter(['leverage' => $pulls, 'outlier' => $far, 'influence' => $pulls && $cook !== null && $cook > 4 / $n])),
             ];
         }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
+use Logion\Metrics\Formula\Node;
+
 /**
  * Runs a screen: the companies that are left after each criterion, in order. A criterion that cannot be decided for a
  * company does not pass, and is counted.
@@ -139,6 +141,9 @@ final readonly class Funnel
      */
     public static function sort(array $positions, array $sort, Universe $universe, ?string $reference = null): array
     {
+        if (count($sort) === 1 && ! in_array($sort[0]['column'], ['ticker', 'name'], true)) {
+            return self::sortByOne($positions, $universe->catalogue->parse($sort[0]['column']), $sort[0]['descending'], $universe, $reference);
+        }
         foreach (array_reverse($sort) as $by) {
             if ($by['column'] === 'ticker' || $by['column'] === 'name') {
                 $texts = $universe->attribute($by['column']);
@@ -166,5 +171,36 @@ final readonly class Funnel
         }
 
         return $positions;
+    }
+
+    /**
+     * By one figure, which a column holds in order already.
+     *
+     * @param  list<int>  $positions  ascending
+     * @return list<int>
+     */
+    private static function sortByOne(array $positions, Node $by, bool $descending, Universe $universe, ?string $reference): array
+    {
+        $of = Mask::at($positions, $universe->size());
+        [$sorted, $values] = $universe->ordered($by, $of, $reference);
+        if ($descending) {
+            // Equal ones keep the order of tickers: whole runs change places.
+            $ascending = $sorted;
+            $sorted = [];
+            for ($end = count($ascending); $end > 0; $end = $start) {
+                $start = $end - 1;
+                while ($start > 0 && $values[$start - 1] == $values[$start]) {
+                    $start--;
+                }
+                for ($i = $start; $i < $end; $i++) {
+                    $sorted[] = $ascending[$i];
+                }
+            }
+        }
+        foreach ($sorted as $position) {
+            $of[$position] = "\0";
+        }
+
+        return [...$sorted, ...Mask::positions($of)];
     }
 }

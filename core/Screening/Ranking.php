@@ -105,79 +105,7 @@ final readonly class Ranking implements Comparison
      */
     public function of(Universe $universe, array $positions): RankingResult
     {
-        $groups = [];
-        foreach ($positions as $i => $position) {
-            $groups[$this->within === 'sector' ? $universe->category('sector')->at($position) : ''][] = $i;
-        }
-        $values = $scores = [];
-        $reference = Mask::at($positions, $universe->size());
-        foreach ($this->components as $c => $component) {
-            $values[$c] = $universe->evaluate($universe->catalogue->parse($component['formula']), $positions, $reference);
-            $scores[$c] = array_fill(0, count($positions), NAN);
-            foreach ($groups as $members) {
-                foreach ($this->scores($values[$c], $members, $component['better'] === 'lower') as $i => $score) {
-                    $scores[$c][$i] = $score;
-                }
-            }
-        }
-
-        return RankingResult::of($positions, $this->shares(), $values, array_map('array_values', $scores));
-    }
-
-    /**
-     * Scores of a component for the members of a group.
-     *
-     * @param  list<float>  $values
-     * @param  list<int>  $members  indices into the values
-     * @return array<int, float> by index; NaN for a company to be left out
-     */
-    private function scores(array $values, array $members, bool $lowerIsBetter): array
-    {
-        $known = [];
-        foreach ($members as $i) {
-            if ($values[$i] == $values[$i]) {
-                $known[$i] = $lowerIsBetter ? -$values[$i] : $values[$i];
-            }
-        }
-        $scores = $this->score($known);
-        $absent = match (true) {
-            $this->missing === MissingRule::LeaveOut || $scores === [] => $this->missing === MissingRule::LeaveOut ? NAN : 0.0,
-            $this->missing === MissingRule::Worst => min($scores),
-            $this->missing === MissingRule::Best => max($scores),
-            $this->missing === MissingRule::Mean => array_sum($scores) / count($scores),
-            default => 0.0,
-        };
-        foreach ($members as $i) {
-            $scores[$i] ??= $absent;
-        }
-
-        return $scores;
-    }
-
-    /**
-     * @param  array<int, float>  $known  turned so that more is better
-     * @return array<int, float>
-     */
-    private function score(array $known): array
-    {
-        if ($known === []) {
-            return [];
-        }
-        if ($this->combination === Combination::ZScore) {
-            $sorted = array_values($known);
-            sort($sorted);
-            $low = (float) Quantile::ofSorted($sorted, self::WINSORISED);
-            $high = (float) Quantile::ofSorted($sorted, 1 - self::WINSORISED);
-            $pulled = array_map(static fn (float $x): float => max($low, min($high, $x)), $known);
-            $mean = (float) Descriptive::mean(array_values($pulled));
-            $deviation = Descriptive::deviation(array_values($pulled));
-
-            return array_map(static fn (float $x): float => $deviation === null || $deviation == 0.0 ? 0.0 : ($x - $mean) / $deviation, $pulled);
-        }
-        $ranks = array_combine(array_keys($known), Rank::of(array_values($known)));
-        $n = count($known);
-
-        return array_map(fn (?float $rank): float => $this->combination === Combination::Rank ? (float) $rank : ((float) $rank - 0.5) / $n, $ranks);
+        return $this->assemble($universe, $positions, $this->known($universe, $positions), $this->missing);
     }
 
     /**
@@ -188,13 +116,14 @@ final readonly class Ranking implements Comparison
      */
     public function otherRules(Universe $universe, array $positions, int $moreThan = 10): array
     {
-        $places = $this->of($universe, $positions)->places();
+        $known = $this->known($universe, $positions);
+        $places = $this->assemble($universe, $positions, $known, $this->missing)->places();
         $effects = [];
         foreach (MissingRule::cases() as $rule) {
             if ($rule === $this->missing) {
                 continue;
             }
-            $others = $this->withMissing($rule)->of($universe, $positions)->places();
+            $others = $this->assemble($universe, $positions, $known, $rule)->places();
             $moved = 0;
             foreach ($positions as $position) {
                 $moved += isset($places[$position], $others[$position]) ? (int) (abs($places[$position] - $others[$position]) > $moreThan) : (int) (isset($places[$position]) !== isset($others[$position]));
@@ -203,6 +132,116 @@ final readonly class Ranking implements Comparison
         }
 
         return $effects;
+    }
+
+    /**
+     * Scores of all companies per component, by position, NaN where there is no value; and the scores of each group.
+     *
+     * @param  list<int>  $positions
+     * @return list<array{scores: array<int, float>, groups: array<array-key, list<float>>}>
+     */
+    private function known(Universe $universe, array $positions): array
+    {
+        $reference = Mask::at($positions, $universe->size());
+        $none = $universe->size() === 0 ? [] : array_fill(0, $universe->size(), NAN);
+        $known = [];
+        foreach ($this->components as $component) {
+            [$ordered, $values] = $universe->ordered($universe->catalogue->parse($component['formula']), $reference, $reference);
+            $groups = ['' => [$ordered, $values]];
+            if ($this->within === 'sector') {
+                $groups = [];
+                foreach ($ordered as $i => $position) {
+                    $sector = $universe->category('sector')->at($position);
+                    $groups[$sector][0][] = $position;
+                    $groups[$sector][1][] = $values[$i];
+                }
+            }
+            $scores = $none;
+            $given = [];
+            foreach ($groups as $group => [$members, $ascending]) {
+                $given[$group] = $this->score($ascending, $component['better'] === 'lower');
+                foreach ($given[$group] as $i => $score) {
+                    $scores[$members[$i]] = $score;
+                }
+            }
+            $known[] = ['scores' => $scores, 'groups' => $given];
+        }
+
+        return $known;
+    }
+
+    /**
+     * Scores of a component for the companies that have it.
+     *
+     * @param  list<float>  $ascending
+     * @return list<float>
+     */
+    private function score(array $ascending, bool $lowerIsBetter): array
+    {
+        $n = count($ascending);
+        $scores = [];
+        if ($this->combination === Combination::ZScore) {
+            $low = (float) Quantile::ofSorted($ascending, self::WINSORISED);
+            $high = (float) Quantile::ofSorted($ascending, 1 - self::WINSORISED);
+            $pulled = array_map(static fn (float $x): float => max($low, min($high, $x)), $ascending);
+            $mean = (float) Descriptive::mean($pulled);
+            $deviation = Descriptive::deviation($pulled);
+            foreach ($pulled as $x) {
+                $scores[] = $deviation === null || $deviation == 0.0 ? 0.0 : ($lowerIsBetter ? $mean - $x : $x - $mean) / $deviation;
+            }
+
+            return $scores;
+        }
+        $percentile = $this->combination === Combination::Percentile;
+        $ranks = Rank::ofAscending($ascending);
+        if (! $percentile && ! $lowerIsBetter) {
+            return $ranks;
+        }
+        foreach ($ranks as $rank) {
+            $points = $lowerIsBetter ? $n + 1 - $rank : $rank;
+            $scores[] = $percentile ? ($points - 0.5) / $n : $points;
+        }
+
+        return $scores;
+    }
+
+    /**
+     * Lets the rule stand in where a company has no value, and adds up.
+     *
+     * @param  list<int>  $positions
+     * @param  list<array{scores: array<int, float>, groups: array<array-key, list<float>>}>  $known
+     */
+    private function assemble(Universe $universe, array $positions, array $known, MissingRule $rule): RankingResult
+    {
+        $sectors = $universe->category('sector');
+        $scores = [];
+        foreach ($known as $component) {
+            $filled = $component['scores'];
+            if ($rule !== MissingRule::LeaveOut) {
+                $absent = array_map(static fn (array $group): float => self::absent($group, $rule), $component['groups']);
+                foreach ($positions as $position) {
+                    if ($filled[$position] != $filled[$position]) {
+                        $filled[$position] = $absent[$this->within === 'sector' ? $sectors->at($position) : ''] ?? 0.0;
+                    }
+                }
+            }
+            $scores[] = $filled;
+        }
+
+        $reference = Mask::at($positions, $universe->size());
+
+        return RankingResult::of($positions, $this->shares(), $scores, fn (array $some): array => array_map(static fn (array $component): array => $universe->evaluate($universe->catalogue->parse($component['formula']), $some, $reference), $this->components));
+    }
+
+    /** @param  list<float>  $scores  of those that have one */
+    private static function absent(array $scores, MissingRule $rule): float
+    {
+        return match (true) {
+            $scores === [], $rule === MissingRule::Zero => 0.0,
+            $rule === MissingRule::Worst => min($scores),
+            $rule === MissingRule::Best => max($scores),
+            default => array_sum($scores) / count($scores),
+        };
     }
 
     public function column(Universe $universe): Column

@@ -33,7 +33,7 @@ final class Universe
     /** @var array<string, Column> */
     private array $columns = [];
 
-    /** @var array<string, list<string>|Category> */
+    /** @var array<string, list<string>|Texts|Category> */
     private array $read = [];
 
     /** @var array<string, list<int>>|null positions of shares by peer group */
@@ -44,7 +44,7 @@ final class Universe
 
     /**
      * @param  list<int>  $ids  company per position
-     * @param  Closure(string): (list<string>|Category)  $attributes  ticker, name, kind, sector, template, country, exchange, currency, year_end or reported of every company
+     * @param  Closure(string): (list<string>|Texts|Category)  $attributes  ticker, name, kind, sector, template, country, exchange, currency, year_end or reported of every company
      * @param  Closure(string): ?Column  $stored  column of a metric by key
      * @param  Closure(Node): Column  $derived  column of an expression that needs each company's own history
      * @param  (Closure(string, mixed): list<int>)|null  $members  companies of a named list: list, watchlist, portfolio, index, screen or tickers
@@ -63,16 +63,30 @@ final class Universe
     /** @return list<string> one value per position */
     public function attribute(string $name): array
     {
-        $read = $this->read[$name] ??= ($this->attributes)($name);
+        $read = $this->read($name);
 
-        return $read instanceof Category ? $read->all() : $read;
+        return is_array($read) ? $read : $read->all();
+    }
+
+    /** An attribute of one company. */
+    public function attributeAt(string $name, int $position): string
+    {
+        $read = $this->read($name);
+
+        return is_array($read) ? $read[$position] : $read->at($position);
     }
 
     public function category(string $name): Category
     {
-        $read = $this->read[$name] ??= ($this->attributes)($name);
+        $read = $this->read($name);
 
-        return $read instanceof Category ? $read : $this->read[$name] = Category::of($read);
+        return $read instanceof Category ? $read : $this->read[$name] = Category::of($this->attribute($name));
+    }
+
+    /** @return list<string>|Texts|Category */
+    private function read(string $name): array|Texts|Category
+    {
+        return $this->read[$name] ??= ($this->attributes)($name);
     }
 
     public function size(): int
@@ -266,13 +280,34 @@ final class Universe
     {
         $key = ($peerGroup ?? '*').'|'.$expression.($reference === null ? '' : '|'.md5($reference));
         if (! isset($this->sorted[$key])) {
-            $positions = $peerGroup === null ? Mask::positions($reference ?? $this->everyone()) : $this->peers($peerGroup, $reference);
-            $values = array_values(array_filter($this->evaluate($expression, $positions, $reference), static fn (float $x): bool => $x == $x));
-            sort($values);
-            $this->sorted[$key] = $values;
+            $group = $peerGroup === null ? $reference ?? $this->everyone() : Mask::at($this->peers($peerGroup, $reference), $this->size());
+            $this->sorted[$key] = $this->ordered($expression, $group, $reference)[1];
         }
 
         return $this->sorted[$key];
+    }
+
+    /**
+     * The companies that have a value of an expression, and the values, the lowest first.
+     *
+     * @param  string  $of  companies to value
+     * @return array{list<int>, list<float>} positions, values
+     */
+    public function ordered(Node $expression, string $of, ?string $reference = null): array
+    {
+        if ($expression->kind === 'name' && $this->catalogue->find($expression->symbol) !== null) {
+            return $this->column($expression->symbol)->orderedAmong($of);
+        }
+        $positions = Mask::positions($of);
+        $known = [];
+        foreach ($this->evaluate($expression, $positions, $reference) as $i => $value) {
+            if ($value == $value) {
+                $known[$positions[$i]] = $value;
+            }
+        }
+        asort($known);
+
+        return [array_keys($known), array_values($known)];
     }
 
     /**
@@ -326,17 +361,16 @@ final class Universe
      */
     private function compare(string $measure, Node $expression, array $positions, ?string $reference): array
     {
+        if (str_starts_with($measure, 'universe_')) {
+            return $this->compareAll($measure, $expression, $positions, $reference);
+        }
         $own = $this->evaluate($expression, $positions, $reference);
         $groups = [];
-        if (str_starts_with($measure, 'universe_')) {
-            $groups['*'] = array_keys($positions);
-        } else {
-            foreach ($positions as $i => $position) {
-                $groups[$this->peerGroup($position)][] = $i;
-            }
+        foreach ($positions as $i => $position) {
+            $groups[$this->peerGroup($position)][] = $i;
         }
         foreach ($groups as $group => $members) {
-            $sorted = $this->sortedPeers($expression, $group === '*' ? null : (string) $group, $reference);
+            $sorted = $this->sortedPeers($expression, (string) $group, $reference);
             if (count($sorted) < 5) {
                 foreach ($members as $i) {
                     $own[$i] = NAN;
@@ -352,6 +386,47 @@ final class Universe
         }
 
         return array_values($own);
+    }
+
+    /**
+     * Standing among all reference companies. Theirs come from one walk through the sorted values; others are looked up.
+     *
+     * @param  list<int>  $positions
+     * @return list<float>
+     */
+    private function compareAll(string $measure, Node $expression, array $positions, ?string $reference): array
+    {
+        $within = $reference ?? $this->everyone();
+        [$members, $sorted] = $this->ordered($expression, $within, $reference);
+        $n = count($members);
+        if ($n < 5) {
+            return array_fill(0, count($positions), NAN);
+        }
+        $standing = [];
+        foreach (Rank::ofAscending($sorted) as $i => $rank) {
+            $standing[$members[$i]] = ($rank - 0.5) / $n;
+        }
+        if ($measure === 'universe_place') {
+            $place = 1;
+            for ($i = $n - 1; $i >= 0; $i--) {
+                $place = $i < $n - 1 && $sorted[$i] < $sorted[$i + 1] ? $n - $i : $place;
+                $standing[$members[$i]] = (float) $place;
+            }
+        }
+        $result = [];
+        foreach ($positions as $position) {
+            if (isset($standing[$position])) {
+                $result[] = $standing[$position];
+            } elseif ($within[$position] === "\1") {
+                $result[] = NAN;
+            } else {
+                $own = $this->evaluate($expression, [$position], $reference)[0];
+                $figure = $own == $own ? self::standing($measure, $sorted, $own) : NAN;
+                $result[] = $figure instanceof Absence ? NAN : $figure;
+            }
+        }
+
+        return $result;
     }
 
     /**

@@ -43,6 +43,30 @@ final class Rank
     }
 
     /**
+     * Ranks of values that are in order already, from 1; equal ones share the mean of theirs.
+     *
+     * @param  list<float>  $ascending
+     * @return list<float>
+     */
+    public static function ofAscending(array $ascending): array
+    {
+        $ranks = [];
+        $n = count($ascending);
+        for ($i = 0; $i < $n; $i = $j) {
+            $j = $i + 1;
+            while ($j < $n && $ascending[$j] == $ascending[$i]) {
+                $j++;
+            }
+            $rank = ($i + 1 + $j) / 2;
+            for ($k = $i; $k < $j; $k++) {
+                $ranks[] = (float) $rank;
+            }
+        }
+
+        return $ranks;
+    }
+
+    /**
      * (count below + ½ count equal) / n as a fraction of 1.
      *
      * @param  list<float>  $sorted  ascending

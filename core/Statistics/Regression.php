@@ -65,14 +65,25 @@ final readonly class Regression
         $means = $scales = $q = [];
         for ($j = 1; $j < $k; $j++) {
             $means[$j] = array_sum($columns[$j]) / $n;
-            $centred = array_map(static fn (float $v): float => $v - $means[$j], $columns[$j]);
-            $norm = sqrt(array_sum(array_map(static fn (float $v): float => $v * $v, $centred)));
-            $size = sqrt(array_sum(array_map(static fn (float $v): float => $v * $v, $columns[$j])));
+            $mean = $means[$j];
+            $centred = [];
+            $norm = $size = 0.0;
+            foreach ($columns[$j] as $v) {
+                $x = $v - $mean;
+                $centred[] = $x;
+                $norm += $x * $x;
+                $size += $v * $v;
+            }
+            $norm = sqrt($norm);
+            $size = sqrt($size);
             if ($norm <= 1e-12 * $size || $norm == 0.0) {
                 return new self(true, $n);
             }
             $scales[$j] = $norm;
-            $q[$j] = array_map(static fn (float $v): float => $v / $norm, $centred);
+            foreach ($centred as $row => $x) {
+                $centred[$row] = $x / $norm;
+            }
+            $q[$j] = $centred;
         }
         $meanY = array_sum($y) / $n;
         $r = [];
@@ -82,8 +93,9 @@ final readonly class Regression
                 for ($i = 1; $i < $j; $i++) {
                     $dot = self::dot($q[$i], $q[$j]);
                     $r[$i][$j] = ($r[$i][$j] ?? 0.0) + $dot;
+                    $other = $q[$i];
                     foreach ($q[$j] as $row => $value) {
-                        $q[$j][$row] = $value - $dot * $q[$i][$row];
+                        $q[$j][$row] = $value - $dot * $other[$row];
                     }
                 }
             }

@@ -19,6 +19,7 @@ return new class extends Migration
         Schema::table('metric_columns', static function (Blueprint $table): void {
             $table->binary('codes')->default('');
             $table->binary('bounds')->default('');
+            $table->binary('ordered')->default('');
         });
         Schema::table('column_sets', static function (Blueprint $table): void {
             $table->dropColumn('attributes');
@@ -76,7 +77,7 @@ return new class extends Migration
             Schema::dropIfExists($table);
         }
         Schema::table('metric_columns', static function (Blueprint $table): void {
-            $table->dropColumn(['codes', 'bounds']);
+            $table->dropColumn(['codes', 'bounds', 'ordered']);
         });
         DB::table('column_sets')->delete();
         Schema::table('column_sets', static function (Blueprint $table): void {

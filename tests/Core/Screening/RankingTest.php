@@ -42,8 +42,8 @@ final class RankingTest extends TestCase
         $this->assertSame([2 => 3.25, 1 => 2.625, 3 => 2.375, 0 => 1.75], $result->scores());
         $this->assertSame([2 => 1, 1 => 2, 3 => 3, 0 => 4], $result->places());
         $this->assertSame([4], $result->leftOut);
-        $this->assertSame([0.75 * 4, 0.25 * 1], $result->rows[0]['contributions']);
-        $this->assertSame([0.3, 4.0], $result->rows[0]['values']);
+        $this->assertSame([0.75 * 4, 0.25 * 1], $result->rows()[0]['contributions']);
+        $this->assertSame([0.3, 4.0], $result->rows()[0]['values']);
     }
 
     /** @return iterable<string, array{string, float}> */
@@ -105,7 +105,7 @@ final class RankingTest extends TestCase
     public function test_turning_every_direction_turns_the_order(): void
     {
         $universe = self::drawn(6);
-        $of = static fn (string $a, string $b): array => array_column(Ranking::fromArray(['components' => [['formula' => 'return_on_equity', 'better' => $a, 'weight' => 1.37], ['formula' => 'price_to_earnings', 'better' => $b]]])->of($universe, range(0, 199))->rows, 'score');
+        $of = static fn (string $a, string $b): array => array_column(Ranking::fromArray(['components' => [['formula' => 'return_on_equity', 'better' => $a, 'weight' => 1.37], ['formula' => 'price_to_earnings', 'better' => $b]]])->of($universe, range(0, 199))->rows(), 'score');
         $up = $of('higher', 'lower');
         $down = array_reverse($of('lower', 'higher'));
         foreach ($up as $i => $score) {
