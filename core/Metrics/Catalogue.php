@@ -8,6 +8,7 @@ use Closure;
 use Logion\Absence;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\Template;
+use Logion\Metrics\Formula\Budget;
 use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Dimensions;
 use Logion\Metrics\Formula\FormulaError;
@@ -60,6 +61,8 @@ final class Catalogue
     private ?array $names = null;
 
     private readonly Parser $parser;
+
+    private ?Budget $budget = null;
 
     /** @param  array<string, Metric>  $metrics */
     private function __construct(private readonly array $metrics)
@@ -206,6 +209,8 @@ final class Catalogue
     {
         $tree = $this->parser->parse($formula, $this->names());
         (new Dimensions($this))->of($tree, $formula);
+        $this->budget ??= new Budget($this);
+        $this->budget->check($tree, $formula);
 
         return $tree;
     }

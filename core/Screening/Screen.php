@@ -26,6 +26,7 @@ final readonly class Screen
      * @param  list<string>  $columns  metric keys or formulas
      * @param  list<array{column: string, descending: bool}>  $sort
      * @param  list<array{ticker: string, reason: string}>  $setAside  companies left out of the universe, with the reason
+     * @param  Ranking|null  $ranking  kept with the screen, as is the regression; neither changes who survives
      */
     public function __construct(
         public string $name,
@@ -36,16 +37,20 @@ final readonly class Screen
         public array $sort,
         public array $setAside = [],
         public string $literature = '',
+        public ?Ranking $ranking = null,
+        public ?CrossSection $regression = null,
     ) {
     }
 
     /**
-     * Reads a screen file: name, belief, literature, universe, criteria, columns, sort, set_aside. Version 1 knew no groups
-     * and nothing set aside.
+     * Reads a screen file: name, belief, literature, universe, criteria, columns, sort, set_aside, ranking, regression.
+     * Version 1 knew criteria as formulas only, and nothing from set_aside on.
      *
      * @param  array<string, mixed>  $data
      *
      * @throws InvalidScreen if the data is not a screen
+     * @throws InvalidRanking if it holds a ranking that is none
+     * @throws InvalidCrossSection if it holds a regression that is none
      */
     public static function fromArray(array $data): self
     {
@@ -59,6 +64,7 @@ final readonly class Screen
             count($data[$key]) > $most => throw InvalidScreen::because("\"{$key}\" has ".count($data[$key])." entries; at most {$most} are allowed."),
             default => $data[$key],
         };
+        $object = static fn (string $key): array => is_array($data[$key] ?? null) ? $data[$key] : throw InvalidScreen::because("\"{$key}\" must be an object.");
         $text = static fn (mixed $value, string $what): string => is_string($value) ? $value : throw InvalidScreen::because("{$what} must be text.");
         $criteria = array_map(static fn (mixed $entry): Criterion => Criterion::read($entry), $list('criteria', self::MAX_CRITERIA));
         $conditions = array_sum(array_map(static fn (Criterion $criterion): int => count($criterion->conditions()), $criteria));
@@ -81,6 +87,7 @@ final readonly class Screen
             mb_substr($text($data['name'] ?? 'Unnamed screen', 'the name'), 0, 120), mb_substr($text($data['belief'] ?? '', 'the belief'), 0, 5000),
             self::universe($data['universe'] ?? []), $criteria, array_map(static fn (mixed $column): string => $text($column, 'a column'), $list('columns', self::MAX_COLUMNS)), $sort,
             $setAside, mb_substr($text($data['literature'] ?? '', 'the literature'), 0, 2000),
+            isset($data['ranking']) ? Ranking::fromArray($object('ranking')) : null, isset($data['regression']) ? CrossSection::fromArray($object('regression')) : null,
         );
     }
 
@@ -113,7 +120,7 @@ final readonly class Screen
     /** The same screen with other criteria. */
     public function withCriteria(Criterion ...$criteria): self
     {
-        return new self($this->name, $this->belief, $this->universe, array_values($criteria), $this->columns, $this->sort, $this->setAside, $this->literature);
+        return new self($this->name, $this->belief, $this->universe, array_values($criteria), $this->columns, $this->sort, $this->setAside, $this->literature, $this->ranking, $this->regression);
     }
 
     /** @return list<string> every formula in it */
@@ -126,7 +133,7 @@ final readonly class Screen
             }
         }
 
-        return [...$formulas, ...$this->columns, ...array_values(array_diff(array_column($this->sort, 'column'), ['ticker', 'name']))];
+        return [...$formulas, ...$this->ranking?->formulas() ?? [], ...$this->regression?->formulas() ?? [], ...$this->columns, ...array_values(array_diff(array_column($this->sort, 'column'), ['ticker', 'name']))];
     }
 
     /** @return array<string, mixed> */
@@ -136,7 +143,7 @@ final readonly class Screen
             'version' => self::VERSION, 'name' => $this->name, 'belief' => $this->belief, 'literature' => $this->literature, 'universe' => (object) $this->universe,
             'criteria' => array_map(static fn (Criterion $criterion): array => $criterion->toArray(), $this->criteria), 'columns' => $this->columns,
             'sort' => array_map(static fn (array $sort): array => ['column' => $sort['column'], 'direction' => $sort['descending'] ? 'descending' : 'ascending'], $this->sort),
-            'set_aside' => $this->setAside,
+            'set_aside' => $this->setAside, 'ranking' => $this->ranking?->toArray(), 'regression' => $this->regression?->toArray(),
         ];
     }
 }

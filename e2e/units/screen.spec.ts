@@ -15,7 +15,7 @@ test('a view survives being a piece of an address', async () => {
 })
 
 test('a screen file is read into the page and written back the same', () => {
-  const { definition, use, usable } = useScreen()
+  const { definition, whole, use, usable } = useScreen()
   const file = {
     version: 2,
     name: 'A',
@@ -29,6 +29,15 @@ test('a screen file is read into the page and written back the same', () => {
   }
   use(file)
   expect(definition.value).toEqual(file)
+  const ranking = {
+    components: [{ formula: 'beta_raw', weight: 1, better: 'lower' as const }],
+    combination: 'rank' as const,
+    within: 'sector' as const,
+    missing: 'worst' as const,
+  }
+  const regression = { dependent: { formula: 'beta_raw', log: false }, regressors: [{ formula: 'market_cap', log: true }] }
+  use({ ...file, ranking, regression })
+  expect(whole.value).toEqual({ ...file, ranking, regression })
   expect(usable.value).toBe(true)
   use({ criteria: [{ formula: '', active: true }], sort: ['-price_to_book'] as unknown as { column: string; direction: string }[] })
   expect(usable.value).toBe(false)

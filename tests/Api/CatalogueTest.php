@@ -69,7 +69,7 @@ final class CatalogueTest extends DemoTestCase
     {
         $screen = ['name' => 'Salted', 'belief' => 'Salt keeps.', 'universe' => ['sectors' => ['10']], 'criteria' => [['formula' => 'gross_margin > 0.3', 'active' => false]], 'columns' => ['gross_margin'], 'sort' => [['column' => 'gross_margin', 'direction' => 'descending']]];
         $id = $this->postJson('/api/v1/screens', $screen)->assertCreated()->json('id');
-        $this->assertEquals([...$screen, 'version' => 2, 'literature' => '', 'set_aside' => []], $this->getJson('/api/v1/screens')->json('0.definition'));
+        $this->assertEquals([...$screen, 'version' => 2, 'literature' => '', 'set_aside' => [], 'ranking' => null, 'regression' => null], $this->getJson('/api/v1/screens')->json('0.definition'));
         $this->assertSame((string) $id, $this->getJson('/api/v1/finder?q=salted')->json('results.0.key'));
         $this->putJson("/api/v1/screens/{$id}", [...$screen, 'name' => 'Sweetened'])->assertOk();
         $this->assertSame('Sweetened', $this->getJson('/api/v1/screens')->json('0.name'));

@@ -49,6 +49,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'columns', type: 'array', items: new OA\Items(type: 'string')),
     new OA\Property(property: 'sort', type: 'array', items: new OA\Items(type: 'object', required: ['column', 'direction'], properties: [new OA\Property(property: 'column', type: 'string'), new OA\Property(property: 'direction', type: 'string')])),
     new OA\Property(property: 'set_aside', type: 'array', items: new OA\Items(type: 'object', required: ['ticker', 'reason'], properties: [new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'reason', type: 'string')])),
+    new OA\Property(property: 'ranking', nullable: true, ref: '#/components/schemas/Ranking'), new OA\Property(property: 'regression', nullable: true, ref: '#/components/schemas/Regression'),
 ])]
 #[OA\Schema(schema: 'ScreenQuestion', required: ['screen'], properties: [
     new OA\Property(property: 'screen', ref: '#/components/schemas/ScreenDefinition'),

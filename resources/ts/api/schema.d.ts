@@ -902,6 +902,8 @@ export interface components {
                 ticker: string;
                 reason: string;
             }[];
+            ranking?: components["schemas"]["Ranking"] | null;
+            regression?: components["schemas"]["Regression"] | null;
         };
         ScreenQuestion: {
             screen: components["schemas"]["ScreenDefinition"];
@@ -1700,7 +1702,6 @@ export interface operations {
                         /** @enum {string} */
                         use: "screen" | "checklist";
                         screen: components["schemas"]["ScreenDefinition"];
-                        ranking?: components["schemas"]["Ranking"] | null;
                     }[];
                 };
             };

@@ -7,6 +7,7 @@ import { useCatalogue } from '@/shared/stores/catalogue'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
 import FactsTable from './FactsTable.vue'
+import PeriodField from './PeriodField.vue'
 import type { Definition } from './screen'
 
 /** What the screen would have picked at the time, and how that went. */
@@ -17,7 +18,7 @@ const catalogue = useCatalogue()
 const notices = useNotices()
 const settings = ref({
   frequency: 'quarterly' as 'monthly' | 'quarterly' | 'yearly',
-  years: 5,
+  from: '',
   lag: 1,
   cost: 20,
   index: 'ALLSH',
@@ -48,7 +49,7 @@ async function poll(id: number): Promise<void> {
 }
 async function start(): Promise<void> {
   clearTimeout(timer)
-  const { frequency, years, lag, cost, index, ranked, top } = settings.value
+  const { frequency, from, lag, cost, index, ranked, top } = settings.value
   try {
     test.value = await ask(
       api.POST('/back-tests', {
@@ -60,7 +61,7 @@ async function start(): Promise<void> {
           lag,
           cost,
           index,
-          from: `${Number(today.value.slice(0, 4)) - years}${today.value.slice(4)}`,
+          from,
           to: today.value,
         },
       }),
@@ -131,12 +132,7 @@ const save = () =>
         aria-label="Screened"
         class="narrow"
       />
-      <v-select
-        v-model="settings.years"
-        :items="[1, 2, 3, 5, 7, 9].map((value) => ({ value, title: value === 1 ? 'over 1 year' : `over ${value} years` }))"
-        aria-label="Period"
-        class="narrow"
-      />
+      <PeriodField v-model="settings.from" :today="today" />
       <label class="quiet">against</label>
       <v-select v-model="settings.index" :items="indices" aria-label="Index" class="narrow wide" />
       <label class="quiet"

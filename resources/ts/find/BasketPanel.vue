@@ -6,6 +6,7 @@ import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
 import FactsTable from './FactsTable.vue'
+import PeriodField from './PeriodField.vue'
 import type { Definition } from './screen'
 
 /** How today's survivors would have done, held together. */
@@ -17,8 +18,7 @@ const weights = ref<'equal' | 'market_value'>('equal')
 const rebalance = ref<'daily' | 'monthly' | 'quarterly' | 'yearly' | 'never'>('daily')
 const index = ref('ALLSH')
 const today = computed(() => session.asOf ?? session.latestDay ?? '')
-const years = ref(5)
-const from = computed(() => `${Number(today.value.slice(0, 4)) - years.value}${today.value.slice(4)}`)
+const from = ref('')
 const cost = ref(0)
 
 const { state } = useLoadable(
@@ -31,7 +31,7 @@ const { state } = useLoadable(
     from: from.value,
     cost: cost.value,
   }),
-  (body, signal) => (props.usable && today.value ? ask(api.POST('/baskets/run', { body, signal })) : null),
+  (body, signal) => (props.usable && from.value ? ask(api.POST('/baskets/run', { body, signal })) : null),
 )
 const indices = computed(() => Object.entries(catalogue.data?.indices ?? {}).map(([value, title]) => ({ value, title })))
 </script>
@@ -60,12 +60,7 @@ const indices = computed(() => Object.entries(catalogue.data?.indices ?? {}).map
         aria-label="Rebalanced"
         class="narrow"
       />
-      <v-select
-        v-model="years"
-        :items="[1, 2, 3, 5, 7, 9].map((value) => ({ value, title: value === 1 ? 'over 1 year' : `over ${value} years` }))"
-        aria-label="Period"
-        class="narrow"
-      />
+      <PeriodField v-model="from" :today="today" />
       <label class="quiet">against</label>
       <v-select v-model="index" :items="indices" aria-label="Index" class="narrow wide" />
       <label class="quiet"

@@ -30,7 +30,7 @@ const catalogue = useCatalogue()
 const subject = useSubject()
 const notices = useNotices()
 
-const { screen, view, definition, usable, use } = useScreen()
+const { screen, view, definition, whole, usable, use } = useScreen()
 const tabs = [
   { key: 'table', word: 'Survivors' },
   { key: 'score', word: 'Score' },
@@ -41,23 +41,10 @@ const tabs = [
   { key: 'cleaning', word: 'Cleaning' },
 ]
 const tab = ref('table')
-const ranking = ref<Schemas['Ranking']>({
-  components: [
-    { formula: 'return_on_invested_capital', weight: 1, better: 'higher' },
-    { formula: 'price_to_earnings', weight: 1, better: 'lower' },
-  ],
-  combination: 'percentile',
-  within: 'universe',
-  missing: 'leave_out',
-})
-const regression = ref<Schemas['Regression']>({
-  dependent: { formula: 'price_to_earnings', log: true },
-  regressors: [{ formula: 'revenue_growth_5y', log: false }],
-})
 const selected = ref(new Set<string>())
 const savedId = ref<number | null>(null)
 const saved = ref<{ id: number; name: string; definition: Definition }[]>([])
-const ready = shallowRef<{ key: string; use: string; screen: Definition; ranking?: Schemas['Ranking'] | null }[]>([])
+const ready = shallowRef<{ key: string; use: string; screen: Definition }[]>([])
 /** What has to be computed before the screen can answer: the day's columns (null formula), or one expression. */
 const missing = ref<{ formula: string | null } | null>(null)
 
@@ -111,7 +98,7 @@ const problemOf = (i: number): string | null => {
 
 /** Changes the criteria; the step can be undone. */
 function undoable(what: string, change: () => void): void {
-  const kept = definition.value
+  const kept = whole.value
   change()
   notices.say(what, () => use(kept))
 }
@@ -152,7 +139,7 @@ const take = (proposal: { criterion: number; to: string }) =>
     const criteria = (definition.value.criteria ?? []).map((entry, i) =>
       i === proposal.criterion ? { formula: proposal.to, active: true } : entry,
     )
-    use({ ...definition.value, criteria })
+    use({ ...whole.value, criteria })
   })
 
 async function loadSaved(): Promise<void> {
@@ -160,11 +147,10 @@ async function loadSaved(): Promise<void> {
   const wanted = saved.value.find((entry) => String(entry.id) === route.params.screen)
   if (wanted) open(wanted.definition, wanted.id)
 }
-function open(chosen: Definition, id: number | null, with_?: Schemas['Ranking'] | null): void {
+function open(chosen: Definition, id: number | null): void {
   use(chosen)
   savedId.value = id
   selected.value = new Set()
-  if (with_) ranking.value = with_
 }
 onMounted(async () => {
   try {
@@ -192,7 +178,7 @@ async function screenBy(metric: string): Promise<void> {
 function openReady(key: string): void {
   const entry = ready.value.find((one) => one.key === key)
   if (!entry) return
-  open(entry.screen, null, entry.ranking)
+  open(entry.screen, null)
   tab.value = entry.use === 'checklist' ? 'score' : 'table'
 }
 
@@ -201,8 +187,6 @@ interface Shared {
   view: TableView
   tab: string
   asOf: string | null
-  ranking: Schemas['Ranking']
-  regression: Schemas['Regression']
 }
 /** An address that reproduces what is on the page. Own metrics are written out, so that it works for others too. */
 async function share(): Promise<void> {
@@ -221,7 +205,7 @@ async function share(): Promise<void> {
     const entry = (one: Schemas['Criterion']): Schemas['Criterion'] =>
       one.group ? { ...one, criteria: one.criteria?.map(entry) } : { ...one, formula: spelled(one.formula ?? '') }
     const plain: Definition = {
-      ...definition.value,
+      ...whole.value,
       criteria: definition.value.criteria?.map(entry),
       columns: definition.value.columns?.map(spelled),
       sort: definition.value.sort?.map((by) => ({ ...by, column: spelled(by.column) })),
@@ -231,8 +215,6 @@ async function share(): Promise<void> {
       view: { ...view },
       tab: tab.value,
       asOf: session.asOf ?? session.latestDay,
-      ranking: ranking.value,
-      regression: regression.value,
     }
     const link = `${location.origin}/find#view=${await encode(shared)}`
     await navigator.clipboard.writeText(link).then(
@@ -251,10 +233,9 @@ async function follow(text: string): Promise<void> {
     throw new Error('The link is cut off or damaged. Ask for it again; nothing was changed.')
   })) as Shared
   await check(shared.screen)
-  open(shared.screen, null, shared.ranking)
+  open(shared.screen, null)
   Object.assign(view, shared.view)
   tab.value = shared.tab
-  regression.value = shared.regression ?? regression.value
   if (shared.asOf && session.latestDay) session.setDay(shared.asOf < session.latestDay ? shared.asOf : null)
 }
 /** Only a screen the server can run replaces the one on the page. */
@@ -266,8 +247,8 @@ async function check(candidate: Definition): Promise<void> {
 
 async function save(asNew: boolean): Promise<void> {
   try {
-    if (savedId.value && !asNew) await ask(api.PUT('/screens/{id}', { params: { path: { id: savedId.value } }, body: definition.value }))
-    else savedId.value = (await ask(api.POST('/screens', { body: definition.value }))).id
+    if (savedId.value && !asNew) await ask(api.PUT('/screens/{id}', { params: { path: { id: savedId.value } }, body: whole.value }))
+    else savedId.value = (await ask(api.POST('/screens', { body: whole.value }))).id
     saved.value = await ask(api.GET('/screens'))
     notices.say(`Saved: ${screen.name}.`)
   } catch (error) {
@@ -276,7 +257,7 @@ async function save(asNew: boolean): Promise<void> {
 }
 async function forget(): Promise<void> {
   if (!savedId.value) return
-  const kept = definition.value
+  const kept = whole.value
   try {
     await ask(api.DELETE('/screens/{id}', { params: { path: { id: savedId.value } } }))
     savedId.value = null
@@ -355,7 +336,7 @@ async function exportAs(format: 'csv' | 'json' | 'xlsx' | 'ods'): Promise<void> 
     exporting.value = false
   }
 }
-const exportScreen = () => download(`${screen.name || 'screen'}.json`, JSON.stringify(definition.value, null, 2), 'application/json')
+const exportScreen = () => download(`${screen.name || 'screen'}.json`, JSON.stringify(whole.value, null, 2), 'application/json')
 async function importScreen(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -363,7 +344,7 @@ async function importScreen(event: Event): Promise<void> {
   try {
     const read = JSON.parse(await file.text()) as Definition
     await check(read)
-    const kept = definition.value
+    const kept = whole.value
     open(read, null)
     notices.say(`Read ${file.name}.`, () => use(kept))
   } catch (error) {
@@ -560,10 +541,10 @@ async function importScreen(event: Event): Promise<void> {
           </div>
         </template>
         <ScorePanel v-else-if="tab === 'score'" :definition="definition" :usable="usable" />
-        <RankingPanel v-else-if="tab === 'ranking'" v-model="ranking" :definition="definition" :usable="usable" />
-        <RegressionPanel v-else-if="tab === 'regression'" v-model="regression" :definition="definition" :usable="usable" />
+        <RankingPanel v-else-if="tab === 'ranking'" v-model="screen.ranking" :definition="definition" :usable="usable" />
+        <RegressionPanel v-else-if="tab === 'regression'" v-model="screen.regression" :definition="definition" :usable="usable" />
         <BasketPanel v-else-if="tab === 'basket'" :definition="definition" :usable="usable" />
-        <BackTestPanel v-else-if="tab === 'back-test'" :definition="definition" :usable="usable" :ranking="ranking" />
+        <BackTestPanel v-else-if="tab === 'back-test'" :definition="definition" :usable="usable" :ranking="screen.ranking" />
         <CleaningPanel
           v-else
           v-model="screen.setAside"

@@ -148,7 +148,7 @@ async function save(): Promise<void> {
       </p>
     </template>
     <p v-else class="quiet">
-      Its {{ metric?.kind }} is changed on the Find page: save it there under the same name after deleting this one.
+      What it is made of is set on the Find page, in the tab of that name: delete this one, and save the changed one under its name.
     </p>
     <div class="two">
       <v-select

@@ -1,6 +1,6 @@
 import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
-import { conditions, fromEntry, fromFormula, toEntry, type Criterion } from './criterion'
+import { conditions, fromEntry, toEntry, type Criterion } from './criterion'
 
 export type Definition = Schemas['ScreenDefinition']
 export type Universe = Record<string, unknown>
@@ -21,6 +21,20 @@ export const GROUP_LINES: { key: keyof Omit<Schemas['GroupLine'], 'count'>; word
   { key: 'lower_quartile', word: 'Lower quartile' },
   { key: 'upper_quartile', word: 'Upper quartile' },
 ]
+
+const plainRanking = (): Schemas['Ranking'] => ({
+  components: [
+    { formula: 'return_on_invested_capital', weight: 1, better: 'higher' },
+    { formula: 'price_to_earnings', weight: 1, better: 'lower' },
+  ],
+  combination: 'percentile',
+  within: 'universe',
+  missing: 'leave_out',
+})
+const plainRegression = (): Schemas['Regression'] => ({
+  dependent: { formula: 'price_to_earnings', log: true },
+  regressors: [{ formula: 'revenue_growth_5y', log: false }],
+})
 
 const first = (): Definition => ({
   name: 'Quiet compounders',
@@ -49,6 +63,8 @@ export function useScreen() {
     columns: [] as string[],
     sort: [] as { column: string; direction: string }[],
     setAside: [] as { ticker: string; reason: string }[],
+    ranking: plainRanking(),
+    regression: plainRegression(),
   })
   const view = reactive<TableView>({ widths: {}, frozen: 0, shaded: false, lines: [] })
 
@@ -65,6 +81,8 @@ export function useScreen() {
         : { ...entry },
     )
     screen.setAside = [...(definition.set_aside ?? [])]
+    screen.ranking = definition.ranking ?? plainRanking()
+    screen.regression = definition.regression ?? plainRegression()
   }
   use(first())
 
@@ -79,10 +97,12 @@ export function useScreen() {
     sort: screen.sort,
     set_aside: screen.setAside,
   }))
+  /** What is saved: the screen with its ranking and regression, which change nothing about who survives. */
+  const whole = computed<Definition>(() => ({ ...definition.value, ranking: screen.ranking, regression: screen.regression }))
   const usable = computed(() =>
     screen.criteria.flatMap(conditions).every((entry) => (entry.against === 'formula' ? entry.formula.trim() !== '' : entry.metric !== '')),
   )
-  return { screen, view, definition, usable, use, fromFormula }
+  return { screen, view, definition, whole, usable, use }
 }
 
 /** A view as a piece of an address: compressed JSON, so that a link needs nothing stored. */

@@ -89,6 +89,8 @@ final class OwnMetricTest extends TestCase
         yield 'a property' => ['mine', 'gross_margin.x', FormulaError::class, ''];
         yield 'an array' => ['mine', '[1, 2]', FormulaError::class, ''];
         yield 'nested without end' => ['mine', str_repeat('(', 100).'1'.str_repeat(')', 100), FormulaError::class, 'nested'];
+        yield 'windows in windows in windows' => ['mine', 'mean_of(mean_of(mean_of(mean_of(gross_margin, 12), 12), 12), 12)', FormulaError::class, 'steps for each company'];
+        yield 'a dear metric in windows' => ['mine', 'sma_of(sma_of(discounted_cash_flow_upside, 200), 200)', FormulaError::class, 'steps'];
         yield 'without end' => ['mine', implode(' + ', array_fill(0, 700, '1')), FormulaError::class, 'parts'];
     }
 
@@ -103,6 +105,15 @@ final class OwnMetricTest extends TestCase
             $this->assertInstanceOf($class, $error, $error->getMessage());
             $this->assertStringContainsString($part, $error->getMessage());
         }
+    }
+
+    public function test_every_built_in_metric_stays_far_below_the_budget(): void
+    {
+        $budget = new \Logion\Metrics\Formula\Budget(Catalogue::builtIn());
+        foreach (array_keys(Catalogue::builtIn()->all()) as $key) {
+            $this->assertLessThan(\Logion\Metrics\Formula\Budget::MOST / 20, $budget->steps(\Logion\Metrics\Formula\Node::name($key)), $key);
+        }
+        $this->assertSame(15, $budget->steps(Catalogue::builtIn()->parse('mean_of(revenue, 5)')), 'Five times: the function, the name and the number.');
     }
 
     public function test_division_by_zero_is_not_meaningful(): void

@@ -190,7 +190,8 @@ final class FunnelTest extends TestCase
     public function test_a_screen_survives_being_written_and_read(): void
     {
         $screen = Screen::fromArray(['name' => 'A', 'belief' => 'B', 'universe' => ['sectors' => ['10']], 'criteria' => ['price_to_book < 1', ['group' => 'at_least', 'count' => 2, 'active' => false, 'criteria' => ['price_to_book > 0', ['group' => 'any', 'criteria' => ['price_to_book > 1']]]]], 'columns' => ['price_to_book'], 'sort' => ['-price_to_book'],
-            'literature' => 'L', 'set_aside' => [['ticker' => 'T001', 'reason' => 'odd']]]);
+            'literature' => 'L', 'set_aside' => [['ticker' => 'T001', 'reason' => 'odd']], 'ranking' => ['components' => [['formula' => 'price_to_book', 'weight' => 2.5, 'better' => 'lower']], 'missing' => 'worst'],
+            'regression' => ['dependent' => ['formula' => 'price_to_book', 'log' => true], 'regressors' => [['formula' => 'return_on_equity']]]]);
         $this->assertEquals($screen, Screen::fromArray(json_decode((string) json_encode($screen->toArray()), true)));
     }
 

@@ -71,13 +71,13 @@ final class CatalogueController
     }
 
     #[OA\Get(path: '/ready-screens', operationId: 'readyScreens', responses: [new OA\Response(response: 200, description: 'Screens and checklists that come with the program', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['key', 'use', 'screen'], properties: [
-        new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'use', type: 'string', enum: ['screen', 'checklist']), new OA\Property(property: 'screen', ref: '#/components/schemas/ScreenDefinition'), new OA\Property(property: 'ranking', nullable: true, ref: '#/components/schemas/Ranking'),
+        new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'use', type: 'string', enum: ['screen', 'checklist']), new OA\Property(property: 'screen', ref: '#/components/schemas/ScreenDefinition'),
     ])))])]
     public function readyScreens(): JsonResponse
     {
         $ready = ReadyScreens::all();
 
-        return new JsonResponse(array_map(static fn (string $key): array => ['key' => $key, 'use' => $ready[$key]['use'], 'screen' => $ready[$key]['screen']->toArray(), 'ranking' => $ready[$key]['ranking']?->toArray()], array_keys($ready)));
+        return new JsonResponse(array_map(static fn (string $key): array => ['key' => $key, 'use' => $ready[$key]['use'], 'screen' => $ready[$key]['screen']->toArray()], array_keys($ready)));
     }
 
     #[OA\Get(path: '/status', operationId: 'status', responses: [new OA\Response(response: 200, description: 'The latest day of the data', content: new OA\JsonContent(required: ['latest_day', 'currency', 'ready'], properties: [

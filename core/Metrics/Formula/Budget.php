@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics\Formula;
+
+use Logion\Metrics\Catalogue;
+
+/**
+ * How many steps a formula takes for one company. Functions that look at n years or days value their expression n times, so
+ * nesting them multiplies; without a bound a few words could keep a machine busy for days.
+ */
+final class Budget
+{
+    /** Steps for one company; the dearest metric of the catalogue takes a fiftieth of it. */
+    public const MOST = 60000;
+
+    /** Functions whose second argument tells how often the first is valued. */
+    private const WINDOWS = ['mean_of', 'median_of', 'lowest', 'highest', 'stdev_of', 'trend', 'years_positive', 'count_if', 'count_quarters_if', 'sma_of'];
+
+    /** Years a function looks back that ends by itself. */
+    private const RISING_YEARS = 60;
+
+    /** @var array<string, int> by metric */
+    private array $known = [];
+
+    public function __construct(private readonly Catalogue $catalogue)
+    {
+    }
+
+    /** @throws FormulaError if it takes more than is allowed */
+    public function check(Node $tree, string $formula): void
+    {
+        $steps = $this->steps($tree);
+        if ($steps > self::MOST) {
+            throw FormulaError::at('The formula would take '.($steps > 1e9 ? 'more than a billion' : number_format($steps)).' steps for each company; at most '.number_format(self::MOST).' are allowed. Shorten its windows, or nest them less', $formula);
+        }
+    }
+
+    public function steps(Node $node, int $depth = 0): int
+    {
+        if ($node->kind === 'name') {
+            return $this->ofName($node->symbol, $depth);
+        }
+        $sum = 1;
+        foreach ($node->children as $child) {
+            $sum += $this->steps($child, $depth);
+        }
+        if ($node->kind !== 'call') {
+            return self::bounded($sum);
+        }
+        $times = match (true) {
+            in_array($node->symbol, self::WINDOWS, true) => $node->children[1]->number,
+            $node->symbol === 'ema_of' => 4 * $node->children[1]->number,
+            $node->symbol === 'years_rising' => self::RISING_YEARS,
+            in_array($node->symbol, ['growth', 'cagr', 'average_balance'], true) => 2,
+            default => 1,
+        };
+
+        return self::bounded($sum * max(1.0, $times));
+    }
+
+    /** A metric is valued once a moment, so what it refers to twice is not counted twice; in a window each moment is new. */
+    private function ofName(string $name, int $depth): int
+    {
+        $metric = $this->catalogue->find($name);
+        if ($metric === null || $metric->comparison !== null || $depth > 40) {
+            return 1;
+        }
+        if (! isset($this->known[$name])) {
+            $this->known[$name] = 1;
+            $guard = $this->catalogue->guard($name);
+            $this->known[$name] = self::bounded(1 + $this->steps($this->catalogue->tree($name), $depth + 1) + ($guard === null ? 0 : $this->steps($guard, $depth + 1)));
+        }
+
+        return $this->known[$name];
+    }
+
+    private static function bounded(float $steps): int
+    {
+        return (int) min($steps, 1e12);
+    }
+}
