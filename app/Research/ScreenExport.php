@@ -24,6 +24,10 @@ final class ScreenExport
         $universe = $this->runner->universe($asOf, false);
         $survivors = Funnel::run($screen, $universe)->survivors($screen, $universe);
         $catalogue = $universe->catalogue;
+        // What has to be computed first is said before the file begins.
+        foreach ($screen->columns as $column) {
+            $universe->evaluate($catalogue->parse($column), []);
+        }
         $rows = function () use ($screen, $universe, $survivors): \Generator {
             foreach (array_chunk($survivors, self::ROWS_AT_ONCE) as $positions) {
                 foreach ($this->runner->rows($universe, $screen->columns, $positions) as $row) {

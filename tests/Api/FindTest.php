@@ -231,6 +231,19 @@ final class FindTest extends DemoTestCase
         }
     }
 
+    public function test_texts_where_a_screen_belongs_and_columns_not_computed_yet_are_no_faults_of_the_server(): void
+    {
+        foreach (['screens/run', 'screens/score', 'screens/export', 'rankings/run', 'baskets/run', 'back-tests', 'companies/BRSW/checklist'] as $path) {
+            foreach (['', "\0", 'screen', null, 7] as $screen) {
+                $this->postJson("/api/v1/{$path}", ['screen' => $screen, 'format' => 'csv', 'ranking' => ['components' => [['formula' => 'price_to_book']]], 'weights' => 'equal', 'rebalance' => 'daily', 'index' => 'ALLSH', 'from' => '2025-01-02', 'frequency' => 'yearly'])->assertStatus(422);
+            }
+        }
+        $this->postJson('/api/v1/screens/distribution', ['formula' => "'text'"])->assertStatus(422);
+        $this->postJson('/api/v1/screens/distribution', ['formula' => 'price_to_book', 'universe' => ''])->assertOk();
+        $this->ask('screens/run', [], ['criteria' => ["'a' > 1"]])->assertStatus(422);
+        $this->ask('screens/export', ['format' => 'csv'], ['columns' => ['stdev_of(gross_margin, 7)']])->assertStatus(409)->assertJsonPath('formula', 'stdev_of(gross_margin, 7)');
+    }
+
     public function test_an_own_metric_is_previewed_saved_used_and_kept_while_used(): void
     {
         $metric = ['key' => 'yield_gap', 'label' => 'Yield gap', 'kind' => 'formula', 'definition' => 'free_cash_flow_yield - earnings_yield', 'unit' => 'percent', 'better' => 'higher'];

@@ -144,7 +144,6 @@ final class Parser
             $node instanceof Symfony\ConstantNode => match (true) {
                 is_bool($node->attributes['value']) => Node::number($node->attributes['value'] ? 1.0 : 0.0),
                 is_int($node->attributes['value']), is_float($node->attributes['value']) => Node::number((float) $node->attributes['value']),
-                is_string($node->attributes['value']) => Node::text($node->attributes['value']),
                 default => throw FormulaError::at('A constant must be a number', $formula),
             },
             $node instanceof Symfony\NullCoalescedNameNode, $node instanceof Symfony\NameNode => Node::name($node->attributes['name']),
@@ -183,7 +182,8 @@ final class Parser
     private function call(Symfony\FunctionNode $node, string $formula, \Closure $convert): Node
     {
         $name = $node->attributes['name'];
-        $arguments = array_map($convert, array_values($node->nodes['arguments']->nodes));
+        // A text stands only where a function wants one.
+        $arguments = array_map(static fn (Symfony\Node $argument): Node => $argument instanceof Symfony\ConstantNode && is_string($argument->attributes['value']) ? Node::text($argument->attributes['value']) : $convert($argument), array_values($node->nodes['arguments']->nodes));
         if ($name === 'group') {
             return count($arguments) === 1 ? Node::call('group', $arguments) : throw FormulaError::at('Parentheses hold one expression', $formula);
         }

@@ -15,7 +15,6 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Logion\Market\Day;
 use Logion\Screening\Ranking;
-use Logion\Screening\Screen;
 use OpenApi\Attributes as OA;
 
 final class BackTestController
@@ -40,8 +39,8 @@ final class BackTestController
             'from' => ['required', 'string'], 'to' => ['nullable', 'string'], 'lag' => ['integer', 'min:0', 'max:60'], 'cost' => ['numeric', 'min:0', 'max:1000'], 'index' => ['required', 'string'],
         ]);
         // Whatever cannot work is said now, not by a job later.
-        $screen = Screen::fromArray($settings['screen']);
-        $ranking = isset($settings['ranking']) ? Ranking::fromArray($settings['ranking']) : null;
+        $screen = ScreenRequest::screen($settings['screen']);
+        $ranking = isset($settings['ranking']) ? Ranking::fromArray((array) $settings['ranking']) : null;
         foreach ([...$screen->formulas(), ...$ranking?->formulas() ?? []] as $formula) {
             $catalogues->current()->parse($formula);
         }

@@ -14,7 +14,6 @@ use Logion\Portfolio\Frequency;
 use Logion\Screening\Checklist;
 use Logion\Screening\CrossSection;
 use Logion\Screening\Ranking;
-use Logion\Screening\Screen;
 use OpenApi\Attributes as OA;
 
 /** What is made of a screen's survivors: a ranking, a regression, a basket; and its criteria as a checklist for one company. */
@@ -28,7 +27,7 @@ final class ComparisonController
     {
         [$screen, $day, $data] = ScreenRequest::read($request, $scopes, ['ranking' => ['required', 'array'], 'offset' => ['integer', 'min:0'], 'limit' => ['integer', 'min:1', 'max:1000'], 'other_rules' => ['boolean']]);
 
-        return new JsonResponse($runner->ranking($screen, Ranking::fromArray($data['ranking']), $day, $data['offset'] ?? 0, $data['limit'] ?? 100, $data['other_rules'] ?? false));
+        return new JsonResponse($runner->ranking($screen, Ranking::fromArray((array) $data['ranking']), $day, $data['offset'] ?? 0, $data['limit'] ?? 100, $data['other_rules'] ?? false));
     }
 
     #[OA\Post(path: '/regressions/run', operationId: 'runRegression', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['screen', 'regression'], properties: [
@@ -38,7 +37,7 @@ final class ComparisonController
     {
         [$screen, $day, $data] = ScreenRequest::read($request, $scopes, ['regression' => ['required', 'array']]);
 
-        return new JsonResponse($runner->regression($screen, CrossSection::fromArray($data['regression']), $day));
+        return new JsonResponse($runner->regression($screen, CrossSection::fromArray((array) $data['regression']), $day));
     }
 
     #[OA\Post(path: '/baskets/run', operationId: 'runBasket', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['screen', 'weights', 'rebalance', 'index', 'from'], properties: [
@@ -62,6 +61,6 @@ final class ComparisonController
         $data = $request->validate(['screen' => ['present', 'array'], 'as_of' => ['nullable', 'string']]);
         $scope = $scopes->open($ticker, $data['as_of'] ?? null);
 
-        return new JsonResponse(['currency' => $scope->economy->baseCurrency(), 'items' => (new Checklist($scope))->of(Screen::fromArray($data['screen']))]);
+        return new JsonResponse(['currency' => $scope->economy->baseCurrency(), 'items' => (new Checklist($scope))->of(ScreenRequest::screen($data['screen']))]);
     }
 }

@@ -106,7 +106,7 @@ final class ScreenController
     {
         $data = $request->validate(['formula' => ['required', 'string'], 'universe' => ['nullable', 'array'], 'as_of' => ['nullable', 'string']]);
 
-        return new JsonResponse($runner->distribution($data['formula'], $data['universe'] ?? [], $scopes->day($data['as_of'] ?? null)));
+        return new JsonResponse($runner->distribution($data['formula'], (array) ($data['universe'] ?? []), $scopes->day($data['as_of'] ?? null)));
     }
 
     #[OA\Get(path: '/screens', operationId: 'screens', responses: [new OA\Response(response: 200, description: 'Saved screens', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['id', 'name', 'definition'], properties: [new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'definition', ref: '#/components/schemas/ScreenDefinition')])))])]

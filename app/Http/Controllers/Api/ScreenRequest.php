@@ -6,6 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Research\CompanyScopes;
 use Illuminate\Http\Request;
+use Logion\Screening\InvalidScreen;
 use Logion\Screening\Screen;
 
 /** What every question about a screen brings along: the screen and the day. */
@@ -19,6 +20,12 @@ final class ScreenRequest
     {
         $data = $request->validate(['screen' => ['present', 'array'], 'as_of' => ['nullable', 'string'], ...$rules]);
 
-        return [Screen::fromArray($data['screen']), $scopes->day($data['as_of'] ?? null), $data];
+        return [self::screen($data['screen']), $scopes->day($data['as_of'] ?? null), $data];
+    }
+
+    /** An empty text passes for an array in validation; here it does not. */
+    public static function screen(mixed $screen): Screen
+    {
+        return is_array($screen) ? Screen::fromArray($screen) : throw InvalidScreen::because('it must be an object.');
     }
 }
