@@ -36,6 +36,9 @@ final class CompanyScope
     /** @var array<string, array<int, float|Absence>> */
     private array $metrics = [];
 
+    /** @var array<string, array<int, float|Absence>> by line and moment */
+    private array $lines = [];
+
     /** @var array<int, int|Absence> */
     private array $positions = [];
 
@@ -114,8 +117,13 @@ final class CompanyScope
         return $this->absences['fit:'.$label] ??= Absence::notApplicable("{$label} does not apply to a {$this->company->template->label()}.");
     }
 
-    /** Value of a statement line at a moment. */
+    /** Value of a statement line at a moment. Many metrics ask for the same ones; each is read once. */
     public function line(LineItem $item, Moment $m): float|Absence
+    {
+        return $this->lines[$item->key][$m->id] ??= $this->readLine($item, $m);
+    }
+
+    private function readLine(LineItem $item, Moment $m): float|Absence
     {
         $period = $this->period($m);
         if ($period === null) {

@@ -19,18 +19,22 @@ final readonly class Moment
         public int $days,
         public bool $past,
     ) {
-        $this->id = ((($years * 64 + $quarters) * 8192 + $days) * 2 + (int) $past) * 3 + ['trailing' => 0, 'annual' => 1, 'quarter' => 2][$basis];
+        $this->id = ((($years * 8192 + $quarters) * 8192 + $days) * 2 + (int) $past) * 3 + ['trailing' => 0, 'annual' => 1, 'quarter' => 2][$basis];
     }
 
     /** The basis a metric declares; "latest" and "daily" read statements as trailing. */
     public static function of(string $basis): self
     {
-        return new self($basis === 'annual' || $basis === 'quarter' ? $basis : 'trailing', 0, 0, 0, false);
+        static $made = [];
+
+        return $made[$basis] ??= new self($basis === 'annual' || $basis === 'quarter' ? $basis : 'trailing', 0, 0, 0, false);
     }
 
     public function yearsAgo(int $years): self
     {
-        return $years === 0 ? $this : new self($this->basis, $this->years + $years, $this->quarters, 0, true);
+        static $made = [];
+
+        return $years === 0 ? $this : $made[$this->id * 8192 + $years] ??= new self($this->basis, $this->years + $years, $this->quarters, 0, true);
     }
 
     public function quartersAgo(int $quarters): self
@@ -43,10 +47,12 @@ final readonly class Moment
         return $days === 0 ? $this : new self($this->basis, $this->years, $this->quarters, $this->days + $days, $this->past);
     }
 
-    /** The completed fiscal year this many years before the one of this moment. */
+    /** The completed fiscal year this many years before the one of this moment; made once, for it is asked for over and over. */
     public function completedYear(int $yearsBack): self
     {
-        return new self('annual', $this->years + $yearsBack, 0, 0, true);
+        static $made = [];
+
+        return $made[$this->years + $yearsBack] ??= new self('annual', $this->years + $yearsBack, 0, 0, true);
     }
 
     /** A single quarter this many quarters back. */

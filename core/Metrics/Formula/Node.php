@@ -76,7 +76,7 @@ final readonly class Node
             'text' => "'{$this->symbol}'",
             'name' => $this->symbol,
             'unary' => $this->symbol === 'not' ? 'not '.$child(0, 2) : '-'.$child(0, 6),
-            'binary' => $child(0, self::rank($this), $this->symbol === '**')." {$this->symbol} ".$child(1, self::rank($this), in_array($this->symbol, ['-', '/'], true)),
+            'binary' => $child(0, self::rank($this), $this->symbol === '**')." {$this->symbol} ".$child(1, self::rank($this), $this->symbol !== '**'),
             'conditional' => $child(0, 0, true).' ? '.$child(1, 0).' : '.$child(2, 0),
             'coalesce' => $child(0, 0, true).' ?? '.$child(1, 0, true),
             'call' => $this->symbol.'('.implode(', ', $this->children).')',

@@ -144,7 +144,7 @@ final class Parser
             $node instanceof Symfony\ConstantNode => match (true) {
                 is_bool($node->attributes['value']) => Node::number($node->attributes['value'] ? 1.0 : 0.0),
                 is_int($node->attributes['value']), is_float($node->attributes['value']) => Node::number((float) $node->attributes['value']),
-                default => throw FormulaError::at('A constant must be a number', $formula),
+                default => throw FormulaError::at('A text has no meaning here; a constant is a number', $formula),
             },
             $node instanceof Symfony\NullCoalescedNameNode, $node instanceof Symfony\NameNode => Node::name($node->attributes['name']),
             $node instanceof Symfony\UnaryNode => match ($node->attributes['operator']) {

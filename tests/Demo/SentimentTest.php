@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Demo;
+
+use App\Facts\ColumnStore;
+use Illuminate\Support\Facades\DB;
+use Logion\Metrics\Catalogue;
+use Logion\Screening\Mask;
+use Tests\DemoTestCase;
+
+/** Opinions, holdings, index members and funds of the demo are lifelike and hang together. */
+final class SentimentTest extends DemoTestCase
+{
+    public function test_every_observed_name_is_observed(): void
+    {
+        $names = DB::table('observations')->distinct()->pluck('name')->sort()->values()->all();
+        $expected = Catalogue::OBSERVED;
+        sort($expected);
+        $this->assertSame($expected, $names);
+    }
+
+    public function test_shares_held_and_sold_short_are_within_what_there_is(): void
+    {
+        $universe = $this->app->make(ColumnStore::class)->universe(self::TODAY) ?? $this->fail('The day has no columns.');
+        $everyone = Mask::positions($universe->everyone());
+        foreach (['institutional_share' => [0.03, 1.0], 'insider_share' => [0.001, 0.6], 'free_float_share' => [0.3, 1.0], 'short_interest_share' => [0.0, 0.9], 'analyst_buy_share' => [0.0, 1.0], 'target_price_upside' => [-0.5, 1.0]] as $metric => [$low, $high]) {
+            $values = array_filter($universe->column($metric)->gather($everyone), static fn (float $x): bool => $x == $x);
+            $this->assertGreaterThan(30, count($values), $metric);
+            $this->assertGreaterThanOrEqual($low, min($values), $metric);
+            $this->assertLessThanOrEqual($high, max($values), $metric);
+        }
+    }
+
+    public function test_the_stories_can_be_found(): void
+    {
+        $universe = $this->app->make(ColumnStore::class)->universe(self::TODAY) ?? $this->fail('The day has no columns.');
+        $top = static function (string $metric) use ($universe): string {
+            [$positions] = $universe->ordered($universe->catalogue->parse($metric), $universe->everyone());
+
+            return $universe->attributeAt('ticker', $positions[count($positions) - 1]);
+        };
+        $this->assertSame('QSCW', $top('short_interest_share'));
+        $this->assertSame('GRME', $top('insider_net_buying'));
+    }
+
+    public function test_an_analyst_less_company_has_no_opinions_and_the_next_report_lies_ahead(): void
+    {
+        $without = DB::table('securities')->where('ticker', 'EBLP')->value('company_id');
+        $this->assertSame(0, DB::table('observations')->where('company_id', $without)->whereIn('name', ['analysts_buy', 'target_price_mean'])->count());
+        foreach (DB::table('observations')->where('name', 'next_report_date')->limit(400)->get() as $row) {
+            $this->assertGreaterThan($row->day, $row->value);
+        }
+    }
+
+    public function test_indices_have_members_while_these_trade(): void
+    {
+        $all = DB::table('securities')->where('ticker', 'ALLSH')->value('id');
+        $this->assertSame(self::COMPANIES, DB::table('index_members')->where('index_id', $all)->count());
+        $gone = DB::table('index_members')->where('index_id', $all)->whereNotNull('to_day')->pluck('to_day')->sort()->values()->all();
+        $this->assertSame([20210330, 20241115], $gone);
+        foreach (DB::table('index_members as m')->join('securities as i', 'i.id', '=', 'm.index_id')->join('companies as c', 'c.id', '=', 'm.company_id')->where('i.ticker', 'IXOS')->pluck('c.country') as $country) {
+            $this->assertSame('XB', $country);
+        }
+    }
+
+    public function test_a_fund_follows_its_index_less_its_cost(): void
+    {
+        $levels = static fn (string $ticker): array => DB::table('bars as b')->join('securities as s', 's.id', '=', 'b.security_id')->where('s.ticker', $ticker)->orderBy('day')->pluck('close')->all();
+        [$index, $fund] = [$levels('ALLSH'), $levels('FALLS')];
+        $this->assertCount(count($index), $fund);
+        $years = count($index) / 252;
+        $this->assertEqualsWithDelta(end($index) / $index[0] * (1 - 0.0016) ** $years, end($fund) / $fund[0], 0.002);
+    }
+
+    public function test_a_set_of_columns_keeps_names_and_words_of_every_company(): void
+    {
+        $universe = $this->app->make(ColumnStore::class)->universe(self::TODAY) ?? $this->fail('The day has no columns.');
+        $rows = DB::table('companies as c')->join('securities as s', 's.company_id', '=', 'c.id')->get(['c.id', 's.ticker', 'c.name', 'c.sector', 's.kind', 'c.reporting_currency'])->keyBy('id');
+        $this->assertGreaterThan(45, $universe->size());
+        foreach ($universe->ids as $position => $id) {
+            $row = $rows[$id];
+            $this->assertSame([$row->ticker, $row->name, $row->sector, $row->kind, $row->reporting_currency], array_map(static fn (string $of): string => $universe->attributeAt($of, $position), ['ticker', 'name', 'sector', 'kind', 'currency']));
+        }
+        $this->assertSame($universe->attribute('ticker'), array_map(static fn (int $p): string => $universe->attributeAt('ticker', $p), array_keys($universe->ids)));
+        [$positions, $values] = $universe->ordered($universe->catalogue->parse('market_cap'), $universe->everyone());
+        $sorted = $values;
+        sort($sorted);
+        $this->assertSame($sorted, $values);
+        $this->assertSame($values, $universe->column('market_cap')->gather($positions));
+    }
+}
