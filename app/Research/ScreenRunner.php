@@ -49,7 +49,8 @@ final class ScreenRunner
 
         return [
             'as_of' => Day::iso($asOf), 'universe' => ['size' => Mask::count($funnel->start), 'definition' => (object) $screen->universe], 'steps' => $funnel->steps,
-            'total' => count($survivors), 'total_with_set_aside' => $withSetAside, 'rows' => $this->rows($universe, $screen->columns, $page, $shaded ? $survivors : null),
+            'total' => count($survivors), 'total_with_set_aside' => $withSetAside,
+            'units' => (object) array_combine($screen->columns, array_map(static fn (string $column): string => $universe->catalogue->unitOf($universe->catalogue->parse($column))->value, $screen->columns)), 'rows' => $this->rows($universe, $screen->columns, $page, $shaded ? $survivors : null),
             'sectors' => (object) $universe->category('sector')->counts($funnel->survived), 'warnings' => Warnings::of($funnel, $universe),
         ];
     }

@@ -252,7 +252,7 @@ final class Catalogue
         return LineItems::find($name)->unit ?? $this->metrics[$name]->unit ?? Unit::from(self::MARKET_NAMES[$name][1] ?? 'ratio');
     }
 
-    /** The unit of an expression's value; money and money per share are told from all that is neither. */
+    /** The unit of an expression's value: that of its parts where they have one in common, else what its dimension tells. */
     public function unitOf(Node $expression): Unit
     {
         if ($expression->kind === 'name') {
@@ -262,8 +262,29 @@ final class Catalogue
         return match ((new Dimensions($this))->of($expression, (string) $expression)) {
             Unit::Money->dimension() => Unit::Money,
             Unit::MoneyPerShare->dimension() => Unit::MoneyPerShare,
-            default => Unit::Ratio,
+            Unit::Shares->dimension() => Unit::Shares,
+            default => $this->commonUnit($expression) ?? Unit::Ratio,
         };
+    }
+
+    /** The unit that sums, means and the like of figures of one unit keep; null where there is none. */
+    private function commonUnit(Node $expression): ?Unit
+    {
+        $keeps = match ($expression->kind) {
+            'name' => $this->unit($expression->symbol),
+            'unary' => $expression->symbol === '-' ? $expression->children[0] : null,
+            'binary' => in_array($expression->symbol, ['+', '-'], true) ? $expression->children : null,
+            'conditional' => array_slice($expression->children, 1),
+            'coalesce' => $expression->children,
+            'call' => Functions::all()[$expression->symbol]->dimension === 'same' && $expression->symbol !== 'sqrt' ? array_slice($expression->children, 0, in_array($expression->symbol, ['min', 'max'], true) ? 2 : 1) : null,
+            default => null,
+        };
+        if ($keeps === null || $keeps instanceof Unit) {
+            return $keeps;
+        }
+        $units = array_map($this->commonUnit(...), $keeps instanceof Node ? [$keeps] : $keeps);
+
+        return count(array_unique($units, SORT_REGULAR)) === 1 ? $units[0] : null;
     }
 
     /** Whether a name is a metric that compares companies. */

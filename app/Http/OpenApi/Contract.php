@@ -92,12 +92,13 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'decisive', type: 'integer', nullable: true, description: 'How many more would survive without it'),
     new OA\Property(property: 'members', type: 'array', items: new OA\Items(ref: '#/components/schemas/ScreenStepMember')),
 ])]
-#[OA\Schema(schema: 'ScreenResult', required: ['as_of', 'universe', 'steps', 'total', 'total_with_set_aside', 'rows', 'sectors', 'warnings'], properties: [
+#[OA\Schema(schema: 'ScreenResult', required: ['as_of', 'universe', 'steps', 'total', 'total_with_set_aside', 'units', 'rows', 'sectors', 'warnings'], properties: [
     new OA\Property(property: 'as_of', type: 'string'),
     new OA\Property(property: 'universe', type: 'object', required: ['size'], properties: [new OA\Property(property: 'size', type: 'integer')]),
     new OA\Property(property: 'steps', type: 'array', items: new OA\Items(ref: '#/components/schemas/ScreenStep')),
     new OA\Property(property: 'total', type: 'integer'),
     new OA\Property(property: 'total_with_set_aside', type: 'integer', nullable: true),
+    new OA\Property(property: 'units', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
     new OA\Property(property: 'rows', type: 'array', items: new OA\Items(ref: '#/components/schemas/ScreenRow')),
     new OA\Property(property: 'sectors', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer')),
     new OA\Property(property: 'warnings', type: 'array', items: new OA\Items(ref: '#/components/schemas/Warning')),

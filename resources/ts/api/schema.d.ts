@@ -962,6 +962,9 @@ export interface components {
             steps: components["schemas"]["ScreenStep"][];
             total: number;
             total_with_set_aside: number | null;
+            units: {
+                [key: string]: string;
+            };
             rows: components["schemas"]["ScreenRow"][];
             sectors: {
                 [key: string]: number;

@@ -210,6 +210,9 @@ fieldset input {
   margin: 8px 0;
   table-layout: fixed;
 }
+.preview th {
+  text-align: right !important;
+}
 .preview td {
   white-space: normal;
   height: auto;

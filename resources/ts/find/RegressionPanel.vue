@@ -227,6 +227,7 @@ const save = () =>
 .scroll {
   flex: 1;
   min-height: 0;
+  padding-top: 6px;
 }
 .variable {
   display: grid;

@@ -134,13 +134,14 @@ function drop(index: number): void {
   if (dragged.value !== null) move(dragged.value, index)
   dragged.value = null
 }
+const unit = (column: string): string => props.result.units[column] ?? catalogue.unit(column)
 function toggle(ticker: string): void {
   const changed = new Set(selected.value)
   if (!changed.delete(ticker)) changed.add(ticker)
   selected.value = changed
 }
 const cell = (row: Schemas['ScreenRow'], column: string): string =>
-  row.values[column] == null ? (ABSENT[row.states[column] ?? 'missing'] ?? '–') : inCell(row.values[column]!, catalogue.unit(column))
+  row.values[column] == null ? (ABSENT[row.states[column] ?? 'missing'] ?? '–') : inCell(row.values[column]!, unit(column))
 /** Ink for the upper half, ochre for the lower: the further from the middle, the deeper. */
 const shade = (row: Schemas['ScreenRow'], column: string) => {
   const percentile = row.percentiles[column]
@@ -224,7 +225,7 @@ const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
                 />
               </v-list>
             </v-menu>
-            <div class="unit">{{ unitHead(catalogue.unit(column), session.currency) || ' ' }}</div>
+            <div class="unit">{{ unitHead(unit(column), session.currency) || ' ' }}</div>
             <span class="grip" aria-hidden="true" @pointerdown="resize(column, $event)"></span>
           </th>
         </tr>
@@ -237,7 +238,7 @@ const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
             :style="i < view.frozen ? { left: `${left(i)}px` } : undefined"
             :title="lines.data?.lines[column] ? `of ${lines.data.lines[column]!.count} companies that have it` : undefined"
           >
-            {{ lines.data?.lines[column]?.[line.key] == null ? '–' : inCell(lines.data.lines[column]![line.key]!, catalogue.unit(column)) }}
+            {{ lines.data?.lines[column]?.[line.key] == null ? '–' : inCell(lines.data.lines[column]![line.key]!, unit(column)) }}
           </td>
         </tr>
       </thead>

@@ -7,6 +7,7 @@ namespace Tests\Core\Metrics;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Formula\Dimensions;
 use Logion\Metrics\Metric;
+use Logion\Unit;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -59,5 +60,29 @@ final class CatalogueTest extends TestCase
     {
         $labels = array_map(static fn (Metric $metric): string => $metric->label, Catalogue::builtIn()->all());
         $this->assertSame([], array_keys(array_filter(array_count_values($labels), static fn (int $n): bool => $n > 1)));
+    }
+
+    /** @return iterable<string, array{string, Unit}> */
+    public static function units(): iterable
+    {
+        yield 'a name' => ['gross_margin', Unit::Percent];
+        yield 'a difference of two' => ['gross_margin - operating_margin', Unit::Percent];
+        yield 'a mean' => ['mean_of(price_to_earnings, 5)', Unit::Times];
+        yield 'the larger of two' => ['max(price_to_book, 0 - price_to_book)', Unit::Ratio];
+        yield 'a median of the sector' => ['sector_median(dividend_yield)', Unit::Percent];
+        yield 'two units' => ['gross_margin - price_to_earnings', Unit::Ratio];
+        yield 'a quotient of money' => ['revenue / total_assets', Unit::Ratio];
+        yield 'money' => ['revenue - cost_of_revenue', Unit::Money];
+        yield 'money per share' => ['revenue / shares_outstanding', Unit::MoneyPerShare];
+        yield 'shares' => ['shares_outstanding - float_shares', Unit::Shares];
+        yield 'a condition' => ['gross_margin > 0.5', Unit::Ratio];
+        yield 'turned round' => ['-net_margin', Unit::Percent];
+    }
+
+    #[DataProvider('units')]
+    public function test_an_expression_keeps_the_unit_its_parts_have_in_common(string $formula, Unit $unit): void
+    {
+        $catalogue = Catalogue::builtIn();
+        $this->assertSame($unit, $catalogue->unitOf($catalogue->parse($formula)));
     }
 }
