@@ -66,11 +66,10 @@ final class ColumnStore
         if ($set === null) {
             return null;
         }
-        $ids = array_values(unpack('V*', $set->companies) ?: []);
         $catalogue ??= Catalogue::builtIn();
 
         return new Universe(
-            $asOf, $ids, fn (string $name): Texts|Category => $this->attribute($asOf, $name), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric),
+            $asOf, (string) $set->companies, fn (string $name): Texts|Category => $this->attribute($asOf, $name), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric),
             fn (Node $node): Column => $this->expression($asOf, $catalogue->expand($node)) ?? ($computes ? $this->derive($asOf, $catalogue->expand($node)) : throw new HistoryPending((string) $catalogue->expand($node))), $members,
         );
     }
@@ -154,7 +153,7 @@ final class ColumnStore
     private function compare(int $asOf, array $metrics, Catalogue $catalogue): void
     {
         $universe = $this->universe($asOf) ?? throw new \LogicException('The set was just written.');
-        $positions = array_keys($universe->ids);
+        $positions = $universe->positions();
         foreach ($metrics as $key) {
             $metric = $catalogue->all()[$key];
             $values = [];
@@ -195,7 +194,7 @@ final class ColumnStore
     {
         $text = (string) $node;
         $catalogue = Catalogue::builtIn();
-        $ids = $this->universe($asOf)->ids ?? throw new \LogicException('The columns of the day come first.');
+        $ids = $this->universe($asOf)?->ids() ?? throw new \LogicException('The columns of the day come first.');
         foreach ($node->names() as $used) {
             if ($catalogue->find($used) !== null && $catalogue->needsPeers($used)) {
                 throw \Logion\Metrics\Formula\FormulaError::at("\"{$used}\" compares companies and cannot be looked at through time", $text);

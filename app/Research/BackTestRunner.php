@@ -144,6 +144,6 @@ final class BackTestRunner
             $survivors = array_keys($ranking->of($universe, $survivors)->places());
         }
 
-        return array_map(static fn (int $position): int => $universe->ids[$position], $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors);
+        return array_map(static fn (int $position): int => $universe->company($position), $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors);
     }
 }

@@ -52,7 +52,7 @@ final class BasketRunner
         $values = $universe->column('market_cap')->gather($members);
         foreach ($members as $i => $position) {
             $ticker = $universe->attributeAt('ticker', $position);
-            $series = $this->priced($universe->ids[$position])->asOf($asOf);
+            $series = $this->priced($universe->company($position))->asOf($asOf);
             $levels[$ticker] = self::onDays($series, $series->adjusted, $days);
             if ($settings['weights'] === 'market_value') {
                 // Today's share count at the price of the day: what is known of the past's share counts plays no part here.

@@ -88,7 +88,7 @@ final class ScreenRunner
     /** @return array{ticker: string, name: string, company: int, sector: string} */
     private static function company(Universe $universe, int $position): array
     {
-        return ['ticker' => $universe->attributeAt('ticker', $position), 'name' => $universe->attributeAt('name', $position), 'company' => $universe->ids[$position], 'sector' => $universe->category('sector')->at($position)];
+        return ['ticker' => $universe->attributeAt('ticker', $position), 'name' => $universe->attributeAt('name', $position), 'company' => $universe->company($position), 'sector' => $universe->category('sector')->at($position)];
     }
 
     /** @return list<array<string, mixed>> warnings that take a closer look */

@@ -104,7 +104,7 @@ final readonly class CrossSection implements Comparison
         $shown = array_combine($fit->positions, $this->shows === 'fitted' ? $fit->regression->fitted : $fit->regression->residuals);
         $absent = Absence::missing('A figure of the regression has no value.');
 
-        return Column::of(array_map(static fn (int $position): float|Absence => $shown[$position] ?? $absent, array_keys($universe->ids)));
+        return Column::of(array_map(static fn (int $position): float|Absence => $shown[$position] ?? $absent, $universe->positions()));
     }
 
     public function formulas(): array

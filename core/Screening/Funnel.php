@@ -12,6 +12,9 @@ use Logion\Metrics\Formula\Node;
  */
 final readonly class Funnel
 {
+    /** Survivors are few when there are less than one in so many. */
+    private const FEW = 6;
+
     /**
      * @param  string  $start  companies the screen starts from
      * @param  list<array{criterion: string, active: bool, survivors: int, undecidable: int, alone: int, decisive: int|null, members: list<array{criterion: string, active: bool, alone: int, undecidable: int}>}>  $steps
@@ -141,7 +144,8 @@ final readonly class Funnel
      */
     public static function sort(array $positions, array $sort, Universe $universe, ?string $reference = null): array
     {
-        if (count($sort) === 1 && ! in_array($sort[0]['column'], ['ticker', 'name'], true)) {
+        // Walking a whole column in order pays when much of it is left.
+        if (count($sort) === 1 && ! in_array($sort[0]['column'], ['ticker', 'name'], true) && count($positions) * self::FEW > $universe->size()) {
             return self::sortByOne($positions, $universe->catalogue->parse($sort[0]['column']), $sort[0]['descending'], $universe, $reference);
         }
         foreach (array_reverse($sort) as $by) {

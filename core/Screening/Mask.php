@@ -77,12 +77,13 @@ final readonly class Mask
 
     public static function count(string $bytes): int
     {
-        return substr_count($bytes, "\1");
+        // Faster than counting hits one by one where there are many.
+        return count_chars($bytes, 1)[1] ?? 0;
     }
 
     public static function complement(string $bytes): string
     {
-        return strtr($bytes, "\0\1", "\1\0");
+        return $bytes ^ str_repeat("\1", strlen($bytes));
     }
 
     /** @return list<int> positions whose byte is 1, ascending */

@@ -120,7 +120,7 @@ final class PastUniverses
             function (Node $node) use ($column, &$universe): Column {
                 $known = $column((string) $node);
                 if ($known === null && $universe !== null && $node->kind === 'name' && $this->catalogue->needsPeersIfMetric($node->symbol)) {
-                    return Column::ofNumbers($universe->evaluate($this->catalogue->tree($node->symbol), array_keys($universe->ids)));
+                    return Column::ofNumbers($universe->evaluate($this->catalogue->tree($node->symbol), $universe->positions()));
                 }
 
                 return $known ?? throw new \LogicException("The past of \"{$node}\" was not asked for.");

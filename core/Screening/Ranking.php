@@ -250,7 +250,7 @@ final readonly class Ranking implements Comparison
         $shown = $this->shows === 'place' ? $result->places() : $result->scores();
         $absent = Absence::missing('A component of the ranking has no value.');
 
-        return Column::of(array_map(static fn (int $position): float|Absence => isset($shown[$position]) ? (float) $shown[$position] : $absent, array_keys($universe->ids)));
+        return Column::of(array_map(static fn (int $position): float|Absence => isset($shown[$position]) ? (float) $shown[$position] : $absent, $universe->positions()));
     }
 
     public function formulas(): array

@@ -42,8 +42,10 @@ final class Universe
     /** @var array<string, list<float>> sorted known values per cross-section question */
     private array $sorted = [];
 
+    private readonly string $packedIds;
+
     /**
-     * @param  list<int>  $ids  company per position
+     * @param  list<int>|string  $ids  company per position; as text packed as 32-bit numbers
      * @param  Closure(string): (list<string>|Texts|Category)  $attributes  ticker, name, kind, sector, template, country, exchange, currency, year_end or reported of every company
      * @param  Closure(string): ?Column  $stored  column of a metric by key
      * @param  Closure(Node): Column  $derived  column of an expression that needs each company's own history
@@ -51,13 +53,14 @@ final class Universe
      */
     public function __construct(
         public readonly int $asOf,
-        public readonly array $ids,
+        array|string $ids,
         private readonly Closure $attributes,
         public readonly Catalogue $catalogue,
         private readonly Closure $stored,
         private readonly Closure $derived,
         private readonly ?Closure $members = null,
     ) {
+        $this->packedIds = is_string($ids) ? $ids : ($ids === [] ? '' : pack('V*', ...$ids));
     }
 
     /** @return list<string> one value per position */
@@ -91,7 +94,25 @@ final class Universe
 
     public function size(): int
     {
-        return count($this->ids);
+        return intdiv(strlen($this->packedIds), 4);
+    }
+
+    /** @return list<int> */
+    public function positions(): array
+    {
+        return $this->packedIds === '' ? [] : range(0, $this->size() - 1);
+    }
+
+    /** The company at a position. */
+    public function company(int $position): int
+    {
+        return (unpack('V', $this->packedIds, 4 * $position) ?: [1 => 0])[1];
+    }
+
+    /** @return list<int> the company of each position */
+    public function ids(): array
+    {
+        return $this->packedIds === '' ? [] : array_values(unpack('V*', $this->packedIds) ?: []);
     }
 
     /** All shares; what percentiles and medians compare with unless told otherwise. */
@@ -144,7 +165,7 @@ final class Universe
     private function companies(array $ids): string
     {
         $bytes = '';
-        foreach ($this->ids as $id) {
+        foreach ($this->ids() as $id) {
             $bytes .= isset($ids[$id]) ? "\1" : "\0";
         }
 
@@ -174,7 +195,7 @@ final class Universe
             return $comparison->column($this);
         }
         if ($this->catalogue->isOwn($metric)) {
-            return Column::ofNumbers($this->evaluate($this->catalogue->tree($metric), array_keys($this->ids)));
+            return Column::ofNumbers($this->evaluate($this->catalogue->tree($metric), $this->positions()));
         }
 
         return ($this->stored)($metric) ?? ($this->derived)(Node::name($metric));
@@ -201,7 +222,7 @@ final class Universe
             return $this->column($comparison[0]->symbol)->compare($comparison[1], $comparison[2]);
         }
 
-        return Mask::fromValues($this->evaluate($condition, array_keys($this->ids), $reference));
+        return Mask::fromValues($this->evaluate($condition, $this->positions(), $reference));
     }
 
     /**

@@ -44,7 +44,7 @@ final class UniversePeers implements Peers
 
     private function position(int $company): ?int
     {
-        $position = $this->positions[$company] ??= array_search($company, $this->universe->ids, true);
+        $position = $this->positions[$company] ??= array_search($company, $this->universe->ids(), true);
 
         return $position === false ? null : $position;
     }

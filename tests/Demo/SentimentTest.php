@@ -79,11 +79,11 @@ final class SentimentTest extends DemoTestCase
         $universe = $this->app->make(ColumnStore::class)->universe(self::TODAY) ?? $this->fail('The day has no columns.');
         $rows = DB::table('companies as c')->join('securities as s', 's.company_id', '=', 'c.id')->get(['c.id', 's.ticker', 'c.name', 'c.sector', 's.kind', 'c.reporting_currency'])->keyBy('id');
         $this->assertGreaterThan(45, $universe->size());
-        foreach ($universe->ids as $position => $id) {
+        foreach ($universe->ids() as $position => $id) {
             $row = $rows[$id];
             $this->assertSame([$row->ticker, $row->name, $row->sector, $row->kind, $row->reporting_currency], array_map(static fn (string $of): string => $universe->attributeAt($of, $position), ['ticker', 'name', 'sector', 'kind', 'currency']));
         }
-        $this->assertSame($universe->attribute('ticker'), array_map(static fn (int $p): string => $universe->attributeAt('ticker', $p), array_keys($universe->ids)));
+        $this->assertSame($universe->attribute('ticker'), array_map(static fn (int $p): string => $universe->attributeAt('ticker', $p), $universe->positions()));
         [$positions, $values] = $universe->ordered($universe->catalogue->parse('market_cap'), $universe->everyone());
         $sorted = $values;
         sort($sorted);

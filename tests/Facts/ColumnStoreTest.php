@@ -28,7 +28,7 @@ final class ColumnStoreTest extends DemoTestCase
         $economy = $this->app->make(EconomyReader::class)->read();
         $peers = new UniversePeers($universe);
         $compared = 0;
-        foreach ($universe->ids as $position => $id) {
+        foreach ($universe->ids() as $position => $id) {
             $company = $this->app->make(CompanyReader::class)->read($id) ?? $this->fail("Company {$id} is gone.");
             $scope = new CompanyScope($company, self::TODAY, $catalogue, $economy, $peers);
             foreach (array_keys($catalogue->all()) as $key) {
@@ -63,7 +63,7 @@ final class ColumnStoreTest extends DemoTestCase
     public function test_reading_a_few_cells_and_reading_all_agree(): void
     {
         $few = $this->universe()->column('market_cap')->gather([0, 3]);
-        $all = $this->universe()->column('market_cap')->gather(array_keys($this->universe()->ids));
+        $all = $this->universe()->column('market_cap')->gather($this->universe()->positions());
         $this->assertSame([$all[0], $all[3]], $few);
     }
 

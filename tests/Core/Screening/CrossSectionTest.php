@@ -20,7 +20,7 @@ final class CrossSectionTest extends TestCase
     /** @param  list<string>  $regressors */
     private static function fit(Universe $universe, string $dependent, array $regressors, bool $log = false): CrossSectionFit
     {
-        return CrossSection::fromArray(['dependent' => ['formula' => $dependent, 'log' => $log], 'regressors' => array_map(static fn (string $x): array => ['formula' => $x], $regressors)])->fit($universe, array_keys($universe->ids));
+        return CrossSection::fromArray(['dependent' => ['formula' => $dependent, 'log' => $log], 'regressors' => array_map(static fn (string $x): array => ['formula' => $x], $regressors)])->fit($universe, $universe->positions());
     }
 
     public function test_companies_without_a_figure_are_left_out_and_counted(): void

@@ -32,7 +32,7 @@ final class RankingTest extends TestCase
     {
         $ranking = Ranking::fromArray([...['components' => [['formula' => 'return_on_equity', 'weight' => 3, 'better' => 'higher'], ['formula' => 'price_to_book', 'weight' => 1, 'better' => 'lower']], 'combination' => 'rank'], ...$more]);
 
-        return $ranking->of($universe, array_keys($universe->ids));
+        return $ranking->of($universe, $universe->positions());
     }
 
     public function test_points_by_place_are_weighted_and_added(): void
