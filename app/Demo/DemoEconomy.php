@@ -377,7 +377,7 @@ final class DemoEconomy
         }
         foreach ([['FALLS', 'Archipelago broad fund', 1, 0, 0.0016, 'Holds every share of the archipelago by its market value.'], ['FOSTR', 'Ostrelay shares fund', 2, 2, 0.0035, 'Holds the shares of the Ostrelay Bourse by their market value.']] as [$ticker, $name, $home, $moves, $cost, $description]) {
             DB::table('companies')->insert([
-                'id' => ++$companies, 'name' => $name, 'country' => array_keys(Names::COUNTRIES)[$home - 1], 'sector' => '64', 'template' => 'fund', 'reporting_currency' => Names::CURRENCY, 'description' => $description,
+                'id' => ++$companies, 'name' => $name, 'country' => array_keys(Names::COUNTRIES)[$home - 1], 'sector' => Names::FUNDS, 'template' => 'fund', 'reporting_currency' => Names::CURRENCY, 'description' => $description,
             ]);
             $this->writeLevels(++$id, $companies, $home, 'fund', $ticker, $name, $macro, $this->moves[$moves] ?? [], 50.0, $cost);
         }
@@ -390,11 +390,12 @@ final class DemoEconomy
             'id' => $id, 'company_id' => $company, 'exchange_id' => $exchange, 'kind' => $kind, 'ticker' => $ticker, 'name' => $name,
             'isin' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)), 'currency' => Names::CURRENCY,
         ]);
+        $chance = new Chance($this->seed + $id);
         foreach ($macro->days as $day) {
             if (isset($moves[$day]) && $moves[$day][0] > 0) {
                 $level *= 1 + $moves[$day][1] / $moves[$day][0] - $annualCost / 252;
             }
-            $this->bars->add($id, $day, round($level * 1.003, 3), round($level * 0.997, 3), round($level, 3), 0.0);
+            $this->bars->add($id, $day, round($level * 1.003, 3), round($level * 0.997, 3), round($level, 3), $kind === 'fund' ? round(18000 * exp(0.4 * $chance->normal())) : 0.0);
         }
     }
 }

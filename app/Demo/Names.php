@@ -54,6 +54,9 @@ final class Names
         '86' => ['Health services', 'industrial', 4, ['Infirmaries', 'Sanatoria', 'Care Homes']],
     ];
 
+    /** ISIC Rev. 4 class of trusts, funds and similar entities. */
+    public const FUNDS = '6430';
+
     public const PLACES = [
         'Brannoch', 'Quill Sound', 'Orrin Head', 'Fennaskaig', 'Ulveray', 'Morrowfen', 'Ixenby', 'Tarvelden', 'Skellanmoor', 'Wrackness',
         'Dunmirrow', 'Hallowick Bay', 'Pethergate', 'Vorrisay', 'Colmarrow', 'Grimsaydale', 'Ebbermouth', 'Tolvaskerry', 'Nethershiel', 'Yarrowcleft',
@@ -80,6 +83,6 @@ final class Names
 
     public static function sectorLabel(string $code): string
     {
-        return self::SECTORS[$code][0] ?? $code;
+        return self::SECTORS[$code][0] ?? ($code === self::FUNDS ? 'Funds' : $code);
     }
 }

@@ -47,7 +47,9 @@ final class FirstReading
                     ];
                 }
             }
-            $sections[] = ['title' => $title, 'figures' => $figures];
+            if ($figures !== []) {
+                $sections[] = ['title' => $title, 'figures' => $figures];
+            }
         }
 
         return $sections;

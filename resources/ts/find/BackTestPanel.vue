@@ -7,6 +7,7 @@ import { useCatalogue } from '@/shared/stores/catalogue'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
 import FactsTable from './FactsTable.vue'
+import IndexField from './IndexField.vue'
 import PeriodField from './PeriodField.vue'
 import type { Definition } from './screen'
 
@@ -90,7 +91,6 @@ async function remove(): Promise<void> {
   }
 }
 const result = computed(() => test.value?.result ?? null)
-const indices = computed(() => Object.entries(catalogue.data?.indices ?? {}).map(([value, title]) => ({ value, title })))
 const indexName = computed(() => catalogue.data?.indices[result.value?.index ?? ''] ?? result.value?.index ?? '')
 const share = (value: number | null | undefined): string => (value == null ? '–' : `${percent(value, 0)} %`)
 const bounded = (event: Event, low: number, high: number): number =>
@@ -133,8 +133,7 @@ const save = () =>
         class="narrow"
       />
       <PeriodField v-model="settings.from" :today="today" />
-      <label class="quiet">against</label>
-      <v-select v-model="settings.index" :items="indices" aria-label="Index" class="narrow wide" />
+      <IndexField v-model="settings.index" />
       <label class="quiet"
         >bought
         <input
@@ -293,9 +292,6 @@ const save = () =>
 }
 .narrow {
   max-width: 160px;
-}
-.wide {
-  max-width: 210px;
 }
 .few {
   width: 3.2em;

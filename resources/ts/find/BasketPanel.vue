@@ -6,6 +6,7 @@ import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
 import FactsTable from './FactsTable.vue'
+import IndexField from './IndexField.vue'
 import PeriodField from './PeriodField.vue'
 import type { Definition } from './screen'
 
@@ -33,7 +34,6 @@ const { state } = useLoadable(
   }),
   (body, signal) => (props.usable && from.value ? ask(api.POST('/baskets/run', { body, signal })) : null),
 )
-const indices = computed(() => Object.entries(catalogue.data?.indices ?? {}).map(([value, title]) => ({ value, title })))
 </script>
 
 <template>
@@ -61,8 +61,7 @@ const indices = computed(() => Object.entries(catalogue.data?.indices ?? {}).map
         class="narrow"
       />
       <PeriodField v-model="from" :today="today" />
-      <label class="quiet">against</label>
-      <v-select v-model="index" :items="indices" aria-label="Index" class="narrow wide" />
+      <IndexField v-model="index" />
       <label class="quiet"
         >costs
         <input

@@ -7,6 +7,7 @@ import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
+import CompanyHead from './CompanyHead.vue'
 import DistributionStrip from './DistributionStrip.vue'
 import OwnMetricEditor from './OwnMetricEditor.vue'
 import RefreshWait from './RefreshWait.vue'
@@ -207,10 +208,7 @@ const dependencies = computed(() =>
               </thead>
               <tbody>
                 <tr v-for="row in state.data[side]" :key="row.ticker">
-                  <th scope="row">
-                    <router-link :to="{ name: 'read', params: { ticker: row.ticker } }">{{ row.name }}</router-link>
-                    <span class="quiet">{{ row.ticker }}</span>
-                  </th>
+                  <CompanyHead :company="row" />
                   <td>{{ withUnit(row.value, metric.unit) }}</td>
                 </tr>
               </tbody>

@@ -8,6 +8,7 @@ import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
+import CompanyHead from './CompanyHead.vue'
 import MetricField from './MetricField.vue'
 import SaveMetric from './SaveMetric.vue'
 import type { Definition } from './screen'
@@ -169,10 +170,7 @@ function save(): void {
         </thead>
         <tbody>
           <tr v-for="row in state.data.rows" :key="row.ticker">
-            <th scope="row">
-              <router-link :to="{ name: 'read', params: { ticker: row.ticker } }">{{ row.name }}</router-link>
-              <span class="quiet">{{ row.ticker }}</span>
-            </th>
+            <CompanyHead :company="row" />
             <td>{{ row.place }}</td>
             <td>
               <strong>{{ number(row.score, digits) }}</strong>

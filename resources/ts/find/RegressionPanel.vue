@@ -8,6 +8,7 @@ import { number, percent } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
+import CompanyHead from './CompanyHead.vue'
 import MetricField from './MetricField.vue'
 import SaveMetric from './SaveMetric.vue'
 import ScatterPlot from './ScatterPlot.vue'
@@ -210,10 +211,7 @@ const save = () =>
         </thead>
         <tbody>
           <tr v-for="row in table" :key="row.ticker">
-            <th scope="row">
-              <router-link :to="{ name: 'read', params: { ticker: row.ticker } }">{{ row.name }}</router-link>
-              <span class="quiet">{{ row.ticker }}</span>
-            </th>
+            <CompanyHead :company="row" />
             <td v-for="column in columns" :key="column.key">{{ shown(row, column.key) }}</td>
             <td class="attention">{{ row.marks.map((mark) => MARKS[mark]).join(', ') }}</td>
           </tr>

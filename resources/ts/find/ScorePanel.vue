@@ -6,6 +6,7 @@ import { number, percent, withUnit } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
+import CompanyHead from './CompanyHead.vue'
 import type { Definition } from './screen'
 
 /** The criteria as scores: how many does each company of the universe pass, which fail, by how much? */
@@ -85,10 +86,7 @@ function save(): void {
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row.ticker">
-            <th scope="row">
-              <router-link :to="{ name: 'read', params: { ticker: row.ticker } }">{{ row.name }}</router-link>
-              <span class="quiet">{{ row.ticker }}</span>
-            </th>
+            <CompanyHead :company="row" />
             <td>
               <strong>{{ row.passed }}</strong> of {{ state.data.criteria.length }}
             </td>

@@ -8,6 +8,7 @@ import { useCatalogue } from '@/shared/stores/catalogue'
 import { useMargin } from '@/shared/stores/margin'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
+import CompanyHead from './CompanyHead.vue'
 import { GROUP_LINES, type Definition, type TableView } from './screen'
 
 /** The survivors, however many: only the rows in sight are there, and pages are fetched as one comes to them. */
@@ -23,8 +24,8 @@ const notices = useNotices()
 
 const ROW = 32
 const PAGE = 100
-const FIRST_WIDTH = 252
-const WIDTH = 88
+const FIRST_WIDTH = 240
+const WIDTH = 94
 const box = useTemplateRef<HTMLElement>('box')
 const top = ref(0)
 const height = ref(600)
@@ -246,7 +247,7 @@ const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
         <tr v-if="first > 0" aria-hidden="true" :style="{ height: `${first * ROW}px` }"></tr>
         <tr v-for="{ index, row } in rows" :key="index" :aria-rowindex="index + 2" class="row">
           <template v-if="row">
-            <th scope="row">
+            <CompanyHead :company="row">
               <input
                 type="checkbox"
                 :checked="selected.has(row.ticker)"
@@ -254,9 +255,7 @@ const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
                 @change="toggle(row.ticker)"
                 @keydown.stop
               />
-              <router-link :to="{ name: 'read', params: { ticker: row.ticker } }" :title="row.name">{{ row.name }}</router-link>
-              <span class="quiet">{{ row.ticker }}</span>
-            </th>
+            </CompanyHead>
             <td
               v-for="(column, i) in columns"
               :key="column"
