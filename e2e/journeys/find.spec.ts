@@ -243,3 +243,61 @@ test('a ready checklist is used on a list and on one company', async ({ page }) 
   await expect(page.getByRole('complementary', { name: 'Margin' }).getByText('Through the years')).toBeVisible()
   await accessible(page)
 })
+
+test('a universe is narrowed by industry, size and lists, and a criterion by days, by keyboard', async ({ page }) => {
+  const total = page.getByTestId('total')
+  await page.getByText(/^Universe: \d+ companies$/).click()
+  const size = async () => figure(((await page.getByText(/^Universe:/).textContent()) ?? '').replace(/\D/g, ''))
+  const all = await size()
+
+  // A section of the tree of industries, by keyboard.
+  await page.getByLabel('Industries').focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('option', { name: 'Manufacturing: all' }).click()
+  await page.keyboard.press('Escape')
+  const asking = (universe: unknown) => asked<{ universe: { size: number }; total: number }>(page, '/screens/run', { screen: { universe } })
+  const made = (await asking({ sectors: ['C'] })).universe.size
+  await expect.poll(size).toBe(made)
+  expect(made).toBeLessThan(all)
+
+  // Size as people write it; a slip is told and changes nothing.
+  await page.getByLabel('Market value, from').fill('much')
+  await page.getByLabel('Market value, from').press('Tab')
+  await expect(page.getByText('Write a number such as 300m or 2.5bn.')).toBeVisible()
+  await page.getByLabel('Market value, from').fill('1bn')
+  await page.getByLabel('Market value, from').press('Tab')
+  const large = (await asking({ sectors: ['C'], market_cap: { least: 1e9 } })).universe.size
+  await expect.poll(size).toBe(large)
+
+  // Without the members of an index.
+  await page.getByRole('button', { name: 'Add a list' }).click()
+  await page.getByRole('button', { name: 'Add a list' }).click()
+  await choose(page, 'How the lists are joined', 'without those of')
+  await page.getByRole('combobox', { name: 'List' }).last().fill('Ostrelay Bourse')
+  await page.getByRole('option', { name: 'Index: Ostrelay Bourse index' }).click()
+  const rest = await asking({ sectors: ['C'], market_cap: { least: 1e9 }, lists: { without: [{ index: 'ALLSH' }, { index: 'IXOS' }] } })
+  await expect.poll(size).toBe(rest.universe.size)
+  expect(rest.universe.size).toBeLessThan(large)
+  await accessible(page)
+
+  // A criterion on a day.
+  await page.getByRole('button', { name: 'Add a criterion' }).click()
+  const row = page.locator('section.left li').last()
+  await row.getByLabel('Metric', { exact: true }).fill('results date')
+  await page.getByRole('option', { name: 'Next report date' }).click()
+  await row.locator('input[type=date]').fill('2026-08-01')
+  await row.locator('input[type=date]').press('Tab')
+  const dated = await asked<{ total: number }>(page, '/screens/run', {
+    screen: {
+      universe: { sectors: ['C'], market_cap: { least: 1e9 }, lists: { without: [{ index: 'ALLSH' }, { index: 'IXOS' }] } },
+      criteria: [
+        'return_on_invested_capital > 0.15',
+        'net_debt_to_ebitda < 1.5',
+        'price_to_earnings < 15',
+        'median_traded_value_3m > 300000',
+        'next_report > 20260801',
+      ],
+    },
+  })
+  await expect(total).toHaveText(String(dated.total))
+})

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onUnmounted, ref, shallowRef } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import CommitInput from '@/shared/components/CommitInput.vue'
 import { csv, download } from '@/shared/download'
 import { number, percent } from '@/shared/format'
 import { useCatalogue } from '@/shared/stores/catalogue'
@@ -93,8 +94,7 @@ async function remove(): Promise<void> {
 const result = computed(() => test.value?.result ?? null)
 const indexName = computed(() => catalogue.data?.indices[result.value?.index ?? ''] ?? result.value?.index ?? '')
 const share = (value: number | null | undefined): string => (value == null ? '–' : `${percent(value, 0)} %`)
-const bounded = (event: Event, low: number, high: number): number =>
-  Math.min(high, Math.max(low, Math.round(Number((event.target as HTMLInputElement).value)) || low))
+const bounded = (text: string, low: number, high: number): number => Math.min(high, Math.max(low, Math.round(Number(text)) || low))
 const save = () =>
   download(
     `${test.value!.name} back-test.csv`,
@@ -136,35 +136,32 @@ const save = () =>
       <IndexField v-model="settings.index" />
       <label class="quiet"
         >bought
-        <input
-          class="assumption few"
+        <CommitInput
+          class="few"
           type="number"
-          :value="settings.lag"
+          :model-value="settings.lag"
           aria-label="Trading days until the purchase"
-          @change="(event) => (settings.lag = bounded(event, 0, 60))"
-          @keydown.stop
+          @update:model-value="(text: string) => (settings.lag = bounded(text, 0, 60))"
         />
         trading days later, costs
-        <input
-          class="assumption few"
+        <CommitInput
+          class="few"
           type="number"
-          :value="settings.cost"
+          :model-value="settings.cost"
           aria-label="Costs in basis points"
-          @change="(event) => (settings.cost = bounded(event, 0, 1000))"
-          @keydown.stop
+          @update:model-value="(text: string) => (settings.cost = bounded(text, 0, 1000))"
         />
         basis points</label
       >
       <label
         ><input v-model="settings.ranked" type="checkbox" /> only the first
-        <input
-          class="assumption few"
+        <CommitInput
+          class="few"
           type="number"
-          :value="settings.top"
+          :model-value="settings.top"
           aria-label="How many of the ranking"
           :disabled="!settings.ranked"
-          @change="(event) => (settings.top = bounded(event, 1, 500))"
-          @keydown.stop
+          @update:model-value="(text: string) => (settings.top = bounded(text, 1, 500))"
         />
         of the ranking</label
       >

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { api, ask } from '@/api/client'
+import CommitInput from '@/shared/components/CommitInput.vue'
 import { number, percent } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
@@ -64,15 +65,14 @@ const { state } = useLoadable(
       <IndexField v-model="index" />
       <label class="quiet"
         >costs
-        <input
-          class="assumption cost"
+        <CommitInput
+          class="cost"
           type="number"
           min="0"
           max="1000"
-          :value="cost"
+          :model-value="cost"
           aria-label="Costs in basis points"
-          @change="(event) => (cost = Math.min(1000, Math.max(0, Number((event.target as HTMLInputElement).value) || 0)))"
-          @keydown.stop
+          @update:model-value="(text: string) => (cost = Math.min(1000, Math.max(0, Number(text) || 0)))"
         />
         basis points</label
       >

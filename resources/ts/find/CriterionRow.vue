@@ -2,6 +2,7 @@
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import CommitInput from '@/shared/components/CommitInput.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
@@ -108,14 +109,14 @@ const addMember = () =>
           @update:model-value="(kind: Group['group']) => changeGroup({ group: kind })"
         />
         <label v-if="group.group === 'at_least'" class="quiet"
-          ><input
-            class="assumption years"
+          ><CommitInput
+            class="years"
             type="number"
             min="1"
             :max="group.criteria.length"
-            :value="group.count"
+            :model-value="group.count"
             aria-label="How many"
-            @change="(event) => changeGroup({ count: Math.max(1, Math.round(Number((event.target as HTMLInputElement).value)) || 1) })"
+            @update:model-value="(text: string) => changeGroup({ count: Math.max(1, Math.round(Number(text)) || 1) })"
           />
           of {{ group.criteria.length }}</label
         >
@@ -192,14 +193,14 @@ const addMember = () =>
       />
       <label v-if="one.against.startsWith('own_')" class="quiet"
         >over
-        <input
-          class="assumption years"
+        <CommitInput
+          class="years"
           type="number"
           min="2"
           max="12"
-          :value="one.years"
+          :model-value="one.years"
           aria-label="Years"
-          @change="(event) => change({ years: Math.min(12, Math.max(2, Number((event.target as HTMLInputElement).value) || 5)) })"
+          @update:model-value="(text: string) => change({ years: Math.min(12, Math.max(2, Number(text) || 5)) })"
         />
         years</label
       >

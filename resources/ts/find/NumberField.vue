@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import CommitInput from '@/shared/components/CommitInput.vue'
 import { readNumber, threshold } from '@/shared/format'
 
 /** A number as people write it for its unit: 15, 10%, 2.5bn, 300m; or a day. */
@@ -20,13 +21,13 @@ const day = (number: number): string => String(number).replace(/^(\d{4})(\d{2})(
 </script>
 
 <template>
-  <input
+  <CommitInput
     v-if="unit === 'date'"
     type="date"
-    class="assumption day"
+    class="day"
     :aria-label="label"
-    :value="day(value)"
-    @change="(event) => (value = Number((event.target as HTMLInputElement).value.replaceAll('-', '')) || value)"
+    :model-value="day(value)"
+    @update:model-value="(text: string) => (value = Number(text.replaceAll('-', '')) || value)"
   />
   <span v-else class="number">
     <input

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import CommitInput from '@/shared/components/CommitInput.vue'
 
 /** The first day of a period that ends today: some years back, or a day of one's own. */
 const props = defineProps<{ today: string }>()
@@ -19,15 +20,14 @@ watch(back, (day) => day && (from.value = day), { immediate: true })
 
 <template>
   <v-select v-model="years" :items="choices" aria-label="Period" class="narrow" />
-  <input
+  <CommitInput
     v-if="years === 'day'"
     type="date"
-    class="assumption day"
+    class="day"
     aria-label="First day"
-    :value="from"
+    :model-value="from"
     :max="today"
-    @change="(event) => (from = (event.target as HTMLInputElement).value || from)"
-    @keydown.stop
+    @update:model-value="(text: string) => (from = text || from)"
   />
 </template>
 

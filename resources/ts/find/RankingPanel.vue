@@ -2,6 +2,7 @@
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
+import CommitInput from '@/shared/components/CommitInput.vue'
 import { csv, download } from '@/shared/download'
 import { inCell, number } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
@@ -89,12 +90,10 @@ function save(): void {
       />
       <label class="quiet"
         >weight
-        <input
-          class="assumption"
-          :value="entry.weight"
+        <CommitInput
+          :model-value="entry.weight"
           :aria-label="`Weight of component ${i + 1}`"
-          @change="(event) => weigh(i, (event.target as HTMLInputElement).value)"
-          @keydown.stop
+          @update:model-value="(text: string) => weigh(i, text)"
       /></label>
       <span class="share">{{ state.data?.shares[i] === undefined ? '' : `${number(100 * state.data.shares[i]!, 0)} %` }}</span>
       <v-btn

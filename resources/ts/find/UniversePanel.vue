@@ -2,6 +2,7 @@
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
+import CommitInput from '@/shared/components/CommitInput.vue'
 import { readNumber, threshold } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
@@ -111,25 +112,21 @@ const relink = (i: number, part: Partial<Link>) => fold(chain.value.map((link, i
       <span>{{ entry.label }}</span>
       <label
         >from
-        <input
-          class="assumption"
+        <CommitInput
           :class="{ refused: refused === `${entry.key}-least` }"
-          :value="end(entry.key, 'least')"
+          :model-value="end(entry.key, 'least')"
           :aria-label="`${entry.label}, from`"
           placeholder="any"
-          @change="(event) => range(entry.key, 'least', (event.target as HTMLInputElement).value)"
-          @keydown.stop
+          @update:model-value="(text: string) => range(entry.key, 'least', text)"
       /></label>
       <label
         >to
-        <input
-          class="assumption"
+        <CommitInput
           :class="{ refused: refused === `${entry.key}-most` }"
-          :value="end(entry.key, 'most')"
+          :model-value="end(entry.key, 'most')"
           :aria-label="`${entry.label}, to`"
           placeholder="any"
-          @change="(event) => range(entry.key, 'most', (event.target as HTMLInputElement).value)"
-          @keydown.stop
+          @update:model-value="(text: string) => range(entry.key, 'most', text)"
       /></label>
     </div>
     <p v-if="refused" class="worse" role="alert">Write a number such as 300m or 2.5bn.</p>

@@ -135,4 +135,46 @@ final class SeriesTest extends TestCase
         $paying = new PriceSeries([20240103, 20240105], [50.0, 50.0], null, null, null, new CorporateActions([], [[20240105, 5.0]]));
         $this->assertEqualsWithDelta(100 / 0.9, $paying->rebased([20240103, 20240105], 100.0)[1], 1e-9, 'Dividends are reinvested.');
     }
+
+    public function test_a_series_cut_to_a_day_is_the_series_made_of_what_was_known_then(): void
+    {
+        mt_srand(12);
+        $days = array_map(static fn (int $i): int => \Logion\Market\Day::plus(20230102, $i), range(0, 299));
+        $closes = $volumes = [];
+        $close = 30.0;
+        foreach ($days as $_) {
+            $close = round($close * (1 + mt_rand(-200, 205) / 10000), 2);
+            $closes[] = $close;
+            $volumes[] = (float) mt_rand(100, 900);
+        }
+        foreach ([[], [[$days[50], 2.0], [$days[200], 0.1]]] as $splits) {
+            $dividends = [[$days[20], 0.3], [$days[120], 0.4], [$days[250], 0.5]];
+            $whole = new PriceSeries($days, $closes, null, null, $volumes, new CorporateActions($splits, $dividends));
+            foreach ([0, 19, 20, 60, 199, 200, 260, 299] as $at) {
+                $n = $at + 1;
+                $then = new PriceSeries(array_slice($days, 0, $n), array_slice($closes, 0, $n), null, null, array_slice($volumes, 0, $n), (new CorporateActions($splits, $dividends))->until($days[$at]));
+                $cut = $whole->asOf($days[$at]);
+                $this->assertSame($then->days, $cut->days);
+                foreach (['closes', 'adjusted', 'highs', 'volumes'] as $of) {
+                    $this->assertEqualsWithDelta($then->{$of}, $cut->{$of}, 1e-9, "{$of} on day {$at}");
+                }
+            }
+        }
+    }
+
+    public function test_prices_in_another_currency_earn_what_price_and_rate_earn_together(): void
+    {
+        $days = [20240101, 20240102, 20240103, 20240104];
+        $rates = [20240101 => 2.0, 20240102 => 2.1, 20240104 => 2.4];
+        $series = new PriceSeries($days, [10.0, 11.0, 12.0, 6.5], [10.5, 11.5, 12.5, 6.6], [9.5, 10.5, 11.5, 6.4], [100.0, 100.0, 100.0, 200.0], new CorporateActions([[20240104, 2.0]], [[20240102, 0.5]]));
+        $converted = $series->converted(static fn (int $day): ?float => $rates[$day] ?? null);
+        $this->assertSame([20240101, 20240102, 20240104], $converted->days, 'A day without a rate has no price.');
+        $this->assertEqualsWithDelta([20.0 / 2, 23.1 / 2, 15.6], $converted->closes, 1e-12);
+        $this->assertEqualsWithDelta([21.0 / 2, 24.15 / 2, 15.84], $converted->highs, 1e-12);
+        $this->assertEqualsWithDelta([200.0, 200.0, 200.0], $converted->volumes, 1e-12);
+        // The dividend of 0.5 is worth 1.05 on its day: a twentieth and a quarter of a per cent of the close before.
+        $this->assertEqualsWithDelta(1 - 1.05 / 20.0, $converted->adjusted[0] / $converted->closes[0], 1e-12);
+        $this->expectException(\LogicException::class);
+        $converted->__get('weather');
+    }
 }
