@@ -23,11 +23,6 @@ final readonly class Criterion
     {
     }
 
-    public static function formula(string $formula, bool $active = true): self
-    {
-        return new self($formula, $active);
-    }
-
     /**
      * Reads an entry of a screen file: a formula text, {formula, active}, or {group, count, criteria, active}.
      *
@@ -89,15 +84,5 @@ final readonly class Criterion
         return $this->group === null
             ? ['formula' => $this->formula, 'active' => $this->active]
             : ['group' => $this->group, ...($this->group === 'at_least' ? ['count' => $this->count] : []), 'active' => $this->active, 'criteria' => array_map(static fn (self $member): array => $member->toArray(), $this->criteria)];
-    }
-
-    /** The same criterion without the given one, or with another in its place. */
-    public function replace(self $old, ?self $new): ?self
-    {
-        if ($this === $old) {
-            return $new;
-        }
-
-        return $this->group === null ? $this : new self(null, $this->active, $this->group, $this->count, array_values(array_filter(array_map(static fn (self $member): ?self => $member->replace($old, $new), $this->criteria))));
     }
 }

@@ -77,11 +77,6 @@ final readonly class Ranking implements Comparison
         return ['components' => $this->components, 'combination' => $this->combination->value, 'within' => $this->within, 'missing' => $this->missing->value];
     }
 
-    public function withMissing(MissingRule $rule): self
-    {
-        return new self($this->components, $this->combination, $this->within, $rule, $this->shows);
-    }
-
     /** The same ranking, giving its score rather than its place when used as a metric. */
     public function asScore(): self
     {

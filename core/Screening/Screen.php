@@ -117,12 +117,6 @@ final readonly class Screen
         return $universe;
     }
 
-    /** The same screen with other criteria. */
-    public function withCriteria(Criterion ...$criteria): self
-    {
-        return new self($this->name, $this->belief, $this->universe, array_values($criteria), $this->columns, $this->sort, $this->setAside, $this->literature, $this->ranking, $this->regression);
-    }
-
     /** @return list<string> every formula in it */
     public function formulas(): array
     {

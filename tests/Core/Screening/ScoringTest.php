@@ -93,9 +93,9 @@ final class ScoringTest extends TestCase
             $screen = Screen::fromArray(['criteria' => ['price_to_earnings < 20', 'return_on_equity > 0.1', 'universe_percentile(price_to_book) <= 0.6', 'price_to_book > return_on_equity']]);
             foreach ([5, 25, 80] as $wished) {
                 foreach (Thresholds::towards($wished, $screen, $universe, Funnel::run($screen, $universe)) as $proposal) {
-                    $criteria = $screen->criteria;
-                    $criteria[$proposal['criterion']] = \Logion\Screening\Criterion::formula($proposal['to']);
-                    $this->assertSame($proposal['survivors'], Mask::count(Funnel::run($screen->withCriteria(...$criteria), $universe)->survived), $proposal['to']);
+                    $criteria = array_map('strval', $screen->criteria);
+                    $criteria[$proposal['criterion']] = $proposal['to'];
+                    $this->assertSame($proposal['survivors'], Mask::count(Funnel::run(Screen::fromArray(['criteria' => $criteria]), $universe)->survived), $proposal['to']);
                     $proposed++;
                 }
             }
