@@ -78,7 +78,7 @@ onMounted(() => {
 onUnmounted(() => observer?.disconnect())
 
 const { state: lines } = useLoadable(
-  () => (view.value.lines.length ? { screen: props.definition, as_of: session.asOf, result: props.result } : null),
+  () => (view.value.lines.length ? { screen: props.definition, as_of: session.asOf } : null),
   (question, signal) =>
     question ? ask(api.POST('/screens/group-lines', { body: { screen: question.screen, as_of: question.as_of }, signal })) : null,
 )

@@ -1,25 +1,25 @@
-import { shallowRef, watch, type ShallowRef, type WatchSource } from 'vue'
+import { shallowRef, toValue, watch, type MaybeRefOrGetter, type ShallowRef } from 'vue'
 import { Problem } from '@/api/client'
 
 export type Loadable<T> = { status: 'pending'; data?: T } | { status: 'success'; data: T } | { status: 'error'; error: Problem; data?: T }
 
 /**
- * Keeps an answer up to date with its question; only the answer to the latest question counts. While a new answer is on its
- * way, and when it fails, the last good one stays.
+ * Keeps an answer up to date with its question, told by its content; only the answer to the latest question counts. While a
+ * new answer is on its way, and when it fails, the last good one stays.
  */
 export function useLoadable<Q, T>(
-  question: WatchSource<Q>,
+  question: MaybeRefOrGetter<Q>,
   answer: (question: Q, signal: AbortSignal) => Promise<T> | null,
 ): { state: ShallowRef<Loadable<T>>; reload: () => void } {
   const state = shallowRef<Loadable<T>>({ status: 'pending' })
   const round = shallowRef(0)
   watch(
-    [question, round] as const,
-    async ([asked], _, onCleanup) => {
+    [() => JSON.stringify(toValue(question)), round] as const,
+    async (_, __, onCleanup) => {
       const controller = new AbortController()
       onCleanup(() => controller.abort())
       const last = state.value.data
-      const promise = answer(asked as Q, controller.signal)
+      const promise = answer(toValue(question), controller.signal)
       if (promise === null) return
       state.value = { status: 'pending', data: last }
       try {
@@ -30,7 +30,7 @@ export function useLoadable<Q, T>(
         state.value = { status: 'error', error: error instanceof Problem ? error : new Problem(0, String(error)), data: last }
       }
     },
-    { immediate: true, deep: true },
+    { immediate: true },
   )
   return { state, reload: () => round.value++ }
 }
