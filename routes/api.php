@@ -37,6 +37,7 @@ Route::middleware('auth')->group(static function (): void {
     Route::post('screens/score', [ScreenController::class, 'score']);
     Route::post('screens/cleaning', [ScreenController::class, 'cleaning']);
     Route::post('screens/export', [ScreenController::class, 'export']);
+    Route::post('screens/written-out', [ScreenController::class, 'writtenOut']);
     Route::post('screens/distribution', [ScreenController::class, 'distribution']);
     Route::apiResource('screens', ScreenController::class)->except('show')->parameters(['screens' => 'id'])->whereNumber('id');
 

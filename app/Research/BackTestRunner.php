@@ -108,13 +108,7 @@ final class BackTestRunner
      */
     private function past(Catalogue $catalogue, array $days, Screen $screen, ?Ranking $ranking, ?User $user, ?Closure $progress): array
     {
-        $formulas = $ranking?->formulas() ?? [];
-        foreach ($screen->criteria as $criterion) {
-            foreach ($criterion->conditions() as $condition) {
-                $formulas[] = (string) $condition->formula;
-            }
-        }
-        array_push($formulas, ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe)));
+        $formulas = [...$screen->conditions(), ...$ranking?->formulas() ?? [], ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe))];
         $past = new PastUniverses($catalogue, $this->economy->read(), array_values(array_unique($days)), $formulas, fn (int $day): Closure => $this->lists->on($day, $user, true));
         $daysOf = $attributes = [];
         foreach (array_unique($days) as $day) {

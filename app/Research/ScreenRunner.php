@@ -10,6 +10,7 @@ use Logion\Market\Day;
 use Logion\Metrics\Formula\Node;
 use Logion\Screening\Cleaning;
 use Logion\Screening\CrossSection;
+use Logion\Screening\CrossSectionFit;
 use Logion\Screening\Distribution;
 use Logion\Screening\Funnel;
 use Logion\Screening\GroupLines;
@@ -175,7 +176,7 @@ final class ScreenRunner
         $p = $fit->pValues();
         $terms = [];
         foreach (['intercept', ...array_map(static fn (array $x): string => $x['log'] ? "ln({$x['formula']})" : $x['formula'], $regression->regressors)] as $i => $name) {
-            $terms[] = ['name' => $name, 'coefficient' => $ols->coefficients[$i], 'standard_error' => $ols->standardErrors[$i], 't' => $ols->tValues[$i], 'p' => $p[$i]];
+            $terms[] = ['name' => $name, 'coefficient' => $ols->coefficients[$i], 'standard_error' => $ols->standardErrors[$i], 't' => $ols->tValues[$i], 'p' => $p[$i], 'evidence' => CrossSectionFit::evidence($p[$i])];
         }
 
         return [

@@ -43,6 +43,18 @@ final readonly class CrossSectionFit
     }
 
     /**
+     * In a word how far a p-value speaks against a coefficient of nothing, at the customary levels of 1, 5 and 10 per cent.
+     *
+     * @return 'strong'|'fair'|'weak'|'none'|null
+     */
+    public static function evidence(?float $p): ?string
+    {
+        return match (true) {
+            $p === null => null, $p < 0.01 => 'strong', $p < 0.05 => 'fair', $p < 0.1 => 'weak', default => 'none',
+        };
+    }
+
+    /**
      * One row per company: fitted value and residual, the residual over its own deviation, leverage, and marks. Of more than
      * so many, those that are marked and an even share of the others.
      *

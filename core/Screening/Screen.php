@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
+use Logion\Metrics\Catalogue;
+
 /**
  * A belief about the market, and the criteria that make it observable.
  */
@@ -117,17 +119,45 @@ final readonly class Screen
         return $universe;
     }
 
+    /** @return list<string> formulas of the criteria, groups opened, whether active or not */
+    public function conditions(): array
+    {
+        return array_map(strval(...), array_merge([], ...array_map(static fn (Criterion $criterion): array => $criterion->conditions(), $this->criteria)));
+    }
+
     /** @return list<string> every formula in it */
     public function formulas(): array
     {
-        $formulas = [];
-        foreach ($this->criteria as $criterion) {
-            foreach ($criterion->conditions() as $condition) {
-                $formulas[] = (string) $condition->formula;
-            }
+        return [...$this->conditions(), ...$this->ranking?->formulas() ?? [], ...$this->regression?->formulas() ?? [], ...$this->columns, ...array_values(array_diff(array_column($this->sort, 'column'), ['ticker', 'name']))];
+    }
+
+    /**
+     * The same screen with a user's own metrics replaced by what they stand for, so that it means the same to everybody.
+     * Rankings and regressions saved as metrics have no formula and stay names.
+     *
+     * @throws \Logion\Metrics\Formula\FormulaError if a formula cannot be understood
+     */
+    public function writtenOut(Catalogue $catalogue): self
+    {
+        $spell = static fn (string $formula): string => (string) $catalogue->expand($catalogue->parse($formula));
+        $criterion = static function (array $entry) use ($spell, &$criterion): array {
+            return isset($entry['group']) ? [...$entry, 'criteria' => array_map($criterion, $entry['criteria'])] : [...$entry, 'formula' => $spell($entry['formula'])];
+        };
+        $variable = static fn (array $entry): array => [...$entry, 'formula' => $spell($entry['formula'])];
+        $data = $this->toArray();
+        $data['universe'] = $this->universe;
+        $data['criteria'] = array_map($criterion, $data['criteria']);
+        $data['columns'] = array_map($spell, $data['columns']);
+        $data['sort'] = array_map(static fn (array $sort): array => in_array($sort['column'], ['ticker', 'name'], true) ? $sort : [...$sort, 'column' => $spell($sort['column'])], $data['sort']);
+        if ($data['ranking'] !== null) {
+            $data['ranking']['components'] = array_map($variable, $data['ranking']['components']);
+        }
+        if ($data['regression'] !== null) {
+            $data['regression']['dependent'] = $variable($data['regression']['dependent']);
+            $data['regression']['regressors'] = array_map($variable, $data['regression']['regressors']);
         }
 
-        return [...$formulas, ...$this->ranking?->formulas() ?? [], ...$this->regression?->formulas() ?? [], ...$this->columns, ...array_values(array_diff(array_column($this->sort, 'column'), ['ticker', 'name']))];
+        return self::fromArray($data);
     }
 
     /** @return array<string, mixed> */

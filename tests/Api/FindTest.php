@@ -7,6 +7,7 @@ namespace Tests\Api;
 use App\Facts\ColumnStore;
 use Illuminate\Testing\TestResponse;
 use Logion\Metrics\Catalogue;
+use Logion\Screening\CrossSectionFit;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
@@ -154,6 +155,9 @@ final class FindTest extends DemoTestCase
         $this->assertSame(['intercept', 'return_on_equity', 'revenue_growth_5y'], array_column($result['terms'], 'name'));
         $this->assertCount($result['used'], $result['rows']);
         $this->assertTrue($result['r_squared'] > 0 && $result['r_squared'] < 1 && $result['adjusted_r_squared'] < $result['r_squared']);
+        foreach ($result['terms'] as $term) {
+            $this->assertSame(CrossSectionFit::evidence($term['p']), $term['evidence']);
+        }
         $this->assertEqualsWithDelta($result['terms'][1]['coefficient'] / $result['terms'][1]['standard_error'], $result['terms'][1]['t'], 1e-9);
         $this->ask('regressions/run', ['regression' => ['dependent' => ['formula' => 'price_to_book'], 'regressors' => [['formula' => '1 + 1']]]])->assertStatus(422);
         $this->ask('regressions/run', ['regression' => ['dependent' => ['formula' => 'price_to_book'], 'regressors' => [['formula' => 'return_on_equity']]]], ['criteria' => ['price_to_book > 1e9']])->assertStatus(422);
@@ -308,6 +312,31 @@ final class FindTest extends DemoTestCase
         foreach ([['kind' => 'ranking', 'definition' => 'x'], ['kind' => 'regression', 'definition' => []], ['kind' => 'spell', 'definition' => 'x']] as $bad) {
             $this->postJson('/api/v1/own-metrics', ['key' => 'bad_one', 'label' => 'Bad', ...$bad])->assertStatus(422);
         }
+    }
+
+    public function test_a_screen_written_out_says_the_same_to_somebody_without_the_metrics(): void
+    {
+        $this->postJson('/api/v1/own-metrics', ['key' => 'yield_gap', 'label' => 'Yield gap', 'kind' => 'formula', 'definition' => 'earnings_yield - free_cash_flow_yield'])->assertCreated();
+        $this->postJson('/api/v1/own-metrics', ['key' => 'double_gap', 'label' => 'Double gap', 'kind' => 'formula', 'definition' => '2 * yield_gap'])->assertCreated();
+        $screen = [
+            'criteria' => ['double_gap > 0', ['group' => 'any', 'criteria' => ['yield_gap < 0.1', 'net_margin > 0.05'], 'active' => false]], 'columns' => ['double_gap', 'net_margin'], 'sort' => ['-yield_gap', 'name'],
+            'universe' => ['sectors' => ['C']], 'set_aside' => [['ticker' => 'BRSW', 'reason' => 'mine']],
+            'ranking' => ['components' => [['formula' => 'yield_gap', 'weight' => 2, 'better' => 'lower']]], 'regression' => ['dependent' => ['formula' => 'net_margin', 'log' => false], 'regressors' => [['formula' => 'double_gap', 'log' => false]]],
+        ];
+        $mine = $this->postJson('/api/v1/screens/run', ['screen' => $screen])->assertOk()->json();
+        $plain = $this->postJson('/api/v1/screens/written-out', ['screen' => $screen])->assertOk()->json();
+        $this->assertStringNotContainsString('_gap', (string) json_encode($plain));
+        $this->assertSame(['2 * (earnings_yield - free_cash_flow_yield)', 'net_margin'], $plain['columns']);
+        $this->assertFalse($plain['criteria'][1]['active']);
+        $this->assertSame([2, 'lower'], [$plain['ranking']['components'][0]['weight'], $plain['ranking']['components'][0]['better']]);
+        $this->assertSame([$screen['universe'], $screen['set_aside']], [$plain['universe'], $plain['set_aside']]);
+
+        $this->actingAs($this->someone('Dora'));
+        $this->postJson('/api/v1/screens/run', ['screen' => $screen])->assertStatus(422);
+        $theirs = $this->postJson('/api/v1/screens/run', ['screen' => $plain])->assertOk()->json();
+        $this->assertSame(array_column($mine['rows'], 'ticker'), array_column($theirs['rows'], 'ticker'));
+        $this->assertNotSame([], $mine['rows']);
+        $this->assertSame(array_values($mine['rows'][0]['values']), array_values($theirs['rows'][0]['values']));
     }
 
     public function test_what_one_user_makes_another_never_sees(): void

@@ -177,7 +177,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'as_of', type: 'string'),
     new OA\Property(property: 'used', type: 'integer'),
     new OA\Property(property: 'dropped', type: 'integer'),
-    new OA\Property(property: 'terms', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'coefficient', 'standard_error', 't', 'p'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'coefficient', type: 'number'), new OA\Property(property: 'standard_error', type: 'number'), new OA\Property(property: 't', type: 'number', nullable: true), new OA\Property(property: 'p', type: 'number', nullable: true)])),
+    new OA\Property(property: 'terms', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'coefficient', 'standard_error', 't', 'p', 'evidence'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'coefficient', type: 'number'), new OA\Property(property: 'standard_error', type: 'number'), new OA\Property(property: 't', type: 'number', nullable: true), new OA\Property(property: 'p', type: 'number', nullable: true), new OA\Property(property: 'evidence', type: 'string', nullable: true, enum: ['strong', 'fair', 'weak', 'none'])])),
     new OA\Property(property: 'r_squared', type: 'number', nullable: true),
     new OA\Property(property: 'adjusted_r_squared', type: 'number', nullable: true),
     new OA\Property(property: 'residual_standard_error', type: 'number'),

@@ -660,6 +660,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/screens/written-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["writeScreenOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/screens/distribution": {
         parameters: {
             query?: never;
@@ -1080,6 +1096,8 @@ export interface components {
                 standard_error: number;
                 t: number | null;
                 p: number | null;
+                /** @enum {string|null} */
+                evidence: "strong" | "fair" | "weak" | "none" | null;
             }[];
             r_squared: number | null;
             adjusted_r_squared: number | null;
@@ -2882,6 +2900,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    writeScreenOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScreenQuestion"];
+            };
+        };
+        responses: {
+            /** @description The screen with own metrics replaced by what they stand for */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenDefinition"];
+                };
             };
         };
     };

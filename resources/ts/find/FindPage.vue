@@ -191,25 +191,7 @@ interface Shared {
 /** An address that reproduces what is on the page. Own metrics are written out, so that it works for others too. */
 async function share(): Promise<void> {
   try {
-    const spelled = (text: string): string => {
-      for (let round = 0; round < 10; round++) {
-        const next = text.replace(/[a-z][a-z0-9_]*/g, (name) => {
-          const metric = catalogue.byKey.get(name)
-          return metric?.group === 'own' && !metric.compares ? `(${metric.formula})` : name
-        })
-        if (next === text) break
-        text = next
-      }
-      return text
-    }
-    const entry = (one: Schemas['Criterion']): Schemas['Criterion'] =>
-      one.group ? { ...one, criteria: one.criteria?.map(entry) } : { ...one, formula: spelled(one.formula ?? '') }
-    const plain: Definition = {
-      ...whole.value,
-      criteria: definition.value.criteria?.map(entry),
-      columns: definition.value.columns?.map(spelled),
-      sort: definition.value.sort?.map((by) => ({ ...by, column: spelled(by.column) })),
-    }
+    const plain = await ask(api.POST('/screens/written-out', { body: { screen: whole.value } }))
     const shared: Shared = {
       screen: plain,
       view: { ...view },

@@ -34,7 +34,6 @@ const regressor = (i: number, part: Partial<Variable>) =>
 const word = (variable: Variable): string => (variable.log ? `ln ${catalogue.label(variable.formula)}` : catalogue.label(variable.formula))
 const term = (name: string, i: number): string =>
   i === 0 ? 'Constant' : word(regression.value.regressors[i - 1] ?? { formula: name, log: false })
-const stars = (p: number | null): string => (p === null ? '' : p < 0.01 ? 'strong' : p < 0.05 ? 'fair' : p < 0.1 ? 'weak' : 'none')
 const rows = computed(() => state.value.data?.rows ?? [])
 const marked = (row: Schemas['RegressionRow']): boolean => row.marks.length > 0
 const MARKS = { leverage: 'pulls the line', outlier: 'far off', influence: 'moves the result' }
@@ -164,7 +163,7 @@ const save = () =>
             <td>{{ number(entry.standard_error, 4) }}</td>
             <td>{{ entry.t === null ? '–' : number(entry.t, 2) }}</td>
             <td>{{ entry.p === null ? '–' : entry.p < 0.0001 ? '< 0.0001' : number(entry.p, 4) }}</td>
-            <td class="quiet">{{ stars(entry.p) }}</td>
+            <td class="quiet">{{ entry.evidence }}</td>
           </tr>
         </tbody>
       </table>

@@ -112,4 +112,9 @@ final class CrossSectionTest extends TestCase
             }
         }
     }
+
+    public function test_evidence_is_put_in_words_at_the_customary_levels(): void
+    {
+        $this->assertSame(['strong', 'fair', 'fair', 'weak', 'weak', 'none', null], array_map(CrossSectionFit::evidence(...), [0.0099, 0.01, 0.0499, 0.05, 0.0999, 0.1, null]));
+    }
 }

@@ -99,6 +99,14 @@ final class ScreenController
         }, 200, ['Content-Type' => TableFile::FORMATS[$format], 'Content-Disposition' => "attachment; filename=\"screen.{$format}\""]);
     }
 
+    #[OA\Post(path: '/screens/written-out', operationId: 'writeScreenOut', requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/ScreenQuestion')), responses: [new OA\Response(response: 200, description: 'The screen with own metrics replaced by what they stand for', content: new OA\JsonContent(ref: '#/components/schemas/ScreenDefinition'))])]
+    public function writtenOut(Request $request, CompanyScopes $scopes, Catalogues $catalogues): JsonResponse
+    {
+        [$screen] = ScreenRequest::read($request, $scopes);
+
+        return new JsonResponse($screen->writtenOut($catalogues->current())->toArray());
+    }
+
     #[OA\Post(path: '/screens/distribution', operationId: 'distribution', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['formula'], properties: [
         new OA\Property(property: 'formula', type: 'string'), new OA\Property(property: 'universe', type: 'object', additionalProperties: true), new OA\Property(property: 'as_of', type: 'string', nullable: true),
     ])), responses: [new OA\Response(response: 200, description: 'How a figure is spread over a universe', content: new OA\JsonContent(ref: '#/components/schemas/Distribution'))])]
