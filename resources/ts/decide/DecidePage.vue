@@ -42,7 +42,9 @@ function fresh(): void {
 // The last decision on the company is found again; a fresh valuation brings its figure along.
 watch(
   [ticker, () => state.value.data] as const,
-  ([asked, list]) => {
+  ([asked, list], [before]) => {
+    // What is being written stays when the decisions arrive only now.
+    if (asked === before && !editing.value && (thesis.value || disproof.value)) return
     fresh()
     const last = list?.find((decision) => decision.ticker === asked)
     if (last && !route.query.value) revise(last)
@@ -94,6 +96,7 @@ async function write(): Promise<void> {
     if (editing.value)
       await ask(api.PUT('/decisions/{id}', { params: { path: { id: editing.value } }, body: body as unknown as Schemas['Decision'] }))
     else await ask(api.POST('/decisions', { body }))
+    fresh()
     reload()
     notices.say('Written down.')
   } catch (error) {
