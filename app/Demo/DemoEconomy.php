@@ -225,7 +225,7 @@ final class DemoEconomy
                 $published[$period] = $filed;
             }
             if ($isLast) {
-                $lines = self::year($annual[$year]);
+                $lines = self::year($annual[$year], $profile->events['split'] ?? [], $year);
                 $truth[$year * 10] = self::estimated($lines);
                 if ($public) {
                     $published[$year * 10] = $filed;
@@ -241,7 +241,7 @@ final class DemoEconomy
             }
         }
         foreach ($profile->events['restated'] ?? [] as $year => $factor) {
-            $this->restate($id, $year, $factor, self::year($annual[$year]), $profile);
+            $this->restate($id, $year, $factor, self::year($annual[$year], $profile->events['split'] ?? [], $year), $profile);
         }
         foreach ((new EstimateSimulator($profile))->run($truth, array_filter($published, static fn (int $day): bool => $day <= $lastDay)) as $row) {
             if ($row['day'] <= $lastDay) {
@@ -305,10 +305,20 @@ final class DemoEconomy
      * A year from its four quarters: flows add up, balances are the last, averages are averaged.
      *
      * @param  list<array<string, int|float>>  $quarters
+     * @param  array<int, float>  $splits  new shares per old by quarter
      * @return array<string, int|float>
      */
-    private static function year(array $quarters): array
+    private static function year(array $quarters, array $splits, int $fiscalYear): array
     {
+        // An annual report puts the quarters before a split on the new share basis.
+        foreach ($splits as $period => $ratio) {
+            for ($q = 1; intdiv($period, 10) === $fiscalYear && $q < $period % 10; $q++) {
+                foreach (['basic_shares_average', 'diluted_shares_average'] as $count) {
+                    $quarters[$q - 1][$count] = round($quarters[$q - 1][$count] * $ratio);
+                }
+                $quarters[$q - 1]['dividends_per_share'] /= $ratio;
+            }
+        }
         $items = LineItems::all();
         $year = [];
         foreach ($quarters as $quarter) {

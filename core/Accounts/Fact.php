@@ -11,6 +11,7 @@ namespace Logion\Accounts;
 final readonly class Fact
 {
     /**
+     * @param  float  $value  NAN where a correction strikes the figure out: it counts as not reported
      * @param  int  $filedOn  day YYYYMMDD on which it became public
      */
     public function __construct(
@@ -19,8 +20,12 @@ final readonly class Fact
         public float $value,
         public int $filedOn,
         public int $filing = 0,
-        public bool $correction = false,
-        public ?string $note = null,
+        public ?Correction $correction = null,
     ) {
+    }
+
+    public function isCorrection(): bool
+    {
+        return $this->correction !== null;
     }
 }

@@ -25,6 +25,9 @@ final class FactSheet
     /** @var array<int, array<string, string>> lines that were completed: "total", "balance" or "zero" */
     private array $completed = [];
 
+    /** @var array<int, array<string, list<array{OneOff, float}>>> what one-off items changed, by period and line */
+    private array $adjusted = [];
+
     /** @var array<int, float> share basis factor used per filing day */
     private array $splitRatios = [];
 
@@ -49,6 +52,8 @@ final class FactSheet
         public readonly int $asOf,
         private readonly CorporateActions $actions = new CorporateActions,
         ?self $earlier = null,
+        public readonly Version $version = Version::Restated,
+        private readonly ?OneOffs $oneOffs = null,
     ) {
         $since = 0;
         if ($earlier !== null && $earlier->asOf <= $asOf && count($earlier->actions->splits) === count($actions->splits)) {
@@ -57,6 +62,7 @@ final class FactSheet
             $this->facts = $earlier->facts;
             $this->completed = $earlier->completed;
             $this->splitRatios = $earlier->splitRatios;
+            $this->adjusted = $earlier->adjusted;
         }
         $touched = [];
         foreach ($facts as $fact) {
@@ -69,7 +75,7 @@ final class FactSheet
                 continue;
             }
             $known = $this->facts[$fact->period][$fact->line] ?? null;
-            if ($known === null || ($fact->correction <=> $known->correction ?: $fact->filedOn <=> $known->filedOn ?: $fact->filing <=> $known->filing) >= 0) {
+            if ($version === Version::FirstReported ? ! $fact->isCorrection() && ($known === null || self::order($fact, $known) < 0) : $known === null || self::order($fact, $known) >= 0) {
                 $this->facts[$fact->period][$fact->line] = $fact;
                 $touched[$fact->period] = true;
             }
@@ -89,6 +95,12 @@ final class FactSheet
         }
     }
 
+    /** Which of two facts counts: a correction before what was filed, a later filing before an earlier one. */
+    private static function order(Fact $one, Fact $other): int
+    {
+        return $one->isCorrection() <=> $other->isCorrection() ?: $one->filedOn <=> $other->filedOn ?: $one->filing <=> $other->filing;
+    }
+
     /** Values of a period from its facts: on the share basis of the day, totals completed. */
     private function complete(int $period): void
     {
@@ -96,6 +108,9 @@ final class FactSheet
         $values = [];
         foreach ($this->facts[$period] as $line => $fact) {
             $value = $fact->value;
+            if (is_nan($value)) {
+                continue;
+            }
             if ($split && (isset(self::PER_SHARE[$line]) || isset(self::COUNTS[$line]))) {
                 $ratio = $this->splitRatios[$fact->filedOn] ??= $this->actions->splitRatio($fact->filedOn, $this->asOf);
                 $value = isset(self::COUNTS[$line]) ? $value * $ratio : $value / $ratio;
@@ -103,6 +118,7 @@ final class FactSheet
             $values[$line] = $value;
         }
         $this->completed[$period] = Completion::fill($values, $this->template);
+        $this->adjusted[$period] = $this->oneOffs?->apply($values, $period, $this->template) ?? [];
         $this->values[$period] = $values;
     }
 
@@ -179,6 +195,20 @@ final class FactSheet
         return $sum;
     }
 
+    /** Flow of the half year that ends with a second or fourth quarter; null if its quarters are not known. */
+    public function half(string $line, int $quarter): ?float
+    {
+        $last = $this->values[$quarter][$line] ?? null;
+        $first = $this->values[$quarter - 1][$line] ?? null;
+        if ($last !== null && $first !== null) {
+            return $last + $first;
+        }
+        $year = $this->values[$quarter - $quarter % 10][$line] ?? null;
+        $other = $quarter % 10 === 4 ? $this->half($line, $quarter - 2) : null;
+
+        return $year === null || $other === null ? null : $year - $other;
+    }
+
     /** The fact behind a value, or null if the value was completed. */
     public function fact(string $line, int $period): ?Fact
     {
@@ -189,6 +219,16 @@ final class FactSheet
     public function completion(string $line, int $period): ?string
     {
         return $this->completed[$period][$line] ?? null;
+    }
+
+    /**
+     * What one-off items changed in a line of a period.
+     *
+     * @return list<array{OneOff, float}>
+     */
+    public function adjustments(string $line, int $period): array
+    {
+        return $this->adjusted[$period][$line] ?? [];
     }
 
     public function hasPeriod(int $period): bool

@@ -9,50 +9,81 @@ use Logion\Figure;
 use Logion\Unit;
 
 /**
- * One statement of a company over its periods: amounts, common size, or change on the year.
+ * One statement of a company over its periods, on a basis and in a view.
  *
  * Common size is a share of revenue (income and cash flow) or of total assets (balance sheet); growth compares with the same
- * period a year before and is not meaningful from a base that is not positive. Counts and per-share lines are left as they
- * are in common size.
+ * period a year before and is not meaningful from a base that is not positive; per share divides amounts by the diluted
+ * (else basic) average shares of the period; index sets the first known positive figure to 100. Counts and per-share lines
+ * are left as they are in common size and per share. A half year is two quarters, or twelve months less the other half.
  */
 final readonly class StatementView
 {
+    public const STATEMENTS = ['income', 'balance', 'cash_flow', 'per_share_and_counts'];
+
+    public const BASES = ['annual', 'half_year', 'quarterly', 'trailing'];
+
+    public const VIEWS = ['amounts', 'per_share', 'common_size', 'growth', 'index'];
+
     /**
      * @param  list<int>  $periods
-     * @param  list<array{item: LineItem, total: bool, figures: list<Figure>, completed: list<?string>, restated: list<bool>}>  $rows
+     * @param  list<array{item: LineItem, total: bool, figures: list<Figure>, marks: list<?string>}>  $rows  a mark says what is special of a figure: corrected, adjusted, restated, total, balance, zero
      */
     private function __construct(public array $periods, public array $rows)
     {
     }
 
     /**
-     * @param  'income'|'balance'|'cash_flow'|'per_share_and_counts'  $statement
-     * @param  'annual'|'quarterly'|'trailing'  $basis
-     * @param  'amounts'|'common_size'|'growth'  $view
+     * @param  value-of<self::STATEMENTS>  $statement
+     * @param  value-of<self::BASES>  $basis
+     * @param  value-of<self::VIEWS>  $view
      * @param  int  $most  how many of the latest periods
+     * @param  array<string, true>  $restated  "line@period" of figures that several filings give differently
      */
-    public static function of(FactSheet $facts, string $statement, string $basis, string $view, int $most = 12): self
+    public static function of(FactSheet $facts, string $statement, string $basis, string $view, int $most = 12, array $restated = []): self
     {
-        $periods = self::periods($facts, $basis);
-        $shown = array_slice($periods, -$most);
+        $shown = array_slice(self::periods($facts, $basis), -$most);
         $rows = [];
         foreach (LineItems::ofStatement($statement, $facts->template) as $item) {
-            $figures = $completed = $restated = [];
-            $known = false;
-            foreach ($shown as $period) {
-                $figure = self::figure($facts, $item, $period, $basis, $view, $statement);
-                $figures[] = $figure;
-                $completed[] = $basis === 'trailing' ? null : $facts->completion($item->key, $period);
-                $restated[] = $basis !== 'trailing' && ($facts->fact($item->key, $period)->correction ?? false);
-                // A line that was never more than an implied zero is left out.
-                $known = $known || ! in_array(self::amount($facts, $item, $period, $basis), [null, 0.0], true) || ($facts->fact($item->key, $period) !== null);
+            $amounts = array_map(static fn (int $period): ?float => self::amount($facts, $item, $period, $basis), $shown);
+            // A line that was never more than an implied zero is left out.
+            $known = array_filter($amounts, static fn (?float $amount): bool => $amount !== null && $amount != 0.0) !== [];
+            foreach ($known ? [] : $shown as $period) {
+                $known = $known || $facts->fact($item->key, $period) !== null;
             }
             if ($known) {
-                $rows[] = ['item' => $item, 'total' => $item->isTotal($facts->template), 'figures' => $figures, 'completed' => $completed, 'restated' => $restated];
+                $base = array_values(array_filter($amounts, static fn (?float $amount): bool => $amount !== null && $amount > 0))[0] ?? null;
+                $rows[] = [
+                    'item' => $item, 'total' => $item->isTotal($facts->template),
+                    'figures' => array_map(static fn (int $period, ?float $amount): Figure => self::figure($facts, $item, $period, $basis, $view, $amount, $base), $shown, $amounts),
+                    'marks' => array_map(static fn (int $period): ?string => in_array($basis, ['annual', 'quarterly'], true) ? self::mark($facts, $item->key, $period, $restated) : null, $shown),
+                ];
             }
         }
 
         return new self($shown, $rows);
+    }
+
+    /**
+     * Figures that filings up to a day give differently.
+     *
+     * @param  iterable<Fact>  $facts
+     * @return array<string, true> by "line@period"
+     */
+    public static function restated(iterable $facts, int $asOf): array
+    {
+        $first = $restated = [];
+        foreach ($facts as $fact) {
+            $key = "{$fact->line}@{$fact->period}";
+            if ($fact->filedOn > $asOf || $fact->isCorrection()) {
+                continue;
+            }
+            if (isset($first[$key]) && $first[$key] !== $fact->value) {
+                $restated[$key] = true;
+            }
+            $first[$key] ??= $fact->value;
+        }
+
+        return $restated;
     }
 
     /** @return list<int> */
@@ -62,12 +93,13 @@ final readonly class StatementView
             return $facts->periods();
         }
         $quarters = $facts->periods(true);
-        if ($basis === 'quarterly') {
-            return $quarters;
-        }
 
-        // A trailing window needs the three quarters before it.
-        return array_values(array_filter($quarters, static fn (int $quarter): bool => $facts->trailing('revenue', $quarter) !== null));
+        return match ($basis) {
+            'quarterly' => $quarters,
+            // A half year or a trailing window needs the quarters before it.
+            'half_year' => array_values(array_filter($quarters, static fn (int $quarter): bool => $quarter % 2 === 0 && $facts->half('revenue', $quarter) !== null)),
+            default => array_values(array_filter($quarters, static fn (int $quarter): bool => $facts->trailing('revenue', $quarter) !== null)),
+        };
     }
 
     /** A line of a period as an amount on a basis; null if it is not known. */
@@ -83,12 +115,26 @@ final readonly class StatementView
             return $item->isPeriodAverage() && $basis === 'quarterly' ? $facts->value($item->key, $period) : $facts->latestCount($item->key, $period);
         }
 
-        return $basis === 'trailing' ? $facts->trailing($item->key, $period) : $facts->value($item->key, $period);
+        return match ($basis) {
+            'trailing' => $facts->trailing($item->key, $period),
+            'half_year' => $facts->half($item->key, $period),
+            default => $facts->value($item->key, $period),
+        };
     }
 
-    private static function figure(FactSheet $facts, LineItem $item, int $period, string $basis, string $view, string $statement): Figure
+    /** @param  array<string, true>  $restated */
+    private static function mark(FactSheet $facts, string $line, int $period, array $restated): ?string
     {
-        $amount = self::amount($facts, $item, $period, $basis);
+        return match (true) {
+            $facts->fact($line, $period)?->isCorrection() === true => 'corrected',
+            $facts->adjustments($line, $period) !== [] => 'adjusted',
+            isset($restated["{$line}@{$period}"]) => 'restated',
+            default => $facts->completion($line, $period),
+        };
+    }
+
+    private static function figure(FactSheet $facts, LineItem $item, int $period, string $basis, string $view, ?float $amount, ?float $base): Figure
+    {
         if ($amount === null) {
             return Figure::of(Absence::missing("{$item->label} was not reported."), $item->unit);
         }
@@ -101,16 +147,26 @@ final readonly class StatementView
                 default => $amount / $before - 1,
             }, Unit::Percent);
         }
-        if ($view === 'common_size' && $item->unit === Unit::Money) {
-            $base = self::amount($facts, LineItems::all()[$statement === 'balance' ? 'total_assets' : 'revenue'], $period, $basis);
-
-            return Figure::of(match (true) {
-                $base === null => Absence::missing('What it would be a share of was not reported.'),
-                $base <= 0 => Absence::notMeaningful('A share of nothing says nothing.'),
-                default => $amount / $base,
-            }, Unit::Percent);
+        if ($view === 'index') {
+            return Figure::of($base === null ? Absence::notMeaningful('No figure is positive, so none can be set to 100.') : 100 * $amount / $base, Unit::Ratio);
         }
+        if ($item->unit !== Unit::Money || $view === 'amounts') {
+            return Figure::of($amount, $item->unit);
+        }
+        if ($view === 'per_share') {
+            $shares = null;
+            foreach (['diluted_shares_average', 'basic_shares_average'] as $count) {
+                $shares ??= self::amount($facts, LineItems::all()[$count], $period, $basis);
+            }
 
-        return Figure::of($amount, $item->unit);
+            return Figure::of($shares === null || $shares <= 0 ? Absence::missing('The number of shares was not reported.') : $amount / $shares, Unit::MoneyPerShare);
+        }
+        $whole = self::amount($facts, LineItems::all()[$item->statement === 'balance' ? 'total_assets' : 'revenue'], $period, $basis);
+
+        return Figure::of(match (true) {
+            $whole === null => Absence::missing('What it would be a share of was not reported.'),
+            $whole <= 0 => Absence::notMeaningful('A share of nothing says nothing.'),
+            default => $amount / $whole,
+        }, Unit::Percent);
     }
 }

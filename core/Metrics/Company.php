@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metrics;
 
 use Logion\Accounts\Fact;
+use Logion\Accounts\OneOff;
 use Logion\Accounts\Template;
 use Logion\Market\PriceSeries;
 
@@ -15,6 +16,7 @@ final readonly class Company
      * @param  list<Fact>  $facts
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by fiscal period
      * @param  array<int, string>  $filings  title by filing
+     * @param  list<OneOff>  $oneOffs  items a reader takes out of the figures; none where figures are wanted as reported
      * @param  array<string, array{days: list<int>, values: list<float>}>  $observations  by name, see {@see Catalogue::OBSERVED}; days ascending
      */
     public function __construct(
@@ -31,6 +33,7 @@ final readonly class Company
         public Expectations $expectations = new Expectations,
         public array $filings = [],
         public array $observations = [],
+        public array $oneOffs = [],
     ) {
     }
 }

@@ -9,6 +9,7 @@ use Logion\Accounts\Fact;
 use Logion\Accounts\FactSheet;
 use Logion\Accounts\LineItem;
 use Logion\Accounts\LineKind;
+use Logion\Accounts\OneOffs;
 use Logion\Accounts\Period;
 use Logion\Market\Day;
 use Logion\Market\PriceSeries;
@@ -62,7 +63,10 @@ final class CompanyScope
         $this->index = $company->index?->asOf($asOf);
         // Between two filings the accounts are the same; a sheet made for an earlier day is used again, or carried on.
         $this->facts = $earlier?->holdsOn($asOf, $this->prices->actions) === true ? $earlier
-            : new FactSheet($company->template, $company->facts, $company->periodEnds, $asOf, $this->prices->actions, $earlier);
+            : new FactSheet(
+                $company->template, $company->facts, $company->periodEnds, $asOf, $this->prices->actions, $earlier,
+                oneOffs: $company->oneOffs === [] ? null : new OneOffs($company->oneOffs, $economy->corporateTaxRate),
+            );
     }
 
     /** Value of a metric in its own basis, or in that of the metric that refers to it. Each is computed once per moment. */

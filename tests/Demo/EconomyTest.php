@@ -10,6 +10,7 @@ use App\Facts\EconomyReader;
 use Illuminate\Support\Facades\DB;
 use Logion\Absence;
 use Logion\Accounts\Fact;
+use Logion\Accounts\Finding;
 use Logion\Accounts\Integrity;
 use Logion\Market\CorporateActions;
 use Logion\Market\Day;
@@ -28,7 +29,7 @@ final class EconomyTest extends DemoTestCase
     {
         foreach ($this->companies() as $company) {
             $scope = $this->scope($company, self::TODAY);
-            $findings = array_map(static fn (array $f): string => "{$f['check']} {$f['line']} {$f['period']} {$f['difference']}", Integrity::ofSheet($scope->facts, 1.0));
+            $findings = array_map(static fn (Finding $f): string => "{$f->check} {$f->line} {$f->period} {$f->difference()}", Integrity::ofSheet($scope->facts));
             if ($company->ticker === 'NSMS') {
                 // It stopped reporting inventories, and the checks say so.
                 $this->assertNotSame([], preg_grep('/total_current_assets/', $findings));

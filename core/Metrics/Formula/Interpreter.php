@@ -188,11 +188,29 @@ final class Interpreter
             }
         }
         $single = $m->basis === 'trailing' && $period % 10 === 4 && $item->kind !== LineKind::Instant ? $period - 4 : $period;
-        $this->add($quarters
+        $this->add($this->adjusted($item, $single, $this->periodLabel($m, false)) ?? ($quarters
             ? new Working($item->label, $figure, 'sum of four quarters', $this->periodLabel($m, false), $children, key: $item->key)
-            : new Working($item->label, $figure, null, $this->periodLabel($m, false), $this->parts($item, $single), $this->source($item, $single), $item->key));
+            : new Working($item->label, $figure, null, $this->periodLabel($m, false), $this->parts($item, $single), $this->source($item, $single), $item->key)));
 
         return $value;
+    }
+
+    /** A line from which one-off items were taken: as reported, and each item. Null where none was. */
+    private function adjusted(LineItem $item, int $period, string $label): ?Working
+    {
+        $adjustments = $this->scope->facts->adjustments($item->key, $period);
+        $value = $this->scope->facts->instant($item->key, $period);
+        if ($adjustments === [] || $value === null) {
+            return null;
+        }
+        $children = [new Working('As reported', Figure::of($value - array_sum(array_column($adjustments, 1)), $item->unit), null, $label, $this->parts($item, $period), $this->source($item, $period))];
+        foreach ($adjustments as [$oneOff, $change]) {
+            $children[] = new Working('One-off: '.LineItems::all()[$oneOff->line]->label, Figure::of($change, $item->unit), null, $label, [], Source::assumption(
+                ($oneOff->note === '' ? 'Marked as a one-off' : $oneOff->note).($oneOff->beforeTax ? ', before tax.' : ', after tax.'),
+            ));
+        }
+
+        return new Working($item->label, Figure::of($value, $item->unit), 'as reported less one-off items', $label, $children, null, $item->key);
     }
 
     /** A line of one period with its source. */
@@ -201,7 +219,7 @@ final class Interpreter
         $value = $this->scope->facts->instant($item->key, $period);
         $figure = Figure::of($value ?? Absence::missing("{$item->label} was not reported."), $item->unit);
 
-        return new Working($item->label, $figure, null, $this->endLabel($period), $value === null ? [] : $this->parts($item, $period), $value === null ? null : $this->source($item, $period), $item->key);
+        return $this->adjusted($item, $period, $this->endLabel($period)) ?? new Working($item->label, $figure, null, $this->endLabel($period), $value === null ? [] : $this->parts($item, $period), $value === null ? null : $this->source($item, $period), $item->key);
     }
 
     /**
@@ -233,8 +251,8 @@ final class Interpreter
             $basis = $item->unit === Unit::Money ? 1.0 : $this->scope->facts->shareBasis($fact);
             $split = $basis == 1.0 ? '' : sprintf(', put on the share basis after a split of %g', $basis);
 
-            return $fact->correction
-                ? Source::correction('Corrected by a reader'.($fact->note === null ? '' : ": {$fact->note}"), $day)
+            return $fact->correction !== null
+                ? Source::correction("Corrected by {$fact->correction->author}: {$fact->correction->note}".($fact->correction->source === '' ? '' : " ({$fact->correction->source})"), Day::iso($fact->correction->madeOn))
                 : Source::filing(($this->scope->company->filings[$fact->filing] ?? 'Filing').$split, $day, $fact->filing);
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Accounts;
 
 use Logion\Accounts\Completion;
+use Logion\Accounts\Correction;
 use Logion\Accounts\Fact;
 use Logion\Accounts\FactSheet;
 use Logion\Accounts\Integrity;
@@ -28,9 +29,9 @@ final class FactSheetTest extends TestCase
 
     public function test_a_correction_takes_precedence_over_a_later_filing(): void
     {
-        $sheet = $this->sheet([new Fact('revenue', 20230, 100.0, 20240301, 1), new Fact('revenue', 20230, 101.0, 20240401, 0, true, 'misprint'), new Fact('revenue', 20230, 99.0, 20250301, 2)], 20260101);
+        $sheet = $this->sheet([new Fact('revenue', 20230, 100.0, 20240301, 1), new Fact('revenue', 20230, 101.0, 20240401, 0, new Correction('misprint')), new Fact('revenue', 20230, 99.0, 20250301, 2)], 20260101);
         $this->assertSame(101.0, $sheet->value('revenue', 20230));
-        $this->assertSame('misprint', $sheet->fact('revenue', 20230)?->note);
+        $this->assertSame('misprint', $sheet->fact('revenue', 20230)?->correction?->note);
     }
 
     public function test_counts_and_per_share_figures_are_put_on_the_share_basis_of_the_day(): void
@@ -78,9 +79,9 @@ final class FactSheetTest extends TestCase
         $facts = [new Fact('revenue', 20230, 100.0, 20240301), new Fact('cost_of_revenue', 20230, 60.0, 20240301), new Fact('gross_profit', 20230, 45.0, 20240301)];
         $sheet = $this->sheet($facts, 20250101);
         $this->assertSame(45.0, $sheet->value('gross_profit', 20230));
-        $findings = Integrity::ofSheet($sheet, 0.5);
-        $this->assertSame(['sum_of_parts', 20230, 'gross_profit', 5.0], [$findings[0]['check'], $findings[0]['period'], $findings[0]['line'], $findings[0]['difference']]);
-        $this->assertSame([], Integrity::ofSheet($this->sheet([...array_slice($facts, 0, 2), new Fact('gross_profit', 20230, 40.1, 20240301)], 20250101), 0.5));
+        $findings = Integrity::ofSheet($sheet);
+        $this->assertSame(['sum_of_parts', 20230, 'gross_profit', 5.0], [$findings[0]->check, $findings[0]->period, $findings[0]->line, $findings[0]->difference()]);
+        $this->assertSame([], Integrity::ofSheet($this->sheet([...array_slice($facts, 0, 2), new Fact('gross_profit', 20230, 40.1, 20240301)], 20250101)));
     }
 
     public function test_views_of_a_statement(): void

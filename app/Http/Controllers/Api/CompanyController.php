@@ -70,8 +70,8 @@ final class CompanyController
         return new JsonResponse([
             'currency' => $scope->company->reportingCurrency,
             'periods' => array_map(static fn (int $period): array => ['period' => $period, 'label' => Period::label($period), 'end' => ($end = $scope->facts->periodEnd($period)) === null ? null : Day::iso($end)], $view->periods),
-            'rows' => array_map(static fn (array $row): array => ['key' => $row['item']->key, 'label' => $row['item']->label, 'total' => $row['total'], 'unit' => $row['item']->unit->value, 'figures' => $row['figures'], 'completed' => $row['completed']], $view->rows),
-            'findings' => array_map(Integrity::describe(...), Integrity::ofSheet($scope->facts, 1000.0)),
+            'rows' => array_map(static fn (array $row): array => ['key' => $row['item']->key, 'label' => $row['item']->label, 'total' => $row['total'], 'unit' => $row['item']->unit->value, 'figures' => $row['figures'], 'completed' => $row['marks']], $view->rows),
+            'findings' => array_map(static fn (\Logion\Accounts\Finding $finding): string => $finding->sentence, Integrity::ofSheet($scope->facts)),
         ]);
     }
 

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Accounts;
+
+/** A place in the statements where a careful reader would ask why; a reader accepts it as a one-off, dismisses it, or leaves it. */
+final readonly class AccountBreak
+{
+    /**
+     * @param  float|null  $amount  what would be the one-off, in the sense of the line; null where none is proposed
+     */
+    public function __construct(public string $kind, public int $period, public string $line, public string $sentence, public ?float $amount = null, public bool $beforeTax = true)
+    {
+    }
+
+    public function key(): string
+    {
+        return "{$this->kind}:{$this->line}:{$this->period}";
+    }
+}
