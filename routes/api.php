@@ -2,14 +2,19 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\Api\AccountsController;
 use App\Http\Controllers\Api\BackTestController;
+use App\Http\Controllers\Api\BreakController;
 use App\Http\Controllers\Api\CashFlowController;
 use App\Http\Controllers\Api\CatalogueController;
 use App\Http\Controllers\Api\ColumnViewController;
 use App\Http\Controllers\Api\CompanyController;
 use App\Http\Controllers\Api\ComparisonController;
+use App\Http\Controllers\Api\CorrectionController;
 use App\Http\Controllers\Api\DecisionController;
 use App\Http\Controllers\Api\FinderController;
+use App\Http\Controllers\Api\FindingController;
+use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\ListController;
 use App\Http\Controllers\Api\NoteController;
 use App\Http\Controllers\Api\OwnMetricController;
@@ -61,6 +66,18 @@ Route::middleware('auth')->group(static function (): void {
         Route::get('metrics', [CompanyController::class, 'metrics']);
         Route::post('checklist', [ComparisonController::class, 'check']);
         Route::get('working', [CompanyController::class, 'working']);
+        Route::get('bridges', [AccountsController::class, 'bridges']);
+        Route::get('breakdowns', [AccountsController::class, 'breakdowns']);
+        Route::get('dividends', [AccountsController::class, 'dividends']);
+        Route::get('people', [AccountsController::class, 'people']);
+        Route::get('breaks', [BreakController::class, 'index']);
+        Route::post('one-offs', [BreakController::class, 'store']);
+        Route::post('judgements', [BreakController::class, 'judge']);
+        Route::post('findings/mend', [FindingController::class, 'mend']);
+        Route::post('corrections', [CorrectionController::class, 'store']);
+        Route::get('figure-history', [CorrectionController::class, 'history']);
+        Route::get('entry-sheet', [CorrectionController::class, 'entrySheet']);
+        Route::put('template', [CorrectionController::class, 'template']);
         Route::get('notes', [NoteController::class, 'index']);
         Route::post('notes', [NoteController::class, 'store']);
         Route::post('cash-flow-value', [CashFlowController::class, 'value']);
@@ -68,6 +85,20 @@ Route::middleware('auth')->group(static function (): void {
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
+    Route::get('findings', [FindingController::class, 'index']);
+    Route::put('one-offs/{id}', [BreakController::class, 'update'])->whereNumber('id');
+    Route::delete('one-offs/{id}', [BreakController::class, 'destroy'])->whereNumber('id');
+    Route::delete('judgements/{id}', [BreakController::class, 'unjudge'])->whereNumber('id');
+    Route::get('corrections', [CorrectionController::class, 'index']);
+    Route::delete('corrections/{batch}', [CorrectionController::class, 'destroy'])->whereUuid('batch');
+    Route::post('corrections/{batch}/restore', [CorrectionController::class, 'restore'])->whereUuid('batch');
+
+    Route::apiResource('imports', ImportController::class)->parameters(['imports' => 'id'])->whereNumber('id');
+    Route::post('imports/{id}/store', [ImportController::class, 'commit'])->whereNumber('id');
+    Route::post('imports/{id}/profile', [ImportController::class, 'keep'])->whereNumber('id');
+    Route::get('import-profiles', [ImportController::class, 'profiles']);
+    Route::delete('import-profiles/{id}', [ImportController::class, 'forget'])->whereNumber('id');
+
     Route::delete('notes/{id}', [NoteController::class, 'destroy'])->whereNumber('id');
 
     Route::apiResource('valuations', ValuationController::class)->only(['index', 'store', 'destroy'])->parameters(['valuations' => 'id'])->whereNumber('id');

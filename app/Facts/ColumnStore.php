@@ -35,7 +35,7 @@ final class ColumnStore
 
     private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
 
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy)
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly Overlays $overlays)
     {
     }
 
@@ -59,18 +59,24 @@ final class ColumnStore
      * @param  Catalogue|null  $catalogue  with a user's own metrics; the built-in one by default
      * @param  (Closure(string, mixed): list<int>)|null  $members  companies of a named list
      * @param  bool  $computes  whether an expression over history is computed when first met; else {@see HistoryPending} is thrown
+     * @param  Viewpoint|null  $as  whose corrections and choices count; nobody's by default
      */
-    public function universe(int $asOf, bool $computes = true, ?Catalogue $catalogue = null, ?Closure $members = null): ?Universe
+    public function universe(int $asOf, bool $computes = true, ?Catalogue $catalogue = null, ?Closure $members = null, ?Viewpoint $as = null): ?Universe
     {
         $set = ColumnSet::query()->where('as_of', $asOf)->where('complete', true)->first();
         if ($set === null) {
             return null;
         }
         $catalogue ??= Catalogue::builtIn();
+        $overlay = $as === null ? null : $this->overlays->of($as, $asOf, (string) $set->companies);
+        $metric = fn (string $name): ?Column => $this->stored($asOf, $name);
+        $history = fn (Node $node): Column => $this->expression($asOf, $node) ?? ($computes ? $this->derive($asOf, $node) : throw new HistoryPending((string) $node));
+        $attribute = fn (string $name): Texts|Category => $this->attribute($asOf, $name);
 
         return new Universe(
-            $asOf, (string) $set->companies, fn (string $name): Texts|Category => $this->attribute($asOf, $name), $catalogue, fn (string $metric): ?Column => $this->stored($asOf, $metric),
-            fn (Node $node): Column => $this->expression($asOf, $catalogue->expand($node)) ?? ($computes ? $this->derive($asOf, $catalogue->expand($node)) : throw new HistoryPending((string) $catalogue->expand($node))), $members,
+            $asOf, (string) $set->companies, $overlay === null ? $attribute : static fn (string $name): Texts|Category => $overlay->attribute($name, $attribute($name)), $catalogue,
+            $overlay === null ? $metric : static fn (string $name): ?Column => ($column = $metric($name)) === null ? null : $overlay->metric($name, $column),
+            static fn (Node $node): Column => $overlay === null ? $history($catalogue->expand($node)) : $overlay->expression($catalogue->expand($node), $history($catalogue->expand($node))), $members,
         );
     }
 
@@ -122,8 +128,58 @@ final class ColumnStore
         return count($members);
     }
 
+    /**
+     * Computes the metrics of some companies of a day anew and puts them into the columns.
+     *
+     * @param  list<int>  $companies
+     * @return bool false if the companies of the day are others now, so that all columns must be computed again
+     */
+    public function patch(int $asOf, array $companies): bool
+    {
+        $members = $this->members($asOf);
+        $stored = (string) ColumnSet::query()->where('as_of', $asOf)->value('companies');
+        if ($members === [] || $stored !== pack('V*', ...array_column($members, 'id'))) {
+            return false;
+        }
+        $catalogue = Catalogue::builtIn();
+        $economy = $this->economy->read();
+        $positions = array_intersect(array_column($members, 'id'), $companies);
+        $changes = $compared = [];
+        foreach (array_keys($catalogue->all()) as $key) {
+            if ($catalogue->needsPeers($key)) {
+                $compared[] = $key;
+            }
+        }
+        foreach ($positions as $position => $id) {
+            $scope = new CompanyScope($this->companies->read($id) ?? throw new \LogicException("Company {$id} vanished."), $asOf, $catalogue, $economy);
+            foreach ($catalogue->all() as $key => $metric) {
+                if (! $catalogue->needsPeers($key)) {
+                    $changes[$key][$position] = $scope->inCurrency($scope->metric($key), $metric->unit, $economy->baseCurrency());
+                }
+            }
+        }
+        DB::transaction(function () use ($asOf, $changes, $compared, $catalogue, $members): void {
+            foreach ($changes as $key => $values) {
+                $column = $this->stored($asOf, $key);
+                $column === null || $this->writeColumn($asOf, $key, null, $column->with($values));
+            }
+            MetricColumn::query()->where('as_of', $asOf)->where('name', 'like', 'expression:%')->delete();
+            $this->writeAttributes($asOf, $members);
+            $this->compare($asOf, $compared, $catalogue);
+        });
+
+        return true;
+    }
+
     /** @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string, exchange: string, currency: string, year_end: string, reported: string}>  $members */
     public function writeSet(int $asOf, array $members): void
+    {
+        $this->writeAttributes($asOf, $members);
+        ColumnSet::query()->insert(['as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')), 'complete' => true, 'refreshed_at' => now()]);
+    }
+
+    /** @param  list<object>  $members */
+    private function writeAttributes(int $asOf, array $members): void
     {
         foreach (self::ATTRIBUTES as $attribute) {
             $values = array_map('strval', array_column($members, $attribute));
@@ -136,7 +192,6 @@ final class ColumnStore
             }
             $this->writeColumn($asOf, "attribute:{$attribute}", null, new Column($kept[0], $kept[1], '', '', ''));
         }
-        ColumnSet::query()->insert(['as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')), 'complete' => true, 'refreshed_at' => now()]);
     }
 
     public function writeColumn(int $asOf, string $name, ?string $formula, Column $column): void

@@ -7,6 +7,7 @@ namespace App\Facts;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\Fact;
 use Logion\Accounts\Template;
+use Logion\Import\FiscalCalendar;
 use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
 use Logion\Metrics\Company;
@@ -24,9 +25,10 @@ final class CompanyReader
     /** @var array<string, \PDOStatement> */
     private array $statements = [];
 
-    public function read(int $companyId): ?Company
+    /** @param  Viewpoint|null  $as  whose corrections, one-offs and choice of template count; nobody's by default */
+    public function read(int $companyId, ?Viewpoint $as = null): ?Company
     {
-        $row = $this->rows('select c.id, c.sector, c.template, c.reporting_currency, s.id as security_id, s.ticker, s.currency, s.exchange_id
+        $row = $this->rows('select c.id, c.sector, c.template, c.reporting_currency, c.fiscal_year_end_month, s.id as security_id, s.ticker, s.currency, s.exchange_id
             from companies c join securities s on s.company_id = c.id where c.id = ?', $companyId)[0] ?? null;
         if ($row === null) {
             return null;
@@ -43,11 +45,16 @@ final class CompanyReader
         while ($fact = $statement->fetch(PDO::FETCH_NUM)) {
             $facts[] = new Fact($fact[0], (int) $fact[1], (float) $fact[2], $filedOn[(int) $fact[3]], (int) $fact[3]);
         }
+        $calendar = new FiscalCalendar((int) $row['fiscal_year_end_month']);
+        foreach ($as?->corrections($companyId) ?? [] as $correction) {
+            $facts[] = $correction;
+            $periodEnds[$correction->period] ??= $calendar->end($correction->period);
+        }
         $security = (int) $row['security_id'];
 
         return new Company(
-            $companyId, (string) $row['ticker'], Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
-            $facts, $periodEnds, $this->prices($security), $this->index((int) $row['exchange_id']), $this->expectations($companyId), $titles, $this->observations($companyId),
+            $companyId, (string) $row['ticker'], $as?->template($companyId) ?? Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
+            $facts, $periodEnds, $this->prices($security), $this->index((int) $row['exchange_id']), $this->expectations($companyId), $titles, $this->observations($companyId), $as?->oneOffs($companyId) ?? [],
         );
     }
 

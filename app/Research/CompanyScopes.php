@@ -7,6 +7,7 @@ namespace App\Research;
 use App\Facts\ColumnStore;
 use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
+use App\Facts\Viewpoint;
 use Illuminate\Support\Facades\DB;
 use Logion\Market\Day;
 use Logion\Market\InvalidDay;
@@ -22,14 +23,18 @@ final class CompanyScopes
     }
 
     /**
+     * @param  bool|null  $adjusted  whether one-offs are taken out; by default as the request wants its figures
+     *
      * @throws NotFoundHttpException if no company has the ticker; names the nearest ones
      */
-    public function open(string $ticker, mixed $asOf = null): CompanyScope
+    public function open(string $ticker, mixed $asOf = null, ?bool $adjusted = null): CompanyScope
     {
         $day = $this->day($asOf);
-        $company = $this->companies->read($this->companyId($ticker));
+        $as = Viewpoint::current();
+        $as = $as === null || $adjusted === null ? $as : new Viewpoint($as->userId, $as->author, $adjusted);
+        $company = $this->companies->read($this->companyId($ticker), $as);
         $catalogue = $this->catalogues->current();
-        $universe = $this->columns->universe($day, true, $catalogue);
+        $universe = $this->columns->universe($day, true, $catalogue, as: $as);
 
         return new CompanyScope($company ?? throw new \LogicException('The company was just found.'), $day, $catalogue, $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
     }

@@ -7,6 +7,7 @@ namespace App\Research;
 use Closure;
 use Logion\Absence;
 use Logion\Accounts\LineItem;
+use Logion\Accounts\LineKind;
 use Logion\Accounts\Period;
 use Logion\Figure;
 use Logion\Market\Day;
@@ -74,19 +75,21 @@ final class FigureReport
     /**
      * A statement line of a period, with every filing that gave it.
      *
-     * @param  'annual'|'quarterly'|'trailing'  $basis
+     * @param  'annual'|'half_year'|'quarterly'|'trailing'  $basis
      * @return array<string, mixed> working, currency, note, filings, history, standing
      */
     public function explainLine(LineItem $item, int $period, string $basis): array
     {
         $interpreter = new Interpreter($this->scope);
         $latest = $this->scope->facts->latestQuarter() ?? $period;
-        $working = $basis === 'trailing'
+        $working = $basis === 'half_year' && $item->kind === LineKind::Duration
+            ? new Working($item->label, Figure::of($this->scope->facts->half($item->key, $period) ?? Absence::missing("{$item->label} was not reported."), $item->unit), 'sum of two quarters', 'H'.intdiv($period % 10, 2).' '.intdiv($period, 10), [$interpreter->reported($item, $period - 1), $interpreter->reported($item, $period)], null, $item->key)
+            : ($basis === 'trailing'
             ? $interpreter->expression(Node::name($item->key), $item->label, $item->unit, Moment::of('trailing')->quartersAgo(max(0, Period::quartersBetween($period, $latest))))
-            : $interpreter->reported($item, $period);
+            : $interpreter->reported($item, $period));
         $filings = [];
         foreach ($this->scope->company->facts as $fact) {
-            if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf) {
+            if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf && ! $fact->isCorrection()) {
                 $filings[] = ['value' => $fact->value, 'filed_on' => Day::iso($fact->filedOn), 'title' => $this->scope->company->filings[$fact->filing] ?? ''];
             }
         }

@@ -76,7 +76,7 @@ final class NamedLists
             throw InvalidScreen::because('screens that start from each other\'s survivors are more than '.self::DEEPEST.' deep, or go round in a circle.');
         }
         $saved = Screen::query()->of($user ?? throw InvalidScreen::because('screens belong to a user; sign in.'))->find($id) ?? throw InvalidScreen::because('a screen it starts from does not exist any more. Take it out of the universe.');
-        $universe = $this->columns->universe($asOf, $computes, $this->catalogues->of($user), $this->on($asOf, $user, $computes, $depth + 1)) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
+        $universe = $this->columns->universe($asOf, $computes, $this->catalogues->of($user), $this->on($asOf, $user, $computes, $depth + 1), \App\Facts\Viewpoint::current()) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
 
         return array_map(static fn (int $position): int => $universe->company($position), Mask::positions(Funnel::run(ScreenDefinition::fromArray($saved->definition), $universe)->survived));
     }

@@ -236,7 +236,7 @@ final class ScreenRunner
     {
         $user = Auth::user();
 
-        return $this->columns->universe($asOf, $computes, $this->catalogues->current(), $this->lists->on($asOf, $user instanceof \App\Models\User ? $user : null, $computes))
+        return $this->columns->universe($asOf, $computes, $this->catalogues->current(), $this->lists->on($asOf, $user instanceof \App\Models\User ? $user : null, $computes), \App\Facts\Viewpoint::current())
             ?? throw new ConflictHttpException('The figures as of '.Day::iso($asOf).' have not been computed yet. Start the refresh and wait for it.');
     }
 }

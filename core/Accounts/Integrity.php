@@ -234,7 +234,7 @@ final class Integrity
             $factor = $slip['direction'] === 'up' ? 1 / 1000 : 1000.0;
             $lines = array_filter(array_keys($statements[$slip['statement']]), fn (string $line): bool => $this->stated($line, $year) !== null);
             $words = ['income' => 'income statement', 'balance' => 'balance sheet', 'cash_flow' => 'cash-flow statement'][$slip['statement']] ?? 'share counts';
-            $this->explain($year, $lines);
+            $this->explain($year, array_values($lines));
             $this->add(new Finding(
                 'unit_slip', $year, null, null, null, "The {$words} of ".Period::label($year).' is about a thousand times '.($slip['direction'] === 'up' ? 'larger' : 'smaller')." than that of the other years ({$slip['lines_off']} of {$slip['lines_tested']} lines).",
                 'Units slipped: thousands were taken for millions, or the other way round.', 92, [$this->remedy('rescale', $factor > 1 ? 'Multiply by 1,000' : 'Divide by 1,000', array_fill_keys($lines, $factor), $year)],
@@ -247,7 +247,7 @@ final class Integrity
             }
             $others = array_map(abs(...), array_filter($statements[$slip['statement']][$slip['line']], static fn (?float $value, int $at): bool => $value !== null && $value != 0.0 && $at !== $slip['position'], ARRAY_FILTER_USE_BOTH));
             $factor = 10 ** (3 * round(log10($slip['ratio']) / 3));
-            if ($factor == 1.0 || max($others) / min($others) > self::STEADY || abs(log10($slip['ratio'] / $factor)) > 0.7) {
+            if ($factor == 1.0 || $others === [] || max($others) / min($others) > self::STEADY || abs(log10($slip['ratio'] / $factor)) > 0.7) {
                 continue;
             }
             $this->explain($year, [$slip['line']]);
@@ -375,7 +375,10 @@ final class Integrity
         return $fact === null || $now === null || $now == 0.0 ? $value : $value * $fact->value / $now;
     }
 
-    /** @param  array<string, float>  $factors  by line */
+    /**
+     * @param  'rescale'|'flip'  $kind
+     * @param  array<string, float>  $factors  by line
+     */
     private function remedy(string $kind, string $label, array $factors, int $period): Remedy
     {
         $figures = [];

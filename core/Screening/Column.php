@@ -150,6 +150,64 @@ final class Column
         return new self($this->packed, $this->states, $codes, $bounds === [] ? '' : pack('d*', ...$bounds), $order === [] ? '' : pack('V*', ...$order));
     }
 
+    /**
+     * The same column with other values at some positions; its index is carried on, not made anew.
+     *
+     * @param  array<int, float|Absence>  $changes  by position
+     */
+    public function with(array $changes): self
+    {
+        $packed = $this->packed;
+        $states = $this->states;
+        $codes = $this->codes;
+        $ordered = $this->ordered;
+        $bounds = $this->bounds === null || $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
+        foreach ($changes as $position => $value) {
+            $changed = self::of([$value]);
+            if ($ordered !== null && $states[$position] === 'v') {
+                $ordered = substr_replace($ordered, '', 4 * self::place($ordered, $packed, self::float($packed, $position), $position), 4);
+            }
+            $packed = substr_replace($packed, $changed->packed, 8 * $position, 8);
+            $states[$position] = $changed->states;
+            if ($codes === null) {
+                continue;
+            }
+            if ($value instanceof Absence) {
+                $codes[$position] = "\0";
+
+                continue;
+            }
+            if ($bounds === [] || $value < $bounds[0]) {
+                $bounds[0] = $value;
+            }
+            $codes[$position] = chr(Rank::firstAbove($bounds, $value));
+            if ($ordered !== null) {
+                $ordered = substr_replace($ordered, pack('V', $position), 4 * self::place($ordered, $packed, $value, $position), 0);
+            }
+        }
+
+        return new self($packed, $states, $codes, $this->bounds === null ? null : ($bounds === [] ? '' : pack('d*', ...$bounds)), $ordered);
+    }
+
+    /** Where a value at a position stands, or would stand, among the ordered positions. */
+    private static function place(string $ordered, string $packed, float $value, int $position): int
+    {
+        $low = 0;
+        $high = intdiv(strlen($ordered), 4);
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            $at = (unpack('V', $ordered, 4 * $middle) ?: [1 => 0])[1];
+            $other = self::float($packed, $at);
+            if ($other < $value || ($other == $value && $at < $position)) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+
+        return $low;
+    }
+
     /** @return list<int> positions that have a value, the lowest value first; equal values in the order of positions */
     public function order(): array
     {

@@ -4,6 +4,70 @@
  */
 
 export interface paths {
+    "/companies/{ticker}/bridges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["bridges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/breakdowns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["breakdowns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/dividends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["dividends"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/back-tests": {
         parameters: {
             query?: never;
@@ -31,6 +95,86 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["deleteBackTest"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/breaks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["breaks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/one-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["markOneOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/one-offs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeOneOff"];
+        post?: never;
+        delete: operations["unmarkOneOff"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/judgements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/judgements/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["unjudge"];
         options?: never;
         head?: never;
         patch?: never;
@@ -340,6 +484,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["corrections"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/corrections/{batch}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["withdrawCorrections"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/corrections/{batch}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreCorrections"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/figure-history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["figureHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/entry-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["entrySheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["chooseTemplate"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/decisions": {
         parameters: {
             query?: never;
@@ -415,6 +671,134 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/findings/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mendFinding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["imports"];
+        put?: never;
+        post: operations["handIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["import"];
+        put: operations["remap"];
+        post?: never;
+        delete: operations["undoImport"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/{id}/store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["storeImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/import-profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["importProfiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/{id}/profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keepProfile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/import-profiles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteProfile"];
         options?: never;
         head?: never;
         patch?: never;
@@ -840,6 +1224,321 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        PeriodHead: {
+            /** @description The parts of the contract about statements, imports and corrections. */
+            period: number;
+            label: string;
+            end?: string | null;
+        };
+        FigureRow: {
+            key: string;
+            label: string;
+            unit?: string;
+            figures: components["schemas"]["Figure"][];
+        };
+        NamedFigure: {
+            key: string;
+            label: string;
+            figure: components["schemas"]["Figure"];
+        };
+        ImportCounts: {
+            new: number;
+            changed: number;
+            same: number;
+            conflict: number;
+            refused: number;
+        };
+        ImportMapping: {
+            kind: string;
+            company?: string | null;
+            new_company?: {
+                [key: string]: unknown;
+            } | null;
+            head_row: number;
+            columns: (string | null)[];
+            dates: string;
+            decimal: string;
+            scale: number;
+            currency?: string | null;
+            lines: {
+                [key: string]: string;
+            };
+            filed_on?: number | null;
+            filed_after: number;
+            conflicts: string;
+        };
+        ImportPreview: {
+            columns: {
+                heading: string;
+                field: string | null;
+                confidence: number;
+                sample: string[];
+            }[];
+            lines: {
+                label: string;
+                line: string | null;
+                confidence: number;
+                sample: string[];
+            }[];
+            periods: string[];
+            fields: {
+                key: string;
+                label: string;
+                required: boolean;
+            }[];
+            notes: string[];
+            counts: components["schemas"]["ImportCounts"];
+            rows: number;
+            refused: {
+                place: string;
+                reason: string;
+            }[];
+            examples: {
+                status: string;
+                company: string;
+                what: string;
+                stored: number | null;
+                found: number | null;
+                place: string;
+            }[];
+            warnings: string[];
+            questions: {
+                [key: string]: string;
+            };
+            unmapped: {
+                label: string;
+                count: number;
+            }[];
+            companies: number;
+        };
+        Import: {
+            id: number;
+            name: string;
+            size: number;
+            format: string;
+            /** @enum {string} */
+            state: "previewing" | "previewed" | "storing" | "stored" | "undone";
+            kind: string;
+            counts: components["schemas"]["ImportCounts"] | null;
+            made_on: string | null;
+            stored_on: string | null;
+            company_name?: string | null;
+            mapping?: components["schemas"]["ImportMapping"];
+            preview?: components["schemas"]["ImportPreview"] | null;
+            task?: {
+                id: number;
+                state: string;
+                done: number;
+                message: string | null;
+            } | null;
+        };
+        Correction: {
+            id: number;
+            batch: string | null;
+            ticker: string | null;
+            company: string;
+            line: string;
+            label: string;
+            period: number;
+            period_label: string;
+            value: number | null;
+            unit: string;
+            currency: string;
+            note: string;
+            source: string;
+            made_on: string | null;
+            withdrawn_on: string | null;
+        };
+        FigureVersion: {
+            value: number | null;
+            day: string;
+            what: string;
+            note: string;
+            batch: string | null;
+            state: string;
+        };
+        Break: {
+            key: string;
+            kind: string;
+            period: number;
+            period_label: string;
+            line: string;
+            line_label: string;
+            sentence: string;
+            amount: number | null;
+            before_tax: boolean;
+            /** @enum {string} */
+            state: "open" | "accepted" | "dismissed";
+            one_off: number | null;
+            judgement: number | null;
+        };
+        OneOff: {
+            id: number;
+            line: string;
+            line_label: string;
+            period: number;
+            period_label: string;
+            amount: number;
+            before_tax: boolean;
+            note: string;
+        };
+        Finding: {
+            key: string;
+            check: string;
+            ticker: string;
+            company: string;
+            currency: string;
+            period: number;
+            period_label: string;
+            line: string | null;
+            line_label: string | null;
+            stated: number | null;
+            computed: number | null;
+            sentence: string;
+            cause: string;
+            weight: number;
+            judgement: number | null;
+            judgement_note?: string | null;
+            remedies: {
+                kind: string;
+                label: string;
+                figures: {
+                    line: string;
+                    period: number;
+                    value: number | null;
+                }[];
+            }[];
+        };
+        CashMove: {
+            line: string;
+            label: string;
+            amount: number;
+        };
+        Bridges: {
+            currency: string;
+            period: number | null;
+            period_label: string | null;
+            periods: components["schemas"]["PeriodHead"][];
+            bridges: {
+                title: string;
+                steps: {
+                    line: string | null;
+                    label: string;
+                    amount: number;
+                    total: boolean;
+                }[];
+            }[];
+            sources_and_uses: {
+                label: string;
+                sources: components["schemas"]["CashMove"][];
+                uses: components["schemas"]["CashMove"][];
+                change: number | null;
+                unexplained: number;
+            };
+            working_capital: components["schemas"]["FigureRow"][];
+            book_value: components["schemas"]["FigureRow"][];
+            returns: components["schemas"]["FigureRow"][];
+        };
+        Breakdown: {
+            /** @enum {string} */
+            axis: "business" | "region" | "driver";
+            periods: components["schemas"]["PeriodHead"][];
+            tables: {
+                line: string;
+                label: string;
+                unit: string;
+                members: {
+                    name: string;
+                    values: (number | null)[];
+                }[];
+                total: (number | null)[];
+                stated: (number | null)[];
+                difference: (number | null)[];
+            }[];
+        };
+        FiguresByYear: {
+            years: number[];
+            rows: components["schemas"]["FigureRow"][];
+        };
+        Dividends: {
+            currency: string;
+            frequency: number;
+            payments: {
+                day: string;
+                amount: number;
+                declared: number;
+                special: boolean;
+            }[];
+            years: {
+                year: number;
+                amount: number;
+            }[];
+            growth: {
+                years: number;
+                figure: components["schemas"]["Figure"];
+            }[];
+            years_rising: number;
+            years_without_cut: number;
+            cuts: number[];
+            yield_through_time: {
+                day: string;
+                yield: number;
+                mean: number | null;
+            }[];
+            now: components["schemas"]["NamedFigure"][];
+            payout_through_time: components["schemas"]["FiguresByYear"];
+            shares: components["schemas"]["FiguresByYear"];
+            safety: {
+                score: components["schemas"]["Figure"];
+                parts: {
+                    key: string;
+                    label: string;
+                    figure: components["schemas"]["Figure"];
+                    best: number;
+                    worst: number;
+                    weight: number;
+                    points: number | null;
+                }[];
+            };
+        };
+        People: {
+            holders: {
+                holder: string;
+                kind: string;
+                day: string;
+                shares: number;
+                share_of_company: number | null;
+                change: number | null;
+                since: string | null;
+            }[];
+            netted: {
+                months: number;
+                bought: number;
+                sold: number;
+                net: number;
+                buyers: number;
+                sellers: number;
+                bought_value: number | null;
+                sold_value: number | null;
+            }[];
+            trades: {
+                day: string;
+                insider: string;
+                role: string;
+                shares: number;
+                price: number | null;
+            }[];
+            series: {
+                name: string;
+                label: string;
+                points: {
+                    day: string;
+                    shares: number;
+                }[];
+            }[];
+            now: components["schemas"]["NamedFigure"][];
+            shares_outstanding: components["schemas"]["Figure"];
+        };
         Problem: {
             /** @description The parts of the API's contract that several operations share. */
             title: string;
@@ -1394,6 +2093,103 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    bridges: {
+        parameters: {
+            query?: {
+                period?: number;
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description From revenue to net income, from net income to free cash flow, sources and uses of cash, working capital, book value, returns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bridges"];
+                };
+            };
+        };
+    };
+    breakdowns: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Segments, regions and operating drivers, reconciled to the totals */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Breakdown"][];
+                };
+            };
+        };
+    };
+    dividends: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dividends and share count through time, and how safe the dividend is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dividends"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Holders, insiders, short positions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+        };
+    };
     backTests: {
         parameters: {
             query?: never;
@@ -1472,6 +2268,169 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Deleted, and cancelled if it was running */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    breaks: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Breaks in the statements with what was decided, and everything marked as a one-off */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        breaks: components["schemas"]["Break"][];
+                        one_offs: components["schemas"]["OneOff"][];
+                    };
+                };
+            };
+        };
+    };
+    markOneOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    line: string;
+                    period: number;
+                    amount: number;
+                    before_tax: boolean;
+                    note?: string;
+                    break_key?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Marked */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneOff"];
+                };
+            };
+        };
+    };
+    changeOneOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    amount?: number;
+                    before_tax?: boolean;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneOff"];
+                };
+            };
+        };
+    };
+    unmarkOneOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No longer marked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description "break:…" dismisses a break, "finding:…" accepts a finding */
+                    subject: string;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    unjudge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Open again */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -1844,6 +2803,8 @@ export interface operations {
                         as_of: string;
                         description?: string;
                         template?: string;
+                        /** @description Chosen by the reader instead of the filed kind of business */
+                        template_chosen?: boolean;
                         sector?: string;
                         country?: string;
                         exchange?: string;
@@ -1887,8 +2848,10 @@ export interface operations {
         parameters: {
             query?: {
                 statement?: "income" | "balance" | "cash_flow" | "per_share_and_counts";
-                basis?: "annual" | "quarterly" | "trailing";
-                view?: "amounts" | "common_size" | "growth";
+                basis?: "annual" | "half_year" | "quarterly" | "trailing";
+                view?: "amounts" | "per_share" | "common_size" | "growth" | "index";
+                version?: "restated" | "first" | "adjusted";
+                most?: number;
                 as_of?: string;
             };
             header?: never;
@@ -1907,18 +2870,16 @@ export interface operations {
                 content: {
                     "application/json": {
                         currency: string;
-                        periods: {
-                            period: number;
-                            label: string;
-                            end: string | null;
-                        }[];
+                        template: string;
+                        periods: components["schemas"]["PeriodHead"][];
                         rows: {
                             key: string;
                             label: string;
                             total: boolean;
                             unit: string;
                             figures: components["schemas"]["Figure"][];
-                            completed?: (string | null)[];
+                            /** @description What is special of a figure */
+                            marks: ("corrected" | "adjusted" | "restated" | "total" | "balance" | "zero" | null)[];
                         }[];
                         findings: string[];
                     };
@@ -2167,6 +3128,211 @@ export interface operations {
             };
         };
     };
+    corrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own corrections, latest first; withdrawn ones too */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Correction"][];
+                };
+            };
+        };
+    };
+    correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures: {
+                        line: string;
+                        period: number;
+                        /** @description null strikes the figure out */
+                        value?: number | null;
+                    }[];
+                    note: string;
+                    source?: string;
+                    public_on?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description In force */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        batch: string;
+                    };
+                };
+            };
+        };
+    };
+    withdrawCorrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Withdrawn */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        withdrawn: number;
+                    };
+                };
+            };
+        };
+    };
+    restoreCorrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In force again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        restored: number;
+                    };
+                };
+            };
+        };
+    };
+    figureHistory: {
+        parameters: {
+            query: {
+                line: string;
+                period: number;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every figure that was ever filed or entered for a cell, oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureVersion"][];
+                };
+            };
+        };
+    };
+    entrySheet: {
+        parameters: {
+            query: {
+                statement: string;
+                /** @description Periods, comma separated */
+                periods: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lines of a statement with their sum rules and what is known */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        /** @description First filing day by period; null where nothing was filed */
+                        filed: (string | null)[];
+                        lines: {
+                            key: string;
+                            label: string;
+                            unit: string;
+                            /** @description A sum needs it; others may be left empty */
+                            required: boolean;
+                            rules: {
+                                sign: number;
+                                line: string;
+                            }[][];
+                            values: (number | null)[];
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    chooseTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description null takes the choice back */
+                    template: string | null;
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Chosen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        template: string;
+                    };
+                };
+            };
+        };
+    };
     decisions: {
         parameters: {
             query?: {
@@ -2344,6 +3510,298 @@ export interface operations {
                         }[];
                     };
                 };
+            };
+        };
+    };
+    findings: {
+        parameters: {
+            query?: {
+                ticker?: string;
+                check?: string;
+                accepted?: boolean;
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Findings, the heaviest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        findings: components["schemas"]["Finding"][];
+                        total: number;
+                        accepted: number;
+                        checks: {
+                            [key: string]: number;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    mendFinding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    key: string;
+                    /** @description Which of its remedies, from 0 */
+                    remedy: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Corrected */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        batch: string;
+                    };
+                };
+            };
+        };
+    };
+    imports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own imports, latest first, and what the program can read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        imports: components["schemas"]["Import"][];
+                        kinds: {
+                            key: string;
+                            label: string;
+                        }[];
+                        exchanges: {
+                            code: string;
+                            name: string;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    handIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept and previewed; nothing is stored yet */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+        };
+    };
+    import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description An import with its preview */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+        };
+    };
+    remap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Previewed anew */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+        };
+    };
+    undoImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Undone if it was stored, else forgotten */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        state: string;
+                    };
+                };
+            };
+        };
+    };
+    storeImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Stored, or being stored in the background */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+        };
+    };
+    importProfiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Mappings kept under a name; one with the same heading is used by itself */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                        name: string;
+                        kind: string;
+                    }[];
+                };
+            };
+        };
+    };
+    keepProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    deleteProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -9,12 +9,12 @@ use App\Models\Company;
 use App\Research\CompanyScopes;
 use App\Research\FigureReport;
 use App\Research\FirstReading;
+use App\Research\StatementReport;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Logion\Accounts\Integrity;
 use Logion\Accounts\LineItems;
-use Logion\Accounts\Period;
 use Logion\Accounts\StatementView;
+use Logion\Accounts\Version;
 use Logion\Market\Day;
 use Logion\Market\Indicators;
 use Logion\Market\TradingDays;
@@ -24,7 +24,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 final class CompanyController
 {
     #[OA\Get(path: '/companies/{ticker}', operationId: 'company', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What it is, where its price stands, and the first reading', content: new OA\JsonContent(required: ['ticker', 'name', 'as_of', 'price', 'sections', 'history'], properties: [
-        new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'description', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'sector', type: 'string'),
+        new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'description', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'template_chosen', type: 'boolean', description: 'Chosen by the reader instead of the filed kind of business'), new OA\Property(property: 'sector', type: 'string'),
         new OA\Property(property: 'country', type: 'string'), new OA\Property(property: 'exchange', type: 'string'), new OA\Property(property: 'isin', type: 'string'), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'reporting_currency', type: 'string'),
         new OA\Property(property: 'delisting', type: 'string', nullable: true),
         new OA\Property(property: 'price', type: 'object', required: ['close', 'change', 'day'], properties: [new OA\Property(property: 'close', type: 'number', nullable: true), new OA\Property(property: 'change', type: 'number', nullable: true), new OA\Property(property: 'day', type: 'string', nullable: true)]),
@@ -44,7 +44,7 @@ final class CompanyController
         $last = $scope->prices->last();
 
         return new JsonResponse([
-            'ticker' => $security->ticker, 'name' => $company->name, 'as_of' => Day::iso($scope->asOf), 'description' => $company->description, 'template' => $company->template,
+            'ticker' => $security->ticker, 'name' => $company->name, 'as_of' => Day::iso($scope->asOf), 'description' => $company->description, 'template' => $scope->company->template->value, 'template_chosen' => $scope->company->template->value !== $company->template,
             'sector' => Names::sectorLabel($company->sector), 'country' => Names::COUNTRIES[$company->country] ?? $company->country, 'exchange' => $security->exchange->name, 'isin' => $security->isin,
             'currency' => $security->currency, 'reporting_currency' => $company->reporting_currency,
             'delisting' => $security->delisted_on !== null && $security->delisted_on <= $scope->asOf ? Day::iso((int) $security->delisted_on).': '.$security->delisting_reason : null,
@@ -55,24 +55,20 @@ final class CompanyController
 
     #[OA\Get(path: '/companies/{ticker}/statements', operationId: 'statements', parameters: [
         new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'statement', schema: new OA\Schema(type: 'string', enum: ['income', 'balance', 'cash_flow', 'per_share_and_counts'])),
-        new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string', enum: ['annual', 'quarterly', 'trailing'])), new OA\QueryParameter(name: 'view', schema: new OA\Schema(type: 'string', enum: ['amounts', 'common_size', 'growth'])), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
-    ], responses: [new OA\Response(response: 200, description: 'A statement over its periods, in the reporting currency', content: new OA\JsonContent(required: ['currency', 'periods', 'rows', 'findings'], properties: [
-        new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'periods', type: 'array', items: new OA\Items(type: 'object', required: ['period', 'label', 'end'], properties: [new OA\Property(property: 'period', type: 'integer'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'end', type: 'string', nullable: true)])),
-        new OA\Property(property: 'rows', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'total', 'unit', 'figures'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'total', type: 'boolean'), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')), new OA\Property(property: 'completed', type: 'array', items: new OA\Items(type: 'string', nullable: true))])),
+        new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string', enum: ['annual', 'half_year', 'quarterly', 'trailing'])), new OA\QueryParameter(name: 'view', schema: new OA\Schema(type: 'string', enum: ['amounts', 'per_share', 'common_size', 'growth', 'index'])),
+        new OA\QueryParameter(name: 'version', schema: new OA\Schema(type: 'string', enum: ['restated', 'first', 'adjusted'])), new OA\QueryParameter(name: 'most', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+    ], responses: [new OA\Response(response: 200, description: 'A statement over its periods, in the reporting currency', content: new OA\JsonContent(required: ['currency', 'template', 'periods', 'rows', 'findings'], properties: [
+        new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
+        new OA\Property(property: 'rows', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'total', 'unit', 'figures', 'marks'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'total', type: 'boolean'), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')), new OA\Property(property: 'marks', type: 'array', description: 'What is special of a figure', items: new OA\Items(type: 'string', nullable: true, enum: ['corrected', 'adjusted', 'restated', 'total', 'balance', 'zero']))])),
         new OA\Property(property: 'findings', type: 'array', items: new OA\Items(type: 'string')),
     ]))])]
     public function statements(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['statement' => ['in:income,balance,cash_flow,per_share_and_counts'], 'basis' => ['in:annual,quarterly,trailing'], 'view' => ['in:amounts,common_size,growth'], 'as_of' => ['nullable', 'string'], 'most' => ['integer', 'min:1', 'max:60']]);
-        $scope = $scopes->open($ticker, $data['as_of'] ?? null);
-        $view = StatementView::of($scope->facts, $data['statement'] ?? 'income', $data['basis'] ?? 'annual', $data['view'] ?? 'amounts', (int) ($data['most'] ?? 12));
+        $data = $request->validate(['statement' => ['in:'.implode(',', StatementView::STATEMENTS)], 'basis' => ['in:'.implode(',', StatementView::BASES)], 'view' => ['in:'.implode(',', StatementView::VIEWS)], 'version' => ['in:restated,first,adjusted'], 'as_of' => ['nullable', 'string'], 'most' => ['integer', 'min:1', 'max:100']]);
+        $version = $data['version'] ?? null;
+        $scope = $scopes->open($ticker, $data['as_of'] ?? null, $version === null ? null : $version === 'adjusted');
 
-        return new JsonResponse([
-            'currency' => $scope->company->reportingCurrency,
-            'periods' => array_map(static fn (int $period): array => ['period' => $period, 'label' => Period::label($period), 'end' => ($end = $scope->facts->periodEnd($period)) === null ? null : Day::iso($end)], $view->periods),
-            'rows' => array_map(static fn (array $row): array => ['key' => $row['item']->key, 'label' => $row['item']->label, 'total' => $row['total'], 'unit' => $row['item']->unit->value, 'figures' => $row['figures'], 'completed' => $row['marks']], $view->rows),
-            'findings' => array_map(static fn (\Logion\Accounts\Finding $finding): string => $finding->sentence, Integrity::ofSheet($scope->facts)),
-        ]);
+        return new JsonResponse((new StatementReport($scope))->statement($data['statement'] ?? 'income', $data['basis'] ?? 'annual', $data['view'] ?? 'amounts', (int) ($data['most'] ?? 12), $version === 'first' ? Version::FirstReported : Version::Restated));
     }
 
     #[OA\Get(path: '/companies/{ticker}/prices', operationId: 'prices', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'years', schema: new OA\Schema(type: 'number'))], responses: [new OA\Response(response: 200, description: 'Closes, moving averages and the home index rebased to the first close', content: new OA\JsonContent(required: ['currency', 'days', 'close', 'adjusted', 'sma50', 'sma200', 'index', 'index_against_adjusted', 'volume', 'events'], properties: [
@@ -128,7 +124,7 @@ final class CompanyController
     ]))])]
     public function working(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['metric' => ['nullable', 'string'], 'line' => ['nullable', 'string'], 'period' => ['nullable', 'integer'], 'year' => ['nullable', 'integer', 'min:1900', 'max:2200'], 'basis' => ['nullable', 'in:annual,quarterly,trailing'], 'as_of' => ['nullable', 'string']]);
+        $data = $request->validate(['metric' => ['nullable', 'string'], 'line' => ['nullable', 'string'], 'period' => ['nullable', 'integer'], 'year' => ['nullable', 'integer', 'min:1900', 'max:2200'], 'basis' => ['nullable', 'in:annual,half_year,quarterly,trailing'], 'as_of' => ['nullable', 'string']]);
         $scope = $scopes->open($ticker, $data['as_of'] ?? null);
         $report = new FigureReport($scope);
         if (isset($data['line'])) {

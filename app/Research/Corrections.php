@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Research;
+
+use App\Models\Correction;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Logion\Accounts\LineItem;
+use Logion\Accounts\LineItems;
+use Logion\Accounts\Period;
+use Logion\Accounts\Template;
+use Logion\Import\FiscalCalendar;
+use Logion\Market\Day;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/** Makes and withdraws a user's corrections. A new one for a figure takes the place of the one before, which stays as history. */
+final class Corrections
+{
+    /**
+     * @param  list<array{line: string, period: int, value: ?float}>  $figures  null strikes a figure out
+     * @param  int|null  $publicOn  day from which a figure nobody filed counts; else that of the filing it corrects
+     * @return string what was made together, to withdraw it together
+     *
+     * @throws UnprocessableEntityHttpException naming the figure
+     */
+    public function make(User $user, int $company, array $figures, string $note, string $source = '', ?int $publicOn = null): string
+    {
+        $row = DB::table('companies')->where('id', $company)->first(['template', 'fiscal_year_end_month']);
+        $chosen = DB::table('template_choices')->where('user_id', $user->id)->where('company_id', $company)->value('template');
+        $template = Template::from((string) ($chosen ?? $row->template));
+        $calendar = new FiscalCalendar((int) $row->fiscal_year_end_month);
+        $batch = Str::uuid()->toString();
+        DB::transaction(function () use ($user, $company, $figures, $note, $source, $publicOn, $template, $calendar, $batch): void {
+            foreach ($figures as $figure) {
+                $item = $this->item($figure['line'], $template);
+                $period = $figure['period'];
+                if ($period < 19000 || $period > 22004 || $period % 10 > 4) {
+                    throw new UnprocessableEntityHttpException("{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter.");
+                }
+                $filed = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('facts.company_id', $company)->where('facts.line', $item->key)->where('facts.period', $period)->min('filed_on')
+                    ?? DB::table('filings')->where('company_id', $company)->where('period', $period)->min('filed_on');
+                $day = $filed === null ? $publicOn : (int) $filed;
+                if ($day === null) {
+                    throw new UnprocessableEntityHttpException('Nothing was filed for '.Period::label($period).' yet: say from which day the figures are public.');
+                }
+                if ($day < $calendar->end($period)) {
+                    throw new UnprocessableEntityHttpException(Period::label($period).' ends on '.Day::iso($calendar->end($period)).' and cannot have been public on '.Day::iso($day).'.');
+                }
+                Correction::query()->of($user)->where('company_id', $company)->where('line', $item->key)->where('period', $period)->whereNull('withdrawn_at')->update(['withdrawn_at' => now()]);
+                Correction::query()->create(['user_id' => $user->id, 'company_id' => $company, 'line' => $item->key, 'period' => $period, 'value' => $figure['value'], 'public_on' => $day, 'note' => $note, 'source' => $source, 'batch' => $batch]);
+            }
+        });
+
+        return $batch;
+    }
+
+    /** Takes corrections back: figures are again as filed, or as corrected before. */
+    public function withdraw(User $user, string $batch): int
+    {
+        return DB::transaction(function () use ($user, $batch): int {
+            $made = Correction::query()->of($user)->where('batch', $batch)->whereNull('withdrawn_at')->get();
+            foreach ($made as $correction) {
+                $correction->update(['withdrawn_at' => now()]);
+            }
+
+            return $made->count();
+        });
+    }
+
+    /** Puts withdrawn corrections in force again, in the place of later ones. */
+    public function restore(User $user, string $batch): int
+    {
+        return DB::transaction(function () use ($user, $batch): int {
+            $made = Correction::query()->of($user)->where('batch', $batch)->whereNotNull('withdrawn_at')->get();
+            foreach ($made as $correction) {
+                Correction::query()->of($user)->where('company_id', $correction->company_id)->where('line', $correction->line)->where('period', $correction->period)->whereNull('withdrawn_at')->update(['withdrawn_at' => now()]);
+                $correction->update(['withdrawn_at' => null]);
+            }
+
+            return $made->count();
+        });
+    }
+
+    /** @throws UnprocessableEntityHttpException if the line does not exist or does not fit the business */
+    public function item(string $line, Template $template): LineItem
+    {
+        $item = LineItems::find($line) ?? throw new UnprocessableEntityHttpException('There is no statement line "'.mb_substr($line, 0, 60).'".');
+
+        return $item->fits($template) ? $item : throw new UnprocessableEntityHttpException("{$item->label} is no line of a {$template->label()}.");
+    }
+}

@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Import;
+
+use Logion\Accounts\LineItems;
+use Logion\Accounts\Template;
+use Logion\Import\Concepts;
+use Logion\Import\FiscalCalendar;
+use Logion\Import\Report;
+use Logion\Import\ReportedFact;
+use PHPUnit\Framework\TestCase;
+
+/** Facts of an XBRL report become statement lines. */
+final class ReportTest extends TestCase
+{
+    public function test_concepts_of_both_taxonomies_become_lines(): void
+    {
+        $map = static fn (array $values, Template $template = Template::Industrial): array => array_map(static fn (array $f): float => $f['value'], (new Concepts)->map($values, $template)['lines']);
+        $this->assertSame(['revenue' => 10.0, 'cost_of_revenue' => 6.0], array_intersect_key($map(['Revenues' => 10.0, 'CostOfGoodsSold' => 6.0]), ['revenue' => 1, 'cost_of_revenue' => 1]));
+        $this->assertSame(7.0, $map(['DistributionCosts' => 3.0, 'AdministrativeExpense' => 4.0])['selling_general_administrative'], 'a signed sum');
+        $this->assertSame(3.0, $map(['DistributionCosts' => 3.0])['selling_general_administrative'], 'later parts may be absent');
+        $this->assertSame(-5.0, $map(['OtherOperatingIncomeExpenseNet' => 5.0])['other_operating_expenses'], 'the opposite direction');
+        $this->assertSame(10.0, $map(['Revenues' => 10.0, 'RevenueFromContractWithCustomerExcludingAssessedTax' => 9.0])['revenue'], 'the first alternative counts');
+        $this->assertArrayNotHasKey('deposits', $map(['Deposits' => 5.0]));
+        $this->assertArrayHasKey('deposits', $map(['Deposits' => 5.0], Template::Bank));
+    }
+
+    public function test_unknown_concepts_are_listed_and_an_own_mapping_is_used(): void
+    {
+        $this->assertSame(['HarbourDues'], (new Concepts)->map(['HarbourDues' => 4.0, 'Revenues' => 1.0, 'RevenueFromContractWithCustomerExcludingAssessedTax' => 1.0], Template::Industrial)['unmapped']);
+        $own = (new Concepts(['HarbourDues' => 'other_operating_expenses', 'Bells' => '']))->map(['HarbourDues' => 4.0, 'Bells' => 1.0], Template::Industrial);
+        $this->assertSame([4.0, []], [$own['lines']['other_operating_expenses']['value'], $own['unmapped']]);
+    }
+
+    public function test_years_quarters_parts_of_a_year_and_balances(): void
+    {
+        $report = $this->report([
+            $this->fact('Revenues', 100.0, 20240101, 20241231), $this->fact('Revenues', 20.0, 20240101, 20240331), $this->fact('Revenues', 45.0, 20240101, 20240630), $this->fact('Revenues', 72.0, 20240101, 20240930),
+            $this->fact('Assets', 500.0, null, 20241231), $this->fact('Assets', 480.0, null, 20240930),
+        ]);
+        $this->assertSame(['revenue@20240' => 100.0, 'total_assets@20240' => 500.0, 'revenue@20241' => 20.0, 'revenue@20242' => 25.0, 'revenue@20243' => 27.0, 'total_assets@20243' => 480.0], array_map(static fn (array $f): float => $f['value'], $report->figures));
+        $this->assertSame([], $report->refused);
+    }
+
+    public function test_of_two_facts_that_agree_the_more_exact_counts_and_two_that_contradict_are_refused(): void
+    {
+        $exact = $this->report([$this->fact('Assets', 5_000_000.0, null, 20241231, decimals: -6), $this->fact('Assets', 5_123_456.0, null, 20241231, decimals: 0)]);
+        $this->assertSame(5_123_456.0, $exact->figures['total_assets@20240']['value']);
+        $contradicting = $this->report([$this->fact('Assets', 5_000_000.0, null, 20241231, decimals: 0), $this->fact('Assets', 7_000_000.0, null, 20241231, decimals: 0), $this->fact('Liabilities', 1.0, null, 20241231)]);
+        $this->assertSame(['total_liabilities@20240'], array_keys($contradicting->figures));
+        $this->assertStringContainsString('is given twice', $contradicting->refused[0]['reason']);
+    }
+
+    public function test_segments_other_currencies_and_odd_periods(): void
+    {
+        $report = $this->report([
+            $this->fact('Revenues', 60.0, 20240101, 20241231, dimensions: ['StatementBusinessSegmentsAxis' => 'WholesaleTradeMember']), $this->fact('Revenues', 40.0, 20240101, 20241231, dimensions: ['SegmentsAxis' => 'FerriesMember', 'ConsolidationItemsAxis' => 'OperatingSegmentsMember']),
+            $this->fact('Revenues', 30.0, 20240101, 20241231, dimensions: ['StatementGeographicalAxis' => 'NorthMember']), $this->fact('Revenues', 5.0, 20240101, 20241231, dimensions: ['HedgingAxis' => 'X']),
+            $this->fact('Revenues', 1.0, 20240101, 20241231, unit: 'XVN'), $this->fact('Revenues', 1.0, 20240101, 20240215),
+        ]);
+        $this->assertSame([['business', 'Wholesale trade', 60.0], ['business', 'Ferries', 40.0], ['region', 'North', 30.0]], array_map(static fn (array $b): array => [$b['axis'], $b['member'], $b['value']], $report->breakdowns));
+        $this->assertSame([], $report->figures);
+        $this->assertCount(2, $report->refused);
+        $this->assertStringContainsString('the company reports in XCR', $report->refused[0]['reason']);
+    }
+
+    public function test_every_line_that_has_a_concept_is_found_again_by_it(): void
+    {
+        $checked = 0;
+        foreach (LineItems::all() as $key => $item) {
+            foreach (['ifrs', 'us_gaap'] as $taxonomy) {
+                $concept = Concepts::of($item, $taxonomy);
+                if ($concept === null) {
+                    continue;
+                }
+                $lines = (new Concepts)->map([$concept => 12.5], $item->templates[0])['lines'];
+                $this->assertSame(12.5, abs($lines[$key]['value'] ?? NAN), "{$key} by {$concept}");
+                $checked++;
+            }
+        }
+        $this->assertGreaterThan(150, $checked);
+    }
+
+    /** @param  list<ReportedFact>  $facts */
+    private function report(array $facts): Report
+    {
+        $report = new Report(new FiscalCalendar(12), new Concepts, Template::Industrial, 'XCR');
+        foreach ($facts as $fact) {
+            $report->add($fact);
+        }
+
+        return $report->close();
+    }
+
+    /** @param  array<string, string>  $dimensions */
+    private function fact(string $concept, float $value, ?int $start, int $end, array $dimensions = [], string $unit = 'XCR', ?int $decimals = null): ReportedFact
+    {
+        return new ReportedFact($concept, $value, $unit, $start, $end, $dimensions, $decimals, 'somewhere');
+    }
+}
