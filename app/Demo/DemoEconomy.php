@@ -37,6 +37,12 @@ final class DemoEconomy
 
     private BulkInsert $members;
 
+    private BulkInsert $breakdowns;
+
+    private BulkInsert $holdings;
+
+    private BulkInsert $trades;
+
     private int $filingId = 0;
 
     /** @var array<int, array<int, array{float, float}>> per exchange and day: Σ value, Σ value × return */
@@ -63,6 +69,9 @@ final class DemoEconomy
             $this->estimates = new BulkInsert('estimates', ['company_id', 'line', 'period', 'day', 'mean', 'deviation', 'analysts', 'high', 'low']);
             $this->observations = new BulkInsert('observations', ['company_id', 'name', 'day', 'value']);
             $this->members = new BulkInsert('index_members', ['index_id', 'company_id', 'from_day', 'to_day']);
+            $this->breakdowns = new BulkInsert('breakdown_facts', ['company_id', 'filing_id', 'axis', 'member', 'line', 'unit', 'period', 'value']);
+            $this->holdings = new BulkInsert('holdings', ['company_id', 'holder', 'kind', 'day', 'shares']);
+            $this->trades = new BulkInsert('insider_trades', ['company_id', 'insider', 'role', 'day', 'shares', 'price']);
             $this->writeEconomy($macro);
             foreach ($profiles as $i => $profile) {
                 $this->writeCompany($i + 1, $profile, $macro);
@@ -70,7 +79,7 @@ final class DemoEconomy
             }
             $this->writeIndices($macro, $profiles);
             $progress($total - 1, $total, 'indices');
-            foreach ([$this->filings, $this->facts, $this->bars, $this->actions, $this->dividends, $this->estimates, $this->observations, $this->members] as $table) {
+            foreach ([$this->filings, $this->facts, $this->bars, $this->actions, $this->dividends, $this->estimates, $this->observations, $this->members, $this->breakdowns, $this->holdings, $this->trades] as $table) {
                 $table->flush();
             }
             $progress($total, $total, 'writing');
@@ -141,6 +150,13 @@ final class DemoEconomy
         foreach ((new SentimentSimulator($profile))->run($closes, $published, $shares) as [$name, $day, $value]) {
             $this->observations->add($id, $name, $day, $value);
         }
+        $people = (new PeopleSimulator($profile))->run($closes, $shares);
+        foreach ($people['holdings'] as [$holder, $kind, $day, $count]) {
+            $this->holdings->add($id, $holder, $kind, $day, $count);
+        }
+        foreach ($people['trades'] as [$insider, $role, $day, $count, $price]) {
+            $this->trades->add($id, $insider, $role, $day, $count, $price);
+        }
     }
 
     private function inTradingCurrency(float $amount, Profile $profile, Macro $macro, int $day): float
@@ -209,6 +225,7 @@ final class DemoEconomy
     private function writeFilings(int $id, Profile $profile, array $quarters, int $lastDay): array
     {
         $chance = new Chance($profile->seed + 31);
+        $breakdown = new BreakdownSimulator($profile);
         $truth = $published = $annual = [];
         $lagYear = $chance->integer(52, 84);
         $lagQuarter = $chance->integer(28, 48);
@@ -231,6 +248,9 @@ final class DemoEconomy
                     $published[$year * 10] = $filed;
                     $filing = $this->filing($id, 'annual', $year * 10, $end, $filed, "Annual report {$year}");
                     $this->report($id, $filing, $year * 10, $lines, $profile, $year);
+                    foreach ($breakdown->year($year, $lines) as [$axis, $member, $line, $unit, $value]) {
+                        $this->breakdowns->add($id, $filing, $axis, $member, $line, $unit, $year * 10, $value);
+                    }
                     if ($year >= self::FIRST_QUARTERLY_YEAR) {
                         $this->report($id, $filing, $period, array_intersect_key($quarter['lines'], self::flows()), $profile, $year);
                     }

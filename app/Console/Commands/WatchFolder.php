@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Feeds\FileDrop;
+use Illuminate\Console\Command;
+
+final class WatchFolder extends Command
+{
+    protected $signature = 'logion:watch {--once : look once and end} {--every=2 : seconds between looks}';
+
+    protected $description = 'Import files that other programs drop into storage/app/drop';
+
+    public function handle(FileDrop $drop): int
+    {
+        do {
+            foreach ($drop->look() as [$name, $what]) {
+                $this->line("{$name}: {$what}");
+            }
+            if (! $this->option('once')) {
+                sleep(max(1, (int) $this->option('every')));
+            }
+        } while (! $this->option('once'));
+
+        return self::SUCCESS;
+    }
+}
