@@ -47,11 +47,21 @@ watch(
 )
 
 // A page about a company brings it into focus; without a ticker in the address the last one is taken up again.
-watch([() => route.params.ticker, () => route.name, () => session.asOf, () => session.user] as const, ([ticker]) => {
-  if (!session.user || !route.meta.subject) return
-  if (typeof ticker === 'string' && ticker) void subject.focus(ticker)
-  else if (subject.last()) void router.replace({ name: route.name!, params: { ticker: subject.last()! } })
-})
+watch(
+  [
+    () => route.params.ticker,
+    () => route.name,
+    () => session.asOf,
+    () => session.user,
+    () => session.figures,
+    () => session.revision,
+  ] as const,
+  ([ticker]) => {
+    if (!session.user || !route.meta.subject) return
+    if (typeof ticker === 'string' && ticker) void subject.focus(ticker)
+    else if (subject.last()) void router.replace({ name: route.name!, params: { ticker: subject.last()! } })
+  },
+)
 
 function step(direction: 1 | -1): void {
   const ticker = subject.neighbour(direction)

@@ -15,6 +15,7 @@ export const router = createRouter({
       component: () => import('./decide/DecidePage.vue'),
       meta: { title: 'Decide', subject: true },
     },
+    { path: '/data/:view?/:id?', name: 'data', component: () => import('./data/DataPage.vue'), meta: { title: 'Data' } },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/components/NowherePage.vue'), meta: { title: 'Not here' } },
   ],
 })

@@ -32,6 +32,7 @@ const csrf: Middleware = {
     const token = cookie('XSRF-TOKEN')
     if (token) request.headers.set('X-XSRF-TOKEN', token)
     request.headers.set('Accept', 'application/json')
+    if (sessionStorage.getItem('figures') === 'adjusted') request.headers.set('Logion-Figures', 'adjusted')
     return request
   },
 }
@@ -60,4 +61,11 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
     )
   }
   return result.data as T
+}
+
+/** Sends a file as a form; the answer as `ask` gives it. */
+export async function handIn(file: File): Promise<Schemas['Import']> {
+  const body = new FormData()
+  body.append('file', file)
+  return ask(api.POST('/imports', { body: body as never, bodySerializer: (form) => form as unknown as FormData }))
 }

@@ -3,8 +3,12 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSubject } from '@/shared/stores/subject'
 import ChecklistView from './ChecklistView.vue'
+import DividendsView from './DividendsView.vue'
 import FirstReading from './FirstReading.vue'
+import FlowsView from './FlowsView.vue'
 import MarketView from './MarketView.vue'
+import PeopleView from './PeopleView.vue'
+import SegmentsView from './SegmentsView.vue'
 import StatementsView from './StatementsView.vue'
 
 const route = useRoute()
@@ -12,7 +16,11 @@ const subject = useSubject()
 const views = [
   { key: '', word: 'First reading' },
   { key: 'statements', word: 'Statements' },
+  { key: 'flows', word: 'Bridges' },
+  { key: 'segments', word: 'Segments' },
+  { key: 'dividends', word: 'Dividends' },
   { key: 'market', word: 'Market' },
+  { key: 'people', word: 'People' },
   { key: 'checklist', word: 'Checklist' },
 ]
 const view = computed(() => String(route.params.view ?? ''))
@@ -38,6 +46,18 @@ const view = computed(() => String(route.params.view ?? ''))
       <v-progress-linear v-if="!subject.company" indeterminate color="primary" height="2" aria-label="Loading" />
       <template v-else>
         <StatementsView v-if="view === 'statements'" :ticker="subject.company.ticker" />
+        <FlowsView v-else-if="view === 'flows'" :ticker="subject.company.ticker" />
+        <SegmentsView
+          v-else-if="view === 'segments'"
+          :ticker="subject.company.ticker"
+          :currency="subject.company.reporting_currency ?? ''"
+        />
+        <DividendsView
+          v-else-if="view === 'dividends'"
+          :ticker="subject.company.ticker"
+          :reporting-currency="subject.company.reporting_currency ?? ''"
+        />
+        <PeopleView v-else-if="view === 'people'" :ticker="subject.company.ticker" :currency="subject.company.currency ?? ''" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
         <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
         <FirstReading v-else :company="subject.company" />
@@ -45,22 +65,3 @@ const view = computed(() => String(route.params.view ?? ''))
     </template>
   </div>
 </template>
-
-<style scoped>
-.views {
-  display: flex;
-  gap: 22px;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-  margin-bottom: 14px;
-}
-.views a {
-  padding: 2px 0 6px;
-  color: rgb(var(--v-theme-quiet));
-  text-decoration: none;
-}
-.views a.here {
-  color: rgb(var(--v-theme-primary));
-  box-shadow: inset 0 -2px rgb(var(--v-theme-primary));
-  font-weight: 600;
-}
-</style>

@@ -3,45 +3,89 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Series } from '@/shared/components/ChartFrame.vue'
 import FigureButton from '@/shared/components/FigureButton.vue'
+import SparkLine from '@/shared/components/SparkLine.vue'
 import { csv, download } from '@/shared/download'
-import { inCell, unitHead } from '@/shared/format'
+import { number, percent } from '@/shared/format'
 import { useLoadable } from '@/shared/loadable'
 import { useSession } from '@/shared/stores/session'
+import BreaksPanel from './BreaksPanel.vue'
+import SideBySide from './SideBySide.vue'
+import {
+  BASES,
+  MARKS,
+  SCALES,
+  STATEMENTS,
+  VERSIONS,
+  VIEWS,
+  heading,
+  scaled,
+  type Basis,
+  type Scale,
+  type Statement,
+  type Version,
+  type View,
+} from './statement'
 
 // Charts weigh more than all the rest; they come when one is drawn.
 const ChartFrame = defineAsyncComponent(() => import('@/shared/components/ChartFrame.vue'))
 
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
-const statement = ref<'income' | 'balance' | 'cash_flow' | 'per_share_and_counts'>('income')
-const basis = ref<'annual' | 'quarterly' | 'trailing'>('annual')
-const view = ref<'amounts' | 'common_size' | 'growth'>('amounts')
+const statement = ref<Statement>('income')
+const basis = ref<Basis>('annual')
+const view = ref<View>('amounts')
+const chosenVersion = ref<Version | null>(null)
+const version = computed<Version>({
+  get: () => chosenVersion.value ?? (session.figures === 'adjusted' ? 'adjusted' : 'restated'),
+  set: (choice) => (chosenVersion.value = choice),
+})
+const scale = ref<Scale>('million')
+const most = ref(12)
 const picked = ref<string[]>([])
+const mode = ref<'lines' | 'stack' | 'share'>('lines')
+const beside = ref(false)
 watch(statement, () => (picked.value = []))
+watch(
+  () => session.figures,
+  () => (chosenVersion.value = null),
+)
 
 const { state, reload } = useLoadable(
-  () => ({ ticker: props.ticker, statement: statement.value, basis: basis.value, view: view.value, asOf: session.asOf }),
-  ({ ticker, statement, basis, view, asOf }, signal) =>
+  () => ({
+    ticker: props.ticker,
+    statement: statement.value,
+    basis: basis.value,
+    view: view.value,
+    version: version.value,
+    most: most.value,
+    asOf: session.asOf,
+  }),
+  ({ ticker, statement, basis, view, version, most, asOf }, signal) =>
     ask(
       api.GET('/companies/{ticker}/statements', {
-        params: { path: { ticker }, query: { statement, basis, view, ...(asOf ? { as_of: asOf } : {}) } },
+        params: { path: { ticker }, query: { statement, basis, view, version, most, ...(asOf ? { as_of: asOf } : {}) } },
         signal,
       }),
     ),
 )
-const names = { income: 'Income statement', balance: 'Balance sheet', cash_flow: 'Cash flow', per_share_and_counts: 'Per share and counts' }
-const unit = (unit: string): string => unitHead(unit, state.value.data?.currency) || 'ratio'
+const unitOf = (unit: string): string =>
+  ({
+    money: `${state.value.data?.currency} ${scale.value}`,
+    shares: scale.value,
+    percent: '%',
+    money_per_share: state.value.data?.currency ?? '',
+  })[unit] ?? (view.value === 'index' ? 'index' : 'number')
+const inScale = (value: number, unit: string): number =>
+  unit === 'money' || unit === 'shares' ? value / SCALES[scale.value] : unit === 'percent' ? value * 100 : value
 const series = computed<Series[]>(() =>
   (state.value.data?.rows ?? [])
     .filter((row) => picked.value.includes(row.key))
     .map((row) => ({
       name: row.label,
-      unit: unit(row.figures[0]?.unit ?? ''),
-      values: row.figures.map((figure) => (figure.value == null ? null : scale(figure.value, figure.unit))),
+      unit: unitOf(row.figures[0]?.unit ?? ''),
+      values: row.figures.map((figure) => (figure.value == null ? null : inScale(figure.value, figure.unit))),
     })),
 )
-const scale = (value: number, unit: string): number =>
-  unit === 'money' || unit === 'shares' ? value / 1e6 : unit === 'percent' ? value * 100 : value
 const toggle = (key: string) =>
   (picked.value = picked.value.includes(key) ? picked.value.filter((other) => other !== key) : [...picked.value, key])
 
@@ -56,111 +100,135 @@ function exportCsv(): void {
       ...row.figures.map((figure) => figure.value),
     ]),
   ]
-  download(`${props.ticker} ${names[statement.value]} ${basis.value} ${view.value}.csv`, csv(rows), 'text/csv')
+  download(`${props.ticker} ${STATEMENTS[statement.value]} ${basis.value} ${view.value}.csv`, csv(rows), 'text/csv')
 }
 const showUnit = (value: number, unit: string): string =>
-  unit === '%' ? inCell(value / 100, 'percent') : Number(value).toLocaleString('en-GB', { maximumFractionDigits: 2 })
+  unit === '%' ? percent(value / 100) : number(value, Math.abs(value) < 100 ? 2 : 0)
 </script>
 
 <template>
   <div>
     <div class="choices">
       <v-btn-toggle v-model="statement" aria-label="Statement"
-        ><v-btn v-for="(word, key) in names" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
+        ><v-btn v-for="(word, key) in STATEMENTS" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
       >
       <v-btn-toggle v-model="basis" aria-label="Periods"
-        ><v-btn value="annual" size="small">Annual</v-btn><v-btn value="quarterly" size="small">Quarterly</v-btn
-        ><v-btn value="trailing" size="small">Trailing</v-btn></v-btn-toggle
+        ><v-btn v-for="(word, key) in BASES" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
       >
       <v-btn-toggle v-model="view" aria-label="View"
-        ><v-btn value="amounts" size="small">Amounts</v-btn><v-btn value="common_size" size="small">Common size</v-btn
-        ><v-btn value="growth" size="small">Change</v-btn></v-btn-toggle
+        ><v-btn v-for="(word, key) in VIEWS" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
       >
-      <v-btn size="small" @click="exportCsv">CSV</v-btn>
     </div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
-    <template v-if="state.data">
-      <p v-for="finding in state.data.findings" :key="finding" class="attention">⚑ {{ finding }}</p>
-      <p v-if="!state.data.periods.length" class="quiet">No report of this kind had been published by this day.</p>
-      <div v-else class="scroll table" tabindex="0" :aria-label="`${names[statement]}, scrollable`">
-        <table class="sheet many">
-          <thead>
-            <tr>
-              <th>
-                {{
-                  view === 'amounts'
-                    ? `${state.data.currency} million`
-                    : view === 'growth'
-                      ? 'Change on the year, %'
-                      : statement === 'balance'
-                        ? '% of total assets'
-                        : '% of revenue'
-                }}
-              </th>
-              <th v-for="period in state.data.periods" :key="period.period">
-                {{ period.label }}
-                <div class="end">{{ period.end }}</div>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in state.data.rows" :key="row.key" :class="{ total: row.total }">
-              <th scope="row">
-                <label
-                  ><input
-                    type="checkbox"
-                    :checked="picked.includes(row.key)"
-                    :aria-label="`Chart ${row.label}`"
-                    @change="toggle(row.key)"
-                  />
-                  {{ row.label }}</label
-                >
-              </th>
-              <td v-for="(figure, i) in row.figures" :key="i">
-                <FigureButton
-                  :figure="figure"
-                  cell
-                  :question="{
-                    kind: 'line',
-                    ticker,
-                    line: row.key,
-                    period: state.data.periods[i]!.period,
-                    basis,
-                    label: `${row.label}, ${state.data.periods[i]!.label}`,
-                  }"
-                />
-                <span
-                  v-if="row.completed?.[i] === 'total' || row.completed?.[i] === 'balance'"
-                  class="attention"
-                  title="Not reported; computed from its parts"
-                  >*</span
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
-      <ChartFrame
-        v-if="series.length"
-        class="mt-4"
-        :title="`${ticker}: ${names[statement].toLowerCase()}`"
-        :labels="state.data.periods.map((period) => period.label)"
-        :series="series"
-        :show="showUnit"
-      />
-      <p v-else class="quiet mt-2">
-        Tick lines to chart them together. Choose a figure to see the filing it comes from. * computed from its parts.
+    <div class="choices second">
+      <label class="quiet"
+        >Figures
+        <select v-model="version" aria-label="Which figures">
+          <option v-for="(word, key) in VERSIONS" :key="key" :value="key">{{ word }}</option>
+        </select></label
+      >
+      <label class="quiet"
+        >Scale
+        <select v-model="scale" aria-label="Scale">
+          <option v-for="(_, key) in SCALES" :key="key" :value="key">{{ key }}</option>
+        </select></label
+      >
+      <label class="quiet"
+        >Periods
+        <select v-model.number="most" aria-label="Number of periods">
+          <option v-for="count in [3, 5, 8, 12, 16, 20]" :key="count" :value="count">{{ count }}</option>
+        </select></label
+      >
+      <v-btn size="small" :aria-pressed="beside" @click="beside = !beside">{{ beside ? 'One statement' : 'Side by side' }}</v-btn>
+      <v-btn size="small" @click="exportCsv">CSV</v-btn>
+      <v-btn size="small" :to="{ name: 'data', params: { view: 'enter', id: ticker } }">Enter figures</v-btn>
+    </div>
+    <SideBySide v-if="beside" :ticker="ticker" :statement="statement" :basis="basis" :view="view" :scale="scale" />
+    <template v-else>
+      <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
+      <p v-if="state.status === 'error'" class="worse" role="alert">
+        {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
       </p>
+      <template v-if="state.data">
+        <p v-if="state.data.findings.length" class="attention">
+          ⚑ {{ state.data.findings[0]
+          }}<template v-if="state.data.findings.length > 1"> And {{ state.data.findings.length - 1 }} more.</template>
+          <router-link :to="{ name: 'data', params: { view: 'findings', id: ticker } }" class="ml-2">Look at the findings</router-link>
+        </p>
+        <p v-if="!state.data.periods.length" class="quiet">No report of this kind had been published by this day.</p>
+        <div v-else class="scroll table" tabindex="0" :aria-label="`${STATEMENTS[statement]}, scrollable`">
+          <table class="sheet many">
+            <thead>
+              <tr>
+                <th>{{ heading(view, statement, state.data.currency, scale) }}</th>
+                <th v-for="period in state.data.periods" :key="period.period">
+                  {{ period.label }}
+                  <div class="end">{{ period.end }}</div>
+                </th>
+                <th><span class="visually-hidden">Course</span></th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in state.data.rows" :key="row.key" :class="{ total: row.total }">
+                <th scope="row">
+                  <label
+                    ><input
+                      type="checkbox"
+                      :checked="picked.includes(row.key)"
+                      :aria-label="`Chart ${row.label}`"
+                      @change="toggle(row.key)"
+                    />
+                    {{ row.label }}</label
+                  >
+                </th>
+                <td v-for="(figure, i) in row.figures" :key="i">
+                  <FigureButton
+                    :figure="figure"
+                    cell
+                    :scale="(value: number) => scaled(value, figure.unit, scale)"
+                    :question="{
+                      kind: 'line',
+                      ticker,
+                      line: row.key,
+                      period: state.data.periods[i]!.period,
+                      basis,
+                      label: `${row.label}, ${state.data.periods[i]!.label}`,
+                    }"
+                  /><span v-if="MARKS[row.marks[i] ?? '']" class="attention mark" :title="MARKS[row.marks[i]!]!.text"
+                    >{{ MARKS[row.marks[i]!]!.sign }}<span class="visually-hidden">{{ MARKS[row.marks[i]!]!.text }}</span></span
+                  ><span v-else class="mark" />
+                </td>
+                <td class="spark"><SparkLine :values="row.figures.map((figure) => figure.value)" :label="`Course of ${row.label}`" /></td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <template v-if="series.length">
+          <v-btn-toggle v-if="series.length > 1" v-model="mode" class="mt-3" aria-label="Kind of chart"
+            ><v-btn value="lines" size="small">Lines</v-btn><v-btn value="stack" size="small">Stacked</v-btn
+            ><v-btn value="share" size="small">Share of the sum</v-btn></v-btn-toggle
+          >
+          <ChartFrame
+            class="mt-2"
+            :title="`${ticker}: ${STATEMENTS[statement].toLowerCase()}`"
+            :labels="state.data.periods.map((period) => period.label)"
+            :series="series"
+            :mode="mode"
+            :show="showUnit"
+          />
+        </template>
+        <p v-else class="quiet mt-2">
+          Tick lines to chart them together. Choose a figure to see the filing it comes from, to correct it, or to mark a one-off. * added
+          up; ↻ restated; ✎ corrected; ◇ adjusted.
+        </p>
+        <BreaksPanel :ticker="ticker" class="mt-4" />
+      </template>
     </template>
   </div>
 </template>
 
 <style scoped>
 .table {
-  max-height: 64vh;
+  max-height: 62vh;
 }
 .end {
   font-size: 0.74rem;
@@ -173,5 +241,16 @@ th label {
   display: flex;
   gap: 6px;
   align-items: baseline;
+}
+.mark {
+  display: inline-block;
+  width: 0.9em;
+  text-align: center;
+}
+.second {
+  font-size: 0.93rem;
+}
+.spark {
+  width: 72px;
 }
 </style>

@@ -1,10 +1,11 @@
 import { shallowRef, toValue, watch, type MaybeRefOrGetter, type ShallowRef } from 'vue'
 import { Problem } from '@/api/client'
+import { useSession } from './stores/session'
 
 export type Loadable<T> = { status: 'pending'; data?: T } | { status: 'success'; data: T } | { status: 'error'; error: Problem; data?: T }
 
 /**
- * Keeps an answer up to date with its question, told by its content; only the answer to the latest question counts. While a
+ * Keeps an answer up to date with its question, told by its content, and with the reader's view of the figures; only the answer to the latest question counts. While a
  * new answer is on its way, and when it fails, the last good one stays.
  */
 export function useLoadable<Q, T>(
@@ -13,8 +14,9 @@ export function useLoadable<Q, T>(
 ): { state: ShallowRef<Loadable<T>>; reload: () => void } {
   const state = shallowRef<Loadable<T>>({ status: 'pending' })
   const round = shallowRef(0)
+  const session = useSession()
   watch(
-    [() => JSON.stringify(toValue(question)), round] as const,
+    [() => JSON.stringify(toValue(question)), round, () => `${session.figures} ${session.revision}`] as const,
     async (_, __, onCleanup) => {
       const controller = new AbortController()
       onCleanup(() => controller.abort())

@@ -28,6 +28,8 @@ const props = defineProps<{
   labels: string[]
   series: Series[]
   height?: number
+  /** Lines on up to two axes, stacked amounts, or each as a share of their sum. */
+  mode?: 'lines' | 'stack' | 'share'
   show?: (value: number, unit: string) => string
 }>()
 const theme = useTheme()
@@ -35,7 +37,18 @@ const asTable = ref(false)
 const chart = useTemplateRef<InstanceType<typeof VChart>>('chart')
 const show = (value: number | null | undefined, unit: string): string =>
   value == null ? '–' : props.show ? props.show(value, unit) : String(Math.round(value * 100) / 100)
-const units = computed(() => [...new Set(props.series.map((series) => series.unit))].slice(0, 2))
+const stacked = computed(() => props.mode === 'stack' || props.mode === 'share')
+const sums = computed(() => props.labels.map((_, i) => props.series.reduce((sum, series) => sum + Math.abs(series.values[i] ?? 0), 0)))
+const drawn = computed<Series[]>(() =>
+  props.mode === 'share'
+    ? props.series.map((series) => ({
+        ...series,
+        unit: '%',
+        values: series.values.map((value, i) => (value === null || !sums.value[i] ? null : (100 * value) / sums.value[i]!)),
+      }))
+    : props.series,
+)
+const units = computed(() => [...new Set(drawn.value.map((series) => series.unit))].slice(0, stacked.value ? 1 : 2))
 
 type Option = ComposeOption<LineSeriesOption | BarSeriesOption | GridComponentOption | LegendComponentOption | TooltipComponentOption>
 const option = computed<Option>(() => {
@@ -56,7 +69,7 @@ const option = computed<Option>(() => {
       formatter: (points) =>
         (Array.isArray(points) ? points : [points])
           .map((point, i) => {
-            const series = props.series.find((candidate) => candidate.name === point.seriesName)
+            const series = drawn.value.find((candidate) => candidate.name === point.seriesName)
             return `${i === 0 ? `${point.name}<br>` : ''}${point.marker} ${point.seriesName}: ${show(point.value as number | null, series?.unit ?? '')}`
           })
           .join('<br>'),
@@ -71,12 +84,12 @@ const option = computed<Option>(() => {
     yAxis: units.value.map((unit) => ({
       type: 'value',
       name: unit,
-      scale: !props.series.some((series) => series.bars),
+      scale: !stacked.value && !props.series.some((series) => series.bars),
       nameTextStyle: { ...text, align: 'left' },
       axisLabel: { ...text, formatter: (value: number) => show(value, unit) },
       splitLine: { lineStyle: { color: String(colors.rule) } },
     })),
-    series: props.series.map((series) => {
+    series: drawn.value.map((series) => {
       const color = series.benchmark ? String(colors.quiet) : hues[hue++ % hues.length]
       const base = {
         name: series.name,
@@ -84,8 +97,8 @@ const option = computed<Option>(() => {
         yAxisIndex: Math.max(0, units.value.indexOf(series.unit)),
         itemStyle: { color },
       }
-      return series.bars
-        ? { ...base, type: 'bar' as const, barMaxWidth: 22 }
+      return series.bars || stacked.value
+        ? { ...base, type: 'bar' as const, barMaxWidth: stacked.value ? 44 : 22, ...(stacked.value ? { stack: 'all' } : {}) }
         : {
             ...base,
             type: 'line' as const,
@@ -99,8 +112,8 @@ const option = computed<Option>(() => {
 
 const csv = (): string =>
   [
-    ['', ...props.series.map((series) => `${series.name} (${series.unit})`)],
-    ...props.labels.map((label, i) => [label, ...props.series.map((series) => series.values[i] ?? '')]),
+    ['', ...drawn.value.map((series) => `${series.name} (${series.unit})`)],
+    ...props.labels.map((label, i) => [label, ...drawn.value.map((series) => series.values[i] ?? '')]),
   ]
     .map((row) => row.map((cell) => `"${String(cell).replaceAll('"', '""')}"`).join(','))
     .join('\n')
@@ -125,13 +138,13 @@ function saveSvg(): void {
         <thead>
           <tr>
             <th></th>
-            <th v-for="entry in series" :key="entry.name">{{ entry.name }} ({{ entry.unit }})</th>
+            <th v-for="entry in drawn" :key="entry.name">{{ entry.name }} ({{ entry.unit }})</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(label, i) in labels" :key="label">
             <td>{{ label }}</td>
-            <td v-for="entry in series" :key="entry.name">{{ show(entry.values[i], entry.unit) }}</td>
+            <td v-for="entry in drawn" :key="entry.name">{{ show(entry.values[i], entry.unit) }}</td>
           </tr>
         </tbody>
       </table>

@@ -7,6 +7,7 @@ import { useLoadable } from '../loadable'
 import { useMargin } from '../stores/margin'
 import { useNotices } from '../stores/notices'
 import { useSession } from '../stores/session'
+import LineMargin from './LineMargin.vue'
 import WorkingTree from './WorkingTree.vue'
 import YearBars from './YearBars.vue'
 
@@ -131,6 +132,13 @@ async function remove(id: number, body: string): Promise<void> {
           <p v-else class="quiet">Fewer than five companies of its sector have a value.</p>
         </section>
       </template>
+      <LineMargin
+        v-if="margin.question.kind === 'line' && (margin.question.basis === 'annual' || margin.question.basis === 'quarterly')"
+        :ticker="margin.question.ticker"
+        :line="margin.question.line"
+        :period="margin.question.period"
+        :value="state.data?.working.value ?? null"
+      />
       <section class="rule">
         <h3>Notes</h3>
         <p v-if="notes.data?.length === 0" class="quiet">None on this figure yet.</p>

@@ -3,6 +3,7 @@ import {
   mdiBookOpenPageVariantOutline,
   mdiChevronDoubleLeft,
   mdiChevronDoubleRight,
+  mdiDatabaseOutline,
   mdiDesk,
   mdiFilterOutline,
   mdiGavel,
@@ -41,6 +42,9 @@ function fold(): void {
       <span v-if="!folded">{{ step.word }}</span>
     </router-link>
     <div class="foot">
+      <router-link to="/data" class="step data" aria-label="Data">
+        <v-icon :icon="mdiDatabaseOutline" size="20" /><span v-if="!folded">Data</span>
+      </router-link>
       <button class="step" aria-label="Light or dark" @click="emit('theme')">
         <v-icon :icon="mdiThemeLightDark" size="18" /><span v-if="!folded">Light</span>
       </button>
@@ -97,7 +101,7 @@ nav.folded {
   margin-top: auto;
   padding-bottom: 6px;
 }
-.foot .step {
+.foot .step:not(.data) {
   padding: 6px 12px;
   font-size: 0.84rem;
 }

@@ -63,6 +63,16 @@ function latest(): void {
     </span>
 
     <span class="end">
+      <v-btn
+        size="small"
+        :variant="session.figures === 'adjusted' ? 'flat' : 'outlined'"
+        :color="session.figures === 'adjusted' ? 'accent' : 'primary'"
+        :aria-pressed="session.figures === 'adjusted'"
+        title="Figures as reported, or adjusted for the one-offs you marked"
+        @click="session.showFigures(session.figures === 'adjusted' ? 'reported' : 'adjusted')"
+      >
+        {{ session.figures === 'adjusted' ? 'adjusted' : 'as reported' }}
+      </v-btn>
       <v-menu v-model="choosing" :close-on-content-click="false">
         <template #activator="{ props }">
           <v-btn v-bind="props" size="small" :variant="session.isPast ? 'flat' : 'outlined'" :color="session.isPast ? 'accent' : 'primary'">

@@ -14,6 +14,11 @@ export const useSession = defineStore('session', () => {
   /** What requests carry; null means the latest day. */
   const asOf = computed(() => (isPast.value ? chosenDay.value : null))
 
+  /** Whether figures are shown as reported, or adjusted for the one-offs the reader marked; requests say so in a header. */
+  const figures = ref<'reported' | 'adjusted'>(sessionStorage.getItem('figures') === 'adjusted' ? 'adjusted' : 'reported')
+  /** Counts what the reader changed in the figures, so that every page asks again. */
+  const revision = ref(0)
+
   async function load(): Promise<void> {
     const [session, status] = await Promise.all([ask(api.GET('/session')), ask(api.GET('/status'))])
     user.value = session.user ?? null
@@ -49,5 +54,29 @@ export const useSession = defineStore('session', () => {
     else sessionStorage.removeItem('as-of')
   }
 
-  return { user, demo, known, latestDay, currency, asOf, isPast, load, enterDemo, signIn, register, signOut, setDay }
+  function showFigures(choice: 'reported' | 'adjusted'): void {
+    figures.value = choice
+    sessionStorage.setItem('figures', choice)
+  }
+  const figuresChanged = (): number => revision.value++
+
+  return {
+    figures,
+    revision,
+    showFigures,
+    figuresChanged,
+    user,
+    demo,
+    known,
+    latestDay,
+    currency,
+    asOf,
+    isPast,
+    load,
+    enterDemo,
+    signIn,
+    register,
+    signOut,
+    setDay,
+  }
 })

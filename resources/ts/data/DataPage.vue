@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import CorrectionsView from './CorrectionsView.vue'
+import EntryView from './EntryView.vue'
+import FindingsView from './FindingsView.vue'
+import ImportsView from './ImportsView.vue'
+
+const route = useRoute()
+const views = [
+  { key: '', word: 'Imports' },
+  { key: 'findings', word: 'Findings' },
+  { key: 'corrections', word: 'Corrections' },
+  { key: 'enter', word: 'Enter a statement' },
+]
+const view = computed(() => (route.params.view === 'imports' ? '' : String(route.params.view ?? '')))
+const id = computed(() => String(route.params.id ?? ''))
+</script>
+
+<template>
+  <div class="page">
+    <h1 class="visually-hidden">Data</h1>
+    <nav class="views" aria-label="Views of the data">
+      <router-link
+        v-for="entry in views"
+        :key="entry.key"
+        :to="{ name: 'data', params: { view: entry.key } }"
+        :class="{ here: view === entry.key }"
+        :aria-current="view === entry.key ? 'page' : undefined"
+        >{{ entry.word }}</router-link
+      >
+      <router-link :to="{ name: 'metrics' }">Metrics</router-link>
+    </nav>
+    <FindingsView v-if="view === 'findings'" :ticker="id" />
+    <CorrectionsView v-else-if="view === 'corrections'" />
+    <EntryView v-else-if="view === 'enter'" :ticker="id" />
+    <ImportsView v-else :id="id" />
+  </div>
+</template>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { number, percent } from '@/shared/format'
+import { useLoadable } from '@/shared/loadable'
+import { useSession } from '@/shared/stores/session'
+
+const ChartFrame = defineAsyncComponent(() => import('@/shared/components/ChartFrame.vue'))
+
+/** Segments, regions and operating drivers through the years, reconciled to the totals of the statements. */
+const props = defineProps<{ ticker: string; currency: string }>()
+const session = useSession()
+const mode = ref<'stack' | 'share'>('share')
+const { state, reload } = useLoadable(
+  () => ({ ticker: props.ticker, asOf: session.asOf }),
+  ({ ticker, asOf }, signal) =>
+    ask(api.GET('/companies/{ticker}/breakdowns', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
+)
+const titles: Record<string, string> = { business: 'By business', region: 'By region', driver: 'Operating drivers' }
+type Table = Schemas['Breakdown']['tables'][number]
+const show = (value: number | null, table: Table): string =>
+  value === null
+    ? '–'
+    : table.unit === 'money'
+      ? number(value / 1e6, 1)
+      : number(value, Math.abs(value) < 100 && !Number.isInteger(value) ? 2 : 0)
+const margin = (axis: Schemas['Breakdown'], member: string, i: number): number | null => {
+  const of = (line: string) =>
+    axis.tables.find((table) => table.line === line)?.members.find((entry) => entry.name === member)?.values[i] ?? null
+  const revenue = of('revenue')
+  const income = of('operating_income')
+  return revenue && income !== null ? income / revenue : null
+}
+const unit = (table: Table): string => (table.unit === 'money' ? `${props.currency} million` : table.unit)
+const hasMargins = computed(() => (axis: Schemas['Breakdown']) => axis.tables.some((table) => table.line === 'operating_income'))
+</script>
+
+<template>
+  <div>
+    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
+    <p v-if="state.status === 'error'" class="worse" role="alert">
+      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
+    </p>
+    <template v-if="state.data">
+      <p v-if="!state.data.length" class="quiet">
+        No report by this day shows segments, regions or operating drivers. They can be imported under
+        <router-link to="/data">Data</router-link>, as a table of segment, item, period and value.
+      </p>
+      <section v-for="axis in state.data" :key="axis.axis" class="mb-6">
+        <h2>{{ titles[axis.axis] }}</h2>
+        <div v-for="table in axis.tables" :key="table.line" class="mb-4">
+          <div class="scroll" tabindex="0" :aria-label="`${table.label} ${titles[axis.axis]}, scrollable`">
+            <table class="sheet many">
+              <thead>
+                <tr>
+                  <th>{{ table.label }}, {{ unit(table) }}</th>
+                  <th v-for="period in axis.periods" :key="period.period">{{ period.label }}</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="member in table.members" :key="member.name">
+                  <th scope="row">{{ member.name }}</th>
+                  <td v-for="(value, i) in member.values" :key="i">{{ show(value, table) }}</td>
+                </tr>
+                <template v-if="table.total.some((value) => value !== null)">
+                  <tr class="total">
+                    <th scope="row">Sum</th>
+                    <td v-for="(value, i) in table.total" :key="i">{{ show(value, table) }}</td>
+                  </tr>
+                  <tr v-if="table.difference.some((value) => value !== null && Math.abs(value) > 500)">
+                    <th scope="row" class="attention">Against the statement</th>
+                    <td v-for="(value, i) in table.difference" :key="i" class="attention">{{ show(value, table) }}</td>
+                  </tr>
+                  <tr v-else-if="table.stated.some((value) => value !== null)">
+                    <th scope="row" class="quiet">Agrees with the statement</th>
+                    <td v-for="(_, i) in table.stated" :key="i" class="quiet">✓</td>
+                  </tr>
+                </template>
+              </tbody>
+            </table>
+          </div>
+          <template v-if="table.line === 'revenue' && table.members.length > 1">
+            <v-btn-toggle v-model="mode" class="mt-2" :aria-label="`Chart of ${titles[axis.axis]}`"
+              ><v-btn value="share" size="small">Share of the sum</v-btn><v-btn value="stack" size="small">Amounts</v-btn></v-btn-toggle
+            >
+            <ChartFrame
+              :title="`${ticker}: revenue ${titles[axis.axis]!.toLowerCase()}`"
+              :labels="axis.periods.map((period) => period.label)"
+              :series="
+                table.members.map((member) => ({
+                  name: member.name,
+                  unit: `${currency} million`,
+                  values: member.values.map((value) => (value === null ? null : value / 1e6)),
+                }))
+              "
+              :mode="mode"
+              :height="220"
+              :show="(value: number) => number(value, 1)"
+            />
+          </template>
+        </div>
+        <div v-if="hasMargins(axis)" class="scroll" tabindex="0" :aria-label="`Margins ${titles[axis.axis]}, scrollable`">
+          <table class="sheet many">
+            <thead>
+              <tr>
+                <th>Operating margin, %</th>
+                <th v-for="period in axis.periods" :key="period.period">{{ period.label }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="member in axis.tables.find((table) => table.line === 'operating_income')!.members" :key="member.name">
+                <th scope="row">{{ member.name }}</th>
+                <td v-for="(period, i) in axis.periods" :key="period.period">
+                  {{ margin(axis, member.name, i) === null ? '–' : percent(margin(axis, member.name, i)!) }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </template>
+  </div>
+</template>
