@@ -65,6 +65,11 @@ final class BreakdownSimulator
     {
         $rows = [];
         $age = $year - Calendar::FIRST_YEAR;
+        // Licences earn more on a sale; manufacturing earns that much less, so that the whole is what the statement says.
+        $licences = 0.0;
+        foreach ($this->businesses as [$name, $share, $drift]) {
+            $licences += $name === 'Licences' ? max(0.03, min(0.97, $share + $drift * $age)) : 0.0;
+        }
         foreach (['business' => $this->businesses, 'region' => $this->regions] as $axis => $members) {
             $left = (int) $lines['revenue'];
             foreach ($members as $i => [$name, $share, $drift]) {
@@ -72,8 +77,8 @@ final class BreakdownSimulator
                 $left -= $revenue;
                 $rows[] = [$axis, $name, 'revenue', 'money', 1000.0 * $revenue];
                 if ($axis === 'business' && isset($lines['operating_income'])) {
-                    // Licences earn more than what they replace; head office belongs to no segment.
-                    $margin = $lines['operating_income'] / max(1, $lines['revenue']) + 0.015 + ($name === 'Licences' ? 0.3 : 0.0);
+                    // Head office belongs to no segment.
+                    $margin = $lines['operating_income'] / max(1, $lines['revenue']) + 0.015 + ($licences > 0 ? 0.2 * (($name === 'Licences' ? 1.0 : 0.0) - $licences) : 0.0);
                     $rows[] = [$axis, $name, 'operating_income', 'money', 1000.0 * round($revenue * $margin)];
                 }
             }

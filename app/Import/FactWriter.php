@@ -197,7 +197,7 @@ final class FactWriter
         $ratio = $ratios[intdiv(count($ratios), 2)] ?? 1.0;
         foreach ([1e3, 1e6, 1e-3, 1e-6] as $factor) {
             if (count($ratios) >= 3 && $ratio / $factor > 0.5 && $ratio / $factor < 2) {
-                $this->outcome->warn("{$ticker}: the figures are about ".number_format($factor >= 1 ? $factor : 1 / $factor).' times '.($factor > 1 ? 'smaller' : 'larger').' than those stored. '.($factor > 1 && $this->mapping->scale * $factor <= 1e9 ? 'Choose the scale '.number_format($this->mapping->scale * $factor).'.' : 'Check the scale.'));
+                $this->outcome->warn("{$ticker}: the figures are about ".number_format($factor >= 1 ? $factor : 1 / $factor).' times '.($factor > 1 ? 'smaller' : 'larger').' than those stored. '.($this->mapping->scale * $factor >= 1 && $this->mapping->scale * $factor <= 1e9 ? 'Choose the scale '.number_format($this->mapping->scale * $factor).'.' : 'Check the scale.'));
             }
         }
         foreach ($shifted as $period => $by) {

@@ -79,7 +79,7 @@ final readonly class Mapping
             'new_company.template' => ['required_with:new_company', 'in:'.implode(',', array_map(static fn (Template $t): string => $t->value, array_filter(Template::cases(), static fn (Template $t): bool => $t !== Template::Fund)))],
             'new_company.currency' => ['required_with:new_company', 'regex:/^[A-Z]{3}$/'], 'new_company.year_end' => ['required_with:new_company', 'integer', 'between:1,12'], 'new_company.exchange' => ['required_with:new_company', 'string', 'exists:exchanges,code'],
             'new_company.sector' => ['nullable', 'string', 'max:4'],
-            'head_row' => ['integer', 'min:0', 'max:1000'], 'columns' => ['array', 'max:1000'], 'columns.*' => ['nullable', 'string', 'max:40'], 'dates' => ['in:'.implode(',', array_column(DateFormat::cases(), 'value'))], 'decimal' => ['in:.,,'],
+            'head_row' => ['integer', 'min:0', 'max:1000'], 'columns' => ['array', 'max:1000'], 'columns.*' => ['nullable', 'string', 'max:40'], 'dates' => ['in:'.implode(',', array_column(DateFormat::cases(), 'value'))], 'decimal' => ['regex:/^[.,]$/D'],
             'scale' => ['numeric', 'in:1,1000,1000000,1000000000'], 'currency' => ['nullable', 'regex:/^[A-Z]{3}$/'], 'lines' => ['array'], 'lines.*' => ['nullable', 'string', 'in:'.implode(',', ['', ...array_keys(LineItems::all())])],
             'filed_on' => ['nullable', 'integer', 'between:19000101,22001231'], 'filed_after' => ['integer', 'between:0,400'], 'conflicts' => ['in:keep,take'],
         ])->validate();

@@ -43,8 +43,11 @@ final class PriceWriter
         if ($company !== $this->company) {
             $this->turnTo($company);
         }
-        $high ??= max($open ?? $close, $close);
-        $low ??= min($open ?? $close, $close);
+        $known = $this->stored[$day] ?? null;
+        // Where the file has no high and low those that are stored stay, as long as they fit.
+        $fits = $known !== null && $close <= $known[0] && $close >= $known[1];
+        $high ??= $fits ? $known[0] : max($open ?? $close, $close);
+        $low ??= $fits ? $known[1] : min($open ?? $close, $close);
         if ($close <= 0 || $low <= 0 || $high < $low || $close > $high * 1.0005 || $close < $low * 0.9995 || ($volume !== null && $volume < 0)) {
             $this->outcome->refuse($place, "The prices contradict each other: high {$high}, low {$low}, close {$close}".($volume !== null && $volume < 0 ? ", volume {$volume}" : ''));
 
@@ -61,7 +64,6 @@ final class PriceWriter
             return;
         }
         $this->seen[$day] = $close;
-        $known = $this->stored[$day] ?? null;
         if ($known !== null && $known[2] === $close && ($volume === null || $known[3] === $volume) && $known[0] === $high && $known[1] === $low) {
             $this->outcome->counts['same']++;
 

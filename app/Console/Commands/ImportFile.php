@@ -61,6 +61,9 @@ final class ImportFile extends Command
                 foreach ([...$result['warnings'], ...array_values((array) $result['questions'])] as $line) {
                     $this->line("  {$line}");
                 }
+                foreach (array_slice((array) $result['unmapped'], 0, 20, true) as $label => $entry) {
+                    $this->line('  no line for "'.(is_array($entry) ? $entry['label'] : $label).'"');
+                }
                 foreach (array_slice($result['refused'], 0, 20) as $refused) {
                     $this->line("  refused, {$refused['place']}: {$refused['reason']}");
                 }

@@ -3281,6 +3281,8 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
+                        name: string;
+                        template: string;
                         currency: string;
                         /** @description First filing day by period; null where nothing was filed */
                         filed: (string | null)[];

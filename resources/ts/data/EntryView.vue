@@ -171,6 +171,9 @@ function open(): void {
     <v-progress-linear v-if="company && state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
     <p v-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
     <template v-if="state.data && company">
+      <h2>
+        {{ state.data.name }} <span class="quiet">{{ state.data.template }}</span>
+      </h2>
       <p class="quiet small">
         Enter and the arrows move up and down, Tab goes across. A cell takes arithmetic (1200+35), a minus in parentheses, and blocks copied
         from a spreadsheet. What is known stands in grey and stays unless you type over it.

@@ -68,7 +68,7 @@ const hasMargins = computed(() => (axis: Schemas['Breakdown']) => axis.tables.so
                     <td v-for="(value, i) in table.total" :key="i">{{ show(value, table) }}</td>
                   </tr>
                   <tr v-if="table.difference.some((value) => value !== null && Math.abs(value) > 500)">
-                    <th scope="row" class="attention">Against the statement</th>
+                    <th scope="row" class="attention">More than in the statement</th>
                     <td v-for="(value, i) in table.difference" :key="i" class="attention">{{ show(value, table) }}</td>
                   </tr>
                   <tr v-else-if="table.stated.some((value) => value !== null)">

@@ -115,15 +115,18 @@ const showUnit = (value: number, unit: string): string =>
       <v-btn-toggle v-model="basis" aria-label="Periods"
         ><v-btn v-for="(word, key) in BASES" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
       >
-      <v-btn-toggle v-model="view" aria-label="View"
-        ><v-btn v-for="(word, key) in VIEWS" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
-      >
     </div>
     <div class="choices second">
       <label class="quiet"
         >Figures
         <select v-model="version" aria-label="Which figures">
           <option v-for="(word, key) in VERSIONS" :key="key" :value="key">{{ word }}</option>
+        </select></label
+      >
+      <label class="quiet"
+        >Show
+        <select v-model="view" aria-label="View">
+          <option v-for="(word, key) in VIEWS" :key="key" :value="key">{{ word }}</option>
         </select></label
       >
       <label class="quiet"

@@ -70,8 +70,8 @@ final class CorrectionController
         return new JsonResponse($versions);
     }
 
-    #[OA\Get(path: '/companies/{ticker}/entry-sheet', operationId: 'entrySheet', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'statement', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'periods', required: true, description: 'Periods, comma separated', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The lines of a statement with their sum rules and what is known', content: new OA\JsonContent(required: ['currency', 'lines', 'filed'], properties: [
-        new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'filed', type: 'array', description: 'First filing day by period; null where nothing was filed', items: new OA\Items(type: 'string', nullable: true)),
+    #[OA\Get(path: '/companies/{ticker}/entry-sheet', operationId: 'entrySheet', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'statement', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'periods', required: true, description: 'Periods, comma separated', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The lines of a statement with their sum rules and what is known', content: new OA\JsonContent(required: ['name', 'template', 'currency', 'lines', 'filed'], properties: [
+        new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'filed', type: 'array', description: 'First filing day by period; null where nothing was filed', items: new OA\Items(type: 'string', nullable: true)),
         new OA\Property(property: 'lines', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'unit', 'rules', 'values', 'required'], properties: [
             new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'required', type: 'boolean', description: 'A sum needs it; others may be left empty'),
             new OA\Property(property: 'rules', type: 'array', items: new OA\Items(type: 'array', items: new OA\Items(type: 'object', required: ['sign', 'line'], properties: [new OA\Property(property: 'sign', type: 'integer'), new OA\Property(property: 'line', type: 'string')]))), new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number', nullable: true)),
@@ -88,7 +88,7 @@ final class CorrectionController
             'values' => array_map(static fn (int $period): ?float => $scope->facts->fact($item->key, $period) === null ? null : $scope->facts->value($item->key, $period), $periods),
         ], LineItems::ofStatement($data['statement'], $template));
 
-        return new JsonResponse(['currency' => $scope->company->reportingCurrency, 'lines' => $lines, 'filed' => array_map(static function (int $period) use ($scope): ?string {
+        return new JsonResponse(['name' => DB::table('companies')->where('id', $scope->company->id)->value('name'), 'template' => $template->label(), 'currency' => $scope->company->reportingCurrency, 'lines' => $lines, 'filed' => array_map(static function (int $period) use ($scope): ?string {
             $first = DB::table('filings')->where('company_id', $scope->company->id)->where('period', $period)->min('filed_on');
 
             return $first === null ? null : Day::iso((int) $first);

@@ -84,6 +84,10 @@ const option = computed<Option>(() => {
     yAxis: units.value.map((unit) => ({
       type: 'value',
       name: unit,
+      max:
+        props.mode === 'share' && drawn.value.every((series) => series.values.every((value) => value === null || value >= 0))
+          ? 100
+          : undefined,
       scale: !stacked.value && !props.series.some((series) => series.bars),
       nameTextStyle: { ...text, align: 'left' },
       axisLabel: { ...text, formatter: (value: number) => show(value, unit) },
