@@ -37,8 +37,8 @@ final class Corrections
             foreach ($figures as $figure) {
                 $item = $this->item($figure['line'], $template);
                 $period = $figure['period'];
-                if ($period < 19000 || $period > 22004 || $period % 10 > 4) {
-                    throw new UnprocessableEntityHttpException("{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter.");
+                if ($period < 19000 || $period > 22007 || ($period % 10 > 4 && $period % 10 !== Period::FIRST_HALF && $period % 10 !== Period::SECOND_HALF)) {
+                    throw new UnprocessableEntityHttpException("{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter, 6 or 7 for a half year.");
                 }
                 $filed = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('facts.company_id', $company)->where('facts.line', $item->key)->where('facts.period', $period)->min('filed_on')
                     ?? DB::table('filings')->where('company_id', $company)->where('period', $period)->min('filed_on');

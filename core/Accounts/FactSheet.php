@@ -91,7 +91,7 @@ final class FactSheet
             if ($isYear) {
                 $this->latestYear = max($this->latestYear ?? 0, Period::fiscalYear($period));
             }
-            $this->latestQuarter = max($this->latestQuarter ?? 0, $isYear ? $period + 4 : $period);
+            $this->latestQuarter = max($this->latestQuarter ?? 0, Period::lastQuarter($period));
         }
     }
 
@@ -148,7 +148,7 @@ final class FactSheet
     /** @return list<int> periods with a report, ascending: years, or quarters */
     public function periods(bool $quarters = false): array
     {
-        return array_values(array_filter(array_keys($this->values), static fn (int $period): bool => ($period % 10 !== 0) === $quarters));
+        return array_values(array_filter(array_keys($this->values), static fn (int $period): bool => $quarters ? Period::isQuarter($period) : $period % 10 === 0));
     }
 
     /** Value of a line in a period; balances of a fourth quarter are those of the year. */
@@ -195,18 +195,47 @@ final class FactSheet
         return $sum;
     }
 
-    /** Flow of the half year that ends with a second or fourth quarter; null if its quarters are not known. */
+    /** Flow of the half year that ends with a second or fourth quarter: as reported, else from quarters, or from the year. */
     public function half(string $line, int $quarter): ?float
     {
+        $year = $quarter - $quarter % 10;
+        $reported = $this->values[$year + ($quarter % 10 === 2 ? Period::FIRST_HALF : Period::SECOND_HALF)][$line] ?? null;
+        if ($reported !== null) {
+            return $reported;
+        }
         $last = $this->values[$quarter][$line] ?? null;
         $first = $this->values[$quarter - 1][$line] ?? null;
         if ($last !== null && $first !== null) {
             return $last + $first;
         }
-        $year = $this->values[$quarter - $quarter % 10][$line] ?? null;
+        $whole = $this->values[$year][$line] ?? null;
         $other = $quarter % 10 === 4 ? $this->half($line, $quarter - 2) : null;
 
-        return $year === null || $other === null ? null : $year - $other;
+        return $whole === null || $other === null ? null : $whole - $other;
+    }
+
+    /** Whether the latest interim report is one of half a year. */
+    public function reportsHalfYears(): bool
+    {
+        $latest = $this->latestQuarter ?? 0;
+        $year = $latest - $latest % 10;
+
+        return ! isset($this->values[$latest]['revenue']) && (isset($this->facts[$year + Period::FIRST_HALF]) || isset($this->facts[$year + Period::SECOND_HALF]));
+    }
+
+    /** @return list<int> the quarters with which half years end whose flows are known */
+    public function halfYears(): array
+    {
+        $ends = [];
+        foreach (array_keys($this->values) as $period) {
+            $quarter = Period::lastQuarter($period);
+            if ($quarter % 2 === 0 && $this->half('revenue', $quarter) !== null) {
+                $ends[$quarter] = true;
+            }
+        }
+        ksort($ends);
+
+        return array_keys($ends);
     }
 
     /** The fact behind a value, or null if the value was completed. */
@@ -239,7 +268,11 @@ final class FactSheet
     /** Day on which a period ended, by the calendar of the company; a fourth quarter ends with its year. */
     public function periodEnd(int $period): ?int
     {
-        return $this->periodEnds[$period] ?? ($period % 10 === 4 ? $this->periodEnds[$period - 4] ?? null : null);
+        return $this->periodEnds[$period] ?? match ($period % 10) {
+            4 => $this->periodEnds[$period - 4] ?? $this->periodEnds[$period + 3] ?? null,
+            2 => $this->periodEnds[$period + 4] ?? null,
+            default => null,
+        };
     }
 
     /** New shares per old between a filing and the as-of day. */
@@ -251,11 +284,24 @@ final class FactSheet
     /** Last fiscal year + current year to date − the same year to date a year before. */
     private function trailingFromYears(string $line, int $quarter): ?float
     {
-        $sum = $this->values[($quarter - $quarter % 10) - 10][$line] ?? null;
+        $year = $quarter - $quarter % 10;
+        $last = $this->values[$year - 10][$line] ?? null;
+        $now = $this->toDate($line, $quarter);
+        $before = $this->toDate($line, $quarter - 10);
+
+        return $last === null || $now === null || $before === null ? null : $last + $now - $before;
+    }
+
+    /** Flow from the start of a fiscal year to the end of a quarter. */
+    private function toDate(string $line, int $quarter): ?float
+    {
+        if ($quarter % 10 === 2) {
+            return $this->half($line, $quarter);
+        }
+        $sum = 0.0;
         for ($q = 1; $q <= $quarter % 10 && $sum !== null; $q++) {
-            $now = $this->values[$quarter - $quarter % 10 + $q][$line] ?? null;
-            $before = $this->values[$quarter - $quarter % 10 - 10 + $q][$line] ?? null;
-            $sum = $now === null || $before === null ? null : $sum + $now - $before;
+            $value = $this->values[$quarter - $quarter % 10 + $q][$line] ?? null;
+            $sum = $value === null ? null : $sum + $value;
         }
 
         return $sum;

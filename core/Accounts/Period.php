@@ -5,10 +5,31 @@ declare(strict_types=1);
 namespace Logion\Accounts;
 
 /**
- * Fiscal periods as integers: fiscal year × 10 + quarter, quarter 0 for the whole year. They sort in time within a kind.
+ * Fiscal periods as integers: fiscal year × 10 + quarter, quarter 0 for the whole year. They sort in time within a kind. Who
+ * reports half years only has flows of 6, the first half, and 7, the second; its balances are those of quarters 2 and 4.
  */
 final class Period
 {
+    public const FIRST_HALF = 6;
+
+    public const SECOND_HALF = 7;
+
+    /** The quarter a period ends with: itself, the second or fourth for a half year, the fourth for a year. */
+    public static function lastQuarter(int $period): int
+    {
+        return match ($period % 10) {
+            0 => $period + 4,
+            self::FIRST_HALF => $period - 4,
+            self::SECOND_HALF => $period - 3,
+            default => $period,
+        };
+    }
+
+    public static function isQuarter(int $period): bool
+    {
+        return $period % 10 >= 1 && $period % 10 <= 4;
+    }
+
     public static function year(int $fiscalYear): int
     {
         return $fiscalYear * 10;
@@ -45,6 +66,11 @@ final class Period
 
     public static function label(int $period): string
     {
-        return $period % 10 === 0 ? 'FY '.intdiv($period, 10) : 'Q'.($period % 10).' '.intdiv($period, 10);
+        return match ($period % 10) {
+            0 => 'FY ',
+            self::FIRST_HALF => 'H1 ',
+            self::SECOND_HALF => 'H2 ',
+            default => 'Q'.($period % 10).' ',
+        }.intdiv($period, 10);
     }
 }

@@ -14,7 +14,7 @@ use Logion\Unit;
  * Common size is a share of revenue (income and cash flow) or of total assets (balance sheet); growth compares with the same
  * period a year before and is not meaningful from a base that is not positive; per share divides amounts by the diluted
  * (else basic) average shares of the period; index sets the first known positive figure to 100. Counts and per-share lines
- * are left as they are in common size and per share. A half year is two quarters, or twelve months less the other half.
+ * are left as they are in common size and per share. A half year is as reported, two quarters, or twelve months less the other half.
  */
 final readonly class StatementView
 {
@@ -96,9 +96,9 @@ final readonly class StatementView
 
         return match ($basis) {
             'quarterly' => $quarters,
-            // A half year or a trailing window needs the quarters before it.
-            'half_year' => array_values(array_filter($quarters, static fn (int $quarter): bool => $quarter % 2 === 0 && $facts->half('revenue', $quarter) !== null)),
-            default => array_values(array_filter($quarters, static fn (int $quarter): bool => $facts->trailing('revenue', $quarter) !== null)),
+            'half_year' => $facts->halfYears(),
+            // A trailing window needs the quarters, or half years, before it.
+            default => array_values(array_filter($quarters === [] ? $facts->halfYears() : $quarters, static fn (int $quarter): bool => $facts->trailing('revenue', $quarter) !== null)),
         };
     }
 

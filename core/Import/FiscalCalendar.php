@@ -44,7 +44,7 @@ final readonly class FiscalCalendar
     /**
      * The kind and period of a flow between two days (both included), or of a balance on a day.
      *
-     * @return array{kind: 'year'|'quarter'|'year_to_date'|'balance', period: int} period of a year, or of the quarter it ends
+     * @return array{kind: 'year'|'half'|'quarter'|'year_to_date'|'balance', period: int} period of a year, a second half, or of the quarter it ends
      *
      * @throws Refusal if it is neither a year nor a quarter nor a part of the year from its start
      */
@@ -60,8 +60,9 @@ final readonly class FiscalCalendar
         return match (true) {
             $days >= 345 && $days <= 385 && $quarter[1] === 4 => ['kind' => 'year', 'period' => Period::year($quarter[0])],
             $days >= 80 && $days <= 104 => ['kind' => 'quarter', 'period' => $period],
+            $days >= 170 && $days <= 196 && $quarter[1] === 4 => ['kind' => 'half', 'period' => Period::year($quarter[0]) + Period::SECOND_HALF],
             abs($days - 91 * $quarter[1]) <= 12 && $quarter[1] > 1 => ['kind' => 'year_to_date', 'period' => $period],
-            default => throw Refusal::because("{$days} days up to ".Day::iso($end).' are neither a year, a quarter, nor the part of a year from its start; short periods are not annualised'),
+            default => throw Refusal::because("{$days} days up to ".Day::iso($end).' are neither a year, a half year, a quarter, nor the part of a year from its start; short periods are not annualised'),
         };
     }
 
@@ -83,6 +84,9 @@ final readonly class FiscalCalendar
         if (preg_match('/^((?:19|20)\d\d)[\s\/.-]?Q([1-4])$/i', $text, $m) === 1) {
             return Period::quarter((int) $m[1], (int) $m[2]);
         }
+        if (preg_match('/^(?:H([12])|([12])H)[\s\/.-]?\x27?(\d{4}|\d{2})$/i', $text, $m) === 1) {
+            return Period::year(strlen($m[3]) === 4 ? (int) $m[3] : 2000 + (int) $m[3]) + (($m[1] !== '' ? $m[1] : $m[2]) === '1' ? Period::FIRST_HALF : Period::SECOND_HALF);
+        }
         $quarterly = preg_match('/quarter|three months|3 months/i', $text) === 1;
         $day = (string) preg_replace('/^.*?(?:ended|ending|as of|as at|at|on|until)\s+(?:the\s)?/i', '', $text);
         if (preg_match('/^([A-Za-z]{3})[a-z]*[\s.\/-]+\x27?((?:19|20)?\d\d)$/', $day, $m) === 1 && ($month = date_parse("1 {$m[1]} 2000")['month'] ?? false) !== false && $month > 0) {
@@ -103,7 +107,7 @@ final readonly class FiscalCalendar
     /** Last day of a fiscal period. */
     public function end(int $period): int
     {
-        $quarter = $period % 10 === 0 ? 4 : $period % 10;
+        $quarter = Period::lastQuarter($period) % 10;
         $month = $this->yearEndMonth - 12 + 3 * $quarter;
         $year = intdiv($period, 10) - ($month <= 0 ? 1 : 0);
         $month += $month <= 0 ? 12 : 0;

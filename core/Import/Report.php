@@ -104,8 +104,17 @@ final class Report
                 }
             }
         }
+        ksort($toDate);
         foreach ($toDate as $period => $values) {
-            $byPeriod[$period] = [...self::quarterOf($period, $values, $toDate, $byPeriod), ...$byPeriod[$period] ?? []];
+            $quarter = self::quarterOf($period, $values, $toDate, $byPeriod);
+            $byPeriod[$period] = [...$quarter, ...$byPeriod[$period] ?? []];
+            // Without the part before it, half a year stands for itself.
+            $left = array_diff_key($values, $quarter, $byPeriod[$period]);
+            if ($left !== [] && $period % 10 === 2) {
+                $byPeriod[$period - 2 + Period::FIRST_HALF] = $left;
+            } elseif ($left !== []) {
+                $this->refused[] = ['place' => 'the facts since the start of '.intdiv($period, 10), 'reason' => count($left).' figures up to '.Period::label($period).' cannot be made a quarter: the part of the year before it is not in the file'];
+            }
         }
         ksort($byPeriod);
         foreach ($byPeriod as $period => $values) {

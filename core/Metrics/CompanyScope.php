@@ -139,7 +139,8 @@ final class CompanyScope
         } elseif ($item->kind === LineKind::Instant) {
             $value = $facts->instant($item->key, $period);
         } elseif ($m->basis === 'quarter') {
-            $value = $item->kind === LineKind::Duration ? $facts->value($item->key, $period) : $facts->instant($item->key, $period);
+            // Who reports half years only has its latest half in place of a quarter.
+            $value = $item->kind === LineKind::Duration ? $facts->value($item->key, $period) ?? ($facts->reportsHalfYears() ? $facts->half($item->key, $period) : null) : $facts->instant($item->key, $period);
         } elseif ($item->isPeriodAverage()) {
             $value = $this->averageOfQuarters($item->key, $period);
         } else {

@@ -17,27 +17,29 @@ final readonly class InsiderTrades
      */
     public static function netted(iterable $trades, int $asOf, CorporateActions $actions, array $months = [3, 6, 12]): array
     {
-        $windows = [];
-        foreach ($months as $length) {
-            $windows[$length] = ['bought' => 0.0, 'sold' => 0.0, 'buyers' => [], 'sellers' => [], 'bought_value' => 0.0, 'sold_value' => 0.0];
-        }
+        $known = [];
         foreach ($trades as $trade) {
-            foreach ($months as $length) {
-                if ($trade['day'] > $asOf || $trade['day'] <= self::monthsBefore($asOf, $length) || $trade['shares'] == 0.0) {
-                    continue;
-                }
-                $side = $trade['shares'] > 0 ? 'bought' : 'sold';
-                $windows[$length][$side] += abs($trade['shares']) * $actions->splitRatio($trade['day'], $asOf);
-                $windows[$length][$trade['shares'] > 0 ? 'buyers' : 'sellers'][$trade['insider']] = true;
-                $value = &$windows[$length]["{$side}_value"];
-                // Without one price there is no sum of values.
-                $value = $value === null || $trade['price'] === null ? null : $value + abs($trade['shares']) * $trade['price'];
-                unset($value);
+            if ($trade['day'] <= $asOf && $trade['shares'] != 0.0) {
+                $known[] = $trade;
             }
         }
         $netted = [];
-        foreach ($windows as $length => $w) {
-            $netted[] = ['months' => $length, 'bought' => $w['bought'], 'sold' => $w['sold'], 'net' => $w['bought'] - $w['sold'], 'buyers' => count($w['buyers']), 'sellers' => count($w['sellers']), 'bought_value' => $w['bought_value'], 'sold_value' => $w['sold_value']];
+        foreach ($months as $length) {
+            $since = self::monthsBefore($asOf, $length);
+            $sides = ['bought' => 0.0, 'sold' => 0.0];
+            $people = ['bought' => [], 'sold' => []];
+            $values = ['bought' => 0.0, 'sold' => 0.0];
+            foreach ($known as $trade) {
+                if ($trade['day'] <= $since) {
+                    continue;
+                }
+                $side = $trade['shares'] > 0 ? 'bought' : 'sold';
+                $sides[$side] += abs($trade['shares']) * $actions->splitRatio($trade['day'], $asOf);
+                $people[$side][$trade['insider']] = true;
+                // Without one price there is no sum of values.
+                $values[$side] = $values[$side] === null || $trade['price'] === null ? null : $values[$side] + abs($trade['shares']) * $trade['price'];
+            }
+            $netted[] = ['months' => $length, 'bought' => $sides['bought'], 'sold' => $sides['sold'], 'net' => $sides['bought'] - $sides['sold'], 'buyers' => count($people['bought']), 'sellers' => count($people['sold']), 'bought_value' => $values['bought'], 'sold_value' => $values['sold']];
         }
 
         return $netted;

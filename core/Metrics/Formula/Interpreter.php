@@ -180,8 +180,15 @@ final class Interpreter
 
             return $value;
         }
-        $quarters = $m->basis === 'trailing' && $item->kind === LineKind::Duration && $period % 10 !== 4;
+        $trailing = $m->basis === 'trailing' && $item->kind === LineKind::Duration && $period % 10 !== 4;
+        $quarters = $trailing && $this->scope->facts->value($item->key, $period) !== null;
         $children = [];
+        if ($trailing && ! $quarters && $period % 10 === 2) {
+            $half = $period - 2 + Period::FIRST_HALF;
+            $this->add(new Working($item->label, $figure, 'last year + this half year − the same half a year before', $this->periodLabel($m, false), [$this->reported($item, $period - 12), $this->reported($item, $half), $this->reported($item, $half - 10)], key: $item->key));
+
+            return $value;
+        }
         if ($quarters) {
             for ($i = 3; $i >= 0; $i--) {
                 $children[] = $this->reported($item, Period::shiftQuarters($period, -$i));

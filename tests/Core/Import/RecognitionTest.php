@@ -107,11 +107,12 @@ final class RecognitionTest extends TestCase
         $this->assertSame(['kind' => 'quarter', 'period' => 20242], $december->period(20240401, 20240630));
         $this->assertSame(['kind' => 'year_to_date', 'period' => 20243], $december->period(20240101, 20240930));
         $this->assertSame(['kind' => 'balance', 'period' => 20244], $december->period(null, 20241231));
+        $this->assertSame(['kind' => 'half', 'period' => 20247], $december->period(20240701, 20241231));
         $this->assertSame(['kind' => 'year', 'period' => 20240], $march->period(20230401, 20240331));
         $this->assertSame(['kind' => 'quarter', 'period' => 20251], $march->period(20240401, 20240630));
         $this->assertSame(['kind' => 'year', 'period' => 20240], $december->period(20240101, 20241228), 'a 52-week year');
         $this->assertSame(['kind' => 'year', 'period' => 20240], $december->period(20231231, 20250104), 'a 53-week year');
-        foreach ([[20240101, 20240215], [20240715, 20241231], [null, 20241115]] as [$from, $to]) {
+        foreach ([[20240101, 20240215], [20240815, 20241231], [null, 20241115]] as [$from, $to]) {
             try {
                 $december->period($from, $to);
                 $this->fail("{$from} to {$to} was taken for a period");

@@ -83,6 +83,27 @@ final class ReportTest extends TestCase
         $this->assertGreaterThan(150, $checked);
     }
 
+    public function test_who_reports_half_years_only_keeps_them_and_has_trailing_figures(): void
+    {
+        $report = $this->report([
+            $this->fact('Revenues', 100.0, 20240101, 20241231), $this->fact('Revenues', 45.0, 20240101, 20240630), $this->fact('Revenues', 55.0, 20240701, 20241231), $this->fact('Revenues', 60.0, 20250101, 20250630), $this->fact('Assets', 7.0, null, 20250630),
+            $this->fact('CostOfRevenue', 9.0, 20240101, 20240930),
+        ]);
+        $this->assertSame(['revenue@20240' => 100.0, 'revenue@20246' => 45.0, 'revenue@20247' => 55.0, 'total_assets@20252' => 7.0, 'revenue@20256' => 60.0], array_map(static fn (array $f): float => $f['value'], $report->figures));
+        $this->assertStringContainsString('cannot be made a quarter', $report->refused[0]['reason']);
+        $facts = [];
+        foreach ($report->figures as $key => $figure) {
+            [$line, $period] = explode('@', $key);
+            $facts[] = new \Logion\Accounts\Fact($line, (int) $period, $figure['value'], 20250901);
+        }
+        $sheet = new \Logion\Accounts\FactSheet(Template::Industrial, $facts, [], 20260101);
+        $this->assertSame([20252, true, 115.0, 60.0, 55.0, 7.0], [$sheet->latestQuarter(), $sheet->reportsHalfYears(), $sheet->trailing('revenue', 20252), $sheet->half('revenue', 20252), $sheet->half('revenue', 20244), $sheet->instant('total_assets', 20252)]);
+        $halves = \Logion\Accounts\StatementView::of($sheet, 'income', 'half_year', 'amounts');
+        $this->assertSame([[20242, 20244, 20252], [45.0, 55.0, 60.0]], [$halves->periods, array_map(static fn ($f): float => $f->value(), $halves->rows[0]['figures'])]);
+        $this->assertSame([20246, 20247], [(new FiscalCalendar)->heading('H1 2024'), (new FiscalCalendar)->heading('2H24')]);
+        $this->assertSame([20240630, 20241231], [(new FiscalCalendar)->end(20246), (new FiscalCalendar)->end(20247)]);
+    }
+
     /** @param  list<ReportedFact>  $facts */
     private function report(array $facts): Report
     {
