@@ -12,6 +12,7 @@ use App\Http\Controllers\Api\CompanyController;
 use App\Http\Controllers\Api\ComparisonController;
 use App\Http\Controllers\Api\CorrectionController;
 use App\Http\Controllers\Api\DecisionController;
+use App\Http\Controllers\Api\ExportController;
 use App\Http\Controllers\Api\FinderController;
 use App\Http\Controllers\Api\FindingController;
 use App\Http\Controllers\Api\ImportController;
@@ -66,6 +67,7 @@ Route::middleware('auth')->group(static function (): void {
         Route::get('metrics', [CompanyController::class, 'metrics']);
         Route::post('checklist', [ComparisonController::class, 'check']);
         Route::get('working', [CompanyController::class, 'working']);
+        Route::get('export', [ExportController::class, 'company']);
         Route::get('bridges', [AccountsController::class, 'bridges']);
         Route::get('breakdowns', [AccountsController::class, 'breakdowns']);
         Route::get('dividends', [AccountsController::class, 'dividends']);
@@ -85,6 +87,7 @@ Route::middleware('auth')->group(static function (): void {
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
+    Route::get('archive', [ExportController::class, 'archive']);
     Route::get('findings', [FindingController::class, 'index']);
     Route::put('one-offs/{id}', [BreakController::class, 'update'])->whereNumber('id');
     Route::delete('one-offs/{id}', [BreakController::class, 'destroy'])->whereNumber('id');

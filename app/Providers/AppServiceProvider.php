@@ -19,6 +19,8 @@ final class AppServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        // Numbers are written so that they read back as the same number, to the last digit.
+        ini_set('precision', '-1');
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes();
     }

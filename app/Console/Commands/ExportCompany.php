@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Exchange\Writing\CompanyFiles;
+use App\Models\Company;
+use App\Research\CompanyScopes;
+use Illuminate\Console\Command;
+
+final class ExportCompany extends Command
+{
+    use PrintsFigures;
+
+    protected $signature = 'logion:export {ticker} {file : ends in .xlsx, .ods, .csv or .zip (xBRL-CSV)} {--as-of= : day, YYYY-MM-DD} {--format=table}';
+
+    protected $description = 'Write the statements of a company: a workbook with live formulas, every filed figure as CSV, or xBRL-CSV';
+
+    public function handle(CompanyScopes $scopes): int
+    {
+        return $this->guarded(function () use ($scopes): int {
+            $scope = $scopes->open((string) $this->argument('ticker'), $this->option('as-of'));
+            $files = new CompanyFiles($scope, (string) Company::query()->findOrFail($scope->company->id)->name);
+            $file = (string) $this->argument('file');
+            match (strtolower(pathinfo($file, PATHINFO_EXTENSION))) {
+                'xlsx', 'ods' => CompanyFiles::save($files->statements(), strtolower(pathinfo($file, PATHINFO_EXTENSION)), $file),
+                'csv' => $files->factsCsv(@fopen($file, 'wb') ?: throw new \InvalidArgumentException("The file {$file} cannot be written.")),
+                'zip' => $files->xbrlCsv($file),
+                default => throw new \InvalidArgumentException('The file must end in .xlsx, .ods, .csv or .zip.'),
+            };
+            $this->components->info("Written: {$file}");
+
+            return self::SUCCESS;
+        });
+    }
+}
