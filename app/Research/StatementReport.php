@@ -126,6 +126,6 @@ final class StatementReport
     {
         $as = Viewpoint::current();
 
-        return $as === null ? [] : DB::table('judgements')->where('user_id', $as->userId)->where('company_id', $this->scope->company->id)->where('subject', 'like', $prefix.'%')->pluck('id', 'subject')->map(intval(...))->all();
+        return $as === null ? [] : DB::table('judgements')->where('user_id', $as->userId)->where('company_id', $this->scope->company->id)->where('subject', 'like', $prefix.'%')->pluck('id', 'subject')->map(static fn (mixed $id): int => (int) $id)->all();
     }
 }

@@ -120,7 +120,7 @@ final class Report
         foreach ($byPeriod as $period => $values) {
             $mapped = $this->concepts->map($values, $this->template);
             foreach ($mapped['lines'] as $line => $figure) {
-                if ($period % 10 !== 4 || ! isset($byPeriod[$period - 4]) || LineItems::all()[$line]->kind === LineKind::Duration) {
+                if ($period % 10 !== 4 || ! isset($byPeriod[$period - 4]) || LineItems::all()[$line]->kind === LineKind::Duration || LineItems::all()[$line]->isPeriodAverage()) {
                     $this->figures["{$line}@{$period}"] = $figure;
                 }
             }
