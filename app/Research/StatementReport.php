@@ -66,7 +66,7 @@ final class StatementReport
 
         return array_map(static fn (AccountBreak $break): array => [
             'key' => $break->key(), 'kind' => $break->kind, 'period' => $break->period, 'period_label' => Period::label($break->period), 'line' => $break->line, 'line_label' => LineItems::all()[$break->line]->label, 'sentence' => $break->sentence,
-            'amount' => $break->amount, 'before_tax' => $break->beforeTax,
+            'amount' => $break->amount, 'mark_in' => $break->quarter ?? $break->period, 'mark_in_label' => Period::label($break->quarter ?? $break->period), 'before_tax' => $break->beforeTax,
             'state' => isset($accepted[$break->key()]) ? 'accepted' : (isset($dismissed['break:'.$break->key()]) ? 'dismissed' : 'open'), 'one_off' => $accepted[$break->key()] ?? null, 'judgement' => $dismissed['break:'.$break->key()] ?? null,
         ], Breaks::of($plain, $this->scope->company->facts));
     }

@@ -21,6 +21,9 @@ final readonly class Breaks
     /** Lines whose absence in one year between two others is worth a question. */
     private const EXPECTED = ['revenue', 'cost_of_revenue', 'operating_income', 'income_tax', 'net_income', 'receivables', 'inventories', 'total_assets', 'total_equity', 'operating_cash_flow', 'capital_expenditure', 'deposits', 'net_loans', 'premiums_earned', 'rental_income'];
 
+    /** A quarter with this share of an amount is where it happened. */
+    private const MOST = 0.6;
+
     private function __construct(private FactSheet $facts)
     {
     }
@@ -57,7 +60,7 @@ final readonly class Breaks
             $amount = ($rates[$year] - $median) * (float) $this->facts->value('income_before_tax', $year);
             $found[] = new AccountBreak(
                 'tax_rate', $year, 'income_tax', sprintf('The tax rate of %s is %.0f %% against %.0f %% in the middle of the other years: %s', Period::label($year), 100 * $rates[$year], 100 * $median, $rates[$year] > $median ? 'a one-off charge, or tax assets written down?' : 'a tax credit, or income that is not taxed?'),
-                $amount, false,
+                $amount, false, $this->quarterOf($year, $amount, fn (int $quarter): ?float => ($income = $this->facts->value('income_before_tax', $quarter)) === null || ($tax = $this->facts->value('income_tax', $quarter)) === null ? null : $tax - $median * $income),
             );
         }
 
@@ -83,12 +86,29 @@ final readonly class Breaks
             foreach (self::outside($shares, 0.02) as $year => $median) {
                 $amount = $this->facts->value($line, $year);
                 if ($amount !== null && abs($shares[$year]) > 0.02) {
-                    $found[] = new AccountBreak('unusual_item', $year, $line, sprintf('%s of %s: %.1f %% of revenue against %.1f %% in the middle of the other years. Will it come again?', $item->label, Period::label($year), 100 * $shares[$year], 100 * $median), $amount, $line !== 'discontinued_operations');
+                    $found[] = new AccountBreak('unusual_item', $year, $line, sprintf('%s of %s: %.1f %% of revenue against %.1f %% in the middle of the other years. Will it come again?', $item->label, Period::label($year), 100 * $shares[$year], 100 * $median), $amount, $line !== 'discontinued_operations', $this->quarterOf($year, $amount, fn (int $quarter): ?float => $this->facts->value($line, $quarter)));
                 }
             }
         }
 
         return $found;
+    }
+
+    /**
+     * The quarter that holds most of an amount of its year; null if none does, or quarters are not known.
+     *
+     * @param  \Closure(int): ?float  $part
+     */
+    private function quarterOf(int $year, float $amount, \Closure $part): ?int
+    {
+        for ($quarter = $year + 1; $quarter <= $year + 4; $quarter++) {
+            $of = $part($quarter);
+            if ($of !== null && $amount != 0.0 && $of / $amount >= self::MOST) {
+                return $quarter;
+            }
+        }
+
+        return null;
     }
 
     /** @return list<AccountBreak> */

@@ -89,8 +89,9 @@ final class AccountsTest extends DemoTestCase
         $breaks = $this->getJson('/api/v1/companies/TVRM/breaks')->assertOk()->json('breaks');
         $tax = array_values(array_filter($breaks, static fn (array $b): bool => $b['key'] === 'tax_rate:income_tax:20230'))[0];
         $this->assertSame(['open', false], [$tax['state'], $tax['before_tax']]);
+        $this->assertMatchesRegularExpression('/^Q[1-4] 2023$/', $tax['mark_in_label'], 'the quarter it fell into');
         $reported = $this->row('TVRM', 'income', 'net_income', 'restated');
-        $id = $this->postJson('/api/v1/companies/TVRM/one-offs', ['line' => $tax['line'], 'period' => $tax['period'], 'amount' => $tax['amount'], 'before_tax' => false, 'note' => 'Old tax case', 'break_key' => $tax['key']])->assertCreated()->json('id');
+        $id = $this->postJson('/api/v1/companies/TVRM/one-offs', ['line' => $tax['line'], 'period' => $tax['mark_in'], 'amount' => $tax['amount'], 'before_tax' => false, 'note' => 'Old tax case', 'break_key' => $tax['key']])->assertCreated()->json('id');
         $adjusted = $this->row('TVRM', 'income', 'net_income', 'adjusted');
         $at = array_search('adjusted', $adjusted['marks'], true);
         $this->assertIsInt($at);

@@ -63,7 +63,7 @@ async function accept(entry: Schemas['Break']): Promise<void> {
             params: { path: { ticker: props.ticker } },
             body: {
               line: entry.line,
-              period: entry.period,
+              period: entry.mark_in,
               amount: value,
               before_tax: beforeTax.value,
               note: note.value,
@@ -132,7 +132,7 @@ const remove = (one: Schemas['OneOff']) =>
         <span v-if="entry.state === 'dismissed'" class="quiet">(dismissed)</span>
         <form v-if="editing === entry.key" class="choices mt-2" @submit.prevent="accept(entry)">
           <label
-            >Amount in {{ state.data.currency }}
+            >Amount in {{ state.data.currency }}, {{ entry.mark_in_label }}
             <input v-model="text" class="assumption wide" :aria-label="`Amount of the one-off, ${entry.line_label}`" @keydown.stop
           /></label>
           <label><input v-model="beforeTax" type="checkbox" :disabled="entry.line === 'income_tax'" /> before tax</label>
