@@ -132,7 +132,7 @@ final class UserArchive
         $insert = null;
         $columns = [];
         $count = 0;
-        while (($line = fgets($stream)) !== false) {
+        while (($line = @fgets($stream)) !== false) {
             $row = json_decode($line, true, 64);
             if (! is_array($row)) {
                 throw Refusal::because("{$table}.jsonl is broken in line ".($count + 1).'; nothing was read');
@@ -143,6 +143,9 @@ final class UserArchive
             }
             $insert->add(...array_map(static fn (string $column): mixed => $column === 'user_id' ? $user->id : (is_array($row[$column] ?? null) ? json_encode($row[$column]) : $row[$column] ?? null), $columns));
             $count++;
+        }
+        if (! feof($stream)) {
+            throw Refusal::because("{$table}.jsonl breaks off in line {$count}: the archive is damaged; nothing was read");
         }
         $insert?->flush();
         fclose($stream);

@@ -135,7 +135,7 @@ final class Recognition
     {
         /** @var 'csv'|'xlsx'|'ods' $as */
         $as = $format->value;
-        $rows = array_map(static fn (array $row): array => array_map(static fn (string $cell): string => mb_check_encoding($cell, 'UTF-8') ? $cell : mb_convert_encoding($cell, 'UTF-8', 'ISO-8859-1'), $row), (new Rows($path, $as))->first(self::SAMPLE_ROWS));
+        $rows = (new Rows($path, $as))->first(self::SAMPLE_ROWS);
 
         return $rows === [] ? throw Refusal::because('The file has no rows') : $rows;
     }

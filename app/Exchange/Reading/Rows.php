@@ -100,6 +100,10 @@ final readonly class Rows
                 if ($number === 1) {
                     $row[0] = (string) preg_replace('/^\x{FEFF}/u', '', (string) $row[0]);
                 }
+                if (! mb_check_encoding($row, 'UTF-8')) {
+                    // Not Unicode: the common encoding of older programs, in which any byte is a letter.
+                    $row = array_map(static fn (?string $cell): string => mb_check_encoding((string) $cell, 'UTF-8') ? (string) $cell : mb_convert_encoding((string) $cell, 'UTF-8', 'ISO-8859-1'), $row);
+                }
                 /** @var list<string> $row */
                 yield $number => count($row) > self::WIDEST ? array_slice($row, 0, self::WIDEST) : $row;
             }

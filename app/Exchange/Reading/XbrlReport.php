@@ -106,13 +106,13 @@ final class XbrlReport
         $base = [...$shared, ...is_array($template['dimensions'] ?? null) ? $template['dimensions'] : []];
         $stream = $archive->stream($entry);
         try {
-            $head = fgetcsv($stream, 0, ',', '"', '');
+            $head = @fgetcsv($stream, 0, ',', '"', '');
             if ($head === false) {
                 throw Refusal::because("\"{$entry}\" is empty");
             }
             $head[0] = (string) preg_replace('/^\x{FEFF}/u', '', (string) $head[0]);
             $line = 1;
-            while (($cells = fgetcsv($stream, 0, ',', '"', '')) !== false) {
+            while (($cells = @fgetcsv($stream, 0, ',', '"', '')) !== false) {
                 $line++;
                 if ($cells === [null]) {
                     continue;
@@ -143,6 +143,9 @@ final class XbrlReport
                     $decimals = $definition['decimals'] ?? $template['decimals'] ?? $reportDecimals;
                     yield from $this->fact("{$entry} row {$line}", $row[$column], $dimensions, is_int($decimals) ? $decimals : null);
                 }
+            }
+            if (! feof($stream)) {
+                throw Refusal::because("\"{$entry}\" breaks off in row {$line}: the archive is damaged");
             }
         } finally {
             fclose($stream);

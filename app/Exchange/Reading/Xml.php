@@ -40,6 +40,14 @@ final class Xml
     {
         $before = libxml_use_internal_errors(true);
         libxml_clear_errors();
+        // A damaged archive shows only as a warning of whoever reads the node.
+        $previous = set_error_handler(function (int $level, string $message, string $file = '', int $line = 0) use (&$previous): bool {
+            if (str_contains($message, 'Zip stream error')) {
+                throw Refusal::because("{$this->what} is damaged: the archive cannot be unpacked");
+            }
+
+            return $previous === null ? false : $previous($level, $message, $file, $line) !== false;
+        });
         try {
             while (@$this->reader->read()) {
                 if ($this->reader->nodeType === XMLReader::DOC_TYPE || $this->reader->nodeType === XMLReader::ENTITY_REF) {
@@ -55,6 +63,7 @@ final class Xml
                 }
             }
         } finally {
+            restore_error_handler();
             libxml_clear_errors();
             libxml_use_internal_errors($before);
             $this->reader->close();

@@ -128,10 +128,8 @@ final class CompanyFiles
     /** @param  resource|string  $target */
     public static function save(Spreadsheet $book, string $format, $target): void
     {
-        // Formulas are computed by whoever opens the file.
-        $writer = $format === 'xlsx' ? new Xlsx($book) : new Ods($book);
-        $writer->setPreCalculateFormulas(false);
-        $writer->save($target);
+        // Results are written beside the formulas: some programs show them without computing anew.
+        ($format === 'xlsx' ? new Xlsx($book) : new Ods($book))->save($target);
         $book->disconnectWorksheets();
     }
 

@@ -77,6 +77,10 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'series', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'label', 'points'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'object', required: ['day', 'shares'], properties: [new OA\Property(property: 'day', type: 'string'), new OA\Property(property: 'shares', type: 'number')]))])),
     new OA\Property(property: 'now', type: 'array', items: new OA\Items(ref: '#/components/schemas/NamedFigure')), new OA\Property(property: 'shares_outstanding', ref: '#/components/schemas/Figure'),
 ])]
+#[OA\Schema(schema: 'Note', required: ['id', 'figure', 'body', 'written_on', 'value_then', 'value_now', 'changed'], properties: [
+    new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'figure', type: 'string', nullable: true), new OA\Property(property: 'body', type: 'string', description: 'Markdown'), new OA\Property(property: 'written_on', type: 'string', nullable: true),
+    new OA\Property(property: 'value_then', type: 'number', nullable: true), new OA\Property(property: 'value_now', type: 'number', nullable: true), new OA\Property(property: 'changed', type: 'boolean', description: 'The figure is another now than when the note was written'),
+])]
 final class AccountsContract
 {
 }

@@ -1573,6 +1573,17 @@ export interface components {
             now: components["schemas"]["NamedFigure"][];
             shares_outstanding: components["schemas"]["Figure"];
         };
+        Note: {
+            id: number;
+            figure: string | null;
+            /** @description Markdown */
+            body: string;
+            written_on: string | null;
+            value_then: number | null;
+            value_now: number | null;
+            /** @description The figure is another now than when the note was written */
+            changed: boolean;
+        };
         Problem: {
             /** @description The parts of the API's contract that several operations share. */
             title: string;
@@ -4011,6 +4022,7 @@ export interface operations {
     notes: {
         parameters: {
             query?: {
+                /** @description Only notes on these, comma separated: line@period, line, @period, a metric, a metric@year, or * for the company as a whole */
                 figure?: string;
             };
             header?: never;
@@ -4021,18 +4033,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Own notes on a company, or on one of its figures */
+            /** @description Own notes on a company, latest first */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        id: number;
-                        figure: string | null;
-                        body: string;
-                        written_on: string;
-                    }[];
+                    "application/json": components["schemas"]["Note"][];
                 };
             };
         };
@@ -4050,6 +4057,7 @@ export interface operations {
             content: {
                 "application/json": {
                     figure?: string | null;
+                    /** @description Markdown */
                     body: string;
                 };
             };
@@ -4061,9 +4069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        id: number;
-                    };
+                    "application/json": components["schemas"]["Note"];
                 };
             };
         };

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import ArchiveView from './ArchiveView.vue'
 import CorrectionsView from './CorrectionsView.vue'
 import EntryView from './EntryView.vue'
 import FindingsView from './FindingsView.vue'
@@ -12,6 +13,7 @@ const views = [
   { key: 'findings', word: 'Findings' },
   { key: 'corrections', word: 'Corrections' },
   { key: 'enter', word: 'Enter a statement' },
+  { key: 'archive', word: 'Archive' },
 ]
 const view = computed(() => (route.params.view === 'imports' ? '' : String(route.params.view ?? '')))
 const id = computed(() => String(route.params.id ?? ''))
@@ -34,6 +36,7 @@ const id = computed(() => String(route.params.id ?? ''))
     <FindingsView v-if="view === 'findings'" :ticker="id" />
     <CorrectionsView v-else-if="view === 'corrections'" />
     <EntryView v-else-if="view === 'enter'" :ticker="id" />
+    <ArchiveView v-else-if="view === 'archive'" />
     <ImportsView v-else :id="id" />
   </div>
 </template>

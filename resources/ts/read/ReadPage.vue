@@ -7,6 +7,8 @@ import DividendsView from './DividendsView.vue'
 import FirstReading from './FirstReading.vue'
 import FlowsView from './FlowsView.vue'
 import MarketView from './MarketView.vue'
+import FilesView from './FilesView.vue'
+import NotesView from './NotesView.vue'
 import PeopleView from './PeopleView.vue'
 import SegmentsView from './SegmentsView.vue'
 import StatementsView from './StatementsView.vue'
@@ -22,6 +24,8 @@ const views = [
   { key: 'market', word: 'Market' },
   { key: 'people', word: 'People' },
   { key: 'checklist', word: 'Checklist' },
+  { key: 'notes', word: 'Notes' },
+  { key: 'files', word: 'Files' },
 ]
 const view = computed(() => String(route.params.view ?? ''))
 </script>
@@ -58,6 +62,8 @@ const view = computed(() => String(route.params.view ?? ''))
           :reporting-currency="subject.company.reporting_currency ?? ''"
         />
         <PeopleView v-else-if="view === 'people'" :ticker="subject.company.ticker" :currency="subject.company.currency ?? ''" />
+        <NotesView v-else-if="view === 'notes'" :ticker="subject.company.ticker" />
+        <FilesView v-else-if="view === 'files'" :company="subject.company" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
         <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
         <FirstReading v-else :company="subject.company" />

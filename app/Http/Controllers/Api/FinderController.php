@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Models\CompanyList;
+use App\Models\Note;
 use App\Models\Screen;
 use App\Research\Catalogues;
 use Illuminate\Http\JsonResponse;
@@ -13,7 +14,7 @@ use Illuminate\Support\Facades\DB;
 use Logion\Metrics\Catalogue;
 use OpenApi\Attributes as OA;
 
-/** Finds companies, metrics, screens and lists by any of their words in any order. */
+/** Finds companies, metrics, screens, lists and notes by any of their words in any order. */
 final class FinderController
 {
     private const MOST = 24;
@@ -53,6 +54,10 @@ final class FinderController
             }
             foreach (CompanyList::query()->of($request->user())->get(['id', 'name']) as $list) {
                 yield ['kind' => 'list', 'key' => (string) $list->id, 'label' => $list->name, 'detail' => 'List'];
+            }
+            foreach (Note::query()->of($request->user())->with('company.security')->latest('id')->limit(2000)->get() as $note) {
+                $first = trim((string) strtok($note->body, "\n"), "# \t*>-");
+                yield ['kind' => 'note', 'key' => (string) $note->company->security?->ticker, 'label' => mb_substr($first === '' ? $note->body : $first, 0, 80), 'detail' => "Note on {$note->company->name}", 'synonyms' => mb_strtolower(mb_substr($note->body, 0, 4000))];
             }
         }
     }

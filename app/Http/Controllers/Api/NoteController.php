@@ -8,30 +8,42 @@ use App\Models\Note;
 use App\Research\CompanyScopes;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Metrics\CompanyScope;
 use OpenApi\Attributes as OA;
 
 final class NoteController
 {
-    #[OA\Get(path: '/companies/{ticker}/notes', operationId: 'notes', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'figure', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own notes on a company, or on one of its figures', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['id', 'figure', 'body', 'written_on'], properties: [
-        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'figure', type: 'string', nullable: true), new OA\Property(property: 'body', type: 'string'), new OA\Property(property: 'written_on', type: 'string'),
-    ])))])]
+    #[OA\Get(path: '/companies/{ticker}/notes', operationId: 'notes', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'figure', description: 'Only notes on these, comma separated: line@period, line, @period, a metric, a metric@year, or * for the company as a whole', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own notes on a company, latest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Note')))])]
     public function index(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $query = Note::query()->of($request->user())->where('company_id', $scopes->companyId($ticker))->orderByDesc('id');
-        if (is_string($request->query('figure'))) {
-            $query->where('figure', $request->query('figure'));
+        $wanted = $request->query('figure');
+        if (is_string($wanted)) {
+            $figures = array_slice(explode(',', $wanted), 0, 20);
+            $query->where(static fn ($either) => $either->whereIn('figure', array_values(array_diff($figures, ['*'])))->when(in_array('*', $figures, true), static fn ($or) => $or->orWhereNull('figure')));
         }
+        $notes = $query->get();
+        // Only a note that remembers a figure needs the company opened to compare it.
+        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null) ? $scopes->open($ticker) : null;
 
-        return new JsonResponse($query->get()->map(self::present(...)));
+        return new JsonResponse($notes->map(static fn (Note $note): array => self::present($note, $scope)));
     }
 
-    #[OA\Post(path: '/companies/{ticker}/notes', operationId: 'writeNote', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['body'], properties: [new OA\Property(property: 'figure', type: 'string', nullable: true), new OA\Property(property: 'body', type: 'string')])), responses: [new OA\Response(response: 201, description: 'Written', content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]))])]
+    #[OA\Post(path: '/companies/{ticker}/notes', operationId: 'writeNote', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['body'], properties: [new OA\Property(property: 'figure', type: 'string', nullable: true), new OA\Property(property: 'body', type: 'string', description: 'Markdown')])), responses: [new OA\Response(response: 201, description: 'Written', content: new OA\JsonContent(ref: '#/components/schemas/Note'))])]
     public function store(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['figure' => ['nullable', 'string', 'max:120'], 'body' => ['required', 'string', 'max:20000']]);
-        $note = Note::query()->create(['user_id' => $request->user()->id, 'company_id' => $scopes->companyId($ticker), 'figure' => $data['figure'] ?? null, 'body' => $data['body']]);
+        $figure = ($data['figure'] ?? '*') === '*' ? null : $data['figure'];
+        $scope = $scopes->open($ticker);
+        $note = Note::query()->create(['user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'figure' => $figure, 'body' => $data['body'], 'value_then' => self::valueNow($figure, $scope)]);
 
-        return new JsonResponse(self::present($note), 201);
+        return new JsonResponse(self::present($note, $scope), 201);
+    }
+
+    /** The figure a note is about as it stands now; null if it is about none. */
+    private static function valueNow(?string $figure, CompanyScope $scope): ?float
+    {
+        return preg_match('/^(\w+)@(\d{5})$/D', (string) $figure, $m) === 1 ? $scope->facts->instant($m[1], (int) $m[2]) : null;
     }
 
     #[OA\Delete(path: '/notes/{id}', operationId: 'deleteNote', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
@@ -43,8 +55,11 @@ final class NoteController
     }
 
     /** @return array<string, mixed> */
-    private static function present(Note $note): array
+    private static function present(Note $note, ?CompanyScope $scope): array
     {
-        return ['id' => $note->id, 'figure' => $note->figure, 'body' => $note->body, 'written_on' => $note->created_at?->format('Y-m-d')];
+        $then = $note->value_then === null ? null : (float) $note->value_then;
+        $now = $then === null || $scope === null ? null : self::valueNow($note->figure, $scope);
+
+        return ['id' => $note->id, 'figure' => $note->figure, 'body' => $note->body, 'written_on' => $note->created_at?->format('Y-m-d'), 'value_then' => $then, 'value_now' => $now, 'changed' => $then !== null && $scope !== null && $then !== $now];
     }
 }

@@ -13,7 +13,7 @@ const subject = useSubject()
 const words = ref('')
 const chosen = ref(0)
 
-const pages = ['Desk', 'Find', 'Metrics', 'Read', 'Value', 'Decide'].map((word) => ({
+const pages = ['Desk', 'Find', 'Metrics', 'Read', 'Value', 'Decide', 'Data'].map((word) => ({
   kind: 'page',
   key: word.toLowerCase(),
   label: word,
@@ -37,6 +37,7 @@ function go(index: number): void {
   if (entry.kind === 'company') void router.push({ name: 'read', params: { ticker: entry.key } })
   else if (entry.kind === 'page') void router.push('/' + entry.key)
   else if (entry.kind === 'screen') void router.push({ name: 'find', params: { screen: entry.key } })
+  else if (entry.kind === 'note') void router.push({ name: 'read', params: { ticker: entry.key, view: 'notes' } })
   else if (entry.kind === 'list') void walk(Number(entry.key))
   else if (subject.company) margin.ask({ kind: 'metric', ticker: subject.company.ticker, metric: entry.key, label: entry.label })
   else void router.push({ name: 'metrics', params: { key: entry.key } })
@@ -64,7 +65,7 @@ function onKey(event: KeyboardEvent): void {
       <v-text-field
         v-model="words"
         autofocus
-        label="Company, metric, screen, list or page"
+        label="Company, metric, screen, list, note or page"
         role="combobox"
         aria-controls="finder-results"
         :aria-expanded="true"

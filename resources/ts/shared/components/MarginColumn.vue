@@ -1,19 +1,18 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import { percent, withUnit } from '../format'
 import { useLoadable } from '../loadable'
 import { useMargin } from '../stores/margin'
-import { useNotices } from '../stores/notices'
 import { useSession } from '../stores/session'
 import LineMargin from './LineMargin.vue'
+import NotesPanel from './NotesPanel.vue'
 import WorkingTree from './WorkingTree.vue'
 import YearBars from './YearBars.vue'
 
 const margin = useMargin()
 const session = useSession()
-const notices = useNotices()
 
 const { state } = useLoadable(
   () => ({ question: margin.question, asOf: session.asOf }),
@@ -40,55 +39,23 @@ const { state } = useLoadable(
   },
 )
 
-const figure = computed(() => {
+/** What a note can be about, from the figure to the company; the first is the figure itself. */
+const scopes = computed<{ key: string; word: string }[]>(() => {
   const question = margin.question
-  if (!question) return null
-  return question.kind === 'metric'
-    ? question.metric + (question.year ? `@${question.year}` : '')
-    : question.kind === 'line'
-      ? `${question.line}@${question.period}`
-      : question.figure
+  if (!question) return []
+  if (question.kind === 'metric')
+    return [
+      { key: question.metric + (question.year ? `@${question.year}` : ''), word: 'this figure' },
+      { key: '*', word: 'the company' },
+    ]
+  if (question.kind === 'given') return [{ key: question.figure, word: 'this figure' }]
+  return [
+    { key: `${question.line}@${question.period}`, word: 'this figure' },
+    { key: question.line, word: 'the line' },
+    { key: `@${question.period}`, word: 'the period' },
+    { key: '*', word: 'the company' },
+  ]
 })
-const { state: notes, reload } = useLoadable(
-  () => ({ ticker: margin.question?.ticker, figure: figure.value }),
-  ({ ticker, figure }, signal) =>
-    ticker && figure ? ask(api.GET('/companies/{ticker}/notes', { params: { path: { ticker }, query: { figure } }, signal })) : null,
-)
-const text = ref('')
-watch(figure, () => (text.value = ''))
-
-async function write(): Promise<void> {
-  const question = margin.question
-  if (!question || !text.value.trim()) return
-  try {
-    await ask(
-      api.POST('/companies/{ticker}/notes', {
-        params: { path: { ticker: question.ticker } },
-        body: { figure: figure.value, body: text.value },
-      }),
-    )
-    text.value = ''
-    reload()
-  } catch (error) {
-    notices.fail(error)
-  }
-}
-
-async function remove(id: number, body: string): Promise<void> {
-  const question = margin.question
-  if (!question) return
-  const noted = figure.value
-  try {
-    await ask(api.DELETE('/notes/{id}', { params: { path: { id } } }))
-    reload()
-    notices.say('Note deleted.', async () => {
-      await ask(api.POST('/companies/{ticker}/notes', { params: { path: { ticker: question.ticker } }, body: { figure: noted, body } }))
-      reload()
-    })
-  } catch (error) {
-    notices.fail(error)
-  }
-}
 </script>
 
 <template>
@@ -141,14 +108,7 @@ async function remove(id: number, body: string): Promise<void> {
       />
       <section class="rule">
         <h3>Notes</h3>
-        <p v-if="notes.data?.length === 0" class="quiet">None on this figure yet.</p>
-        <div v-for="note in notes.data ?? []" :key="note.id" class="note">
-          <p>{{ note.body }}</p>
-          <span class="quiet small">{{ note.written_on }}</span>
-          <v-btn size="x-small" @click="remove(note.id, note.body)">Delete</v-btn>
-        </div>
-        <v-textarea v-model="text" rows="2" auto-grow label="Write in the margin" @keydown.ctrl.enter="write" />
-        <v-btn size="small" class="mt-1" :disabled="!text.trim()" @click="write">Keep note</v-btn>
+        <NotesPanel :ticker="margin.question.ticker" :scopes="scopes" />
       </section>
     </template>
   </aside>
@@ -172,8 +132,5 @@ section {
 }
 .small {
   font-size: 0.82rem;
-}
-.note {
-  padding: 4px 0;
 }
 </style>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { api, ask } from '@/api/client'
+import { useNotices } from '@/shared/stores/notices'
+import { useSession } from '@/shared/stores/session'
+import type { useSubject } from '@/shared/stores/subject'
+
+/** The company as files, and the kind of business its statements are read as. */
+const props = defineProps<{ company: NonNullable<ReturnType<typeof useSubject>['company']> }>()
+const session = useSession()
+const notices = useNotices()
+const template = ref('')
+const reason = ref('')
+watch(
+  () => props.company,
+  (company) => {
+    template.value = company.template ?? ''
+    reason.value = ''
+  },
+  { immediate: true },
+)
+const files = [
+  {
+    what: 'statements',
+    title: 'Statements',
+    text: 'Workbooks hold live formulas for totals, common size, change and ratios. CSV, JSON and xBRL-CSV hold every figure of every filing.',
+    formats: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'],
+  },
+  { what: 'prices', title: 'Prices', text: 'Every day with its adjusted close.', formats: ['csv'] },
+  {
+    what: 'dossier',
+    title: 'The whole dossier',
+    text: 'Statements, all ratios, prices, dividends, owners, and your corrections, notes, valuations and decisions.',
+    formats: ['xlsx', 'ods', 'json'],
+  },
+]
+const href = (what: string, format: string): string =>
+  `/api/v1/companies/${props.company.ticker}/export?what=${what}&format=${format}${session.asOf ? `&as_of=${session.asOf}` : ''}`
+
+async function choose(to: string | null): Promise<void> {
+  try {
+    await ask(
+      api.PUT('/companies/{ticker}/template', {
+        params: { path: { ticker: props.company.ticker } },
+        body: { template: to, reason: reason.value },
+      }),
+    )
+    session.figuresChanged()
+    notices.say(to === null ? 'Read as it was filed.' : 'Read as another kind of business from now on.')
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+</script>
+
+<template>
+  <div class="narrow">
+    <section v-for="file in files" :key="file.what" class="mb-5">
+      <h2>{{ file.title }}</h2>
+      <p class="quiet">{{ file.text }}</p>
+      <v-btn
+        v-for="format in file.formats"
+        :key="format"
+        size="small"
+        variant="outlined"
+        class="mr-2 mt-1"
+        :href="href(file.what, format)"
+        download
+        >{{ format === 'xbrl-csv' ? 'xBRL-CSV' : format.toUpperCase() }}</v-btn
+      >
+    </section>
+    <section v-if="company.template !== 'fund'">
+      <h2>Kind of business</h2>
+      <p class="quiet">
+        Its statements, ratios and checks are those of {{ company.template_chosen ? 'the kind you chose' : 'the kind it was filed as' }}.
+        Choose another only if the filing's kind misleads; say why, so that you know later.
+      </p>
+      <form class="choices" @submit.prevent="choose(template)">
+        <select v-model="template" aria-label="Kind of business">
+          <option value="industrial">industrial</option>
+          <option value="bank">bank</option>
+          <option value="insurer">insurer</option>
+          <option value="property">property company</option>
+        </select>
+        <v-text-field v-model="reason" label="Why" min-width="280" maxlength="500" @keydown.stop />
+        <v-btn size="small" type="submit" :disabled="template === company.template || !reason.trim()">Choose</v-btn>
+        <v-btn v-if="company.template_chosen" size="small" @click="choose(null)">Back to as filed</v-btn>
+      </form>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.narrow {
+  max-width: 760px;
+}
+</style>

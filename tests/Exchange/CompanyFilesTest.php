@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Exchange;
+
+use App\Exchange\Writing\CompanyFiles;
+use App\Import\Imports;
+use App\Import\Mapping;
+use App\Models\User;
+use App\Research\CompanyScopes;
+use Illuminate\Support\Facades\DB;
+use PhpOffice\PhpSpreadsheet\IOFactory;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\DemoTestCase;
+
+/** What is exported and imported again is the same, to the last digit. */
+final class CompanyFilesTest extends DemoTestCase
+{
+    private User $user;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->user = $this->someone());
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function companies(): iterable
+    {
+        foreach (['BRSW', 'FNSB', 'HMAS', 'MWPR', 'YCFI', 'TLVY', 'ULVL'] as $ticker) {
+            yield "{$ticker} as CSV" => [$ticker, 'csv'];
+            yield "{$ticker} as xBRL-CSV" => [$ticker, 'zip'];
+        }
+    }
+
+    #[DataProvider('companies')]
+    public function test_every_filed_figure_comes_back_to_the_last_digit(string $ticker, string $format): void
+    {
+        $old = DB::table('securities')->join('companies', 'companies.id', '=', 'company_id')->where('ticker', $ticker)->first(['companies.id', 'template', 'reporting_currency', 'fiscal_year_end_month']);
+        // A digit that a careless writer would lose.
+        DB::table('facts')->where('company_id', $old->id)->where('line', 'revenue')->where('period', 20220)->update(['value' => 1234567890.1234567]);
+        $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.'.$format;
+        $files = $this->files($ticker);
+        $format === 'csv' ? $files->factsCsv(fopen($path, 'wb')) : $files->xbrlCsv($path);
+        $facts = $this->facts((int) $old->id);
+        $parts = $this->parts((int) $old->id);
+        // The same company under another name, with no figures yet.
+        $new = DB::table('companies')->insertGetId(['name' => 'Twin of '.$ticker, 'country' => 'XA', 'sector' => '10', 'template' => $old->template, 'reporting_currency' => $old->reporting_currency, 'fiscal_year_end_month' => $old->fiscal_year_end_month, 'description' => '']);
+        DB::table('securities')->insert(['company_id' => $new, 'exchange_id' => 1, 'kind' => 'share', 'ticker' => 'TWIN', 'isin' => 'XA0000000TW', 'name' => 'Twin', 'currency' => 'XCR']);
+        $imports = $this->app->make(Imports::class);
+        $import = $imports->take($path, "export.{$format}", $this->user);
+        unlink($path);
+        $columns = $import->mapping['columns'];
+        $import->update(['mapping' => Mapping::fromArray($import->mapping)->with(['company' => 'TWIN', 'columns' => array_map(static fn (?string $field): ?string => $field === 'company' ? null : $field, $columns)])->toArray()]);
+        $outcome = $imports->store($import);
+        $this->assertSame([0, 0, []], [$outcome->counts['conflict'], $outcome->counts['refused'], $outcome->unmapped]);
+        $this->assertSame($facts, $this->facts($new));
+        if ($format === 'zip') {
+            $this->assertSame($parts, $this->parts($new));
+        }
+    }
+
+    public function test_prices_come_back_to_the_last_digit(): void
+    {
+        $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.csv';
+        $this->files('ULVL')->pricesCsv(fopen($path, 'wb'));
+        $security = DB::table('securities')->where('ticker', 'ULVL')->value('id');
+        $bars = fn (): array => DB::table('bars')->where('security_id', $security)->orderBy('day')->get(['day', 'high', 'low', 'close', 'volume'])->map(static fn (object $b): string => json_encode($b))->all();
+        $before = $bars();
+        DB::table('bars')->where('security_id', $security)->where('day', '>', 20200101)->delete();
+        $imports = $this->app->make(Imports::class);
+        $outcome = $imports->store($imports->take($path, 'ULVL.csv', $this->user));
+        unlink($path);
+        $this->assertSame(0, $outcome->counts['changed'] + $outcome->counts['refused']);
+        $this->assertSame($before, $bars());
+    }
+
+    public function test_a_workbook_holds_formulas_for_what_is_computed_and_figures_for_what_was_reported(): void
+    {
+        $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.xlsx';
+        CompanyFiles::save($this->files('BRSW')->statements(), 'xlsx', $path);
+        $book = IOFactory::load($path);
+        unlink($path);
+        $income = $book->getSheetByName('Income statement');
+        $rows = [];
+        foreach ($income->getRowIterator(4) as $row) {
+            $rows[(string) $income->getCell([1, $row->getRowIndex()])->getValue()] = $row->getRowIndex();
+        }
+        $this->assertSame('=B'.$rows['Revenue'].'-B'.$rows['Cost of revenue'], $income->getCell([2, $rows['Gross profit']])->getValue());
+        $this->assertIsNumeric($income->getCell([2, $rows['Revenue']])->getValue());
+        $this->assertSame("='Income statement'!B{$rows['Gross profit']} / 'Income statement'!B{$rows['Revenue']}", $book->getSheetByName('Ratios')->getCell('B4')->getValue());
+        $this->assertStringEndsWith('-1', (string) $book->getSheetByName('Change')->getCell('C4')->getValue());
+    }
+
+    public function test_files_over_the_api_and_a_text_is_never_a_formula(): void
+    {
+        $this->postJson('/api/v1/companies/BRSW/notes', ['figure' => 'revenue@20250', 'body' => '=HYPERLINK("http://example.invalid")'])->assertCreated();
+        foreach (['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'prices' => ['csv'], 'dossier' => ['xlsx', 'ods', 'json']] as $what => $formats) {
+            foreach ($formats as $format) {
+                $content = $this->get("/api/v1/companies/BRSW/export?what={$what}&format={$format}")->assertOk()->streamedContent();
+                $this->assertGreaterThan(500, strlen($content), "{$what} {$format}");
+                if ($what === 'dossier' && $format === 'xlsx') {
+                    $path = (string) tempnam(sys_get_temp_dir(), 'dossier');
+                    file_put_contents($path, $content);
+                    $note = IOFactory::load($path)->getSheetByName('Notes')->getCell('C2');
+                    unlink($path);
+                    $this->assertSame(['s', '=HYPERLINK("http://example.invalid")'], [$note->getDataType(), $note->getValue()]);
+                }
+            }
+        }
+        $this->getJson('/api/v1/companies/BRSW/export?what=prices&format=xlsx')->assertStatus(422);
+        $this->getJson('/api/v1/companies/BRSW/export?what=everything&format=csv')->assertStatus(422);
+        // What was public later is not in the file of an earlier day.
+        $this->assertStringNotContainsString('FY 2025', $this->get('/api/v1/companies/BRSW/export?what=statements&format=csv&as_of=2025-06-30')->streamedContent());
+    }
+
+    private function files(string $ticker): CompanyFiles
+    {
+        return new CompanyFiles($this->app->make(CompanyScopes::class)->open($ticker), $ticker);
+    }
+
+    /** @return list<string> */
+    private function facts(int $company): array
+    {
+        return DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('facts.company_id', $company)->orderBy('line')->orderBy('facts.period')->orderBy('filed_on')->get(['line', 'facts.period', 'value', 'filed_on'])->map(static fn (object $f): string => "{$f->line} {$f->period} {$f->filed_on} ".json_encode((float) $f->value))->all();
+    }
+
+    /** @return list<string> */
+    private function parts(int $company): array
+    {
+        return DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $company)->whereIn('axis', ['business', 'region'])->orderBy('axis')->orderBy('member')->orderBy('line')->orderBy('breakdown_facts.period')->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on'])->map(static fn (object $f): string => json_encode($f))->all();
+    }
+}

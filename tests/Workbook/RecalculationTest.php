@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Workbook;
+
+use App\Exchange\Writing\CompanyFiles;
+use App\Exchange\Writing\StatementWorkbook;
+use App\Research\CompanyScopes;
+use Logion\Accounts\FactSheet;
+use Logion\Accounts\LineItems;
+use Logion\Accounts\StatementView;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\DemoTestCase;
+
+/** A spreadsheet program that recalculates an exported workbook finds the figures of the core. */
+final class RecalculationTest extends DemoTestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->folder = sys_get_temp_dir().'/workbook-'.getmypid();
+        mkdir($this->folder);
+    }
+
+    protected function tearDown(): void
+    {
+        exec('rm -rf '.escapeshellarg($this->folder));
+        parent::tearDown();
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function companies(): iterable
+    {
+        foreach (['BRSW', 'CLMI', 'FNSB', 'HMAS', 'MWPR', 'NSMS'] as $i => $ticker) {
+            yield $ticker => [$ticker, $i % 2 === 0 ? 'xlsx' : 'ods'];
+        }
+    }
+
+    #[DataProvider('companies')]
+    public function test_recalculated_figures_agree_with_the_core(string $ticker, string $format): void
+    {
+        $scope = $this->app->make(CompanyScopes::class)->open($ticker);
+        CompanyFiles::save((new CompanyFiles($scope, $ticker))->statements(), $format, "{$this->folder}/book.{$format}");
+        // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
+        exec('HOME='.escapeshellarg($this->folder).' soffice --headless --convert-to '.escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').' --outdir '.escapeshellarg($this->folder).' '.escapeshellarg("{$this->folder}/book.{$format}").' 2>&1', $output, $code);
+        $this->assertSame(0, $code, implode("\n", $output));
+        $facts = $scope->facts;
+        $periods = $facts->periods();
+        $checked = 0;
+        foreach (StatementWorkbook::SHEETS as $statement => $sheet) {
+            foreach ($this->sheet($sheet) as $label => $cells) {
+                $item = array_values(array_filter(LineItems::ofStatement($statement, $facts->template), static fn ($i): bool => $i->label === $label))[0];
+                foreach ($periods as $i => $period) {
+                    $this->same($facts->value($item->key, $period), $cells[$i], "{$sheet}, {$label}, {$period}");
+                    $checked++;
+                }
+            }
+        }
+        foreach (['Common size' => 'common_size', 'Change' => 'growth'] as $sheet => $view) {
+            $expected = $this->figuresOf($facts, $view);
+            foreach ($this->sheet($sheet) as $label => $cells) {
+                foreach (array_keys($periods) as $i) {
+                    if ($cells[$i] !== null) {
+                        $this->same($expected[$label][$i], $cells[$i], "{$sheet}, {$label}, {$periods[$i]}");
+                        $checked++;
+                    }
+                }
+            }
+        }
+        $ratios = $this->sheet('Ratios');
+        foreach (StatementWorkbook::RATIOS as $key => [$label]) {
+            foreach ($periods as $i => $period) {
+                $value = $scope->metric($key, $scope->year(intdiv($period, 10)));
+                if (is_float($value) && $ratios[$label][$i] !== null) {
+                    $this->same($value, $ratios[$label][$i], "{$label}, {$period}");
+                    $checked++;
+                }
+            }
+        }
+        $this->assertGreaterThan(500, $checked);
+    }
+
+    private function same(?float $expected, ?float $found, string $where): void
+    {
+        if ($expected === null) {
+            $this->assertNull($found, $where);
+        } elseif ($found !== null || abs($expected) > 0.0) {
+            $this->assertEqualsWithDelta($expected, $found, max(1e-9, 1e-12 * abs($expected)), $where);
+        }
+    }
+
+    /** @return array<string, list<?float>> cells by label */
+    private function sheet(string $name): array
+    {
+        $path = "{$this->folder}/book-{$name}.csv";
+        $this->assertFileExists($path);
+        $rows = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), file($path, FILE_IGNORE_NEW_LINES) ?: []);
+        $sheet = [];
+        foreach (array_slice($rows, 3) as $row) {
+            $sheet[(string) $row[0]] = array_map(static function (?string $cell): ?float {
+                if ($cell === null || $cell === '') {
+                    return null;
+                }
+                self::assertMatchesRegularExpression('/^-?[\d.]+(E[+-]?\d+)?%?$/', $cell, 'an error in a cell');
+
+                return str_ends_with($cell, '%') ? (float) $cell / 100 : (float) $cell;
+            }, array_slice($row, 1));
+        }
+
+        return $sheet;
+    }
+
+    /** @return array<string, list<?float>> */
+    private function figuresOf(FactSheet $facts, string $view): array
+    {
+        $expected = [];
+        foreach (['income', 'balance', 'cash_flow'] as $statement) {
+            foreach (StatementView::of($facts, $statement, 'annual', $view, 20)->rows as $row) {
+                $expected[$row['item']->label] = array_map(static fn ($figure): ?float => $figure->isKnown() ? $figure->value() : null, $row['figures']);
+            }
+        }
+
+        return $expected;
+    }
+}
