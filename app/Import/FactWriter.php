@@ -40,8 +40,8 @@ final class FactWriter
     {
         $company = $this->companies->read($id);
         $calendar = new FiscalCalendar($company->year_end);
-        $this->warnOfScaleAndShift($id, $company->ticker, $figures);
         $stored = $this->stored($id);
+        $this->warnOfScaleAndShift($stored, $company->ticker, $figures);
         $filings = [];
         foreach ($figures as $key => $figure) {
             [$line, $period] = explode('@', $key);
@@ -169,12 +169,13 @@ final class FactWriter
     /**
      * Points at figures that are a thousand times off the stored ones, or stand under a neighbouring year.
      *
+     * @param  array<string, list<array{int, float}>>  $stored
      * @param  array<string, array{value: float, place: string}>  $figures
      */
-    private function warnOfScaleAndShift(int $company, string $ticker, array $figures): void
+    private function warnOfScaleAndShift(array $stored, string $ticker, array $figures): void
     {
         $known = [];
-        foreach ($this->stored($company) as $key => $values) {
+        foreach ($stored as $key => $values) {
             $known[$key] = $values[count($values) - 1][1];
         }
         $ratios = $shifted = [];

@@ -357,8 +357,16 @@ final class ImportRunner
             if ($current === null) {
                 return;
             }
-            // A line filed on several days is given day by day.
+            // A figure filed on several days is given version by version, the earliest first.
+            $versions = [];
+            ksort($figures);
             foreach ($figures as $of) {
+                foreach ($of as $key => $figure) {
+                    for ($nth = 0; isset($versions[$nth][$key]); $nth++);
+                    $versions[$nth][$key] = $figure;
+                }
+            }
+            foreach ($versions as $of) {
                 $writer->company($current, $of);
             }
             if ($parts !== []) {
@@ -406,7 +414,6 @@ final class ImportRunner
                 throw Refusal::because(LineItems::all()[$line]->label.' of '.Period::label($period).' already stands in '.$figures[$day][$key]['place'].' with another figure');
             }
             $figures[$day][$key] = ['value' => $value, 'place' => $place, 'filed_on' => $r['filed_on'] ?? null];
-            ksort($figures);
         }, 'end' => static function () use ($flush, $writer): void {
             $flush();
             $writer->flush();

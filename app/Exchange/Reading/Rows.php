@@ -92,15 +92,26 @@ final readonly class Rows
             rewind($stream);
             $delimiter = $this->delimiter ?? self::delimiter($start);
             $number = 0;
-            while (($row = fgetcsv($stream, self::LONGEST_LINE, $delimiter, '"', '')) !== false) {
+            while (($line = fgets($stream)) !== false) {
                 $number++;
-                if ($row === [null]) {
+                // Taking a line apart at its delimiters is ten times faster than a CSV reader; that is for lines with quotes.
+                if (str_contains($line, '"')) {
+                    while (substr_count($line, '"') % 2 === 1 && ($more = fgets($stream)) !== false) {
+                        $line .= $more;
+                        self::mustBeShort($line, $number);
+                    }
+                    $row = str_getcsv(rtrim($line, "\r\n"), $delimiter, '"', '');
+                } else {
+                    self::mustBeShort($line, $number);
+                    $row = explode($delimiter, rtrim($line, "\r\n"));
+                }
+                if ($row === [''] || $row === [null]) {
                     continue;
                 }
                 if ($number === 1) {
                     $row[0] = (string) preg_replace('/^\x{FEFF}/u', '', (string) $row[0]);
                 }
-                if (! mb_check_encoding($row, 'UTF-8')) {
+                if (! mb_check_encoding($line, 'UTF-8')) {
                     // Not Unicode: the common encoding of older programs, in which any byte is a letter.
                     $row = array_map(static fn (?string $cell): string => mb_check_encoding((string) $cell, 'UTF-8') ? (string) $cell : mb_convert_encoding((string) $cell, 'UTF-8', 'ISO-8859-1'), $row);
                 }
@@ -109,6 +120,14 @@ final readonly class Rows
             }
         } finally {
             fclose($stream);
+        }
+    }
+
+    /** @throws Refusal if a row is so long that it is none */
+    private static function mustBeShort(string $line, int $number): void
+    {
+        if (strlen($line) > self::LONGEST_LINE) {
+            throw Refusal::because("Row {$number} is longer than ".number_format(self::LONGEST_LINE / 1e6).' MB: a quotation mark is not closed, or the file has no rows');
         }
     }
 

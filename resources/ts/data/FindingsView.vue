@@ -91,7 +91,7 @@ async function reopen(id: number): Promise<void> {
       <span v-if="ticker" class="quiet"
         >only {{ ticker }} · <router-link :to="{ name: 'data', params: { view: 'findings' } }">all companies</router-link></span
       >
-      <span class="quiet">{{ total }} findings</span>
+      <span v-if="state.data" class="quiet">{{ total }} findings</span>
     </div>
     <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
     <p v-if="state.status === 'error'" class="worse" role="alert">

@@ -13,7 +13,7 @@ const trees = computed(() =>
       title: 'Return on invested capital',
       root: 'return_on_invested_capital',
       parts: ['nopat', 'invested_capital', 'operating_margin', 'operating_tax_rate'],
-      sign: '·',
+      sign: '',
     },
   ].filter((tree) => row(tree.root)),
 )

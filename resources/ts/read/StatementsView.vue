@@ -240,6 +240,9 @@ const showUnit = (value: number, unit: string): string =>
 thead th {
   height: 40px !important;
 }
+tbody th {
+  min-width: 200px;
+}
 th label {
   display: flex;
   gap: 6px;

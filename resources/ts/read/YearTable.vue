@@ -30,10 +30,10 @@ const question = (ticker: string, row: Schemas['FigureRow'], year: number): Ques
         <tbody>
           <tr v-for="row in rows" :key="row.key">
             <th scope="row">
-              {{ row.label
-              }}<span v-if="row.figures[0] && row.figures[0].unit !== 'money'" class="quiet">
-                {{ unitHead(row.figures[0].unit, currency) }}</span
-              >
+              {{ row.label }}
+              <span v-if="row.figures[0] && row.figures[0].unit !== 'money'" class="quiet unit">{{
+                unitHead(row.figures[0].unit, currency)
+              }}</span>
             </th>
             <td v-for="(figure, i) in row.figures" :key="i">
               <FigureButton :figure="figure" cell :question="question(ticker, row, years[i]!)" />
@@ -45,3 +45,9 @@ const question = (ticker: string, row: Schemas['FigureRow'], year: number): Ques
     </div>
   </section>
 </template>
+
+<style scoped>
+.unit {
+  margin-left: 0.4em;
+}
+</style>

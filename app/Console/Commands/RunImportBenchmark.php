@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Import\Imports;
+use App\Models\Import;
+use Illuminate\Console\Command;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use Logion\Accounts\LineItems;
+use Logion\Accounts\Template;
+use Logion\Import\Concepts;
+use Logion\Market\Day;
+
+final class RunImportBenchmark extends Command
+{
+    protected $signature = 'logion:bench-import {--prices=1000000 : rows of the price file} {--companies=2000 : companies of the file of statements, twelve years each}';
+
+    protected $description = 'Measure how fast files are imported, on a database of its own';
+
+    public function handle(Imports $imports): int
+    {
+        $database = storage_path('bench/import.sqlite');
+        array_map('unlink', glob($database.'*') ?: []);
+        is_dir(dirname($database)) || mkdir(dirname($database), 0755, true);
+        touch($database);
+        config(['database.connections.bench' => [...config('database.connections.sqlite'), 'database' => $database]]);
+        DB::setDefaultConnection('bench');
+        Artisan::call('migrate', ['--force' => true, '--database' => 'bench']);
+        DB::table('exchanges')->insert(['id' => 1, 'code' => 'XQTH', 'name' => 'T', 'country' => 'XA', 'currency' => 'XCR']);
+        $companies = max(1, (int) $this->option('companies'));
+        for ($i = 1; $i <= $companies; $i++) {
+            DB::table('companies')->insert(['id' => $i, 'name' => "Bench Works {$i}", 'country' => 'XA', 'sector' => '10', 'template' => 'industrial', 'reporting_currency' => 'XCR', 'description' => '']);
+            DB::table('securities')->insert(['company_id' => $i, 'exchange_id' => 1, 'kind' => 'share', 'ticker' => "BW{$i}", 'isin' => sprintf('XA%010d', $i), 'name' => "Bench Works {$i}", 'currency' => 'XCR']);
+        }
+        $rows = [];
+        foreach (['a report of 3,000 facts (xBRL-JSON)' => $this->report(...), 'a price file of '.number_format((int) $this->option('prices')).' rows' => $this->prices(...), number_format($companies).' companies × 12 years, one figure a row' => $this->statements(...)] as $what => $make) {
+            $path = storage_path('bench/import-file');
+            $records = $make($path);
+            gc_collect_cycles();
+            $before = memory_get_usage();
+            memory_reset_peak_usage();
+            $start = hrtime(true);
+            $import = $imports->take($path, str_contains($what, 'report') ? 'BW1.json' : 'file.csv', null);
+            $preview = hrtime(true);
+            $imports->preview($import);
+            $store = hrtime(true);
+            $outcome = $imports->store(Import::query()->findOrFail($import->id));
+            $end = hrtime(true);
+            $rows[] = [$what, number_format(filesize($path) / 1e6, 1), number_format(($preview - $start) / 1e9, 2), number_format(($store - $preview) / 1e9, 2), number_format(($end - $store) / 1e9, 2), number_format($records / (($end - $store) / 1e9)), number_format((memory_get_peak_usage() - $before) / 1048576, 1), number_format($outcome->counts['new']).' new, '.number_format($outcome->counts['refused']).' refused'];
+        }
+        $this->table(['file', 'MB', 'taken in, s', 'preview, s', 'stored, s', 'records a second', 'memory beyond the start, MiB', 'outcome'], $rows);
+        DB::setDefaultConnection('sqlite');
+
+        return self::SUCCESS;
+    }
+
+    private function report(string $path): int
+    {
+        $facts = [];
+        $concepts = array_values(array_filter(array_map(static fn ($item): ?string => $item->fits(Template::Industrial) ? Concepts::of($item, 'us_gaap') : null, LineItems::all())));
+        for ($i = 0; $i < 3000; $i++) {
+            $year = 2000 + $i % 24;
+            $facts["f{$i}"] = ['value' => (string) (1000 + $i * 7), 'decimals' => -3, 'dimensions' => ['concept' => 'us-gaap:'.($concepts[intdiv($i, 24) % count($concepts)]), 'entity' => 'x:BW1', 'period' => "{$year}-01-01T00:00:00/".($year + 1).'-01-01T00:00:00', 'unit' => 'iso4217:XCR']];
+        }
+        file_put_contents($path, json_encode(['documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-json'], 'facts' => $facts]));
+
+        return 3000;
+    }
+
+    private function prices(string $path): int
+    {
+        $rows = (int) $this->option('prices');
+        $stream = fopen($path, 'wb') ?: throw new \RuntimeException('storage/bench cannot be written.');
+        fwrite($stream, "Ticker,Date,Open,High,Low,Close,Volume\n");
+        $days = [];
+        for ($i = 0; $i < 2500; $i++) {
+            $days[] = Day::iso((int) gmdate('Ymd', 1_450_000_000 + $i * 86400));
+        }
+        mt_srand(2);
+        for ($i = 0; $i < $rows; $i++) {
+            $close = 20 + mt_rand(0, 999) / 100;
+            fwrite($stream, 'BW'.(intdiv($i, 2500) + 1).','.$days[$i % 2500].",{$close},".($close + 0.5).','.($close - 0.5).",{$close},".mt_rand(100, 99999)."\n");
+        }
+        fclose($stream);
+
+        return $rows;
+    }
+
+    private function statements(string $path): int
+    {
+        $lines = array_keys(array_filter(LineItems::all(), static fn ($item): bool => $item->fits(Template::Industrial) && $item->statement !== 'segment'));
+        $lines = array_slice($lines, 0, 60);
+        $stream = fopen($path, 'wb') ?: throw new \RuntimeException('storage/bench cannot be written.');
+        fwrite($stream, "Company,Line,Period,Value,Filed on\n");
+        $count = 0;
+        for ($company = 1; $company <= (int) $this->option('companies'); $company++) {
+            for ($year = 2013; $year < 2025; $year++) {
+                foreach ($lines as $i => $line) {
+                    fwrite($stream, "BW{$company},{$line},FY {$year},".(1000 * ($company + $i * 13 + $year)).','.($year + 1)."-03-01\n");
+                    $count++;
+                }
+            }
+        }
+        fclose($stream);
+
+        return $count;
+    }
+}
