@@ -25,8 +25,11 @@ final class CompanyReader
     /** @var array<string, \PDOStatement> */
     private array $statements = [];
 
-    /** @param  Viewpoint|null  $as  whose corrections, one-offs and choice of template count; nobody's by default */
-    public function read(int $companyId, ?Viewpoint $as = null): ?Company
+    /**
+     * @param  Viewpoint|null  $as  whose corrections, one-offs and choice of template count; nobody's by default
+     * @param  bool  $accountsOnly  leaves out prices (but not splits), index, estimates and observations, which take most of the time
+     */
+    public function read(int $companyId, ?Viewpoint $as = null, bool $accountsOnly = false): ?Company
     {
         $row = $this->rows('select c.id, c.sector, c.template, c.reporting_currency, c.fiscal_year_end_month, s.id as security_id, s.ticker, s.currency, s.exchange_id
             from companies c join securities s on s.company_id = c.id where c.id = ?', $companyId)[0] ?? null;
@@ -54,7 +57,8 @@ final class CompanyReader
 
         return new Company(
             $companyId, (string) $row['ticker'], $as?->template($companyId) ?? Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
-            $facts, $periodEnds, $this->prices($security), $this->index((int) $row['exchange_id']), $this->expectations($companyId), $titles, $this->observations($companyId), $as?->oneOffs($companyId) ?? [],
+            $facts, $periodEnds, $accountsOnly ? new PriceSeries([], [], actions: $this->actions($security)) : $this->prices($security), $accountsOnly ? null : $this->index((int) $row['exchange_id']),
+            $accountsOnly ? new Expectations : $this->expectations($companyId), $titles, $accountsOnly ? [] : $this->observations($companyId), $as?->oneOffs($companyId) ?? [],
         );
     }
 
@@ -66,10 +70,16 @@ final class CompanyReader
         $statement->execute([$securityId]);
         $rows = $statement->fetchAll(PDO::FETCH_NUM);
         $column = static fn (int $i): array => array_map('floatval', array_column($rows, $i));
+
+        return new PriceSeries(array_map('intval', array_column($rows, 0)), $column(3), $column(1), $column(2), $column(4), $this->actions($securityId));
+    }
+
+    private function actions(int $securityId): CorporateActions
+    {
         $splits = array_map(static fn (array $row): array => [(int) $row['ex_date'], (float) $row['ratio']], $this->rows("select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date", $securityId));
         $dividends = array_map(static fn (array $row): array => [(int) $row['ex_date'], (float) $row['amount']], $this->rows('select ex_date, amount from dividends where security_id = ? order by ex_date', $securityId));
 
-        return new PriceSeries(array_map('intval', array_column($rows, 0)), $column(3), $column(1), $column(2), $column(4), new CorporateActions($splits, $dividends));
+        return new CorporateActions($splits, $dividends);
     }
 
     /** The index of an exchange, read once. */

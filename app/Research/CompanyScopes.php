@@ -24,17 +24,18 @@ final class CompanyScopes
 
     /**
      * @param  bool|null  $adjusted  whether one-offs are taken out; by default as the request wants its figures
+     * @param  bool  $accountsOnly  where nothing but statements is asked for
      *
      * @throws NotFoundHttpException if no company has the ticker; names the nearest ones
      */
-    public function open(string $ticker, mixed $asOf = null, ?bool $adjusted = null): CompanyScope
+    public function open(string $ticker, mixed $asOf = null, ?bool $adjusted = null, bool $accountsOnly = false): CompanyScope
     {
         $day = $this->day($asOf);
         $as = Viewpoint::current();
         $as = $as === null || $adjusted === null ? $as : new Viewpoint($as->userId, $as->author, $adjusted);
-        $company = $this->companies->read($this->companyId($ticker), $as);
+        $company = $this->companies->read($this->companyId($ticker), $as, $accountsOnly);
         $catalogue = $this->catalogues->current();
-        $universe = $this->columns->universe($day, true, $catalogue, as: $as);
+        $universe = $accountsOnly ? null : $this->columns->universe($day, true, $catalogue, as: $as);
 
         return new CompanyScope($company ?? throw new \LogicException('The company was just found.'), $day, $catalogue, $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
     }

@@ -11,8 +11,6 @@ use Logion\Accounts\Breakdown;
 use Logion\Accounts\Breaks;
 use Logion\Accounts\Bridge;
 use Logion\Accounts\FactSheet;
-use Logion\Accounts\Finding;
-use Logion\Accounts\Integrity;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\Period;
 use Logion\Accounts\StatementView;
@@ -44,16 +42,7 @@ final class StatementReport
             'currency' => $this->scope->company->reportingCurrency, 'template' => $this->scope->company->template->value,
             'periods' => array_map(static fn (int $period): array => ['period' => $period, 'label' => $basis === 'half_year' ? 'H'.intdiv($period % 10, 2).' '.intdiv($period, 10) : Period::label($period), 'end' => ($end = $facts->periodEnd($period)) === null ? null : Day::iso($end)], $shown->periods),
             'rows' => array_map(static fn (array $row): array => ['key' => $row['item']->key, 'label' => $row['item']->label, 'total' => $row['total'], 'unit' => $row['item']->unit->value, 'figures' => $row['figures'], 'marks' => $row['marks']], $shown->rows),
-            'findings' => array_map(static fn (Finding $finding): string => $finding->sentence, $this->openFindings()),
         ];
-    }
-
-    /** @return list<Finding> findings the reader has not accepted */
-    private function openFindings(): array
-    {
-        $accepted = $this->judged('finding:');
-
-        return array_values(array_filter(Integrity::ofSheet($this->scope->facts), static fn (Finding $finding): bool => ! isset($accepted['finding:'.$finding->key()])));
     }
 
     /** @return list<array<string, mixed>> breaks with what the reader decided */

@@ -2926,7 +2926,6 @@ export interface operations {
                             /** @description What is special of a figure */
                             marks: ("corrected" | "adjusted" | "restated" | "total" | "balance" | "zero" | null)[];
                         }[];
-                        findings: string[];
                     };
                 };
             };

@@ -68,6 +68,10 @@ const { state, reload } = useLoadable(
       }),
     ),
 )
+const { state: findings } = useLoadable(
+  () => props.ticker,
+  (ticker, signal) => ask(api.GET('/findings', { params: { query: { ticker, limit: 1 } }, signal })),
+)
 const unitOf = (unit: string): string =>
   ({
     money: `${state.value.data?.currency} ${scale.value}`,
@@ -152,10 +156,10 @@ const showUnit = (value: number, unit: string): string =>
         {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
       </p>
       <template v-if="state.data">
-        <p v-if="state.data.findings.length" class="attention">
-          ⚑ {{ state.data.findings[0]
-          }}<template v-if="state.data.findings.length > 1"> And {{ state.data.findings.length - 1 }} more.</template>
-          <router-link :to="{ name: 'data', params: { view: 'findings', id: ticker } }" class="ml-2">Look at the findings</router-link>
+        <p v-if="findings.data?.total" class="attention">
+          ⚑ {{ findings.data.findings[0]!.sentence }}
+          <template v-if="findings.data.total > 1">And {{ findings.data.total - 1 }} more.</template>
+          <router-link :to="{ name: 'data', params: { view: 'findings', id: ticker } }">Look at the findings</router-link>
         </p>
         <p v-if="!state.data.periods.length" class="quiet">No report of this kind had been published by this day.</p>
         <div v-else class="scroll table" tabindex="0" :aria-label="`${STATEMENTS[statement]}, scrollable`">

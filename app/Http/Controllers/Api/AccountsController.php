@@ -26,7 +26,7 @@ final class AccountsController
     #[OA\Get(path: '/companies/{ticker}/breakdowns', operationId: 'breakdowns', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Segments, regions and operating drivers, reconciled to the totals', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Breakdown')))])]
     public function breakdowns(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        return new JsonResponse((new StatementReport($scopes->open($ticker, $request->query('as_of'))))->breakdowns());
+        return new JsonResponse((new StatementReport($scopes->open($ticker, $request->query('as_of'), accountsOnly: true)))->breakdowns());
     }
 
     #[OA\Get(path: '/companies/{ticker}/dividends', operationId: 'dividends', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Dividends and share count through time, and how safe the dividend is', content: new OA\JsonContent(ref: '#/components/schemas/Dividends'))])]

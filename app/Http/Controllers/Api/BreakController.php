@@ -23,7 +23,7 @@ final class BreakController
     ]))])]
     public function index(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $scope = $scopes->open($ticker, $request->query('as_of'));
+        $scope = $scopes->open($ticker, $request->query('as_of'), accountsOnly: true);
 
         return new JsonResponse(['currency' => $scope->company->reportingCurrency, 'breaks' => (new StatementReport($scope))->breaks(), 'one_offs' => OneOff::query()->of($request->user())->where('company_id', $scope->company->id)->orderByDesc('period')->orderBy('id')->get()->map(self::present(...))]);
     }

@@ -57,16 +57,15 @@ final class CompanyController
         new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'statement', schema: new OA\Schema(type: 'string', enum: ['income', 'balance', 'cash_flow', 'per_share_and_counts'])),
         new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string', enum: ['annual', 'half_year', 'quarterly', 'trailing'])), new OA\QueryParameter(name: 'view', schema: new OA\Schema(type: 'string', enum: ['amounts', 'per_share', 'common_size', 'growth', 'index'])),
         new OA\QueryParameter(name: 'version', schema: new OA\Schema(type: 'string', enum: ['restated', 'first', 'adjusted'])), new OA\QueryParameter(name: 'most', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
-    ], responses: [new OA\Response(response: 200, description: 'A statement over its periods, in the reporting currency', content: new OA\JsonContent(required: ['currency', 'template', 'periods', 'rows', 'findings'], properties: [
+    ], responses: [new OA\Response(response: 200, description: 'A statement over its periods, in the reporting currency', content: new OA\JsonContent(required: ['currency', 'template', 'periods', 'rows'], properties: [
         new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
         new OA\Property(property: 'rows', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'total', 'unit', 'figures', 'marks'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'total', type: 'boolean'), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')), new OA\Property(property: 'marks', type: 'array', description: 'What is special of a figure', items: new OA\Items(type: 'string', nullable: true, enum: ['corrected', 'adjusted', 'restated', 'total', 'balance', 'zero']))])),
-        new OA\Property(property: 'findings', type: 'array', items: new OA\Items(type: 'string')),
     ]))])]
     public function statements(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['statement' => ['in:'.implode(',', StatementView::STATEMENTS)], 'basis' => ['in:'.implode(',', StatementView::BASES)], 'view' => ['in:'.implode(',', StatementView::VIEWS)], 'version' => ['in:restated,first,adjusted'], 'as_of' => ['nullable', 'string'], 'most' => ['integer', 'min:1', 'max:100']]);
         $version = $data['version'] ?? null;
-        $scope = $scopes->open($ticker, $data['as_of'] ?? null, $version === null ? null : $version === 'adjusted');
+        $scope = $scopes->open($ticker, $data['as_of'] ?? null, $version === null ? null : $version === 'adjusted', true);
 
         return new JsonResponse((new StatementReport($scope))->statement($data['statement'] ?? 'income', $data['basis'] ?? 'annual', $data['view'] ?? 'amounts', (int) ($data['most'] ?? 12), $version === 'first' ? Version::FirstReported : Version::Restated));
     }
