@@ -39,13 +39,15 @@ final class ColumnStore
     {
     }
 
-    /** The latest day that has prices; the default as-of day. */
+    /** The latest day that has prices, of an index or from an import; the default as-of day. */
     public function latestDay(): ?int
     {
-        $day = Bar::query()->where('security_id', Security::query()->where('kind', 'index')->orderBy('id')->value('id') ?? Security::query()->min('id'))->max('day')
-            ?? ColumnSet::query()->max('as_of');
+        $day = max(
+            Bar::query()->where('security_id', Security::query()->where('kind', 'index')->orderBy('id')->value('id') ?? Security::query()->min('id'))->max('day') ?? 0,
+            DB::table('imports')->where('state', 'stored')->max('latest_day') ?? 0,
+        );
 
-        return $day === null ? null : (int) $day;
+        return $day > 0 ? (int) $day : (($kept = ColumnSet::query()->max('as_of')) === null ? null : (int) $kept);
     }
 
     public function isComplete(int $asOf): bool
@@ -292,10 +294,12 @@ final class ColumnStore
             ->whereExists(static fn ($query) => $query->from('bars')->whereColumn('bars.security_id', 's.id')->whereBetween('bars.day', [$from, $asOf]))
             ->orderBy('s.ticker')
             ->get(['c.id', 's.ticker', 'c.name', 's.kind', 'c.sector', 'c.template', 'c.country', 'e.code as exchange', 'c.reporting_currency as currency', 'c.fiscal_year_end_month as year_end'])
-            ->map(static function (object $row) use ($reported): object {
+            ->map(static function (object $row) use ($reported, $asOf): object {
                 $row->id = (int) $row->id;
                 $row->year_end = (string) $row->year_end;
-                $row->reported = (string) ($reported[$row->id] ?? '');
+                // To the month, of the last twenty years: a category holds few words, and this one only tells what is stale.
+                $end = (int) ($reported[$row->id] ?? 0);
+                $row->reported = $end === 0 ? '' : max(intdiv($end, 100), intdiv($asOf, 100) - 2000).'31';
 
                 return $row;
             })->all();

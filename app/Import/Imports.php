@@ -103,7 +103,7 @@ final class Imports
                     DB::table('line_mappings')->updateOrInsert(['user_id' => $import->user_id, 'label' => mb_substr((string) $label, 0, 255)], ['line' => $line]);
                 }
             }
-            $import->update(['state' => 'stored', 'stored_at' => now(), 'preview' => [...$import->preview ?? [], 'counts' => $outcome->counts, 'refused' => $outcome->refused, 'warnings' => $outcome->warnings, 'companies' => count($outcome->companies)]]);
+            $import->update(['state' => 'stored', 'latest_day' => $outcome->latestDay, 'stored_at' => now(), 'preview' => [...$import->preview ?? [], 'counts' => $outcome->counts, 'refused' => $outcome->refused, 'warnings' => $outcome->warnings, 'companies' => count($outcome->companies)]]);
 
             return $outcome;
         });

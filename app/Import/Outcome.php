@@ -30,6 +30,9 @@ final class Outcome
     /** @var array<string, int> concepts or labels that are mapped to no line */
     public array $unmapped = [];
 
+    /** The latest day of prices that were taken. */
+    public ?int $latestDay = null;
+
     public int $rows = 0;
 
     /** @param  'new'|'changed'|'same'|'conflict'  $status */

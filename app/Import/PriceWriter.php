@@ -70,6 +70,7 @@ final class PriceWriter
             return;
         }
         $status = $known === null ? 'new' : 'changed';
+        $this->outcome->latestDay = max($this->outcome->latestDay ?? 0, $day);
         $this->outcome->count($status, $company, $day);
         if ($this->outcome->wantsExample($status)) {
             $this->outcome->example($status, $this->ticker, 'Close of '.Day::iso($day), $known[2] ?? null, $close, $place);

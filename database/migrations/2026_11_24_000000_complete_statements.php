@@ -26,6 +26,8 @@ return new class extends Migration
             $table->json('mapping');
             $table->json('preview')->nullable();
             $table->foreignId('task_id')->nullable()->constrained()->nullOnDelete();
+            // The latest day of the prices it brought.
+            $table->unsignedInteger('latest_day')->nullable();
             $table->timestamp('stored_at')->nullable();
             $table->timestamps();
         });

@@ -28,7 +28,6 @@ final class ImportTest extends DemoTestCase
     public function test_prices_are_previewed_stored_and_undone_and_the_same_file_twice_changes_nothing(): void
     {
         $before = $this->everything();
-        $file = "Date;Schluss;x\n";
         $known = DB::table('bars')->where('security_id', 1)->orderByDesc('day')->limit(3)->get();
         $csv = "Date,Open,High,Low,Close,Volume\n";
         foreach ($known->reverse() as $bar) {
@@ -44,12 +43,15 @@ final class ImportTest extends DemoTestCase
         $this->assertSame($before, $this->everything(), 'a preview stores nothing');
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk()->assertJsonPath('state', 'stored');
         $this->assertSame(11.0, (float) DB::table('bars')->where('security_id', 1)->where('day', 20260701)->value('close'));
+        $this->assertSame('2026-07-01', $this->getJson('/api/v1/status')->json('latest_day'), 'the program moves to the new day');
+        $this->assertEqualsWithDelta(11.0, $this->getJson('/api/v1/companies/BRSW')->json('price.close'), 1e-9);
         $again = $this->handIn('BRSW prices.csv', $csv);
         $this->assertSame(0, $again['preview']['counts']['new'] + $again['preview']['counts']['changed']);
         $this->assertStringContainsString('The same file was imported', $again['preview']['warnings'][0]);
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422);
         $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk()->assertJsonPath('state', 'undone');
         $this->assertSame($before, $this->everything());
+        $this->assertSame('2026-06-30', $this->getJson('/api/v1/status')->json('latest_day'));
     }
 
     public function test_replaced_prices_come_back_and_a_later_import_is_undone_first(): void

@@ -102,9 +102,12 @@ final class ImportController
             return new JsonResponse(['state' => 'undone']);
         }
         if ($import->task_id !== null && in_array($import->state, ['previewing', 'storing'], true)) {
-            TaskProgress::cancel($import->task_id);
+            // Nobody has begun: there is nothing to stop.
+            if (Task::query()->whereKey($import->task_id)->where('state', 'waiting')->update(['state' => 'cancelled']) === 0) {
+                TaskProgress::cancel($import->task_id);
 
-            return new JsonResponse(['state' => 'cancelling']);
+                return new JsonResponse(['state' => 'cancelling']);
+            }
         }
         $imports->discard($import);
 
