@@ -191,6 +191,24 @@ test('every view of a company of each kind opens and is accessible', async ({ pa
   await accessible(page)
 })
 
+test('an operating driver is typed in as a series and taken back', async ({ page }) => {
+  await register(page)
+  await page.goto('/read/CWGW/segments')
+  await page.getByRole('button', { name: 'Enter a series' }).click()
+  await page.getByLabel('Name, such as Tins sold').fill('Cogs cut')
+  await page.getByLabel('Item, such as Revenue or price').fill('volume')
+  await page.getByLabel('Unit').fill('thousand')
+  await page.getByLabel('Periods, such as 2023 2024').fill('2023 2024')
+  await page.getByLabel('Values, in the same order').fill('120')
+  await expect(page.getByText('There are 2 periods and 1 values.')).toBeVisible()
+  await page.getByLabel('Values, in the same order').fill('120 131.5')
+  await page.getByRole('button', { name: 'Enter it' }).click()
+  await expect(page.getByRole('row', { name: /^Cogs cut/ })).toContainText('131.50')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('row', { name: /^Cogs cut/ })).toBeHidden()
+})
+
 test('a thesis being written survives decisions that arrive late', async ({ page }) => {
   await register(page)
   await page.route('**/api/v1/decisions*', async (route) => {

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
@@ -50,10 +51,7 @@ async function change(batch: string, withdraw: boolean): Promise<void> {
 
 <template>
   <div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <p v-if="state.data && !state.data.length" class="quiet">
       Nothing was corrected. Choose a figure of a statement and correct it in the margin, mend a
       <router-link :to="{ name: 'data', params: { view: 'findings' } }">finding</router-link>, or

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
@@ -93,10 +94,7 @@ async function reopen(id: number): Promise<void> {
       >
       <span v-if="state.data" class="quiet">{{ total }} findings</span>
     </div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <p v-if="state.data && !state.data.findings.length" class="quiet">
       {{ accepted ? 'Nothing was accepted.' : ticker ? 'These statements hold together.' : 'All statements hold together.' }}
     </p>

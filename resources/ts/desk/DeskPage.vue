@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useSession } from '@/shared/stores/session'
 import { useSubject } from '@/shared/stores/subject'
@@ -49,10 +50,7 @@ function walk(list: Schemas['CompanyList']): void {
 <template>
   <div class="page">
     <h1>Desk</h1>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
       <section v-if="nothing" class="first">
         <p>Nothing lies here yet. The work begins with a belief about what the market gets wrong.</p>

@@ -3,6 +3,7 @@ import { defineAsyncComponent } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import FigureButton from '@/shared/components/FigureButton.vue'
 import { figureText, number, percent, withUnit } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
@@ -25,10 +26,7 @@ const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][numb
 
 <template>
   <div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
       <p v-if="!state.data.payments.length" class="quiet mb-4">No dividend had been paid by this day.</p>
       <template v-else>

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import FigureButton from '@/shared/components/FigureButton.vue'
 import { amount } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useSession } from '@/shared/stores/session'
 import BridgeChart from './BridgeChart.vue'
@@ -35,10 +36,7 @@ const largest = computed(() => Math.max(1, ...[...(flows.value?.sources ?? []), 
 
 <template>
   <div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
       <p v-if="state.data.period === null" class="quiet">No annual report had been published by this day.</p>
       <template v-else>

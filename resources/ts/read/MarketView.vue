@@ -4,6 +4,7 @@ import { api, ask } from '@/api/client'
 import type { Series } from '@/shared/components/ChartFrame.vue'
 import FigureButton from '@/shared/components/FigureButton.vue'
 import { number } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useSession } from '@/shared/stores/session'
@@ -79,10 +80,7 @@ const series = computed<Series[]>(() => {
       >
       <span class="quiet">Split-adjusted. The index is a total-return index, set to the first close.</span>
     </div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
       <p v-for="event in state.data.prices.events" :key="event.day" class="attention">
         {{ event.day }}: {{ event.text }}. Prices and per-share figures of before are put on the new basis.

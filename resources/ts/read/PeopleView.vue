@@ -3,6 +3,7 @@ import { defineAsyncComponent } from 'vue'
 import { api, ask } from '@/api/client'
 import FigureButton from '@/shared/components/FigureButton.vue'
 import { amount, number, percent } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useSession } from '@/shared/stores/session'
 
@@ -20,10 +21,7 @@ const { state, reload } = useLoadable(
 
 <template>
   <div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
       <div class="sections">
         <section>

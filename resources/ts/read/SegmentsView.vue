@@ -2,8 +2,10 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useSession } from '@/shared/stores/session'
+import SeriesEntry from './SeriesEntry.vue'
 
 const ChartFrame = defineAsyncComponent(() => import('@/shared/components/ChartFrame.vue'))
 
@@ -37,11 +39,9 @@ const hasMargins = computed(() => (axis: Schemas['Breakdown']) => axis.tables.so
 
 <template>
   <div>
-    <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-    <p v-if="state.status === 'error'" class="worse" role="alert">
-      {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-    </p>
+    <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
+      <SeriesEntry :ticker="ticker" />
       <p v-if="!state.data.length" class="quiet">
         No report by this day shows segments, regions or operating drivers. They can be imported under
         <router-link to="/data">Data</router-link>, as a table of segment, item, period and value.

@@ -6,6 +6,7 @@ import FigureButton from '@/shared/components/FigureButton.vue'
 import SparkLine from '@/shared/components/SparkLine.vue'
 import { csv, download } from '@/shared/download'
 import { number, percent } from '@/shared/format'
+import LoadState from '@/shared/components/LoadState.vue'
 import { useLoadable } from '@/shared/loadable'
 import { useSession } from '@/shared/stores/session'
 import BreaksPanel from './BreaksPanel.vue'
@@ -151,10 +152,7 @@ const showUnit = (value: number, unit: string): string =>
     </div>
     <SideBySide v-if="beside" :ticker="ticker" :statement="statement" :basis="basis" :view="view" :scale="scale" />
     <template v-else>
-      <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
-      <p v-if="state.status === 'error'" class="worse" role="alert">
-        {{ state.error.message }} <v-btn size="small" @click="reload">Try again</v-btn>
-      </p>
+      <LoadState :state="state" @again="reload" />
       <template v-if="state.data">
         <p v-if="findings.data?.total" class="attention">
           ⚑ {{ findings.data.findings[0]!.sentence }}
