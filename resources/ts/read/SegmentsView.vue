@@ -20,12 +20,11 @@ const { state, reload } = useLoadable(
 )
 const titles: Record<string, string> = { business: 'By business', region: 'By region', driver: 'Operating drivers' }
 type Table = Schemas['Breakdown']['tables'][number]
+/** Money in millions; other figures with decimals if any figure of the table has some. */
+const digits = (table: Table): number =>
+  table.members.some((member) => member.values.some((value) => value !== null && !Number.isInteger(value))) ? 2 : 0
 const show = (value: number | null, table: Table): string =>
-  value === null
-    ? '–'
-    : table.unit === 'money'
-      ? number(value / 1e6, 1)
-      : number(value, Math.abs(value) < 100 && !Number.isInteger(value) ? 2 : 0)
+  value === null ? '–' : table.unit === 'money' ? number(value / 1e6, 1) : number(value, digits(table))
 const margin = (axis: Schemas['Breakdown'], member: string, i: number): number | null => {
   const of = (line: string) =>
     axis.tables.find((table) => table.line === line)?.members.find((entry) => entry.name === member)?.values[i] ?? null
