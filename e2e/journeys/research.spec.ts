@@ -83,7 +83,7 @@ test('from a belief to a buy-below price that is found again', async ({ page }) 
     '/companies/GRME/statements?statement=income',
   )
   expect(figure(await revenue.textContent())).toBeCloseTo(statement.rows[0]!.figures.at(-1)!.value / 1e6, 0)
-  await page.getByRole('button', { name: 'Common size' }).click()
+  await page.getByLabel('View', { exact: true }).selectOption('common_size')
   await expect(revenue).toHaveText('100.0')
   await page.getByLabel('Chart Restructuring').check()
   await expect(page.getByRole('img', { name: /Restructuring/ })).toBeVisible()
