@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test'
 import { accessible, asked, figure, register } from './support'
 
 test('from a belief to a buy-below price that is found again', async ({ page }) => {
+  test.setTimeout(240_000)
   await register(page)
   await accessible(page)
   await page.getByRole('link', { name: 'Screen for companies' }).click()
