@@ -22,12 +22,15 @@ final class FactWriter
 
     private readonly ?BulkInsert $breakdowns;
 
-    private readonly Companies $companies;
+    private readonly Outcome $outcome;
 
-    /** @param  int|null  $importId  null compares only */
-    public function __construct(private readonly Outcome $outcome, private readonly Mapping $mapping, Companies $companies, private readonly ?int $importId, private readonly string $source)
+    private readonly Mapping $mapping;
+
+    public function __construct(private readonly ImportPass $pass)
     {
-        $this->companies = $companies;
+        $this->outcome = $pass->outcome;
+        $this->mapping = $pass->mapping;
+        $importId = $pass->importId;
         $this->facts = $importId === null ? null : new BulkInsert('facts', ['company_id', 'filing_id', 'line', 'period', 'value']);
         $this->breakdowns = $importId === null ? null : new BulkInsert('breakdown_facts', ['company_id', 'filing_id', 'axis', 'member', 'line', 'unit', 'period', 'value']);
     }
@@ -38,7 +41,7 @@ final class FactWriter
      */
     public function company(int $id, array $figures, array $breakdowns = []): void
     {
-        $company = $this->companies->read($id);
+        $company = $this->pass->companies->read($id);
         $calendar = new FiscalCalendar($company->year_end);
         $stored = $this->stored($id);
         $this->warnOfScaleAndShift($stored, $company->ticker, $figures);
@@ -98,7 +101,7 @@ final class FactWriter
         if ($connection !== $pdo) {
             [$insert, $connection] = [$pdo->prepare('insert into filings (company_id, kind, period, period_end, filed_on, title, import_id) values (?, ?, ?, ?, ?, ?, ?)'), $pdo];
         }
-        $insert->execute([$company, $kind, $period, $end, $filedOn, Period::label($period)." from {$this->source}", $this->importId]);
+        $insert->execute([$company, $kind, $period, $end, $filedOn, Period::label($period)." from {$this->pass->import->name}", $this->pass->importId]);
 
         return (int) $pdo->lastInsertId();
     }

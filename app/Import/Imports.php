@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Import;
 
+use App\Exchange\Reading\FileFormat;
 use App\Facts\CompanyRefresh;
 use App\Models\Import;
 use App\Models\User;
@@ -47,7 +48,7 @@ final class Imports
             throw Refusal::because('The file could not be kept: '.(error_get_last()['message'] ?? 'the disk is full').'. Make room and hand it in again');
         }
 
-        return Import::query()->create(['user_id' => $user?->id, 'name' => $name, 'path' => $kept, 'size' => (int) filesize($kept), 'digest' => (string) hash_file('sha256', $kept), 'format' => $format->value, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
+        return Import::query()->create(['user_id' => $user?->id, 'name' => $name, 'path' => $kept, 'size' => (int) filesize($kept), 'digest' => (string) hash_file('sha256', $kept), 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
     }
 
     /**
@@ -63,7 +64,7 @@ final class Imports
         try {
             $outcome = $this->runner()->run($import, $mapping, false, $progress);
             $lines = DB::table('line_mappings')->where('user_id', $import->user_id)->pluck('line', 'label')->map(strval(...))->all();
-            $described = $this->recognition->describe($import->path, FileFormat::from($import->format), $mapping, [...$lines, ...$mapping->lines]);
+            $described = $this->recognition->describe($import->path, $import->format, $mapping, [...$lines, ...$mapping->lines]);
         } finally {
             DB::rollBack();
         }
@@ -97,6 +98,9 @@ final class Imports
             $outcome = $this->runner()->run($import, $mapping, true, $progress);
             if ($outcome->questions !== []) {
                 throw Refusal::because(implode(' ', $outcome->questions));
+            }
+            if (array_sum($outcome->counts) === $outcome->counts['refused']) {
+                throw Refusal::because('Nothing in the file can be stored'.($outcome->refused === [] ? '' : ". {$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}"));
             }
             if ($import->user_id !== null) {
                 foreach ($mapping->lines as $label => $line) {

@@ -44,10 +44,10 @@ final class Outcome
         }
     }
 
-    /** @param  'new'|'changed'|'same'|'conflict'  $status */
+    /** @param  'new'|'changed'|'same'|'conflict'  $status  already counted */
     public function example(string $status, string $company, string $what, ?float $stored, ?float $found, string $place): void
     {
-        if ($status !== 'same' && count(array_filter($this->examples, static fn (array $e): bool => $e['status'] === $status)) < ($status === 'new' ? 12 : 60)) {
+        if ($this->wantsExample($status)) {
             $this->examples[] = ['status' => $status, 'company' => $company, 'what' => $what, 'stored' => $stored, 'found' => $found, 'place' => $place];
         }
     }
@@ -64,6 +64,12 @@ final class Outcome
         if (count($this->refused) < self::MOST_LISTED) {
             $this->refused[] = ['place' => $place, 'reason' => $reason];
         }
+    }
+
+    /** A concept or label that is mapped to no line. */
+    public function unmapped(string $label, int $figures = 1): void
+    {
+        $this->unmapped[$label] = ($this->unmapped[$label] ?? 0) + $figures;
     }
 
     public function warn(string $warning): void

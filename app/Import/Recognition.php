@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Import;
 
+use App\Exchange\Reading\FileFormat;
 use App\Exchange\Reading\Rows;
 use App\Exchange\Reading\XbrlReport;
 use App\Models\ImportProfile;
+use Logion\Accounts\Period;
 use Logion\Accounts\Template;
 use Logion\Import\ColumnRecognition;
 use Logion\Import\DateFormat;
@@ -15,6 +17,7 @@ use Logion\Import\LineRecognition;
 use Logion\Import\NumberFormat;
 use Logion\Import\Refusal;
 use Logion\Import\StatementTable;
+use Logion\Import\TableKind;
 
 /** Proposes how a file is to be read, and describes what was recognised for the person who decides. */
 final class Recognition
@@ -79,7 +82,7 @@ final class Recognition
             $id = $mapping->company === null ? null : $this->companies->find($mapping->company);
             $template = $mapping->newCompany !== null ? Template::from((string) $mapping->newCompany['template']) : ($id === null ? Template::Industrial : $this->companies->template($id));
             $table = StatementTable::recognise($rows, new FiscalCalendar($id === null ? (int) ($mapping->newCompany['year_end'] ?? 12) : $this->companies->read($id)->year_end), new LineRecognition($template, $lines));
-            $described['periods'] = array_map(\Logion\Accounts\Period::label(...), array_values($table->periods));
+            $described['periods'] = array_map(Period::label(...), array_values($table->periods));
             $described['lines'] = array_map(static fn (array $line): array => ['label' => $line['label'], 'line' => $line['line'], 'confidence' => $line['confidence'], 'sample' => array_map(static fn (int $column): string => $rows[$line['row']][$column] ?? '', array_slice(array_keys($table->periods), 0, 3))], $table->lines);
             $described['notes'][] = $table->scaleReason;
             if ($table->numbers->ambiguous) {
@@ -133,9 +136,7 @@ final class Recognition
     /** @return list<list<string>> */
     private function sample(string $path, FileFormat $format): array
     {
-        /** @var 'csv'|'xlsx'|'ods' $as */
-        $as = $format->value;
-        $rows = (new Rows($path, $as))->first(self::SAMPLE_ROWS);
+        $rows = (new Rows($path, $format))->first(self::SAMPLE_ROWS);
 
         return $rows === [] ? throw Refusal::because('The file has no rows') : $rows;
     }
@@ -182,9 +183,7 @@ final class Recognition
     /** The company an XBRL report says it is about. */
     private function reporter(string $path, FileFormat $format): ?string
     {
-        /** @var 'xbrl_json'|'xbrl_csv'|'xbrl_xml' $as */
-        $as = $format->value;
-        $report = new XbrlReport($path, $as);
+        $report = new XbrlReport($path, $format);
         $read = 0;
         foreach ($report->facts() as $fact) {
             $id = $fact->entity === '' ? null : $this->companies->find(substr((string) strrchr(':'.$fact->entity, ':'), 1));

@@ -13,18 +13,20 @@ final class RowWriter
     private array $stored = [];
 
     /**
+     * @param  'company_id'|'security_id'  $owner  column that names the company or security
      * @param  list<string>  $key  columns that tell a row from others of its company
-     * @param  string  $owner  column that names the company or security
      * @param  array<string, mixed>  $fixed  values all rows share
      */
-    public function __construct(private readonly string $table, private readonly string $owner, private readonly array $key, private readonly Outcome $outcome, private readonly Companies $companies, private readonly ?int $importId, private readonly array $fixed = [])
+    public function __construct(private readonly ImportPass $pass, private readonly string $table, private readonly string $owner, private readonly array $key, private readonly array $fixed = [])
     {
     }
 
     /** @param  array<string, string|float|int|null>  $values */
-    public function add(int $company, array $values, int $day, string $what, ?float $figure, string $place): void
+    public function add(int $company, array $values, int $day, string $what, ?float $figure, int $number): void
     {
-        $read = $this->companies->read($company);
+        $outcome = $this->pass->outcome;
+        $importId = $this->pass->importId;
+        $read = $this->pass->companies->read($company);
         $ownerId = $this->owner === 'security_id' ? $read->security : $company;
         $stored = $this->stored[$company] ??= $this->read($ownerId);
         $row = [$this->owner => $ownerId, ...$this->fixed, ...$values];
@@ -32,18 +34,18 @@ final class RowWriter
         $known = $stored[$key] ?? null;
         $same = $known !== null && array_filter($values, static fn (mixed $value, string $column): bool => is_float($value) ? (float) ($known[$column] ?? NAN) !== $value : (string) ($known[$column] ?? '') !== (string) $value, ARRAY_FILTER_USE_BOTH) === [];
         $status = $known === null ? 'new' : ($same ? 'same' : 'changed');
-        $this->outcome->count($status, $company, $day);
+        $outcome->count($status, $company, $day);
         $figureKnown = $known === null ? null : array_values(array_filter($known, 'is_float'))[0] ?? null;
-        $this->outcome->example($status, $read->ticker, $what, $figureKnown, $figure, $place);
-        $this->stored[$company][$key] = [...$known ?? [], ...$row, 'import_id' => $this->importId];
-        if ($this->importId === null || $status === 'same') {
+        $outcome->example($status, $read->ticker, $what, $figureKnown, $figure, "row {$number}");
+        $this->stored[$company][$key] = [...$known ?? [], ...$row, 'import_id' => $importId];
+        if ($importId === null || $status === 'same') {
             return;
         }
         if ($known !== null && isset($known['id'])) {
-            DB::table('replaced_rows')->insert(['import_id' => $this->importId, 'table_name' => $this->table, 'previous_import' => $known['import_id'] ?? null, 'row' => json_encode($known, JSON_PRESERVE_ZERO_FRACTION)]);
+            DB::table('replaced_rows')->insert(['import_id' => $importId, 'table_name' => $this->table, 'previous_import' => $known['import_id'] ?? null, 'row' => json_encode($known, JSON_PRESERVE_ZERO_FRACTION)]);
             DB::table($this->table)->where('id', $known['id'])->delete();
         }
-        $this->stored[$company][$key]['id'] = DB::table($this->table)->insertGetId([...$row, 'import_id' => $this->importId]);
+        $this->stored[$company][$key]['id'] = DB::table($this->table)->insertGetId([...$row, 'import_id' => $importId]);
     }
 
     /** @param  array<string, mixed>  $row */

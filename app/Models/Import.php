@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Exchange\Reading\FileFormat;
 use Illuminate\Database\Eloquent\Model;
 
 /** A file handed in: previewed, then stored as a whole or not at all, and undone as a whole. */
@@ -15,5 +16,5 @@ final class Import extends Model
 
     protected $table = 'imports';
 
-    protected $casts = ['mapping' => 'array', 'preview' => 'array', 'stored_at' => 'datetime'];
+    protected $casts = ['format' => FileFormat::class, 'mapping' => 'array', 'preview' => 'array', 'stored_at' => 'datetime'];
 }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Import;
 
+use App\Exchange\Reading\FileFormat;
 use App\Exchange\Reading\Rows;
 use App\Exchange\Reading\XbrlReport;
 use App\Feeds\FileDrop;
-use App\Import\FileFormat;
 use App\Import\Imports;
 use App\Import\Recognition;
 use App\Import\StorageTrouble;
@@ -124,7 +124,7 @@ final class FailureTest extends DemoTestCase
         foreach ([$laughs, $outside] as $xml) {
             file_put_contents($path, $xml);
             try {
-                iterator_to_array((new XbrlReport($path, 'xbrl_xml'))->facts(), false);
+                iterator_to_array((new XbrlReport($path, FileFormat::XbrlXml))->facts(), false);
                 $this->fail('It was read.');
             } catch (Refusal $refusal) {
                 $this->assertMatchesRegularExpression('/document type|entity reference loop/', $refusal->getMessage());
@@ -145,7 +145,7 @@ final class FailureTest extends DemoTestCase
         $zip->open($path, \ZipArchive::OVERWRITE);
         $zip->addFromString('content.xml', '<office:document-content xmlns:office="o" xmlns:table="t" xmlns:text="x"><office:body><office:spreadsheet><table:table><table:table-row table:number-rows-repeated="1048576"><table:table-cell office:value-type="string" table:number-columns-repeated="16384"><text:p>x</text:p></table:table-cell></table:table-row></table:table></office:spreadsheet></office:body></office:document-content>');
         $zip->close();
-        $this->assertSame([1000, 1000], [count($rows = (new Rows($path, 'ods'))->first(5000)), count($rows[0])]);
+        $this->assertSame([1000, 1000], [count($rows = (new Rows($path, FileFormat::Ods))->first(5000)), count($rows[0])]);
         unlink($path);
     }
 
@@ -179,7 +179,7 @@ final class FailureTest extends DemoTestCase
                 $read++;
                 // Every so often the whole way to the preview.
                 if ($i % 25 === 0) {
-                    $import = Import::query()->create(['name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format->value, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
+                    $import = Import::query()->create(['name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
                     $imports->preview($import);
                     $previewed++;
                     $import->delete();

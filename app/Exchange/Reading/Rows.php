@@ -19,18 +19,22 @@ final readonly class Rows
 
     private const LONGEST_LINE = 4_000_000;
 
-    /** @param  'csv'|'xlsx'|'ods'  $format */
-    public function __construct(private string $path, private string $format, private ?string $delimiter = null)
+    public function __construct(private string $path, private FileFormat $format)
     {
     }
 
-    /** @return iterable<int, list<string>> */
+    /**
+     * @return iterable<int, list<string>>
+     *
+     * @throws Refusal if the file is not such a table
+     */
     public function read(): iterable
     {
         return match ($this->format) {
-            'csv' => $this->csv(),
-            'xlsx' => $this->xlsx(),
-            'ods' => $this->ods(),
+            FileFormat::Csv => $this->csv(),
+            FileFormat::Xlsx => $this->xlsx(),
+            FileFormat::Ods => $this->ods(),
+            default => throw Refusal::because('The file is a report, not a table'),
         };
     }
 
@@ -90,7 +94,7 @@ final readonly class Rows
                 $start = (string) mb_convert_encoding($start, 'UTF-8', $encoding);
             }
             rewind($stream);
-            $delimiter = $this->delimiter ?? self::delimiter($start);
+            $delimiter = self::delimiter($start);
             $number = 0;
             while (($line = fgets($stream)) !== false) {
                 $number++;

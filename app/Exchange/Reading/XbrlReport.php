@@ -24,8 +24,7 @@ final class XbrlReport
     /** @var list<array{place: string, reason: string}> */
     public array $refused = [];
 
-    /** @param  'xbrl_json'|'xbrl_csv'|'xbrl_xml'  $format */
-    public function __construct(private readonly string $path, private readonly string $format)
+    public function __construct(private readonly string $path, private readonly FileFormat $format)
     {
     }
 
@@ -37,9 +36,10 @@ final class XbrlReport
     public function facts(): iterable
     {
         return match ($this->format) {
-            'xbrl_json' => $this->json(),
-            'xbrl_csv' => $this->csv(),
-            'xbrl_xml' => $this->instance(),
+            FileFormat::XbrlJson => $this->json(),
+            FileFormat::XbrlCsv => $this->csv(),
+            FileFormat::XbrlXml => $this->instance(),
+            default => throw Refusal::because('The file is a table, not a report'),
         };
     }
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Import\Companies;
-use App\Import\FileFormat;
 use App\Import\Imports;
 use App\Import\Mapping;
 use App\Import\Recognition;
@@ -69,7 +68,7 @@ final class ImportController
         $mapping = Mapping::fromArray($import->mapping);
         // Another kind of table has other columns: they are recognised anew.
         if (isset($changes['kind']) && is_string($changes['kind']) && $changes['kind'] !== $mapping->kind && ! isset($changes['columns'])) {
-            $changes['columns'] = $recognition->columnsFor($import->path, FileFormat::from($import->format), $changes['kind'], $mapping->headRow);
+            $changes['columns'] = $recognition->columnsFor($import->path, $import->format, $changes['kind'], $mapping->headRow);
         }
 
         return new JsonResponse($this->previewed($import, $mapping->with($changes), $imports));
@@ -127,7 +126,7 @@ final class ImportController
     {
         $import = $this->own($request, $id);
         $data = $request->validate(['name' => ['required', 'string', 'min:1', 'max:120']]);
-        $profile = ImportProfile::query()->updateOrCreate(['user_id' => $request->user()->id, 'name' => $data['name']], ['signature' => $recognition->signatureOf($import->path, FileFormat::from($import->format)), 'mapping' => [...$import->mapping, 'company' => null, 'new_company' => null, 'filed_on' => null]]);
+        $profile = ImportProfile::query()->updateOrCreate(['user_id' => $request->user()->id, 'name' => $data['name']], ['signature' => $recognition->signatureOf($import->path, $import->format), 'mapping' => [...$import->mapping, 'company' => null, 'new_company' => null, 'filed_on' => null]]);
 
         return new JsonResponse(['id' => $profile->id], 201);
     }
@@ -184,7 +183,7 @@ final class ImportController
     {
         $preview = $import->preview ?? [];
 
-        return ['id' => $import->id, 'name' => $import->name, 'size' => $import->size, 'format' => FileFormat::from($import->format)->label(), 'state' => $import->state, 'kind' => $import->mapping['kind'] ?? '', 'counts' => $preview['counts'] ?? null, 'made_on' => $import->created_at?->format('Y-m-d H:i'), 'stored_on' => $import->stored_at?->format('Y-m-d H:i')];
+        return ['id' => $import->id, 'name' => $import->name, 'size' => $import->size, 'format' => $import->format->label(), 'state' => $import->state, 'kind' => $import->mapping['kind'] ?? '', 'counts' => $preview['counts'] ?? null, 'made_on' => $import->created_at?->format('Y-m-d H:i'), 'stored_on' => $import->stored_at?->format('Y-m-d H:i')];
     }
 
     /** @return array<string, mixed> */

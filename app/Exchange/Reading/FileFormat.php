@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace App\Import;
+namespace App\Exchange\Reading;
 
-use App\Exchange\Reading\Archive;
 use Logion\Import\Refusal;
 
 /** What kind of file was handed in, told by its content. */

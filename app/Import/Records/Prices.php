@@ -2,14 +2,17 @@
 
 declare(strict_types=1);
 
-namespace App\Import;
+namespace App\Import\Records;
 
 use App\Facts\BulkInsert;
+use App\Import\ImportPass;
+use App\Import\Outcome;
 use Illuminate\Support\Facades\DB;
+use Logion\Import\Refusal;
 use Logion\Market\Day;
 
-/** Compares daily prices with the stored ones and writes those that are new or differ; what is replaced can be undone. */
-final class PriceWriter
+/** Daily prices: those that are new or differ are written; what is replaced can be undone. */
+final class Prices extends Records
 {
     /** A close this many times the one before needs a split or is a slip. */
     private const JUMP = 8.0;
@@ -33,13 +36,22 @@ final class PriceWriter
 
     private ?\PDOStatement $delete = null;
 
-    public function __construct(private readonly Outcome $outcome, private readonly Companies $companies, private readonly ?int $importId)
+    private readonly Outcome $outcome;
+
+    public function __construct(ImportPass $pass)
     {
-        $this->bars = $importId === null ? null : new BulkInsert('bars', ['security_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
+        parent::__construct($pass);
+        $this->outcome = $pass->outcome;
+        if (in_array('adjusted', $pass->mapping->columns, true)) {
+            $this->outcome->warn('The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. Import those too.');
+        }
+        $this->bars = $pass->importId === null ? null : new BulkInsert('bars', ['security_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
     }
 
-    public function add(int $company, int $day, ?float $open, ?float $high, ?float $low, float $close, ?float $volume, string $place): void
+    public function add(array $record, int $row): void
     {
+        ['company' => $company, 'day' => $day, 'close' => $close] = $record;
+        [$open, $high, $low, $volume] = [$record['open'] ?? null, $record['high'] ?? null, $record['low'] ?? null, $record['volume'] ?? null];
         if ($company !== $this->company) {
             $this->turnTo($company);
         }
@@ -49,17 +61,14 @@ final class PriceWriter
         $high ??= $fits ? $known[0] : max($open ?? $close, $close);
         $low ??= $fits ? $known[1] : min($open ?? $close, $close);
         if ($close <= 0 || $low <= 0 || $high < $low || $close > $high * 1.0005 || $close < $low * 0.9995 || ($volume !== null && $volume < 0)) {
-            $this->outcome->refuse($place, "The prices contradict each other: high {$high}, low {$low}, close {$close}".($volume !== null && $volume < 0 ? ", volume {$volume}" : ''));
-
-            return;
+            throw Refusal::because("The prices contradict each other: high {$high}, low {$low}, close {$close}".($volume !== null && $volume < 0 ? ", volume {$volume}" : ''));
         }
         if (isset($this->seen[$day])) {
             if ($this->seen[$day] !== $close) {
-                $this->outcome->refuse($place, 'The file has '.Day::iso($day).' twice with other closes, '.$this->seen[$day].' and '.$close);
-            } else {
-                $this->outcome->counts['same']++;
-                $this->outcome->warn("{$this->ticker}: days stand in the file more than once; each is taken once.");
+                throw Refusal::because('The file has '.Day::iso($day).' twice with other closes, '.$this->seen[$day].' and '.$close);
             }
+            $this->outcome->counts['same']++;
+            $this->outcome->warn("{$this->ticker}: days stand in the file more than once; each is taken once.");
 
             return;
         }
@@ -73,23 +82,23 @@ final class PriceWriter
         $this->outcome->latestDay = max($this->outcome->latestDay ?? 0, $day);
         $this->outcome->count($status, $company, $day);
         if ($this->outcome->wantsExample($status)) {
-            $this->outcome->example($status, $this->ticker, 'Close of '.Day::iso($day), $known[2] ?? null, $close, $place);
+            $this->outcome->example($status, $this->ticker, 'Close of '.Day::iso($day), $known[2] ?? null, $close, "row {$row}");
         }
         if ($this->bars === null) {
             return;
         }
         if ($known !== null) {
-            DB::table('replaced_rows')->insert(['import_id' => $this->importId, 'table_name' => 'bars', 'previous_import' => $known[4], 'row' => json_encode([
+            DB::table('replaced_rows')->insert(['import_id' => $this->pass->importId, 'table_name' => 'bars', 'previous_import' => $known[4], 'row' => json_encode([
                 'security_id' => $this->security, 'day' => $day, 'open' => $known[5], 'high' => $known[0], 'low' => $known[1], 'close' => $known[2], 'volume' => $known[3], 'import_id' => $known[4],
             ], JSON_PRESERVE_ZERO_FRACTION)]);
             $this->bars->flush();
             $this->delete ??= DB::connection()->getPdo()->prepare('delete from bars where security_id = ? and day = ?');
             $this->delete->execute([$this->security, $day]);
         }
-        $this->bars->add($this->security, $day, $open, $high, $low, $close, $volume ?? $known[3] ?? 0.0, $this->importId);
+        $this->bars->add($this->security, $day, $open, $high, $low, $close, $volume ?? $known[3] ?? 0.0, $this->pass->importId);
     }
 
-    public function flush(): void
+    public function finish(): void
     {
         $this->review();
         $this->bars?->flush();
@@ -99,7 +108,7 @@ final class PriceWriter
     {
         $this->review();
         $this->bars?->flush();
-        $read = $this->companies->read($company);
+        $read = $this->pass->companies->read($company);
         [$this->company, $this->security, $this->ticker] = [$company, $read->security, $read->ticker];
         $this->seen = $this->stored = $this->splits = [];
         $statement = DB::connection()->getPdo()->prepare('select day, high, low, close, volume, import_id, open from bars where security_id = ?');

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Import\Records;
+
+use App\Import\ImportPass;
+use App\Import\RowWriter;
+use Logion\Import\Refusal;
+use Logion\Market\Day;
+
+final class Dividends extends Records
+{
+    private readonly RowWriter $writer;
+
+    public function __construct(ImportPass $pass)
+    {
+        parent::__construct($pass);
+        $this->writer = new RowWriter($pass, 'dividends', 'security_id', ['ex_date']);
+    }
+
+    public function add(array $record, int $row): void
+    {
+        $trading = $this->pass->companies->read($record['company'])->trading;
+        $currency = strtoupper($record['currency'] ?? '');
+        if ($currency !== '' && $currency !== $trading) {
+            throw Refusal::because("the dividend is in {$record['currency']}, the share trades in {$trading}");
+        }
+        if ($record['amount'] <= 0) {
+            throw Refusal::because("a dividend of {$record['amount']} is none");
+        }
+        $this->writer->add($record['company'], [
+            'ex_date' => $record['day'], 'paid_on' => $record['paid_on'] ?? $record['day'], 'amount' => $record['amount'], 'currency' => $trading,
+        ], $record['day'], 'Dividend of '.Day::iso($record['day']), $record['amount'], $row);
+    }
+}
