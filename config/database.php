@@ -10,7 +10,7 @@ return [
             'database' => env('DB_DATABASE', database_path('logion.sqlite')),
             'prefix' => '',
             'foreign_key_constraints' => true,
-            'busy_timeout' => 10000,
+            'busy_timeout' => (int) env('DB_BUSY_TIMEOUT', 10000),
             'journal_mode' => 'WAL',
             'synchronous' => 'NORMAL',
             'pragmas' => ['cache_size' => -65536, 'mmap_size' => 1073741824],

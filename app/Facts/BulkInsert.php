@@ -30,7 +30,9 @@ final class BulkInsert
 
     public function add(mixed ...$values): void
     {
-        array_push($this->values, ...$values);
+        foreach ($values as $value) {
+            $this->values[] = $value;
+        }
         if (++$this->rows === $this->batch) {
             $this->full ??= $this->statement($this->batch);
             $this->full->execute($this->values);

@@ -19,8 +19,11 @@ final class CompanyRefresh
     {
     }
 
-    /** @param  array<int, int>  $companies  earliest affected day by company */
-    public function companies(array $companies): void
+    /**
+     * @param  array<int, int>  $companies  earliest affected day by company
+     * @param  bool  $statements  whether statements or splits changed; prices and the like leave findings as they are
+     */
+    public function companies(array $companies, bool $statements = true): void
     {
         if ($companies === []) {
             return;
@@ -34,15 +37,17 @@ final class CompanyRefresh
                 ColumnSet::query()->where('as_of', $day)->delete();
             }
         }
-        foreach (array_keys($companies) as $company) {
-            $this->check($company);
+        if ($statements) {
+            DB::transaction(function () use ($companies): void {
+                array_map($this->check(...), array_keys($companies));
+            });
         }
     }
 
     /** Checks a company's statements and keeps the findings. */
     public function check(int $company): void
     {
-        $read = $this->companies->read($company);
+        $read = $this->companies->read($company, accountsOnly: true);
         DB::table('findings')->where('company_id', $company)->delete();
         if ($read === null) {
             return;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feeds;
 
+use App\Facts\StorageTrouble;
 use App\Import\Imports;
-use App\Import\StorageTrouble;
 use App\Models\User;
 use Throwable;
 

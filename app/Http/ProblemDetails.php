@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Facts\HistoryPending;
+use App\Facts\StorageTrouble;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
@@ -18,7 +19,7 @@ use Throwable;
 /** Errors as RFC 9457 problem details, with a sentence a person can act on. */
 final class ProblemDetails
 {
-    public static function from(Throwable $error): ?JsonResponse
+    public static function from(Throwable $error): JsonResponse
     {
         [$status, $title, $detail, $more] = match (true) {
             $error instanceof ValidationException => [422, 'The request does not fit', implode(' ', array_merge(...array_values($error->errors()))), ['errors' => $error->errors()]],
@@ -30,6 +31,7 @@ final class ProblemDetails
             $error instanceof HttpExceptionInterface && $error->getPrevious() instanceof ModelNotFoundException => [404, 'Not found', 'There is nothing of that number, or it belongs to somebody else.', []],
             $error instanceof HttpExceptionInterface && $error->getStatusCode() === 419 => [419, 'The session has ended', 'Reload the page and sign in again; nothing was lost.', []],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), JsonResponse::$statusTexts[$error->getStatusCode()] ?? 'Error', $error->getMessage() ?: 'There is nothing at this address.', []],
+            ($trouble = StorageTrouble::of($error)) !== null => [503, 'Nothing can be stored now', $trouble, []],
             default => [500, 'Something went wrong here', config('app.debug') ? $error->getMessage() : 'The error was logged. Try again; if it stays, restart the application.', []],
         };
 

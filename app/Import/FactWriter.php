@@ -70,12 +70,12 @@ final class FactWriter
             return;
         }
         ksort($filings);
-        $made = [];
+        $made = $filings === [] && $parts === [] ? [] : $this->made($id);
         foreach ($filings as $filedOn => $periods) {
             ksort($periods);
             foreach ($periods as $period => $lines) {
                 $restates = in_array('changed', array_column($lines, 2), true) && ! in_array('new', array_column($lines, 2), true);
-                $made["{$filedOn}@{$period}"] = $filing = $this->filing($id, $restates ? 'restatement' : ($period % 10 === 0 ? 'annual' : 'quarterly'), $period, $calendar->end($period), $filedOn);
+                $filing = $made["{$filedOn}@{$period}"] ??= $this->filing($id, $restates ? 'restatement' : ($period % 10 === 0 ? 'annual' : 'quarterly'), $period, $calendar->end($period), $filedOn);
                 foreach ($lines as [$line, $value]) {
                     $this->facts->add($id, $filing, $line, $period, $value);
                 }
@@ -104,6 +104,17 @@ final class FactWriter
         $insert->execute([$company, $kind, $period, $end, $filedOn, Period::label($period)." from {$this->pass->import->name}", $this->pass->importId]);
 
         return (int) $pdo->lastInsertId();
+    }
+
+    /** @return array<string, int> filings this import made of the company, by "day@period" */
+    private function made(int $company): array
+    {
+        $made = [];
+        foreach (DB::table('filings')->where('company_id', $company)->where('import_id', $this->pass->importId)->get(['id', 'filed_on', 'period']) as $filing) {
+            $made["{$filing->filed_on}@{$filing->period}"] = (int) $filing->id;
+        }
+
+        return $made;
     }
 
     /**

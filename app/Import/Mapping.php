@@ -51,6 +51,12 @@ final readonly class Mapping
         return TableKind::tryFrom($this->kind);
     }
 
+    /** Whether the file has figures that the checks of statements look at; splits decide how share counts compare. */
+    public function changesStatements(): bool
+    {
+        return in_array($this->tableKind(), [null, TableKind::Figures, TableKind::Drivers, TableKind::Splits], true);
+    }
+
     public function numbers(): NumberFormat
     {
         return new NumberFormat($this->decimal);

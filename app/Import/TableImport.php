@@ -23,15 +23,16 @@ final class TableImport
 
     private readonly NumberFormat $numbers;
 
-    private readonly int $today;
+    /** Prices take numbers as the file writes them. */
+    private readonly bool $asWritten;
 
-    /** @var list<array{string, int, string, string, bool}> field, column, type, label, whether it must be there */
-    private array $fields = [];
+    /** @var array{company: array<string, int>, day: array<string, int>, number: array<string, int>, text: array<string, int>} column by type and field */
+    private array $columns = ['company' => [], 'day' => [], 'number' => [], 'text' => []];
 
-    /** @var array<string, int> */
+    /** @var array<string, array<string, int>> by field and text */
     private array $days = [];
 
-    /** @var array<string, int> */
+    /** @var array<string, int> by text */
     private array $companies = [];
 
     /** @throws Refusal if the kind of table is not known */
@@ -39,12 +40,12 @@ final class TableImport
     {
         $this->kind = $pass->mapping->tableKind() ?? throw Refusal::because('It is not known what the table holds. Choose its kind');
         $this->numbers = $pass->mapping->numbers();
-        $this->today = (int) date('Ymd');
-        foreach ($this->kind->columns() as $field => [$label, $type, $required]) {
+        $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.';
+        foreach ($this->kind->columns() as $field => [, $type]) {
             $column = array_search($field, $pass->mapping->columns, true);
             // The adjusted close of a price file is recognised, and not read.
             if ($column !== false && $field !== 'adjusted') {
-                $this->fields[] = [$field, (int) $column, $type, $label, $required];
+                $this->columns[$type === 'period' ? 'text' : $type][$field] = (int) $column;
             }
         }
     }
@@ -72,6 +73,8 @@ final class TableImport
             }
         }
         $records->finish();
+        // Rows that are held for a while are refused later than others.
+        usort($outcome->refused, static fn (array $a, array $b): int => strnatcmp($a['place'], $b['place']));
     }
 
     /** @return array<string, string> what must be chosen before the table can be read */
@@ -99,36 +102,24 @@ final class TableImport
     private function record(array $row): array
     {
         $record = ['company' => $this->pass->company];
-        foreach ($this->fields as [$field, $column, $type, $label, $required]) {
+        foreach ($this->columns['company'] as $column) {
             $text = $row[$column] ?? '';
-            $value = match ($type) {
-                'number' => $this->numbers->parse($text),
-                'day' => $this->days[$text] ?? $this->day($text),
-                'company' => $this->pass->company ?? $this->companies[$text] ?? $this->company($text),
-                default => trim($text),
-            };
-            if ($required && ($value === null || $value === '')) {
-                throw Refusal::because("{$label} is empty");
-            }
-            $record[$field] = $value;
+            $record['company'] ??= $this->companies[$text] ?? $this->company($text);
         }
-        if (isset($record['day']) && $record['day'] > $this->today) {
-            throw Refusal::because(Day::iso($record['day']).' lies in the future');
+        foreach ($this->columns['day'] as $field => $column) {
+            $text = $row[$column] ?? '';
+            $record[$field] = $this->days[$field][$text] ?? $this->day($field, $text);
+        }
+        foreach ($this->columns['number'] as $field => $column) {
+            $text = $row[$column] ?? '';
+            $record[$field] = $this->asWritten && is_numeric($text) ? $text : $this->numbers->parse($text) ?? $this->absent($field);
+        }
+        foreach ($this->columns['text'] as $field => $column) {
+            $text = trim($row[$column] ?? '');
+            $record[$field] = $text === '' ? $this->absent($field) ?? '' : $text;
         }
 
         return $record;
-    }
-
-    private function day(string $text): ?int
-    {
-        if (trim($text) === '') {
-            return null;
-        }
-        if (count($this->days) > self::MOST_REMEMBERED) {
-            $this->days = [];
-        }
-
-        return $this->days[$text] = $this->pass->mapping->dates->parse($text);
     }
 
     private function company(string $text): int
@@ -138,5 +129,29 @@ final class TableImport
         }
 
         return $this->companies[$text] = $this->pass->companies->find($text) ?? throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
+    }
+
+    private function day(string $field, string $text): ?int
+    {
+        if (trim($text) === '') {
+            return $this->absent($field);
+        }
+        $day = $this->pass->mapping->dates->parse($text);
+        if ($field === 'day' && $day > (int) date('Ymd')) {
+            throw Refusal::because(Day::iso($day).' lies in the future');
+        }
+        if (count($this->days[$field] ?? []) > self::MOST_REMEMBERED) {
+            $this->days[$field] = [];
+        }
+
+        return $this->days[$field][$text] = $day;
+    }
+
+    /** @throws Refusal if the field must be there */
+    private function absent(string $field): null
+    {
+        [$label, , $required] = $this->kind->columns()[$field];
+
+        return $required ? throw Refusal::because("{$label} is empty") : null;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
+use App\Facts\StorageTrouble;
 use App\Import\Imports;
 use App\Models\Import;
 use App\Models\Task;
@@ -45,7 +46,7 @@ final class RunImport implements ShouldQueue
             if (! $error instanceof LogionException) {
                 report($error);
             }
-            $task->update(['state' => 'failed', 'message' => \App\Import\StorageTrouble::explain($error)]);
+            $task->update(['state' => 'failed', 'message' => StorageTrouble::explain($error)]);
         }
         $import->refresh();
         if (in_array($import->state, ['storing', 'previewing'], true)) {

@@ -54,7 +54,7 @@ final readonly class NumberFormat
     public function parse(string $text): ?float
     {
         // Most figures of large files are plain.
-        if ($this->decimal === '.' && is_numeric($text) && ! str_contains($text, ' ')) {
+        if ($this->decimal === '.' && is_numeric($text)) {
             $value = (float) $text;
 
             return is_finite($value) ? $value : throw Refusal::because("\"{$text}\" is too large for a number");

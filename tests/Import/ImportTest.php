@@ -54,6 +54,77 @@ final class ImportTest extends DemoTestCase
         $this->assertSame('2026-06-30', $this->getJson('/api/v1/status')->json('latest_day'));
     }
 
+    public function test_a_file_that_goes_through_the_companies_day_by_day_is_taken_as_any_other(): void
+    {
+        $before = $this->everything();
+        [$one, $two] = DB::table('securities')->where('kind', 'share')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
+        $start = DB::table('bars')->min('day');
+        $csv = "Date,Ticker,Close\n";
+        $days = 11_000;
+        for ($i = 0; $i < $days; $i++) {
+            // From 1970 on, long before anything that is stored; the second company falls to a tenth on one day.
+            $day = gmdate('Y-m-d', 86400 * $i);
+            $csv .= "{$day},{$one},50\n{$day},{$two},".($i < 10_500 ? 50 : 5)."\n";
+        }
+        // Long after its first row, a day comes again: once the same, once otherwise.
+        $csv .= "1970-01-02,{$one},50\n1970-01-02,{$two},51\n";
+        $this->assertLessThan($start, (int) gmdate('Ymd', 86400 * $days));
+        $import = $this->handIn('two companies.csv', $csv);
+        $stored = $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk()->json();
+        $this->assertSame(['new' => 2 * $days, 'changed' => 0, 'same' => 1, 'conflict' => 0, 'refused' => 1], $stored['preview']['counts']);
+        $this->assertStringContainsString('1970-01-02 twice with other closes, 50 and 51', $stored['preview']['refused'][0]['reason']);
+        $this->assertSame(["{$one}: days stand in the file more than once; each is taken once.", "{$two}: the close goes from 50 to 5 on 1998-10-01. A split that is not among the splits, or a slip of units?"], $stored['preview']['warnings']);
+        $this->assertSame(2 * $days, DB::table('bars')->where('import_id', $import['id'])->count());
+        $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk();
+        $this->assertSame($before, $this->everything());
+    }
+
+    public function test_figures_line_by_line_make_one_filing_for_each_period_and_day(): void
+    {
+        [$one, $two] = DB::table('securities')->where('kind', 'share')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
+        $csv = "Company,Line,Period,Value,Filed on\n";
+        foreach (['Revenue' => 900, 'Net income' => 90, 'Total assets' => 1800] as $line => $value) {
+            foreach ([$one, $two] as $ticker) {
+                foreach ([1991, 1992] as $year) {
+                    $csv .= "{$ticker},{$line},FY {$year},".($value + $year).','.($year + 1)."-03-01\n";
+                }
+            }
+        }
+        $csv .= "{$one},Revenue,FY 1991,7,1992-03-01\n";
+        $import = $this->handIn('line by line.csv', $csv);
+        $this->store($import);
+        $this->assertSame([['1991', 3], ['1991', 3], ['1992', 3], ['1992', 3]], DB::table('filings')->join('facts', 'facts.filing_id', '=', 'filings.id')->where('import_id', $import['id'])->groupBy('filings.id')->orderBy('filings.period')->selectRaw('filings.period / 10 as year, count(*) as facts')->get()->map(static fn (object $row): array => [(string) $row->year, (int) $row->facts])->all());
+        $this->assertSame([['place' => 'row 14', 'reason' => 'The figure already stands in row 2 with another amount']], $import['preview']['refused']);
+    }
+
+    public function test_a_table_read_as_another_kind_has_its_columns_recognised_anew(): void
+    {
+        $import = $this->handIn('BRSW.csv', "Date,Amount,Price\n2026-05-04,0.4,10\n");
+        $this->assertSame(['prices', ['day', null, 'close']], [$import['mapping']['kind'], $import['mapping']['columns']]);
+        $other = $this->putJson("/api/v1/imports/{$import['id']}", ['kind' => 'dividends'])->assertOk();
+        $this->assertSame(['dividends', ['day', 'amount', null]], [$other->json('mapping.kind'), $other->json('mapping.columns')]);
+        $this->assertSame(1, array_sum($other->json('preview.counts')));
+        $this->putJson("/api/v1/imports/{$import['id']}", ['kind' => 'nothing'])->assertStatus(422);
+    }
+
+    public function test_a_file_of_which_nothing_can_be_taken_is_not_stored(): void
+    {
+        $import = $this->handIn('BRSW.csv', "Date,Close\n2026-05-04,-3\n");
+        $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422)->assertJsonPath('detail', 'Nothing in the file can be stored. row 2: The prices contradict each other: high -3, low -3, close -3');
+        $this->assertSame('previewed', $this->getJson("/api/v1/imports/{$import['id']}")->json('state'));
+    }
+
+    public function test_previews_nobody_comes_back_to_are_forgotten(): void
+    {
+        $old = $this->handIn('BRSW.csv', "Date,Close\n2026-07-01,3\n");
+        $path = \App\Models\Import::query()->findOrFail($old['id'])->path;
+        DB::table('imports')->where('id', $old['id'])->update(['updated_at' => now()->subDays(31)]);
+        $this->assertFileExists($path);
+        $this->handIn('BRSW.csv', "Date,Close\n2026-07-02,3\n");
+        $this->assertFileDoesNotExist($path);
+        $this->getJson("/api/v1/imports/{$old['id']}")->assertStatus(404);
+    }
+
     public function test_replaced_prices_come_back_and_a_later_import_is_undone_first(): void
     {
         $before = $this->everything();

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Facts\StorageTrouble;
 use App\Import\Imports;
 use App\Import\Mapping;
-use App\Import\StorageTrouble;
 use App\Models\Import;
 use App\Models\User;
 use Illuminate\Console\Command;
-use Illuminate\Database\QueryException;
+use PDOException;
 
 final class ImportFile extends Command
 {
@@ -45,7 +45,7 @@ final class ImportFile extends Command
             try {
                 $import->update(['mapping' => Mapping::fromArray($import->mapping)->with([...$changes, ...is_array($more) ? $more : []])->toArray()]);
                 $result = $this->option('preview') ? $imports->preview($import, null, $progress)->preview : (array) $imports->store($import, $progress);
-            } catch (QueryException $error) {
+            } catch (PDOException $error) {
                 report($error);
                 $this->error(StorageTrouble::explain($error));
 

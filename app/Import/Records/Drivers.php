@@ -11,18 +11,13 @@ use Logion\Import\Refusal;
 use Logion\Unit;
 
 /** Segments, regions and operating drivers, one figure a row. */
-final class Drivers extends Records
+final class Drivers extends RecordsByCompany
 {
     private readonly FactWriter $writer;
 
     private readonly Periods $periods;
 
     private readonly Lines $lines;
-
-    private ?int $company = null;
-
-    /** @var list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on: ?int, place: string}> */
-    private array $parts = [];
 
     public function __construct(ImportPass $pass)
     {
@@ -32,25 +27,41 @@ final class Drivers extends Records
         $this->lines = new Lines($pass);
     }
 
-    public function add(array $record, int $row): void
-    {
-        if ($this->company !== $record['company']) {
-            $this->write();
-            $this->company = $record['company'];
-        }
-        $label = $record['line'] ?? '';
-        $line = $label === '' ? null : $this->lines->recognise($this->pass->companies->read($record['company'])->template, $label);
-        $money = $line !== null && LineItems::all()[$line]->unit === Unit::Money;
-        $this->parts[] = [
-            'axis' => self::axis($record['axis'] ?? ''), 'member' => mb_substr($record['member'], 0, 120), 'line' => $line ?? ($label === '' ? 'value' : mb_substr($label, 0, 120)), 'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
-            'period' => $this->periods->read($record['company'], $record['period']), 'value' => $record['value'] * ($money ? $this->pass->mapping->scale : 1.0), 'filed_on' => $record['filed_on'] ?? null, 'place' => "row {$row}",
-        ];
-    }
-
     public function finish(): void
     {
-        $this->write();
+        parent::finish();
         $this->writer->flush();
+    }
+
+    protected function take(int $company, array $records): void
+    {
+        $parts = [];
+        foreach ($records as $record) {
+            try {
+                $parts[] = $this->part($company, $record);
+            } catch (Refusal $refusal) {
+                $this->pass->outcome->refuse("row {$record['row']}", $refusal->getMessage());
+            }
+        }
+        $this->writer->company($company, [], $parts);
+    }
+
+    /**
+     * @param  array<string, mixed>  $record
+     * @return array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on: ?int, place: string}
+     *
+     * @throws Refusal
+     */
+    private function part(int $company, array $record): array
+    {
+        $label = $record['line'] ?? '';
+        $line = $label === '' ? null : $this->lines->recognise($this->pass->companies->read($company)->template, $label);
+        $money = $line !== null && LineItems::all()[$line]->unit === Unit::Money;
+
+        return [
+            'axis' => self::axis($record['axis'] ?? ''), 'member' => mb_substr($record['member'], 0, 120), 'line' => $line ?? ($label === '' ? 'value' : mb_substr($label, 0, 120)), 'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
+            'period' => $this->periods->read($company, $record['period']), 'value' => $record['value'] * ($money ? $this->pass->mapping->scale : 1.0), 'filed_on' => $record['filed_on'] ?? null, 'place' => "row {$record['row']}",
+        ];
     }
 
     private static function axis(string $text): string
@@ -61,13 +72,5 @@ final class Drivers extends Records
             $text === '' || preg_match('/segment|business/i', $text) === 1 => 'business',
             default => throw Refusal::because("\"{$text}\" is neither business, region nor driver"),
         };
-    }
-
-    private function write(): void
-    {
-        if ($this->company !== null && $this->parts !== []) {
-            $this->writer->company($this->company, [], $this->parts);
-        }
-        $this->parts = [];
     }
 }

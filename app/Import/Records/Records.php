@@ -31,7 +31,7 @@ abstract class Records
     }
 
     /**
-     * @param  array<string, mixed>  $record  by field: day as YYYYMMDD, number as float, company as its identity; fields the file lacks are not set
+     * @param  array<string, mixed>  $record  by field: day as YYYYMMDD, number as float (of prices as float or numeric text), company as its identity; fields the file lacks are not set
      *
      * @throws \Logion\Import\Refusal if the row cannot be taken
      */

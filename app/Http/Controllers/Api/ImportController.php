@@ -8,13 +8,11 @@ use App\Import\Companies;
 use App\Import\Imports;
 use App\Import\Mapping;
 use App\Import\Recognition;
-use App\Import\StorageTrouble;
 use App\Jobs\RunImport;
 use App\Jobs\TaskProgress;
 use App\Models\Import;
 use App\Models\ImportProfile;
 use App\Models\Task;
-use Illuminate\Database\QueryException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Import\TableKind;
@@ -81,11 +79,7 @@ final class ImportController
         if ($import->size > self::AT_ONCE) {
             $this->inBackground($import, true);
         } else {
-            try {
-                $imports->store($import);
-            } catch (QueryException $error) {
-                return ProblemResponse::unprocessable(StorageTrouble::explain($error));
-            }
+            $imports->store($import);
         }
 
         return new JsonResponse(self::present($import->refresh()));
