@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Tests\Core\Golden\AccountingCases;
 use Tests\Core\Golden\BusinessCases;
 use Tests\Core\Golden\CapitalCases;
+use Tests\Core\Golden\DividendCases;
 use Tests\Core\Golden\IndicatorCases;
 use Tests\Core\Golden\ReturnsAndRiskCases;
 use Tests\Core\Golden\StatisticsCases;
@@ -25,7 +26,7 @@ final class GoldenTest extends TestCase
     /** @return array<string, \Closure(array<string, mixed>): array<string, mixed>> */
     private static function calculations(): array
     {
-        return [...StatisticsCases::all(), ...ReturnsAndRiskCases::all(), ...IndicatorCases::all(), ...CapitalCases::all(), ...ValuationCases::all(), ...AccountingCases::all(), ...BusinessCases::all()];
+        return [...StatisticsCases::all(), ...ReturnsAndRiskCases::all(), ...IndicatorCases::all(), ...CapitalCases::all(), ...ValuationCases::all(), ...AccountingCases::all(), ...BusinessCases::all(), ...DividendCases::all()];
     }
 
     /** @return iterable<string, array{array<string, mixed>}> */

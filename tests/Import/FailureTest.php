@@ -9,7 +9,10 @@ use App\Exchange\Reading\Rows;
 use App\Exchange\Reading\XbrlReport;
 use App\Facts\StorageTrouble;
 use App\Feeds\FileDrop;
+use App\Import\Companies;
+use App\Import\ImportRunner;
 use App\Import\Imports;
+use App\Import\Mapping;
 use App\Import\Recognition;
 use App\Jobs\TaskProgress;
 use App\Models\Import;
@@ -147,8 +150,9 @@ final class FailureTest extends DemoTestCase
         $texts = preg_grep('/csv$|xml$|json$/', array_keys($samples));
         $names = [...array_keys($samples), ...$texts, ...$texts, ...$texts, ...$texts];
         $path = (string) tempnam(sys_get_temp_dir(), 'mutant');
-        $peak = memory_get_usage();
-        $read = $refused = $previewed = 0;
+        $memory = memory_get_usage();
+        memory_reset_peak_usage();
+        $came = ['read' => 0, 'refused' => 0, 'previewed' => 0, 'stored' => 0];
         $imports = $this->app->make(Imports::class);
         for ($i = 0; $i < 10_000; $i++) {
             $name = $names[$i % count($names)];
@@ -156,25 +160,54 @@ final class FailureTest extends DemoTestCase
             try {
                 $format = FileFormat::detect($path);
                 $mapping = $recognition->propose($path, $format, $name, null);
-                $read++;
-                // Every so often the whole way to the preview.
-                if ($i % 25 === 0) {
+                $came['read']++;
+                // Every so often the whole way to the preview, and to the database.
+                if ($i % 20 === 0) {
                     $import = Import::query()->create(['name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
-                    $imports->preview($import);
-                    $previewed++;
+                    $preview = $imports->preview($import)->preview;
+                    $came['previewed']++;
+                    if ($preview['questions'] === []) {
+                        $came['stored'] += $this->storedAsPreviewed($import, $mapping, $preview['counts']) ? 1 : 0;
+                    }
                     $import->delete();
                 }
-            } catch (Refusal) {
-                $refused++;
-            } catch (\Illuminate\Validation\ValidationException) {
-                $refused++;
+            } catch (Refusal|\Illuminate\Validation\ValidationException) {
+                $came['refused']++;
             }
         }
         unlink($path);
-        $this->assertGreaterThan(1000, $read);
-        $this->assertGreaterThan(200, $refused);
-        $this->assertGreaterThan(50, $previewed);
-        $this->assertLessThan(150_000_000, memory_get_usage() - $peak, 'memory stays bounded');
+        fwrite(STDERR, json_encode($came).round((memory_get_peak_usage() - $memory) / 1e6)."MB\n");
+        $this->assertGreaterThan(1000, $came['read']);
+        $this->assertGreaterThan(200, $came['refused']);
+        $this->assertGreaterThan(100, $came['previewed']);
+        $this->assertGreaterThan(50, $came['stored']);
+        $this->assertLessThan(150_000_000, memory_get_peak_usage() - $memory, 'memory stays bounded: '.json_encode($came));
+    }
+
+    /**
+     * Stores as far as the end of the transaction, compares what is there then with what the preview promised, and takes it back.
+     *
+     * @param  array{new: int, changed: int, same: int, conflict: int, refused: int}  $promised
+     */
+    private function storedAsPreviewed(Import $import, Mapping $mapping, array $promised): bool
+    {
+        DB::beginTransaction();
+        try {
+            $outcome = (new ImportRunner(new Companies))->run($import, $mapping, true);
+            $this->assertSame($promised, $outcome->counts, $import->name);
+            $bars = DB::table('bars')->where('import_id', $import->id);
+            $this->assertSame(0, (clone $bars)->whereRaw('not (close > 0 and high >= low and low > 0 and volume >= 0 and day between 19000101 and ?)', [(int) date('Ymd')])->count());
+            $facts = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('import_id', $import->id);
+            $this->assertSame(0, (clone $facts)->whereRaw('value is null or abs(value) > 1e300 or filed_on < period_end')->count());
+            $parts = DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('import_id', $import->id)->count();
+            if (in_array($mapping->kind, ['prices', 'figures', 'statement', 'report'], true)) {
+                $this->assertSame($outcome->counts['new'] + $outcome->counts['changed'], $bars->count() + $facts->count() + $parts, $import->name);
+            }
+
+            return $outcome->counts['new'] + $outcome->counts['changed'] > 0;
+        } finally {
+            DB::rollBack();
+        }
     }
 
     public function test_the_watched_folder_stores_what_is_clear_and_leaves_the_rest_to_a_person(): void
