@@ -15,8 +15,6 @@ final class BreakdownSimulator
         '50' => ['Passengers', 'thousand'], '35' => ['Power delivered', 'gigawatt hours'], '86' => ['Bed days', 'thousand'], '30' => ['Hulls delivered', 'number'],
     ];
 
-    private readonly Chance $chance;
-
     /** @var list<array{string, float, float}> member, share of revenue at first, drift a year */
     private array $businesses = [];
 
@@ -30,7 +28,7 @@ final class BreakdownSimulator
 
     public function __construct(private readonly Profile $profile)
     {
-        $this->chance = $chance = new Chance($profile->seed + 4111);
+        $chance = new Chance($profile->seed + 4111);
         $this->volume = $chance->between(0.4, 4.0);
         $this->inflation = $chance->between(0.005, 0.03);
         if ($profile->template !== 'industrial') {

@@ -116,7 +116,10 @@ final class TableImport
         }
         foreach ($this->columns['text'] as $field => $column) {
             $text = trim($row[$column] ?? '');
-            $record[$field] = $text === '' ? $this->absent($field) ?? '' : $text;
+            if ($text === '') {
+                $this->absent($field);
+            }
+            $record[$field] = $text;
         }
 
         return $record;

@@ -10,7 +10,7 @@ use Closure;
 /** Long work that tells how far it is, can be cancelled, and says what went wrong. */
 trait ReportsProgress
 {
-    /** @param  Closure(Closure(int, int): void): void  $work  is given a function to call with done and total */
+    /** @param  Closure(Closure(int, int): void): mixed  $work  is given a function to call with done and total */
     private function reporting(Task $task, Closure $work): void
     {
         if ($task->refresh()->state === 'cancelled') {

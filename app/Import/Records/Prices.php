@@ -143,6 +143,8 @@ final class Prices extends RecordsByCompany
     /** @return array<int, true> */
     private function splits(int $security): array
     {
-        return DB::table('corporate_actions')->where('security_id', $security)->where('kind', 'split')->pluck('ex_date')->mapWithKeys(static fn (mixed $day): array => [(int) $day => true])->all();
+        $days = DB::table('corporate_actions')->where('security_id', $security)->where('kind', 'split')->pluck('ex_date')->map(intval(...))->all();
+
+        return array_fill_keys($days, true);
     }
 }
