@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
@@ -7,7 +8,7 @@ import { useLoadable } from '@/shared/loadable'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
 import { useSubject } from '@/shared/stores/subject'
-import { SCALES, STATEMENTS, type Scale, type Statement } from '@/read/statement'
+import { SCALE_CHOICES, SCALES, STATEMENTS, type Scale, type Statement } from '@/read/statement'
 import { checks, evaluate, pasted } from './entry'
 
 /** A statement from a paper report, typed or pasted, checked while it is typed. */
@@ -154,18 +155,8 @@ function open(): void {
         >Latest year
         <input v-model.number="latest" type="number" class="assumption" min="1950" max="2100" aria-label="Latest year" @keydown.stop
       /></label>
-      <label class="quiet"
-        >Years
-        <select v-model.number="years" aria-label="Years">
-          <option v-for="count in [1, 2, 3, 5]" :key="count" :value="count">{{ count }}</option>
-        </select></label
-      >
-      <label class="quiet"
-        >Typed in
-        <select v-model="scale" aria-label="Scale of what is typed">
-          <option v-for="(_, key) in SCALES" :key="key" :value="key">{{ key }}s</option>
-        </select></label
-      >
+      <ChoiceField v-model="years" label="Years" name="Years" :choices="[1, 2, 3, 5].map((count) => [count, String(count)])" />
+      <ChoiceField v-model="scale" label="Typed in" name="Scale of what is typed" :choices="SCALE_CHOICES" />
     </form>
     <p v-if="!company" class="quiet">Open the company whose report you have before you.</p>
     <v-progress-linear v-if="company && state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/shared/format'
@@ -39,6 +40,10 @@ const names: Record<string, string> = {
   period_length: 'Odd length of a year',
   missing_year: 'Missing year',
 }
+const checks = computed((): [string, string][] => [
+  ['', 'all'],
+  ...Object.entries(state.value.data?.checks ?? {}).map(([key, count]): [string, string] => [key, `${names[key] ?? key} (${count})`]),
+])
 const total = computed(() => state.value.data?.total ?? 0)
 const show = (value: number | null): string =>
   value === null ? '–' : Math.abs(value) >= 1e4 ? amount(value) : number(value, Number.isInteger(value) ? 0 : 2)
@@ -81,13 +86,7 @@ async function reopen(id: number): Promise<void> {
 <template>
   <div>
     <div class="choices">
-      <label class="quiet"
-        >Kind
-        <select v-model="check" aria-label="Kind of finding">
-          <option value="">all</option>
-          <option v-for="(count, key) in state.data?.checks ?? {}" :key="key" :value="key">{{ names[key] ?? key }} ({{ count }})</option>
-        </select></label
-      >
+      <ChoiceField v-model="check" label="Kind" name="Kind of finding" :choices="checks" />
       <label><input v-model="accepted" type="checkbox" /> accepted ones ({{ state.data?.accepted ?? 0 }})</label>
       <span v-if="ticker" class="quiet"
         >only {{ ticker }} · <router-link :to="{ name: 'data', params: { view: 'findings' } }">all companies</router-link></span

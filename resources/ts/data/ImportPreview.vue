@@ -1,10 +1,27 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/shared/format'
 import { useCatalogue } from '@/shared/stores/catalogue'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
+
+const SCALES: [number, string][] = [
+  [1, 'as it stands'],
+  [1e3, 'thousands'],
+  [1e6, 'millions'],
+  [1e9, 'billions'],
+]
+const DECIMALS: [string, string][] = [
+  ['.', '1,234.5'],
+  [',', '1.234,5'],
+]
+const DATES = ['year first', 'day first', 'month first'].map((order): [string, string] => [order, order])
+const CONFLICTS: [string, string][] = [
+  ['keep', 'keep what is stored'],
+  ['take', "take the file's"],
+]
 
 /** One file: how it is read, what it would change, what is refused; then storing it. */
 const props = defineProps<{ id: number; kinds: { key: string; label: string }[]; exchanges: { code: string; name: string }[] }>()
@@ -87,6 +104,10 @@ const stores = computed(() =>
     ? preview.value.counts.new + preview.value.counts.changed + (mapping.value?.conflicts === 'take' ? preview.value.counts.conflict : 0)
     : 0,
 )
+const fieldChoices = computed((): [string, string][] => [
+  ['', 'left out'],
+  ...(preview.value?.fields ?? []).map((field): [string, string] => [field.key, field.label]),
+])
 const lineChoices = computed(() => (catalogue.data?.lines ?? []).map((line) => ({ title: line.label, value: line.key })))
 const setColumn = (i: number, field: string): void => {
   const columns = [...(mapping.value?.columns ?? [])]
@@ -124,17 +145,15 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
 
       <section v-if="mapping && data.state === 'previewed'" class="mt-2" aria-label="How it is read">
         <div class="choices">
-          <label v-if="mapping.kind !== 'report'" class="quiet"
-            >It holds
-            <select
-              :value="mapping.kind"
-              :disabled="!editable"
-              aria-label="What the file holds"
-              @change="remap({ kind: ($event.target as HTMLSelectElement).value })"
-            >
-              <option v-for="kind in kinds" :key="kind.key" :value="kind.key">{{ kind.label }}</option>
-            </select></label
-          >
+          <ChoiceField
+            v-if="mapping.kind !== 'report'"
+            :model-value="mapping.kind"
+            label="It holds"
+            name="What the file holds"
+            :choices="kinds.map((kind) => [kind.key, kind.label])"
+            :disabled="!editable"
+            @update:model-value="remap({ kind: $event })"
+          />
           <label v-if="!(mapping.columns ?? []).includes('company')" class="quiet"
             >about
             <input
@@ -154,45 +173,33 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
             @click="making = !making"
             >A new company</v-btn
           >
-          <label v-if="mapping.kind !== 'report' && mapping.kind !== 'list'" class="quiet"
-            >Scale
-            <select
-              :value="mapping.scale"
-              :disabled="!editable"
-              aria-label="Scale of the amounts"
-              @change="remap({ scale: Number(($event.target as HTMLSelectElement).value) })"
-            >
-              <option :value="1">as it stands</option>
-              <option :value="1000">thousands</option>
-              <option :value="1000000">millions</option>
-              <option :value="1000000000">billions</option>
-            </select></label
-          >
-          <label v-if="mapping.kind !== 'report'" class="quiet"
-            >Decimals
-            <select
-              :value="mapping.decimal"
-              :disabled="!editable"
-              aria-label="Sign before decimals"
-              @change="remap({ decimal: ($event.target as HTMLSelectElement).value })"
-            >
-              <option value=".">1,234.5</option>
-              <option value=",">1.234,5</option>
-            </select></label
-          >
-          <label v-if="preview?.columns.length" class="quiet"
-            >Days
-            <select
-              :value="mapping.dates"
-              :disabled="!editable"
-              aria-label="Order of days"
-              @change="remap({ dates: ($event.target as HTMLSelectElement).value })"
-            >
-              <option value="year first">year first</option>
-              <option value="day first">day first</option>
-              <option value="month first">month first</option>
-            </select></label
-          >
+          <ChoiceField
+            v-if="mapping.kind !== 'report' && mapping.kind !== 'list'"
+            :model-value="mapping.scale"
+            label="Scale"
+            name="Scale of the amounts"
+            :choices="SCALES"
+            :disabled="!editable"
+            @update:model-value="remap({ scale: $event })"
+          />
+          <ChoiceField
+            v-if="mapping.kind !== 'report'"
+            :model-value="mapping.decimal"
+            label="Decimals"
+            name="Sign before decimals"
+            :choices="DECIMALS"
+            :disabled="!editable"
+            @update:model-value="remap({ decimal: $event })"
+          />
+          <ChoiceField
+            v-if="preview?.columns.length"
+            :model-value="mapping.dates"
+            label="Days"
+            name="Order of days"
+            :choices="DATES"
+            :disabled="!editable"
+            @update:model-value="remap({ dates: $event })"
+          />
           <label v-if="['statement', 'report', 'figures', 'drivers'].includes(mapping.kind)" class="quiet"
             >Public since
             <input
@@ -202,18 +209,15 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
               aria-label="Public since"
               @change="remap({ filed_on: Number(($event.target as HTMLInputElement).value.replaceAll('-', '')) || null })"
           /></label>
-          <label v-if="preview && preview.counts.conflict > 0" class="quiet"
-            >Of figures in conflict
-            <select
-              :value="mapping.conflicts"
-              :disabled="!editable"
-              aria-label="Of figures in conflict"
-              @change="remap({ conflicts: ($event.target as HTMLSelectElement).value })"
-            >
-              <option value="keep">keep what is stored</option>
-              <option value="take">take the file's</option>
-            </select></label
-          >
+          <ChoiceField
+            v-if="preview && preview.counts.conflict > 0"
+            :model-value="mapping.conflicts"
+            label="Of figures in conflict"
+            name="Of figures in conflict"
+            :choices="CONFLICTS"
+            :disabled="!editable"
+            @update:model-value="remap({ conflicts: $event })"
+          />
         </div>
         <form
           v-if="making"
@@ -286,15 +290,13 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
                 <tr v-for="(column, i) in preview.columns" :key="i">
                   <th scope="row">{{ column.heading || '(empty)' }}</th>
                   <td class="left">
-                    <select
-                      :value="column.field ?? ''"
+                    <ChoiceField
+                      :model-value="column.field ?? ''"
+                      :name="`Column ${column.heading}`"
+                      :choices="fieldChoices"
                       :disabled="!editable"
-                      :aria-label="`Column ${column.heading}`"
-                      @change="setColumn(i, ($event.target as HTMLSelectElement).value)"
-                    >
-                      <option value="">left out</option>
-                      <option v-for="field in preview.fields" :key="field.key" :value="field.key">{{ field.label }}</option>
-                    </select>
+                      @update:model-value="setColumn(i, $event)"
+                    />
                   </td>
                   <td class="left quiet">{{ sure(column.confidence) }}</td>
                   <td class="left quiet">{{ column.sample.filter(Boolean).join(' · ') }}</td>

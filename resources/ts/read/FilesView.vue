@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import { useNotices } from '@/shared/stores/notices'
@@ -19,6 +20,12 @@ watch(
   },
   { immediate: true },
 )
+const TEMPLATES: [string, string][] = [
+  ['industrial', 'industrial'],
+  ['bank', 'bank'],
+  ['insurer', 'insurer'],
+  ['property', 'property company'],
+]
 const files = [
   {
     what: 'statements',
@@ -76,12 +83,7 @@ async function choose(to: string | null): Promise<void> {
         Choose another only if the filing's kind misleads; say why, so that you know later.
       </p>
       <form class="choices" @submit.prevent="choose(template)">
-        <select v-model="template" aria-label="Kind of business">
-          <option value="industrial">industrial</option>
-          <option value="bank">bank</option>
-          <option value="insurer">insurer</option>
-          <option value="property">property company</option>
-        </select>
+        <ChoiceField v-model="template" name="Kind of business" :choices="TEMPLATES" />
         <v-text-field v-model="reason" label="Why" min-width="280" maxlength="500" @keydown.stop />
         <v-btn size="small" type="submit" :disabled="template === company.template || !reason.trim()">Choose</v-btn>
         <v-btn v-if="company.template_chosen" size="small" @click="choose(null)">Back to as filed</v-btn>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import FigureButton from '@/shared/components/FigureButton.vue'
@@ -40,12 +41,13 @@ const largest = computed(() => Math.max(1, ...[...(flows.value?.sources ?? []), 
     <template v-if="state.data">
       <p v-if="state.data.period === null" class="quiet">No annual report had been published by this day.</p>
       <template v-else>
-        <label class="quiet"
-          >Year
-          <select :value="state.data.period" aria-label="Year" @change="period = Number(($event.target as HTMLSelectElement).value)">
-            <option v-for="entry in [...state.data.periods].reverse()" :key="entry.period" :value="entry.period">{{ entry.label }}</option>
-          </select></label
-        >
+        <ChoiceField
+          :model-value="state.data.period"
+          label="Year"
+          name="Year"
+          :choices="[...state.data.periods].reverse().map((entry) => [entry.period, entry.label])"
+          @update:model-value="period = $event"
+        />
         <p v-if="!state.data.bridges.length" class="quiet mt-2">The lines a bridge needs were not reported for that year.</p>
         <BridgeChart
           v-for="bridge in state.data.bridges"

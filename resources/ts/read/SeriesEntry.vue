@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed, ref } from 'vue'
 import { api, ask, handIn } from '@/api/client'
 import { csv } from '@/shared/download'
@@ -68,14 +69,12 @@ async function store(): Promise<void> {
   <div class="mb-3">
     <v-btn size="small" @click="open = !open">{{ open ? 'Close the entry' : 'Enter a series' }}</v-btn>
     <form v-if="open" class="choices mt-2" @submit.prevent="store">
-      <label class="quiet"
-        >Kind
-        <select v-model="kind" aria-label="Kind of series">
-          <option>Driver</option>
-          <option>Business</option>
-          <option>Region</option>
-        </select></label
-      >
+      <ChoiceField
+        v-model="kind"
+        label="Kind"
+        name="Kind of series"
+        :choices="['Driver', 'Business', 'Region'].map((word) => [word, word])"
+      />
       <v-text-field v-model="name" label="Name, such as Tins sold" min-width="180" maxlength="120" @keydown.stop />
       <v-text-field v-model="item" label="Item, such as Revenue or price" min-width="190" maxlength="120" @keydown.stop />
       <v-text-field v-model="unit" label="Unit" max-width="120" maxlength="40" @keydown.stop />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import { number, percent } from '@/shared/format'
@@ -11,8 +12,8 @@ const props = defineProps<{ ticker: string; statement: Statement; basis: Basis; 
 const session = useSession()
 const other = ref('')
 const typed = ref('')
-const first = ref<number | null>(null)
-const second = ref<number | null>(null)
+const first = ref(0)
+const second = ref(0)
 
 const get = (ticker: string, signal: AbortSignal) =>
   ask(
@@ -42,10 +43,11 @@ const { state } = useLoadable(
   async ({ ticker, other }, signal) => ({ one: await get(ticker, signal), two: other ? await get(other, signal) : null }),
 )
 const periods = computed(() => state.value.data?.one.periods ?? [])
+const choices = computed(() => periods.value.map((period): [number, string] => [period.period, period.label]))
 watch(periods, (now) => {
   if (!now.some((period) => period.period === second.value)) {
-    second.value = now[now.length - 1]?.period ?? null
-    first.value = now[now.length - 2]?.period ?? null
+    second.value = now[now.length - 1]?.period ?? 0
+    first.value = now[now.length - 2]?.period ?? 0
   }
 })
 type Data = NonNullable<typeof state.value.data>['one']
@@ -90,18 +92,8 @@ const foreign = computed(
   <section>
     <form class="choices" @submit.prevent="other = typed.trim().toUpperCase()">
       <template v-if="!other">
-        <label class="quiet"
-          >First
-          <select v-model.number="first" aria-label="First period">
-            <option v-for="period in periods" :key="period.period" :value="period.period">{{ period.label }}</option>
-          </select></label
-        >
-        <label class="quiet"
-          >Second
-          <select v-model.number="second" aria-label="Second period">
-            <option v-for="period in periods" :key="period.period" :value="period.period">{{ period.label }}</option>
-          </select></label
-        >
+        <ChoiceField v-model="first" label="First" name="First period" :choices="choices" />
+        <ChoiceField v-model="second" label="Second" name="Second period" :choices="choices" />
       </template>
       <v-text-field v-model="typed" label="Another company (ticker)" max-width="220" maxlength="12" @keydown.stop />
       <v-btn size="small" type="submit">Set beside</v-btn>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
+import { choicesOf } from '@/shared/choices'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Series } from '@/shared/components/ChartFrame.vue'
@@ -14,6 +16,7 @@ import SideBySide from './SideBySide.vue'
 import {
   BASES,
   MARKS,
+  SCALE_CHOICES,
   SCALES,
   STATEMENTS,
   VERSIONS,
@@ -122,30 +125,15 @@ const showUnit = (value: number, unit: string): string =>
       >
     </div>
     <div class="choices second">
-      <label class="quiet"
-        >Figures
-        <select v-model="version" aria-label="Which figures">
-          <option v-for="(word, key) in VERSIONS" :key="key" :value="key">{{ word }}</option>
-        </select></label
-      >
-      <label class="quiet"
-        >Show
-        <select v-model="view" aria-label="View">
-          <option v-for="(word, key) in VIEWS" :key="key" :value="key">{{ word }}</option>
-        </select></label
-      >
-      <label class="quiet"
-        >Scale
-        <select v-model="scale" aria-label="Scale">
-          <option v-for="(_, key) in SCALES" :key="key" :value="key">{{ key }}</option>
-        </select></label
-      >
-      <label class="quiet"
-        >Periods
-        <select v-model.number="most" aria-label="Number of periods">
-          <option v-for="count in [3, 5, 8, 12, 16, 20]" :key="count" :value="count">{{ count }}</option>
-        </select></label
-      >
+      <ChoiceField v-model="version" label="Figures" name="Which figures" :choices="choicesOf(VERSIONS)" />
+      <ChoiceField v-model="view" label="Show" name="View" :choices="choicesOf(VIEWS)" />
+      <ChoiceField v-model="scale" label="Scale" name="Scale" :choices="SCALE_CHOICES" />
+      <ChoiceField
+        v-model="most"
+        label="Periods"
+        name="Number of periods"
+        :choices="[3, 5, 8, 12, 16, 20].map((count) => [count, String(count)])"
+      />
       <v-btn size="small" :aria-pressed="beside" @click="beside = !beside">{{ beside ? 'One statement' : 'Side by side' }}</v-btn>
       <v-btn size="small" @click="exportCsv">CSV</v-btn>
       <v-btn size="small" :to="{ name: 'data', params: { view: 'enter', id: ticker } }">Enter figures</v-btn>

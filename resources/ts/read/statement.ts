@@ -16,6 +16,7 @@ export type Basis = keyof typeof BASES
 export type View = keyof typeof VIEWS
 export type Version = keyof typeof VERSIONS
 export type Scale = keyof typeof SCALES
+export const SCALE_CHOICES = (Object.keys(SCALES) as Scale[]).map((scale): [Scale, string] => [scale, `${scale}s`])
 
 /** A figure of a statement in the scale of choice; per-share figures and shares of a whole keep their own. */
 export function scaled(value: number, unit: string, scale: Scale): string {

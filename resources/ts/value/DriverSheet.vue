@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { number, percent, readNumber } from '@/shared/format'
@@ -11,11 +12,11 @@ const past = computed(() => {
   const years = Object.keys(Object.values(props.data.assumptions.drivers)[0]?.history ?? {}).map(Number)
   return years.sort((a, b) => a - b).slice(-PAST)
 })
-const rules = [
-  { value: 'own', title: 'own figures' },
-  { value: 'fade', title: 'fade' },
-  { value: 'historical_mean', title: 'past mean' },
-  { value: 'historical_median', title: 'past median' },
+const RULES: [Schemas['DriverRule']['rule'], string][] = [
+  ['own', 'own figures'],
+  ['fade', 'fade'],
+  ['historical_mean', 'past mean'],
+  ['historical_median', 'past median'],
 ]
 type Driver = Schemas['Driver']
 
@@ -79,13 +80,12 @@ const line = (key: string): number[] => (props.data.sheet as Record<string, numb
             <div class="source quiet">{{ driver.source }}</div>
           </th>
           <td>
-            <select
-              :value="driver.rule.rule"
-              :aria-label="`Rule for ${driver.label}`"
-              @change="(event) => choose(String(name), driver, (event.target as HTMLSelectElement).value as 'own')"
-            >
-              <option v-for="rule in rules" :key="rule.value" :value="rule.value">{{ rule.title }}</option>
-            </select>
+            <ChoiceField
+              :model-value="driver.rule.rule"
+              :name="`Rule for ${driver.label}`"
+              :choices="RULES"
+              @update:model-value="choose(String(name), driver, $event)"
+            />
           </td>
           <td v-for="y in past" :key="y" class="past">
             <button

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '@/shared/components/ChoiceField.vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '../format'
@@ -69,12 +70,13 @@ async function remove(note: Schemas['Note']): Promise<void> {
     <v-textarea v-model="text" rows="2" auto-grow label="Write in the margin" @keydown.ctrl.enter="keep" />
     <div class="d-flex align-center mt-1 ga-2">
       <v-btn size="small" :disabled="!text.trim()" @click="keep">Keep note</v-btn>
-      <label v-if="scopes.length > 1" class="quiet small"
-        >on
-        <select v-model="about" aria-label="What the note is about">
-          <option v-for="scope in scopes" :key="scope.key" :value="scope.key">{{ scope.word }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-if="scopes.length > 1"
+        v-model="about"
+        label="on"
+        name="What the note is about"
+        :choices="scopes.map((scope) => [scope.key, scope.word])"
+      />
     </div>
   </div>
 </template>
