@@ -56,9 +56,9 @@ use OpenApi\Attributes as OA;
 ])]
 #[OA\Schema(schema: 'Breakdown', required: ['axis', 'periods', 'tables'], properties: [
     new OA\Property(property: 'axis', type: 'string', enum: ['business', 'region', 'driver']), new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
-    new OA\Property(property: 'tables', type: 'array', items: new OA\Items(type: 'object', required: ['line', 'label', 'unit', 'members', 'total', 'stated', 'difference'], properties: [
+    new OA\Property(property: 'tables', type: 'array', items: new OA\Items(type: 'object', required: ['line', 'label', 'unit', 'members', 'total', 'stated', 'difference', 'reconciled'], properties: [
         new OA\Property(property: 'line', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'members', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'values'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number', nullable: true))])),
-        new OA\Property(property: 'total', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'stated', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'difference', type: 'array', items: new OA\Items(type: 'number', nullable: true)),
+        new OA\Property(property: 'total', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'stated', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'difference', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'reconciled', type: 'array', description: 'Whether the difference is no more than rounding', items: new OA\Items(type: 'boolean', nullable: true)),
     ])),
 ])]
 #[OA\Schema(schema: 'FiguresByYear', required: ['years', 'rows'], properties: [new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')), new OA\Property(property: 'rows', type: 'array', items: new OA\Items(ref: '#/components/schemas/FigureRow'))])]

@@ -1488,6 +1488,8 @@ export interface components {
                 total: (number | null)[];
                 stated: (number | null)[];
                 difference: (number | null)[];
+                /** @description Whether the difference is no more than rounding */
+                reconciled: (boolean | null)[];
             }[];
         };
         FiguresByYear: {

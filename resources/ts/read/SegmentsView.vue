@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent } from '@/shared/format'
 import LoadState from '@/shared/components/LoadState.vue'
@@ -24,16 +24,14 @@ type Table = Schemas['Breakdown']['tables'][number]
 const digits = (table: Table): number =>
   table.members.some((member) => member.values.some((value) => value !== null && !Number.isInteger(value))) ? 2 : 0
 const show = (value: number | null, table: Table): string =>
-  value === null ? '–' : table.unit === 'money' ? number(value / 1e6, 1) : number(value, digits(table))
-const margin = (axis: Schemas['Breakdown'], member: string, i: number): number | null => {
-  const of = (line: string) =>
-    axis.tables.find((table) => table.line === line)?.members.find((entry) => entry.name === member)?.values[i] ?? null
-  const revenue = of('revenue')
-  const income = of('operating_income')
-  return revenue && income !== null ? income / revenue : null
-}
-const unit = (table: Table): string => (table.unit === 'money' ? `${props.currency} million` : table.unit)
-const hasMargins = computed(() => (axis: Schemas['Breakdown']) => axis.tables.some((table) => table.line === 'operating_income'))
+  value === null
+    ? '–'
+    : table.unit === 'money'
+      ? number(value / 1e6, 1)
+      : table.unit === 'percent'
+        ? percent(value)
+        : number(value, digits(table))
+const unit = (table: Table): string => (table.unit === 'money' ? `${props.currency} million` : table.unit === 'percent' ? '%' : table.unit)
 </script>
 
 <template>
@@ -63,16 +61,16 @@ const hasMargins = computed(() => (axis: Schemas['Breakdown']) => axis.tables.so
                 </tr>
                 <template v-if="table.total.some((value) => value !== null)">
                   <tr class="total">
-                    <th scope="row">Sum</th>
+                    <th scope="row">{{ table.unit === 'percent' ? 'All' : 'Sum' }}</th>
                     <td v-for="(value, i) in table.total" :key="i">{{ show(value, table) }}</td>
                   </tr>
-                  <tr v-if="table.difference.some((value) => value !== null && Math.abs(value) > 500)">
+                  <tr v-if="table.reconciled.includes(false)">
                     <th scope="row" class="attention">More than in the statement</th>
                     <td v-for="(value, i) in table.difference" :key="i" class="attention">{{ show(value, table) }}</td>
                   </tr>
-                  <tr v-else-if="table.stated.some((value) => value !== null)">
+                  <tr v-else-if="table.reconciled.includes(true)">
                     <th scope="row" class="quiet">Agrees with the statement</th>
-                    <td v-for="(_, i) in table.stated" :key="i" class="quiet">✓</td>
+                    <td v-for="(agrees, i) in table.reconciled" :key="i" class="quiet">{{ agrees ? '✓' : '–' }}</td>
                   </tr>
                 </template>
               </tbody>
@@ -97,24 +95,6 @@ const hasMargins = computed(() => (axis: Schemas['Breakdown']) => axis.tables.so
               :show="(value: number) => number(value, 1)"
             />
           </template>
-        </div>
-        <div v-if="hasMargins(axis)" class="scroll" tabindex="0" :aria-label="`Margins ${titles[axis.axis]}, scrollable`">
-          <table class="sheet many">
-            <thead>
-              <tr>
-                <th>Operating margin, %</th>
-                <th v-for="period in axis.periods" :key="period.period">{{ period.label }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="member in axis.tables.find((table) => table.line === 'operating_income')!.members" :key="member.name">
-                <th scope="row">{{ member.name }}</th>
-                <td v-for="(period, i) in axis.periods" :key="period.period">
-                  {{ margin(axis, member.name, i) === null ? '–' : percent(margin(axis, member.name, i)!) }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
         </div>
       </section>
     </template>

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core\Accounts;
 
-use Logion\Accounts\Breakdown;
 use Logion\Accounts\Bridge;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\InventedFilings;
@@ -53,18 +52,5 @@ final class BridgeTest extends TestCase
             rsort($sorted);
             $this->assertSame($sorted, $amounts);
         }
-    }
-
-    public function test_parts_are_reconciled_and_the_latest_filing_counts(): void
-    {
-        $years = InventedFilings::years(3);
-        $revenue = $years[2024]['revenue'];
-        $part = static fn (string $member, float $value, int $filedOn, string $line = 'revenue', string $axis = 'business'): array => ['axis' => $axis, 'member' => $member, 'line' => $line, 'unit' => 'money', 'period' => 20240, 'value' => $value, 'filed_on' => $filedOn];
-        $breakdowns = Breakdown::of([$part('Salt', 1.0, 20250301), $part('Fish', $revenue - 60e6, 20250301), $part('Salt', 60e6, 20250901), $part('Salt', 5.0, 20990101), $part('Tins', 7.0, 20250301, 'volume', 'driver')], InventedFilings::sheet($years));
-        $this->assertSame(['business', 'driver'], array_keys($breakdowns));
-        $table = $breakdowns['business']->tables[0];
-        $this->assertSame(['Salt' => [60e6], 'Fish' => [$revenue - 60e6]], $table['members']);
-        $this->assertSame([[$revenue], [$revenue], [0.0]], [$table['total'], $table['stated'], $table['difference']]);
-        $this->assertSame([null, null], [$breakdowns['driver']->tables[0]['total'][0], $breakdowns['driver']->tables[0]['difference'][0]], 'a driver is no part of a statement');
     }
 }
