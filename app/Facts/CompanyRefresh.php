@@ -52,9 +52,8 @@ final class CompanyRefresh
         if ($read === null) {
             return;
         }
-        $facts = new \Logion\Accounts\FactSheet($read->template, $read->facts, $read->periodEnds, 99991231, $read->prices->actions);
         $rows = [];
-        foreach (Integrity::ofSheet($facts) as $finding) {
+        foreach (Integrity::ofSheet($read->statements()) as $finding) {
             $rows[] = ['company_id' => $company, 'weight' => $finding->weight, 'subject' => $finding->key(), 'finding' => json_encode($finding, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION)];
         }
         foreach (array_chunk($rows, 200) as $chunk) {

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Research;
 
 use Logion\Absence;
-use Logion\Accounts\LineItems;
 use Logion\Dividends\DividendHistory;
 use Logion\Dividends\DividendSafety;
 use Logion\Dividends\SafetyPart;
@@ -27,11 +26,7 @@ final readonly class DividendReport
         $scope = $this->scope;
         $history = DividendHistory::of($scope->prices->actions, $scope->asOf);
         $safety = DividendSafety::of($scope, $history);
-        $metrics = static fn (array $keys): array => array_values(array_filter(array_map(static function (string $key) use ($scope): ?array {
-            $metric = $scope->catalogue->find($key);
-
-            return $metric === null || ! $metric->fits($scope->company->template) ? null : ['key' => $key, 'label' => $metric->label, 'figure' => (new FigureReport($scope))->metric($key)];
-        }, $keys)));
+        $report = new FigureReport($scope);
         $years = $scope->years();
         $growth = static fn (int $n): Figure => Figure::of($history->growth($n) ?? Absence::notEnoughHistory("No dividend is known for both ends of {$n} years."), Unit::Percent);
 
@@ -42,21 +37,13 @@ final readonly class DividendReport
             'growth' => array_map(static fn (int $n): array => ['years' => $n, 'figure' => $growth($n)], [1, 3, 5, 10]),
             'years_rising' => $history->yearsRising(), 'years_without_cut' => $history->yearsWithoutCut(), 'cuts' => $history->cuts(),
             'yield_through_time' => $this->yields($history),
-            'now' => $metrics(['dividend_yield', 'indicated_dividend_yield', 'dividend_yield_to_own_5y_mean', 'payout_ratio', 'free_cash_flow_payout_ratio', 'funds_from_operations_payout', 'adjusted_funds_from_operations_payout', 'dividend_cover', 'next_ex_dividend', 'buyback_yield', 'shareholder_yield']),
-            'payout_through_time' => [
-                'years' => $years,
-                'rows' => array_values(array_filter(array_map(fn (string $key): ?array => ($metric = $scope->catalogue->find($key)) === null || ! $metric->fits($scope->company->template) ? null : [
-                    'key' => $key, 'label' => $metric->label, 'figures' => array_map(static fn (int $year): Figure => Figure::of(CompanyScope::finite($scope->metric($key, $scope->year($year))), $metric->unit), $years),
-                ], ['payout_ratio', 'free_cash_flow_payout_ratio', 'funds_from_operations_payout', 'adjusted_funds_from_operations_payout']))),
-            ],
+            'now' => $report->metrics(['dividend_yield', 'indicated_dividend_yield', 'dividend_yield_to_own_5y_mean', 'payout_ratio', 'free_cash_flow_payout_ratio', 'funds_from_operations_payout', 'adjusted_funds_from_operations_payout', 'dividend_cover', 'next_ex_dividend', 'buyback_yield', 'shareholder_yield']),
+            'payout_through_time' => ['years' => $years, 'rows' => $report->throughYears(['payout_ratio', 'free_cash_flow_payout_ratio', 'funds_from_operations_payout', 'adjusted_funds_from_operations_payout'], $years)],
             'safety' => [
                 'score' => $safety->score,
                 'parts' => array_map(static fn (SafetyPart $part): array => ['key' => $part->key, 'label' => $part->label, 'figure' => $part->figure, 'best' => $part->best, 'worst' => $part->worst, 'weight' => $part->weight, 'points' => $part->points], $safety->parts),
             ],
-            'shares' => [
-                'years' => $years,
-                'rows' => array_map(fn (string $line): array => ['key' => $line, 'label' => LineItems::all()[$line]->label, 'figures' => array_map(fn (int $year): Figure => Figure::of($scope->line(LineItems::all()[$line], $scope->year($year)), LineItems::all()[$line]->unit), $years)], ['basic_shares_average', 'diluted_shares_average', 'shares_outstanding_period_end', 'shares_issued', 'shares_repurchased', 'stock_based_compensation', 'earnings_per_share_basic', 'earnings_per_share_diluted']),
-            ],
+            'shares' => ['years' => $years, 'rows' => $report->throughYears(['basic_shares_average', 'diluted_shares_average', 'shares_outstanding_period_end', 'shares_issued', 'shares_repurchased', 'stock_based_compensation', 'earnings_per_share_basic', 'earnings_per_share_diluted'], $years)],
         ];
     }
 

@@ -7,6 +7,7 @@ namespace App\Research;
 use Closure;
 use Logion\Absence;
 use Logion\Accounts\LineItem;
+use Logion\Accounts\LineItems;
 use Logion\Accounts\LineKind;
 use Logion\Accounts\Period;
 use Logion\Figure;
@@ -34,6 +35,35 @@ final class FigureReport
         $figure = Figure::of($this->traded($this->scope->metric($key), $unit), $unit);
 
         return [...$figure->jsonSerialize(), 'currency' => in_array($unit, [Unit::Money, Unit::MoneyPerShare], true) ? $this->scope->company->tradingCurrency : null];
+    }
+
+    /**
+     * Those of some metrics that fit the kind of business.
+     *
+     * @param  list<string>  $keys
+     * @return list<array{key: string, label: string, figure: array<string, mixed>}>
+     */
+    public function metrics(array $keys): array
+    {
+        return array_map(fn (string $key): array => ['key' => $key, 'label' => $this->scope->catalogue->label($key), 'figure' => $this->metric($key)], $this->fitting($keys));
+    }
+
+    /**
+     * Lines of a report, or metrics as of each year, in the reporting currency; only those that fit the kind of business.
+     *
+     * @param  list<string>  $keys
+     * @param  list<int>  $years
+     * @return list<array{key: string, label: string, unit: string, figures: list<Figure>}>
+     */
+    public function throughYears(array $keys, array $years): array
+    {
+        return array_map(function (string $key) use ($years): array {
+            $item = LineItems::find($key);
+            $unit = $this->scope->catalogue->unit($key);
+            $value = fn (Moment $moment): float|Absence => $item === null ? $this->scope->metric($key, $moment) : $this->scope->line($item, $moment);
+
+            return ['key' => $key, 'label' => $this->scope->catalogue->label($key), 'unit' => $unit->value, 'figures' => array_map(fn (int $year): Figure => Figure::of(CompanyScope::finite($value($this->scope->year($year))), $unit), $years)];
+        }, $this->fitting($keys));
     }
 
     /** The working of a metric; where the reporting currency is another, the conversion is its first step. */
@@ -98,6 +128,15 @@ final class FigureReport
             'working' => $working, 'currency' => $this->scope->company->reportingCurrency, 'note' => '', 'filings' => $filings, 'standing' => null,
             'history' => $this->history(fn (Moment $moment): float|Absence => $this->scope->line($item, $moment)),
         ];
+    }
+
+    /**
+     * @param  list<string>  $keys  lines or metrics
+     * @return list<string>
+     */
+    private function fitting(array $keys): array
+    {
+        return array_values(array_filter($keys, fn (string $key): bool => (LineItems::find($key) ?? $this->scope->catalogue->find($key))?->fits($this->scope->company->template) === true));
     }
 
     private function converted(Working $working): Working

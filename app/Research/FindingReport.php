@@ -8,7 +8,6 @@ use App\Facts\CompanyReader;
 use App\Facts\Viewpoint;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
-use Logion\Accounts\FactSheet;
 use Logion\Accounts\Finding;
 use Logion\Accounts\Integrity;
 use Logion\Accounts\LineItems;
@@ -89,8 +88,8 @@ final class FindingReport
     /** @return list<Finding> */
     private function check(int $company, Viewpoint $as): array
     {
-        $read = $this->companies->read($company, $as);
+        $read = $this->companies->read($company, $as, accountsOnly: true);
 
-        return $read === null ? [] : Integrity::ofSheet(new FactSheet($read->template, $read->facts, $read->periodEnds, 99991231, $read->prices->actions));
+        return $read === null ? [] : Integrity::ofSheet($read->statements());
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Research;
 
-use Logion\Accounts\LineItems;
 use Logion\Figure;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Formula\Node;
@@ -55,20 +54,11 @@ final class FirstReading
         return $sections;
     }
 
-    /** @return array{years: list<int>, rows: list<array{key: string, label: string, figures: list<Figure>}>} */
+    /** @return array{years: list<int>, rows: list<array{key: string, label: string, unit: string, figures: list<Figure>}>} */
     public function tenYears(): array
     {
         $years = array_slice($this->scope->years(), -10);
-        $catalogue = $this->scope->catalogue;
-        $rows = [];
-        foreach (self::TEN_YEARS as $key) {
-            $item = LineItems::find($key);
-            if (($item ?? $catalogue->all()[$key])->fits($this->scope->company->template)) {
-                $value = $item === null ? fn (int $year) => $this->scope->metric($key, $this->scope->year($year)) : fn (int $year) => $this->scope->line($item, $this->scope->year($year));
-                $rows[] = ['key' => $key, 'label' => $catalogue->label($key), 'figures' => array_map(static fn (int $year): Figure => Figure::of($value($year), $catalogue->unit($key)), $years)];
-            }
-        }
 
-        return ['years' => $years, 'rows' => $rows];
+        return ['years' => $years, 'rows' => (new FigureReport($this->scope))->throughYears(self::TEN_YEARS, $years)];
     }
 }

@@ -9,6 +9,8 @@ use Logion\Figure;
 use Logion\Market\Day;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\InsiderTrades;
+use Logion\Metrics\Moment;
+use Logion\Unit;
 
 /** Who owns a company, and what they do: holders with their changes, insiders' trades, short positions, free float. */
 final readonly class PeopleReport
@@ -23,7 +25,7 @@ final readonly class PeopleReport
         $scope = $this->scope;
         $actions = $scope->prices->actions;
         $company = $scope->company->id;
-        $shares = $scope->market('shares_outstanding', \Logion\Metrics\Moment::of('latest'));
+        $shares = $scope->market('shares_outstanding', Moment::of('latest'));
         $holders = [];
         foreach (DB::table('holdings')->where('company_id', $company)->where('day', '<=', $scope->asOf)->orderBy('day')->get() as $row) {
             $now = (float) $row->shares * $actions->splitRatio((int) $row->day, $scope->asOf);
@@ -44,15 +46,14 @@ final readonly class PeopleReport
                 }
             }
         }
-        $report = new FigureReport($scope);
 
         return [
             'holders' => array_slice($holders, 0, 200),
             'netted' => InsiderTrades::netted($trades, $scope->asOf, $actions),
             'trades' => array_map(static fn (array $trade): array => [...$trade, 'day' => Day::iso($trade['day'])], $trades),
             'series' => array_map(static fn (string $name, array $points): array => ['name' => $name, 'label' => $scope->catalogue->label($name), 'points' => $points], array_keys($series), array_values($series)),
-            'now' => array_values(array_filter(array_map(static fn (string $key): ?array => ($metric = $scope->catalogue->find($key)) === null || ! $metric->fits($scope->company->template) ? null : ['key' => $key, 'label' => $metric->label, 'figure' => $report->metric($key)], ['institutional_share', 'insider_share', 'free_float_share', 'short_interest_share', 'days_to_cover', 'insider_net_buying']))),
-            'shares_outstanding' => Figure::of($shares, \Logion\Unit::Shares),
+            'now' => (new FigureReport($scope))->metrics(['institutional_share', 'insider_share', 'free_float_share', 'short_interest_share', 'days_to_cover', 'insider_net_buying']),
+            'shares_outstanding' => Figure::of($shares, Unit::Shares),
         ];
     }
 }

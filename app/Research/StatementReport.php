@@ -10,7 +10,6 @@ use Logion\Accounts\AccountBreak;
 use Logion\Accounts\Breakdown;
 use Logion\Accounts\Breaks;
 use Logion\Accounts\Bridge;
-use Logion\Accounts\FactSheet;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\Period;
 use Logion\Accounts\StatementView;
@@ -34,7 +33,7 @@ final class StatementReport
      */
     public function statement(string $statement, string $basis, string $view, int $most, Version $version): array
     {
-        $facts = $this->facts($version);
+        $facts = $version === Version::Restated ? $this->scope->facts : $this->scope->company->statements($this->scope->asOf, $version);
         $restated = StatementView::restated($this->scope->company->facts, $this->scope->asOf);
         $shown = StatementView::of($facts, $statement, $basis, $view, $most, $restated);
 
@@ -48,7 +47,7 @@ final class StatementReport
     /** @return list<array<string, mixed>> breaks with what the reader decided */
     public function breaks(): array
     {
-        $plain = $this->scope->company->oneOffs === [] ? $this->scope->facts : new FactSheet($this->scope->company->template, $this->scope->company->facts, $this->scope->company->periodEnds, $this->scope->asOf, $this->scope->prices->actions);
+        $plain = $this->scope->company->oneOffs === [] ? $this->scope->facts : $this->scope->company->statements($this->scope->asOf);
         $dismissed = $this->judged('break:');
         $as = Viewpoint::current();
         $accepted = $as === null ? [] : DB::table('one_offs')->where('user_id', $as->userId)->where('company_id', $this->scope->company->id)->whereNotNull('break_key')->pluck('id', 'break_key')->all();
@@ -67,16 +66,11 @@ final class StatementReport
         $years = $facts->periods();
         $period = $period !== null && in_array($period, $years, true) ? $period : ($years === [] ? null : $years[count($years) - 1]);
         $latest = array_slice(array_values(array_filter($years, static fn (int $year): bool => $period !== null && $year <= $period)), -5);
-        $series = function (array $keys) use ($years): array {
-            $rows = [];
-            foreach ($keys as $key) {
-                $known = LineItems::find($key);
-                $unit = $known === null ? $this->scope->catalogue->unit($key) : $known->unit;
-                $rows[] = ['key' => $key, 'label' => $known === null ? $this->scope->catalogue->label($key) : $known->label, 'unit' => $unit->value, 'figures' => array_map(fn (int $year): Figure => Figure::of(CompanyScope::finite($known === null ? $this->scope->metric($key, $this->scope->year(intdiv($year, 10))) : $this->scope->line($known, $this->scope->year(intdiv($year, 10)))), $unit), $years)];
-            }
-
-            return array_values(array_filter($rows, static fn (array $row): bool => array_filter($row['figures'], static fn (Figure $f): bool => $f->isKnown()) !== []));
-        };
+        $report = new FigureReport($this->scope);
+        $series = static fn (array $keys): array => array_values(array_filter(
+            $report->throughYears($keys, array_map(static fn (int $year): int => intdiv($year, 10), $years)),
+            static fn (array $row): bool => array_filter($row['figures'], static fn (Figure $figure): bool => $figure->isKnown()) !== [],
+        ));
 
         return [
             'currency' => $this->scope->company->reportingCurrency, 'period' => $period, 'period_label' => $period === null ? null : Period::label($period),
@@ -101,13 +95,6 @@ final class StatementReport
             'axis' => $breakdown->axis, 'periods' => array_map(static fn (int $period): array => ['period' => $period, 'label' => Period::label($period)], $breakdown->periods),
             'tables' => array_map(static fn (array $table): array => [...$table, 'members' => array_map(static fn (string $name, array $values): array => ['name' => $name, 'values' => $values], array_map('strval', array_keys($table['members'])), array_values($table['members']))], $breakdown->tables),
         ], Breakdown::of($facts, $this->scope->facts)));
-    }
-
-    private function facts(Version $version): FactSheet
-    {
-        $company = $this->scope->company;
-
-        return $version === Version::Restated ? $this->scope->facts : new FactSheet($company->template, $company->facts, $company->periodEnds, $this->scope->asOf, $this->scope->prices->actions, version: $version);
     }
 
     /** @return array<string, int> judgements by subject */

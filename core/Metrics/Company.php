@@ -5,13 +5,17 @@ declare(strict_types=1);
 namespace Logion\Metrics;
 
 use Logion\Accounts\Fact;
+use Logion\Accounts\FactSheet;
 use Logion\Accounts\OneOff;
 use Logion\Accounts\Template;
+use Logion\Accounts\Version;
 use Logion\Market\PriceSeries;
 
 /** Everything stored about one company, before any as-of date is applied. */
 final readonly class Company
 {
+    private const EVERYTHING = 99991231;
+
     /**
      * @param  list<Fact>  $facts
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by fiscal period
@@ -35,5 +39,11 @@ final readonly class Company
         public array $observations = [],
         public array $oneOffs = [],
     ) {
+    }
+
+    /** The statements as the company reported them: everything filed by a day, or by today, without a reader's one-offs. */
+    public function statements(int $asOf = self::EVERYTHING, Version $version = Version::Restated): FactSheet
+    {
+        return new FactSheet($this->template, $this->facts, $this->periodEnds, $asOf, $this->prices->actions, version: $version);
     }
 }

@@ -43,6 +43,18 @@ final class NotesTest extends DemoTestCase
         $this->assertFalse($this->getJson('/api/v1/companies/BRSW/notes')->json('0.changed'));
     }
 
+    public function test_a_note_on_a_metric_of_a_year_says_so_too_and_adjusted_figures_are_no_change(): void
+    {
+        $written = $this->postJson('/api/v1/companies/BRSW/notes', ['figure' => 'return_on_equity@2024', 'body' => 'too good'])->assertCreated()->json();
+        $this->assertIsFloat($written['value_then']);
+        $this->postJson('/api/v1/companies/BRSW/one-offs', ['line' => 'operating_income', 'period' => 20240, 'amount' => -5e6, 'before_tax' => true])->assertCreated();
+        $this->assertFalse($this->getJson('/api/v1/companies/BRSW/notes', ['Logion-Figures' => 'adjusted'])->json('0.changed'));
+        $this->postJson('/api/v1/companies/BRSW/corrections', ['figures' => [['line' => 'net_income_common', 'period' => 20240, 'value' => 1e6]], 'note' => 'n'])->assertCreated();
+        $note = $this->getJson('/api/v1/companies/BRSW/notes')->json(0);
+        $this->assertSame([true, true], [$note['changed'], $note['value_now'] < $note['value_then']]);
+        $this->assertNull($this->postJson('/api/v1/companies/BRSW/notes', ['figure' => 'return_on_equity', 'body' => 'of today'])->json('value_then'), 'what moves every day is not compared');
+    }
+
     public function test_the_finder_finds_a_note_by_any_of_its_words(): void
     {
         $this->postJson('/api/v1/companies/BRSW/notes', ['body' => "# Pans\nThe wardrobe of the harbourmaster"])->assertCreated();

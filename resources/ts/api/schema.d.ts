@@ -1265,7 +1265,7 @@ export interface components {
         FigureRow: {
             key: string;
             label: string;
-            unit?: string;
+            unit: string;
             figures: components["schemas"]["Figure"][];
         };
         NamedFigure: {

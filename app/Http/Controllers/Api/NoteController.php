@@ -24,7 +24,7 @@ final class NoteController
         }
         $notes = $query->get();
         // Only a note that remembers a figure needs the company opened to compare it.
-        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null) ? $scopes->open($ticker) : null;
+        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null) ? $scopes->open($ticker, adjusted: false) : null;
 
         return new JsonResponse($notes->map(static fn (Note $note): array => self::present($note, $scope)));
     }
@@ -34,16 +34,24 @@ final class NoteController
     {
         $data = $request->validate(['figure' => ['nullable', 'string', 'max:120'], 'body' => ['required', 'string', 'max:20000']]);
         $figure = ($data['figure'] ?? '*') === '*' ? null : $data['figure'];
-        $scope = $scopes->open($ticker);
+        $scope = $scopes->open($ticker, adjusted: false);
         $note = Note::query()->create(['user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'figure' => $figure, 'body' => $data['body'], 'value_then' => self::valueNow($figure, $scope)]);
 
         return new JsonResponse(self::present($note, $scope), 201);
     }
 
-    /** The figure a note is about as it stands now; null if it is about none. */
+    /** The figure a note is about, a line of a period or a metric of a year, as it stands now; null if it is about none. */
     private static function valueNow(?string $figure, CompanyScope $scope): ?float
     {
-        return preg_match('/^(\w+)@(\d{5})$/D', (string) $figure, $m) === 1 ? $scope->facts->instant($m[1], (int) $m[2]) : null;
+        if (preg_match('/^(\w+)@(\d{5}|\d{4})$/D', (string) $figure, $m) !== 1) {
+            return null;
+        }
+        if (strlen($m[2]) === 5) {
+            return $scope->facts->instant($m[1], (int) $m[2]);
+        }
+        $value = $scope->catalogue->find($m[1]) === null ? null : CompanyScope::finite($scope->metric($m[1], $scope->year((int) $m[2])));
+
+        return is_float($value) ? $value : null;
     }
 
     #[OA\Delete(path: '/notes/{id}', operationId: 'deleteNote', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
