@@ -64,9 +64,11 @@ final class CompanyFilesTest extends DemoTestCase
     public function test_prices_come_back_to_the_last_digit(): void
     {
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.csv';
-        $this->files('ULVL')->pricesCsv(fopen($path, 'wb'));
         $security = DB::table('securities')->where('ticker', 'ULVL')->value('id');
-        $bars = fn (): array => DB::table('bars')->where('security_id', $security)->orderBy('day')->get(['day', 'high', 'low', 'close', 'volume'])->map(static fn (object $b): string => json_encode($b))->all();
+        // Some days have an opening price, others have none.
+        DB::table('bars')->where('security_id', $security)->whereRaw('day % 3 = 0')->update(['open' => DB::raw('low + (high - low) / 3.0')]);
+        $this->files('ULVL')->pricesCsv(fopen($path, 'wb'));
+        $bars = fn (): array => DB::table('bars')->where('security_id', $security)->orderBy('day')->get(['day', 'open', 'high', 'low', 'close', 'volume'])->map(static fn (object $b): string => json_encode($b))->all();
         $before = $bars();
         DB::table('bars')->where('security_id', $security)->where('day', '>', 20200101)->delete();
         $imports = $this->app->make(Imports::class);

@@ -26,6 +26,8 @@ final class CompanyFiles
     /** A cell holds so many characters in an XLSX workbook. */
     private const LONGEST_CELL = 32767;
 
+    private ?FiscalCalendar $calendar = null;
+
     public function __construct(private readonly CompanyScope $scope, private readonly string $name)
     {
     }
@@ -47,11 +49,11 @@ final class CompanyFiles
     /** @param  resource  $stream */
     public function pricesCsv($stream): void
     {
-        fputcsv($stream, ['Company', 'Date', 'High', 'Low', 'Close', 'Volume', 'Adjusted close'], ',', '"', '', "\r\n");
+        fputcsv($stream, ['Company', 'Date', 'Open', 'High', 'Low', 'Close', 'Volume', 'Adjusted close'], ',', '"', '', "\r\n");
         $prices = $this->scope->prices;
         $adjusted = $prices->adjusted;
-        foreach (DB::table('bars')->join('securities', 'securities.id', '=', 'bars.security_id')->where('company_id', $this->scope->company->id)->where('day', '<=', $this->scope->asOf)->orderBy('day')->get(['day', 'high', 'low', 'close', 'volume']) as $i => $bar) {
-            fputcsv($stream, [$this->scope->company->ticker, Day::iso((int) $bar->day), Digits::of((float) $bar->high), Digits::of((float) $bar->low), Digits::of((float) $bar->close), Digits::of((float) $bar->volume), Digits::of($adjusted[$i] ?? NAN)], ',', '"', '', "\r\n");
+        foreach (DB::table('bars')->join('securities', 'securities.id', '=', 'bars.security_id')->where('company_id', $this->scope->company->id)->where('day', '<=', $this->scope->asOf)->orderBy('day')->get(['day', 'open', 'high', 'low', 'close', 'volume']) as $i => $bar) {
+            fputcsv($stream, [$this->scope->company->ticker, Day::iso((int) $bar->day), $bar->open === null ? '' : Digits::of((float) $bar->open), Digits::of((float) $bar->high), Digits::of((float) $bar->low), Digits::of((float) $bar->close), Digits::of((float) $bar->volume), Digits::of($adjusted[$i] ?? NAN)], ',', '"', '', "\r\n");
         }
     }
 
@@ -187,7 +189,7 @@ final class CompanyFiles
 
     private function period(string $line, int $period): string
     {
-        $calendar = new FiscalCalendar((int) DB::table('companies')->where('id', $this->scope->company->id)->value('fiscal_year_end_month'));
+        $calendar = $this->calendar ??= new FiscalCalendar((int) DB::table('companies')->where('id', $this->scope->company->id)->value('fiscal_year_end_month'));
         $end = $calendar->end($period);
         if (LineItems::all()[$line]->kind === LineKind::Instant || (LineItems::all()[$line]->kind === LineKind::Count && ! LineItems::all()[$line]->isPeriodAverage())) {
             return Day::iso($end).'@end';
