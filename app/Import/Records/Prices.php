@@ -60,63 +60,69 @@ final class Prices extends RecordsByCompany
 
     protected function take(int $company, array $records): void
     {
-        ['outcome' => $outcome, 'importId' => $importId] = (array) $this->pass;
-        ['ticker' => $ticker, 'security' => $security] = (array) $this->pass->companies->read($company);
+        $outcome = $this->pass->outcome;
+        $read = $this->pass->companies->read($company);
         $days = array_column($records, 'day');
         // Rows of this file that came earlier are compared with like all others.
         $this->bars?->flush();
-        $stored = $this->stored($security, min($days), max($days));
+        $stored = $this->stored($read->security, min($days), max($days));
         $closes = [];
         foreach ($records as $record) {
             $day = $record['day'];
             $known = $stored[$day] ?? null;
             $close = (float) $record['close'];
-            $open = isset($record['open']) ? (float) $record['open'] : null;
             $volume = isset($record['volume']) ? (float) $record['volume'] : null;
-            // Where the file has no high and low, those that are stored stay as long as they fit.
-            $fits = $known !== null && $close <= $known['high'] && $close >= $known['low'];
-            $high = isset($record['high']) ? (float) $record['high'] : ($fits ? $known['high'] : max($open ?? $close, $close));
-            $low = isset($record['low']) ? (float) $record['low'] : ($fits ? $known['low'] : min($open ?? $close, $close));
+            [$high, $low] = self::range($record, $close, $known);
+            $before = $closes[$day] ?? ($known !== null && $known['import'] !== null && $known['import'] === $this->pass->importId ? $known['close'] : null);
             if ($close <= 0 || $low <= 0 || $high < $low || $close > $high * self::ABOVE || $close < $low * self::BELOW || $high === INF || ($volume !== null && ($volume < 0 || $volume === INF))) {
                 $outcome->refuse("row {$record['row']}", "The prices contradict each other: high {$high}, low {$low}, close {$close}".($volume !== null && $volume < 0 ? ", volume {$volume}" : ''));
-
-                continue;
-            }
-            $before = $closes[$day] ?? ($importId !== null && $known !== null && $known['import'] === $importId ? $known['close'] : null);
-            if ($before !== null) {
-                if ($before === $close) {
-                    $outcome->counts['same']++;
-                    $outcome->warn("{$ticker}: days stand in the file more than once; each is taken once.");
-                } else {
-                    $outcome->refuse("row {$record['row']}", 'The file has '.Day::iso($day)." twice with other closes, {$before} and {$close}");
-                }
-
-                continue;
-            }
-            $closes[$day] = $close;
-            if ($known !== null && $known['close'] === $close && ($volume === null || $known['volume'] === $volume) && $known['high'] === $high && $known['low'] === $low) {
+            } elseif ($before !== null && $before !== $close) {
+                $outcome->refuse("row {$record['row']}", 'The file has '.Day::iso($day)." twice with other closes, {$before} and {$close}");
+            } elseif ($before !== null) {
                 $outcome->counts['same']++;
-
-                continue;
+                $outcome->warn("{$read->ticker}: days stand in the file more than once; each is taken once.");
+            } elseif ($known !== null && $known['close'] === $close && ($volume === null || $known['volume'] === $volume) && $known['high'] === $high && $known['low'] === $low) {
+                $outcome->counts['same']++;
+                $closes[$day] = $close;
+            } else {
+                $closes[$day] = $close;
+                $status = $known === null ? 'new' : 'changed';
+                $outcome->count($status, $company, $day);
+                if ($outcome->wantsExample($status)) {
+                    $outcome->example($status, $read->ticker, 'Close of '.Day::iso($day), $known['close'] ?? null, $close, "row {$record['row']}");
+                }
+                if ($known !== null && $this->bars !== null) {
+                    $this->replace($read->security, $day, $known);
+                }
+                // What the file says is handed on as it is written there: to make a text of a number again takes longer than to store it.
+                $this->bars?->add($read->security, $day, $record['open'] ?? null, $record['high'] ?? $high, $record['low'] ?? $low, $record['close'], $record['volume'] ?? $known['volume'] ?? 0, $this->pass->importId);
             }
-            $status = $known === null ? 'new' : 'changed';
-            $outcome->count($status, $company, $day);
-            if ($outcome->wantsExample($status)) {
-                $outcome->example($status, $ticker, 'Close of '.Day::iso($day), $known['close'] ?? null, $close, "row {$record['row']}");
-            }
-            if ($this->bars === null) {
-                continue;
-            }
-            if ($known !== null) {
-                $this->replace($security, $day, $known);
-            }
-            // What the file says is handed on as it is written there: to make a text of a number again takes longer than to store it.
-            $this->bars->add($security, $day, $record['open'] ?? null, $record['high'] ?? $high, $record['low'] ?? $low, $record['close'], $record['volume'] ?? $known['volume'] ?? 0, $importId);
         }
         if ($closes !== []) {
             $outcome->latestDay = max($outcome->latestDay ?? 0, max(array_keys($closes)));
         }
-        ($this->continuity[$company] ??= new PriceContinuity($this->splits($security)))->add($closes);
+        ($this->continuity[$company] ??= new PriceContinuity($this->splits($read->security)))->add($closes);
+    }
+
+    /**
+     * Where the file has no high and low, those that are stored stay as long as they fit.
+     *
+     * @param  array<string, mixed>  $record
+     * @param  array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}|null  $known
+     * @return array{float, float} high and low
+     */
+    private static function range(array $record, float $close, ?array $known): array
+    {
+        if (isset($record['high'], $record['low'])) {
+            return [(float) $record['high'], (float) $record['low']];
+        }
+        $fits = $known !== null && $close <= $known['high'] && $close >= $known['low'];
+        $open = isset($record['open']) ? (float) $record['open'] : $close;
+
+        return [
+            isset($record['high']) ? (float) $record['high'] : ($fits ? $known['high'] : max($open, $close)),
+            isset($record['low']) ? (float) $record['low'] : ($fits ? $known['low'] : min($open, $close)),
+        ];
     }
 
     /** @return array<int, array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}> by day */
