@@ -96,18 +96,20 @@ final readonly class Rows
             rewind($stream);
             $delimiter = self::delimiter($start);
             $number = 0;
-            while (($line = fgets($stream)) !== false) {
+            // A line is never read further than it may be long.
+            $next = static fn (): string|false => stream_get_line($stream, self::LONGEST_LINE + 1, "\n");
+            while (($line = $next()) !== false) {
                 $number++;
                 // Taking a line apart at its delimiters is ten times faster than a CSV reader; that is for lines with quotes.
                 if (str_contains($line, '"')) {
-                    while (substr_count($line, '"') % 2 === 1 && ($more = fgets($stream)) !== false) {
-                        $line .= $more;
+                    for ($quotes = substr_count($line, '"'); $quotes % 2 === 1 && ($more = $next()) !== false; $quotes += substr_count($more, '"')) {
+                        $line .= "\n".$more;
                         self::mustBeShort($line, $number);
                     }
-                    $row = str_getcsv(rtrim($line, "\r\n"), $delimiter, '"', '');
+                    $row = str_getcsv(rtrim($line, "\r"), $delimiter, '"', '');
                 } else {
                     self::mustBeShort($line, $number);
-                    $row = explode($delimiter, rtrim($line, "\r\n"));
+                    $row = explode($delimiter, rtrim($line, "\r"));
                 }
                 if ($row === [''] || $row === [null]) {
                     continue;
@@ -254,11 +256,12 @@ final readonly class Rows
         $any = false;
         foreach (Xml::open($archive->address('content.xml'), 'The spreadsheet')->elements() as $node) {
             if ($node->localName === 'table' && $node->prefix === 'table') {
-                if (++$tables > 1 && ($any || ($row !== null && $row !== []))) {
+                if (++$tables > 1 && ($any || self::isFilled($row))) {
                     break;
                 }
+                [$row, $next] = [null, 1];
             } elseif ($node->localName === 'table-row') {
-                if ($row !== null && array_filter($row, static fn (string $cell): bool => $cell !== '') !== []) {
+                if ($row !== null && self::isFilled($row)) {
                     $any = true;
                     yield from self::repeated($number, $repeat, self::filled($row));
                 }
@@ -280,7 +283,7 @@ final readonly class Rows
                 }
             }
         }
-        if ($row !== null && array_filter($row, static fn (string $cell): bool => $cell !== '') !== []) {
+        if ($row !== null && self::isFilled($row)) {
             yield from self::repeated($number, $repeat, self::filled($row));
         }
     }
@@ -305,6 +308,12 @@ final readonly class Rows
         $filled = array_fill(0, max(array_keys($row) ?: [-1]) + 1, '');
 
         return array_values(array_replace($filled, $row));
+    }
+
+    /** @param  list<string>|null  $row */
+    private static function isFilled(?array $row): bool
+    {
+        return $row !== null && array_filter($row, static fn (string $cell): bool => $cell !== '') !== [];
     }
 
     private static function column(string $reference, int $next): int

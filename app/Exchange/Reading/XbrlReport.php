@@ -124,7 +124,7 @@ final class XbrlReport
                 }
                 $row = array_combine(array_map('strval', $head), array_map('strval', $cells));
                 foreach ($columns as $column => $definition) {
-                    if (! is_array($definition) || ! isset($row[$column]) || ! (isset($definition['dimensions']) || isset($definition['propertyGroups'])) || $row[$column] === '' || $row[$column] === '#nil') {
+                    if (! is_array($definition) || ! isset($row[$column]) || ! (isset($definition['dimensions']) || isset($definition['propertyGroups'])) || in_array($row[$column], ['', '#nil', '#empty'], true)) {
                         continue;
                     }
                     $dimensions = [];
@@ -267,7 +267,7 @@ final class XbrlReport
             }
             try {
                 $instant = $texts('instant')[0] ?? null;
-                $period = $instant !== null ? [null, XbrlPeriods::day($instant)] : [XbrlPeriods::day($texts('startDate')[0] ?? ''), XbrlPeriods::day($texts('endDate')[0] ?? '')];
+                $period = $instant !== null ? [null, XbrlPeriods::endDay($instant)] : XbrlPeriods::parse(($texts('startDate')[0] ?? '').'/'.($texts('endDate')[0] ?? ''));
             } catch (Refusal $refusal) {
                 $this->refused[] = ['place' => "context {$id}", 'reason' => $refusal->getMessage()];
 
