@@ -191,7 +191,7 @@ final readonly class Breaks
             foreach ($lines as $line => $fact) {
                 $now = $this->facts->fact($line, $period);
                 if ($now !== null && ! $now->isCorrection() && $now->filing !== $fact->filing && abs($now->value - $fact->value) > 0.005 * abs($fact->value)) {
-                    $found[] = new AccountBreak('restated', $period, $line, sprintf('%s of %s was restated by %+.1f %%. What was wrong the first time?', LineItems::all()[$line]->label, Period::label($period), 100 * ($now->value / $fact->value - 1)));
+                    $found[] = new AccountBreak('restated', $period, $line, sprintf('%s of %s was restated %s. What was wrong the first time?', LineItems::all()[$line]->label, Period::label($period), $fact->value == 0.0 ? 'from nothing' : sprintf('by %+.1f %%', 100 * ($now->value - $fact->value) / abs($fact->value))));
                 }
             }
         }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core\Accounts;
 
-use Logion\Accounts\AccountBreak;
-use Logion\Accounts\Breaks;
 use Logion\Accounts\Correction;
 use Logion\Accounts\Fact;
 use Logion\Accounts\FactSheet;
@@ -106,47 +104,6 @@ final class OneOffsTest extends TestCase
     {
         $facts = [new Fact('revenue', 20230, 100.0, 20240301, 1), new Fact('inventories', 20230, 5.0, 20240301, 1), new Fact('inventories', 20230, NAN, 20240301, 0, new Correction('belongs to another company'))];
         $this->assertNull((new FactSheet(Template::Industrial, $facts, [], 20260101))->value('inventories', 20230));
-    }
-
-    public function test_breaks_are_pointed_at_with_a_sentence_and_an_amount(): void
-    {
-        for ($seed = 1; $seed <= 20; $seed++) {
-            $years = InventedFilings::years($seed);
-            $charge = round(0.3 * $years[2022]['income_before_tax'], -3);
-            $years[2022]['income_tax'] += $charge;
-            $years[2020]['other_non_operating_income'] = 0.06 * $years[2020]['revenue'];
-            $years[2024]['shares_outstanding_period_end'] *= 1.3;
-            $years[2025]['revenue'] = 1.9 * $years[2024]['revenue'];
-            $breaks = [];
-            foreach (Breaks::of(InventedFilings::sheet($years)) as $break) {
-                $breaks[$break->key()] = $break;
-            }
-            foreach (['tax_rate:income_tax:20220', 'unusual_item:other_non_operating_income:20200', 'share_count:shares_outstanding_period_end:20240', 'jump:revenue:20250'] as $key) {
-                $this->assertArrayHasKey($key, $breaks, "seed {$seed}");
-            }
-            $this->assertEqualsWithDelta($charge, $breaks['tax_rate:income_tax:20220']->amount, 0.02 * $charge);
-            $this->assertStringContainsString('against 25 %', $breaks['tax_rate:income_tax:20220']->sentence);
-            $this->assertFalse($breaks['tax_rate:income_tax:20220']->beforeTax);
-        }
-        $this->assertSame([], array_filter(Breaks::of(InventedFilings::sheet(InventedFilings::years(7))), static fn (AccountBreak $b): bool => $b->kind !== 'jump'));
-    }
-
-    public function test_views_per_share_index_and_half_years(): void
-    {
-        $years = InventedFilings::years(8);
-        $sheet = InventedFilings::sheet($years);
-        $row = static fn (FactSheet $sheet, string $statement, string $basis, string $view, string $line): array => array_values(array_filter(StatementView::of($sheet, $statement, $basis, $view)->rows, static fn (array $r): bool => $r['item']->key === $line))[0]['figures'];
-        $this->assertEqualsWithDelta($years[2025]['revenue'] / $years[2025]['basic_shares_average'], $row($sheet, 'income', 'annual', 'per_share', 'revenue')[9]->value(), 1e-12);
-        $index = $row($sheet, 'income', 'annual', 'index', 'revenue');
-        $this->assertSame(100.0, $index[0]->value());
-        $this->assertEqualsWithDelta(100 * $years[2025]['revenue'] / $years[2016]['revenue'], $index[9]->value(), 1e-9);
-        $facts = [];
-        foreach ([20241 => 1.0, 20242 => 2.0, 20243 => 3.0, 20244 => 4.0] as $period => $value) {
-            $facts[] = new Fact('revenue', $period, $value, 20250301);
-        }
-        $halves = StatementView::of(new FactSheet(Template::Industrial, $facts, [], 20250601), 'income', 'half_year', 'amounts');
-        $this->assertSame([20242, 20244], $halves->periods);
-        $this->assertSame([3.0, 7.0], array_map(static fn ($f): float => $f->value(), $halves->rows[0]['figures']));
     }
 
     /**
