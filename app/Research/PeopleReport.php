@@ -15,6 +15,10 @@ use Logion\Unit;
 /** Who owns a company, and what they do: holders with their changes, insiders' trades, short positions, free float. */
 final readonly class PeopleReport
 {
+    private const MOST_HOLDERS = 200;
+
+    private const MOST_TRADES = 400;
+
     public function __construct(private CompanyScope $scope)
     {
     }
@@ -34,7 +38,7 @@ final readonly class PeopleReport
         }
         usort($holders, static fn (array $a, array $b): int => $b['shares'] <=> $a['shares']);
         $trades = [];
-        foreach (DB::table('insider_trades')->where('company_id', $company)->where('day', '<=', $scope->asOf)->orderByDesc('day')->orderByDesc('id')->limit(400)->get() as $row) {
+        foreach (DB::table('insider_trades')->where('company_id', $company)->where('day', '<=', $scope->asOf)->orderByDesc('day')->orderByDesc('id')->get() as $row) {
             $trades[] = ['day' => (int) $row->day, 'insider' => (string) $row->insider, 'role' => (string) $row->role, 'shares' => (float) $row->shares, 'price' => $row->price === null ? null : (float) $row->price];
         }
         $series = [];
@@ -48,9 +52,9 @@ final readonly class PeopleReport
         }
 
         return [
-            'holders' => array_slice($holders, 0, 200),
+            'holders' => array_slice($holders, 0, self::MOST_HOLDERS),
             'netted' => InsiderTrades::netted($trades, $scope->asOf, $actions),
-            'trades' => array_map(static fn (array $trade): array => [...$trade, 'day' => Day::iso($trade['day'])], $trades),
+            'trades' => array_map(static fn (array $trade): array => [...$trade, 'day' => Day::iso($trade['day'])], array_slice($trades, 0, self::MOST_TRADES)),
             'series' => array_map(static fn (string $name, array $points): array => ['name' => $name, 'label' => $scope->catalogue->label($name), 'points' => $points], array_keys($series), array_values($series)),
             'now' => (new FigureReport($scope))->metrics(['institutional_share', 'insider_share', 'free_float_share', 'short_interest_share', 'days_to_cover', 'insider_net_buying']),
             'shares_outstanding' => Figure::of($shares, Unit::Shares),

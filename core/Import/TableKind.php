@@ -17,12 +17,13 @@ enum TableKind: string
     case Drivers = 'drivers';
     case CompanyList = 'list';
     case Transactions = 'transactions';
+    case Positions = 'positions';
 
     public function label(): string
     {
         return match ($this) {
             self::Prices => 'Prices', self::Dividends => 'Dividends', self::Splits => 'Splits', self::Estimates => 'Estimates', self::Holders => 'Holders', self::InsiderTrades => 'Insider trades',
-            self::Figures => 'Statement figures, one a row', self::Drivers => 'Segments and operating drivers', self::CompanyList => 'A list of companies', self::Transactions => 'Transactions of a portfolio',
+            self::Figures => 'Statement figures, one a row', self::Drivers => 'Segments and operating drivers', self::CompanyList => 'A list of companies', self::Transactions => 'Transactions of a portfolio', self::Positions => 'Positions of a portfolio',
         };
     }
 
@@ -81,6 +82,10 @@ enum TableKind: string
                 'portfolio' => ['Portfolio', 'text', false, ['portfolio', 'account', 'depot']], 'company' => $mustCompany, 'day' => ['Date', 'day', true, ['date', 'trade date', 'day', 'executed']],
                 'direction' => ['Kind', 'text', true, ['kind', 'type', 'transaction', 'action', 'side', 'direction', 'buy or sell']], 'shares' => ['Shares', 'number', true, ['shares', 'quantity', 'units', 'number']],
                 'price' => ['Price', 'number', true, ['price', 'price per share', 'execution price']], 'costs' => ['Costs', 'number', false, ['costs', 'fees', 'fee', 'commission', 'charges']],
+            ],
+            self::Positions => [
+                'portfolio' => ['Portfolio', 'text', false, ['portfolio', 'account', 'depot']], 'company' => $mustCompany, 'day' => ['Held since', 'day', false, ['held since', 'since', 'bought on', 'purchase date', 'date']],
+                'shares' => ['Shares', 'number', true, ['shares', 'quantity', 'units', 'number', 'position']], 'price' => ['Cost a share', 'number', true, ['cost a share', 'cost per share', 'cost price', 'average cost', 'average price', 'purchase price', 'entry price', 'cost basis per share']],
             ],
         };
     }

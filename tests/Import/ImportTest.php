@@ -264,6 +264,7 @@ final class ImportTest extends DemoTestCase
             'segments.csv' => ["Company,Kind,Segment,Item,Fiscal year,Value\nBRSW,Business,Salt,Revenue,2025,60\nBRSW,Business,Fish,Revenue,2025,40\nBRSW,Driver,Tins sold,,2025,5000\n", 'drivers', 3, 0],
             'mine.csv' => ["Ticker,Remark\nBRSW,like it\nORTN,\nXXXX,\n", 'list', 2, 1],
             'trades.csv' => ["Portfolio,Date,Type,Ticker,Quantity,Price,Commission\nMain,2026-05-04,Buy,BRSW,10,20.5,1\nMain,2026-05-05,Swap,BRSW,10,20.5,1\n", 'transactions', 1, 1],
+            'held.csv' => ["Ticker,Quantity,Average cost,Held since\nBRSW,10,20.5,2026-05-04\nORTN,2.5,8,\nORTN,-1,8,\n", 'positions', 2, 1],
         ];
         $ids = [];
         foreach ($files as $name => [$csv, $kind, $new, $refused]) {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Import\Records;
 
+use App\Facts\ColumnStore;
 use App\Models\CompanyList;
 use App\Models\CompanyListItem;
-use Illuminate\Support\Facades\DB;
 
 /** The members of a list of companies, which is made under the name of the file. */
 final class CompanyListMembers extends Records
@@ -34,7 +34,7 @@ final class CompanyListMembers extends Records
             return;
         }
         $import = $this->pass->import;
-        $list = CompanyList::query()->create(['user_id' => $import->user_id, 'name' => mb_substr((string) preg_replace('/\.\w+$/', '', $import->name), 0, 120), 'as_of' => (int) (DB::table('bars')->max('day') ?? date('Ymd'))]);
+        $list = CompanyList::query()->create(['user_id' => $import->user_id, 'name' => mb_substr((string) preg_replace('/\.\w+$/', '', $import->name), 0, 120), 'as_of' => app(ColumnStore::class)->latestDay() ?? (int) date('Ymd')]);
         foreach (array_keys($this->members) as $position => $company) {
             $remark = $this->members[$company];
             CompanyListItem::query()->create(['company_list_id' => $list->id, 'company_id' => $company, 'position' => $position, 'reason' => $remark === '' ? null : mb_substr($remark, 0, 500)]);

@@ -24,6 +24,7 @@ abstract class Records
             TableKind::Holders => new Holders($pass),
             TableKind::InsiderTrades => new InsiderTrades($pass),
             TableKind::Transactions => new Transactions($pass),
+            TableKind::Positions => new Positions($pass),
             TableKind::CompanyList => new CompanyListMembers($pass),
             TableKind::Figures => new Figures($pass),
             TableKind::Drivers => new Drivers($pass),
