@@ -84,9 +84,9 @@ async function undo(entry: Schemas['Import']): Promise<void> {
         />
         <strong>{{ busy ? `Reading ${busy} …` : 'Choose files, or drop them here' }}</strong>
         <span class="quiet"
-          >Statements, prices, dividends, splits, estimates, holders, insider trades, segments, lists, transactions and positions as CSV, XLSX or ODS;
-          reports as xBRL-JSON, xBRL-CSV or XBRL. Nothing is stored before you have seen what would change. Other programs may drop files
-          into <code>storage/app/drop</code>.</span
+          >Statements, prices, dividends, splits, estimates, holders, insider trades, segments, lists, transactions and positions as CSV,
+          XLSX or ODS; reports as xBRL-JSON, xBRL-CSV or XBRL. Nothing is stored before you have seen what would change. Other programs may
+          drop files into <code>storage/app/drop</code>.</span
         >
       </label>
       <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
