@@ -52,7 +52,7 @@ final class PeopleSimulator
             }
             if ($chance->uniform() < ($buying ? 0.03 : 0.012)) {
                 [$name, $role] = $chance->pick($people);
-                $count = round($shares($day) * 0.0002 * exp($chance->normal()));
+                $count = round($shares($day) * ($buying ? 0.002 : 0.0002) * exp($chance->normal()));
                 $buys = $buying || $chance->uniform() < 0.35;
                 if ($count > 0) {
                     $trades[] = [$name, $role, $day, $buys ? $count : -$count, round($closes[$day], 2)];

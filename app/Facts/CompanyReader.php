@@ -12,6 +12,7 @@ use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
 use Logion\Metrics\Company;
 use Logion\Metrics\Expectations;
+use Logion\Metrics\InsiderTrades;
 use PDO;
 
 /**
@@ -58,7 +59,7 @@ final class CompanyReader
         return new Company(
             $companyId, (string) $row['ticker'], $as?->template($companyId) ?? Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
             $facts, $periodEnds, $accountsOnly ? new PriceSeries([], [], actions: $this->actions($security)) : $this->prices($security), $accountsOnly ? null : $this->index((int) $row['exchange_id']),
-            $accountsOnly ? new Expectations : $this->expectations($companyId), $titles, $accountsOnly ? [] : $this->observations($companyId), $as?->oneOffs($companyId) ?? [],
+            $accountsOnly ? new Expectations : $this->expectations($companyId), $titles, $accountsOnly ? [] : $this->observations($companyId, $this->actions($security)), $as?->oneOffs($companyId) ?? [],
         );
     }
 
@@ -94,12 +95,20 @@ final class CompanyReader
     }
 
     /** @return array<string, array{days: list<int>, values: list<float>}> */
-    private function observations(int $companyId): array
+    private function observations(int $companyId, CorporateActions $actions): array
     {
         $observations = [];
         foreach ($this->rows('select name, day, value from observations where company_id = ? order by name, day', $companyId) as $row) {
             $observations[$row['name']]['days'][] = (int) $row['day'];
             $observations[$row['name']]['values'][] = (float) $row['value'];
+        }
+        // Where insiders' trades are known one by one they count, not sums somebody published.
+        $trades = array_map(static fn (array $row): array => ['day' => (int) $row['day'], 'shares' => (float) $row['shares']], $this->rows('select day, shares from insider_trades where company_id = ? order by day', $companyId));
+        $netted = InsiderTrades::overSixMonths($trades, $actions);
+        foreach ($netted['days'] === [] ? [] : ['insider_shares_bought_6m' => $netted['bought'], 'insider_shares_sold_6m' => $netted['sold']] as $name => $values) {
+            $published = $observations[$name] ?? ['days' => [], 'values' => []];
+            $earlier = count(array_filter($published['days'], static fn (int $day): bool => $day < $netted['days'][0]));
+            $observations[$name] = ['days' => [...array_slice($published['days'], 0, $earlier), ...$netted['days']], 'values' => [...array_slice($published['values'], 0, $earlier), ...$values]];
         }
 
         return $observations;

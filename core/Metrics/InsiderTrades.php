@@ -45,6 +45,51 @@ final readonly class InsiderTrades
         return $netted;
     }
 
+    /**
+     * What was bought and sold over six months as a series that changes with every trade and when one grows too old. It begins
+     * six months after the first trade: earlier, trades of the window may be unknown.
+     *
+     * @param  list<array{day: int, shares: float}>  $trades  ascending by day; sales are negative
+     * @return array{days: list<int>, bought: list<float>, sold: list<float>} each on the share basis of its day
+     */
+    public static function overSixMonths(array $trades, CorporateActions $actions): array
+    {
+        $series = ['days' => [], 'bought' => [], 'sold' => []];
+        $ends = array_map(static fn (array $trade): int => self::firstDayWithout($trade['day']), $trades);
+        $changes = array_unique([...array_column($trades, 'day'), ...$ends]);
+        sort($changes);
+        $oldest = $newest = 0;
+        foreach ($changes as $day) {
+            if ($day < $ends[0]) {
+                continue;
+            }
+            for (; $oldest < count($trades) && $ends[$oldest] <= $day; $oldest++);
+            for (; $newest < count($trades) && $trades[$newest]['day'] <= $day; $newest++);
+            $bought = $sold = 0.0;
+            for ($i = $oldest; $i < $newest; $i++) {
+                $shares = $trades[$i]['shares'] * $actions->splitRatio($trades[$i]['day'], $day);
+                $bought += max(0.0, $shares);
+                $sold += max(0.0, -$shares);
+            }
+            array_push($series['days'], $day);
+            array_push($series['bought'], $bought);
+            array_push($series['sold'], $sold);
+        }
+
+        return $series;
+    }
+
+    /** The first day on which a trade is no longer one of the last six months. */
+    private static function firstDayWithout(int $traded): int
+    {
+        $day = Day::plus($traded, 180);
+        while (self::monthsBefore($day, 6) < $traded) {
+            $day = Day::plus($day, 1);
+        }
+
+        return $day;
+    }
+
     /** The same day of the month so many months earlier, or that month's last day. */
     private static function monthsBefore(int $day, int $months): int
     {

@@ -15,7 +15,8 @@ const views = [
   { key: 'enter', word: 'Enter a statement' },
   { key: 'archive', word: 'Archive' },
 ]
-const view = computed(() => (route.params.view === 'imports' ? '' : String(route.params.view ?? '')))
+// A view that does not exist is the first; a single import is one of the imports.
+const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
 const id = computed(() => String(route.params.id ?? ''))
 </script>
 

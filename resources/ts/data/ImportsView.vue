@@ -35,7 +35,7 @@ async function take(files: FileList | null): Promise<void> {
       const taken = await handIn(file)
       void router.push({ name: 'data', params: { view: 'imports', id: String(taken.id) } })
     } catch (error) {
-      notices.fail(error)
+      notices.fail(new Error(`${file.name}: ${(error as Error).message}`))
     }
   }
   busy.value = null

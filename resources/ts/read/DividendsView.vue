@@ -21,6 +21,7 @@ const { state, reload } = useLoadable(
     ask(api.GET('/companies/{ticker}/dividends', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
 )
 const often: Record<number, string> = { 0: 'not at present', 1: 'once a year', 2: 'twice a year', 4: 'every quarter', 12: 'every month' }
+const years = (count: number): string => (count === 1 ? '1 year' : `${count} years`)
 const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][number]): string => withUnit(value, part.figure.unit)
 </script>
 
@@ -32,8 +33,8 @@ const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][numb
       <template v-else>
         <p class="lead">
           Paid {{ often[state.data.frequency] ?? `${state.data.frequency} times a year` }};
-          {{ state.data.years_rising ? `raised ${state.data.years_rising} years in a row` : 'not raised in the last complete year' }},
-          {{ state.data.years_without_cut }} years without a cut<template v-if="state.data.cuts.length"
+          {{ state.data.years_rising ? `raised ${years(state.data.years_rising)} in a row` : 'not raised in the last complete year' }},
+          {{ years(state.data.years_without_cut) }} without a cut<template v-if="state.data.cuts.length"
             >; cut in {{ state.data.cuts.join(', ') }}</template
           >.
         </p>

@@ -27,7 +27,8 @@ const views = [
   { key: 'notes', word: 'Notes' },
   { key: 'files', word: 'Files' },
 ]
-const view = computed(() => String(route.params.view ?? ''))
+// A view that does not exist is the first.
+const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
 </script>
 
 <template>

@@ -10,7 +10,6 @@ use Logion\Dividends\DividendSafety;
 use Logion\Dividends\SafetyPart;
 use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
-use Logion\Metrics\InsiderTrades;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Books;
 
@@ -116,14 +115,5 @@ final class DividendsTest extends TestCase
         $this->assertSame('missing', DividendSafety::of($scope, DividendHistory::of($actions, 20260630))->score->absence()?->kind->value);
         $property = Books::scope([2025 => ['revenue' => 1.0]], template: Template::Property);
         $this->assertContains('funds_from_operations_payout', array_map(static fn (SafetyPart $p): string => $p->key, DividendSafety::of($property, DividendHistory::of($actions, 20260630))->parts));
-    }
-
-    public function test_insiders_trades_are_netted_by_window_with_both_sides_apart(): void
-    {
-        $trade = static fn (int $day, string $who, float $shares, ?float $price = 10.0): array => ['day' => $day, 'insider' => $who, 'shares' => $shares, 'price' => $price];
-        $trades = [$trade(20260620, 'A', 100), $trade(20260401, 'B', 50), $trade(20260330, 'A', -30), $trade(20260115, 'C', 20, null), $trade(20250701, 'A', 7), $trade(20250629, 'A', 1000), $trade(20260701, 'A', 9999)];
-        $netted = InsiderTrades::netted($trades, 20260630, new CorporateActions([[20260515, 2.0]]));
-        $this->assertSame([[3, 200.0, 0.0, 200.0, 2, 0], [6, 240.0, 60.0, 180.0, 3, 1], [12, 254.0, 60.0, 194.0, 3, 1]], array_map(static fn (array $w): array => [$w['months'], $w['bought'], $w['sold'], $w['net'], $w['buyers'], $w['sellers']], $netted));
-        $this->assertSame([1500.0, null, 300.0], [$netted[0]['bought_value'], $netted[1]['bought_value'], $netted[1]['sold_value']]);
     }
 }

@@ -13,20 +13,22 @@ import {
   mdiThemeLightDark,
 } from '@mdi/js'
 import { ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useNotices } from '../stores/notices'
 import { useSession } from '../stores/session'
 
 const emit = defineEmits<{ theme: []; shortcuts: [] }>()
+const route = useRoute()
 const session = useSession()
 const notices = useNotices()
 const folded = ref(localStorage.getItem('rail') === 'folded')
 
 const steps = [
-  { to: '/desk', word: 'Desk', icon: mdiDesk },
-  { to: '/find', word: 'Find', icon: mdiFilterOutline },
-  { to: '/read', word: 'Read', icon: mdiBookOpenPageVariantOutline },
-  { to: '/value', word: 'Value', icon: mdiScaleBalance },
-  { to: '/decide', word: 'Decide', icon: mdiGavel },
+  { name: 'desk', word: 'Desk', icon: mdiDesk },
+  { name: 'find', word: 'Find', icon: mdiFilterOutline },
+  { name: 'read', word: 'Read', icon: mdiBookOpenPageVariantOutline },
+  { name: 'value', word: 'Value', icon: mdiScaleBalance },
+  { name: 'decide', word: 'Decide', icon: mdiGavel },
 ]
 
 function fold(): void {
@@ -37,12 +39,19 @@ function fold(): void {
 
 <template>
   <nav :class="{ folded }" aria-label="Steps of the work">
-    <router-link v-for="step in steps" :key="step.to" :to="step.to" class="step" :aria-label="step.word">
+    <router-link
+      v-for="step in steps"
+      :key="step.name"
+      :to="`/${step.name}`"
+      class="step"
+      :class="{ here: route.name === step.name }"
+      :aria-label="step.word"
+    >
       <v-icon :icon="step.icon" size="20" />
       <span v-if="!folded">{{ step.word }}</span>
     </router-link>
     <div class="foot">
-      <router-link to="/data" class="step data" aria-label="Data">
+      <router-link to="/data" class="step data" :class="{ here: route.name === 'data' }" aria-label="Data">
         <v-icon :icon="mdiDatabaseOutline" size="20" /><span v-if="!folded">Data</span>
       </router-link>
       <button class="step" aria-label="Light or dark" @click="emit('theme')">
@@ -92,7 +101,7 @@ nav.folded {
 .step:hover {
   color: rgb(var(--v-theme-primary));
 }
-.step.router-link-active {
+.step.here {
   color: rgb(var(--v-theme-primary));
   border-left-color: rgb(var(--v-theme-primary));
   font-weight: 600;
