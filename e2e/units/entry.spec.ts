@@ -22,6 +22,10 @@ test('what is typed into a cell is a number or arithmetic on numbers', () => {
     ['1/0', null],
     ['2**3', null],
     ['1;2', null],
+    ['3,5', 3.5],
+    ['(3,5)', -3.5],
+    ['2*1,5', 3],
+    ['1,2,3', null],
   ]
   for (const [text, value] of cases) expect(evaluate(text), text).toBe(value)
 })

@@ -93,16 +93,24 @@ export function figureText(figure: Pick<Figure, 'value' | 'unit' | 'state'>, cel
 
 /** Reads a number as people write it: 10%, 2.5bn, 300m, 40k, a true minus, thin spaces. Null if it is none. */
 export function readNumber(text: string): number | null {
-  const match = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)(%|k|m|bn|tn)?$/i.exec(
-    text
-      .trim()
-      .replaceAll(MINUS, '-')
-      .replace(/[\s\u2009,]/g, ''),
-  )
+  const plain = ungrouped(text.trim().replaceAll(MINUS, '-'))
+  const match = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)\s*(%|k|m|bn|tn)?$/i.exec(plain)
   if (!match) return null
   const scale: Record<string, number> = { '%': 0.01, k: 1e3, m: 1e6, bn: 1e9, tn: 1e12 }
   const value = Number(match[1]) * (match[2] ? (scale[match[2].toLowerCase()] ?? 1) : 1)
   return Number.isFinite(value) ? Number(value.toPrecision(12)) : null
+}
+
+/**
+ * Without the signs that group thousands. A comma groups only where three digits follow each and no zero leads; a single other
+ * one is a decimal sign, since "3,5" was never meant as thirty-five.
+ */
+function ungrouped(text: string): string {
+  const number = /^[+-]?[1-9]\d{0,2}(?:([,\s\u2009\u202f])\d{3})(?:\1\d{3})*(?!\d|\1)/.exec(text)
+  if (number && !text.slice(number[0].length).includes(',')) {
+    return number[0].replace(/[,\s\u2009\u202f]/g, '') + text.slice(number[0].length)
+  }
+  return text.includes('.') ? text : text.replace(/^([+-]?\d*),(\d)/, '$1.$2')
 }
 
 /** A threshold as one would type it for a metric of a unit. */
