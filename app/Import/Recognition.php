@@ -45,6 +45,8 @@ final class Recognition
         $below = array_slice($rows, $head + 1, 60);
         $kind = ColumnRecognition::kind($rows[$head] ?? [], $below);
         $statement = $this->statement($rows, $company);
+        // A table half recognised is asked about; one of which nothing is known is refused.
+        $kind ??= $statement === null ? ColumnRecognition::kind($rows[$head] ?? [], $below, complete: false) : null;
         if ($kind === null && $statement === null) {
             throw Refusal::because('It cannot be told what the table holds: no heading names a date and a close, a line and a period, or fiscal periods across. Add a heading row');
         }
@@ -56,7 +58,8 @@ final class Recognition
         }
         $columns = ColumnRecognition::columns($kind, $rows[$head], $below);
         $fields = array_column($columns, 'field');
-        $cells = static fn (string $type): array => array_merge([], ...array_map(static fn (array $row): array => array_filter($row, static fn (string $cell, int $i): bool => isset($fields[$i]) && ($kind->columns()[$fields[$i]][1] ?? '') === $type && $cell !== '', ARRAY_FILTER_USE_BOTH), $below));
+        // A column nobody recognised yet may still show how the file writes numbers and days.
+        $cells = static fn (string $type): array => array_merge([], ...array_map(static fn (array $row): array => array_filter($row, static fn (string $cell, int $i): bool => $cell !== '' && (isset($fields[$i]) ? $kind->columns()[$fields[$i]][1] === $type : preg_match('~^\d{1,4}[./-]\d{1,2}[./-]\d{1,4}~', $cell) === ($type === 'day' ? 1 : 0)), ARRAY_FILTER_USE_BOTH), $below));
         if (in_array('company', $fields, true)) {
             $company = null;
         }

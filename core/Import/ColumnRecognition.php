@@ -39,24 +39,22 @@ final class ColumnRecognition
     }
 
     /**
-     * The kind of table a heading fits best; null if no kind has its required columns.
+     * The kind of table a heading fits best; null if no kind has its required columns, or, where some may be missing, if no
+     * kind has half of them.
      *
      * @param  list<string>  $head
      * @param  list<list<string>>  $samples
      */
-    public static function kind(array $head, array $samples): ?TableKind
+    public static function kind(array $head, array $samples, bool $complete = true): ?TableKind
     {
         $best = null;
         $most = 0.0;
         foreach (TableKind::cases() as $kind) {
             $found = array_filter(array_column(self::columns($kind, $head, $samples), 'confidence', 'field'));
-            foreach ($kind->columns() as $field => [, , $required]) {
-                if ($required && ! isset($found[$field])) {
-                    continue 2;
-                }
-            }
-            $score = array_sum($found) - 0.25 * (count($head) - count($found));
-            if ($score > $most) {
+            $required = array_keys(array_filter($kind->columns(), static fn (array $column): bool => $column[2]));
+            $missing = array_diff($required, array_keys($found));
+            $score = array_sum($found) - 0.25 * (count($head) - count($found)) - count($missing);
+            if ($complete ? $missing === [] && $score > $most : 2 * count($missing) <= count($required) && $found !== [] && ($best === null || $score > $most)) {
                 [$best, $most] = [$kind, $score];
             }
         }

@@ -107,6 +107,17 @@ final class ImportTest extends DemoTestCase
         $this->putJson("/api/v1/imports/{$import['id']}", ['kind' => 'nothing'])->assertStatus(422);
     }
 
+    public function test_a_table_with_a_foreign_heading_asks_for_the_column_it_does_not_know(): void
+    {
+        $import = $this->handIn('BRSW.csv', "Date;Schluss;Volume\n01.07.2026;140,25;1.000\n02.07.2026;141,5;1.200\n");
+        $this->assertSame(['prices', ['day', null, 'volume'], ['close' => 'Which column is "Close"?']], [$import['mapping']['kind'], $import['mapping']['columns'], $import['preview']['questions']]);
+        $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422);
+        $answered = $this->putJson("/api/v1/imports/{$import['id']}", ['columns' => ['day', 'close', 'volume']])->assertOk()->json();
+        $this->assertSame([[], 2, 'day first', ','], [$answered['preview']['questions'], $answered['preview']['counts']['new'], $answered['mapping']['dates'], $answered['mapping']['decimal']]);
+        $this->assertSame(140.25, $answered['preview']['examples'][0]['found']);
+        $this->post('/api/v1/imports', ['file' => UploadedFile::fake()->createWithContent('x.csv', "A;B\n1;2\n")], ['Accept' => 'application/json'])->assertStatus(422);
+    }
+
     public function test_a_file_of_which_nothing_can_be_taken_is_not_stored(): void
     {
         $import = $this->handIn('BRSW.csv', "Date,Close\n2026-05-04,-3\n");

@@ -175,6 +175,14 @@ final class RecognitionTest extends TestCase
         $this->assertSame([null, null], array_column($columns, 'field'));
     }
 
+    public function test_a_table_half_recognised_is_the_kind_it_is_nearest_to(): void
+    {
+        $rows = [['01.07.2026', '140,25', '1.000'], ['02.07.2026', '141,5', '1.200']];
+        $this->assertNull(ColumnRecognition::kind(['Date', 'Schluss', 'Volume'], $rows));
+        $this->assertSame(TableKind::Prices, ColumnRecognition::kind(['Date', 'Schluss', 'Volume'], $rows, complete: false));
+        $this->assertNull(ColumnRecognition::kind(['X', 'Y', 'Z'], $rows, complete: false));
+    }
+
     public function test_line_labels(): void
     {
         $of = static fn (string $label, Template $template = Template::Industrial): ?string => (new LineRecognition($template))->recognise($label)['line'];
