@@ -27,9 +27,8 @@ final class Figures extends RecordsByCompany
         $this->lines = new Lines($pass);
     }
 
-    public function finish(): void
+    protected function taken(): void
     {
-        parent::finish();
         $this->writer->flush();
     }
 

@@ -43,7 +43,6 @@ final class Prices extends RecordsByCompany
     public function finish(): void
     {
         parent::finish();
-        $this->bars?->flush();
         foreach ($this->continuity as $company => $continuity) {
             $ticker = $this->pass->companies->read($company)->ticker;
             foreach ($continuity->jumps as $jump) {
@@ -63,8 +62,6 @@ final class Prices extends RecordsByCompany
         $outcome = $this->pass->outcome;
         $read = $this->pass->companies->read($company);
         $days = array_column($records, 'day');
-        // Rows of this file that came earlier are compared with like all others.
-        $this->bars?->flush();
         $stored = $this->stored($read->security, min($days), max($days));
         $closes = [];
         foreach ($records as $record) {
@@ -73,7 +70,10 @@ final class Prices extends RecordsByCompany
             $close = (float) $record['close'];
             $volume = isset($record['volume']) ? (float) $record['volume'] : null;
             [$high, $low] = self::range($record, $close, $known);
-            $before = $closes[$day] ?? ($known !== null && $known['import'] !== null && $known['import'] === $this->pass->importId ? $known['close'] : null);
+            $before = $closes[$day] ?? null;
+            if ($known !== null && $before === null && $known['import'] !== null && $known['import'] === $this->pass->importId) {
+                $before = $known['close'];
+            }
             if ($close <= 0 || $low <= 0 || $high < $low || $close > $high * self::ABOVE || $close < $low * self::BELOW || $high === INF || ($volume !== null && ($volume < 0 || $volume === INF))) {
                 $outcome->refuse("row {$record['row']}", "The prices contradict each other: high {$high}, low {$low}, close {$close}".($volume !== null && $volume < 0 ? ", volume {$volume}" : ''));
             } elseif ($before !== null && $before !== $close) {
@@ -102,6 +102,11 @@ final class Prices extends RecordsByCompany
             $outcome->latestDay = max($outcome->latestDay ?? 0, max(array_keys($closes)));
         }
         ($this->continuity[$company] ??= new PriceContinuity($this->splits($read->security)))->add($closes);
+    }
+
+    protected function taken(): void
+    {
+        $this->bars?->flush();
     }
 
     /**

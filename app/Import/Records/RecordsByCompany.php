@@ -34,11 +34,15 @@ abstract class RecordsByCompany extends Records
     /** @param  non-empty-list<array<string, mixed>>  $records  of one company, each with its "row" */
     abstract protected function take(int $company, array $records): void;
 
+    /** All that was held is taken; rows that come later are compared with it like with all others. */
+    abstract protected function taken(): void;
+
     private function takeHeld(): void
     {
         foreach ($this->held as $company => $records) {
             $this->take($company, $records);
         }
+        $this->taken();
         $this->held = [];
         $this->heldRows = 0;
     }
