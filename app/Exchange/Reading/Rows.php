@@ -96,13 +96,11 @@ final readonly class Rows
             rewind($stream);
             $delimiter = self::delimiter($start);
             $number = 0;
-            // A line is never read further than it may be long.
-            $next = static fn (): string|false => stream_get_line($stream, self::LONGEST_LINE + 1, "\n");
-            while (($line = $next()) !== false) {
+            while (($line = self::line($stream)) !== false) {
                 $number++;
                 // Taking a line apart at its delimiters is ten times faster than a CSV reader; that is for lines with quotes.
                 if (str_contains($line, '"')) {
-                    for ($quotes = substr_count($line, '"'); $quotes % 2 === 1 && ($more = $next()) !== false; $quotes += substr_count($more, '"')) {
+                    for ($quotes = substr_count($line, '"'); $quotes % 2 === 1 && ($more = self::line($stream)) !== false; $quotes += substr_count($more, '"')) {
                         $line .= "\n".$more;
                         self::mustBeShort($line, $number);
                     }
@@ -127,6 +125,18 @@ final readonly class Rows
         } finally {
             fclose($stream);
         }
+    }
+
+    /**
+     * The next line without its end; never read further than a line may be long.
+     *
+     * @param  resource  $stream
+     *
+     * @phpstan-impure
+     */
+    private static function line($stream): string|false
+    {
+        return stream_get_line($stream, self::LONGEST_LINE + 1, "\n");
     }
 
     /** @throws Refusal if a row is so long that it is none */
