@@ -9,10 +9,13 @@ use App\Exchange\Reading\Rows;
 use Logion\Import\Refusal;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\TemporaryFiles;
 
 /** Tables as programs write them. */
 final class RowsTest extends TestCase
 {
+    use TemporaryFiles;
+
     /** @return iterable<string, array{string, array<int, list<string>>}> */
     public static function texts(): iterable
     {
@@ -51,12 +54,11 @@ final class RowsTest extends TestCase
 
     public function test_the_first_rows_stand_at_their_place(): void
     {
-        $path = (string) tempnam(sys_get_temp_dir(), 'rows');
-        file_put_contents($path, "\n\na,b\n\n1,2\n3,4\n");
-        $rows = new Rows($path, FileFormat::Csv);
-        $this->assertSame([[], [], ['a', 'b'], [], ['1', '2']], $rows->first(5));
-        $this->assertSame([[], []], $rows->first(2));
-        unlink($path);
+        self::withFile("\n\na,b\n\n1,2\n3,4\n", function (string $path): void {
+            $rows = new Rows($path, FileFormat::Csv);
+            $this->assertSame([[], [], ['a', 'b'], [], ['1', '2']], $rows->first(5));
+            $this->assertSame([[], []], $rows->first(2));
+        });
     }
 
     public function test_an_xlsx_sheet_with_shared_and_own_texts_dates_gaps_and_results_of_formulas(): void
@@ -64,7 +66,7 @@ final class RowsTest extends TestCase
         $cells = '<row r="2"><c r="A2" t="s"><v>0</v></c><c r="C2" t="s"><v>1</v></c></row>'
             .'<row r="3"><c r="A3" s="1"><v>45292</v></c><c r="B3"><v>45292</v></c><c r="C3"><f>1+1</f><v>2</v></c></row>'
             .'<row r="5"><c r="B5" t="inlineStr"><is><r><t>in </t></r><r><t>line</t></r></is></c><c r="C5" t="b"><v>1</v></c><c r="D5" s="2"><v>45293.75</v></c><c r="E5" t="str"><f>A2</f><v>text of a formula</v></c></row>';
-        $content = $this->zip([
+        $content = self::zip([
             'xl/workbook.xml' => '<workbook/>', 'xl/sharedStrings.xml' => '<sst><si><t>Date</t></si><si><r><t>Am</t></r><r><t>ount</t></r></si></sst>',
             'xl/styles.xml' => '<styleSheet><numFmts><numFmt numFmtId="200" formatCode="yyyy\-mm\-dd hh:mm"/><numFmt numFmtId="201" formatCode="0.0 &quot;days&quot;"/></numFmts><cellStyleXfs><xf numFmtId="14"/></cellStyleXfs><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="200"/><xf numFmtId="201"/></cellXfs><cellStyles><cellStyle/></cellStyles></styleSheet>',
             'xl/worksheets/sheet1.xml' => '<worksheet><sheetData/></worksheet>', 'xl/worksheets/sheet2.xml' => "<worksheet><sheetData>{$cells}</sheetData></worksheet>",
@@ -78,13 +80,13 @@ final class RowsTest extends TestCase
         $rows = '<table:table-row>'.$cell('office:value-type="string"', 'Date').$cell('office:value-type="string" table:number-columns-repeated="2"', 'x').'</table:table-row>'
             .'<table:table-row table:number-rows-repeated="3"><table:table-cell table:number-columns-repeated="1024"/></table:table-row>'
             .'<table:table-row table:number-rows-repeated="2">'.$cell('office:value-type="date" office:date-value="2024-01-01"', '1 January').$cell('office:value-type="float" office:value="1234.5"', '1,234.50').$cell('office:value-type="percentage" office:value="0.05"', '5%').'</table:table-row>';
-        $content = $this->zip(['content.xml' => "<office:document-content xmlns:office=\"o\" xmlns:table=\"t\" xmlns:text=\"x\"><office:body><office:spreadsheet><table:table><table:table-row><table:table-cell/></table:table-row></table:table><table:table>{$rows}</table:table><table:table><table:table-row>".$cell('office:value-type="string"', 'another sheet').'</table:table-row></table:table></office:spreadsheet></office:body></office:document-content>']);
+        $content = self::zip(['content.xml' => "<office:document-content xmlns:office=\"o\" xmlns:table=\"t\" xmlns:text=\"x\"><office:body><office:spreadsheet><table:table><table:table-row><table:table-cell/></table:table-row></table:table><table:table>{$rows}</table:table><table:table><table:table-row>".$cell('office:value-type="string"', 'another sheet').'</table:table-row></table:table></office:spreadsheet></office:body></office:document-content>']);
         $this->assertSame([1 => ['Date', 'x', 'x'], 5 => ['2024-01-01', '1234.5', '0.05'], 6 => ['2024-01-01', '1234.5', '0.05']], $this->rows(FileFormat::Ods, $content));
     }
 
     public function test_a_report_is_no_table_and_an_archive_without_a_sheet_says_so(): void
     {
-        foreach ([[FileFormat::XbrlJson, '{}', 'a report, not a table'], [FileFormat::Ods, $this->zip(['x' => 'y']), 'content.xml'], [FileFormat::Ods, 'PK not really', '']] as [$format, $content, $reason]) {
+        foreach ([[FileFormat::XbrlJson, '{}', 'a report, not a table'], [FileFormat::Ods, self::zip(['x' => 'y']), 'content.xml'], [FileFormat::Ods, 'PK not really', '']] as [$format, $content, $reason]) {
             try {
                 $this->rows($format, $content);
                 $this->fail('It was read.');
@@ -97,28 +99,6 @@ final class RowsTest extends TestCase
     /** @return array<int, list<string>> */
     private function rows(FileFormat $format, string $content): array
     {
-        $path = (string) tempnam(sys_get_temp_dir(), 'rows');
-        file_put_contents($path, $content);
-        try {
-            return iterator_to_array((new Rows($path, $format))->read());
-        } finally {
-            unlink($path);
-        }
-    }
-
-    /** @param  array<string, string>  $files */
-    private function zip(array $files): string
-    {
-        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
-        $zip = new \ZipArchive;
-        $zip->open($path, \ZipArchive::OVERWRITE);
-        foreach ($files as $name => $content) {
-            $zip->addFromString($name, $content);
-        }
-        $zip->close();
-        $content = (string) file_get_contents($path);
-        unlink($path);
-
-        return $content;
+        return self::withFile($content, static fn (string $path): array => iterator_to_array((new Rows($path, $format))->read()));
     }
 }

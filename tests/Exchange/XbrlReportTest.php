@@ -11,10 +11,13 @@ use Logion\Import\Refusal;
 use Logion\Import\ReportedFact;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\TemporaryFiles;
 
 /** Reports as the open standards write them, and what is wrong with some. */
 final class XbrlReportTest extends TestCase
 {
+    use TemporaryFiles;
+
     /** @return iterable<string, array{string, ?int, int}> */
     public static function periods(): iterable
     {
@@ -102,7 +105,7 @@ final class XbrlReportTest extends TestCase
 
     public function test_a_csv_report_takes_dimensions_from_columns_parameters_templates_and_the_report(): void
     {
-        [$facts, $report] = $this->read(FileFormat::XbrlCsv, $this->zip([
+        [$facts, $report] = $this->read(FileFormat::XbrlCsv, self::zip([
             'META-INF/reportPackage.json' => '{"documentInfo":{}}',
             'reports/r.json' => (string) json_encode(['documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'], 'dimensions' => ['entity' => 's:ABC'], 'parameters' => ['year' => '2029'], 'decimals' => -3, 'tableTemplates' => ['t' => [
                 'dimensions' => ['unit' => 'iso4217:XCR', 'period' => '$year'], 'columns' => ['place' => (object) [], 'sales' => ['dimensions' => ['concept' => 'x:Sales', 'x:HarbourAxis' => '$place']], 'cash' => ['decimals' => 0, 'dimensions' => ['concept' => 'x:Cash', 'period' => '$year@end']]],
@@ -121,7 +124,7 @@ final class XbrlReportTest extends TestCase
     {
         foreach ([
             [FileFormat::XbrlJson, '{"facts": 5}', 'it has no "facts"'], [FileFormat::XbrlJson, '{"facts": {', 'not valid JSON'], [FileFormat::XbrlXml, '<xbrl/>', 'no contexts'], [FileFormat::XbrlXml, '<xbrl><context', ''],
-            [FileFormat::XbrlCsv, $this->zip(['a.json' => '{}', 'b.csv' => 'x']), 'no JSON file in it names tables'], [FileFormat::Csv, 'a,b', 'a table, not a report'],
+            [FileFormat::XbrlCsv, self::zip(['a.json' => '{}', 'b.csv' => 'x']), 'no JSON file in it names tables'], [FileFormat::Csv, 'a,b', 'a table, not a report'],
         ] as [$format, $content, $reason]) {
             try {
                 $this->read($format, $content);
@@ -135,30 +138,10 @@ final class XbrlReportTest extends TestCase
     /** @return array{list<ReportedFact>, XbrlReport} */
     private function read(FileFormat $format, string $content): array
     {
-        $path = (string) tempnam(sys_get_temp_dir(), 'report');
-        file_put_contents($path, $content);
-        try {
+        return self::withFile($content, static function (string $path) use ($format): array {
             $report = new XbrlReport($path, $format);
 
             return [iterator_to_array($report->facts(), false), $report];
-        } finally {
-            unlink($path);
-        }
-    }
-
-    /** @param  array<string, string>  $files */
-    private function zip(array $files): string
-    {
-        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
-        $zip = new \ZipArchive;
-        $zip->open($path, \ZipArchive::OVERWRITE);
-        foreach ($files as $name => $content) {
-            $zip->addFromString($name, $content);
-        }
-        $zip->close();
-        $content = (string) file_get_contents($path);
-        unlink($path);
-
-        return $content;
+        });
     }
 }

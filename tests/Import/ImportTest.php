@@ -13,10 +13,13 @@ use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Writer\Ods;
 use PhpOffice\PhpSpreadsheet\Writer\Xlsx;
 use Tests\DemoTestCase;
+use Tests\TemporaryFiles;
 
 /** Files of every format through the API: preview, change of the mapping, storing, undo. */
 final class ImportTest extends DemoTestCase
 {
+    use TemporaryFiles;
+
     private User $user;
 
     protected function setUp(): void
@@ -222,7 +225,7 @@ final class ImportTest extends DemoTestCase
                 .'<xbrli:context id="i"><xbrli:entity><xbrli:identifier scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:instant>2029-12-31</xbrli:instant></xbrli:period></xbrli:context>'
                 .'<xbrli:context id="s"><xbrli:entity><xbrli:identifier scheme="scheme">BRSW</xbrli:identifier><xbrli:segment><xbrldi:explicitMember dimension="us-gaap:StatementBusinessSegmentsAxis">x:SaltMember</xbrldi:explicitMember></xbrli:segment></xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate><xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'
                 .'<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit><xbrli:unit id="p"><xbrli:divide><xbrli:unitNumerator><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unitNumerator><xbrli:unitDenominator><xbrli:measure>xbrli:shares</xbrli:measure></xbrli:unitDenominator></xbrli:divide></xbrli:unit></xbrli:xbrl>',
-            'report.zip' => $this->zip(['report.json' => json_encode(['documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'], 'tableTemplates' => ['t' => [
+            'report.zip' => self::zip(['report.json' => json_encode(['documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'], 'tableTemplates' => ['t' => [
                 'columns' => ['concept' => [], 'period' => [], 'unit' => [], 'segment' => [], 'value' => ['dimensions' => ['concept' => '$concept', 'period' => '$period', 'unit' => '$unit', 'us-gaap:StatementBusinessSegmentsAxis' => '$segment']]], 'dimensions' => ['entity' => 'scheme:BRSW'], 'decimals' => 2,
             ]], 'tables' => ['t' => ['url' => 'facts.csv']]], JSON_THROW_ON_ERROR), 'facts.csv' => "concept,period,unit,segment,value\nus-gaap:Revenues,2029,iso4217:XCR,,7000000\nus-gaap:Assets,2029-12-31@end,iso4217:XCR,,9000000\nus-gaap:EarningsPerShareBasic,2029-01-01..2029-12-31,iso4217:XCR/xbrli:shares,,1.25\nus-gaap:Revenues,2029,iso4217:XCR,x:SaltMember,4000000\nx:HarbourBells,2029,iso4217:XCR,,5\n"]),
         ];
@@ -321,7 +324,7 @@ final class ImportTest extends DemoTestCase
     {
         foreach ([
             'nothing.csv' => ['', 'empty'], 'broken.xlsx' => ["PK\x03\x04garbage", 'broken or was cut off'], 'picture.png' => ["\x89PNG\r\n\x1a\n\0\0\0", 'neither a text nor a workbook'], 'page.xml' => ['<html><body/></html>', 'not an XBRL instance'],
-            'words.csv' => ["once upon\na time\n", 'cannot be told what the table holds'], 'bad.json' => ['{"facts": [', 'not valid JSON'], 'other.zip' => [$this->zip(['a.txt' => 'x']), 'neither a workbook'],
+            'words.csv' => ["once upon\na time\n", 'cannot be told what the table holds'], 'bad.json' => ['{"facts": [', 'not valid JSON'], 'other.zip' => [self::zip(['a.txt' => 'x']), 'neither a workbook'],
         ] as $name => [$content, $reason]) {
             $answer = $this->post('/api/v1/imports', ['file' => UploadedFile::fake()->createWithContent($name, $content)], ['Accept' => 'application/json'])->assertStatus(422);
             $this->assertStringContainsString($reason, (string) $answer->json('detail'), $name);
@@ -347,22 +350,6 @@ final class ImportTest extends DemoTestCase
         $answer = $this->getJson("/api/v1/companies/{$ticker}/working?line={$line}&period={$period}".($asOf === null ? '' : "&as_of={$asOf}"))->assertOk();
 
         return $answer->json('working.value') === null ? null : (float) $answer->json('working.value');
-    }
-
-    /** @param  array<string, string>  $files */
-    private function zip(array $files): string
-    {
-        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
-        $zip = new \ZipArchive;
-        $zip->open($path, \ZipArchive::OVERWRITE);
-        foreach ($files as $name => $content) {
-            $zip->addFromString($name, $content);
-        }
-        $zip->close();
-        $content = (string) file_get_contents($path);
-        unlink($path);
-
-        return $content;
     }
 
     /** @return array<string, string> a digest of every table that imports write into */

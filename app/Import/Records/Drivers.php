@@ -4,34 +4,13 @@ declare(strict_types=1);
 
 namespace App\Import\Records;
 
-use App\Import\FactWriter;
-use App\Import\ImportPass;
 use Logion\Accounts\LineItems;
 use Logion\Import\Refusal;
 use Logion\Unit;
 
 /** Segments, regions and operating drivers, one figure a row. */
-final class Drivers extends RecordsByCompany
+final class Drivers extends FiledRecords
 {
-    private readonly FactWriter $writer;
-
-    private readonly Periods $periods;
-
-    private readonly Lines $lines;
-
-    public function __construct(ImportPass $pass)
-    {
-        parent::__construct($pass);
-        $this->writer = new FactWriter($pass);
-        $this->periods = new Periods($pass->companies);
-        $this->lines = new Lines($pass);
-    }
-
-    protected function taken(): void
-    {
-        $this->writer->flush();
-    }
-
     protected function take(int $company, array $records): void
     {
         $parts = [];

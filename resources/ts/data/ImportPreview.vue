@@ -7,18 +7,19 @@ import { useCatalogue } from '@/shared/stores/catalogue'
 import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
 
-const SCALES: [number, string][] = [
+type Choices = [string | number, string][]
+const SCALES: Choices = [
   [1, 'as it stands'],
   [1e3, 'thousands'],
   [1e6, 'millions'],
   [1e9, 'billions'],
 ]
-const DECIMALS: [string, string][] = [
+const DECIMALS: Choices = [
   ['.', '1,234.5'],
   [',', '1.234,5'],
 ]
-const DATES = ['year first', 'day first', 'month first'].map((order): [string, string] => [order, order])
-const CONFLICTS: [string, string][] = [
+const DATES: Choices = ['year first', 'day first', 'month first'].map((order) => [order, order])
+const CONFLICTS: Choices = [
   ['keep', 'keep what is stored'],
   ['take', "take the file's"],
 ]
@@ -104,6 +105,25 @@ const stores = computed(() =>
     ? preview.value.counts.new + preview.value.counts.changed + (mapping.value?.conflicts === 'take' ? preview.value.counts.conflict : 0)
     : 0,
 )
+/** How the file is read, as far as it matters for what it holds. */
+const settings = computed(() => {
+  const now = mapping.value
+  if (!now) return []
+  const table = now.kind !== 'report'
+  return [
+    { key: 'scale', label: 'Scale', name: 'Scale of the amounts', value: now.scale, choices: SCALES, shown: table && now.kind !== 'list' },
+    { key: 'decimal', label: 'Decimals', name: 'Sign before decimals', value: now.decimal, choices: DECIMALS, shown: table },
+    { key: 'dates', label: 'Days', name: 'Order of days', value: now.dates, choices: DATES, shown: Boolean(preview.value?.columns.length) },
+    {
+      key: 'conflicts',
+      label: 'Of figures in conflict',
+      name: 'Of figures in conflict',
+      value: now.conflicts,
+      choices: CONFLICTS,
+      shown: (preview.value?.counts.conflict ?? 0) > 0,
+    },
+  ].filter((setting) => setting.shown)
+})
 const fieldChoices = computed((): [string, string][] => [
   ['', 'left out'],
   ...(preview.value?.fields ?? []).map((field): [string, string] => [field.key, field.label]),
@@ -174,31 +194,14 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
             >A new company</v-btn
           >
           <ChoiceField
-            v-if="mapping.kind !== 'report' && mapping.kind !== 'list'"
-            :model-value="mapping.scale"
-            label="Scale"
-            name="Scale of the amounts"
-            :choices="SCALES"
+            v-for="setting in settings"
+            :key="setting.key"
+            :model-value="setting.value"
+            :label="setting.label"
+            :name="setting.name"
+            :choices="setting.choices"
             :disabled="!editable"
-            @update:model-value="remap({ scale: $event })"
-          />
-          <ChoiceField
-            v-if="mapping.kind !== 'report'"
-            :model-value="mapping.decimal"
-            label="Decimals"
-            name="Sign before decimals"
-            :choices="DECIMALS"
-            :disabled="!editable"
-            @update:model-value="remap({ decimal: $event })"
-          />
-          <ChoiceField
-            v-if="preview?.columns.length"
-            :model-value="mapping.dates"
-            label="Days"
-            name="Order of days"
-            :choices="DATES"
-            :disabled="!editable"
-            @update:model-value="remap({ dates: $event })"
+            @update:model-value="remap({ [setting.key]: $event })"
           />
           <label v-if="['statement', 'report', 'figures', 'drivers'].includes(mapping.kind)" class="quiet"
             >Public since
@@ -209,15 +212,6 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
               aria-label="Public since"
               @change="remap({ filed_on: Number(($event.target as HTMLInputElement).value.replaceAll('-', '')) || null })"
           /></label>
-          <ChoiceField
-            v-if="preview && preview.counts.conflict > 0"
-            :model-value="mapping.conflicts"
-            label="Of figures in conflict"
-            name="Of figures in conflict"
-            :choices="CONFLICTS"
-            :disabled="!editable"
-            @update:model-value="remap({ conflicts: $event })"
-          />
         </div>
         <form
           v-if="making"
