@@ -88,7 +88,7 @@ test('a statement is entered from a paper report with arithmetic, paste and runn
   await register(page)
   await page.goto('/data/enter/NSMS')
   await page.getByLabel('Latest year').fill('2019')
-  await page.getByLabel('Years', { exact: true }).selectOption('1')
+  await page.getByLabel('Number of periods').selectOption('1')
   const typed = (name: string) => page.getByRole('textbox', { name: `${name}, FY 2019`, exact: true })
   await typed('Revenue').fill('1200+35.5')
   await typed('Revenue').press('Enter')

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { checks, evaluate, pasted } from '../../resources/ts/data/entry'
+import { checks, evaluate, latestPeriods, pasted, periodLabel } from '../../resources/ts/data/entry'
 
 test('what is typed into a cell is a number or arithmetic on numbers', () => {
   const cases: [string, number | null][] = [
@@ -68,4 +68,11 @@ test('sums are checked as far as their parts are known', () => {
   expect(of({ revenue: 1000, gross: 450 })).toEqual([])
   expect(of({ cost: 600, expenses: 600 })).toEqual([])
   expect(of({ revenue: 1000, cost: 600, gross: 401 })).toEqual([])
+})
+
+test('periods go back from the end of a year', () => {
+  expect(latestPeriods(2025, 2, 'year')).toEqual([20250, 20240])
+  expect(latestPeriods(2025, 3, 'half')).toEqual([20257, 20256, 20247])
+  expect(latestPeriods(2025, 5, 'quarter')).toEqual([20254, 20253, 20252, 20251, 20244])
+  expect([20250, 20254, 20256, 20257].map(periodLabel)).toEqual(['FY 2025', 'Q4 2025', 'H1 2025', 'H2 2025'])
 })

@@ -9,7 +9,7 @@ import { useNotices } from '@/shared/stores/notices'
 import { useSession } from '@/shared/stores/session'
 import { useSubject } from '@/shared/stores/subject'
 import { SCALE_CHOICES, SCALES, STATEMENTS, type Scale, type Statement } from '@/read/statement'
-import { checks, evaluate, pasted } from './entry'
+import { checks, evaluate, latestPeriods, pasted, periodLabel, type Length } from './entry'
 
 /** A statement from a paper report, typed or pasted, checked while it is typed. */
 const props = defineProps<{ ticker: string }>()
@@ -21,14 +21,20 @@ const typedTicker = ref(props.ticker || subject.last() || '')
 const statement = ref<Statement>('income')
 const scale = ref<Scale>('million')
 const latest = ref(Number((session.latestDay ?? '2026').slice(0, 4)) - 1)
-const years = ref(2)
+const count = ref(2)
+const length = ref<Length>('year')
+const LENGTHS: [Length, string][] = [
+  ['year', 'years'],
+  ['half', 'half-years'],
+  ['quarter', 'quarters'],
+]
 const note = ref('')
 const source = ref('')
 const publicOn = ref('')
 const cells = ref<Record<string, string>>({})
 const grid = ref<HTMLTableElement | null>(null)
 const company = computed(() => props.ticker || '')
-const periods = computed(() => Array.from({ length: years.value }, (_, i) => (latest.value - i) * 10))
+const periods = computed(() => latestPeriods(latest.value, count.value, length.value))
 const { state } = useLoadable(
   () => ({ ticker: company.value, statement: statement.value, periods: periods.value.join(',') }),
   ({ ticker, statement, periods }, signal) =>
@@ -36,7 +42,7 @@ const { state } = useLoadable(
       ? ask(api.GET('/companies/{ticker}/entry-sheet', { params: { path: { ticker }, query: { statement, periods } }, signal }))
       : null,
 )
-watch([company, statement], () => (cells.value = {}))
+watch(company, () => (cells.value = {}))
 const lines = computed(() => state.value.data?.lines ?? [])
 const id = (line: string, period: number): string => `${line}@${period}`
 const factor = (unit: string): number => (unit === 'money' || unit === 'shares' ? SCALES[scale.value] : 1)
@@ -125,11 +131,13 @@ async function store(): Promise<void> {
         },
       }),
     )
-    const count = entered.value.length
-    const kept = { ...cells.value }
-    cells.value = {}
+    const stored = entered.value.length
+    // What was typed into other statements is still to be entered.
+    const kept = cells.value
+    const done = new Set(entered.value.map((figure) => id(figure.line, figure.period)))
+    cells.value = Object.fromEntries(Object.entries(kept).filter(([key]) => !done.has(key)))
     session.figuresChanged()
-    notices.say(`${count} figures entered.`, async () => {
+    notices.say(`${stored} figures entered.`, async () => {
       await ask(api.DELETE('/corrections/{batch}', { params: { path: { batch } } }))
       cells.value = kept
       session.figuresChanged()
@@ -155,7 +163,8 @@ function open(): void {
         >Latest year
         <input v-model.number="latest" type="number" class="assumption" min="1950" max="2100" aria-label="Latest year" @keydown.stop
       /></label>
-      <ChoiceField v-model="years" label="Years" name="Years" :choices="[1, 2, 3, 5].map((count) => [count, String(count)])" />
+      <ChoiceField v-model="count" label="with" name="Number of periods" :choices="[1, 2, 3, 4, 5].map((n) => [n, String(n)])" />
+      <ChoiceField v-model="length" name="Length of the periods" :choices="LENGTHS" />
       <ChoiceField v-model="scale" label="Typed in" name="Scale of what is typed" :choices="SCALE_CHOICES" />
     </form>
     <p v-if="!company" class="quiet">Open the company whose report you have before you.</p>
@@ -174,7 +183,7 @@ function open(): void {
           <thead>
             <tr>
               <th>{{ state.data.currency }} {{ scale }}</th>
-              <th v-for="period in periods" :key="period">FY {{ period / 10 }}</th>
+              <th v-for="period in periods" :key="period">{{ periodLabel(period) }}</th>
               <th class="left">Check</th>
             </tr>
           </thead>
@@ -188,7 +197,7 @@ function open(): void {
                   :placeholder="shown(line, column)"
                   class="assumption"
                   :class="{ refused: isBad(line.key, period) }"
-                  :aria-label="`${line.label}, FY ${period / 10}`"
+                  :aria-label="`${line.label}, ${periodLabel(period)}`"
                   :aria-invalid="isBad(line.key, period)"
                   @keydown="move($event, row, column)"
                   @paste="paste($event, row, column)"
@@ -197,7 +206,7 @@ function open(): void {
               <td class="left">
                 <template v-for="check in wrong.filter((entry) => entry.line === line.key)" :key="check.period">
                   <span class="worse small" role="status"
-                    >{{ periods.length > 1 ? `FY ${check.period / 10}: ` : '' }}the parts give
+                    >{{ periods.length > 1 ? `${periodLabel(check.period)}: ` : '' }}the parts give
                     {{ number(check.computed / factor(line.unit), 1) }}, off by
                     {{ number((check.stated - check.computed) / factor(line.unit), 1) }}
                   </span>

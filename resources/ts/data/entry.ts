@@ -8,6 +8,23 @@ export interface EntryLine {
   rules: { sign: number; line: string }[][]
 }
 
+export type Length = 'year' | 'half' | 'quarter'
+/** Last digits of fiscal periods within a year, the latest first. */
+const PARTS: Record<Length, number[]> = { year: [0], half: [7, 6], quarter: [4, 3, 2, 1] }
+
+/** Fiscal periods back from the end of a year. */
+export const latestPeriods = (year: number, count: number, length: Length): number[] =>
+  Array.from({ length: count }, (_, i) => {
+    const parts = PARTS[length]
+    return (year - Math.floor(i / parts.length)) * 10 + parts[i % parts.length]!
+  })
+
+/** A fiscal period as statements head it. */
+export function periodLabel(period: number): string {
+  const part = period % 10
+  return `${part === 0 ? 'FY' : part < 5 ? `Q${part}` : `H${part - 5}`} ${Math.floor(period / 10)}`
+}
+
 /**
  * What is typed into a cell: a number as people write it, or arithmetic on such numbers with + - * / and parentheses. Null if
  * it is neither.
