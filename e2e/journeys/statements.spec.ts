@@ -103,6 +103,14 @@ test('a statement is entered from a paper report with arithmetic, paste and runn
   await expect(typed('Interest expense')).toHaveAttribute('aria-invalid', 'true')
   await expect(page.getByRole('button', { name: 'Enter 4 figures' })).toBeDisabled()
   await typed('Interest expense').fill('')
+  // Another statement, and quarters, are looked at; what was typed stays.
+  await page.getByRole('button', { name: 'Balance sheet' }).click()
+  await expect(typed('Total assets')).toBeVisible()
+  await page.getByLabel('Length of the periods').selectOption('quarter')
+  await expect(page.getByRole('textbox', { name: 'Total assets, Q4 2019', exact: true })).toBeVisible()
+  await page.getByLabel('Length of the periods').selectOption('year')
+  await page.getByRole('button', { name: 'Income statement' }).click()
+  await expect(typed('Revenue')).toHaveValue('1200+35.5')
   // A block from a spreadsheet, labels and all.
   await typed('Selling, general and administrative expense').focus()
   await page.evaluate(() => {
