@@ -39,6 +39,9 @@ final class TableImport
     public function __construct(private readonly ImportPass $pass)
     {
         $this->kind = $pass->mapping->tableKind() ?? throw Refusal::because('It is not known what the table holds. Choose its kind');
+        if ($this->kind->isPersonal() && $pass->import->user_id === null) {
+            throw Refusal::because('Lists and portfolios belong to somebody: name the user they are for');
+        }
         $this->numbers = $pass->mapping->numbers();
         $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.';
         foreach ($this->kind->columns() as $field => [, $type]) {

@@ -27,6 +27,12 @@ enum TableKind: string
         };
     }
 
+    /** Whether what it holds is somebody's own, not data about companies. */
+    public function isPersonal(): bool
+    {
+        return in_array($this, [self::CompanyList, self::Transactions, self::Positions], true);
+    }
+
     /**
      * Columns by key: label, type, whether it must be there, usual headings.
      *

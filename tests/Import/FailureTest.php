@@ -59,6 +59,14 @@ final class FailureTest extends DemoTestCase
         array_map('unlink', [...glob($database.'*') ?: [], $file]);
     }
 
+    public function test_a_list_of_nobody_is_refused_before_it_is_stored(): void
+    {
+        $import = $this->taken('mine.csv', "Ticker,Remark\nBRSW,\n");
+        $this->expectException(Refusal::class);
+        $this->expectExceptionMessage('name the user they are for');
+        $this->app->make(Imports::class)->preview($import);
+    }
+
     public function test_every_trouble_has_a_sentence(): void
     {
         $this->assertStringContainsString('permissions', StorageTrouble::explain(new \PDOException('attempt to write a readonly database')));
@@ -140,7 +148,7 @@ final class FailureTest extends DemoTestCase
         foreach (glob(base_path('samples').'/*') ?: [] as $file) {
             $samples[basename($file)] = (string) file_get_contents($file);
         }
-        $this->actingAs($this->someone());
+        $this->actingAs($user = $this->someone());
         foreach (['xlsx', 'ods', 'xbrl-csv'] as $format) {
             $samples["BRSW.{$format}"] = substr($this->get("/api/v1/companies/CWGW/export?what=statements&format={$format}&as_of=2015-06-30")->assertOk()->streamedContent(), 0, 400_000);
         }
@@ -163,7 +171,7 @@ final class FailureTest extends DemoTestCase
                 $came['read']++;
                 // Every so often the whole way to the preview, and to the database.
                 if ($i % 10 === 0) {
-                    $import = Import::query()->create(['name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
+                    $import = Import::query()->create(['user_id' => $i % 3 === 0 ? null : $user->id, 'name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
                     $preview = $imports->preview($import)->preview;
                     $came['previewed']++;
                     if ($preview['questions'] === []) {
