@@ -46,6 +46,8 @@ async function undo(entry: Schemas['Import']): Promise<void> {
   try {
     const { state: now } = await ask(api.DELETE('/imports/{id}', { params: { path: { id: entry.id } } }))
     session.figuresChanged()
+    // Without its prices the latest day may be an earlier one.
+    if (now === 'undone') await session.load()
     notices.say(
       now === 'undone' ? `Undone: ${entry.name}.` : now === 'cancelling' ? 'Stopping; nothing is stored.' : `Forgotten: ${entry.name}.`,
     )
