@@ -98,7 +98,7 @@ final class CompanyFilesTest extends DemoTestCase
     public function test_files_over_the_api_and_a_text_is_never_a_formula(): void
     {
         $this->postJson('/api/v1/companies/BRSW/notes', ['figure' => 'revenue@20250', 'body' => '=HYPERLINK("http://example.invalid")'])->assertCreated();
-        foreach (['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'prices' => ['csv'], 'dossier' => ['xlsx', 'ods', 'json']] as $what => $formats) {
+        foreach (['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'ratios' => ['xlsx', 'ods', 'csv', 'json'], 'prices' => ['csv', 'xlsx', 'ods', 'json'], 'dossier' => ['xlsx', 'ods', 'json']] as $what => $formats) {
             foreach ($formats as $format) {
                 $content = $this->get("/api/v1/companies/BRSW/export?what={$what}&format={$format}")->assertOk()->streamedContent();
                 $this->assertGreaterThan(500, strlen($content), "{$what} {$format}");
@@ -111,7 +111,15 @@ final class CompanyFilesTest extends DemoTestCase
                 }
             }
         }
-        $this->getJson('/api/v1/companies/BRSW/export?what=prices&format=xlsx')->assertStatus(422);
+        $this->getJson('/api/v1/companies/BRSW/export?what=prices&format=xbrl-csv')->assertStatus(422);
+        $table = fn (string $what): array => json_decode($this->get("/api/v1/companies/BRSW/export?what={$what}&format=json")->assertOk()->streamedContent(), true, flags: JSON_THROW_ON_ERROR);
+        $this->assertSame([['Written on', 'On', 'Note'], ['revenue@20250', '=HYPERLINK("http://example.invalid")']], [$table('notes')['columns'], array_slice($table('notes')['rows'][0], 1)]);
+        $this->assertStringContainsString(',"\'=HYPERLINK(""http', $this->get('/api/v1/companies/BRSW/export?what=notes&format=csv')->assertOk()->streamedContent(), 'a text that looks like a formula is marked');
+        $ratios = $table('ratios');
+        $equity = array_values(array_filter($ratios['rows'], static fn (array $row): bool => $row[0] === 'Return on equity'))[0];
+        $this->assertSame($this->getJson('/api/v1/companies/BRSW/working?metric=return_on_equity&year=2025')->json('working.value'), $equity[array_search('2025', $ratios['columns'], true)]);
+        $prices = $table('prices');
+        $this->assertSame([self::TODAY, (float) DB::table('bars')->where('security_id', 1)->where('day', self::TODAY)->value('close')], [(int) str_replace('-', '', end($prices['rows'])[0]), (float) end($prices['rows'])[1]]);
         $this->getJson('/api/v1/companies/BRSW/export?what=everything&format=csv')->assertStatus(422);
         // What was public later is not in the file of an earlier day.
         $this->assertStringNotContainsString('FY 2025', $this->get('/api/v1/companies/BRSW/export?what=statements&format=csv&as_of=2025-06-30')->streamedContent());

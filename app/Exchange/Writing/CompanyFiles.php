@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Exchange\Writing;
 
+use App\Exchange\TableFile;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\LineItems;
@@ -25,6 +26,9 @@ final class CompanyFiles
 {
     /** A cell holds so many characters in an XLSX workbook. */
     private const LONGEST_CELL = 32767;
+
+    /** Sections of the dossier that are written as tables of their own. */
+    private const TABLES = ['ratios' => 'All ratios', 'prices' => 'Prices', 'notes' => 'Notes'];
 
     private ?FiscalCalendar $calendar = null;
 
@@ -115,6 +119,18 @@ final class CompanyFiles
         }
 
         return $book;
+    }
+
+    /**
+     * One section of the dossier as a table of its own.
+     *
+     * @param  key-of<self::TABLES>  $what
+     */
+    public function table(string $what, User $user): TableFile
+    {
+        [$head, $rows] = $this->sections($user)[self::TABLES[$what]];
+
+        return new TableFile(self::TABLES[$what], $head, $rows, count($rows), [['Company', "{$this->name} ({$this->scope->company->ticker})"], ['As of', Day::iso($this->scope->asOf)]]);
     }
 
     /** @return array<string, mixed> the dossier as data */

@@ -3535,7 +3535,7 @@ export interface operations {
     exportCompany: {
         parameters: {
             query: {
-                what: "statements" | "prices" | "dossier";
+                what: "statements" | "ratios" | "prices" | "notes" | "dossier";
                 format: "xlsx" | "ods" | "csv" | "json" | "xbrl-csv";
                 as_of?: string;
             };

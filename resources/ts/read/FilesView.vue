@@ -33,7 +33,14 @@ const files = [
     text: 'Workbooks hold live formulas for totals, common size, change and ratios. CSV, JSON and xBRL-CSV hold every figure of every filing.',
     formats: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'],
   },
-  { what: 'prices', title: 'Prices', text: 'Every day with its adjusted close.', formats: ['csv'] },
+  {
+    what: 'ratios',
+    title: 'Ratios',
+    text: 'Every ratio that fits the kind of business, year by year.',
+    formats: ['xlsx', 'ods', 'csv', 'json'],
+  },
+  { what: 'prices', title: 'Prices', text: 'Every day with its adjusted close.', formats: ['xlsx', 'ods', 'csv', 'json'] },
+  { what: 'notes', title: 'Your notes', text: 'In Markdown, each with what it is about.', formats: ['xlsx', 'ods', 'csv', 'json'] },
   {
     what: 'dossier',
     title: 'The whole dossier',

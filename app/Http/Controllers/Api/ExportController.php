@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Exchange\TableFile;
 use App\Exchange\UserArchive;
 use App\Exchange\Writing\CompanyFiles;
 use App\Models\Company;
@@ -17,11 +18,11 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 /** What is known of a company, and everything of a user, as files in open formats. */
 final class ExportController
 {
-    private const TYPES = ['csv' => 'text/csv', 'json' => 'application/json', 'xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'ods' => 'application/vnd.oasis.opendocument.spreadsheet', 'xbrl-csv' => 'application/zip'];
+    private const TYPES = [...TableFile::FORMATS, 'xbrl-csv' => 'application/zip'];
 
-    private const FORMATS = ['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'prices' => ['csv'], 'dossier' => ['xlsx', 'ods', 'json']];
+    private const FORMATS = ['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'ratios' => ['xlsx', 'ods', 'csv', 'json'], 'prices' => ['csv', 'xlsx', 'ods', 'json'], 'notes' => ['xlsx', 'ods', 'csv', 'json'], 'dossier' => ['xlsx', 'ods', 'json']];
 
-    #[OA\Get(path: '/companies/{ticker}/export', operationId: 'exportCompany', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'what', required: true, schema: new OA\Schema(type: 'string', enum: ['statements', 'prices', 'dossier'])), new OA\QueryParameter(name: 'format', required: true, schema: new OA\Schema(type: 'string', enum: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'])), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'A file', content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary')))])]
+    #[OA\Get(path: '/companies/{ticker}/export', operationId: 'exportCompany', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'what', required: true, schema: new OA\Schema(type: 'string', enum: ['statements', 'ratios', 'prices', 'notes', 'dossier'])), new OA\QueryParameter(name: 'format', required: true, schema: new OA\Schema(type: 'string', enum: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'])), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'A file', content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary')))])]
     public function company(Request $request, CompanyScopes $scopes, string $ticker): Response
     {
         $data = $request->validate(['what' => ['required', 'in:'.implode(',', array_keys(self::FORMATS))], 'format' => ['required', 'in:'.implode(',', array_keys(self::TYPES))], 'as_of' => ['nullable', 'string']]);
@@ -41,7 +42,8 @@ final class ExportController
                     @unlink($path);
                 }
             },
-            $data['what'] === 'prices' => static fn () => $files->pricesCsv(self::output()),
+            $data['what'] === 'prices' && $data['format'] === 'csv' => static fn () => $files->pricesCsv(self::output()),
+            in_array($data['what'], ['ratios', 'prices', 'notes'], true) => static fn () => $files->table($data['what'], $user)->write($data['format'], self::output()),
             $data['format'] === 'csv' => static fn () => $files->factsCsv(self::output()),
             $data['format'] === 'json' => static fn () => print json_encode($data['what'] === 'dossier' ? $files->data($user) : array_intersect_key($files->data($user), ['company' => 1, 'facts' => 1]), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR),
             default => static fn () => CompanyFiles::save($data['what'] === 'dossier' ? $files->dossier($user) : $files->statements(), $data['format'], 'php://output'),
