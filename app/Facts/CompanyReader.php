@@ -55,11 +55,12 @@ final class CompanyReader
             $periodEnds[$correction->period] ??= $calendar->end($correction->period);
         }
         $security = (int) $row['security_id'];
+        $prices = $accountsOnly ? new PriceSeries([], [], actions: $this->actions($security)) : $this->prices($security);
 
         return new Company(
             $companyId, (string) $row['ticker'], $as?->template($companyId) ?? Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
-            $facts, $periodEnds, $accountsOnly ? new PriceSeries([], [], actions: $this->actions($security)) : $this->prices($security), $accountsOnly ? null : $this->index((int) $row['exchange_id']),
-            $accountsOnly ? new Expectations : $this->expectations($companyId), $titles, $accountsOnly ? [] : $this->observations($companyId, $this->actions($security)), $as?->oneOffs($companyId) ?? [],
+            $facts, $periodEnds, $prices, $accountsOnly ? null : $this->index((int) $row['exchange_id']),
+            $accountsOnly ? new Expectations : $this->expectations($companyId), $titles, $accountsOnly ? [] : $this->observations($companyId, $prices->actions), $as?->oneOffs($companyId) ?? [],
         );
     }
 
@@ -102,16 +103,9 @@ final class CompanyReader
             $observations[$row['name']]['days'][] = (int) $row['day'];
             $observations[$row['name']]['values'][] = (float) $row['value'];
         }
-        // Where insiders' trades are known one by one they count, not sums somebody published.
         $trades = array_map(static fn (array $row): array => ['day' => (int) $row['day'], 'shares' => (float) $row['shares']], $this->rows('select day, shares from insider_trades where company_id = ? order by day', $companyId));
-        $netted = InsiderTrades::overSixMonths($trades, $actions);
-        foreach ($netted['days'] === [] ? [] : ['insider_shares_bought_6m' => $netted['bought'], 'insider_shares_sold_6m' => $netted['sold']] as $name => $values) {
-            $published = $observations[$name] ?? ['days' => [], 'values' => []];
-            $earlier = count(array_filter($published['days'], static fn (int $day): bool => $day < $netted['days'][0]));
-            $observations[$name] = ['days' => [...array_slice($published['days'], 0, $earlier), ...$netted['days']], 'values' => [...array_slice($published['values'], 0, $earlier), ...$values]];
-        }
 
-        return $observations;
+        return InsiderTrades::inPlaceOfPublished($observations, $trades, $actions);
     }
 
     private function expectations(int $companyId): Expectations

@@ -36,7 +36,7 @@ final readonly class DividendReport
             'years' => array_map(static fn (int $year, float $amount): array => ['year' => $year, 'amount' => $amount], array_keys($history->years), array_values($history->years)),
             'growth' => array_map(static fn (int $n): array => ['years' => $n, 'figure' => $growth($n)], [1, 3, 5, 10]),
             'years_rising' => $history->yearsRising(), 'years_without_cut' => $history->yearsWithoutCut(), 'cuts' => $history->cuts(),
-            'yield_through_time' => $this->yields($history),
+            'yield_through_time' => array_map(static fn (array $point): array => [...$point, 'day' => Day::iso($point['day'])], $history->yields($scope->prices->days, $scope->prices->closes)),
             'now' => $report->metrics(['dividend_yield', 'indicated_dividend_yield', 'dividend_yield_to_own_5y_mean', 'payout_ratio', 'free_cash_flow_payout_ratio', 'funds_from_operations_payout', 'adjusted_funds_from_operations_payout', 'dividend_cover', 'next_ex_dividend', 'buyback_yield', 'shareholder_yield']),
             'payout_through_time' => ['years' => $years, 'rows' => $report->throughYears(['payout_ratio', 'free_cash_flow_payout_ratio', 'funds_from_operations_payout', 'adjusted_funds_from_operations_payout'], $years)],
             'safety' => [
@@ -45,29 +45,5 @@ final readonly class DividendReport
             ],
             'shares' => ['years' => $years, 'rows' => $report->throughYears(['basic_shares_average', 'diluted_shares_average', 'shares_outstanding_period_end', 'shares_issued', 'shares_repurchased', 'stock_based_compensation', 'earnings_per_share_basic', 'earnings_per_share_diluted'], $years)],
         ];
-    }
-
-    /** @return list<array{day: string, yield: float, mean: ?float}> yield of the last twelve months' dividends at each month's end, with the mean of five years up to it */
-    private function yields(DividendHistory $history): array
-    {
-        $points = $values = [];
-        if ($history->payments === []) {
-            return [];
-        }
-        $days = $this->scope->prices->days;
-        $first = Day::plus($history->payments[0]['day'], 365);
-        foreach ($days as $i => $day) {
-            if ($day < $first || (isset($days[$i + 1]) && intdiv($days[$i + 1], 100) === intdiv($day, 100))) {
-                continue;
-            }
-            // Both on today's share basis.
-            $close = $this->scope->prices->closes[$i];
-            $yield = $close > 0 ? $history->trailing($day) / $close : 0.0;
-            $values[] = $yield;
-            $window = array_slice($values, -60);
-            $points[] = ['day' => Day::iso($day), 'yield' => $yield, 'mean' => count($window) >= 36 ? array_sum($window) / count($window) : null];
-        }
-
-        return $points;
     }
 }

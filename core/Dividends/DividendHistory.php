@@ -16,6 +16,11 @@ final readonly class DividendHistory
     /** A payment this many times the one usual around it is special, not regular. */
     private const SPECIAL = 2.5;
 
+    /** Month ends in a mean of yields, and how many it needs at least. */
+    private const MEAN_MONTHS = 60;
+
+    private const LEAST_MONTHS = 36;
+
     /** A fall smaller than this is rounding, not a cut. */
     private const ROUNDING = 0.005;
 
@@ -108,6 +113,33 @@ final readonly class DividendHistory
         }
 
         return $sum;
+    }
+
+    /**
+     * Yield of the last twelve months' dividends at each month's end, from a year after the first payment on, with the mean of
+     * the five years up to it (of three at least).
+     *
+     * @param  list<int>  $days  of trading, ascending
+     * @param  list<float>  $closes  on the share basis of the as-of day
+     * @return list<array{day: int, yield: float, mean: ?float}>
+     */
+    public function yields(array $days, array $closes): array
+    {
+        if ($this->payments === []) {
+            return [];
+        }
+        $points = $values = [];
+        $first = Day::plus($this->payments[0]['day'], 365);
+        foreach ($days as $i => $day) {
+            if ($day < $first || $closes[$i] <= 0 || (isset($days[$i + 1]) && intdiv($days[$i + 1], 100) === intdiv($day, 100))) {
+                continue;
+            }
+            $values[] = $yield = $this->trailing($day) / $closes[$i];
+            $window = array_slice($values, -self::MEAN_MONTHS);
+            $points[] = ['day' => $day, 'yield' => $yield, 'mean' => count($window) >= self::LEAST_MONTHS ? array_sum($window) / count($window) : null];
+        }
+
+        return $points;
     }
 
     /** @param  \Closure(float, float): bool  $holds */

@@ -79,6 +79,28 @@ final readonly class InsiderTrades
         return $series;
     }
 
+    /**
+     * Where trades are known one by one they count, not the sums of six months that somebody published.
+     *
+     * @param  array<string, array{days: list<int>, values: list<float>}>  $observations  by name, days ascending
+     * @param  list<array{day: int, shares: float}>  $trades  ascending by day; sales are negative
+     * @return array<string, array{days: list<int>, values: list<float>}>
+     */
+    public static function inPlaceOfPublished(array $observations, array $trades, CorporateActions $actions): array
+    {
+        $known = self::overSixMonths($trades, $actions);
+        if ($known['days'] === []) {
+            return $observations;
+        }
+        foreach (['insider_shares_bought_6m' => $known['bought'], 'insider_shares_sold_6m' => $known['sold']] as $name => $values) {
+            $published = $observations[$name] ?? ['days' => [], 'values' => []];
+            $earlier = count(array_filter($published['days'], static fn (int $day): bool => $day < $known['days'][0]));
+            $observations[$name] = ['days' => [...array_slice($published['days'], 0, $earlier), ...$known['days']], 'values' => [...array_slice($published['values'], 0, $earlier), ...$values]];
+        }
+
+        return $observations;
+    }
+
     /** The first day on which a trade is no longer one of the last six months. */
     private static function firstDayWithout(int $traded): int
     {

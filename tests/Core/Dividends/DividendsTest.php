@@ -58,6 +58,16 @@ final class DividendsTest extends TestCase
         $this->assertSame([[], 0, []], (static fn (DividendHistory $h): array => [$h->payments, $h->frequency, $h->years])(DividendHistory::of(new CorporateActions, 20250101)));
     }
 
+    public function test_yields_stand_at_month_ends_a_year_after_the_first_payment_and_never_on_no_price(): void
+    {
+        $history = DividendHistory::of(new CorporateActions([], [[20230131, 1.0], [20240131, 2.0]]), 20240430);
+        $this->assertSame(
+            [['day' => 20240131, 'yield' => 0.2, 'mean' => null], ['day' => 20240430, 'yield' => 0.25, 'mean' => null]],
+            $history->yields([20231229, 20240131, 20240229, 20240327, 20240328, 20240430], [5.0, 10.0, 0.0, 9.0, 0.0, 8.0]),
+        );
+        $this->assertSame([], DividendHistory::of(new CorporateActions, 20240430)->yields([20240430], [8.0]));
+    }
+
     public function test_a_history_on_another_share_basis_has_the_same_growth(): void
     {
         mt_srand(5);

@@ -43,6 +43,16 @@ final class InsiderTradesTest extends TestCase
         $this->assertSame(['days' => [], 'bought' => [], 'sold' => []], InsiderTrades::overSixMonths([], new CorporateActions));
     }
 
+    public function test_trades_take_the_place_of_published_sums_from_the_day_the_window_is_known(): void
+    {
+        $published = ['insider_shares_bought_6m' => ['days' => [20240101, 20240901], 'values' => [9.0, 8.0]], 'float_shares' => ['days' => [20240101], 'values' => [5.0]]];
+        $this->assertSame($published, InsiderTrades::inPlaceOfPublished($published, [], new CorporateActions));
+        $merged = InsiderTrades::inPlaceOfPublished($published, [['day' => 20240115, 'shares' => 5.0], ['day' => 20240601, 'shares' => -2.0]], new CorporateActions);
+        $this->assertSame(['days' => [20240101, 20240715, 20241201], 'values' => [9.0, 0.0, 0.0]], $merged['insider_shares_bought_6m']);
+        $this->assertSame(['days' => [20240715, 20241201], 'values' => [2.0, 0.0]], $merged['insider_shares_sold_6m']);
+        $this->assertSame($published['float_shares'], $merged['float_shares']);
+    }
+
     public function test_the_series_begins_when_the_whole_window_is_known(): void
     {
         $series = InsiderTrades::overSixMonths([['day' => 20240115, 'shares' => 5.0], ['day' => 20240601, 'shares' => -2.0]], new CorporateActions);
