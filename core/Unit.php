@@ -23,6 +23,12 @@ enum Unit: string
     case Score = 'score';
     case Date = 'date';
 
+    /** Whether its figures depend on a currency. */
+    public function isMoney(): bool
+    {
+        return $this === self::Money || $this === self::MoneyPerShare;
+    }
+
     /** @return array{float, float} powers of money and of shares */
     public function dimension(): array
     {

@@ -10,11 +10,10 @@ use App\Models\MetricColumn;
 use App\Models\Security;
 use Closure;
 use Illuminate\Support\Facades\DB;
-use Logion\Absence;
 use Logion\Market\Day;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Compiler;
+use Logion\Metrics\Formula\BatchEvaluator;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Moment;
 use Logion\Screening\Category;
@@ -29,6 +28,9 @@ final class ColumnStore
 {
     /** A company is part of a day's universe if it traded within so many calendar days before it. */
     private const TRADED_WITHIN_DAYS = 14;
+
+    /** Companies evaluated together: many enough to share the work, few enough to keep memory flat. */
+    private const BATCH = 50;
 
     /** Attributes that differ for nearly every company. */
     private const TEXTS = ['ticker', 'name'];
@@ -77,7 +79,8 @@ final class ColumnStore
 
         return new Universe(
             $asOf, (string) $set->companies, $overlay === null ? $attribute : static fn (string $name): Texts|Category => $overlay->attribute($name, $attribute($name)), $catalogue,
-            $overlay === null ? $metric : static fn (string $name): ?Column => ($column = $metric($name)) === null ? null : $overlay->metric($name, $column),
+            // What compares companies is compared anew where a figure of one of them is another.
+            $overlay === null ? $metric : static fn (string $name): ?Column => $catalogue->needsPeersIfMetric($name) || ($column = $metric($name)) === null ? null : $overlay->metric($name, $column),
             static fn (Node $node): Column => $overlay === null ? $history($catalogue->expand($node)) : $overlay->expression($catalogue->expand($node), $history($catalogue->expand($node))), $members,
         );
     }
@@ -98,7 +101,6 @@ final class ColumnStore
     public function refresh(int $asOf, ?Closure $progress = null): int
     {
         $catalogue = Catalogue::builtIn();
-        $economy = $this->economy->read();
         $members = $this->members($asOf);
         $own = $compared = [];
         foreach (array_keys($catalogue->all()) as $key) {
@@ -106,25 +108,25 @@ final class ColumnStore
         }
         // Values are packed as they come: a PHP float in an array takes three times the room of its eight bytes.
         $packed = $states = array_fill_keys($own, '');
-        $currency = $economy->baseCurrency();
-        foreach ($members as $i => $member) {
-            $company = $this->companies->read($member->id) ?? throw new \LogicException("Company {$member->id} vanished.");
-            $scope = new CompanyScope($company, $asOf, $catalogue, $economy);
+        $done = 0;
+        foreach (array_chunk(array_column($members, 'id'), self::BATCH) as $ids) {
+            $evaluator = new BatchEvaluator($this->open($ids, $asOf, $catalogue), $catalogue);
             foreach ($own as $key) {
-                $column = Column::of([$scope->inCurrency($scope->metric($key), $catalogue->unit($key), $currency)]);
+                $column = Column::ofVector($evaluator->metric($key, Moment::ofFormula()));
                 $packed[$key] .= $column->packed;
                 $states[$key] .= $column->states;
             }
-            $progress === null || $progress($i + 1, count($members));
+            $done += count($ids);
+            $progress === null || $progress($done, count($members));
         }
-        DB::transaction(function () use ($asOf, $members, $packed, $states, $compared, $catalogue): void {
+        DB::transaction(function () use ($asOf, $members, $packed, $states, $compared): void {
             MetricColumn::query()->where('as_of', $asOf)->delete();
             ColumnSet::query()->where('as_of', $asOf)->delete();
             $this->writeSet($asOf, $members);
             foreach ($packed as $key => $values) {
                 $this->writeColumn($asOf, $key, null, new Column($values, $states[$key]));
             }
-            $this->compare($asOf, $compared, $catalogue);
+            $this->compare($asOf, $compared);
         });
 
         return count($members);
@@ -144,7 +146,6 @@ final class ColumnStore
             return false;
         }
         $catalogue = Catalogue::builtIn();
-        $economy = $this->economy->read();
         $positions = array_intersect(array_column($members, 'id'), $companies);
         $changes = $compared = [];
         foreach (array_keys($catalogue->all()) as $key) {
@@ -152,22 +153,21 @@ final class ColumnStore
                 $compared[] = $key;
             }
         }
-        foreach ($positions as $position => $id) {
-            $scope = new CompanyScope($this->companies->read($id) ?? throw new \LogicException("Company {$id} vanished."), $asOf, $catalogue, $economy);
-            foreach ($catalogue->all() as $key => $metric) {
-                if (! $catalogue->needsPeers($key)) {
-                    $changes[$key][$position] = $scope->inCurrency($scope->metric($key), $metric->unit, $economy->baseCurrency());
-                }
+        $evaluator = new BatchEvaluator($this->open(array_values($positions), $asOf, $catalogue), $catalogue);
+        foreach (array_diff(array_keys($catalogue->all()), $compared) as $key) {
+            $vector = $evaluator->metric($key, Moment::ofFormula());
+            foreach (array_keys($positions) as $i => $position) {
+                $changes[$key][$position] = $vector->at($i);
             }
         }
-        DB::transaction(function () use ($asOf, $changes, $compared, $catalogue, $members): void {
+        DB::transaction(function () use ($asOf, $changes, $compared, $members): void {
             foreach ($changes as $key => $values) {
                 $column = $this->stored($asOf, $key);
                 $column === null || $this->writeColumn($asOf, $key, null, $column->with($values));
             }
             MetricColumn::query()->where('as_of', $asOf)->where('name', 'like', 'expression:%')->delete();
             $this->writeAttributes($asOf, $members);
-            $this->compare($asOf, $compared, $catalogue);
+            $this->compare($asOf, $compared);
         });
 
         return true;
@@ -207,18 +207,11 @@ final class ColumnStore
      *
      * @param  list<string>  $metrics
      */
-    private function compare(int $asOf, array $metrics, Catalogue $catalogue): void
+    private function compare(int $asOf, array $metrics): void
     {
         $universe = $this->universe($asOf) ?? throw new \LogicException('The set was just written.');
-        $positions = $universe->positions();
         foreach ($metrics as $key) {
-            $metric = $catalogue->all()[$key];
-            $values = [];
-            foreach ($universe->evaluate($catalogue->tree($key), $positions) as $position => $value) {
-                $fits = in_array($universe->attribute('template')[$position], array_map(static fn ($t): string => $t->value, $metric->templates), true);
-                $values[] = ! $fits ? Absence::notApplicable('Does not fit the business.') : ($value != $value ? $universe->absence($catalogue->tree($key), $position) : $value);
-            }
-            $this->writeColumn($asOf, $key, null, Column::of($values));
+            $this->writeColumn($asOf, $key, null, $universe->compared($key));
         }
     }
 
@@ -257,25 +250,28 @@ final class ColumnStore
                 throw \Logion\Metrics\Formula\FormulaError::at("\"{$used}\" compares companies and cannot be looked at through time", $text);
             }
         }
-        $compiled = Compiler::compile($node, $catalogue);
-        $economy = $this->economy->read();
-        $unit = $catalogue->unitOf($node);
-        $values = [];
-        foreach ($ids as $i => $id) {
-            $progress === null || $progress($i + 1, count($ids));
-            $company = $this->companies->read($id);
-            if ($company === null) {
-                $values[] = Absence::missing('The company has no accounts.');
-
-                continue;
-            }
-            $scope = new CompanyScope($company, $asOf, $catalogue, $economy);
-            $values[] = $scope->inCurrency(CompanyScope::finite($compiled($scope, Moment::of('trailing'))), $unit, $economy->baseCurrency());
+        $packed = $states = '';
+        foreach (array_chunk($ids, self::BATCH) as $i => $batch) {
+            $progress === null || $progress($i * self::BATCH, count($ids));
+            $column = Column::ofVector((new BatchEvaluator($this->open($batch, $asOf, $catalogue), $catalogue))->value($node, Moment::ofFormula()));
+            $packed .= $column->packed;
+            $states .= $column->states;
         }
-        $column = Column::of($values);
+        $column = new Column($packed, $states);
         $this->writeColumn($asOf, self::expressionName($node), $text, $column);
 
         return $column;
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return list<CompanyScope>
+     */
+    private function open(array $ids, int $asOf, Catalogue $catalogue): array
+    {
+        $economy = $this->economy->read();
+
+        return array_map(fn (int $id): CompanyScope => new CompanyScope($this->companies->read($id) ?? throw new \LogicException("Company {$id} vanished."), $asOf, $catalogue, $economy), $ids);
     }
 
     /**

@@ -8,8 +8,9 @@ use Illuminate\Support\Facades\Cache;
 use Logion\Absence;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Compiler;
+use Logion\Metrics\Formula\BatchEvaluator;
 use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Vector;
 use Logion\Metrics\Moment;
 use Logion\Screening\Category;
 use Logion\Screening\Column;
@@ -17,14 +18,13 @@ use Logion\Screening\Texts;
 
 /**
  * What a user's corrections, one-offs and choices change in the columns everybody shares: the values of a few companies,
- * computed once and kept until something changes. Metrics that compare companies stay as they are for everybody.
+ * computed once and kept until something changes. Metrics that compare companies follow from them.
  */
 final class Overlay
 {
     private const KEPT_SECONDS = 86400;
 
-    /** @var array<int, CompanyScope> by position */
-    private array $scopes = [];
+    private ?BatchEvaluator $evaluator = null;
 
     /** @var array<string, array<int, float|Absence>>|null every metric by position */
     private ?array $metrics = null;
@@ -47,9 +47,9 @@ final class Overlay
         }
         $this->metrics ??= Cache::store('file')->remember("overlay:{$this->stamp}", self::KEPT_SECONDS, function (): array {
             $metrics = [];
-            foreach ($this->catalogue->all() as $key => $metric) {
+            foreach (array_keys($this->catalogue->all()) as $key) {
                 if (! $this->catalogue->needsPeers($key)) {
-                    $metrics[$key] = $this->each(fn (CompanyScope $scope): float|Absence => $scope->inCurrency($scope->metric($key), $metric->unit, $scope->economy->baseCurrency()));
+                    $metrics[$key] = $this->at($this->evaluator()->metric($key, Moment::ofFormula()));
                 }
             }
 
@@ -61,12 +61,7 @@ final class Overlay
 
     public function expression(Node $node, Column $column): Column
     {
-        $unit = $this->catalogue->unitOf($node);
-        $compiled = Compiler::compile($node, $this->catalogue);
-
-        return $column->with(Cache::store('file')->remember("overlay:{$this->stamp}:".sha1((string) $node), self::KEPT_SECONDS, fn (): array => $this->each(
-            static fn (CompanyScope $scope): float|Absence => $scope->inCurrency(CompanyScope::finite($compiled($scope, Moment::of('trailing'))), $unit, $scope->economy->baseCurrency()),
-        )));
+        return $column->with(Cache::store('file')->remember("overlay:{$this->stamp}:".sha1((string) $node), self::KEPT_SECONDS, fn (): array => $this->at($this->evaluator()->value($node, Moment::ofFormula()))));
     }
 
     public function attribute(string $name, Texts|Category $attribute): Texts|Category
@@ -83,16 +78,22 @@ final class Overlay
         return Category::of($words);
     }
 
-    /**
-     * @param  \Closure(CompanyScope): (float|Absence)  $value
-     * @return array<int, float|Absence>
-     */
-    private function each(\Closure $value): array
+    private function evaluator(): BatchEvaluator
+    {
+        $economy = $this->economy->read();
+
+        return $this->evaluator ??= new BatchEvaluator(array_map(
+            fn (int $company): CompanyScope => new CompanyScope($this->companies->read($company, $this->as) ?? throw new \LogicException("Company {$company} vanished."), $this->asOf, $this->catalogue, $economy),
+            array_values($this->positions),
+        ), $this->catalogue);
+    }
+
+    /** @return array<int, float|Absence> by position in the universe */
+    private function at(Vector $vector): array
     {
         $values = [];
-        foreach ($this->positions as $position => $company) {
-            $this->scopes[$position] ??= new CompanyScope($this->companies->read($company, $this->as) ?? throw new \LogicException("Company {$company} vanished."), $this->asOf, $this->catalogue, $this->economy->read());
-            $values[$position] = $value($this->scopes[$position]);
+        foreach (array_keys($this->positions) as $i => $position) {
+            $values[$position] = $vector->at($i);
         }
 
         return $values;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Facts;
 
-use App\Models\User;
-use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\Correction;
 use Logion\Accounts\Fact;
@@ -15,19 +13,8 @@ use Logion\Accounts\Template;
 /** Whose corrections and choices count, and whether figures are wanted as adjusted for the one-offs they marked. */
 final readonly class Viewpoint
 {
-    /** Requests say with this header that figures are wanted as "adjusted". */
-    public const HEADER = 'Logion-Figures';
-
     public function __construct(public int $userId, public string $author, public bool $adjusted = false)
     {
-    }
-
-    /** That of whoever is signed in; null for nobody. */
-    public static function current(): ?self
-    {
-        $user = Auth::user();
-
-        return $user instanceof User ? new self($user->id, $user->name, request()->header(self::HEADER) === 'adjusted') : null;
     }
 
     /** @return list<Fact> corrections in force, as facts */

@@ -10,7 +10,6 @@ use App\Facts\EconomyReader;
 use App\Models\User;
 use Closure;
 use Logion\Market\Day;
-use Logion\Metrics\Catalogue;
 use Logion\Portfolio\BackTest;
 use Logion\Portfolio\Frequency;
 use Logion\Screening\Funnel;
@@ -31,13 +30,13 @@ final class BackTestRunner
         private readonly EconomyReader $economy,
         private readonly ColumnStore $columns,
         private readonly BasketRunner $baskets,
-        private readonly Catalogues $catalogues,
+        private readonly EvaluationContexts $contexts,
         private readonly NamedLists $lists,
     ) {
     }
 
     /**
-     * @param  array{screen: array<string, mixed>, ranking?: array<string, mixed>|null, top?: int|null, frequency: string, from: string, to?: string|null, lag?: int, cost?: float|int, index: string}  $settings
+     * @param  array{screen: array<string, mixed>, ranking?: array<string, mixed>|null, top?: int|null, frequency: string, from: string, to?: string|null, lag?: int, cost?: float|int, index: string, adjusted?: bool}  $settings
      * @param  Closure(int, int): void|null  $progress  done, total
      * @return array<string, mixed>
      */
@@ -46,10 +45,9 @@ final class BackTestRunner
         $screen = Screen::fromArray($settings['screen']);
         $ranking = isset($settings['ranking']) ? Ranking::fromArray($settings['ranking']) : null;
         $top = $settings['top'] ?? null;
-        $catalogue = $user === null ? Catalogue::builtIn() : $this->catalogues->of($user);
+        $context = $this->contexts->of($user, null, $settings['adjusted'] ?? false);
         $index = $this->baskets->index($settings['index']);
-        $latest = $this->columns->latestDay() ?? throw new UnprocessableEntityHttpException('There is no data to test on.');
-        $to = min($latest, isset($settings['to']) ? Day::parse($settings['to']) : $latest);
+        $to = min($context->day, isset($settings['to']) ? Day::parse($settings['to']) : $context->day);
         $from = Day::parse($settings['from']);
         $days = array_values(array_filter($index->days, static fn (int $day): bool => $day >= $from && $day <= $to));
         if (count($days) < 2) {
@@ -60,7 +58,7 @@ final class BackTestRunner
             throw new UnprocessableEntityHttpException('There would be '.count($signals).' rebalancing dates; at most '.self::MOST_DATES.' are tested. Rebalance less often, or shorten the period.');
         }
         $lastDay = $days[count($days) - 1];
-        [$past, $names] = $this->past($catalogue, [...array_map(static fn (int $i): int => $days[$i], $signals), $lastDay], $screen, $ranking, $user, $progress);
+        [$past, $names] = $this->past($context, [...array_map(static fn (int $i): int => $days[$i], $signals), $lastDay], $screen, $ranking, $progress);
         $picks = $started = [];
         foreach ($signals as $signal) {
             $universe = $past->on($days[$signal]);
@@ -106,10 +104,10 @@ final class BackTestRunner
      * @param  Closure(int, int): void|null  $progress
      * @return array{PastUniverses, array<int, array{string, string}>}
      */
-    private function past(Catalogue $catalogue, array $days, Screen $screen, ?Ranking $ranking, ?User $user, ?Closure $progress): array
+    private function past(EvaluationContext $context, array $days, Screen $screen, ?Ranking $ranking, ?Closure $progress): array
     {
         $formulas = [...$screen->conditions(), ...$ranking?->formulas() ?? [], ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe))];
-        $past = new PastUniverses($catalogue, $this->economy->read(), array_values(array_unique($days)), $formulas, fn (int $day): Closure => $this->lists->on($day, $user, true));
+        $past = new PastUniverses($context->catalogue, $this->economy->read(), array_values(array_unique($days)), $formulas, fn (int $day): Closure => $this->lists->on($context->on($day), true));
         $daysOf = $attributes = [];
         foreach (array_unique($days) as $day) {
             foreach ($this->columns->members($day) as $member) {
@@ -120,9 +118,9 @@ final class BackTestRunner
         ksort($daysOf);
         $done = 0;
         foreach ($daysOf as $id => $its) {
-            $company = $this->companies->read($id);
+            $company = $this->companies->read($id, $context->as);
             if ($company !== null) {
-                $past->add($company, $its, $attributes[$id]);
+                $past->add($company, $its, [...$attributes[$id], 'template' => $company->template->value]);
             }
             $progress === null || $progress(++$done, count($daysOf));
         }

@@ -33,9 +33,10 @@ final class BasketRunner
      * @param  array{weights: 'equal'|'market_value', rebalance: Frequency, index: string, from: int, cost: float}  $settings
      * @return array<string, mixed>
      */
-    public function run(Screen $screen, array $settings, int $asOf): array
+    public function run(Screen $screen, array $settings, EvaluationContext $context): array
     {
-        $universe = $this->runner->universe($asOf, false);
+        $asOf = $context->day;
+        $universe = $this->runner->universe($context, false);
         $members = Mask::positions(Funnel::run($screen, $universe)->survived);
         if ($members === []) {
             throw new UnprocessableEntityHttpException('Nothing survives the screen, so there is no basket to look back on.');

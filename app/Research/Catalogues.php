@@ -7,29 +7,21 @@ namespace App\Research;
 use App\Models\OwnMetric;
 use App\Models\Screen;
 use App\Models\User;
-use Illuminate\Support\Facades\Auth;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Metric;
 use Logion\Metrics\OwnMetric as Definition;
 use Logion\Screening\Screen as ScreenDefinition;
 
-/** The catalogue as a user sees it: the built-in metrics and the user's own. */
+/** The catalogues of users: the built-in metrics and a user's own, read once. */
 final class Catalogues
 {
     /** @var array<int, Catalogue> by user */
     private array $read = [];
 
-    /** The catalogue of whoever is signed in; the built-in one for nobody. */
-    public function current(): Catalogue
+    /** The built-in catalogue for nobody. */
+    public function of(?User $user): Catalogue
     {
-        $user = Auth::user();
-
-        return $user instanceof User ? $this->of($user) : Catalogue::builtIn();
-    }
-
-    public function of(User $user): Catalogue
-    {
-        return $this->read[$user->id] ??= Catalogue::builtIn()->with(array_merge([], ...OwnMetric::query()->of($user)->orderBy('id')->get()->map(self::metrics(...))->all()));
+        return $user === null ? Catalogue::builtIn() : $this->read[$user->id] ??= Catalogue::builtIn()->with(array_merge([], ...OwnMetric::query()->of($user)->orderBy('id')->get()->map(self::metrics(...))->all()));
     }
 
     /** Own metrics have changed: read them again. */

@@ -7,11 +7,9 @@ namespace App\Research;
 use App\Facts\ColumnStore;
 use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
-use App\Facts\Viewpoint;
 use Illuminate\Support\Facades\DB;
-use Logion\Market\Day;
-use Logion\Market\InvalidDay;
 use Logion\Metrics\Catalogue;
+use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
 use Logion\Screening\UniversePeers;
@@ -20,31 +18,32 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** Opens a company on an as-of day. */
 final class CompanyScopes
 {
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns, private readonly Catalogues $catalogues)
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns)
     {
     }
 
     /**
-     * @param  bool|null  $adjusted  whether one-offs are taken out; by default as the request wants its figures
-     * @param  bool  $accountsOnly  where nothing but statements is asked for: without prices, peers and metrics
+     * Among the companies of its universe, if the columns of the day are there; nothing is computed for others than itself.
      *
      * @throws NotFoundHttpException if no company has the ticker; names the nearest ones
      */
-    public function open(string $ticker, mixed $asOf = null, ?bool $adjusted = null, bool $accountsOnly = false): CompanyScope
+    public function open(string $ticker, EvaluationContext $context): CompanyScope
     {
-        $day = $this->day($asOf);
-        $as = Viewpoint::current();
-        $as = $as === null || $adjusted === null ? $as : new Viewpoint($as->userId, $as->author, $adjusted);
-        $company = $this->companies->read($this->companyId($ticker), $as, $accountsOnly);
-        $company ??= throw new \LogicException('The company was just found.');
-        if ($accountsOnly) {
-            return new CompanyScope($company, $day, Catalogue::withoutMetrics(), new Economy);
-        }
-        $catalogue = $this->catalogues->current();
+        $company = $this->read($ticker, $context, false);
+        $universe = $this->columns->universe($context->day, false, $context->catalogue, as: $context->as);
 
-        $universe = $this->columns->universe($day, true, $catalogue, as: $as);
+        return new CompanyScope($company, $context->day, $context->catalogue, $this->economy->read(), $universe === null ? null : new ComputedPeers(new UniversePeers($universe)));
+    }
 
-        return new CompanyScope($company, $day, $catalogue, $this->economy->read(), $universe === null ? null : new UniversePeers($universe));
+    /** Where nothing but statements is asked for: without prices, peers and metrics. */
+    public function accounts(string $ticker, EvaluationContext $context): CompanyScope
+    {
+        return new CompanyScope($this->read($ticker, $context, true), $context->day, Catalogue::withoutMetrics(), new Economy);
+    }
+
+    private function read(string $ticker, EvaluationContext $context, bool $accountsOnly): Company
+    {
+        return $this->companies->read($this->companyId($ticker), $context->as, $accountsOnly) ?? throw new \LogicException('The company was just found.');
     }
 
     public function companyId(string $ticker): int
@@ -60,16 +59,5 @@ final class CompanyScopes
         asort($near);
 
         throw new NotFoundHttpException('No company has the ticker "'.mb_substr($ticker, 0, 20).'". Near it: '.implode(', ', array_slice(array_keys($near), 0, 3)).'.');
-    }
-
-    /** The day asked for as YYYY-MM-DD, or the latest one with data. A later day is brought back to the latest. */
-    public function day(mixed $asOf): int
-    {
-        if ($asOf !== null && ! is_string($asOf)) {
-            throw InvalidDay::of(get_debug_type($asOf));
-        }
-        $latest = $this->columns->latestDay() ?? throw new NotFoundHttpException('There is no data yet. Seed the demo or import some.');
-
-        return $asOf === null || $asOf === '' ? $latest : min($latest, Day::parse($asOf));
     }
 }

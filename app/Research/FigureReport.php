@@ -13,9 +13,8 @@ use Logion\Accounts\Period;
 use Logion\Figure;
 use Logion\Market\Day;
 use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Compiler;
-use Logion\Metrics\Formula\Interpreter;
 use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Workings;
 use Logion\Metrics\Moment;
 use Logion\Unit;
 use Logion\Working\Source;
@@ -62,14 +61,14 @@ final class FigureReport
             $unit = $this->scope->catalogue->unit($key);
             $value = fn (Moment $moment): float|Absence => $item === null ? $this->scope->metric($key, $moment) : $this->scope->line($item, $moment);
 
-            return ['key' => $key, 'label' => $this->scope->catalogue->label($key), 'unit' => $unit->value, 'figures' => array_map(fn (int $year): Figure => Figure::of(CompanyScope::finite($value($this->scope->year($year))), $unit), $years)];
+            return ['key' => $key, 'label' => $this->scope->catalogue->label($key), 'unit' => $unit->value, 'figures' => array_map(fn (int $year): Figure => Figure::of($value($this->scope->year($year)), $unit), $years)];
         }, $this->fitting($keys));
     }
 
     /** The working of a metric; where the reporting currency is another, the conversion is its first step. */
     public function working(string $key): Working
     {
-        return $this->converted((new Interpreter($this->scope))->metric($key));
+        return $this->converted((new Workings($this->scope))->metric($key));
     }
 
     /**
@@ -85,20 +84,23 @@ final class FigureReport
             return ['working' => $this->working($key), 'currency' => $this->scope->company->tradingCurrency, 'note' => $metric->note, 'history' => $history, 'standing' => $this->standing($key)];
         }
 
-        return ['working' => (new Interpreter($this->scope))->metric($key, $this->scope->year($year)), 'currency' => $this->scope->company->reportingCurrency, 'note' => $metric->note, 'history' => $history, 'standing' => null];
+        return ['working' => (new Workings($this->scope))->metric($key, $this->scope->year($year)), 'currency' => $this->scope->company->reportingCurrency, 'note' => $metric->note, 'history' => $history, 'standing' => null];
     }
 
-    /** @return array<string, mixed> working, currency, note, history, standing */
+    /**
+     * A formula as the margin explains it, in the currency of the installation, in which formulas are written.
+     *
+     * @return array<string, mixed> working, currency, note, history, standing
+     */
     public function explainFormula(string $formula): array
     {
         $catalogue = $this->scope->catalogue;
         $tree = $catalogue->parse($formula);
         $unit = $catalogue->unitOf($tree);
-        $compiled = Compiler::compile($tree, $catalogue);
 
         return [
-            'working' => $this->converted((new Interpreter($this->scope))->expression($tree, $formula, $unit, Moment::of('trailing'))), 'currency' => $this->scope->company->tradingCurrency, 'note' => '',
-            'history' => $this->history(fn (Moment $moment): float|Absence => $this->traded($compiled($this->scope, $moment), $unit)), 'standing' => null,
+            'working' => (new Workings($this->scope))->expression($tree, $formula, $unit), 'currency' => $this->scope->economy->baseCurrency(), 'note' => '',
+            'history' => $this->history(fn (Moment $moment): float|Absence => $this->scope->value($tree, $moment->inBase(true))), 'standing' => null,
         ];
     }
 
@@ -110,13 +112,13 @@ final class FigureReport
      */
     public function explainLine(LineItem $item, int $period, string $basis): array
     {
-        $interpreter = new Interpreter($this->scope);
+        $workings = new Workings($this->scope);
         $latest = $this->scope->facts->latestQuarter() ?? $period;
         $working = $basis === 'half_year' && $item->kind === LineKind::Duration
-            ? new Working($item->label, Figure::of($this->scope->facts->half($item->key, $period) ?? Absence::missing("{$item->label} was not reported."), $item->unit), 'sum of two quarters', 'H'.intdiv($period % 10, 2).' '.intdiv($period, 10), [$interpreter->reported($item, $period - 1), $interpreter->reported($item, $period)], null, $item->key)
+            ? new Working($item->label, Figure::of($this->scope->facts->half($item->key, $period) ?? Absence::missing("{$item->label} was not reported."), $item->unit), 'sum of two quarters', 'H'.intdiv($period % 10, 2).' '.intdiv($period, 10), [$workings->reported($item, $period - 1), $workings->reported($item, $period)], null, $item->key)
             : ($basis === 'trailing'
-            ? $interpreter->expression(Node::name($item->key), $item->label, $item->unit, Moment::of('trailing')->quartersAgo(max(0, Period::quartersBetween($period, $latest))))
-            : $interpreter->reported($item, $period));
+            ? $workings->expression(Node::name($item->key), $item->label, $item->unit, Moment::of('trailing')->quartersAgo(max(0, Period::quartersBetween($period, $latest))))
+            : $workings->reported($item, $period));
         $filings = [];
         foreach ($this->scope->company->facts as $fact) {
             if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf && ! $fact->isCorrection()) {
@@ -154,14 +156,21 @@ final class FigureReport
         );
     }
 
+    /** The median of its sector, in the currency in which {@see metric()} tells the company's own figure. */
+    public function sectorMedian(string $key): ?float
+    {
+        $median = $this->traded($this->scope->compare('sector_median', Node::name($key)), $this->scope->catalogue->unit($key));
+
+        return is_float($median) ? $median : null;
+    }
+
     /** @return array{universe: ?float, sector: ?float, sector_median: ?float} shares of companies below it, and the median of its sector */
     private function standing(string $key): array
     {
-        $value = $this->scope->metric($key);
-        $compare = fn (string $measure): float|Absence => $this->scope->compare($measure, Node::name($key), $value);
+        $compare = fn (string $function): float|Absence => $this->scope->compare($function, Node::name($key));
         $known = static fn (float|Absence $figure): ?float => is_float($figure) ? $figure : null;
 
-        return ['universe' => $known($compare('universe_percentile')), 'sector' => $known($compare('sector_percentile')), 'sector_median' => $known($this->traded($compare('sector_median'), $this->scope->catalogue->unit($key)))];
+        return ['universe' => $known($compare('universe_percentile')), 'sector' => $known($compare('sector_percentile')), 'sector_median' => $this->sectorMedian($key)];
     }
 
     /**
@@ -173,7 +182,7 @@ final class FigureReport
         $years = $this->scope->years();
 
         return ['years' => $years, 'values' => array_map(function (int $year) use ($value): ?float {
-            $figure = CompanyScope::finite($value($this->scope->year($year)));
+            $figure = $value($this->scope->year($year));
 
             return $figure instanceof Absence ? null : $figure;
         }, $years)];

@@ -39,9 +39,9 @@ final class FirstReading
                 $metric = $this->scope->catalogue->all()[$key];
                 if ($metric->fits($this->scope->company->template)) {
                     $value = $this->scope->metric($key);
-                    $median = $this->scope->compare('sector_median', Node::name($key), $value);
+                    $median = $this->scope->compare('sector_median', Node::name($key));
                     $figures[] = [
-                        'key' => $key, 'label' => $metric->label, 'figure' => $report->metric($key), 'sector_median' => is_float($median) ? $median : null,
+                        'key' => $key, 'label' => $metric->label, 'figure' => $report->metric($key), 'sector_median' => $report->sectorMedian($key),
                         'standing' => is_float($value) && is_float($median) ? $metric->against($value, $median) : null,
                     ];
                 }

@@ -22,7 +22,7 @@ final class NamedLists
 {
     private const DEEPEST = 3;
 
-    public function __construct(private readonly ColumnStore $columns, private readonly Catalogues $catalogues)
+    public function __construct(private readonly ColumnStore $columns)
     {
     }
 
@@ -30,15 +30,17 @@ final class NamedLists
      * @param  bool  $computes  whether another screen may compute history it meets
      * @return Closure(string, mixed): list<int>
      */
-    public function on(int $asOf, ?User $user, bool $computes, int $depth = 1): Closure
+    public function on(EvaluationContext $context, bool $computes, int $depth = 1): Closure
     {
+        $user = $context->user;
+
         return fn (string $kind, mixed $key): array => match ($kind) {
-            'index' => $this->index(is_string($key) ? $key : '', $asOf),
+            'index' => $this->index(is_string($key) ? $key : '', $context->day),
             'tickers' => DB::table('securities')->whereIn('ticker', is_array($key) ? array_filter($key, is_string(...)) : [])->whereNotNull('company_id')->pluck('company_id')->map(static fn ($id): int => (int) $id)->all(),
             'list' => CompanyListItem::query()->whereIn('company_list_id', $this->owned($user)->whereKey($key)->pluck('id')->whenEmpty(static fn () => throw InvalidScreen::because('one of its lists does not exist any more. Take it out of the universe.')))->pluck('company_id')->all(),
             'watchlist' => $this->decided($user, 'watch'),
             'portfolio' => $this->decided($user, 'buy'),
-            'screen' => $this->survivors($key, $asOf, $user, $computes, $depth),
+            'screen' => $this->survivors($key, $context, $computes, $depth),
             default => throw InvalidScreen::because("there are no lists of the kind \"{$kind}\"."),
         };
     }
@@ -70,13 +72,13 @@ final class NamedLists
     }
 
     /** @return list<int> */
-    private function survivors(mixed $id, int $asOf, ?User $user, bool $computes, int $depth): array
+    private function survivors(mixed $id, EvaluationContext $context, bool $computes, int $depth): array
     {
         if ($depth > self::DEEPEST) {
             throw InvalidScreen::because('screens that start from each other\'s survivors are more than '.self::DEEPEST.' deep, or go round in a circle.');
         }
-        $saved = Screen::query()->of($user ?? throw InvalidScreen::because('screens belong to a user; sign in.'))->find($id) ?? throw InvalidScreen::because('a screen it starts from does not exist any more. Take it out of the universe.');
-        $universe = $this->columns->universe($asOf, $computes, $this->catalogues->of($user), $this->on($asOf, $user, $computes, $depth + 1), \App\Facts\Viewpoint::current()) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
+        $saved = Screen::query()->of($context->user ?? throw InvalidScreen::because('screens belong to a user; sign in.'))->find($id) ?? throw InvalidScreen::because('a screen it starts from does not exist any more. Take it out of the universe.');
+        $universe = $this->columns->universe($context->day, $computes, $context->catalogue, $this->on($context, $computes, $depth + 1), $context->as) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
 
         return array_map(static fn (int $position): int => $universe->company($position), Mask::positions(Funnel::run(ScreenDefinition::fromArray($saved->definition), $universe)->survived));
     }

@@ -19,24 +19,26 @@ final class ScreenExport
     {
     }
 
-    public function table(Screen $screen, int $asOf): TableFile
+    public function table(Screen $screen, EvaluationContext $context): TableFile
     {
-        $universe = $this->runner->universe($asOf, false);
-        $survivors = Funnel::run($screen, $universe)->survivors($screen, $universe);
+        $universe = $this->runner->universe($context, false);
+        $funnel = Funnel::run($screen, $universe);
+        $survivors = $funnel->survivors($screen, $universe);
+        $reference = $funnel->reference($universe);
         $catalogue = $universe->catalogue;
         // What has to be computed first is said before the file begins.
         foreach ($screen->columns as $column) {
-            $universe->evaluate($catalogue->parse($column), []);
+            $universe->evaluate($catalogue->parse($column), $survivors);
         }
-        $rows = function () use ($screen, $universe, $survivors): \Generator {
+        $rows = function () use ($screen, $universe, $survivors, $reference): \Generator {
             foreach (array_chunk($survivors, self::ROWS_AT_ONCE) as $positions) {
-                foreach ($this->runner->rows($universe, $screen->columns, $positions) as $row) {
+                foreach ($this->runner->rows($universe, $screen->columns, $positions, null, $reference) as $row) {
                     $values = (array) $row['values'];
                     yield [$row['ticker'], $row['name'], Names::sectorLabel($row['sector']), ...array_map(static fn (string $column): ?float => $values[$column], $screen->columns)];
                 }
             }
         };
-        $definitions = [['Screen', $screen->name], ['As of', Day::iso($asOf)], ['Companies', (string) count($survivors)], ['Belief', $screen->belief], ['Amounts', 'in '.config('logion.currency').'; fractions as fractions, 0.08 is 8 %; an empty cell has no value']];
+        $definitions = [['Screen', $screen->name], ['As of', Day::iso($context->day)], ['Companies', (string) count($survivors)], ['Belief', $screen->belief], ['Amounts', 'in '.config('logion.currency').'; fractions as fractions, 0.08 is 8 %; an empty cell has no value']];
         foreach ($screen->criteria as $criterion) {
             if ($criterion->active) {
                 $definitions[] = ['Criterion', (string) $criterion];

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Research;
 
 use App\Facts\ColumnStore;
-use Illuminate\Support\Facades\Auth;
 use Logion\Market\Day;
 use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Peers;
 use Logion\Screening\Cleaning;
 use Logion\Screening\CrossSection;
 use Logion\Screening\CrossSectionFit;
@@ -20,6 +20,7 @@ use Logion\Screening\Scorecard;
 use Logion\Screening\Screen;
 use Logion\Screening\Thresholds;
 use Logion\Screening\Universe;
+use Logion\Screening\UniversePeers;
 use Logion\Screening\Warnings;
 use Logion\Statistics\Rank;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
@@ -32,7 +33,7 @@ final class ScreenRunner
     /** Points a plot of a regression can show and a person tell apart. */
     private const MOST_POINTS = 3000;
 
-    public function __construct(private readonly ColumnStore $columns, private readonly Catalogues $catalogues, private readonly NamedLists $lists)
+    public function __construct(private readonly ColumnStore $columns, private readonly NamedLists $lists)
     {
     }
 
@@ -40,18 +41,18 @@ final class ScreenRunner
      * @param  bool  $shaded  whether each figure's percentile among the survivors is told too
      * @return array<string, mixed> as_of, universe, steps, total, rows, sectors, warnings
      */
-    public function run(Screen $screen, int $asOf, int $offset = 0, ?int $limit = null, bool $shaded = false, bool $computes = true): array
+    public function run(Screen $screen, EvaluationContext $context, int $offset = 0, ?int $limit = null, bool $shaded = false, bool $computes = true): array
     {
-        $universe = $this->universe($asOf, $computes);
+        $universe = $this->universe($context, $computes);
         $funnel = Funnel::run($screen, $universe);
         $survivors = $funnel->survivors($screen, $universe);
         $page = array_slice($survivors, $offset, $limit);
         $withSetAside = $screen->setAside === [] ? null : Mask::count(Funnel::run(new Screen($screen->name, '', $screen->universe, $screen->criteria, [], []), $universe)->survived);
 
         return [
-            'as_of' => Day::iso($asOf), 'universe' => ['size' => Mask::count($funnel->start), 'definition' => (object) $screen->universe], 'steps' => $funnel->steps,
+            'as_of' => Day::iso($context->day), 'universe' => ['size' => Mask::count($funnel->start), 'definition' => (object) $screen->universe], 'steps' => $funnel->steps,
             'total' => count($survivors), 'total_with_set_aside' => $withSetAside,
-            'units' => (object) array_combine($screen->columns, array_map(static fn (string $column): string => $universe->catalogue->unitOf($universe->catalogue->parse($column))->value, $screen->columns)), 'rows' => $this->rows($universe, $screen->columns, $page, $shaded ? $survivors : null),
+            'units' => (object) array_combine($screen->columns, array_map(static fn (string $column): string => $universe->catalogue->unitOf($universe->catalogue->parse($column))->value, $screen->columns)), 'rows' => $this->rows($universe, $screen->columns, $page, $shaded ? $survivors : null, $funnel->reference($universe)),
             'sectors' => (object) $universe->category('sector')->counts($funnel->survived), 'warnings' => Warnings::of($funnel, $universe),
         ];
     }
@@ -60,23 +61,25 @@ final class ScreenRunner
      * @param  list<string>  $columns  formulas
      * @param  list<int>  $positions
      * @param  list<int>|null  $shading  companies a figure's percentile is taken among
+     * @param  string|null  $reference  companies that percentiles in the columns compare with; all shares by default
      * @return list<array<string, mixed>>
      */
-    public function rows(Universe $universe, array $columns, array $positions, ?array $shading = null): array
+    public function rows(Universe $universe, array $columns, array $positions, ?array $shading = null, ?string $reference = null): array
     {
         $rows = array_map(static fn (int $position): array => [...self::company($universe, $position), 'values' => [], 'states' => [], 'percentiles' => []], $positions);
         foreach ($columns as $column) {
             $tree = $universe->catalogue->parse($column);
             $sorted = null;
             if ($shading !== null) {
-                $sorted = array_values(array_filter($universe->evaluate($tree, $shading), static fn (float $x): bool => $x == $x));
+                $sorted = array_values(array_filter($universe->evaluate($tree, $shading, $reference), static fn (float $x): bool => $x == $x));
                 sort($sorted);
             }
-            foreach ($universe->evaluate($tree, $positions) as $i => $value) {
-                $known = $value == $value;
-                $rows[$i]['values'][$column] = $known ? $value : null;
-                if (! $known) {
-                    $rows[$i]['states'][$column] = $universe->absence($tree, $positions[$i])->kind->value;
+            $vector = $universe->vector($tree, $positions, $reference);
+            foreach ($vector->values as $i => $value) {
+                $absence = $vector->absences[$i] ?? null;
+                $rows[$i]['values'][$column] = $absence === null ? $value : null;
+                if ($absence !== null) {
+                    $rows[$i]['states'][$column] = $absence->kind->value;
                 } elseif ($sorted !== null) {
                     $rows[$i]['percentiles'][$column] = Rank::percentile($sorted, $value);
                 }
@@ -93,17 +96,17 @@ final class ScreenRunner
     }
 
     /** @return list<array<string, mixed>> warnings that take a closer look */
-    public function closerLook(Screen $screen, int $asOf): array
+    public function closerLook(Screen $screen, EvaluationContext $context): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
 
         return Warnings::onCloserLook($screen, Funnel::run($screen, $universe), $universe);
     }
 
     /** @return array<string, array<string, float|int|null>> group lines of every column over the survivors */
-    public function groupLines(Screen $screen, int $asOf): array
+    public function groupLines(Screen $screen, EvaluationContext $context): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $survivors = Mask::positions(Funnel::run($screen, $universe)->survived);
         $weights = $universe->column('market_cap')->gather($survivors);
         $lines = [];
@@ -115,9 +118,9 @@ final class ScreenRunner
     }
 
     /** @return array{total: int, proposals: list<array<string, mixed>>} */
-    public function proposals(Screen $screen, int $wished, int $asOf): array
+    public function proposals(Screen $screen, int $wished, EvaluationContext $context): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $funnel = Funnel::run($screen, $universe);
 
         return ['total' => Mask::count($funnel->survived), 'proposals' => Thresholds::towards($wished, $screen, $universe, $funnel)];
@@ -128,9 +131,9 @@ final class ScreenRunner
      *
      * @return array{criteria: list<string>, total: int, rows: list<array<string, mixed>>}
      */
-    public function score(Screen $screen, int $asOf, int $offset, int $limit): array
+    public function score(Screen $screen, EvaluationContext $context, int $offset, int $limit): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $rows = Scorecard::of($screen, $universe, Mask::positions(Funnel::start($screen, $universe)));
 
         return [
@@ -143,33 +146,33 @@ final class ScreenRunner
      * @param  list<string>  $columns
      * @return array{total: int, proposals: list<array<string, mixed>>}
      */
-    public function cleaning(Screen $screen, array $columns, int $asOf, int $limit): array
+    public function cleaning(Screen $screen, array $columns, EvaluationContext $context, int $limit): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $proposals = Cleaning::proposals($universe, Mask::positions(Funnel::start($screen, $universe)), $columns);
 
         return ['total' => count($proposals), 'proposals' => array_map(static fn (array $proposal): array => [...self::company($universe, $proposal['position']), ...array_diff_key($proposal, ['position' => 0])], array_slice($proposals, 0, $limit))];
     }
 
     /** @return array<string, mixed> */
-    public function ranking(Screen $screen, Ranking $ranking, int $asOf, int $offset, int $limit, bool $otherRules): array
+    public function ranking(Screen $screen, Ranking $ranking, EvaluationContext $context, int $offset, int $limit, bool $otherRules): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $positions = Mask::positions(Funnel::run($screen, $universe)->survived);
         $result = $ranking->of($universe, $positions);
         $null = static fn (float $x): ?float => $x == $x ? $x : null;
 
         return [
-            'as_of' => Day::iso($asOf), 'total' => $result->count(), 'left_out' => array_map(static fn (int $position): array => self::company($universe, $position), array_slice($result->leftOut, 0, 200)), 'left_out_total' => count($result->leftOut),
+            'as_of' => Day::iso($context->day), 'total' => $result->count(), 'left_out' => array_map(static fn (int $position): array => self::company($universe, $position), array_slice($result->leftOut, 0, 200)), 'left_out_total' => count($result->leftOut),
             'shares' => $ranking->shares(), 'other_rules' => $otherRules ? (object) $ranking->otherRules($universe, $positions) : null,
             'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), 'place' => $row['place'], 'score' => $row['score'], 'values' => array_map($null, $row['values']), 'scores' => $row['scores'], 'contributions' => $row['contributions']], $result->rows($offset, $limit)),
         ];
     }
 
     /** @return array<string, mixed> */
-    public function regression(Screen $screen, CrossSection $regression, int $asOf): array
+    public function regression(Screen $screen, CrossSection $regression, EvaluationContext $context): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $positions = Mask::positions(Funnel::run($screen, $universe)->survived);
         $fit = $regression->fit($universe, $positions);
         $ols = $fit->regression;
@@ -180,7 +183,7 @@ final class ScreenRunner
         }
 
         return [
-            'as_of' => Day::iso($asOf), 'used' => $ols->n, 'dropped' => $fit->dropped, 'terms' => $terms, 'r_squared' => $ols->rSquared, 'adjusted_r_squared' => $ols->adjustedRSquared,
+            'as_of' => Day::iso($context->day), 'used' => $ols->n, 'dropped' => $fit->dropped, 'terms' => $terms, 'r_squared' => $ols->rSquared, 'adjusted_r_squared' => $ols->adjustedRSquared,
             'residual_standard_error' => $ols->residualStandardError, 'degrees_of_freedom' => $ols->degreesOfFreedom, 'f' => $ols->fStatistic,
             'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), ...array_diff_key($row, ['position' => 0])], $fit->rows(self::MOST_POINTS)),
         ];
@@ -192,9 +195,9 @@ final class ScreenRunner
      * @param  array<string, mixed>  $definition
      * @return array<string, mixed>
      */
-    public function distribution(string $formula, array $definition, int $asOf): array
+    public function distribution(string $formula, array $definition, EvaluationContext $context): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $positions = Mask::positions($universe->admits(Screen::fromArray(['universe' => $definition])->universe));
 
         return get_object_vars(Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::PREVIEW_BINS));
@@ -205,9 +208,9 @@ final class ScreenRunner
      *
      * @return array<string, mixed>
      */
-    public function metric(string $key, int $asOf, int $ends = 10): array
+    public function metric(string $key, EvaluationContext $context, int $ends = 10): array
     {
-        $universe = $this->universe($asOf, false);
+        $universe = $this->universe($context, false);
         $universe->catalogue->get($key);
         $everyone = Mask::positions($universe->everyone());
         $column = $universe->column($key);
@@ -226,17 +229,23 @@ final class ScreenRunner
         $side = static fn (array $positions): array => array_map(static fn (int $position): array => [...self::company($universe, $position), 'value' => $known[$position]], $positions);
 
         return [
-            'as_of' => Day::iso($asOf), 'distribution' => get_object_vars(Distribution::of($values, self::PREVIEW_BINS)), 'coverage' => $coverage,
+            'as_of' => Day::iso($context->day), 'distribution' => get_object_vars(Distribution::of($values, self::PREVIEW_BINS)), 'coverage' => $coverage,
             'highest' => $side(array_slice(array_keys($known), 0, $ends)), 'lowest' => $side(array_reverse(array_slice(array_keys($known), -$ends))),
         ];
     }
 
-    /** @throws ConflictHttpException if the day's columns have not been refreshed */
-    public function universe(int $asOf, bool $computes): Universe
+    /** The companies that percentiles and places in a screen's criteria compare with. */
+    public function peers(Screen $screen, EvaluationContext $context): Peers
     {
-        $user = Auth::user();
+        $universe = $this->universe($context, false);
 
-        return $this->columns->universe($asOf, $computes, $this->catalogues->current(), $this->lists->on($asOf, $user instanceof \App\Models\User ? $user : null, $computes), \App\Facts\Viewpoint::current())
-            ?? throw new ConflictHttpException('The figures as of '.Day::iso($asOf).' have not been computed yet. Start the refresh and wait for it.');
+        return new ComputedPeers(new UniversePeers($universe, Funnel::among(Funnel::start($screen, $universe), $universe)));
+    }
+
+    /** @throws ConflictHttpException if the day's columns have not been refreshed */
+    public function universe(EvaluationContext $context, bool $computes): Universe
+    {
+        return $this->columns->universe($context->day, $computes, $context->catalogue, $this->lists->on($context, $computes), $context->as)
+            ?? throw new ConflictHttpException('The figures as of '.Day::iso($context->day).' have not been computed yet. Start the refresh and wait for it.');
     }
 }

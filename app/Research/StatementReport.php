@@ -21,7 +21,8 @@ use Logion\Metrics\CompanyScope;
 /** A company's statements as the outside sees them: a statement over its periods, what breaks in it, and how its figures hang together. */
 final class StatementReport
 {
-    public function __construct(private readonly CompanyScope $scope)
+    /** @param  Viewpoint|null  $as  whose judgements of breaks are told */
+    public function __construct(private readonly CompanyScope $scope, private readonly ?Viewpoint $as = null)
     {
     }
 
@@ -49,8 +50,7 @@ final class StatementReport
     {
         $plain = $this->scope->company->oneOffs === [] ? $this->scope->facts : $this->scope->company->statements($this->scope->asOf);
         $dismissed = $this->judged('break:');
-        $as = Viewpoint::current();
-        $accepted = $as === null ? [] : DB::table('one_offs')->where('user_id', $as->userId)->where('company_id', $this->scope->company->id)->whereNotNull('break_key')->pluck('id', 'break_key')->all();
+        $accepted = $this->as === null ? [] : DB::table('one_offs')->where('user_id', $this->as->userId)->where('company_id', $this->scope->company->id)->whereNotNull('break_key')->pluck('id', 'break_key')->all();
 
         return array_map(static fn (AccountBreak $break): array => [
             'key' => $break->key(), 'kind' => $break->kind, 'period' => $break->period, 'period_label' => Period::label($break->period), 'line' => $break->line, 'line_label' => LineItems::all()[$break->line]->label, 'sentence' => $break->sentence,
@@ -100,8 +100,6 @@ final class StatementReport
     /** @return array<string, int> judgements by subject */
     private function judged(string $prefix): array
     {
-        $as = Viewpoint::current();
-
-        return $as === null ? [] : DB::table('judgements')->where('user_id', $as->userId)->where('company_id', $this->scope->company->id)->where('subject', 'like', $prefix.'%')->pluck('id', 'subject')->map(static fn (mixed $id): int => (int) $id)->all();
+        return $this->as === null ? [] : DB::table('judgements')->where('user_id', $this->as->userId)->where('company_id', $this->scope->company->id)->where('subject', 'like', $prefix.'%')->pluck('id', 'subject')->map(static fn (mixed $id): int => (int) $id)->all();
     }
 }

@@ -16,6 +16,9 @@ final class FactSheet
 
     private const COUNTS = ['basic_shares_average' => true, 'diluted_shares_average' => true, 'shares_outstanding_period_end' => true];
 
+    /** One of these is in every statement of flows. */
+    private const FLOWS_EVERYBODY_REPORTS = ['net_income', 'revenue', 'operating_cash_flow'];
+
     /** @var array<int, array<string, float>> by period, then line */
     private array $values = [];
 
@@ -36,6 +39,9 @@ final class FactSheet
     private ?int $latestYear = null;
 
     private ?int $latestQuarter = null;
+
+    /** 0 where there is none. */
+    private ?int $latestTrailing = null;
 
     /** Day on which the next fact becomes public. */
     private int $nextFiling = PHP_INT_MAX;
@@ -157,6 +163,12 @@ final class FactSheet
         return $this->values[$period][$line] ?? null;
     }
 
+    /** @return array<string, float> every line of a period */
+    public function row(int $period): array
+    {
+        return $this->values[$period] ?? [];
+    }
+
     public function instant(string $line, int $quarter): ?float
     {
         return $this->values[$quarter][$line] ?? ($quarter % 10 === 4 ? $this->values[$quarter - 4][$line] ?? null : null);
@@ -193,6 +205,31 @@ final class FactSheet
         }
 
         return $sum;
+    }
+
+    /**
+     * The latest quarter up to which a year of flows can be put together; where that is not possible up to the latest quarter
+     * reported, the end of the last fiscal year.
+     */
+    public function latestTrailing(): ?int
+    {
+        $this->latestTrailing ??= $this->findLatestTrailing() ?? 0;
+
+        return $this->latestTrailing === 0 ? null : $this->latestTrailing;
+    }
+
+    private function findLatestTrailing(): ?int
+    {
+        if ($this->latestQuarter === null || $this->latestYear === null) {
+            return $this->latestQuarter;
+        }
+        foreach (self::FLOWS_EVERYBODY_REPORTS as $line) {
+            if ($this->trailing($line, $this->latestQuarter) !== null) {
+                return $this->latestQuarter;
+            }
+        }
+
+        return Period::quarter($this->latestYear, 4);
     }
 
     /** Flow of the half year that ends with a second or fourth quarter: as reported, else from quarters, or from the year. */

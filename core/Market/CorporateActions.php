@@ -69,17 +69,19 @@ final readonly class CorporateActions
             [$split, $total] = $steps[$at] ?? [1.0, 1.0];
             $steps[$at] = [$split / $q, $total * (1 - ($event['d'] ?? 0.0) * $q / $closes[$at - 1]) / $q];
         }
+        // Between two events the factors stay the same.
+        krsort($steps);
         $splits = $totals = [];
         $split = $total = 1.0;
-        for ($i = $n - 1; $i >= 0; $i--) {
-            $splits[] = $split;
-            $totals[] = $total;
-            if (isset($steps[$i])) {
-                $split *= $steps[$i][0];
-                $total *= $steps[$i][1];
-            }
+        $end = $n;
+        foreach ($steps as $at => [$splitStep, $totalStep]) {
+            array_unshift($splits, array_fill(0, $end - $at, $split));
+            array_unshift($totals, array_fill(0, $end - $at, $total));
+            $split *= $splitStep;
+            $total *= $totalStep;
+            $end = $at;
         }
 
-        return ['split' => array_reverse($splits), 'total' => array_reverse($totals)];
+        return ['split' => array_merge(array_fill(0, $end, $split), ...$splits), 'total' => array_merge(array_fill(0, $end, $total), ...$totals)];
     }
 }

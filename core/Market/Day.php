@@ -45,7 +45,36 @@ final class Day
 
     public static function plus(int $day, int $days): int
     {
-        return (int) (new DateTimeImmutable(self::iso($day)))->modify(sprintf('%+d days', $days))->format('Ymd');
+        return self::fromOrdinal(self::ordinal($day) + $days);
+    }
+
+    /** The day so many days after 1970-01-01, the inverse of {@see ordinal()} by the same authors. */
+    public static function fromOrdinal(int $ordinal): int
+    {
+        $l = $ordinal + 2440588 + 68569;
+        $n = intdiv(4 * $l, 146097);
+        $l -= intdiv(146097 * $n + 3, 4);
+        $i = intdiv(4000 * ($l + 1), 1461001);
+        $l -= intdiv(1461 * $i, 4) - 31;
+        $j = intdiv(80 * $l, 2447);
+        $d = $l - intdiv(2447 * $j, 80);
+        $l = intdiv($j, 11);
+
+        return (100 * ($n - 49) + $i + $l) * 10000 + ($j + 2 - 12 * $l) * 100 + $d;
+    }
+
+    /** The same date so many months earlier; the last day of the month where it has no such date. */
+    public static function monthsEarlier(int $day, int $months): int
+    {
+        $month = intdiv($day, 10000) * 12 + intdiv($day, 100) % 100 - 1 - $months;
+        [$year, $month] = [intdiv($month, 12), $month % 12 + 1];
+        $last = match ($month) {
+            2 => $year % 4 === 0 && ($year % 100 !== 0 || $year % 400 === 0) ? 29 : 28,
+            4, 6, 9, 11 => 30,
+            default => 31,
+        };
+
+        return $year * 10000 + $month * 100 + min($day % 100, $last);
     }
 
     /** YYYYMM of a day. */

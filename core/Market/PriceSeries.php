@@ -16,6 +16,9 @@ final class PriceSeries
     /** @var list<float>|null */
     private ?array $withDividends = null;
 
+    /** @var array<int, int>|null */
+    private ?array $monthEnds = null;
+
     /** @var list<float> */
     public readonly array $closes;
 
@@ -160,6 +163,12 @@ final class PriceSeries
         }
 
         return new self($days, $closes, $highs, $lows, $volumes, new CorporateActions($this->actions->splits, $dividends));
+    }
+
+    /** @return array<int, int> position of the last bar of each month YYYYMM */
+    public function monthEnds(): array
+    {
+        return $this->monthEnds ??= TradingDays::monthEnds($this->days);
     }
 
     public function last(): int

@@ -47,8 +47,15 @@ final class TradingDays
     public static function monthEnds(array $days): array
     {
         $ends = [];
-        foreach ($days as $i => $day) {
-            $ends[intdiv($day, 100)] = $i;
+        $n = count($days);
+        // A month has at most 31 bars: looking a month ahead skips most of them.
+        for ($i = 0; $i < $n; $i++) {
+            $month = intdiv($days[$i], 100);
+            $i = min($n - 1, $i + 31);
+            while (intdiv($days[$i], 100) !== $month) {
+                $i--;
+            }
+            $ends[$month] = $i;
         }
 
         return $ends;

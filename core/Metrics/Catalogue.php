@@ -4,17 +4,16 @@ declare(strict_types=1);
 
 namespace Logion\Metrics;
 
-use Closure;
-use Logion\Absence;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\Template;
 use Logion\Metrics\Formula\Budget;
-use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Dimensions;
 use Logion\Metrics\Formula\FormulaError;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Operator;
 use Logion\Metrics\Formula\Parser;
+use Logion\Metrics\Formula\UnaryOperator;
 use Logion\Unit;
 
 /**
@@ -53,9 +52,6 @@ final class Catalogue
 
     /** @var array<string, Node> */
     private array $trees = [];
-
-    /** @var array<string, array{Closure(CompanyScope, Moment): (float|Absence), (Closure(CompanyScope, Moment): (float|Absence))|null}> */
-    private array $compiled = [];
 
     /** @var list<string>|null */
     private ?array $names = null;
@@ -234,19 +230,6 @@ final class Catalogue
         return $text === null ? null : $this->trees[$key.'#guard'] ??= $this->parser->parse($text);
     }
 
-    /**
-     * The compiled formula of a metric and of its guard.
-     *
-     * @return array{Closure(CompanyScope, Moment): (float|Absence), (Closure(CompanyScope, Moment): (float|Absence))|null}
-     */
-    public function compiled(string $key): array
-    {
-        return $this->compiled[$key] ??= [
-            Compiler::compile($this->tree($key), $this),
-            ($guard = $this->guard($key)) === null ? null : Compiler::compile($guard, $this),
-        ];
-    }
-
     /** Label of a line, metric or market name. */
     public function label(string $name): string
     {
@@ -278,11 +261,11 @@ final class Catalogue
     {
         $keeps = match ($expression->kind) {
             'name' => $this->unit($expression->symbol),
-            'unary' => $expression->symbol === '-' ? $expression->children[0] : null,
-            'binary' => in_array($expression->symbol, ['+', '-'], true) ? $expression->children : null,
+            'unary' => $expression->sign() === UnaryOperator::Negative ? $expression->children[0] : null,
+            'binary' => in_array($expression->operator(), [Operator::Add, Operator::Subtract], true) ? $expression->children : null,
             'conditional' => array_slice($expression->children, 1),
             'coalesce' => $expression->children,
-            'call' => Functions::all()[$expression->symbol]->dimension === 'same' && $expression->symbol !== 'sqrt' ? array_slice($expression->children, 0, in_array($expression->symbol, ['min', 'max'], true) ? 2 : 1) : null,
+            'call' => Functions::get($expression->symbol)->unit() ?? array_values(array_intersect_key($expression->children, array_flip(Functions::get($expression->symbol)->keepsUnitOf()))),
             default => null,
         };
         if ($keeps === null || $keeps instanceof Unit) {
@@ -306,7 +289,7 @@ final class Catalogue
             return true;
         }
         $tree = $this->tree($key);
-        if ($tree->calls(...Functions::CROSS_SECTION)) {
+        if ($tree->comparesCompanies()) {
             return true;
         }
         foreach ($tree->names() as $name) {

@@ -8,14 +8,22 @@ use Logion\Absence;
 use Logion\Accounts\Fact;
 use Logion\Accounts\FactSheet;
 use Logion\Accounts\LineItem;
+use Logion\Accounts\LineItems;
 use Logion\Accounts\LineKind;
 use Logion\Accounts\OneOffs;
 use Logion\Accounts\Period;
 use Logion\Market\Day;
+use Logion\Market\Indicators;
 use Logion\Market\PriceSeries;
 use Logion\Market\TradingDays;
+use Logion\Market\Window;
+use Logion\Metrics\Formula\BatchEvaluator;
+use Logion\Metrics\Formula\DailyEvaluator;
 use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Shape\AmongCompanies;
+use Logion\Metrics\Formula\Vector;
 use Logion\Risk\Beta;
+use Logion\Unit;
 
 /**
  * One company on one as-of day: answers every name a formula can hold. Nothing public later than that day can be seen.
@@ -34,12 +42,6 @@ final class CompanyScope
 
     private readonly ?PriceSeries $index;
 
-    /** @var array<string, array<int, float|Absence>> */
-    private array $metrics = [];
-
-    /** @var array<string, array<int, float|Absence>> by line and moment */
-    private array $lines = [];
-
     /** @var array<int, int|Absence> */
     private array $positions = [];
 
@@ -49,7 +51,10 @@ final class CompanyScope
     /** @var array<string, Absence> */
     private array $absences = [];
 
-    private int $depth = 0;
+    /** @var array<string, int|null> first bar by window and last bar */
+    private array $windows = [];
+
+    private ?BatchEvaluator $evaluator = null;
 
     public function __construct(
         public readonly Company $company,
@@ -69,51 +74,31 @@ final class CompanyScope
             );
     }
 
-    /** Value of a metric in its own basis, or in that of the metric that refers to it. Each is computed once per moment. */
+    /** Value of a metric, by default now and in its own basis; amounts in the reporting currency. */
     public function metric(string $key, ?Moment $moment = null): float|Absence
     {
         $metric = $this->catalogue->find($key) ?? throw new \LogicException("There is no metric {$key}.");
-        $moment ??= Moment::of($metric->basis);
-        if (isset($this->metrics[$key][$moment->id])) {
-            return $this->metrics[$key][$moment->id];
-        }
-        if ($metric->comparison !== null) {
-            return $this->metrics[$key][$moment->id] = $moment->past || $this->peers === null
-                ? Absence::missing("{$metric->label} compares companies on one day and has no past.")
-                : $this->peers->metric($key, $this->company->id);
-        }
-        if (! $metric->fits($this->company->template)) {
-            return $this->metrics[$key][$moment->id] = $this->doesNotFit($metric->label);
-        }
-        if (++$this->depth > 120) {
-            $this->depth = 0;
 
-            return Absence::notMeaningful("{$metric->label} refers to itself.");
-        }
-        [$formula, $guard] = $this->catalogue->compiled($key);
-        $value = null;
-        if ($guard !== null) {
-            $value = self::guarded($guard($this, $moment), (string) $metric->notMeaningfulWhen);
-        }
-        $value ??= $formula($this, $moment);
-        $this->depth--;
-
-        return $this->metrics[$key][$moment->id] = self::finite($value);
+        return $this->evaluator()->metric($key, $moment ?? Moment::of($metric->basis))->at(0);
     }
 
-    /** What a guard says: an absence when it holds or is itself not meaningful, null when the formula decides. */
-    public static function guarded(float|Absence $guard, string $text): ?Absence
+    /** Value of any formula: trailing, amounts in the currency of the installation, unless the moment says otherwise. */
+    public function value(Node $formula, ?Moment $moment = null): float|Absence
     {
-        if ($guard instanceof Absence) {
-            return $guard->kind === \Logion\AbsenceKind::NotMeaningful ? $guard : null;
-        }
-
-        return $guard != 0.0 ? Absence::notMeaningful("Not meaningful when {$text}.") : null;
+        return $this->evaluator()->value($formula, $moment ?? Moment::ofFormula())->at(0);
     }
 
-    public static function finite(float|Absence $value): float|Absence
+    private function evaluator(): BatchEvaluator
     {
-        return is_float($value) && ! is_finite($value) ? Absence::notMeaningful('The result is not a finite number.') : $value;
+        return $this->evaluator ??= new BatchEvaluator([$this], $this->catalogue);
+    }
+
+    /** An expression on the trading days up to a moment that an exponential mean of n days remembers. */
+    public function daily(Node $expression, Moment $moment, int $n): Vector|Absence
+    {
+        $last = $this->marketPosition($moment);
+
+        return $last instanceof Absence ? $last : (new DailyEvaluator($this, Indicators::remembers($last, $n), $last, $moment))->value($expression, $moment);
     }
 
     public function doesNotFit(string $label): Absence
@@ -121,17 +106,12 @@ final class CompanyScope
         return $this->absences['fit:'.$label] ??= Absence::notApplicable("{$label} does not apply to a {$this->company->template->label()}.");
     }
 
-    /** Value of a statement line at a moment. Many metrics ask for the same ones; each is read once. */
+    /** Value of a statement line at a moment, in the reporting currency. */
     public function line(LineItem $item, Moment $m): float|Absence
     {
-        return $this->lines[$item->key][$m->id] ??= $this->readLine($item, $m);
-    }
-
-    private function readLine(LineItem $item, Moment $m): float|Absence
-    {
-        $period = $this->period($m);
+        $period = $item->kind === LineKind::Duration && $m->basis === 'trailing' ? $this->flowPeriod($m) : $this->period($m);
         if ($period === null) {
-            return $this->absences['none'] ??= Absence::missing('No report has been published yet.');
+            return $this->absentLine($item, null);
         }
         $facts = $this->facts;
         if ($m->basis === 'annual') {
@@ -165,6 +145,17 @@ final class CompanyScope
         return $quarter === null ? null : ($m->years === 0 && $m->quarters === 0 ? $quarter : Period::shiftQuarters($quarter, -4 * $m->years - $m->quarters));
     }
 
+    /**
+     * The quarter the trailing flows of a moment end with. Where the year up to the latest quarter cannot be put together, as
+     * when quarters have only begun to be reported, it is the end of the last fiscal year.
+     */
+    public function flowPeriod(Moment $m): ?int
+    {
+        $latest = $this->facts->latestTrailing();
+
+        return $latest === null ? null : Period::shiftQuarters($latest, -4 * $m->years - $m->quarters);
+    }
+
     /** The moment of a completed fiscal year; a year not reported yet counts as the latest. */
     public function year(int $fiscalYear): Moment
     {
@@ -183,20 +174,59 @@ final class CompanyScope
     /** Position in the price series a moment looks at. */
     public function marketPosition(Moment $m): int|Absence
     {
-        return $this->positions[$m->id] ??= $this->locate($m);
+        return $this->positions[$m->place] ??= $this->locate($m);
     }
 
     /**
      * An amount of the reporting currency in another currency at the as-of day's rate; other figures are returned as they are.
      */
-    public function inCurrency(float|Absence $value, \Logion\Unit $unit, string $currency): float|Absence
+    public function inCurrency(float|Absence $value, Unit $unit, string $currency): float|Absence
     {
-        if ($value instanceof Absence || $currency === $this->company->reportingCurrency || ($unit !== \Logion\Unit::Money && $unit !== \Logion\Unit::MoneyPerShare)) {
+        if ($value instanceof Absence || $currency === $this->company->reportingCurrency || ($unit !== Unit::Money && $unit !== Unit::MoneyPerShare)) {
             return $value;
         }
         $rate = $this->economy->exchange($this->company->reportingCurrency, $currency, $this->asOf);
 
         return $rate === null ? Absence::missing("No exchange rate of {$this->company->reportingCurrency} into {$currency} is known.") : $value * $rate;
+    }
+
+    /** Units of the installation's currency for one of the reporting currency, on the as-of day. */
+    public function baseRate(): float|Absence
+    {
+        return $this->inCurrency(1.0, Unit::Money, $this->economy->baseCurrency());
+    }
+
+    /**
+     * First bar of a window that ends with a bar; null if the prices do not reach back to its beginning.
+     *
+     * @param  bool  $base  whether the bar is wanted that the window begins after, from which returns are measured
+     */
+    public function windowStart(int $to, float|string $window, bool $base): ?int
+    {
+        $key = "{$to} {$window} ".(int) $base;
+        if (! array_key_exists($key, $this->windows)) {
+            $of = Window::of($window);
+            $this->windows[$key] = $base ? $of->from($this->prices->days, $to) : $of->first($this->prices->days, $to);
+        }
+
+        return $this->windows[$key];
+    }
+
+    /** @return array<int, ?float> exponential mean of the closes on the days between two bars, by position; null until it begins */
+    public function exponentialMean(int $n, int $from, int $to): array
+    {
+        $start = Indicators::remembers($from, $n);
+
+        return array_combine(range($from, $to), array_slice(Indicators::ema(array_slice($this->prices->closes, $start, $to - $start + 1), $n), $from - $start));
+    }
+
+    /** Relative strength index of a day, by Wilder's smoothing, an exponential mean of weight 1/n; null before it begins. */
+    public function relativeStrength(int $n, int $at): ?float
+    {
+        $start = Indicators::remembers($at, 2 * $n - 1);
+        $index = Indicators::rsi(array_slice($this->prices->closes, $start, $at - $start + 1), $n);
+
+        return $index[count($index) - 1];
     }
 
     private function locate(Moment $m): int|Absence
@@ -303,20 +333,49 @@ final class CompanyScope
         return $beta !== null && $beta->observations >= min(36, $months) ? $beta : null;
     }
 
-    public function indexReturn(Moment $m, float|string $days): float|Absence
+    /** Total return of the home index between the days a window of the share begins and ends with. */
+    public function indexReturn(Moment $m, float|string $window): float|Absence
     {
         $at = $this->marketPosition($m);
         if ($this->index === null || $at instanceof Absence) {
             return $at instanceof Absence ? $at : Absence::missing('The company has no home index.');
         }
-        $from = $days === 'ytd' ? $this->lastOfPreviousYear($at) : $at - (int) $days;
-        if ($from < 0) {
+        $from = $this->windowStart($at, $window, true);
+        if ($from === null) {
             return Absence::notEnoughHistory('The price history is shorter than the period.');
         }
         $to = TradingDays::lastUntil($this->index->days, $this->prices->days[$at]);
         $start = TradingDays::lastUntil($this->index->days, $this->prices->days[$from]);
 
         return $start < 0 ? Absence::notEnoughHistory('The index is younger than the period.') : $this->index->adjusted[$to] / $this->index->adjusted[$start] - 1;
+    }
+
+    /** Dividends a share with an ex-date in a window, on the share basis of the as-of day. */
+    public function dividends(Moment $m, float|string $window): float|Absence
+    {
+        $at = $this->marketPosition($m);
+        if ($at instanceof Absence) {
+            return $at;
+        }
+        $from = $this->windowStart($at, $window, true);
+        if ($from === null) {
+            return Absence::notEnoughHistory('The price history is shorter than the window.');
+        }
+        if ($this->prices->actions->dividends === []) {
+            $reported = $this->line(LineItems::all()['dividends_per_share'], Moment::of('trailing'));
+
+            return $reported === 0.0 ? 0.0 : Absence::missing('No ex-dates of dividends are known'.($reported instanceof Absence ? '.' : ', though dividends were reported.'));
+        }
+        $to = $m->past || $m->days > 0 ? $this->prices->days[$at] : $this->asOf;
+        $after = Window::of($window)->beginsAfter($to, $this->prices->days[$from]);
+        $sum = 0.0;
+        foreach ($this->prices->actions->dividends as [$day, $amount]) {
+            if ($day > $after && $day <= $to) {
+                $sum += $amount / $this->prices->actions->splitRatio($day, $this->asOf);
+            }
+        }
+
+        return $sum * $this->priceRate($m);
     }
 
     /** Position of the last close of the previous calendar year; −1 if there is none. */
@@ -326,23 +385,37 @@ final class CompanyScope
     }
 
     /**
-     * Where the company stands among its peers. Amounts are compared in the base currency, in which the universe is kept;
-     * a median of amounts comes back in the reporting currency.
+     * Where the company stands among others by an expression, amounts in the currency of the installation.
      *
-     * @param  string  $measure  one of {@see \Logion\Metrics\Formula\Functions::CROSS_SECTION}
+     * @param  float|Absence  $own  its own value
      */
-    public function compare(string $measure, Node $expression, float|Absence $own): float|Absence
+    public function standing(AmongCompanies $function, Node $expression, float|Absence $own): float|Absence
     {
-        if ($this->peers === null) {
-            return Absence::missing('There is no universe to compare with.');
-        }
-        $rate = $this->inCurrency(1.0, $this->catalogue->unitOf($expression), $this->economy->baseCurrency());
-        if ($rate instanceof Absence) {
-            return $rate;
-        }
-        $result = $this->peers->compare($measure, $expression, is_float($own) ? $own * $rate : $own, $this->company->id);
+        return $this->peers === null ? Absence::missing('There is no universe to compare with.') : $this->peers->standing($function, $expression, $own, $this->company->id);
+    }
 
-        return $measure === 'sector_median' && is_float($result) ? $result / $rate : $result;
+    /**
+     * The same for a function named; an amount in the reporting currency.
+     *
+     * @param  string  $function  such as sector_median
+     */
+    public function compare(string $function, Node $expression): float|Absence
+    {
+        return $this->value(Node::call($function, [$expression]), Moment::of('trailing'));
+    }
+
+    /** Value of a metric that has no formula but compares companies: a place in a ranking, a residual. */
+    public function compared(Metric $metric, Moment $moment): float|Absence
+    {
+        return $moment->past || $this->peers === null
+            ? Absence::missing("{$metric->label} compares companies on one day and has no past.")
+            : $this->peers->metric($metric->key, $this->company->id);
+    }
+
+    /** The same company among other peers. */
+    public function among(?Peers $peers): self
+    {
+        return new self($this->company, $this->asOf, $this->catalogue, $this->economy, $peers, $this->facts);
     }
 
     /** The reported fact behind a line at a moment, for the working; null for sums and completed totals. */
@@ -368,8 +441,12 @@ final class CompanyScope
         return $sum / 4;
     }
 
-    private function absentLine(LineItem $item, int $period): Absence
+    /** Why a line has no value in a period; null if nothing was reported at all. */
+    public function absentLine(LineItem $item, ?int $period): Absence
     {
+        if ($period === null) {
+            return $this->absences['none'] ??= Absence::missing('No report has been published yet.');
+        }
         if (! $item->fits($this->company->template)) {
             return $this->doesNotFit($item->label);
         }
@@ -382,12 +459,7 @@ final class CompanyScope
 
     private function sharesOutstanding(Moment $m): float|Absence
     {
-        $item = \Logion\Accounts\LineItems::all()['shares_outstanding_period_end'];
-        if ($m->past) {
-            return $this->line($item, $m);
-        }
-
-        return $this->line($item, Moment::of('trailing'));
+        return $this->line(LineItems::all()['shares_outstanding_period_end'], $m->past ? $m : Moment::of('trailing'));
     }
 
     private function fiscalYearElapsed(int $day): float|Absence
@@ -427,14 +499,14 @@ final class CompanyScope
         $ratio = $this->prices->actions->splitRatio($series['days'][$at], $this->asOf);
 
         return match ($this->catalogue->unit($name)) {
-            \Logion\Unit::Shares => $series['values'][$at] * $ratio,
-            \Logion\Unit::MoneyPerShare => $series['values'][$at] / $ratio * $this->priceRate($m),
+            Unit::Shares => $series['values'][$at] * $ratio,
+            Unit::MoneyPerShare => $series['values'][$at] / $ratio * $this->priceRate($m),
             default => $series['values'][$at],
         };
     }
 
     private function isPerShare(string $line): bool
     {
-        return $this->catalogue->unit($line) === \Logion\Unit::MoneyPerShare;
+        return $this->catalogue->unit($line) === Unit::MoneyPerShare;
     }
 }

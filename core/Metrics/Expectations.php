@@ -32,13 +32,14 @@ final class Expectations
      */
     public function consensus(string $line, int $period, int $day): ?array
     {
-        $found = null;
-        foreach ($this->snapshots[$line][$period] ?? [] as $snapshot) {
-            if ($snapshot[0] > $day) {
-                break;
-            }
-            $found = $snapshot;
+        $snapshots = $this->snapshots[$line][$period] ?? [];
+        $low = 0;
+        $high = count($snapshots);
+        while ($low < $high) {
+            $middle = ($low + $high) >> 1;
+            $snapshots[$middle][0] <= $day ? $low = $middle + 1 : $high = $middle;
         }
+        $found = $snapshots[$low - 1] ?? null;
 
         return $found === null ? null : ['day' => $found[0], 'mean' => $found[1], 'deviation' => $found[2], 'count' => $found[3], 'high' => $found[4], 'low' => $found[5]];
     }

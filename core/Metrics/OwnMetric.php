@@ -89,10 +89,11 @@ final class OwnMetric
     /** Whether a function that looks at other periods or days is asked about a figure that compares companies. */
     private static function comparesInHistory(Node $node, Catalogue $catalogue, bool $inside = false): bool
     {
-        if ($inside && ($node->calls(...Formula\Functions::CROSS_SECTION) || ($node->kind === 'name' && $catalogue->needsPeersIfMetric($node->symbol)))) {
+        if ($inside && ($node->comparesCompanies() || ($node->kind === 'name' && $catalogue->needsPeersIfMetric($node->symbol)))) {
             return true;
         }
-        $inside = $inside || ($node->kind === 'call' && ! in_array($node->symbol, [...Formula\Functions::CROSS_SECTION, 'min', 'max', 'abs', 'ln', 'sqrt'], true));
+        $function = $node->kind === 'call' ? Formula\Functions::get($node->symbol) : null;
+        $inside = $inside || ($function !== null && ! $function->isPointwise() && ! $function->comparesCompanies());
         foreach ($node->children as $child) {
             if (self::comparesInHistory($child, $catalogue, $inside)) {
                 return true;

@@ -6,16 +6,16 @@ namespace Logion\Metrics;
 
 use Logion\Absence;
 use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Shape\AmongCompanies;
 
 /** The companies a figure is compared with when a formula asks for a sector or a universe. */
 interface Peers
 {
     /**
-     * @param  string  $measure  one of {@see \Logion\Metrics\Formula\Functions::CROSS_SECTION}
      * @param  Node  $expression  what is compared
-     * @param  float|Absence  $own  the company's own value of it
+     * @param  float|Absence  $own  the company's own value of it, amounts in the currency of the installation
      */
-    public function compare(string $measure, Node $expression, float|Absence $own, int $company): float|Absence;
+    public function standing(AmongCompanies $function, Node $expression, float|Absence $own, int $company): float|Absence;
 
     /** A company's value of a metric that is computed for all companies at once. */
     public function metric(string $key, int $company): float|Absence;

@@ -6,7 +6,6 @@ namespace Logion\Risk;
 
 use Logion\Market\Day;
 use Logion\Market\PriceSeries;
-use Logion\Market\TradingDays;
 use Logion\Statistics\Descriptive;
 use Logion\Statistics\Regression;
 
@@ -65,12 +64,12 @@ final readonly class Beta
     public static function monthly(PriceSeries $security, PriceSeries $index, int $asOf, int $maximum = 60): ?self
     {
         $joined = [];
-        $indexEnds = TradingDays::monthEnds($index->days);
+        $indexEnds = $index->monthEnds();
         $complete = Day::month($asOf);
         if (Day::lastWeekdayOfMonth($complete) > $asOf) {
             $complete--;
         }
-        foreach (TradingDays::monthEnds($security->days) as $month => $at) {
+        foreach ($security->monthEnds() as $month => $at) {
             if ($month <= $complete && isset($indexEnds[$month])) {
                 $joined[$month] = [$security->adjusted[$at], $index->adjusted[$indexEnds[$month]]];
             }

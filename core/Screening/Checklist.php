@@ -7,10 +7,7 @@ namespace Logion\Screening;
 use Logion\Absence;
 use Logion\Figure;
 use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Node;
-use Logion\Metrics\Formula\Operations;
-use Logion\Metrics\Moment;
 
 /**
  * The criteria of a screen used on one company: what is required, what is, and how far they are apart.
@@ -52,12 +49,12 @@ final class Checklist
         ];
         $condition = $criterion->formula === null ? null : Condition::of($this->scope->catalogue->parse($criterion->formula));
         if ($condition !== null) {
-            $actual = $this->value($condition->actual);
-            $required = $this->value($condition->required);
+            $actual = $this->scope->value($condition->actual);
+            $required = $this->scope->value($condition->required);
             $unit = $this->scope->catalogue->unitOf($condition->actual);
             $history = $this->history($condition->actual);
             $item = [
-                ...$item, 'actual' => Figure::of($actual, $unit), 'actual_formula' => (string) $condition->actual, 'operator' => $condition->operator, 'required' => Figure::of($required, $unit),
+                ...$item, 'actual' => Figure::of($actual, $unit), 'actual_formula' => (string) $condition->actual, 'operator' => $condition->operator->value, 'required' => Figure::of($required, $unit),
                 'slack' => is_float($actual) && is_float($required) ? $condition->slack($actual, $required) : null, 'relative' => is_float($actual) && is_float($required) ? $condition->relative($actual, $required) : null,
                 'years' => array_keys($history), 'history' => array_values($history), 'trend' => self::trend(array_values($history)),
             ];
@@ -69,7 +66,7 @@ final class Checklist
     private function verdict(Criterion $criterion): float|Absence
     {
         if ($criterion->formula !== null) {
-            return $this->decide($this->scope->catalogue->parse($criterion->formula));
+            return $this->scope->value($this->scope->catalogue->parse($criterion->formula));
         }
         $passed = $failed = 0;
         $unknown = null;
@@ -92,39 +89,15 @@ final class Checklist
         return $passed >= $needed ? 1.0 : ($failed > count($members) - $needed || $unknown === null ? 0.0 : $unknown);
     }
 
-    /** A condition, with amounts compared in the currency the universe is kept in, as a screen compares them. */
-    private function decide(Node $condition): float|Absence
-    {
-        if ($condition->kind === 'binary' && in_array($condition->symbol, ['and', 'or'], true)) {
-            return Operations::logical($condition->symbol, $this->decide($condition->children[0]), $this->decide($condition->children[1]));
-        }
-        $comparison = Condition::of($condition);
-        if ($comparison === null) {
-            return $this->value($condition);
-        }
-        $actual = $this->value($comparison->actual);
-        $required = $this->value($comparison->required);
-
-        return $actual instanceof Absence ? $actual : ($required instanceof Absence ? $required : Operations::apply($comparison->operator, $actual, $required));
-    }
-
-    private function value(Node $formula): float|Absence
-    {
-        $compiled = Compiler::compile($formula, $this->scope->catalogue);
-
-        return $this->scope->inCurrency(CompanyScope::finite($compiled($this->scope, Moment::of('trailing'))), $this->scope->catalogue->unitOf($formula), $this->scope->economy->baseCurrency());
-    }
-
     /** @return array<int, float|null> by fiscal year */
     private function history(Node $formula): array
     {
         if ($formula->names() === []) {
             return [];
         }
-        $compiled = Compiler::compile($formula, $this->scope->catalogue);
         $values = [];
         foreach (array_slice($this->scope->years(), -self::YEARS) as $year) {
-            $value = CompanyScope::finite($compiled($this->scope, $this->scope->year($year)));
+            $value = $this->scope->value($formula, $this->scope->year($year)->inBase(true));
             $values[$year] = is_float($value) ? $value : null;
         }
 

@@ -6,6 +6,8 @@ namespace Logion\Screening;
 
 use Logion\Absence;
 use Logion\AbsenceKind;
+use Logion\Metrics\Formula\Operator;
+use Logion\Metrics\Formula\Vector;
 use Logion\Statistics\Quantile;
 use Logion\Statistics\Rank;
 
@@ -79,14 +81,17 @@ final class Column
         return $letter === 'v' ? 'value' : (string) array_search($letter, self::LETTERS, true);
     }
 
+    /** Why there is no value; a column keeps the kind of reason, the company itself knows the words. */
     public function absence(int $position): ?Absence
     {
-        return match (AbsenceKind::tryFrom($this->state($position))) {
+        static $absences = [];
+        $letter = $this->states[$position];
+
+        return $letter === 'v' ? null : $absences[$letter] ??= match (AbsenceKind::from($this->state($position))) {
             AbsenceKind::Missing => Absence::missing('Missing.'),
             AbsenceKind::NotApplicable => Absence::notApplicable('Does not apply to this kind of business.'),
             AbsenceKind::NotMeaningful => Absence::notMeaningful('Not meaningful.'),
             AbsenceKind::NotEnoughHistory => Absence::notEnoughHistory('Not enough history.'),
-            null => null,
         };
     }
 
@@ -127,6 +132,35 @@ final class Column
         }
 
         return new self($values === [] ? '' : pack('d*', ...$values), $states);
+    }
+
+    /**
+     * Values with the states of those that have none, at some positions.
+     *
+     * @param  list<int>  $positions
+     */
+    public function vector(array $positions): Vector
+    {
+        $absences = [];
+        if (strspn($this->states, 'v') !== strlen($this->states)) {
+            foreach ($positions as $i => $position) {
+                if ($this->states[$position] !== 'v') {
+                    $absences[$i] = $this->absence($position) ?? throw new \LogicException('The state says there is no value.');
+                }
+            }
+        }
+
+        return new Vector($this->gather($positions), $absences);
+    }
+
+    public static function ofVector(Vector $vector): self
+    {
+        $states = str_repeat('v', count($vector->values));
+        foreach ($vector->absences as $i => $absence) {
+            $states[$i] = self::LETTERS[$absence->kind->value];
+        }
+
+        return new self($vector->values === [] ? '' : pack('d*', ...$vector->values), $states);
     }
 
     /** The same column with its index. */
@@ -247,46 +281,33 @@ final class Column
     }
 
     /** A comparison with a number, decided for every company. */
-    public function compare(string $operator, float $threshold): Mask
+    public function compare(Operator $operator, float $threshold): Mask
     {
         if ($this->codes === null || $this->bounds === null) {
             return $this->compareEach($operator, $threshold);
         }
         $bounds = $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
         $bin = Rank::firstAbove($bounds, $threshold);
-        $above = str_starts_with($operator, '>') || $operator === '!=' ? "\1" : "\0";
-        $below = str_starts_with($operator, '<') || $operator === '!=' ? "\1" : "\0";
+        $above = $operator->holds(1.0, 0.0) ? "\1" : "\0";
+        $below = $operator->holds(0.0, 1.0) ? "\1" : "\0";
         // All bins below the threshold's fail or pass as one, so do those above; its own is marked 2 and looked into.
         $to = "\0".str_repeat($below, max(0, $bin - 1)).($bin > 0 ? "\2" : '').str_repeat($above, 255 - $bin);
         $true = strtr($this->codes, self::everyByte(), $to);
         for ($at = strpos($true, "\2"); $at !== false; $at = strpos($true, "\2", $at + 1)) {
-            $true[$at] = self::holds(self::float($this->packed, $at), $operator, $threshold) ? "\1" : "\0";
+            $true[$at] = $operator->holds(self::float($this->packed, $at), $threshold) ? "\1" : "\0";
         }
 
         return Mask::of($true, strtr($this->codes, self::everyByte(), "\0".str_repeat("\1", 255)) ^ $true);
     }
 
-    private function compareEach(string $operator, float $threshold): Mask
+    private function compareEach(Operator $operator, float $threshold): Mask
     {
         $decided = [];
         foreach ($this->all() as $value) {
-            $decided[] = $value != $value ? NAN : (self::holds($value, $operator, $threshold) ? 1.0 : 0.0);
+            $decided[] = $value != $value ? NAN : ($operator->holds($value, $threshold) ? 1.0 : 0.0);
         }
 
         return Mask::fromValues($decided);
-    }
-
-    private static function holds(float $value, string $operator, float $threshold): bool
-    {
-        return match ($operator) {
-            '<' => $value < $threshold,
-            '<=' => $value <= $threshold,
-            '>' => $value > $threshold,
-            '>=' => $value >= $threshold,
-            '==' => $value == $threshold,
-            '!=' => $value != $threshold,
-            default => throw new \LogicException("{$operator} does not compare."),
-        };
     }
 
     /** The 256 bytes in order, to translate from. */

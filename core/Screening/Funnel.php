@@ -33,7 +33,7 @@ final readonly class Funnel
     public static function run(Screen $screen, Universe $universe): self
     {
         $start = self::start($screen, $universe);
-        $reference = $start === $universe->everyone() ? null : $start;
+        $reference = self::among($start, $universe);
         $masks = [];
         foreach ($screen->criteria as $i => $criterion) {
             $mask = self::decide($criterion, $universe, $reference);
@@ -73,6 +73,17 @@ final readonly class Funnel
         }
 
         return new self($start, $left, $steps, $masks);
+    }
+
+    /** The companies that percentiles and places of its criteria and columns compare with; null for all shares. */
+    public function reference(Universe $universe): ?string
+    {
+        return self::among($this->start, $universe);
+    }
+
+    public static function among(string $start, Universe $universe): ?string
+    {
+        return $start === $universe->everyone() ? null : $start;
     }
 
     /** The companies a screen starts from: its universe without those set aside. */
@@ -134,7 +145,7 @@ final readonly class Funnel
      */
     public function survivors(Screen $screen, Universe $universe): array
     {
-        return self::sort(Mask::positions($this->survived), $screen->sort, $universe, $this->start === $universe->everyone() ? null : $this->start);
+        return self::sort(Mask::positions($this->survived), $screen->sort, $universe, $this->reference($universe));
     }
 
     /**

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Logion\Screening;
 
 use Closure;
-use Logion\Absence;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Compiler;
+use Logion\Metrics\Formula\BatchEvaluator;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Moment;
@@ -21,7 +20,7 @@ use Logion\Metrics\Moment;
  */
 final class PastUniverses
 {
-    /** @var array<string, array{Node, Closure(CompanyScope, Moment): (float|Absence), \Logion\Unit}> what each company must answer, by formula */
+    /** @var array<string, Node> what each company must answer, by formula */
     private array $asked = [];
 
     /** @var array<int, list<int>> companies by day */
@@ -45,15 +44,8 @@ final class PastUniverses
      */
     public function __construct(private readonly Catalogue $catalogue, private readonly Economy $economy, private readonly array $days, array $formulas, private readonly ?Closure $members = null)
     {
-        // A universe without companies is asked everything once, which tells what will have to be known of each company.
-        $recorder = new Universe(0, [], static fn (): array => [], $catalogue, static fn (): ?Column => null, function (Node $node): Column {
-            $this->ask($node);
-
-            return new Column('', '', '', '');
-        });
         foreach ($formulas as $formula) {
-            $recorder->decide($catalogue->parse($formula));
-            $recorder->evaluate($catalogue->parse($formula), []);
+            $this->ask($catalogue->parse($formula));
         }
         foreach ($days as $day) {
             $this->ids[$day] = [];
@@ -62,25 +54,26 @@ final class PastUniverses
         }
     }
 
-    private function ask(Node $node): void
+    /** Finds what has to be known of each company: a metric that compares companies is found from what it compares. */
+    private function ask(Node $formula): void
     {
-        if ($node->kind === 'name' && $this->catalogue->needsPeersIfMetric($node->symbol)) {
-            // A metric that compares companies is valued over the universe from what it compares.
-            foreach ([$this->catalogue->tree($node->symbol), $this->catalogue->guard($node->symbol)] as $tree) {
-                foreach ($tree === null ? [] : self::leaves($tree) as $leaf) {
-                    $this->ask($leaf);
-                }
-            }
+        foreach (self::leaves($this->catalogue->expand($formula)) as $leaf) {
+            if ($leaf->kind !== 'name' || ! $this->catalogue->needsPeersIfMetric($leaf->symbol)) {
+                $this->asked[(string) $leaf] = $leaf;
 
-            return;
+                continue;
+            }
+            $compared = $this->catalogue->get($leaf->symbol)->comparison;
+            $trees = $compared === null ? [$this->catalogue->tree($leaf->symbol), $this->catalogue->guard($leaf->symbol)] : array_map($this->catalogue->parse(...), $compared->formulas());
+            array_map($this->ask(...), array_filter($trees));
         }
-        $this->asked[(string) $node] ??= [$node, Compiler::compile($node, $this->catalogue), $this->catalogue->unitOf($node)];
     }
 
     /** @return list<Node> what is left of a formula when comparisons and arithmetic are taken off */
     private static function leaves(Node $node): array
     {
-        $isLeaf = $node->kind === 'name' || $node->kind === 'coalesce' || ($node->kind === 'call' && ! in_array($node->symbol, [...Functions::CROSS_SECTION, 'min', 'max', 'abs', 'ln', 'sqrt'], true));
+        $function = $node->kind === 'call' ? Functions::get($node->symbol) : null;
+        $isLeaf = $node->kind === 'name' || ($function !== null && ! $function->isPointwise() && ! $function->comparesCompanies());
 
         return $isLeaf ? [$node] : array_merge([], ...array_map(self::leaves(...), $node->children));
     }
@@ -93,19 +86,21 @@ final class PastUniverses
      */
     public function add(Company $company, array $days, array $attributes): void
     {
-        $facts = null;
-        foreach ($days as $day) {
-            $scope = new CompanyScope($company, $day, $this->catalogue, $this->economy, null, $facts);
-            $facts = $scope->facts;
+        $scopes = [];
+        foreach ($days as $i => $day) {
+            $scopes[] = new CompanyScope($company, $day, $this->catalogue, $this->economy, null, $i > 0 ? $scopes[$i - 1]->facts : null);
             $this->ids[$day][] = $company->id;
             foreach ($attributes as $name => $value) {
                 $this->attributes[$day][$name][] = $value;
             }
-            foreach ($this->asked as $key => [$node, $compiled, $unit]) {
-                $value = $node->kind === 'name' && $this->catalogue->find($node->symbol) !== null ? $scope->metric($node->symbol) : CompanyScope::finite($compiled($scope, Moment::of('trailing')));
-                $column = Column::of([$scope->inCurrency($value, $unit, $this->economy->baseCurrency())]);
-                $this->packed[$day][$key] .= $column->packed;
-                $this->states[$day][$key] .= $column->states;
+        }
+        // The days of a company are a batch like any other.
+        $evaluator = new BatchEvaluator($scopes, $this->catalogue);
+        foreach ($this->asked as $key => $node) {
+            $column = Column::ofVector($evaluator->value($node, Moment::ofFormula()));
+            foreach ($days as $i => $day) {
+                $this->packed[$day][$key] .= substr($column->packed, 8 * $i, 8);
+                $this->states[$day][$key] .= $column->states[$i];
             }
         }
     }
@@ -113,18 +108,10 @@ final class PastUniverses
     public function on(int $day): Universe
     {
         $column = fn (string $key): ?Column => isset($this->packed[$day][$key]) ? new Column($this->packed[$day][$key], $this->states[$day][$key]) : null;
-        $universe = null;
 
-        return $universe = new Universe(
+        return new Universe(
             $day, $this->ids[$day], fn (string $name): array => $this->attributes[$day][$name] ?? [], $this->catalogue, $column,
-            function (Node $node) use ($column, &$universe): Column {
-                $known = $column((string) $node);
-                if ($known === null && $universe !== null && $node->kind === 'name' && $this->catalogue->needsPeersIfMetric($node->symbol)) {
-                    return Column::ofNumbers($universe->evaluate($this->catalogue->tree($node->symbol), $universe->positions()));
-                }
-
-                return $known ?? throw new \LogicException("The past of \"{$node}\" was not asked for.");
-            },
+            static fn (Node $node): Column => $column((string) $node) ?? throw new \LogicException("The past of \"{$node}\" was not asked for."),
             $this->members === null ? null : ($this->members)($day),
         );
     }

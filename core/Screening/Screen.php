@@ -125,6 +125,19 @@ final readonly class Screen
         return array_map(strval(...), array_merge([], ...array_map(static fn (Criterion $criterion): array => $criterion->conditions(), $this->criteria)));
     }
 
+    /** Whether one of its criteria compares a company with others. */
+    public function comparesCompanies(Catalogue $catalogue): bool
+    {
+        foreach ($this->conditions() as $condition) {
+            $tree = $catalogue->expand($catalogue->parse($condition));
+            if ($tree->comparesCompanies()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** @return list<string> every formula in it */
     public function formulas(): array
     {

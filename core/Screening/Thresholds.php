@@ -16,12 +16,12 @@ final class Thresholds
      */
     public static function towards(int $wished, Screen $screen, Universe $universe, Funnel $funnel): array
     {
-        $reference = $funnel->start === $universe->everyone() ? null : $funnel->start;
+        $reference = $funnel->reference($universe);
         $proposals = [];
         foreach ($screen->criteria as $i => $criterion) {
             $tree = $criterion->active && $criterion->formula !== null ? $universe->catalogue->parse($criterion->formula) : null;
             $comparison = $tree?->comparison();
-            if ($comparison === null || ! in_array($comparison[1][0], ['<', '>'], true)) {
+            if ($comparison === null || ! $comparison[1]->isInequality()) {
                 continue;
             }
             [$expression, $operator, $was] = $comparison;
@@ -29,18 +29,16 @@ final class Thresholds
             if ($values === []) {
                 continue;
             }
-            $below = $operator[0] === '<';
+            $below = $operator->asksForLess();
             $below ? sort($values) : rsort($values);
             $last = $values[min($wished, count($values)) - 1];
             $next = $values[min($wished, count($values))] ?? $last + ($below ? 1 : -1) * max(1e-9, abs($last) * 0.1);
             // A figure that says ">= 7" where the seventh and eighth are equal cannot split them: all equal ones come along.
             $threshold = $last === $next ? $last : self::roundBetween($last, $next);
             if ($last === $next) {
-                $operator = $operator[0].'=';
+                $operator = $operator->orEqual();
             }
-            $survivors = count(array_filter($values, static fn (float $x): bool => match ($operator) {
-                '<' => $x < $threshold, '<=' => $x <= $threshold, '>' => $x > $threshold, default => $x >= $threshold,
-            }));
+            $survivors = count(array_filter($values, static fn (float $x): bool => $operator->holds($x, $threshold)));
             $to = (string) Node::binary($operator, $expression, Node::number($threshold));
             if ($to !== (string) $tree) {
                 $proposals[] = ['criterion' => $i, 'from' => (string) $criterion, 'to' => $to, 'threshold' => $threshold, 'was' => $was, 'survivors' => $survivors];

@@ -6,13 +6,15 @@ namespace Logion\Screening;
 
 use Closure;
 use Logion\Absence;
+use Logion\AbsenceKind;
+use Logion\Accounts\Template;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Formula\FormulaError;
-use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Node;
-use Logion\Metrics\Formula\Operations;
-use Logion\Statistics\Quantile;
-use Logion\Statistics\Rank;
+use Logion\Metrics\Formula\Operator;
+use Logion\Metrics\Formula\UnaryOperator;
+use Logion\Metrics\Formula\Vector;
+use Logion\Metrics\Moment;
 
 /**
  * All securities of an as-of day in a fixed order, with a column per metric. Formulas are valued here for the whole universe at
@@ -27,8 +29,6 @@ final class Universe
 
     /** What a definition may bound, and the metric behind it. */
     public const BY_RANGE = ['market_cap' => 'market_cap', 'traded_value' => 'median_traded_value_3m'];
-
-    private const ARITHMETIC = ['min', 'max', 'abs', 'ln', 'sqrt'];
 
     /** @var array<string, Column> */
     private array $columns = [];
@@ -142,7 +142,7 @@ final class Universe
             $admitted &= $sectors->among(array_values(array_filter($sectors->words, $in)));
         }
         foreach (self::BY_RANGE as $key => $metric) {
-            foreach (['least' => '>=', 'most' => '<='] as $end => $operator) {
+            foreach (['least' => Operator::AtLeast, 'most' => Operator::AtMost] as $end => $operator) {
                 if (isset($definition[$key][$end])) {
                     $admitted &= $this->column($metric)->compare($operator, (float) $definition[$key][$end])->true;
                 }
@@ -195,10 +195,31 @@ final class Universe
             return $comparison->column($this);
         }
         if ($this->catalogue->isOwn($metric)) {
-            return Column::ofNumbers($this->evaluate($this->catalogue->tree($metric), $this->positions()));
+            return Column::ofVector($this->vector($this->catalogue->tree($metric), $this->positions()));
         }
 
-        return ($this->stored)($metric) ?? ($this->derived)(Node::name($metric));
+        return ($this->stored)($metric) ?? ($this->catalogue->needsPeersIfMetric($metric) ? $this->compared($metric) : ($this->derived)(Node::name($metric)));
+    }
+
+    /** A metric that compares companies, from the columns of what it compares; its guard and the businesses it fits are heeded. */
+    public function compared(string $metric): Column
+    {
+        $positions = $this->positions();
+        $declared = $this->catalogue->get($metric);
+        $vector = $this->vector($this->catalogue->tree($metric), $positions);
+        $guard = $this->catalogue->guard($metric);
+        $guarded = $guard === null ? null : $this->vector($guard, $positions);
+        $values = [];
+        foreach ($positions as $position) {
+            $speaks = $guarded === null ? 0.0 : $guarded->at($position);
+            $values[] = match (true) {
+                ! $declared->fits(Template::from($this->category('template')->at($position))) => Absence::notApplicable("{$declared->label} does not apply to this kind of business."),
+                $speaks instanceof Absence ? $speaks->kind === AbsenceKind::NotMeaningful : $speaks != 0.0 => Absence::notMeaningful("Not meaningful when {$declared->notMeaningfulWhen}."),
+                default => $vector->at($position),
+            };
+        }
+
+        return Column::of($values);
     }
 
     /**
@@ -208,13 +229,13 @@ final class Universe
      */
     public function decide(Node $condition, ?string $reference = null): Mask
     {
-        if ($condition->kind === 'binary' && ($condition->symbol === 'and' || $condition->symbol === 'or')) {
+        if ($condition->kind === 'binary' && $condition->operator()->isLogical()) {
             $left = $this->decide($condition->children[0], $reference);
             $right = $this->decide($condition->children[1], $reference);
 
-            return $condition->symbol === 'and' ? $left->and($right) : $left->or($right);
+            return $condition->operator() === Operator::And ? $left->and($right) : $left->or($right);
         }
-        if ($condition->kind === 'unary' && $condition->symbol === 'not') {
+        if ($condition->kind === 'unary' && $condition->sign() === UnaryOperator::Not) {
             return $this->decide($condition->children[0], $reference)->not();
         }
         $comparison = $condition->comparison();
@@ -232,64 +253,25 @@ final class Universe
      * @param  string|null  $reference  companies that percentiles and universe ranks compare with; all shares by default
      * @return list<float>
      */
-    public function evaluate(Node $node, array $positions, ?string $reference = null): array
+    public function evaluate(Node $formula, array $positions, ?string $reference = null): array
     {
-        switch ($node->kind) {
-            case 'number':
-                return array_fill(0, count($positions), $node->number);
-            case 'name':
-                return $this->columnOf($node)->gather($positions);
-            case 'call':
-                if (in_array($node->symbol, Functions::CROSS_SECTION, true)) {
-                    return $this->compare($node->symbol, $node->children[0], $positions, $reference);
-                }
-
-                return in_array($node->symbol, self::ARITHMETIC, true) ? $this->arithmetic($node, $positions, $reference) : $this->columnOf($node)->gather($positions);
-            case 'unary':
-                $x = $this->evaluate($node->children[0], $positions, $reference);
-                foreach ($x as $i => $value) {
-                    $x[$i] = $node->symbol === '-' ? -$value : ($value != $value ? NAN : ($value == 0.0 ? 1.0 : 0.0));
-                }
-
-                return $x;
-            case 'conditional':
-                $condition = $this->evaluate($node->children[0], $positions, $reference);
-                $then = $this->evaluate($node->children[1], $positions, $reference);
-                $else = $this->evaluate($node->children[2], $positions, $reference);
-                foreach ($condition as $i => $c) {
-                    $condition[$i] = $c != $c ? NAN : ($c != 0.0 ? $then[$i] : $else[$i]);
-                }
-
-                return $condition;
-            case 'coalesce':
-                // Only "missing" may be replaced, which a plain NaN does not tell; the company's own scope knows.
-                return $this->columnOf($node)->gather($positions);
-            default:
-                return $this->binary($node, $positions, $reference);
-        }
+        return array_values($this->vector($formula, $positions, $reference)->values);
     }
 
-    /** Why a formula has no value at a position: the reason of its first input without one, else of the operation itself. */
-    public function absence(Node $node, int $position): Absence
+    /**
+     * The same with the reasons of those that have none.
+     *
+     * @param  list<int>  $positions
+     */
+    public function vector(Node $formula, array $positions, ?string $reference = null): Vector
     {
-        foreach ($node->names() as $name) {
-            $metric = $this->catalogue->find($name);
-            if ($metric === null) {
-                continue;
-            }
-            $absence = $this->catalogue->isOwn($name) && $metric->comparison === null
-                ? (($value = $this->column($name)->at($position)) === null ? $this->absence($this->catalogue->tree($name), $position) : null)
-                : $this->column($name)->absence($position);
-            if ($absence !== null) {
-                return $absence;
-            }
-        }
-        if ($node->calls(...Functions::CROSS_SECTION)) {
-            return Absence::missing('Fewer than five companies to compare with have a value.');
-        }
-        $column = isset($this->columns['='.$node]) ? $this->columns['='.$node]->absence($position) : null;
+        return (new UniverseEvaluator($this, $positions, $reference))->value($formula, Moment::ofFormula());
+    }
 
-        return $column ?? Absence::notMeaningful('A division by zero, or another operation without a result.');
+    /** Why a formula has no value at a position. */
+    public function absence(Node $formula, int $position): Absence
+    {
+        return $this->vector($formula, [$position])->absences[0] ?? throw new \LogicException("{$formula} has a value there.");
     }
 
     /**
@@ -355,198 +337,15 @@ final class Universe
         return $this->category('sector')->at($position).'/'.$this->category('template')->at($position);
     }
 
-    /**
-     * One cross-section figure from the sorted values of the peers; fewer than five peers say nothing.
-     *
-     * @param  list<float>  $sorted
-     */
-    public static function standing(string $measure, array $sorted, float $own): float|Absence
-    {
-        if (count($sorted) < 5) {
-            return Absence::missing('Fewer than five companies to compare with have a value.');
-        }
-        if ($measure === 'sector_median') {
-            return (float) Quantile::ofSorted($sorted, 0.5);
-        }
-
-        return match ($measure) {
-            'sector_rank' => Rank::firstNotBelow($sorted, $own) / count($sorted),
-            'sector_place', 'universe_place' => (float) (count($sorted) - Rank::firstAbove($sorted, $own) + 1),
-            default => (float) Rank::percentile($sorted, $own),
-        };
-    }
-
-    /**
-     * @param  list<int>  $positions
-     * @return list<float>
-     */
-    private function compare(string $measure, Node $expression, array $positions, ?string $reference): array
-    {
-        if (str_starts_with($measure, 'universe_')) {
-            return $this->compareAll($measure, $expression, $positions, $reference);
-        }
-        $own = $this->evaluate($expression, $positions, $reference);
-        $groups = [];
-        foreach ($positions as $i => $position) {
-            $groups[$this->peerGroup($position)][] = $i;
-        }
-        foreach ($groups as $group => $members) {
-            $sorted = $this->sortedPeers($expression, (string) $group, $reference);
-            if (count($sorted) < 5) {
-                foreach ($members as $i) {
-                    $own[$i] = NAN;
-                }
-            } elseif ($measure === 'sector_median') {
-                $median = (float) Quantile::ofSorted($sorted, 0.5);
-                foreach ($members as $i) {
-                    $own[$i] = $median;
-                }
-            } else {
-                self::place($measure, $own, $members, $sorted);
-            }
-        }
-
-        return array_values($own);
-    }
-
-    /**
-     * Standing among all reference companies. Theirs come from one walk through the sorted values; others are looked up.
-     *
-     * @param  list<int>  $positions
-     * @return list<float>
-     */
-    private function compareAll(string $measure, Node $expression, array $positions, ?string $reference): array
-    {
-        $within = $reference ?? $this->everyone();
-        [$members, $sorted] = $this->ordered($expression, $within, $reference);
-        $n = count($members);
-        if ($n < 5) {
-            return array_fill(0, count($positions), NAN);
-        }
-        $standing = [];
-        foreach (Rank::ofAscending($sorted) as $i => $rank) {
-            $standing[$members[$i]] = ($rank - 0.5) / $n;
-        }
-        if ($measure === 'universe_place') {
-            $place = 1;
-            for ($i = $n - 1; $i >= 0; $i--) {
-                $place = $i < $n - 1 && $sorted[$i] < $sorted[$i + 1] ? $n - $i : $place;
-                $standing[$members[$i]] = (float) $place;
-            }
-        }
-        $result = [];
-        foreach ($positions as $position) {
-            if (isset($standing[$position])) {
-                $result[] = $standing[$position];
-            } elseif ($within[$position] === "\1") {
-                $result[] = NAN;
-            } else {
-                $own = $this->evaluate($expression, [$position], $reference)[0];
-                $figure = $own == $own ? self::standing($measure, $sorted, $own) : NAN;
-                $result[] = $figure instanceof Absence ? NAN : $figure;
-            }
-        }
-
-        return $result;
-    }
-
-    /**
-     * Replaces values by their place among sorted ones, in one walk through both.
-     *
-     * @param  array<int, float>  $own
-     * @param  list<int>  $members  indices into own
-     * @param  list<float>  $sorted
-     *
-     * @param-out array<int, float> $own
-     */
-    private static function place(string $measure, array &$own, array $members, array $sorted): void
-    {
-        $values = [];
-        foreach ($members as $i) {
-            if ($own[$i] == $own[$i]) {
-                $values[$i] = $own[$i];
-            }
-        }
-        asort($values);
-        $n = count($sorted);
-        $below = $atMost = 0;
-        foreach ($values as $i => $value) {
-            while ($below < $n && $sorted[$below] < $value) {
-                $below++;
-            }
-            $atMost = max($atMost, $below);
-            while ($atMost < $n && $sorted[$atMost] <= $value) {
-                $atMost++;
-            }
-            $own[$i] = match ($measure) {
-                'sector_rank' => (float) ($below / $n),
-                'sector_place', 'universe_place' => (float) ($n - $atMost + 1),
-                default => (float) (($below + $atMost) / 2 / $n),
-            };
-        }
-    }
-
-    /**
-     * @param  list<int>  $positions
-     * @return list<float>
-     */
-    private function binary(Node $node, array $positions, ?string $reference): array
-    {
-        $x = $this->evaluate($node->children[0], $positions, $reference);
-        $operator = $node->symbol;
-        $y = $this->evaluate($node->children[1], $positions, $reference);
-        if ($operator === 'and' || $operator === 'or') {
-            $decides = $operator === 'or';
-            foreach ($x as $i => $a) {
-                $b = $y[$i];
-                if (($a == $a && ($a != 0.0) === $decides) || ($b == $b && ($b != 0.0) === $decides)) {
-                    $x[$i] = $decides ? 1.0 : 0.0;
-                } else {
-                    $x[$i] = $a != $a || $b != $b ? NAN : ($decides ? 0.0 : 1.0);
-                }
-            }
-
-            return $x;
-        }
-        foreach ($x as $i => $a) {
-            $b = $y[$i];
-            if ($a != $a || $b != $b) {
-                $x[$i] = NAN;
-            } else {
-                $result = Operations::apply($operator, $a, $b);
-                $x[$i] = $result instanceof Absence || ! is_finite($result) ? NAN : $result;
-            }
-        }
-
-        return $x;
-    }
-
-    /**
-     * @param  list<int>  $positions
-     * @return list<float>
-     */
-    private function arithmetic(Node $node, array $positions, ?string $reference): array
-    {
-        $x = $this->evaluate($node->children[0], $positions, $reference);
-        $y = isset($node->children[1]) ? $this->evaluate($node->children[1], $positions, $reference) : [];
-        foreach ($x as $i => $a) {
-            $b = $y[$i] ?? 0.0;
-            $x[$i] = $a != $a || $b != $b ? NAN : match ($node->symbol) {
-                'min' => min($a, $b), 'max' => max($a, $b), 'abs' => abs($a), 'ln' => $a > 0 ? log($a) : NAN, default => $a >= 0 ? sqrt($a) : NAN,
-            };
-        }
-
-        return $x;
-    }
-
-    private function columnOf(Node $node): Column
+    /** The column of a name, or of an expression over each company's own history. */
+    public function columnOf(Node $node): Column
     {
         if ($node->kind === 'name' && $this->catalogue->find($node->symbol) !== null) {
             return $this->column($node->symbol);
         }
         $key = '='.$node;
         if (! isset($this->columns[$key])) {
-            if ($node->calls(...Functions::CROSS_SECTION)) {
+            if ($node->comparesCompanies()) {
                 throw FormulaError::at("A comparison with other companies cannot stand inside {$node->symbol}", (string) $node);
             }
             $this->columns[$key] = ($this->derived)($node);

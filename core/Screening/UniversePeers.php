@@ -6,6 +6,7 @@ namespace Logion\Screening;
 
 use Logion\Absence;
 use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Shape\AmongCompanies;
 use Logion\Metrics\Peers;
 
 /** Answers one company's questions about its sector and universe from the universe's columns. */
@@ -14,22 +15,19 @@ final class UniversePeers implements Peers
     /** @var array<int, int|false> position by company */
     private array $positions = [];
 
-    public function __construct(private readonly Universe $universe)
+    /** @param  string|null  $reference  companies to compare with; all shares if null */
+    public function __construct(private readonly Universe $universe, private readonly ?string $reference = null)
     {
     }
 
-    public function compare(string $measure, Node $expression, float|Absence $own, int $company): float|Absence
+    public function standing(AmongCompanies $function, Node $expression, float|Absence $own, int $company): float|Absence
     {
         $position = $this->position($company);
         if ($position === null) {
             return Absence::missing('The company is not in the universe of this day.');
         }
-        if ($own instanceof Absence && $measure !== 'sector_median') {
-            return $own;
-        }
-        $group = str_starts_with($measure, 'universe_') ? null : $this->universe->peerGroup($position);
 
-        return Universe::standing($measure, $this->universe->sortedPeers($expression, $group), $own instanceof Absence ? 0.0 : $own);
+        return UniverseEvaluator::standing($function, $this->universe->sortedPeers($expression, $function->inSector() ? $this->universe->peerGroup($position) : null, $this->reference), $own);
     }
 
     public function metric(string $key, int $company): float|Absence

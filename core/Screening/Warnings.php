@@ -91,7 +91,7 @@ final class Warnings
         $warnings = [];
         foreach ($screen->criteria as $i => $criterion) {
             $comparison = $criterion->active && $criterion->formula !== null ? $universe->catalogue->parse($criterion->formula)->comparison() : null;
-            if ($comparison === null || $total < self::FEWEST || ! in_array($comparison[1][0], ['<', '>'], true) || $comparison[0]->kind !== 'name' || $universe->catalogue->find($comparison[0]->symbol) === null) {
+            if ($comparison === null || $total < self::FEWEST || ! $comparison[1]->isInequality() || $comparison[0]->kind !== 'name' || $universe->catalogue->find($comparison[0]->symbol) === null) {
                 continue;
             }
             [$expression, $operator, $threshold] = $comparison;
@@ -101,7 +101,7 @@ final class Warnings
             if ($quartiles === null || $quartiles[1] <= $quartiles[0]) {
                 continue;
             }
-            $nudge = self::NUDGE * ($quartiles[1] - $quartiles[0]) * ($operator[0] === '<' ? 1 : -1);
+            $nudge = self::NUDGE * ($quartiles[1] - $quartiles[0]) * ($operator->asksForLess() ? 1 : -1);
             $loosened = Mask::count($without & $column->compare($operator, $threshold + $nudge)->true);
             $tightened = Mask::count($without & $column->compare($operator, $threshold - $nudge)->true);
             if (max($loosened - $total, $total - $tightened) > self::MOVED * $total) {

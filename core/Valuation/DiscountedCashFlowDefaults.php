@@ -70,9 +70,9 @@ final class DiscountedCashFlowDefaults
     {
         $history = [];
         foreach (self::FORMULAS as $driver => $formula) {
-            $compiled = \Logion\Metrics\Formula\Compiler::compile($scope->catalogue->parse($formula), $scope->catalogue);
+            $tree = $scope->catalogue->parse($formula);
             for ($back = self::HISTORY_YEARS - 1; $back >= 0; $back--) {
-                $value = CompanyScope::finite($compiled($scope, Moment::of('annual')->completedYear($back)));
+                $value = $scope->value($tree, Moment::of('annual')->completedYear($back));
                 $history[$driver][$baseYear - $back] = $value instanceof Absence ? null : $value;
             }
         }

@@ -13,10 +13,9 @@ use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Functions;
-use Logion\Metrics\Formula\Interpreter;
 use Logion\Metrics\Formula\Parser;
+use Logion\Metrics\Formula\Workings;
 use Logion\Metrics\Moment;
 use Logion\Unit;
 
@@ -45,13 +44,13 @@ final class Books
         return new CompanyScope($company, $asOf, Catalogue::builtIn(), new Economy);
     }
 
-    /** @return array{float|Absence, float|Absence} the formula compiled and interpreted, on annual figures */
+    /** @return array{float|Absence, float|Absence} the formula valued, and what its working says, on annual figures */
     public static function both(CompanyScope $scope, string $formula): array
     {
         $tree = (new Parser(Functions::all()))->parse($formula, $scope->catalogue->names());
-        $compiled = CompanyScope::finite((Compiler::compile($tree, $scope->catalogue))($scope, Moment::of('annual')));
-        $figure = (new Interpreter($scope))->expression($tree, 'x', Unit::Ratio, Moment::of('annual'))->figure;
+        $moment = Moment::of('annual')->inBasis('annual');
+        $figure = (new Workings($scope))->expression($tree, 'x', Unit::Ratio, $moment)->figure;
 
-        return [$compiled, $figure->absence() ?? $figure->value()];
+        return [$scope->value($tree, $moment), $figure->absence() ?? $figure->value()];
     }
 }

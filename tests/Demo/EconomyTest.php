@@ -18,7 +18,7 @@ use Logion\Market\PriceSeries;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Interpreter;
+use Logion\Metrics\Formula\Workings;
 use Logion\Unit;
 use Tests\DemoTestCase;
 
@@ -48,7 +48,7 @@ final class EconomyTest extends DemoTestCase
         $known = 0;
         foreach ($this->companies() as $company) {
             $scope = $this->scope($company, self::TODAY);
-            $interpreter = new Interpreter($scope);
+            $interpreter = new Workings($scope);
             foreach (array_keys(Catalogue::builtIn()->all()) as $key) {
                 $compiled = $scope->metric($key);
                 $figure = $interpreter->metric($key)->figure;

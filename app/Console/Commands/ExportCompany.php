@@ -7,20 +7,22 @@ namespace App\Console\Commands;
 use App\Exchange\Writing\CompanyFiles;
 use App\Models\Company;
 use App\Research\CompanyScopes;
+use App\Research\EvaluationContexts;
 use Illuminate\Console\Command;
 
 final class ExportCompany extends Command
 {
+    use EvaluatesInContext;
     use PrintsFigures;
 
-    protected $signature = 'logion:export {ticker} {file : ends in .xlsx, .ods, .csv or .zip (xBRL-CSV)} {--as-of= : day, YYYY-MM-DD} {--format=table}';
+    protected $signature = 'logion:export {ticker} {file : ends in .xlsx, .ods, .csv or .zip (xBRL-CSV)} {--as-of= : day, YYYY-MM-DD} {--user= : e-mail of whose metrics and corrections count} {--adjusted : without the one-offs they marked} {--format=table}';
 
     protected $description = 'Write the statements of a company: a workbook with live formulas, every filed figure as CSV, or xBRL-CSV';
 
-    public function handle(CompanyScopes $scopes): int
+    public function handle(CompanyScopes $scopes, EvaluationContexts $contexts): int
     {
-        return $this->guarded(function () use ($scopes): int {
-            $scope = $scopes->open((string) $this->argument('ticker'), $this->option('as-of'));
+        return $this->guarded(function () use ($contexts, $scopes): int {
+            $scope = $scopes->open((string) $this->argument('ticker'), $this->evaluationContext($contexts));
             $files = new CompanyFiles($scope, (string) Company::query()->findOrFail($scope->company->id)->name);
             $file = (string) $this->argument('file');
             match (strtolower(pathinfo($file, PATHINFO_EXTENSION))) {

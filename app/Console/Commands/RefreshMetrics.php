@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Facts\ColumnStore;
-use App\Research\CompanyScopes;
+use App\Research\EvaluationContexts;
 use Illuminate\Console\Command;
 use Logion\Market\Day;
 
@@ -17,10 +17,10 @@ final class RefreshMetrics extends Command
 
     protected $description = 'Compute the metric columns of the universe';
 
-    public function handle(ColumnStore $columns, CompanyScopes $scopes): int
+    public function handle(ColumnStore $columns, EvaluationContexts $contexts): int
     {
-        return $this->guarded(function () use ($columns, $scopes): int {
-            $day = $scopes->day($this->option('as-of'));
+        return $this->guarded(function () use ($columns, $contexts): int {
+            $day = $contexts->day($this->option('as-of'));
             if ($this->option('if-missing') && $columns->isComplete($day)) {
                 return self::SUCCESS;
             }

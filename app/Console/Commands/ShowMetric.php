@@ -5,22 +5,24 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Research\CompanyScopes;
+use App\Research\EvaluationContexts;
 use App\Research\FigureReport;
 use Illuminate\Console\Command;
 use Logion\Market\Day;
 
 final class ShowMetric extends Command
 {
+    use EvaluatesInContext;
     use PrintsFigures;
 
-    protected $signature = 'logion:metric {ticker} {keys* : metric keys} {--as-of= : day, YYYY-MM-DD} {--working : with the tree of inputs} {--format=table : table, json or csv}';
+    protected $signature = 'logion:metric {ticker} {keys* : metric keys} {--as-of= : day, YYYY-MM-DD} {--user= : e-mail of whose metrics and corrections count} {--adjusted : without the one-offs they marked} {--working : with the tree of inputs} {--format=table : table, json or csv}';
 
     protected $description = 'Print metrics of one company';
 
-    public function handle(CompanyScopes $scopes): int
+    public function handle(CompanyScopes $scopes, EvaluationContexts $contexts): int
     {
-        return $this->guarded(function () use ($scopes): int {
-            $scope = $scopes->open((string) $this->argument('ticker'), $this->option('as-of'));
+        return $this->guarded(function () use ($contexts, $scopes): int {
+            $scope = $scopes->open((string) $this->argument('ticker'), $this->evaluationContext($contexts));
             $report = new FigureReport($scope);
             $figures = $rows = [];
             foreach ((array) $this->argument('keys') as $key) {

@@ -6,19 +6,21 @@ namespace App\Console\Commands;
 
 use App\Research\CashFlowSheet;
 use App\Research\CompanyScopes;
+use App\Research\EvaluationContexts;
 use Illuminate\Console\Command;
 
 final class ValueCompany extends Command
 {
+    use EvaluatesInContext;
     use PrintsFigures;
 
-    protected $signature = 'logion:value {ticker} {--method=dcf : the method} {--set=* : an assumption, name=value} {--solve=* : solve an assumption for the price} {--price= : the price to solve for, today\'s by default} {--as-of= : day, YYYY-MM-DD} {--format=table : table, json or csv}';
+    protected $signature = 'logion:value {ticker} {--method=dcf : the method} {--set=* : an assumption, name=value} {--solve=* : solve an assumption for the price} {--price= : the price to solve for, today\'s by default} {--as-of= : day, YYYY-MM-DD} {--user= : e-mail of whose metrics and corrections count} {--adjusted : without the one-offs they marked} {--format=table : table, json or csv}';
 
     protected $description = 'Value one company, with assumptions changed or solved backwards';
 
-    public function handle(CompanyScopes $scopes): int
+    public function handle(CompanyScopes $scopes, EvaluationContexts $contexts): int
     {
-        return $this->guarded(function () use ($scopes): int {
+        return $this->guarded(function () use ($contexts, $scopes): int {
             if ($this->option('method') !== 'dcf') {
                 throw new \InvalidArgumentException("The method \"{$this->option('method')}\" is not known; there is dcf.");
             }
@@ -36,7 +38,7 @@ final class ValueCompany extends Command
                     $changes['figures'][$name] = $number;
                 }
             }
-            $sheet = new CashFlowSheet($scopes->open((string) $this->argument('ticker'), $this->option('as-of')), $changes);
+            $sheet = new CashFlowSheet($scopes->open((string) $this->argument('ticker'), $this->evaluationContext($contexts)), $changes);
             $result = $sheet->present();
             $solved = [];
             foreach ((array) $this->option('solve') as $name) {

@@ -161,7 +161,7 @@ final class CompanyFiles
         foreach ($this->scope->catalogue->all() as $key => $metric) {
             if ($metric->fits($company->template) && $metric->comparison === null && $metric->basis !== 'daily') {
                 $values = array_map(function (int $year) use ($key): ?float {
-                    $value = CompanyScope::finite($this->scope->metric($key, $this->scope->year($year)));
+                    $value = $this->scope->metric($key, $this->scope->year($year));
 
                     return is_float($value) ? $value : null;
                 }, $this->scope->years());

@@ -15,12 +15,6 @@ final class Budget
     /** Steps for one company; the dearest metric of the catalogue takes a fiftieth of it. */
     public const MOST = 60000;
 
-    /** Functions whose second argument tells how often the first is valued. */
-    private const WINDOWS = ['mean_of', 'median_of', 'lowest', 'highest', 'stdev_of', 'trend', 'years_positive', 'count_if', 'count_quarters_if', 'sma_of'];
-
-    /** Years a function looks back that ends by itself. */
-    private const RISING_YEARS = 60;
-
     /** @var array<string, int> by metric */
     private array $known = [];
 
@@ -49,15 +43,8 @@ final class Budget
         if ($node->kind !== 'call') {
             return self::bounded($sum);
         }
-        $times = match (true) {
-            in_array($node->symbol, self::WINDOWS, true) => $node->children[1]->number,
-            $node->symbol === 'ema_of' => 4 * $node->children[1]->number,
-            $node->symbol === 'years_rising' => self::RISING_YEARS,
-            in_array($node->symbol, ['growth', 'cagr', 'average_balance'], true) => 2,
-            default => 1,
-        };
 
-        return self::bounded($sum * max(1.0, $times));
+        return self::bounded($sum * max(1.0, Functions::get($node->symbol)->times($node)));
     }
 
     /** A metric is valued once a moment, so what it refers to twice is not counted twice; in a window each moment is new. */

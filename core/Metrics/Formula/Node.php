@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metrics\Formula;
 
 /**
- * A parsed formula. One closed set of kinds:
+ * A parsed formula, immutable. One closed set of kinds:
  * number, text, name, unary (- not), binary (arithmetic, comparison, and, or), conditional, coalesce, call.
  */
 final readonly class Node
@@ -34,14 +34,26 @@ final readonly class Node
         return new self('name', $name);
     }
 
-    public static function unary(string $operator, self $operand): self
+    public static function unary(UnaryOperator $operator, self $operand): self
     {
-        return new self('unary', $operator, [$operand]);
+        return new self('unary', $operator->value, [$operand]);
     }
 
-    public static function binary(string $operator, self $left, self $right): self
+    public static function binary(Operator $operator, self $left, self $right): self
     {
-        return new self('binary', $operator, [$left, $right]);
+        return new self('binary', $operator->value, [$left, $right]);
+    }
+
+    /** The operator of a binary node. */
+    public function operator(): Operator
+    {
+        return Operator::from($this->symbol);
+    }
+
+    /** The operator of a unary node. */
+    public function sign(): UnaryOperator
+    {
+        return UnaryOperator::from($this->symbol);
     }
 
     public static function conditional(self $condition, self $then, self $else): self
@@ -69,14 +81,22 @@ final readonly class Node
     /** The formula as text again, with the parentheses that its meaning needs. */
     public function __toString(): string
     {
+        // Evaluations ask for it over and over; kept beside, so that equal trees stay equal.
+        static $texts = new \WeakMap;
+
+        return $texts[$this] ??= $this->write();
+    }
+
+    private function write(): string
+    {
         $child = fn (int $i, int $parent, bool $tight = false): string => self::wrapped($this->children[$i], $parent, $tight);
 
         return match ($this->kind) {
             'number' => self::numeral($this->number),
             'text' => "'{$this->symbol}'",
             'name' => $this->symbol,
-            'unary' => $this->symbol === 'not' ? 'not '.$child(0, 2) : '-'.$child(0, 6),
-            'binary' => $child(0, self::rank($this), $this->symbol === '**')." {$this->symbol} ".$child(1, self::rank($this), $this->symbol !== '**'),
+            'unary' => $this->symbol.($this->sign() === UnaryOperator::Not ? ' ' : '').$child(0, self::rank($this)),
+            'binary' => $child(0, self::rank($this), $this->operator()->groupsFromTheRight())." {$this->symbol} ".$child(1, self::rank($this), ! $this->operator()->groupsFromTheRight()),
             'conditional' => $child(0, 0, true).' ? '.$child(1, 0).' : '.$child(2, 0),
             'coalesce' => $child(0, 0, true).' ?? '.$child(1, 0, true),
             'call' => $this->symbol.'('.implode(', ', $this->children).')',
@@ -98,14 +118,14 @@ final readonly class Node
         return array_values(array_unique($names));
     }
 
-    /** Whether a function of the given names is called anywhere inside. */
-    public function calls(string ...$functions): bool
+    /** Whether companies are compared anywhere inside. */
+    public function comparesCompanies(): bool
     {
-        if ($this->kind === 'call' && in_array($this->symbol, $functions, true)) {
+        if ($this->kind === 'call' && Functions::get($this->symbol)->comparesCompanies()) {
             return true;
         }
         foreach ($this->children as $child) {
-            if ($child->calls(...$functions)) {
+            if ($child->comparesCompanies()) {
                 return true;
             }
         }
@@ -116,32 +136,33 @@ final readonly class Node
     /**
      * A comparison of an expression with a number, turned so that the number stands at the right; null if it is none.
      *
-     * @return array{Node, string, float}|null expression, operator, number
+     * @return array{Node, Operator, float}|null expression, operator, number
      */
     public function comparison(): ?array
     {
-        if ($this->kind !== 'binary' || ! in_array($this->symbol, ['<', '<=', '>', '>=', '==', '!='], true)) {
+        if ($this->kind !== 'binary' || ! $this->operator()->isComparison()) {
             return null;
         }
         [$left, $right] = $this->children;
         $constant = $right->constant();
         if ($constant !== null) {
-            return [$left, $this->symbol, $constant];
+            return [$left, $this->operator(), $constant];
         }
         $constant = $left->constant();
 
-        return $constant === null ? null : [$right, strtr($this->symbol, '<>', '><'), $constant];
+        return $constant === null ? null : [$right, $this->operator()->mirrored(), $constant];
     }
 
     /** Whether its value is yes or no. */
     public function isCondition(): bool
     {
-        return ($this->kind === 'binary' && in_array($this->symbol, ['<', '<=', '>', '>=', '==', '!=', 'and', 'or'], true)) || ($this->kind === 'unary' && $this->symbol === 'not');
+        return ($this->kind === 'binary' && $this->operator()->decides()) || ($this->kind === 'unary' && $this->sign() === UnaryOperator::Not);
     }
 
-    private function constant(): ?float
+    /** The number this is, minus included; null if it is more than a number. */
+    public function constant(): ?float
     {
-        if ($this->kind === 'unary' && $this->symbol === '-') {
+        if ($this->kind === 'unary' && $this->sign() === UnaryOperator::Negative) {
             $inner = $this->children[0]->constant();
 
             return $inner === null ? null : -$inner;
@@ -166,10 +187,8 @@ final readonly class Node
     {
         return match ($node->kind) {
             'conditional', 'coalesce' => 0,
-            'unary' => $node->symbol === 'not' ? 2 : 6,
-            'binary' => match ($node->symbol) {
-                'or' => 1, 'and' => 2, '<', '>', '<=', '>=', '==', '!=' => 3, '+', '-' => 4, '*', '/' => 5, default => 7,
-            },
+            'unary' => $node->sign()->rank(),
+            'binary' => $node->operator()->rank(),
             default => 9,
         };
     }

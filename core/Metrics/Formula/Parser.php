@@ -25,15 +25,13 @@ final class Parser
 
     private const SCALES = ['k' => 1e3, 'm' => 1e6, 'bn' => 1e9, 'tn' => 1e12];
 
-    private const COMPARISONS = ['<', '>', '<=', '>=', '==', '!='];
-
     private readonly Lexer $lexer;
 
     /** @var array<string, array<string, mixed>> */
     private readonly array $functions;
 
     /**
-     * @param  array<string, FunctionDefinition>  $definitions
+     * @param  array<string, FormulaFunction>  $definitions
      */
     public function __construct(private readonly array $definitions)
     {
@@ -147,12 +145,8 @@ final class Parser
                 default => throw FormulaError::at('A text has no meaning here; a constant is a number', $formula),
             },
             $node instanceof Symfony\NullCoalescedNameNode, $node instanceof Symfony\NameNode => Node::name($node->attributes['name']),
-            $node instanceof Symfony\UnaryNode => match ($node->attributes['operator']) {
-                '-' => Node::unary('-', $convert($node->nodes['node'])),
-                'not', '!' => Node::unary('not', $convert($node->nodes['node'])),
-                '+' => $convert($node->nodes['node']),
-                default => throw FormulaError::at("The sign \"{$node->attributes['operator']}\" has no meaning in a formula", $formula),
-            },
+            $node instanceof Symfony\UnaryNode => $node->attributes['operator'] === '+' ? $convert($node->nodes['node'])
+                : Node::unary(UnaryOperator::written($node->attributes['operator']) ?? throw FormulaError::at("The sign \"{$node->attributes['operator']}\" has no meaning in a formula", $formula), $convert($node->nodes['node'])),
             $node instanceof Symfony\BinaryNode => self::binary($node->attributes['operator'], $convert($node->nodes['left']), $convert($node->nodes['right']), $formula),
             $node instanceof Symfony\ConditionalNode => Node::conditional($convert($node->nodes['expr1']), $convert($node->nodes['expr2']), $convert($node->nodes['expr3'])),
             $node instanceof Symfony\NullCoalesceNode => Node::coalesce($convert($node->nodes['expr1']), $convert($node->nodes['expr2'])),
@@ -161,18 +155,12 @@ final class Parser
         };
     }
 
-    private static function binary(string $operator, Node $left, Node $right, string $formula): Node
+    private static function binary(string $symbol, Node $left, Node $right, string $formula): Node
     {
-        $operator = ['&&' => 'and', '||' => 'or', '===' => '==', '!==' => '!='][$operator] ?? $operator;
-        if (! in_array($operator, ['+', '-', '*', '/', '**', 'and', 'or', ...self::COMPARISONS], true)) {
-            throw FormulaError::at("The operator \"{$operator}\" has no meaning in a formula", $formula);
-        }
-        // symfony binds unary minus tighter than power, and `not` tighter than a comparison; we turn both round.
-        if ($operator === '**' && $left->kind === 'unary' && $left->symbol === '-') {
-            return Node::unary('-', Node::binary('**', $left->children[0], $right));
-        }
-        if ($left->kind === 'unary' && $left->symbol === 'not' && $operator !== 'and' && $operator !== 'or') {
-            return Node::unary('not', Node::binary($operator, $left->children[0], $right));
+        $operator = Operator::written($symbol) ?? throw FormulaError::at("The operator \"{$symbol}\" has no meaning in a formula", $formula);
+        // symfony binds both unary operators tighter than any other; one that binds looser takes the whole as its operand.
+        if ($left->kind === 'unary' && $left->sign()->rank() < $operator->rank()) {
+            return Node::unary($left->sign(), Node::binary($operator, $left->children[0], $right));
         }
 
         return Node::binary($operator, $left, $right);
@@ -188,19 +176,12 @@ final class Parser
             return count($arguments) === 1 ? Node::call('group', $arguments) : throw FormulaError::at('Parentheses hold one expression', $formula);
         }
         $definition = $this->definitions[$name];
-        $expected = $definition->parameters;
+        $expected = $definition->parameters();
         if (count($arguments) !== count($expected)) {
             throw FormulaError::at("{$name} takes {$definition->signature()}", $formula);
         }
         foreach ($expected as $i => $parameter) {
-            $argument = $arguments[$i];
-            $fits = match ($parameter) {
-                'whole number' => $argument->kind === 'number' && $argument->number >= 0 && $argument->number <= 5000 && $argument->number == floor($argument->number),
-                'fraction' => $argument->kind === 'number' && $argument->number > 0 && $argument->number < 1,
-                'days' => ($argument->kind === 'number' && $argument->number >= 1 && $argument->number <= 5000 && $argument->number == floor($argument->number)) || ($argument->kind === 'text' && $argument->symbol === 'ytd'),
-                default => $argument->kind !== 'text',
-            };
-            if (! $fits) {
+            if (! $parameter->accepts($arguments[$i])) {
                 throw FormulaError::at("{$name} takes {$definition->signature()}; argument ".($i + 1).' does not fit', $formula);
             }
         }

@@ -7,9 +7,9 @@ declare(strict_types=1);
 return [
     'dividend_yield' => [
         'Dividend yield, trailing', 'percent', 'higher',
-        'dividends_per_share / price',
-        'price <= 0', 'industrial|bank|insurer|property', 'trailing',
-        'Dividends of the last twelve months, specials included. Very high yields often precede a cut.',
+        'dividends(\'1y\') / price',
+        'price <= 0', 'industrial|bank|insurer|property', 'daily',
+        'Dividends with an ex-date in the last twelve months, specials included. Very high yields often precede a cut.',
     ],
     'indicated_dividend_yield' => [
         'Dividend yield, indicated', 'percent', 'higher',

@@ -25,8 +25,8 @@ return [
     ],
     'days_to_cover' => [
         'Days to cover short interest', 'days', 'lower',
-        'shares_short / average_volume(21)',
-        'average_volume(21) <= 0', 'industrial|bank|insurer|property', 'latest',
+        'shares_short / average_volume(\'1m\')',
+        'average_volume(\'1m\') <= 0', 'industrial|bank|insurer|property', 'latest',
         '',
     ],
     'free_float_share' => [

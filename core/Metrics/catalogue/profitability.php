@@ -121,8 +121,8 @@ return [
     ],
     'incremental_return_on_invested_capital_5y' => [
         'Incremental return on invested capital, 5 years', 'percent', 'higher',
-        '(nopat - ago(nopat, 5)) / (ago(invested_capital, 1) - ago(invested_capital, 6))',
-        'ago(invested_capital, 1) - ago(invested_capital, 6) <= 0', 'industrial', 'annual',
+        '(annual(nopat) - ago(annual(nopat), 5)) / (ago(annual(invested_capital), 1) - ago(annual(invested_capital), 6))',
+        'ago(annual(invested_capital), 1) - ago(annual(invested_capital), 6) <= 0', 'industrial', 'annual',
         '',
     ],
     'roic_wacc_spread' => [

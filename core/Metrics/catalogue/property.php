@@ -49,7 +49,7 @@ return [
     ],
     'funds_from_operations_per_share_growth_5y' => [
         'Funds from operations per share growth, 5 years a year', 'percent', 'higher',
-        'cagr(funds_from_operations_per_share, 5)',
+        'cagr(annual(funds_from_operations_per_share), 5)',
         null, 'property', 'annual',
         '',
     ],

@@ -25,13 +25,13 @@ return [
     ],
     'piotroski_funding' => [
         'Piotroski: leverage, liquidity and funding points (0-3)', 'score', 'higher',
-        '(long_term_debt / average_balance(total_assets) < ago(long_term_debt / average_balance(total_assets), 1) ? 1 : (long_term_debt <= 0 ? 1 : 0)) + (current_ratio > ago(current_ratio, 1) ? 1 : 0) + (shares_outstanding_period_end <= ago(shares_outstanding_period_end, 1) ? 1 : 0)',
+        '(long_term_debt / average_balance(total_assets) < ago(long_term_debt / average_balance(total_assets), 1) ? 1 : (long_term_debt <= 0 ? 1 : 0)) + (annual(current_ratio) > ago(annual(current_ratio), 1) ? 1 : 0) + (shares_outstanding_period_end <= ago(shares_outstanding_period_end, 1) ? 1 : 0)',
         null, 'industrial', 'annual',
         'Original third test: no common equity issued in the year; replaced by share count not risen, because option exercises show as issue nearly always. A company without long-term debt gets the leverage point.',
     ],
     'piotroski_efficiency' => [
         'Piotroski: efficiency points (0-2)', 'score', 'higher',
-        '(gross_margin > ago(gross_margin, 1) ? 1 : 0) + (revenue / ago(total_assets, 1) > ago(revenue / ago(total_assets, 1), 1) ? 1 : 0)',
+        '(annual(gross_margin) > ago(annual(gross_margin), 1) ? 1 : 0) + (revenue / ago(total_assets, 1) > ago(revenue / ago(total_assets, 1), 1) ? 1 : 0)',
         null, 'industrial', 'annual',
         '',
     ],
@@ -61,8 +61,8 @@ return [
     ],
     'beneish_gross_margin_index' => [
         'Beneish: gross margin index', 'ratio', 'lower',
-        'ago(gross_margin, 1) / gross_margin',
-        'min(gross_margin, ago(gross_margin, 1)) <= 0', 'industrial', 'annual',
+        'ago(annual(gross_margin), 1) / annual(gross_margin)',
+        'min(annual(gross_margin), ago(annual(gross_margin), 1)) <= 0', 'industrial', 'annual',
         '',
     ],
     'beneish_asset_quality_index' => [

@@ -61,7 +61,7 @@ return [
     ],
     'turnover_ratio_of_float' => [
         'Yearly turnover of the free float', 'percent', 'neutral',
-        'average_volume(252) * 252 / float_shares',
+        'traded_volume(\'1y\') / float_shares',
         null, 'industrial|bank|insurer|property', 'daily',
         '',
     ],

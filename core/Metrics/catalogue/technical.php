@@ -67,8 +67,8 @@ return [
     ],
     'volume_ratio' => [
         'Volume against 3-month average', 'ratio', 'neutral',
-        'volume / average_volume(63)',
-        'average_volume(63) <= 0', 'industrial|bank|insurer|property', 'daily',
+        'volume / average_volume(\'3m\')',
+        'average_volume(\'3m\') <= 0', 'industrial|bank|insurer|property', 'daily',
         '',
     ],
 ];

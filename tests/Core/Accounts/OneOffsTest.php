@@ -19,7 +19,7 @@ use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Interpreter;
+use Logion\Metrics\Formula\Workings;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\InventedFilings;
 
@@ -85,7 +85,7 @@ final class OneOffsTest extends TestCase
         $reported = $scope([]);
         $adjusted = $scope([new OneOff('cost_of_revenue', 20250, 10e6, true, 'Flood of the cellar')]);
         $this->assertEqualsWithDelta($reported->metric('gross_margin') + 10e6 / $years[2025]['revenue'], $adjusted->metric('gross_margin'), 1e-12);
-        $leaves = (new Interpreter($adjusted))->metric('gross_margin')->leaves();
+        $leaves = (new Workings($adjusted))->metric('gross_margin')->leaves();
         $text = json_encode($leaves, JSON_THROW_ON_ERROR);
         $this->assertStringContainsString('As reported', $text);
         $this->assertStringContainsString('Flood of the cellar, before tax.', $text);

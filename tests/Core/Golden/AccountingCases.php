@@ -16,8 +16,8 @@ use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Functions;
+use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Formula\Parser;
 use Logion\Metrics\Moment;
 
@@ -277,10 +277,10 @@ final class AccountingCases
      */
     private static function values(CompanyScope $scope, array $years, string $formula): array
     {
-        $compiled = self::compile($formula);
+        $tree = self::parse($formula);
 
-        return array_map(static function (int $year) use ($scope, $years, $compiled): ?float {
-            $value = CompanyScope::finite($compiled($scope, Moment::of('annual')->completedYear(end($years) - $year)));
+        return array_map(static function (int $year) use ($scope, $years, $tree): ?float {
+            $value = $scope->value($tree, Moment::of('annual')->completedYear(end($years) - $year));
 
             return $value instanceof Absence ? null : $value;
         }, $years);
@@ -288,15 +288,15 @@ final class AccountingCases
 
     private static function latest(CompanyScope $scope, string $formula): ?float
     {
-        $value = (self::compile($formula))($scope, Moment::of('annual'));
+        $value = $scope->value(self::parse($formula), Moment::of('annual')->inBasis('annual'));
 
         return $value instanceof Absence ? null : $value;
     }
 
-    private static function compile(string $formula): \Closure
+    private static function parse(string $formula): Node
     {
         // The reference definitions mix units the catalogue would refuse (a share count beside an amount), so only the parser is asked.
-        return Compiler::compile((new Parser(Functions::all()))->parse($formula, Catalogue::builtIn()->names()), Catalogue::builtIn());
+        return (new Parser(Functions::all()))->parse($formula, Catalogue::builtIn()->names());
     }
 
     /**

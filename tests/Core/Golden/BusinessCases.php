@@ -17,7 +17,6 @@ use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Compiler;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Parser;
 use Logion\Metrics\Moment;
@@ -105,10 +104,10 @@ final class BusinessCases
         $last = count($ends) - 1;
 
         return array_map(static function (string $formula) use ($scope, $last): array {
-            $compiled = Compiler::compile((new Parser(Functions::all()))->parse($formula, Catalogue::builtIn()->names()), Catalogue::builtIn());
+            $tree = (new Parser(Functions::all()))->parse($formula, Catalogue::builtIn()->names());
 
-            return array_map(static function (int $i) use ($scope, $compiled, $last): ?float {
-                $value = CompanyScope::finite($compiled($scope, Moment::of('annual')->completedYear($last - $i)));
+            return array_map(static function (int $i) use ($scope, $last, $tree): ?float {
+                $value = $scope->value($tree, Moment::of('annual')->completedYear($last - $i));
 
                 return $value instanceof Absence ? null : $value;
             }, range(0, $last));

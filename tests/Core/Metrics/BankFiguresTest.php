@@ -6,6 +6,7 @@ namespace Tests\Core\Metrics;
 
 use Logion\Absence;
 use Logion\Accounts\Template;
+use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
 use Logion\Metrics\CompanyScope;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -96,6 +97,6 @@ final class BankFiguresTest extends TestCase
 
     private static function bank(): CompanyScope
     {
-        return Books::scope(self::YEARS, prices: new PriceSeries([20260629, 20260630], [9.9, 10.0]), template: Template::Bank);
+        return Books::scope(self::YEARS, prices: new PriceSeries([20250610, 20260629, 20260630], [9.5, 9.9, 10.0], actions: new CorporateActions([], [[20260102, 0.3]])), template: Template::Bank);
     }
 }

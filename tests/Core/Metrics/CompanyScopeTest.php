@@ -15,7 +15,7 @@ use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
 use Logion\Metrics\Expectations;
-use Logion\Metrics\Formula\Interpreter;
+use Logion\Metrics\Formula\Workings;
 use Logion\Metrics\Moment;
 use Logion\Unit;
 use PHPUnit\Framework\TestCase;
@@ -106,7 +106,7 @@ final class CompanyScopeTest extends TestCase
 
     public function test_the_working_shows_each_input_once_down_to_its_filing(): void
     {
-        $working = (new Interpreter($this->scope()))->metric('net_margin');
+        $working = (new Workings($this->scope()))->metric('net_margin');
         $this->assertSame(['Net income for common shareholders', 'Revenue'], array_map(static fn ($w): string => $w->label, $working->children));
         $this->assertSame('net_income_common / revenue', $working->formula);
         $this->assertSame(['filing', 'Annual report 2024', '2025-03-01'], [$working->children[1]->source?->kind, $working->children[1]->source?->text, $working->children[1]->source?->date]);
@@ -117,7 +117,7 @@ final class CompanyScopeTest extends TestCase
 
     public function test_the_working_names_every_missing_piece(): void
     {
-        $working = (new Interpreter($this->scope(facts: [])))->metric('quick_ratio');
+        $working = (new Workings($this->scope(facts: [])))->metric('quick_ratio');
         $this->assertFalse($working->figure->isKnown());
         $this->assertNotEmpty(array_filter($working->leaves(), static fn ($leaf): bool => ! $leaf->figure->isKnown()));
     }

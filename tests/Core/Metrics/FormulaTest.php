@@ -56,7 +56,7 @@ final class FormulaTest extends TestCase
         if (is_float($expected)) {
             $this->assertEqualsWithDelta($expected, $compiled, 1e-12);
         }
-        $this->assertEquals($compiled, $interpreted, 'Compiler and interpreter differ.');
+        $this->assertEquals($compiled, $interpreted, 'The working says otherwise.');
     }
 
     /** @return iterable<string, array{string, string}> */

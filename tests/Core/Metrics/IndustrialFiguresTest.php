@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Metrics;
 
+use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
 use Logion\Metrics\CompanyScope;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -123,6 +124,6 @@ final class IndustrialFiguresTest extends TestCase
             }
         }
 
-        return Books::scope($years, prices: new PriceSeries([20260629, 20260630], [39.0 * $scale, 40.0 * $scale]));
+        return Books::scope($years, prices: new PriceSeries([20250610, 20250701, 20260629, 20260630], [45.0 * $scale, 44.0 * $scale, 39.0 * $scale, 40.0 * $scale], actions: new CorporateActions([], [[20250620, 9.0 * $scale], [20250701, 0.3 * $scale], [20260102, 0.5 * $scale]])));
     }
 }

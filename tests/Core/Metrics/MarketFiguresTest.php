@@ -132,18 +132,25 @@ final class MarketFiguresTest extends TestCase
         return array_map(static fn (int $i): float => $last[$i] / $last[$i - 1] - 1, range(1, $n));
     }
 
-    /** @param  list<float>  $series */
-    private static function over(array $series, int $days): float
+    /** Trading days after the same date so much earlier, "-1 year" and the like. */
+    private static function bars(string $earlier): int
     {
-        return $series[self::BARS - 1] / $series[self::BARS - 1 - $days] - 1;
+        $start = (int) (new \DateTimeImmutable(Day::iso(self::AS_OF)))->modify($earlier)->format('Ymd');
+
+        return count(array_filter(self::$days, static fn (int $day): bool => $day > $start));
+    }
+
+    /** @param  list<float>  $series */
+    private static function over(array $series, int|string $days): float
+    {
+        return $series[self::BARS - 1] / $series[self::BARS - 1 - (is_int($days) ? $days : self::bars($days))] - 1;
     }
 
     /** @param  list<float>  $series */
     private static function exponential(array $series, int $n): float
     {
-        $run = array_slice($series, -4 * $n);
-        $mean = array_sum(array_slice($run, 0, $n)) / $n;
-        foreach (array_slice($run, $n) as $x) {
+        $mean = array_sum(array_slice($series, 0, $n)) / $n;
+        foreach (array_slice($series, $n) as $x) {
             $mean += 2 / ($n + 1) * ($x - $mean);
         }
 
@@ -154,7 +161,7 @@ final class MarketFiguresTest extends TestCase
     public static function figures(): iterable
     {
         $price = static fn (): float => self::$closes[self::BARS - 1];
-        foreach (['price_change_1_day' => 1, 'price_change_1_month' => 21, 'price_change_3_months' => 63, 'price_change_6_months' => 126, 'price_change_1_year' => 252] as $key => $days) {
+        foreach (['price_change_1_day' => 1, 'price_change_1_month' => '-1 month', 'price_change_3_months' => '-3 months', 'price_change_6_months' => '-6 months', 'price_change_1_year' => '-1 year'] as $key => $days) {
             yield $key => [$key, static fn (): float => self::over(self::$closes, $days)];
         }
         yield 'year to date' => ['price_change_year_to_date', static function () use ($price): float {
@@ -162,20 +169,20 @@ final class MarketFiguresTest extends TestCase
 
             return $price() / self::$closes[count($before) - 1] - 1;
         }];
-        yield 'total return' => ['total_return_1y', static fn (): float => self::over(self::$total, 252)];
-        yield 'total return a year over three' => ['total_return_3y', static fn (): float => (1 + self::over(self::$total, 756)) ** (1 / 3) - 1];
-        yield 'total return a year over five' => ['total_return_5_years', static fn (): float => (1 + self::over(self::$total, 1260)) ** 0.2 - 1];
-        yield 'above the index' => ['excess_return_1y', static fn (): float => self::over(self::$total, 252) - self::over(self::$index, 252)];
-        yield 'momentum' => ['momentum_12_1', static fn (): float => self::$total[self::BARS - 22] / self::$total[self::BARS - 253] - 1];
-        yield 'place in the range' => ['range_position_52_weeks', static fn (): float => ($price() - min(array_slice(self::$lows, -252))) / (max(array_slice(self::$highs, -252)) - min(array_slice(self::$lows, -252)))];
-        yield 'below the high' => ['distance_from_52_week_high', static fn (): float => $price() / max(array_slice(self::$highs, -252)) - 1];
+        yield 'total return' => ['total_return_1y', static fn (): float => self::over(self::$total, '-1 year')];
+        yield 'total return a year over three' => ['total_return_3y', static fn (): float => (1 + self::over(self::$total, '-3 years')) ** (1 / 3) - 1];
+        yield 'total return a year over five' => ['total_return_5_years', static fn (): float => (1 + self::over(self::$total, '-5 years')) ** 0.2 - 1];
+        yield 'above the index' => ['excess_return_1y', static fn (): float => self::over(self::$total, '-1 year') - self::over(self::$index, '-1 year')];
+        yield 'momentum' => ['momentum_12_1', static fn (): float => self::$total[self::BARS - 1 - self::bars('-1 month')] / self::$total[self::BARS - 1 - self::bars('-1 year')] - 1];
+        yield 'place in the range' => ['range_position_52_weeks', static fn (): float => ($price() - min(array_slice(self::$lows, -self::bars('-52 weeks')))) / (max(array_slice(self::$highs, -self::bars('-52 weeks'))) - min(array_slice(self::$lows, -self::bars('-52 weeks'))))];
+        yield 'below the high' => ['distance_from_52_week_high', static fn (): float => $price() / max(array_slice(self::$highs, -self::bars('-52 weeks'))) - 1];
         yield 'fifty days' => ['distance_to_average_50d', static fn (): float => $price() / (array_sum(array_slice(self::$closes, -50)) / 50) - 1];
         yield 'two hundred days' => ['distance_to_average_200d', static fn (): float => $price() / (array_sum(array_slice(self::$closes, -200)) / 200) - 1];
         yield 'which average is above' => ['moving_average_cross_state', static fn (): float => array_sum(array_slice(self::$closes, -50)) / 50 > array_sum(array_slice(self::$closes, -200)) / 200 ? 1.0 : -1.0];
         yield 'the line of two exponential means' => ['macd_line', static fn (): float => self::exponential(self::$closes, 12) - self::exponential(self::$closes, 26)];
         yield 'the signal' => ['macd_signal', static function (): float {
             $lines = [];
-            for ($back = 35; $back >= 0; $back--) {
+            for ($back = self::BARS - 26; $back >= 0; $back--) {
                 $until = array_slice(self::$closes, 0, self::BARS - $back);
                 $lines[] = self::exponential($until, 12) - self::exponential($until, 26);
             }
@@ -194,9 +201,9 @@ final class MarketFiguresTest extends TestCase
             return $sum / 3;
         }];
         yield 'relative strength' => ['relative_strength_index', static function (): float {
-            $x = array_slice(self::$closes, -169);
+            $x = self::$closes;
             $up = $down = 0.0;
-            for ($i = 1; $i < 169; $i++) {
+            for ($i = 1; $i < self::BARS; $i++) {
                 $change = $x[$i] - $x[$i - 1];
                 if ($i <= 14) {
                     $up += max(0.0, $change) / 14;
@@ -209,13 +216,13 @@ final class MarketFiguresTest extends TestCase
 
             return 100 - 100 / (1 + $up / $down);
         }];
-        yield 'volume' => ['volume_ratio', static fn (): float => self::$volumes[self::BARS - 1] / (array_sum(array_slice(self::$volumes, -63)) / 63)];
-        yield 'volatility' => ['volatility_1y', static fn (): float => self::deviation(array_map(static fn (float $r): float => log(1 + $r), self::returns(self::$total, 252))) * sqrt(252)];
-        yield 'downside' => ['downside_deviation_1y', static fn (): float => sqrt(array_sum(array_map(static fn (float $r): float => min(0.0, $r - 0.024 / 252) ** 2, self::returns(self::$total, 252))) / 252) * sqrt(252)];
-        foreach (['max_drawdown_1y' => 252, 'max_drawdown_5y' => 1260] as $key => $days) {
+        yield 'volume' => ['volume_ratio', static fn (): float => self::$volumes[self::BARS - 1] / (array_sum(array_slice(self::$volumes, -self::bars('-3 months'))) / self::bars('-3 months'))];
+        yield 'volatility' => ['volatility_1y', static fn (): float => self::deviation(array_map(static fn (float $r): float => log(1 + $r), self::returns(self::$total, self::bars('-1 year')))) * sqrt(252)];
+        yield 'downside' => ['downside_deviation_1y', static fn (): float => sqrt(array_sum(array_map(static fn (float $r): float => min(0.0, $r - 0.024 / 252) ** 2, self::returns(self::$total, self::bars('-1 year')))) / self::bars('-1 year')) * sqrt(252)];
+        foreach (['max_drawdown_1y' => '-1 year', 'max_drawdown_5y' => '-5 years'] as $key => $days) {
             yield $key => [$key, static function () use ($days): float {
                 $deepest = 0.0;
-                $window = array_slice(self::$total, -$days - 1);
+                $window = array_slice(self::$total, -self::bars($days) - 1);
                 foreach ($window as $i => $level) {
                     $deepest = max($deepest, 1 - $level / max(array_slice($window, 0, $i + 1)));
                 }
@@ -224,27 +231,28 @@ final class MarketFiguresTest extends TestCase
             }];
         }
         yield 'value at risk' => ['value_at_risk_95', static function (): float {
-            $r = self::returns(self::$total, 504);
+            $r = self::returns(self::$total, self::bars('-2 years'));
             sort($r);
-            $at = 503 * 0.05;
+            $at = (count($r) - 1) * 0.05;
 
             return -($r[(int) $at] + ($at - (int) $at) * ($r[(int) $at + 1] - $r[(int) $at]));
         }];
         yield 'price impact' => ['illiquidity', static function (): float {
             $sum = 0.0;
-            for ($i = self::BARS - 252; $i < self::BARS; $i++) {
+            for ($i = self::BARS - self::bars('-1 year'); $i < self::BARS; $i++) {
                 $sum += abs(self::$closes[$i] / self::$closes[$i - 1] - 1) / (self::$closes[$i] * self::$volumes[$i]) * 1e6;
             }
 
-            return $sum / 252;
+            return $sum / self::bars('-1 year');
         }];
         yield 'traded value' => ['median_traded_value_3m', static function (): float {
-            $values = array_map(static fn (int $i): float => self::$closes[$i] * self::$volumes[$i], range(self::BARS - 63, self::BARS - 1));
+            $values = array_map(static fn (int $i): float => self::$closes[$i] * self::$volumes[$i], range(self::BARS - self::bars('-3 months'), self::BARS - 1));
             sort($values);
+            $n = count($values);
 
-            return $values[31];
+            return ($values[intdiv($n - 1, 2)] + $values[intdiv($n, 2)]) / 2;
         }];
-        yield 'Sharpe' => ['sharpe_ratio_1y', static fn (): float => (self::over(self::$total, 252) - 0.024) / (self::deviation(array_map(static fn (float $r): float => log(1 + $r), self::returns(self::$total, 252))) * sqrt(252))];
+        yield 'Sharpe' => ['sharpe_ratio_1y', static fn (): float => (self::over(self::$total, '-1 year') - 0.024) / (self::deviation(array_map(static fn (float $r): float => log(1 + $r), self::returns(self::$total, self::bars('-1 year')))) * sqrt(252))];
         yield 'beta' => ['beta_raw', static function (): float {
             // June 2025 is over with the as-of day; sixty months of returns need sixty-one month ends.
             $ends = [];
@@ -300,9 +308,9 @@ final class MarketFiguresTest extends TestCase
         yield 'held by insiders' => ['insider_share', static fn (): float => 0.1];
         yield 'institutions' => ['institutional_share', static fn (): float => 0.55];
         yield 'short' => ['short_interest_share', static fn (): float => 0.05];
-        yield 'days to cover' => ['days_to_cover', static fn (): float => 9e4 / (array_sum(array_slice(self::$volumes, -21)) / 21)];
+        yield 'days to cover' => ['days_to_cover', static fn (): float => 9e4 / (array_sum(array_slice(self::$volumes, -self::bars('-1 month'))) / self::bars('-1 month'))];
         yield 'float' => ['free_float_share', static fn (): float => 0.9];
-        yield 'turnover of the float' => ['turnover_ratio_of_float', static fn (): float => array_sum(array_slice(self::$volumes, -252)) / 1.8e6];
+        yield 'turnover of the float' => ['turnover_ratio_of_float', static fn (): float => array_sum(array_slice(self::$volumes, -self::bars('-1 year'))) / 1.8e6];
         yield 'days to trade' => ['days_to_trade_one_percent', static fn (): float => 20000 / (0.2 * array_sum(array_slice(self::$volumes, -60)) / 60)];
     }
 

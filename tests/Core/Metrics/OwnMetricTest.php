@@ -8,7 +8,7 @@ use Logion\Absence;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Formula\FormulaError;
-use Logion\Metrics\Formula\Interpreter;
+use Logion\Metrics\Formula\Workings;
 use Logion\Metrics\InvalidMetric;
 use Logion\Metrics\OwnMetric;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -35,7 +35,7 @@ final class OwnMetricTest extends TestCase
         $this->assertEqualsWithDelta(0.4, $scope->metric('margin_gap'), 1e-12);
         $this->assertEqualsWithDelta(0.4 - 0.35, $scope->metric('gap_trend'), 1e-12);
         $this->assertSame(1.0, $scope->metric('wide'));
-        $working = (new Interpreter($scope))->metric('gap_trend');
+        $working = (new Workings($scope))->metric('gap_trend');
         $this->assertEqualsWithDelta(0.05, $working->figure->value(), 1e-12);
         $this->assertSame('Own margin_gap', $working->children[0]->label);
     }
@@ -133,7 +133,7 @@ final class OwnMetricTest extends TestCase
         $value = $scope->metric('place');
         $this->assertInstanceOf(Absence::class, $value);
         $this->assertStringContainsString('compares companies', $value->reason);
-        $this->assertSame('Gross margin', (new Interpreter($scope))->metric('place')->children[0]->label);
+        $this->assertSame('Gross margin', (new Workings($scope))->metric('place')->children[0]->label);
     }
 
     public function test_synonyms_belong_to_metrics_that_exist(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Screening;
 
 use Logion\Absence;
+use Logion\Metrics\Formula\Operator;
 use Logion\Screening\Column;
 use PHPUnit\Framework\TestCase;
 
@@ -26,7 +27,7 @@ final class ColumnPatchTest extends TestCase
             $this->assertSame([$anew->packed, $anew->states, $anew->ordered], [$patched->packed, $patched->states, $patched->ordered]);
             foreach (['<', '<=', '>', '>=', '==', '!='] as $operator) {
                 foreach ([-100.0, 0.0, 3.5, ...array_values(array_filter($changes, 'is_float'))] as $threshold) {
-                    $this->assertEquals($anew->compare($operator, $threshold), $patched->compare($operator, $threshold), "{$operator} {$threshold}");
+                    $this->assertEquals($anew->compare(Operator::from($operator), $threshold), $patched->compare(Operator::from($operator), $threshold), "{$operator} {$threshold}");
                 }
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Screening;
 
 use Logion\Absence;
+use Logion\Metrics\Formula\Operator;
 use Logion\Screening\Category;
 use Logion\Screening\Column;
 use Logion\Screening\Mask;
@@ -36,9 +37,9 @@ final class ColumnTest extends TestCase
         $thresholds = [...array_slice($known, 0, 40), 0.0, -1e300, 1e300, ($known[0] ?? 0.0) + 1e-9];
         foreach (['<', '<=', '>', '>=', '==', '!='] as $operator) {
             foreach ($thresholds as $threshold) {
-                $mask = $indexed->compare($operator, $threshold);
-                $this->assertSame($plain->compare($operator, $threshold)->true, $mask->true, "{$operator} {$threshold}");
-                $this->assertSame($plain->compare($operator, $threshold)->false, $mask->false, "{$operator} {$threshold}");
+                $mask = $indexed->compare(Operator::from($operator), $threshold);
+                $this->assertSame($plain->compare(Operator::from($operator), $threshold)->true, $mask->true, "{$operator} {$threshold}");
+                $this->assertSame($plain->compare(Operator::from($operator), $threshold)->false, $mask->false, "{$operator} {$threshold}");
                 $this->assertSame(count($values) - count($known), Mask::count($mask->unknown()));
             }
         }

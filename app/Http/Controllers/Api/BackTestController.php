@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Jobs\RunBackTest;
 use App\Models\BackTest;
 use App\Models\Task;
@@ -38,11 +39,12 @@ final class BackTestController
             'screen' => ['present', 'array'], 'ranking' => ['nullable', 'array'], 'top' => ['nullable', 'integer', 'min:1', 'max:500'], 'frequency' => ['required', 'in:monthly,quarterly,yearly'],
             'from' => ['required', 'string'], 'to' => ['nullable', 'string'], 'lag' => ['integer', 'min:0', 'max:60'], 'cost' => ['numeric', 'min:0', 'max:1000'], 'index' => ['required', 'string'],
         ]);
+        $settings['adjusted'] = $request->header(RequestContexts::HEADER) === 'adjusted';
         // Whatever cannot work is said now, not by a job later.
         $screen = ScreenRequest::screen($settings['screen']);
         $ranking = isset($settings['ranking']) ? Ranking::fromArray((array) $settings['ranking']) : null;
         foreach ([...$screen->formulas(), ...$ranking?->formulas() ?? []] as $formula) {
-            $catalogues->current()->parse($formula);
+            $catalogues->of($request->user())->parse($formula);
         }
         Day::parse($settings['from']);
         isset($settings['to']) && Day::parse($settings['to']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Models\Judgement;
 use App\Models\OneOff;
 use App\Research\CompanyScopes;
@@ -21,20 +22,21 @@ final class BreakController
     #[OA\Get(path: '/companies/{ticker}/breaks', operationId: 'breaks', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Breaks in the statements with what was decided, and everything marked as a one-off', content: new OA\JsonContent(required: ['breaks', 'one_offs', 'currency'], properties: [
         new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'breaks', type: 'array', items: new OA\Items(ref: '#/components/schemas/Break')), new OA\Property(property: 'one_offs', type: 'array', items: new OA\Items(ref: '#/components/schemas/OneOff')),
     ]))])]
-    public function index(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function index(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $scope = $scopes->open($ticker, $request->query('as_of'), accountsOnly: true);
+        $context = $contexts->of($request, $request->query('as_of'));
+        $scope = $scopes->accounts($ticker, $context);
 
-        return new JsonResponse(['currency' => $scope->company->reportingCurrency, 'breaks' => (new StatementReport($scope))->breaks(), 'one_offs' => OneOff::query()->of($request->user())->where('company_id', $scope->company->id)->orderByDesc('period')->orderBy('id')->get()->map(self::present(...))]);
+        return new JsonResponse(['currency' => $scope->company->reportingCurrency, 'breaks' => (new StatementReport($scope, $context->as))->breaks(), 'one_offs' => OneOff::query()->of($request->user())->where('company_id', $scope->company->id)->orderByDesc('period')->orderBy('id')->get()->map(self::present(...))]);
     }
 
     #[OA\Post(path: '/companies/{ticker}/one-offs', operationId: 'markOneOff', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['line', 'period', 'amount', 'before_tax'], properties: [
         new OA\Property(property: 'line', type: 'string'), new OA\Property(property: 'period', type: 'integer'), new OA\Property(property: 'amount', type: 'number'), new OA\Property(property: 'before_tax', type: 'boolean'), new OA\Property(property: 'note', type: 'string'), new OA\Property(property: 'break_key', type: 'string', nullable: true),
     ])), responses: [new OA\Response(response: 201, description: 'Marked', content: new OA\JsonContent(ref: '#/components/schemas/OneOff'))])]
-    public function store(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['line' => ['required', 'string'], 'period' => ['required', 'integer'], 'amount' => ['required', 'numeric', 'between:-1e16,1e16', 'not_in:0'], 'before_tax' => ['required', 'boolean'], 'note' => ['nullable', 'string', 'max:1000'], 'break_key' => ['nullable', 'string', 'max:120']]);
-        $scope = $scopes->open($ticker);
+        $scope = $scopes->open($ticker, $contexts->of($request));
         $item = LineItems::find($data['line']);
         if ($item === null || ! OneOffs::mayBeMarked($item, $scope->company->template)) {
             return ProblemResponse::unprocessable('A one-off can be marked on a line of the income statement of a '.$scope->company->template->label().'; "'.mb_substr($data['line'], 0, 60).'" is none.');

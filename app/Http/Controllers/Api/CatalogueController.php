@@ -6,8 +6,8 @@ namespace App\Http\Controllers\Api;
 
 use App\Demo\Names;
 use App\Facts\ColumnStore;
+use App\Http\RequestContexts;
 use App\Research\Catalogues;
-use App\Research\CompanyScopes;
 use App\Research\ScreenRunner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -16,7 +16,7 @@ use Logion\Accounts\LineItem;
 use Logion\Accounts\LineItems;
 use Logion\Market\Day;
 use Logion\Metrics\Catalogue;
-use Logion\Metrics\Formula\FunctionDefinition;
+use Logion\Metrics\Formula\FormulaFunction;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Metric;
 use Logion\Screening\IndustryTree;
@@ -28,13 +28,13 @@ final class CatalogueController
     #[OA\Get(path: '/catalogue', operationId: 'catalogue', responses: [new OA\Response(response: 200, description: 'Metrics, groups, lines, functions, and what a universe can be narrowed by', content: new OA\JsonContent(required: ['metrics', 'groups', 'lines', 'market_names', 'functions', 'sectors', 'sections', 'countries', 'exchanges', 'indices'], properties: [
         new OA\Property(property: 'metrics', type: 'array', items: new OA\Items(ref: '#/components/schemas/Metric')), new OA\Property(property: 'groups', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
         new OA\Property(property: 'lines', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'unit'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'unit', type: 'string')])),
-        new OA\Property(property: 'functions', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'parameters', 'description'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'parameters', type: 'string'), new OA\Property(property: 'description', type: 'string')])),
+        new OA\Property(property: 'functions', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'parameters', 'description', 'reads', 'example'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'parameters', type: 'string'), new OA\Property(property: 'description', type: 'string'), new OA\Property(property: 'reads', type: 'string'), new OA\Property(property: 'example', type: 'string')])),
         new OA\Property(property: 'market_names', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'unit'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'unit', type: 'string')])),
         new OA\Property(property: 'sections', type: 'array', description: 'The tree of industries', items: new OA\Items(type: 'object', required: ['key', 'label', 'sectors'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'sectors', type: 'array', items: new OA\Items(type: 'string'))])),
         new OA\Property(property: 'indices', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
         new OA\Property(property: 'sectors', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')), new OA\Property(property: 'countries', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')), new OA\Property(property: 'exchanges', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
     ]))])]
-    public function index(Catalogues $catalogues): JsonResponse
+    public function index(Request $request, Catalogues $catalogues): JsonResponse
     {
         $sectors = [];
         foreach (DB::table('companies')->where('template', '!=', 'fund')->distinct()->orderBy('sector')->pluck('sector') as $sector) {
@@ -53,10 +53,10 @@ final class CatalogueController
         }
 
         return new JsonResponse([
-            'metrics' => array_values(array_map(self::metric(...), $catalogues->current()->all())),
+            'metrics' => array_values(array_map(self::metric(...), $catalogues->of($request->user())->all())),
             'groups' => Catalogue::GROUPS,
             'lines' => array_values(array_map(static fn (LineItem $item): array => ['key' => $item->key, 'label' => $item->label, 'unit' => $item->unit->value], LineItems::all())),
-            'functions' => array_values(array_map(static fn (FunctionDefinition $f): array => ['name' => $f->name, 'parameters' => $f->signature(), 'description' => $f->description], Functions::all())),
+            'functions' => array_values(array_map(static fn (FormulaFunction $f): array => ['name' => $f->name(), 'parameters' => $f->signature(), 'description' => $f->description(), 'reads' => $f->reads(), 'example' => $f->example()], Functions::all())),
             'market_names' => $names, 'sectors' => (object) $sectors, 'sections' => $sections, 'indices' => DB::table('securities')->where('kind', 'index')->orderBy('id')->pluck('name', 'ticker'), 'countries' => Names::COUNTRIES, 'exchanges' => DB::table('exchanges')->pluck('name', 'code'),
         ]);
     }
@@ -65,9 +65,9 @@ final class CatalogueController
         new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'distribution', ref: '#/components/schemas/Distribution'), new OA\Property(property: 'coverage', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer')),
         new OA\Property(property: 'highest', type: 'array', items: new OA\Items(ref: '#/components/schemas/Placed')), new OA\Property(property: 'lowest', type: 'array', items: new OA\Items(ref: '#/components/schemas/Placed')),
     ]))])]
-    public function metricInUniverse(Request $request, ScreenRunner $runner, CompanyScopes $scopes, string $key): JsonResponse
+    public function metricInUniverse(Request $request, ScreenRunner $runner, RequestContexts $contexts, string $key): JsonResponse
     {
-        return new JsonResponse($runner->metric($key, $scopes->day($request->query('as_of'))));
+        return new JsonResponse($runner->metric($key, $contexts->of($request, $request->query('as_of'))));
     }
 
     #[OA\Get(path: '/ready-screens', operationId: 'readyScreens', responses: [new OA\Response(response: 200, description: 'Screens and checklists that come with the program', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['key', 'use', 'screen'], properties: [

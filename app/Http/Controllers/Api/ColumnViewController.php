@@ -24,7 +24,7 @@ final class ColumnViewController
     {
         $data = $request->validate(['name' => ['required', 'string', 'max:120'], 'columns' => ['required', 'array', 'min:1', 'max:'.Screen::MAX_COLUMNS], 'columns.*' => ['string']]);
         foreach ($data['columns'] as $column) {
-            $catalogues->current()->parse($column);
+            $catalogues->of($request->user())->parse($column);
         }
         $view = ColumnView::query()->updateOrCreate(['user_id' => $request->user()->id, 'name' => $data['name']], ['columns' => $data['columns']]);
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Demo\Names;
+use App\Http\RequestContexts;
 use App\Models\Company;
 use App\Research\CompanyScopes;
 use App\Research\FigureReport;
@@ -35,9 +36,9 @@ final class CompanyController
             new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')),
         ]))]),
     ]))])]
-    public function show(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function show(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $scope = $scopes->open($ticker, $request->query('as_of'));
+        $scope = $scopes->open($ticker, $contexts->of($request, $request->query('as_of')));
         $company = Company::query()->with('security.exchange')->findOrFail($scope->company->id);
         $security = $company->security;
         $reading = new FirstReading($scope);
@@ -61,11 +62,12 @@ final class CompanyController
         new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
         new OA\Property(property: 'rows', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'total', 'unit', 'figures', 'marks'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'total', type: 'boolean'), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')), new OA\Property(property: 'marks', type: 'array', description: 'What is special of a figure', items: new OA\Items(type: 'string', nullable: true, enum: ['corrected', 'adjusted', 'restated', 'total', 'balance', 'zero']))])),
     ]))])]
-    public function statements(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function statements(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['statement' => ['in:'.implode(',', StatementView::STATEMENTS)], 'basis' => ['in:'.implode(',', StatementView::BASES)], 'view' => ['in:'.implode(',', StatementView::VIEWS)], 'version' => ['in:restated,first,adjusted'], 'as_of' => ['nullable', 'string'], 'most' => ['integer', 'min:1', 'max:100']]);
         $version = $data['version'] ?? null;
-        $scope = $scopes->open($ticker, $data['as_of'] ?? null, $version === null ? null : $version === 'adjusted', true);
+        $context = $contexts->of($request, $data['as_of'] ?? null);
+        $scope = $scopes->accounts($ticker, $version === null ? $context : $context->adjusted($version === 'adjusted'));
 
         return new JsonResponse((new StatementReport($scope))->statement($data['statement'] ?? 'income', $data['basis'] ?? 'annual', $data['view'] ?? 'amounts', (int) ($data['most'] ?? 12), $version === 'first' ? Version::FirstReported : Version::Restated));
     }
@@ -75,10 +77,10 @@ final class CompanyController
         new OA\Property(property: 'sma50', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'sma200', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'index', type: 'array', description: 'Set to the first close', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'index_against_adjusted', type: 'array', description: 'Set to the first adjusted close', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'volume', type: 'array', items: new OA\Items(type: 'number')),
         new OA\Property(property: 'events', type: 'array', items: new OA\Items(type: 'object', required: ['day', 'text'], properties: [new OA\Property(property: 'day', type: 'string'), new OA\Property(property: 'text', type: 'string')])),
     ]))])]
-    public function prices(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function prices(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['as_of' => ['nullable', 'string'], 'years' => ['numeric', 'min:0.1', 'max:50']]);
-        $scope = $scopes->open($ticker, $data['as_of'] ?? null);
+        $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
         $prices = $scope->prices;
         $from = TradingDays::firstFrom($prices->days, Day::plus($scope->asOf, -(int) round(365.25 * (float) ($data['years'] ?? 5))));
         $cut = static fn (array $series): array => array_slice($series, $from);
@@ -101,9 +103,9 @@ final class CompanyController
     #[OA\Get(path: '/companies/{ticker}/metrics', operationId: 'metrics', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'keys', required: true, description: 'Metric keys, comma separated', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Figures', content: new OA\JsonContent(required: ['ticker', 'as_of', 'figures'], properties: [
         new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/Figure')),
     ]))])]
-    public function metrics(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function metrics(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $scope = $scopes->open($ticker, $request->query('as_of'));
+        $scope = $scopes->open($ticker, $contexts->of($request, $request->query('as_of')));
         $report = new FigureReport($scope);
         $figures = [];
         foreach (array_slice(array_filter(explode(',', is_string($request->query('keys')) ? $request->query('keys') : '')), 0, 400) as $key) {
@@ -121,10 +123,10 @@ final class CompanyController
         new OA\Property(property: 'history', type: 'object', required: ['years', 'values'], properties: [new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')), new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number', nullable: true))]),
         new OA\Property(property: 'standing', type: 'object', nullable: true, required: ['universe', 'sector', 'sector_median'], properties: [new OA\Property(property: 'universe', type: 'number', nullable: true), new OA\Property(property: 'sector', type: 'number', nullable: true), new OA\Property(property: 'sector_median', type: 'number', nullable: true)]),
     ]))])]
-    public function working(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function working(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['metric' => ['nullable', 'string'], 'line' => ['nullable', 'string'], 'period' => ['nullable', 'integer'], 'year' => ['nullable', 'integer', 'min:1900', 'max:2200'], 'basis' => ['nullable', 'in:annual,half_year,quarterly,trailing'], 'as_of' => ['nullable', 'string']]);
-        $scope = $scopes->open($ticker, $data['as_of'] ?? null);
+        $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
         $report = new FigureReport($scope);
         if (isset($data['line'])) {
             $item = LineItems::find($data['line']) ?? throw new NotFoundHttpException('There is no statement line "'.mb_substr($data['line'], 0, 60).'".');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Models\Correction;
 use App\Models\TemplateChoice;
 use App\Research\CompanyScopes;
@@ -77,10 +78,10 @@ final class CorrectionController
             new OA\Property(property: 'rules', type: 'array', items: new OA\Items(type: 'array', items: new OA\Items(type: 'object', required: ['sign', 'line'], properties: [new OA\Property(property: 'sign', type: 'integer'), new OA\Property(property: 'line', type: 'string')]))), new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number', nullable: true)),
         ])),
     ]))])]
-    public function entrySheet(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function entrySheet(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['statement' => ['required', 'in:income,balance,cash_flow,per_share_and_counts'], 'periods' => ['required', 'string', 'max:200']]);
-        $scope = $scopes->open($ticker);
+        $scope = $scopes->open($ticker, $contexts->of($request));
         $periods = array_map('intval', array_slice(array_filter(explode(',', $data['periods']), ctype_digit(...)), 0, 12));
         $template = $scope->company->template;
         $lines = array_map(static fn (LineItem $item): array => [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Models\Decision;
 use App\Models\Valuation;
 use App\Research\CompanyScopes;
@@ -17,9 +18,9 @@ use OpenApi\Attributes as OA;
 final class DecisionController
 {
     #[OA\Get(path: '/decisions', operationId: 'decisions', parameters: [new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own decisions with the distance of the price from the buy-below price', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')))])]
-    public function index(Request $request, CompanyScopes $scopes): JsonResponse
+    public function index(Request $request, RequestContexts $contexts): JsonResponse
     {
-        $day = $scopes->day($request->query('as_of'));
+        $day = $contexts->of($request, $request->query('as_of'))->day;
 
         return new JsonResponse(DecisionReport::of(Decision::query()->of($request->user())->where('decided_on', '<=', $day)->with('company.security')->orderByDesc('decided_on')->orderByDesc('id')->get(), $day));
     }
@@ -28,10 +29,10 @@ final class DecisionController
         new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'verdict', type: 'string', enum: ['buy', 'watch', 'pass']), new OA\Property(property: 'thesis', type: 'string'), new OA\Property(property: 'disproof', type: 'string'),
         new OA\Property(property: 'value_per_share', type: 'number'), new OA\Property(property: 'margin_of_safety', type: 'number'), new OA\Property(property: 'valuation_id', type: 'integer', nullable: true), new OA\Property(property: 'as_of', type: 'string', nullable: true),
     ])), responses: [new OA\Response(response: 201, description: 'Written down', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
-    public function store(Request $request, CompanyScopes $scopes): JsonResponse
+    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
     {
         $data = $this->validated($request);
-        $scope = $scopes->open($data['ticker'], $data['as_of'] ?? null);
+        $scope = $scopes->open($data['ticker'], $contexts->of($request, $data['as_of'] ?? null));
         $last = $scope->prices->last();
         if ($last < 0) {
             return ProblemResponse::unprocessable('The company has no price on that day, so there is nothing to compare a value with.');
@@ -56,10 +57,10 @@ final class DecisionController
     }
 
     #[OA\Put(path: '/decisions/{id}', operationId: 'reviseDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/Decision')), responses: [new OA\Response(response: 200, description: 'Revised', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
-    public function update(Request $request, CompanyScopes $scopes, int $id): JsonResponse
+    public function update(Request $request, RequestContexts $contexts, int $id): JsonResponse
     {
         $decision = Decision::query()->of($request->user())->with('company.security')->findOrFail($id);
-        $day = $scopes->day(null);
+        $day = $contexts->of($request)->day;
         $fields = $this->fields($request, $this->validated($request));
         // What is kept is in the share terms of the day of the decision, what is sent in today's.
         $decision->update([...$fields, 'value_per_share' => $fields['value_per_share'] * DecisionReport::splitRatio($decision, $day)]);
@@ -76,12 +77,12 @@ final class DecisionController
     }
 
     #[OA\Post(path: '/decisions/{id}/restore', operationId: 'restoreDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Restored', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
-    public function restore(Request $request, CompanyScopes $scopes, int $id): JsonResponse
+    public function restore(Request $request, RequestContexts $contexts, int $id): JsonResponse
     {
         $decision = Decision::query()->withTrashed()->of($request->user())->with('company.security')->findOrFail($id);
         $decision->restore();
 
-        return new JsonResponse(DecisionReport::of(collect([$decision]), $scopes->day(null))[0]);
+        return new JsonResponse(DecisionReport::of(collect([$decision]), $contexts->of($request)->day)[0]);
     }
 
     /** @return array<string, mixed> */

@@ -7,6 +7,7 @@ namespace App\Http\Controllers\Api;
 use App\Exchange\TableFile;
 use App\Exchange\UserArchive;
 use App\Exchange\Writing\CompanyFiles;
+use App\Http\RequestContexts;
 use App\Models\Company;
 use App\Research\CompanyScopes;
 use Illuminate\Http\Request;
@@ -23,13 +24,13 @@ final class ExportController
     private const FORMATS = ['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'ratios' => ['xlsx', 'ods', 'csv', 'json'], 'prices' => ['csv', 'xlsx', 'ods', 'json'], 'notes' => ['xlsx', 'ods', 'csv', 'json'], 'dossier' => ['xlsx', 'ods', 'json']];
 
     #[OA\Get(path: '/companies/{ticker}/export', operationId: 'exportCompany', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'what', required: true, schema: new OA\Schema(type: 'string', enum: ['statements', 'ratios', 'prices', 'notes', 'dossier'])), new OA\QueryParameter(name: 'format', required: true, schema: new OA\Schema(type: 'string', enum: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'])), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'A file', content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary')))])]
-    public function company(Request $request, CompanyScopes $scopes, string $ticker): Response
+    public function company(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): Response
     {
         $data = $request->validate(['what' => ['required', 'in:'.implode(',', array_keys(self::FORMATS))], 'format' => ['required', 'in:'.implode(',', array_keys(self::TYPES))], 'as_of' => ['nullable', 'string']]);
         if (! in_array($data['format'], self::FORMATS[$data['what']], true)) {
             throw new UnprocessableEntityHttpException(ucfirst($data['what']).' can be had as '.implode(', ', self::FORMATS[$data['what']]).'.');
         }
-        $scope = $scopes->open($ticker, $data['as_of'] ?? null);
+        $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
         $files = new CompanyFiles($scope, (string) Company::query()->findOrFail($scope->company->id)->name);
         $user = $request->user();
         $write = match (true) {

@@ -45,7 +45,7 @@ final class FinderController
         foreach (DB::table('securities')->whereNotNull('company_id')->get(['ticker', 'name', 'delisted_on']) as $row) {
             yield ['kind' => 'company', 'key' => $row->ticker, 'label' => $row->name, 'detail' => $row->ticker.($row->delisted_on === null ? '' : ', delisted')];
         }
-        foreach (app(Catalogues::class)->current()->all() as $metric) {
+        foreach (app(Catalogues::class)->of($request->user())->all() as $metric) {
             yield ['kind' => 'metric', 'key' => $metric->key, 'label' => $metric->label, 'detail' => Catalogue::GROUPS[$metric->group], 'synonyms' => Catalogue::synonyms($metric->key)];
         }
         if ($request->user() !== null) {

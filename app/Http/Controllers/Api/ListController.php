@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Models\CompanyList;
 use App\Models\CompanyListItem;
 use App\Research\CompanyScopes;
@@ -28,12 +29,12 @@ final class ListController
     }
 
     #[OA\Post(path: '/lists', operationId: 'saveList', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['name', 'tickers'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'tickers', type: 'array', items: new OA\Items(type: 'string')), new OA\Property(property: 'as_of', type: 'string', nullable: true)])), responses: [new OA\Response(response: 201, description: 'Saved', content: new OA\JsonContent(ref: '#/components/schemas/CompanyList'))])]
-    public function store(Request $request, CompanyScopes $scopes): JsonResponse
+    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
     {
         $data = $request->validate(['name' => ['required', 'string', 'max:120'], 'tickers' => ['required', 'array', 'min:1', 'max:1000'], 'tickers.*' => ['string'], 'as_of' => ['nullable', 'string']]);
         $companies = array_values(array_unique(array_map($scopes->companyId(...), $data['tickers'])));
-        $list = DB::transaction(static function () use ($request, $data, $companies, $scopes): CompanyList {
-            $list = CompanyList::query()->create(['user_id' => $request->user()->id, 'name' => $data['name'], 'as_of' => $scopes->day($data['as_of'] ?? null)]);
+        $list = DB::transaction(static function () use ($request, $data, $companies, $contexts): CompanyList {
+            $list = CompanyList::query()->create(['user_id' => $request->user()->id, 'name' => $data['name'], 'as_of' => $contexts->of($request, $data['as_of'] ?? null)->day]);
             foreach ($companies as $position => $company) {
                 $list->items()->create(['company_id' => $company, 'position' => $position]);
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Models\Note;
 use App\Research\CompanyScopes;
 use Illuminate\Http\JsonResponse;
@@ -14,7 +15,7 @@ use OpenApi\Attributes as OA;
 final class NoteController
 {
     #[OA\Get(path: '/companies/{ticker}/notes', operationId: 'notes', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'figure', description: 'Only notes on these, comma separated: line@period, line, @period, a metric, a metric@year, or * for the company as a whole', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own notes on a company, latest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Note')))])]
-    public function index(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function index(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $query = Note::query()->of($request->user())->where('company_id', $scopes->companyId($ticker))->orderByDesc('id');
         $wanted = $request->query('figure');
@@ -24,17 +25,17 @@ final class NoteController
         }
         $notes = $query->get();
         // Only a note that remembers a figure needs the company opened to compare it.
-        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null) ? $scopes->open($ticker, adjusted: false) : null;
+        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null) ? $scopes->open($ticker, $contexts->of($request)->adjusted(false)) : null;
 
         return new JsonResponse($notes->map(static fn (Note $note): array => self::present($note, $scope)));
     }
 
     #[OA\Post(path: '/companies/{ticker}/notes', operationId: 'writeNote', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['body'], properties: [new OA\Property(property: 'figure', type: 'string', nullable: true), new OA\Property(property: 'body', type: 'string', description: 'Markdown')])), responses: [new OA\Response(response: 201, description: 'Written', content: new OA\JsonContent(ref: '#/components/schemas/Note'))])]
-    public function store(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['figure' => ['nullable', 'string', 'max:120'], 'body' => ['required', 'string', 'max:20000']]);
         $figure = ($data['figure'] ?? '*') === '*' ? null : $data['figure'];
-        $scope = $scopes->open($ticker, adjusted: false);
+        $scope = $scopes->open($ticker, $contexts->of($request)->adjusted(false));
         $note = Note::query()->create(['user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'figure' => $figure, 'body' => $data['body'], 'value_then' => self::valueNow($figure, $scope)]);
 
         return new JsonResponse(self::present($note, $scope), 201);
@@ -49,7 +50,7 @@ final class NoteController
         if (strlen($m[2]) === 5) {
             return $scope->facts->instant($m[1], (int) $m[2]);
         }
-        $value = $scope->catalogue->find($m[1]) === null ? null : CompanyScope::finite($scope->metric($m[1], $scope->year((int) $m[2])));
+        $value = $scope->catalogue->find($m[1]) === null ? null : $scope->metric($m[1], $scope->year((int) $m[2]));
 
         return is_float($value) ? $value : null;
     }

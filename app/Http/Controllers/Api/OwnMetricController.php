@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Models\OwnMetric;
 use App\Research\Catalogues;
 use App\Research\CompanyScopes;
@@ -71,17 +72,17 @@ final class OwnMetricController
     ])), responses: [new OA\Response(response: 200, description: 'A formula valued for a few companies', content: new OA\JsonContent(required: ['unit', 'is_condition', 'companies'], properties: [
         new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'is_condition', type: 'boolean'), new OA\Property(property: 'companies', type: 'array', items: new OA\Items(type: 'object', required: ['ticker', 'figure'], properties: [new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'figure', ref: '#/components/schemas/Figure')])),
     ]))])]
-    public function preview(Request $request, Catalogues $catalogues, CompanyScopes $scopes): JsonResponse
+    public function preview(Request $request, RequestContexts $contexts, Catalogues $catalogues, CompanyScopes $scopes): JsonResponse
     {
         $data = $request->validate(['formula' => ['required', 'string'], 'tickers' => ['required', 'array', 'min:1', 'max:3'], 'tickers.*' => ['string'], 'as_of' => ['nullable', 'string']]);
-        $tree = $catalogues->current()->parse($data['formula']);
+        $tree = $catalogues->of($request->user())->parse($data['formula']);
         $companies = [];
         foreach ($data['tickers'] as $ticker) {
-            $scope = $scopes->open($ticker, $data['as_of'] ?? null);
+            $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
             $companies[] = ['ticker' => $scope->company->ticker, 'figure' => (new FigureReport($scope))->explainFormula($data['formula'])['working']->figure];
         }
 
-        return new JsonResponse(['unit' => $catalogues->current()->unitOf($tree)->value, 'is_condition' => $tree->isCondition(), 'companies' => $companies]);
+        return new JsonResponse(['unit' => $catalogues->of($request->user())->unitOf($tree)->value, 'is_condition' => $tree->isCondition(), 'companies' => $companies]);
     }
 
     /** @return array<string, mixed> */

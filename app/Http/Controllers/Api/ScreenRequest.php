@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
-use App\Research\CompanyScopes;
+use App\Http\RequestContexts;
+use App\Research\EvaluationContext;
 use Illuminate\Http\Request;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\Screen;
@@ -14,13 +15,13 @@ final class ScreenRequest
 {
     /**
      * @param  array<string, list<string>>  $rules  for what else is asked
-     * @return array{Screen, int, array<string, mixed>} screen, day, all that was validated
+     * @return array{Screen, EvaluationContext, array<string, mixed>} screen, context, all that was validated
      */
-    public static function read(Request $request, CompanyScopes $scopes, array $rules = []): array
+    public static function read(Request $request, RequestContexts $contexts, array $rules = []): array
     {
         $data = $request->validate(['screen' => ['present', 'array'], 'as_of' => ['nullable', 'string'], ...$rules]);
 
-        return [self::screen($data['screen']), $scopes->day($data['as_of'] ?? null), $data];
+        return [self::screen($data['screen']), $contexts->of($request, $data['as_of'] ?? null), $data];
     }
 
     /** An empty text passes for an array in validation; here it does not. */

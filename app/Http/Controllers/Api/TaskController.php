@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Facts\ColumnStore;
+use App\Http\RequestContexts;
 use App\Jobs\RefreshColumns;
 use App\Models\Task;
 use App\Research\Catalogues;
-use App\Research\CompanyScopes;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Market\Day;
@@ -22,11 +22,11 @@ final class TaskController
     #[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true), new OA\Property(property: 'formula', type: 'string', nullable: true, description: 'An expression over history; the whole catalogue without one')])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
         new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
     ]))])]
-    public function refresh(Request $request, CompanyScopes $scopes, ColumnStore $columns, Catalogues $catalogues): JsonResponse
+    public function refresh(Request $request, RequestContexts $contexts, ColumnStore $columns, Catalogues $catalogues): JsonResponse
     {
         $data = $request->validate(['as_of' => ['nullable', 'string'], 'formula' => ['nullable', 'string']]);
-        $day = $scopes->day($data['as_of'] ?? null);
-        $formula = isset($data['formula']) ? self::expanded($catalogues->current(), $data['formula']) : null;
+        $day = $contexts->of($request, $data['as_of'] ?? null)->day;
+        $formula = isset($data['formula']) ? self::expanded($catalogues->of($request->user()), $data['formula']) : null;
         $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
         $task = Task::query()->firstOrCreate(['kind' => $formula === null ? 'refresh' : 'history', 'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula))], ['state' => 'waiting']);
         $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());

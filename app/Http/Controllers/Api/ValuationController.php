@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\RequestContexts;
 use App\Models\Decision;
 use App\Models\Valuation;
 use App\Research\CashFlowSheet;
@@ -34,10 +35,10 @@ final class ValuationController
     #[OA\Post(path: '/valuations', operationId: 'saveValuation', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['ticker', 'name'], properties: [
         new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'), new OA\Property(property: 'as_of', type: 'string', nullable: true),
     ])), responses: [new OA\Response(response: 201, description: 'Saved', content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]))])]
-    public function store(Request $request, CompanyScopes $scopes): JsonResponse
+    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
     {
         $data = $request->validate(['ticker' => ['required', 'string'], 'name' => ['required', 'string', 'max:120'], 'changes' => ['nullable', 'array'], 'as_of' => ['nullable', 'string']]);
-        $scope = $scopes->open($data['ticker'], $data['as_of'] ?? null);
+        $scope = $scopes->open($data['ticker'], $contexts->of($request, $data['as_of'] ?? null));
         $result = (new CashFlowSheet($scope, $data['changes'] ?? []))->present();
         $valuation = Valuation::query()->create([
             'user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'name' => $data['name'], 'method' => 'dcf', 'as_of' => $scope->asOf,

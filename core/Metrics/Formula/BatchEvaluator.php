@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics\Formula;
+
+use Closure;
+use Logion\Absence;
+use Logion\Accounts\LineItem;
+use Logion\Accounts\LineKind;
+use Logion\Metrics\Catalogue;
+use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Metric;
+use Logion\Metrics\Moment;
+
+/** Values formulas for a batch of companies, or of days of one company, each opened on its own as-of day. */
+final class BatchEvaluator extends MetricEvaluator
+{
+    private ?Vector $rates = null;
+
+    /** @var array<int, array{list<array<string, float>>, list<array<string, float>>, list<?int>}> rows of the period, of its year, and the period, by moment */
+    private array $rows = [];
+
+    /** @var array<string, list<int>> positions by kind of business */
+    private array $kinds = [];
+
+    /** @param  list<CompanyScope>  $companies */
+    public function __construct(private readonly array $companies, Catalogue $catalogue, ?Trace $trace = null)
+    {
+        parent::__construct($catalogue, count($companies), $trace);
+        foreach ($companies as $i => $company) {
+            $this->kinds[$company->company->template->value][] = $i;
+        }
+    }
+
+    public function ofEach(Moment $moment, Closure $read): Vector
+    {
+        $values = $absences = [];
+        foreach ($this->companies as $i => $company) {
+            $value = $read($company, $moment);
+            if ($value instanceof Absence) {
+                $absences[$i] = $value;
+                $value = NAN;
+            }
+            $values[] = $value;
+        }
+
+        return new Vector($values, $absences);
+    }
+
+    public function compare(Shape\AmongCompanies $function, Node $expression, Moment $moment): Vector
+    {
+        $own = $this->value($expression, $moment);
+
+        return Vector::of(array_map(static fn (CompanyScope $company, int $i): float|Absence => $company->standing($function, $expression, $own->at($i)), $this->companies, array_keys($this->companies)));
+    }
+
+    protected function source(Node $call, FormulaFunction $function, Moment $moment): Vector
+    {
+        return $function->value($call, $moment, $this);
+    }
+
+    protected function market(string $name, Moment $moment): Vector
+    {
+        return $this->ofEach($moment, static fn (CompanyScope $company, Moment $moment): float|Absence => $company->market($name, $moment));
+    }
+
+    protected function rates(): Vector
+    {
+        return $this->rates ??= Vector::of(array_map(static fn (CompanyScope $company): float|Absence => $company->baseRate(), $this->companies));
+    }
+
+    protected function comparison(Metric $metric, Moment $moment): Vector
+    {
+        return $this->ofEach($moment, static fn (CompanyScope $company, Moment $moment): float|Absence => $company->compared($metric, $moment));
+    }
+
+    protected function misfits(Metric $metric): array
+    {
+        $misfits = [];
+        foreach ($this->kinds as $positions) {
+            if (! $metric->fits($this->companies[$positions[0]]->company->template)) {
+                $misfits += array_fill_keys($positions, $this->companies[$positions[0]]->doesNotFit($metric->label));
+            }
+        }
+
+        return $misfits;
+    }
+
+    /** Most of all evaluation is reading lines: the rows of a moment's periods are found once for all lines. */
+    protected function line(LineItem $item, Moment $moment): Vector
+    {
+        if ($moment->basis !== 'annual' && $item->kind !== LineKind::Instant) {
+            return $this->ofEach($moment, static fn (CompanyScope $company, Moment $moment): float|Absence => $company->line($item, $moment));
+        }
+        [$rows, $years, $periods] = $this->rows[$moment->place] ??= $this->read($moment);
+        $key = $item->key;
+        $values = $absences = [];
+        foreach ($rows as $i => $row) {
+            $value = $row[$key] ?? $years[$i][$key] ?? NAN;
+            if ($value != $value) {
+                $absences[$i] = $this->companies[$i]->absentLine($item, $periods[$i]);
+            }
+            $values[] = $value;
+        }
+
+        return new Vector($values, $absences);
+    }
+
+    /** @return array{list<array<string, float>>, list<array<string, float>>, list<?int>} */
+    private function read(Moment $moment): array
+    {
+        $rows = $years = $periods = [];
+        foreach ($this->companies as $company) {
+            $periods[] = $period = $company->period($moment);
+            $rows[] = $period === null ? [] : $company->facts->row($period);
+            // Balances of a fourth quarter are those of the year.
+            $years[] = $period !== null && $period % 10 === 4 ? $company->facts->row($period - 4) : [];
+        }
+
+        return [$rows, $years, $periods];
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics\Formula\Function;
+
+use Logion\Absence;
+use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Parameter;
+use Logion\Metrics\Formula\Shape\OfPrices;
+use Logion\Metrics\Formula\Vector;
+use Logion\Metrics\Moment;
+use Logion\Unit;
+
+final class Ema extends OfPrices
+{
+    public function name(): string
+    {
+        return 'ema';
+    }
+
+    public function description(): string
+    {
+        return 'exponential mean of closes, weight 2/(n+1), from the first known bar';
+    }
+
+    public function example(): string
+    {
+        return 'ema(12) - ema(26)';
+    }
+
+    public function reads(): string
+    {
+        return 'Every close from the first known bar on, seeded with the mean of the first n.';
+    }
+
+    public function parameters(): array
+    {
+        return [Parameter::WholeNumber];
+    }
+
+    public function unit(): Unit
+    {
+        return Unit::MoneyPerShare;
+    }
+
+    protected function of(CompanyScope $company, Moment $moment, array $arguments): float|Absence
+    {
+        $to = $company->marketPosition($moment);
+        if ($to instanceof Absence) {
+            return $to;
+        }
+        $n = (int) $arguments[0];
+        $ema = $n === 0 ? null : $company->exponentialMean($n, $to, $to)[$to];
+
+        return $ema === null ? Absence::notEnoughHistory('The price history is shorter than the window.') : $ema * $company->priceRate($moment);
+    }
+
+    public function series(CompanyScope $company, Node $call, int $first, int $last): ?Vector
+    {
+        $n = (int) $call->children[0]->number;
+        if ($n === 0 || $company->company->reportingCurrency !== $company->company->tradingCurrency) {
+            return null;
+        }
+        $values = array_values($company->exponentialMean($n, $first, $last));
+        $absences = [];
+        foreach (array_keys($values, null, true) as $i) {
+            $values[$i] = NAN;
+            $absences[$i] = Absence::notEnoughHistory('The price history is shorter than the window.');
+        }
+
+        return new Vector($values, $absences);
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics\Formula;
+
+use Logion\Metrics\Moment;
+
+/** Something an evaluation read: a name, or a function that is a source of its own. */
+final readonly class TracedInput
+{
+    public function __construct(public Node $node, public Moment $moment, public Vector $value)
+    {
+    }
+}

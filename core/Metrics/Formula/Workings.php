@@ -1,0 +1,289 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics\Formula;
+
+use Logion\Absence;
+use Logion\Accounts\LineItem;
+use Logion\Accounts\LineItems;
+use Logion\Accounts\LineKind;
+use Logion\Accounts\Period;
+use Logion\Figure;
+use Logion\Market\Day;
+use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Comparison;
+use Logion\Metrics\Metric;
+use Logion\Metrics\Moment;
+use Logion\Unit;
+use Logion\Working\Source;
+use Logion\Working\Working;
+
+/**
+ * Tells how a figure of one company came about: the trace of its evaluation, down to reported lines, prices and estimates.
+ */
+final class Workings
+{
+    private readonly Trace $trace;
+
+    private readonly BatchEvaluator $evaluator;
+
+    public function __construct(private readonly CompanyScope $scope)
+    {
+        $this->trace = new Trace;
+        $this->evaluator = new BatchEvaluator([$scope], $scope->catalogue, $this->trace);
+    }
+
+    /** A metric, by default now and in its own basis; amounts in the reporting currency. */
+    public function metric(string $key, ?Moment $moment = null): Working
+    {
+        $metric = $this->scope->catalogue->get($key);
+        $moment ??= Moment::of($metric->basis);
+
+        return $this->ofMetric($metric, $moment, $this->evaluator->metric($key, $moment)->at(0));
+    }
+
+    /** Any expression of the language; by default trailing, amounts in the currency of the installation. */
+    public function expression(Node $tree, string $label, Unit $unit, ?Moment $moment = null): Working
+    {
+        $moment ??= Moment::ofFormula();
+        $this->trace->take();
+        $value = $this->evaluator->value($tree, $moment)->at(0);
+
+        return new Working($label, Figure::of($value, $unit), (string) $tree, $this->periodLabel($moment, false), $this->inputs($this->trace->take()));
+    }
+
+    private function ofMetric(Metric $metric, Moment $asked, float|Absence $value): Working
+    {
+        $moment = $asked->ofMetric($metric->basis);
+        $natural = $moment->inBase($this->scope->catalogue->isOwn($metric->key));
+        $inputs = $metric->comparison === null ? $this->inputs($this->trace->of($metric->key, $natural)) : $this->compared($metric->comparison, $moment);
+
+        return new Working(
+            $metric->label, Figure::of($value, $metric->unit), $metric->comparison === null ? (string) $this->scope->catalogue->tree($metric->key) : $metric->formula,
+            $this->periodLabel($moment, $metric->basis === 'daily' || $metric->comparison !== null), $inputs, key: $metric->key,
+        );
+    }
+
+    /**
+     * What a figure that compares companies compares: the company's own value of it.
+     *
+     * @return list<Working>
+     */
+    private function compared(Comparison $comparison, Moment $moment): array
+    {
+        return array_map(function (string $formula) use ($moment): Working {
+            $tree = $this->scope->catalogue->parse($formula);
+
+            return $tree->kind === 'name' && $this->scope->catalogue->find($tree->symbol) !== null ? $this->metric($tree->symbol) : $this->expression($tree, $formula, $this->scope->catalogue->unitOf($tree), $moment);
+        }, $comparison->formulas());
+    }
+
+    /**
+     * Workings of what was read, each shown once.
+     *
+     * @param  list<TracedInput>  $inputs
+     * @return list<Working>
+     */
+    private function inputs(array $inputs): array
+    {
+        $workings = [];
+        foreach ($inputs as $input) {
+            $working = $this->input($input);
+            $workings[$working->label.'|'.$working->period.'|'.$working->formula] ??= $working;
+        }
+
+        return array_values($workings);
+    }
+
+    private function input(TracedInput $input): Working
+    {
+        $value = $input->value->at(0);
+        if ($input->node->kind === 'call') {
+            return $this->ofSource($input->node, $input->moment, $value);
+        }
+        $name = $input->node->symbol;
+        $catalogue = $this->scope->catalogue;
+        $metric = LineItems::find($name) === null ? $catalogue->find($name) : null;
+        $own = $metric !== null && $catalogue->isOwn($name);
+        if ($input->moment->inBase !== $own && $catalogue->unit($name)->isMoney() && $this->scope->baseRate() !== 1.0) {
+            return $this->converted($name, $input->moment, $value, $own);
+        }
+        if ($metric !== null) {
+            return $this->ofMetric($metric, $input->moment, $value);
+        }
+        $item = LineItems::find($name);
+
+        return $item === null ? $this->ofMarket($name, $input->moment, $value) : $this->line($item, $input->moment);
+    }
+
+    /** An amount brought from one currency into another at the as-of day's rate. */
+    private function converted(string $name, Moment $moment, float|Absence $value, bool $own): Working
+    {
+        [$base, $reporting] = [$this->scope->economy->baseCurrency(), $this->scope->company->reportingCurrency];
+        $unit = $this->scope->catalogue->unit($name);
+        $natural = $moment->inBase($own);
+        $before = $this->input(new TracedInput(Node::name($name), $natural, $this->evaluator->of(Node::name($name), $natural)));
+        [$from, $to] = $own ? [$base, $reporting] : [$reporting, $base];
+
+        return new Working(
+            $before->label, Figure::of($value, $unit), "amount in {$from} ".($own ? '/' : '×')." exchange rate of {$reporting} into {$base}", $before->period,
+            [$before, new Working('Exchange rate', Figure::of($this->scope->baseRate(), Unit::Ratio), null, Day::iso($this->scope->asOf), [], Source::market("{$base} for one {$reporting}"))], null, $name,
+        );
+    }
+
+    private function ofSource(Node $call, Moment $moment, float|Absence $value): Working
+    {
+        $function = Functions::get($call->symbol);
+        $day = $this->marketDay($moment);
+
+        return new Working(
+            (string) $call, Figure::of($value, $function->unit() ?? $this->scope->catalogue->unitOf($call)), null, $day, [],
+            $function instanceof Shape\OfEstimates ? Source::estimate($function->description(), $day) : Source::market($function->description(), $day),
+        );
+    }
+
+    private function ofMarket(string $name, Moment $moment, float|Absence $value): Working
+    {
+        $source = match (true) {
+            $name === 'equity_risk_premium', $name === 'corporate_tax_rate' => Source::assumption('A setting of this installation.'),
+            $name === 'shares_outstanding' => Source::market('Latest reported shares outstanding, on the share basis of the price.'),
+            default => Source::market('Market data of the day.', $this->marketDay($moment)),
+        };
+
+        return new Working($this->scope->catalogue->label($name), Figure::of($value, $this->scope->catalogue->unit($name)), null, $this->marketDay($moment), [], $source, $name);
+    }
+
+    private function line(LineItem $item, Moment $m): Working
+    {
+        $value = $this->scope->line($item, $m);
+        $figure = Figure::of($value, $item->unit);
+        $flow = $m->basis === 'trailing' && $item->kind === LineKind::Duration;
+        $period = $flow ? $this->scope->flowPeriod($m) : $this->scope->period($m);
+        $label = $flow && $period !== null ? $this->trailingLabel($period, $m) : $this->periodLabel($m, false);
+        if ($period === null || $value instanceof Absence) {
+            return new Working($item->label, $figure, null, $label, key: $item->key);
+        }
+        if ($flow && $period % 10 !== 4) {
+            return $this->trailing($item, $period, $figure, $label);
+        }
+        $single = $m->basis === 'trailing' && $period % 10 === 4 && $item->kind !== LineKind::Instant ? $period - 4 : $period;
+
+        return $this->adjusted($item, $single, $label) ?? new Working($item->label, $figure, null, $label, $this->parts($item, $single), $this->source($item, $single), $item->key);
+    }
+
+    /** Flows of a year that ends between two year ends, as they were put together. */
+    private function trailing(LineItem $item, int $period, Figure $figure, string $label): Working
+    {
+        $quarters = array_map(static fn (int $back): int => Period::shiftQuarters($period, -$back), [3, 2, 1, 0]);
+        if (array_filter($quarters, fn (int $quarter): bool => $this->scope->facts->value($item->key, $quarter) === null) === []) {
+            return new Working($item->label, $figure, $item->isPeriodAverage() ? 'mean of four quarters' : 'sum of four quarters', $label, array_map(fn (int $quarter): Working => $this->reported($item, $quarter), $quarters), key: $item->key);
+        }
+        $year = $period - $period % 10;
+        $toDate = fn (int $year): array => $period % 10 === 2 && $this->scope->facts->value($item->key, $year + Period::FIRST_HALF) !== null
+            ? [$this->reported($item, $year + Period::FIRST_HALF)]
+            : array_map(fn (int $quarter): Working => $this->reported($item, $year + $quarter), range(1, $period % 10));
+
+        return new Working($item->label, $figure, 'last fiscal year + this year to date − the same a year before', $label, [$this->reported($item, $year - 10), ...$toDate($year), ...$toDate($year - 10)], key: $item->key);
+    }
+
+    /** A line from which one-off items were taken: as reported, and each item. Null where none was. */
+    private function adjusted(LineItem $item, int $period, string $label): ?Working
+    {
+        $adjustments = $this->scope->facts->adjustments($item->key, $period);
+        $value = $this->scope->facts->instant($item->key, $period);
+        if ($adjustments === [] || $value === null) {
+            return null;
+        }
+        $children = [new Working('As reported', Figure::of($value - array_sum(array_column($adjustments, 1)), $item->unit), null, $label, $this->parts($item, $period), $this->source($item, $period))];
+        foreach ($adjustments as [$oneOff, $change]) {
+            $children[] = new Working('One-off: '.LineItems::all()[$oneOff->line]->label, Figure::of($change, $item->unit), null, $label, [], Source::assumption(
+                ($oneOff->note === '' ? 'Marked as a one-off' : $oneOff->note).($oneOff->beforeTax ? ', before tax.' : ', after tax.'),
+            ));
+        }
+
+        return new Working($item->label, Figure::of($value, $item->unit), 'as reported less one-off items', $label, $children, null, $item->key);
+    }
+
+    /** A line of one period with its source. */
+    public function reported(LineItem $item, int $period): Working
+    {
+        $value = $this->scope->facts->instant($item->key, $period);
+        $figure = Figure::of($value ?? Absence::missing("{$item->label} was not reported."), $item->unit);
+
+        return $this->adjusted($item, $period, $this->endLabel($period)) ?? new Working($item->label, $figure, null, $this->endLabel($period), $value === null ? [] : $this->parts($item, $period), $value === null ? null : $this->source($item, $period), $item->key);
+    }
+
+    /**
+     * The parts of a total nobody reported.
+     *
+     * @return list<Working>
+     */
+    private function parts(LineItem $item, int $period): array
+    {
+        $template = $this->scope->company->template;
+        if ($this->scope->facts->completion($item->key, $period) !== 'total') {
+            return [];
+        }
+        $parts = [];
+        foreach ($item->rules[$template->value][0] ?? [] as [, $part]) {
+            if ($this->scope->facts->value($part, $period) !== null) {
+                $parts[] = $this->reported(LineItems::all()[$part], $period);
+            }
+        }
+
+        return $parts;
+    }
+
+    private function source(LineItem $item, int $period): Source
+    {
+        $fact = $this->scope->fact($item, $period);
+        if ($fact !== null) {
+            $day = Day::iso($fact->filedOn);
+            $basis = $item->unit === Unit::Money ? 1.0 : $this->scope->facts->shareBasis($fact);
+            $split = $basis == 1.0 ? '' : sprintf(', put on the share basis after a split of %g', $basis);
+
+            return $fact->correction !== null
+                ? Source::correction("Corrected by {$fact->correction->author}: {$fact->correction->note}".($fact->correction->source === '' ? '' : " ({$fact->correction->source})"), Day::iso($fact->correction->madeOn))
+                : Source::filing(($this->scope->company->filings[$fact->filing] ?? 'Filing').$split, $day, $fact->filing);
+        }
+
+        return match ($this->scope->facts->completion($item->key, $period)) {
+            'zero' => Source::total('Not shown in a statement that would show it: zero.'),
+            'balance' => Source::total('The one missing part of a reported total.'),
+            default => Source::total('Not reported; added up from its parts.'),
+        };
+    }
+
+    private function marketDay(Moment $m): string
+    {
+        $at = $this->scope->marketPosition($m);
+
+        return $at instanceof Absence ? Day::iso($this->scope->asOf) : Day::iso($this->scope->prices->days[$at]);
+    }
+
+    /** A year of flows that ends earlier than the latest report says so. */
+    private function trailingLabel(int $period, Moment $m): string
+    {
+        $latest = $this->scope->period($m);
+
+        return 'twelve months to '.$this->endLabel($period).($latest !== null && $latest !== $period ? ', the last fiscal year: the quarters since do not make up a year with those before' : '');
+    }
+
+    private function periodLabel(Moment $m, bool $daily): string
+    {
+        $period = $this->scope->period($m);
+        if ($daily || $period === null) {
+            return $this->marketDay($m);
+        }
+
+        return $m->basis === 'trailing' ? 'twelve months to '.$this->endLabel($period) : $this->endLabel($period);
+    }
+
+    private function endLabel(int $period): string
+    {
+        $end = $this->scope->facts->periodEnd($period);
+
+        return Period::label($period).($end === null ? '' : ' ('.Day::iso($end).')');
+    }
+}

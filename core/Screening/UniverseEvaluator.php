@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Screening;
+
+use Closure;
+use Logion\Absence;
+use Logion\Metrics\Formula\Evaluator;
+use Logion\Metrics\Formula\Functions;
+use Logion\Metrics\Formula\Node;
+use Logion\Metrics\Formula\Shape\AmongCompanies;
+use Logion\Metrics\Formula\Vector;
+use Logion\Metrics\Moment;
+
+/**
+ * Values formulas for companies of a universe on its columns: a metric's column is there already, and whatever looks at a
+ * company's own history is a column of its own. Amounts are in the currency of the installation.
+ */
+final class UniverseEvaluator extends Evaluator
+{
+    /**
+     * @param  list<int>  $positions
+     * @param  string|null  $reference  companies to compare with; all shares if null
+     */
+    public function __construct(private readonly Universe $universe, private readonly array $positions, private readonly ?string $reference)
+    {
+        parent::__construct($universe->catalogue, count($positions));
+    }
+
+    protected function name(string $name, Moment $moment): Vector
+    {
+        return $this->universe->columnOf(Node::name($name))->vector($this->positions);
+    }
+
+    protected function call(Node $call, Moment $moment): Vector
+    {
+        $function = Functions::get($call->symbol);
+
+        return $function->isPointwise() || $function->comparesCompanies() ? $function->value($call, $moment, $this) : $this->universe->columnOf($call)->vector($this->positions);
+    }
+
+    public function ofEach(Moment $moment, Closure $read): Vector
+    {
+        throw new \LogicException('A universe is read in columns, not company by company.');
+    }
+
+    public function compare(AmongCompanies $function, Node $expression, Moment $moment): Vector
+    {
+        $own = $this->value($expression, $moment);
+        $groups = [];
+        foreach ($this->positions as $i => $position) {
+            $groups[$function->inSector() ? $this->universe->peerGroup($position) : ''][] = $i;
+        }
+        $values = $own->values;
+        $absences = $own->absences;
+        foreach ($groups as $group => $members) {
+            $sorted = $this->universe->sortedPeers($expression, $group === '' ? null : (string) $group, $this->reference);
+            $median = null;
+            foreach ($members as $i) {
+                // A figure that does not depend on the company's own value is found once for the group.
+                $standing = $function->needsOwn() ? self::standing($function, $sorted, $own->at($i)) : $median ??= self::standing($function, $sorted, NAN);
+                unset($absences[$i]);
+                if ($standing instanceof Absence) {
+                    $absences[$i] = $standing;
+                    $standing = NAN;
+                }
+                $values[$i] = $standing;
+            }
+        }
+
+        return new Vector($values, $absences);
+    }
+
+    /**
+     * One company's standing among the sorted values of its peers; too few of them say nothing.
+     *
+     * @param  list<float>  $sorted
+     */
+    public static function standing(AmongCompanies $function, array $sorted, float|Absence $own): float|Absence
+    {
+        static $few = null;
+        if ($own instanceof Absence && $function->needsOwn()) {
+            return $own;
+        }
+        if (count($sorted) < AmongCompanies::FEWEST) {
+            return $few ??= Absence::missing('Fewer than five companies to compare with have a value.');
+        }
+
+        return $function->standing($sorted, $own instanceof Absence ? NAN : $own);
+    }
+}
