@@ -4,167 +4,353 @@ declare(strict_types=1);
 
 namespace Logion\Accounts;
 
+use Logion\Unit;
+
 /**
- * Fills what a statement implies but does not show, in this order: missing totals from their parts, the one missing part of
- * a known total, lines that are zero when absent (unless a reported total shows that something was left out), totals again. A total is only computed when all required parts are known
- * and at least one was reported; lines that are optional in sums stay missing themselves.
+ * Fills what a statement implies but does not show. The totals that are there are evidence: a total all of whose parts but one
+ * are known determines that one; a total that adds up without its absent parts shows that they are none; a total that does not
+ * shows that something was left out, and then nothing that would need the absent parts is added up without them.
+ *
+ * Where no evidence speaks, a total is the sum of the parts that were reported, provided that its required ones were, and that
+ * no total it is itself a part of contradicts it. A line that no total could show is zero where it would have been shown.
  */
 final class Completion
 {
-    /** @var array<string, array{totals: list<array{string, list<array{int, string, bool}>}>, zero: list<array{string, string}>}> */
+    /** Added up from its parts. */
+    public const TOTAL = 'total';
+
+    /** The rest of a total: a remainder such as "other", or a total itself. */
+    public const BALANCE = 'balance';
+
+    /** A line with a meaning of its own, which a total determines. */
+    public const DERIVED = 'derived';
+
+    /** Not shown where it would have been shown. */
+    public const ZERO = 'zero';
+
+    /** Not disclosed by itself, and shown by a total to be none: it stays without a value, and counts as zero where asked. */
+    public const ABSENT = 'absent';
+
+    /** Totals and remainders that may be solved for though small parts beside them are not reported. */
+    private const SOLVABLE = ['total_liabilities', 'total_equity', 'common_equity', 'shareholders_equity', 'cost_of_revenue', 'gross_profit', 'operating_expenses', 'operating_income', 'total_current_assets', 'total_current_liabilities', 'total_non_current_assets', 'total_non_current_liabilities'];
+
+    /** @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, alone: list<array{string, string}>}> by template */
     private static array $plans = [];
+
+    /** @var array<string, string> how each added line was found */
+    private array $added = [];
+
+    private ?float $digit = null;
+
+    /** @var array<string, list<array{int, string, string}>> parts of each total, by its first sum */
+    private array $partsOf = [];
+
+    /** @var array<string, true> absent lines that a total does not add up without */
+    private array $leftOut = [];
+
+    /**
+     * @param  array<string, float>  $values
+     * @param  list<array{string, list<array{int, string, string}>}>  $sums  total, and sign, line and absence of each part
+     */
+    private function __construct(private array $values, private readonly array $sums)
+    {
+        foreach (array_reverse($sums) as [$total, $parts]) {
+            $this->partsOf[$total] = $parts;
+        }
+    }
 
     /**
      * @param  array<string, float>  $values  reported lines of one period
-     * @return array<string, string> lines added to `$values`, each "total", "balance" or "zero"
+     * @return array<string, string> how lines added to `$values` were found; {@see ABSENT} ones were not added
      */
     public static function fill(array &$values, Template $template): array
     {
         $plan = self::$plans[$template->value] ??= self::plan($template);
-        $added = [];
-        self::totals($values, $plan['totals'], $added);
-        self::balances($values, $plan['totals'], $added);
-        $known = ['income' => isset($values['net_income']), 'balance' => isset($values['total_assets']), 'cash_flow' => isset($values['operating_cash_flow'])];
-        $hiddenDebt = ! isset($values['short_term_debt']) && ! isset($values['long_term_debt']) && ($values['interest_expense'] ?? 0.0) > 0;
-        $unexplained = self::unexplained($values, $plan['totals']);
-        foreach ($plan['zero'] as [$key, $statement]) {
-            if (isset($values[$key]) || isset($unexplained[$key]) || ! ($known[$statement] ?? false) || ($hiddenDebt && ($key === 'short_term_debt' || $key === 'long_term_debt'))) {
-                continue;
-            }
-            $values[$key] = 0.0;
-            $added[$key] = 'zero';
-        }
-        if (! isset($values['dividends_per_share']) && ($values['dividends_paid'] ?? null) === 0.0) {
-            $values['dividends_per_share'] = 0.0;
-            $added['dividends_per_share'] = 'zero';
-        }
-        self::totals($values, $plan['totals'], $added);
+        $completion = new self($values, $plan['sums']);
+        $completion->followEvidence();
+        $completion->addUp();
+        $completion->zeros($plan['alone']);
+        $completion->addUp();
+        $values = $completion->values;
 
-        return $added;
+        return $completion->added;
     }
 
-    /**
-     * @param  array<string, float>  $values
-     * @param  list<array{string, list<array{int, string, bool}>}>  $rules
-     * @param  array<string, string>  $added
-     */
-    private static function totals(array &$values, array $rules, array &$added): void
+    /** What the reported totals prove, until they prove no more. */
+    private function followEvidence(): void
     {
         do {
-            $changed = false;
-            foreach ($rules as [$total, $parts]) {
-                if (isset($values[$total])) {
+            $before = count($this->added);
+            foreach ($this->sums as [$total, $parts]) {
+                [$sum, $absent] = $this->known($parts);
+                if (! isset($this->values[$total])) {
+                    if ($absent === [] && $this->hasReported($parts)) {
+                        $this->put($total, $sum, self::TOTAL);
+                    }
+
                     continue;
                 }
-                $sum = 0.0;
-                $reported = false;
-                foreach ($parts as [$sign, $part, $required]) {
-                    if (isset($values[$part])) {
-                        $sum += $sign * $values[$part];
-                        $reported = $reported || ($added[$part] ?? null) !== 'zero';
-                    } elseif ($required) {
-                        continue 2;
+                if ($absent === []) {
+                    continue;
+                }
+                $rest = $this->values[$total] - $sum;
+                if ($this->isNothing($rest, $total, $parts)) {
+                    $this->none($absent);
+                } elseif ($this->addsUpInDetail($total)) {
+                    continue;
+                } elseif (count($absent) === 1) {
+                    $this->determine($absent[0], $rest);
+                } elseif (! in_array('unknown', array_column($absent, 2), true)) {
+                    foreach ($absent as [, $line]) {
+                        $this->leftOut[$line] = true;
                     }
                 }
-                if ($reported) {
-                    $values[$total] = $sum;
-                    $added[$total] = 'total';
-                    $changed = true;
-                }
             }
-        } while ($changed);
+        } while (count($this->added) > $before);
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function isNothing(float $rest, string $total, array $parts): bool
+    {
+        return abs($rest) <= 1e-9 * abs($this->values[$total]) || abs($rest) <= $this->rounding($parts);
+    }
+
+    /** Whether a total adds up when the totals among its parts that nobody reported are replaced by their own parts; then all is known. */
+    private function addsUpInDetail(string $total): bool
+    {
+        foreach ($this->sums as [$of, $parts]) {
+            if ($of !== $total) {
+                continue;
+            }
+            $totals = [];
+            $leaves = $this->detailed($parts, $totals);
+            [$sum, $absent] = $this->known($leaves);
+            if ($totals === [] || in_array('unknown', array_column($absent, 2), true) || ! $this->isNothing($this->values[$total] - $sum, $total, $leaves)) {
+                continue;
+            }
+            $this->none($absent);
+            foreach (array_reverse($totals, true) as $line => $own) {
+                $this->put($line, $this->known($own)[0], self::TOTAL);
+            }
+
+            return true;
+        }
+
+        return false;
     }
 
     /**
-     * Absent parts of reported totals that the known parts do not add up to: something was left out, so they are not zero.
+     * @param  list<array{int, string, string}>  $parts
+     * @param  array<string, list<array{int, string, string}>>  $totals  parts of each total that was replaced
+     * @return list<array{int, string, string}>
      *
-     * @param  array<string, float>  $values
-     * @param  list<array{string, list<array{int, string, bool}>}>  $rules
-     * @return array<string, true>
+     * @param-out array<string, list<array{int, string, string}>> $totals
      */
-    private static function unexplained(array $values, array $rules): array
+    private function detailed(array $parts, array &$totals): array
     {
-        $unexplained = [];
-        foreach ($rules as [$total, $parts]) {
-            if (! isset($values[$total])) {
+        $leaves = [];
+        foreach ($parts as $part) {
+            $own = isset($this->values[$part[1]]) || isset($totals[$part[1]]) ? null : ($this->partsOf[$part[1]] ?? null);
+            if ($own === null) {
+                $leaves[] = $part;
+
                 continue;
             }
-            $rest = $values[$total];
-            $absent = [];
-            foreach ($parts as [$sign, $part]) {
-                if (isset($values[$part])) {
-                    $rest -= $sign * $values[$part];
-                } else {
-                    $absent[$part] = true;
-                }
-            }
-            if (abs($rest) > max(Integrity::TOLERANCE_SHARE * abs($values[$total]), 2.0)) {
-                $unexplained += $absent;
+            $totals[$part[1]] = $own;
+            foreach ($this->detailed($own, $totals) as [$sign, $line, $absence]) {
+                $leaves[] = [$part[0] * $sign, $line, $absence];
             }
         }
 
-        return $unexplained;
+        return $leaves;
     }
 
     /**
-     * The one missing required part of a known total.
+     * A total adds up without some parts. A part that every statement has is not none but the rest, which is next to nothing.
      *
-     * @param  array<string, float>  $values
-     * @param  list<array{string, list<array{int, string, bool}>}>  $rules
-     * @param  array<string, string>  $added
+     * @param  list<array{int, string, string}>  $absent
      */
-    private static function balances(array &$values, array $rules, array &$added): void
+    private function none(array $absent): void
     {
-        foreach ($rules as [$total, $parts]) {
-            if (! isset($values[$total])) {
-                continue;
-            }
-            $missing = null;
-            $sum = 0.0;
-            foreach ($parts as [$sign, $part, $required]) {
-                if (isset($values[$part])) {
-                    $sum += $sign * $values[$part];
-                } elseif ($required) {
-                    if ($missing !== null) {
-                        continue 2;
-                    }
-                    $missing = [$sign, $part];
-                }
-            }
-            if ($missing !== null && self::mayBeSolved($missing[1])) {
-                $values[$missing[1]] = ($values[$total] - $sum) * $missing[0];
-                $added[$missing[1]] = 'balance';
+        foreach ($absent as [, $line, $absence]) {
+            // To add up without it proves more than not to add up with several others gone.
+            unset($this->leftOut[$line]);
+            if ($absence === 'zero') {
+                $this->put($line, 0.0, self::ZERO);
+            } elseif ($absence === 'optional') {
+                $this->added[$line] ??= self::ABSENT;
+            } elseif (count($absent) === 1) {
+                $this->put($line, 0.0, self::BALANCE);
             }
         }
     }
 
-    /** Only totals and remainders may be solved for: a missing inventory or tax line has a meaning of its own. */
-    private static function mayBeSolved(string $key): bool
+    /** @param  array{int, string, string}  $part  the only one a total lacks */
+    private function determine(array $part, float $rest): void
     {
-        return in_array($key, ['total_liabilities', 'total_equity', 'common_equity', 'shareholders_equity', 'cost_of_revenue', 'gross_profit', 'operating_expenses', 'total_non_current_assets', 'total_non_current_liabilities'], true)
-            || str_starts_with($key, 'other_');
+        [$sign, $line, $absence] = $part;
+        $value = $sign * $rest;
+        if ($value < 0 && ! LineItems::mayBeNegative($line)) {
+            // A negative inventory is no inventory: another line is wrong.
+            $this->leftOut[$line] = true;
+
+            return;
+        }
+        unset($this->leftOut[$line]);
+        $this->put($line, $value, self::isRemainder($line) ? self::BALANCE : self::DERIVED);
     }
 
-    /** @return array{totals: list<array{string, list<array{int, string, bool}>}>, zero: list<array{string, string}>} */
+    /** Sums of what was reported, and rests of totals, where no evidence speaks against them. */
+    private function addUp(): void
+    {
+        do {
+            $before = count($this->added);
+            foreach ($this->sums as [$total, $parts]) {
+                [$sum, $absent] = $this->known($parts);
+                $required = array_values(array_filter($absent, static fn (array $part): bool => $part[2] === 'unknown'));
+                $suspect = array_filter($absent, fn (array $part): bool => isset($this->leftOut[$part[1]])) !== [];
+                if (isset($this->values[$total])) {
+                    if (count($required) === 1 && ! $suspect && self::isRemainder($required[0][1])) {
+                        $this->put($required[0][1], $required[0][0] * ($this->values[$total] - $sum), self::BALANCE);
+                    }
+                } elseif ($required === [] && ! $suspect && $this->hasReported($parts) && ! $this->contradicted($total, $sum)) {
+                    $this->put($total, $sum, self::TOTAL);
+                }
+            }
+        } while (count($this->added) > $before);
+    }
+
+    /** Whether a total that is there, and all of whose other parts are, says that this one has another value. */
+    private function contradicted(string $line, float $value): bool
+    {
+        foreach ($this->sums as [$total, $parts]) {
+            if (! isset($this->values[$total])) {
+                continue;
+            }
+            [$sum, $absent] = $this->known($parts);
+            $others = array_filter($absent, static fn (array $part): bool => $part[1] !== $line && $part[2] === 'unknown');
+            $own = array_values(array_filter($absent, static fn (array $part): bool => $part[1] === $line));
+            if ($own === [] || $others !== []) {
+                continue;
+            }
+            $rest = $this->values[$total] - $sum - $own[0][0] * $value;
+            if (abs($rest) > max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->rounding($parts))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Lines that are part of no total and would have been shown.
+     *
+     * @param  list<array{string, string}>  $alone  line and its statement
+     */
+    private function zeros(array $alone): void
+    {
+        $exists = ['income' => isset($this->values['net_income']), 'balance' => isset($this->values['total_assets']), 'cash_flow' => isset($this->values['operating_cash_flow'])];
+        foreach ($alone as [$line, $statement]) {
+            if ($exists[$statement] ?? false) {
+                $this->put($line, 0.0, self::ZERO);
+            }
+        }
+        if (($this->values['dividends_paid'] ?? null) === 0.0) {
+            $this->put('dividends_per_share', 0.0, self::ZERO);
+        }
+    }
+
+    private function put(string $line, float $value, string $how): void
+    {
+        if (! isset($this->values[$line])) {
+            $this->values[$line] = $value;
+            $this->added[$line] = $how;
+        }
+    }
+
+    /**
+     * Sum of the known parts, and the others; those shown to be none are neither.
+     *
+     * @param  list<array{int, string, string}>  $parts
+     * @return array{float, list<array{int, string, string}>}
+     */
+    private function known(array $parts): array
+    {
+        $sum = 0.0;
+        $absent = [];
+        foreach ($parts as $part) {
+            $value = $this->values[$part[1]] ?? null;
+            if ($value !== null) {
+                $sum += $part[0] * $value;
+            } elseif (! isset($this->added[$part[1]])) {
+                $absent[] = $part;
+            }
+        }
+
+        return [$sum, $absent];
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function hasReported(array $parts): bool
+    {
+        foreach ($parts as [, $line]) {
+            if (isset($this->values[$line]) && ($this->added[$line] ?? null) !== self::ZERO) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * What rounding can make of a sum: half a unit of the last reported digit for each of its lines, at least two units.
+     *
+     * @param  list<array{int, string, string}>  $parts
+     */
+    private function rounding(array $parts): float
+    {
+        return ($this->digit ??= $this->digit()) * max(2.0, (count($parts) + 1) / 2);
+    }
+
+    /** The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all. */
+    private function digit(): float
+    {
+        $digit = 1e6;
+        $items = LineItems::all();
+        foreach ($this->values as $line => $value) {
+            if (isset($this->added[$line]) || ($items[$line]->unit ?? null) !== Unit::Money) {
+                continue;
+            }
+            while ($digit > 1e-6 && abs($value / $digit - round($value / $digit)) > 1e-9 * max(1.0, abs($value / $digit))) {
+                $digit /= 10;
+            }
+        }
+
+        return $digit;
+    }
+
+    private static function isRemainder(string $line): bool
+    {
+        return in_array($line, self::SOLVABLE, true) || str_starts_with($line, 'other_');
+    }
+
+    /** @return array{sums: list<array{string, list<array{int, string, string}>}>, alone: list<array{string, string}>} */
     private static function plan(Template $template): array
     {
-        $totals = $zero = [];
+        $sums = $alone = $inSum = [];
         $items = LineItems::all();
         foreach ($items as $item) {
-            if (! $item->fits($template)) {
-                continue;
+            foreach ($item->fits($template) ? $item->rules[$template->value] ?? [] : [] as $sum) {
+                $sums[] = [$item->key, array_map(static fn (array $part): array => [$part[0], $part[1], $items[$part[1]]->absence], $sum)];
+                $inSum += array_fill_keys(array_column($sum, 1), true);
             }
-            if ($item->absence === 'zero' && $item->statement !== 'per_share_and_counts') {
-                $zero[] = [$item->key, $item->statement];
-            }
-            foreach ($item->rules[$template->value] ?? [] as $sum) {
-                $totals[] = [$item->key, array_map(
-                    static fn (array $part): array => [$part[0], $part[1], $items[$part[1]]->absence === 'unknown'],
-                    $sum,
-                )];
+        }
+        foreach ($items as $item) {
+            if ($item->fits($template) && $item->absence === 'zero' && $item->statement !== 'per_share_and_counts' && ! isset($inSum[$item->key])) {
+                $alone[] = [$item->key, $item->statement];
             }
         }
 
-        return ['totals' => $totals, 'zero' => $zero];
+        return ['sums' => $sums, 'alone' => $alone];
     }
 }

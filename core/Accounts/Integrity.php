@@ -20,15 +20,6 @@ final class Integrity
     /** A difference within half a per cent of the total, or two units of the last digit, is rounding. */
     public const TOLERANCE_SHARE = 0.005;
 
-    /** Lines of which a negative figure is a mistake of sign. */
-    private const NEVER_NEGATIVE = [
-        'revenue', 'cost_of_revenue', 'selling_general_administrative', 'general_administrative', 'research_development', 'operating_expenses', 'interest_and_dividend_income', 'non_interest_expense',
-        'premiums_earned', 'claims_incurred', 'policy_acquisition_costs', 'rental_income', 'property_operating_costs', 'cash_and_equivalents', 'receivables', 'inventories', 'prepaid_expenses',
-        'total_current_assets', 'property_plant_equipment_net', 'goodwill', 'intangible_assets', 'total_non_current_assets', 'total_assets', 'net_loans', 'gross_loans', 'deposits', 'invested_assets',
-        'investment_property', 'accounts_payable', 'accrued_liabilities', 'short_term_debt', 'long_term_debt', 'total_debt', 'total_current_liabilities', 'total_liabilities', 'technical_reserves', 'treasury_stock',
-        'depreciation', 'amortization_of_intangibles', 'depreciation_amortization', 'capital_expenditure', 'dividends_paid', 'shares_repurchased', 'debt_repaid', 'basic_shares_average', 'diluted_shares_average', 'shares_outstanding_period_end', 'employees',
-    ];
-
     /** Of these, lines that may be tiny in one year and large in the next. */
     private const LUMPY = ['treasury_stock', 'dividends_paid', 'shares_repurchased', 'debt_repaid', 'goodwill', 'intangible_assets', 'short_term_debt'];
 
@@ -99,7 +90,7 @@ final class Integrity
                 continue;
             }
             foreach ($item->rules[$this->facts->template->value] ?? [] as $nth => $sum) {
-                $computed = self::sum($sum, fn (string $line): ?float => $this->facts->value($line, $period));
+                $computed = self::sum($sum, fn (string $line): ?float => $this->shown($line, $period));
                 if ($computed === null || ! self::differs($stated, $computed, max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit)) || $this->isExplained($period, [$item->key, ...array_column($sum, 1)])) {
                     continue;
                 }
@@ -115,7 +106,7 @@ final class Integrity
                 $dropped = $flipped === null ? $this->dropped(array_column($sum, 1), $period) : null;
                 if ($dropped !== null) {
                     $sign = array_column($sum, 0, 1)[$dropped];
-                    $remedies[] = new Remedy('replace', 'Supply '.self::name($dropped).' as the rest', [['line' => $dropped, 'period' => $period, 'value' => ($stated - $computed) * $sign + ($this->facts->value($dropped, $period) ?? 0.0)]]);
+                    $remedies[] = new Remedy('replace', 'Supply '.self::name($dropped).' as the rest', [['line' => $dropped, 'period' => $period, 'value' => ($stated - $computed) * $sign + ($this->stated($dropped, $period) ?? 0.0)]]);
                 }
                 $remedies[] = new Remedy('replace', 'Use the sum of the parts', [['line' => $item->key, 'period' => $period, 'value' => $computed]]);
                 $this->add(new Finding(
@@ -130,6 +121,17 @@ final class Integrity
                 ));
             }
         }
+    }
+
+    /** A part as the statement shows it: a total nobody reported is the sum of its parts, a line only determined by a total is not shown. */
+    private function shown(string $line, int $period): ?float
+    {
+        if ($this->facts->completion($line, $period) === Completion::DERIVED) {
+            return null;
+        }
+        $parts = LineItems::all()[$line]->rules[$this->facts->template->value][0] ?? null;
+
+        return $this->facts->value($line, $period) ?? ($parts === null ? null : self::sum($parts, fn (string $part): ?float => $this->facts->value($part, $period)));
     }
 
     /**
@@ -242,7 +244,7 @@ final class Integrity
         }
         foreach ($slips['lines'] as $slip) {
             $year = $years[$slip['position']];
-            if (! in_array($slip['line'], self::NEVER_NEGATIVE, true) || in_array($slip['line'], self::LUMPY, true)) {
+            if (! in_array($slip['line'], LineItems::NEVER_NEGATIVE, true) || in_array($slip['line'], self::LUMPY, true)) {
                 continue;
             }
             $others = array_map(abs(...), array_filter($statements[$slip['statement']][$slip['line']], static fn (?float $value, int $at): bool => $value !== null && $value != 0.0 && $at !== $slip['position'], ARRAY_FILTER_USE_BOTH));
@@ -263,7 +265,7 @@ final class Integrity
     private function signs(): void
     {
         foreach ($this->facts->periods() as $year) {
-            foreach (self::NEVER_NEGATIVE as $line) {
+            foreach (LineItems::NEVER_NEGATIVE as $line) {
                 $stated = $this->stated($line, $year);
                 if ($stated === null || $stated >= 0 || $this->isExplained($year, [$line])) {
                     continue;

@@ -51,7 +51,60 @@ final readonly class CorporateActions
      */
     public function factors(array $days, array $closes): array
     {
-        $n = count($days);
+        $ones = $days === [] ? [] : array_fill(0, count($days), 1.0);
+
+        return ['split' => $this->adjusted($ones, $days, $closes, false), 'total' => $this->adjusted($ones, $days, $closes, true)];
+    }
+
+    /**
+     * Daily figures put on the terms of the last day.
+     *
+     * @param  list<float>  $values
+     * @param  list<int>  $days  ascending
+     * @param  list<float>  $closes  raw
+     * @param  bool  $dividends  whether for dividends too, or for splits alone
+     * @return list<float>
+     */
+    public function adjusted(array $values, array $days, array $closes, bool $dividends): array
+    {
+        $parts = [];
+        $factor = 1.0;
+        $end = count($days);
+        // Between two events the factor stays the same.
+        foreach ($this->steps($days, $closes) as $at => [$split, $total]) {
+            $parts[] = self::scaled(array_slice($values, $at, $end - $at), $factor);
+            $factor *= $dividends ? $total : $split;
+            $end = $at;
+        }
+        $parts[] = self::scaled(array_slice($values, 0, $end), $factor);
+
+        return array_merge(...array_reverse($parts));
+    }
+
+    /**
+     * @param  list<float>  $values
+     * @return list<float>
+     */
+    private static function scaled(array $values, float $factor): array
+    {
+        if ($factor !== 1.0) {
+            foreach ($values as $i => $value) {
+                $values[$i] = $value * $factor;
+            }
+        }
+
+        return $values;
+    }
+
+    /**
+     * What events do to everything before them, the latest first.
+     *
+     * @param  list<int>  $days
+     * @param  list<float>  $closes
+     * @return array<int, array{float, float}> factors for the split, and for split and dividends, by the first day in the new terms
+     */
+    private function steps(array $days, array $closes): array
+    {
         $events = [];
         foreach ($this->splits as [$day, $q]) {
             $events[$day]['q'] = ($events[$day]['q'] ?? 1.0) * $q;
@@ -62,26 +115,15 @@ final readonly class CorporateActions
         $steps = [];
         foreach ($events as $day => $event) {
             $at = TradingDays::firstFrom($days, $day);
-            if ($at < 1 || $at >= $n) {
+            if ($at < 1 || $at >= count($days)) {
                 continue;
             }
             $q = $event['q'] ?? 1.0;
             [$split, $total] = $steps[$at] ?? [1.0, 1.0];
             $steps[$at] = [$split / $q, $total * (1 - ($event['d'] ?? 0.0) * $q / $closes[$at - 1]) / $q];
         }
-        // Between two events the factors stay the same.
         krsort($steps);
-        $splits = $totals = [];
-        $split = $total = 1.0;
-        $end = $n;
-        foreach ($steps as $at => [$splitStep, $totalStep]) {
-            array_unshift($splits, array_fill(0, $end - $at, $split));
-            array_unshift($totals, array_fill(0, $end - $at, $total));
-            $split *= $splitStep;
-            $total *= $totalStep;
-            $end = $at;
-        }
 
-        return ['split' => array_merge(array_fill(0, $end, $split), ...$splits), 'total' => array_merge(array_fill(0, $end, $total), ...$totals)];
+        return $steps;
     }
 }

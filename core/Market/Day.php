@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Logion\Market;
 
-use DateTimeImmutable;
-
 /**
  * Calendar days as integers YYYYMMDD: they sort as dates, group by month with one division and pack small.
  */
@@ -86,9 +84,10 @@ final class Day
     /** Last Monday-to-Friday day of the month YYYYMM. */
     public static function lastWeekdayOfMonth(int $month): int
     {
-        $last = new DateTimeImmutable(sprintf('%04d-%02d-01', intdiv($month, 100), $month % 100).' last day of this month');
-        $weekday = (int) $last->format('N');
+        $last = self::ordinal(($month % 100 === 12 ? $month + 89 : $month + 1) * 100 + 1) - 1;
+        // 1970-01-01 was a Thursday.
+        $weekday = (($last + 3) % 7 + 7) % 7;
 
-        return (int) ($weekday > 5 ? $last->modify('-'.($weekday - 5).' days') : $last)->format('Ymd');
+        return self::fromOrdinal($weekday > 4 ? $last - $weekday + 4 : $last);
     }
 }

@@ -77,7 +77,7 @@ final class PriceSeries
             throw new \LogicException("A price series has no {$name}.");
         }
 
-        return $this->withDividends ??= $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : self::scaled($this->rawCloses, $this->actions->factors($this->days, $this->rawCloses)['total']);
+        return $this->withDividends ??= $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
     }
 
     /**

@@ -69,12 +69,13 @@ final readonly class Beta
         if (Day::lastWeekdayOfMonth($complete) > $asOf) {
             $complete--;
         }
+        $ofSecurity = $security->adjusted;
+        $ofIndex = $index->adjusted;
         foreach ($security->monthEnds() as $month => $at) {
             if ($month <= $complete && isset($indexEnds[$month])) {
-                $joined[$month] = [$security->adjusted[$at], $index->adjusted[$indexEnds[$month]]];
+                $joined[$month] = [$ofSecurity[$at], $ofIndex[$indexEnds[$month]]];
             }
         }
-        $months = count($joined);
         $joined = array_slice($joined, -($maximum + 1), null, true);
         $a = $b = [];
         $previous = null;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metrics\Formula;
 
 use Logion\Absence;
+use Logion\Accounts\Completion;
 use Logion\Accounts\LineItem;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\LineKind;
@@ -222,7 +223,7 @@ final class Workings
     private function parts(LineItem $item, int $period): array
     {
         $template = $this->scope->company->template;
-        if ($this->scope->facts->completion($item->key, $period) !== 'total') {
+        if ($this->scope->facts->completion($item->key, $period) !== Completion::TOTAL) {
             return [];
         }
         $parts = [];
@@ -249,8 +250,9 @@ final class Workings
         }
 
         return match ($this->scope->facts->completion($item->key, $period)) {
-            'zero' => Source::total('Not shown in a statement that would show it: zero.'),
-            'balance' => Source::total('The one missing part of a reported total.'),
+            Completion::ZERO => Source::total('Not shown in a statement that would show it: zero.'),
+            Completion::BALANCE => Source::total('The one missing part of a reported total.'),
+            Completion::DERIVED => Source::total('Not reported; the only line a total lacks, so the total determines it.'),
             default => Source::total('Not reported; added up from its parts.'),
         };
     }

@@ -2648,6 +2648,8 @@ export interface operations {
                             name: string;
                             parameters: string;
                             description: string;
+                            reads: string;
+                            example: string;
                         }[];
                         market_names: {
                             key: string;

@@ -35,7 +35,7 @@ final class BridgeTest extends TestCase
     public function test_no_bridge_without_its_ends(): void
     {
         $years = InventedFilings::years(1);
-        unset($years[2024]['revenue'], $years[2024]['gross_profit'], $years[2024]['capital_expenditure']);
+        unset($years[2024]['revenue'], $years[2024]['gross_profit'], $years[2024]['cost_of_revenue'], $years[2024]['capital_expenditure']);
         $sheet = InventedFilings::sheet($years);
         $this->assertNull(Bridge::income($sheet, 20240));
         $this->assertNull(Bridge::freeCashFlow($sheet, 20240));

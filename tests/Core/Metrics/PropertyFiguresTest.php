@@ -63,7 +63,11 @@ final class PropertyFiguresTest extends TestCase
     public function test_funds_from_operations_that_are_spent_make_no_multiple(): void
     {
         $years = self::YEARS;
-        $years[2025]['net_income'] = -200;
+        // A loss on the sale of land, which the sum of funds from operations does not add back.
+        $years[2025]['net_income'] = $years[2025]['income_from_continuing_operations'] = -200;
+        $years[2025]['income_before_tax'] = -197;
+        $years[2025]['other_non_operating_income'] = -298;
+        $years[2025]['impairment_charges'] = 0;
         $scope = self::company($years);
         $this->assertLessThan(0, $scope->metric('funds_from_operations_per_share'));
         $this->assertSame('not_meaningful', $scope->metric('price_to_funds_from_operations')->kind->value);
