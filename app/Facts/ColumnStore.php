@@ -252,10 +252,10 @@ final class ColumnStore
         }
         $packed = $states = '';
         foreach (array_chunk($ids, self::BATCH) as $i => $batch) {
-            $progress === null || $progress($i * self::BATCH, count($ids));
             $column = Column::ofVector((new BatchEvaluator($this->open($batch, $asOf, $catalogue), $catalogue))->value($node, Moment::ofFormula()));
             $packed .= $column->packed;
             $states .= $column->states;
+            $progress === null || $progress($i * self::BATCH + count($batch), count($ids));
         }
         $column = new Column($packed, $states);
         $this->writeColumn($asOf, self::expressionName($node), $text, $column);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Api;
 
 use App\Facts\CompanyRefresh;
-use App\Facts\Viewpoint;
+use App\Http\RequestContexts;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
@@ -99,13 +99,13 @@ final class AccountsTest extends DemoTestCase
         $this->assertSame($reported['figures'], $this->row('TVRM', 'income', 'net_income', 'restated')['figures']);
         // Metrics and screens follow the header, and the working shows the adjustment.
         $margin = $this->metric('TVRM', 'net_margin', 2023);
-        $this->withHeader(Viewpoint::HEADER, 'adjusted');
+        $this->withHeader(RequestContexts::HEADER, 'adjusted');
         $this->assertGreaterThan($margin, $this->metric('TVRM', 'net_margin', 2023));
         $this->assertStringContainsString('Old tax case', (string) $this->getJson('/api/v1/companies/TVRM/working?metric=net_margin&year=2023')->getContent());
         $screen = fn (): float => (float) $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ['market_cap > 0'], 'columns' => ['dupont_tax_burden', 'return_on_equity', 'ago(net_margin, 2)'], 'universe' => ['companies' => [DB::table('securities')->where('ticker', 'TVRM')->value('company_id')]]]])->assertOk()->json('rows.0.values')['ago(net_margin, 2)'];
         $this->postJson('/api/v1/refreshes', ['formula' => 'ago(net_margin, 2)'])->assertStatus(202);
         $inAdjusted = $screen();
-        $this->withHeader(Viewpoint::HEADER, 'reported');
+        $this->withHeader(RequestContexts::HEADER, 'reported');
         $this->assertGreaterThan($screen() + 0.05, $inAdjusted);
         $this->assertSame('accepted', array_values(array_filter($this->getJson('/api/v1/companies/TVRM/breaks')->json('breaks'), static fn (array $b): bool => $b['key'] === $tax['key']))[0]['state']);
         $this->putJson("/api/v1/one-offs/{$id}", ['amount' => 1000, 'note' => 'less'])->assertOk()->assertJsonPath('amount', 1000);

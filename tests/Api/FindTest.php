@@ -48,7 +48,7 @@ final class FindTest extends DemoTestCase
         $this->assertIsFloat($funds['rows'][0]['values']['total_return_1y']);
         $this->assertSame('not_applicable', $funds['rows'][0]['states']['price_to_earnings']);
         $this->assertSame($shares + 2, $this->ask('screens/run', [], ['universe' => ['kinds' => ['share', 'fund']]])->json('universe.size'));
-        $this->getJson('/api/v1/companies/FALLS')->assertOk()->assertJsonPath('template', 'fund')->assertJsonPath('sector', 'Funds')->assertJsonPath('sections.*.title', ['Size', 'Where the price stands', 'Risk']);
+        $this->getJson('/api/v1/companies/FALLS')->assertOk()->assertJsonPath('template', 'fund')->assertJsonPath('sector', 'Funds')->assertJsonPath('sections.*.title', ['Size', 'Where the price stands', 'Valuation', 'Risk']);
     }
 
     public function test_a_universe_is_made_of_lists_decisions_indices_and_other_screens(): void

@@ -227,13 +227,14 @@ final class ResearchTest extends DemoTestCase
         $this->assertEqualsWithDelta($this->getJson('/api/v1/companies/YCFI/working?metric=market_cap')->json('standing.universe'), $formula, 1e-12);
     }
 
-    public function test_a_formula_asked_of_a_company_answers_in_its_unit_and_trading_currency(): void
+    public function test_a_formula_asked_of_a_company_answers_in_its_unit_and_the_currency_of_the_installation(): void
     {
         $answer = $this->getJson('/api/v1/companies/YCFI/working?metric='.urlencode('revenue * 2'))->assertOk()->json();
         $this->assertSame(['money', 'XCR'], [$answer['working']['unit'], $answer['currency']]);
-        $rate = $answer['working']['children'][1]['value'];
-        $this->assertEqualsWithDelta($answer['working']['children'][0]['value'] * $rate, $answer['working']['value'], 1e-3);
-        $this->assertEqualsWithDelta($answer['working']['value'], 2 * $rate * $this->getJson('/api/v1/companies/YCFI/working?metric=revenue')->json('working.children.0.value'), 1e-3);
+        $revenue = $answer['working']['children'][0];
+        $this->assertSame($answer['working']['value'], 2 * $revenue['value']);
+        $this->assertSame($revenue['value'], $revenue['children'][0]['value'] * $revenue['children'][1]['value'], 'The amount reported, and the exchange rate.');
+        $this->assertSame('Exchange rate', $revenue['children'][1]['label']);
         $this->getJson('/api/v1/companies/YCFI/working?metric='.urlencode('revenue + employees'))->assertStatus(422);
     }
 

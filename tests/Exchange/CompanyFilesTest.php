@@ -9,6 +9,7 @@ use App\Import\Imports;
 use App\Import\Mapping;
 use App\Models\User;
 use App\Research\CompanyScopes;
+use App\Research\EvaluationContexts;
 use Illuminate\Support\Facades\DB;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -127,7 +128,7 @@ final class CompanyFilesTest extends DemoTestCase
 
     private function files(string $ticker): CompanyFiles
     {
-        return new CompanyFiles($this->app->make(CompanyScopes::class)->open($ticker), $ticker);
+        return new CompanyFiles($this->app->make(CompanyScopes::class)->open($ticker, $this->app->make(EvaluationContexts::class)->of(null)), $ticker);
     }
 
     /** @return list<string> */

@@ -8,6 +8,7 @@ use App\Facts\ColumnStore;
 use App\Models\BackTest;
 use App\Models\Task;
 use App\Research\BackTestRunner;
+use App\Research\EvaluationContexts;
 use App\Research\ScreenRunner;
 use Illuminate\Support\Facades\DB;
 use Logion\Screening\Screen;
@@ -36,7 +37,7 @@ final class BackTestTest extends DemoTestCase
         foreach ([$result['dates'][0], $result['dates'][5]] as $date) {
             $day = (int) str_replace('-', '', $date['signal']);
             $this->app->make(ColumnStore::class)->refresh($day);
-            $run = $this->app->make(ScreenRunner::class)->run(Screen::fromArray(self::SETTINGS['screen']), $day);
+            $run = $this->app->make(ScreenRunner::class)->run(Screen::fromArray(self::SETTINGS['screen']), $this->app->make(EvaluationContexts::class)->of(null, $date['signal']));
             $held = [...array_column($date['held'], 'ticker'), ...$date['not_bought']];
             sort($held);
             $expected = array_column($run['rows'], 'ticker');

@@ -7,6 +7,7 @@ namespace Tests\Workbook;
 use App\Exchange\Writing\CompanyFiles;
 use App\Exchange\Writing\StatementWorkbook;
 use App\Research\CompanyScopes;
+use App\Research\EvaluationContexts;
 use Logion\Accounts\FactSheet;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\StatementView;
@@ -42,7 +43,7 @@ final class RecalculationTest extends DemoTestCase
     #[DataProvider('companies')]
     public function test_recalculated_figures_agree_with_the_core(string $ticker, string $format): void
     {
-        $scope = $this->app->make(CompanyScopes::class)->open($ticker);
+        $scope = $this->app->make(CompanyScopes::class)->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
         CompanyFiles::save((new CompanyFiles($scope, $ticker))->statements(), $format, "{$this->folder}/book.{$format}");
         // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
         exec('HOME='.escapeshellarg($this->folder).' soffice --headless --convert-to '.escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').' --outdir '.escapeshellarg($this->folder).' '.escapeshellarg("{$this->folder}/book.{$format}").' 2>&1', $output, $code);
