@@ -111,7 +111,7 @@ final class PastUniverses
 
         return new Universe(
             $day, $this->ids[$day], fn (string $name): array => $this->attributes[$day][$name] ?? [], $this->catalogue, $column,
-            static fn (Node $node): Column => $column((string) $node) ?? throw new \LogicException("The past of \"{$node}\" was not asked for."),
+            fn (Node $node): Column => $column((string) $this->catalogue->expand($node)) ?? throw new \LogicException("The past of \"{$node}\" was not asked for."),
             $this->members === null ? null : ($this->members)($day),
         );
     }
