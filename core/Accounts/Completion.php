@@ -34,7 +34,7 @@ final class Completion
     /** Totals and remainders that may be solved for though small parts beside them are not reported. */
     private const SOLVABLE = ['total_liabilities', 'total_equity', 'common_equity', 'shareholders_equity', 'cost_of_revenue', 'gross_profit', 'operating_expenses', 'operating_income', 'total_current_assets', 'total_current_liabilities', 'total_non_current_assets', 'total_non_current_liabilities'];
 
-    /** @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, alone: list<array{string, string}>}> by template */
+    /** @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>, alone: list<array{string, string}>}> by template */
     private static array $plans = [];
 
     /** @var array<string, string> how each added line was found */
@@ -42,8 +42,11 @@ final class Completion
 
     private ?float $digit = null;
 
-    /** @var array<string, list<array{int, string, string}>> parts of each total, by its first sum */
-    private array $partsOf = [];
+    /** @var array<string, int> the sum by which a total was added up though small parts of it are not told */
+    private array $summedBy = [];
+
+    /** @var array<int, array{string, list<array{int, string, string}>}> sums of which not all is known */
+    private array $open;
 
     /** @var array<string, true> absent lines that a total does not add up without */
     private array $leftOut = [];
@@ -51,24 +54,28 @@ final class Completion
     /**
      * @param  array<string, float>  $values
      * @param  list<array{string, list<array{int, string, string}>}>  $sums  total, and sign, line and absence of each part
+     * @param  array<string, list<array{int, string, string}>>  $partsOf  parts of each total, by its first sum
+     * @param  array<string, true>  $used
      */
-    private function __construct(private array $values, private readonly array $sums)
+    private function __construct(private array $values, private readonly array $sums, private readonly array $partsOf, private readonly array $used)
     {
-        foreach (array_reverse($sums) as [$total, $parts]) {
-            $this->partsOf[$total] = $parts;
-        }
+        $this->open = $sums;
     }
 
     /**
      * @param  array<string, float>  $values  reported lines of one period
+     * @param  array<string, true>  $used  lines the company reports in some period
      * @return array<string, string> how lines added to `$values` were found; {@see ABSENT} ones were not added
      */
-    public static function fill(array &$values, Template $template): array
+    public static function fill(array &$values, Template $template, array $used = []): array
     {
         $plan = self::$plans[$template->value] ??= self::plan($template);
-        $completion = new self($values, $plan['sums']);
-        $completion->followEvidence();
-        $completion->addUp();
+        $completion = new self($values, $plan['sums'], $plan['parts'], $used);
+        do {
+            $before = count($completion->added);
+            $completion->followEvidence();
+            $completion->addUp();
+        } while (count($completion->added) > $before);
         $completion->zeros($plan['alone']);
         $completion->addUp();
         $values = $completion->values;
@@ -81,16 +88,16 @@ final class Completion
     {
         do {
             $before = count($this->added);
-            foreach ($this->sums as [$total, $parts]) {
-                [$sum, $absent] = $this->known($parts);
-                if (! isset($this->values[$total])) {
-                    if ($absent === [] && $this->hasReported($parts)) {
-                        $this->put($total, $sum, self::TOTAL);
-                    }
-
-                    continue;
+            foreach ($this->open as $i => [$total, $parts]) {
+                if (($this->summedBy[$total] ?? null) === $i) {
+                    continue; // That a sum adds up proves nothing.
                 }
+                [$sum, $absent] = $this->known($parts);
                 if ($absent === []) {
+                    $this->put($total, $sum, $this->hasReported($parts) ? self::TOTAL : self::ZERO);
+                    unset($this->open[$i]); // Nothing more to be learnt from it.
+                }
+                if ($absent === [] || ! isset($this->values[$total])) {
                     continue;
                 }
                 $rest = $this->values[$total] - $sum;
@@ -101,9 +108,7 @@ final class Completion
                 } elseif (count($absent) === 1) {
                     $this->determine($absent[0], $rest);
                 } elseif (! in_array('unknown', array_column($absent, 2), true)) {
-                    foreach ($absent as [, $line]) {
-                        $this->leftOut[$line] = true;
-                    }
+                    $this->leaveOut($absent, $rest);
                 }
             }
         } while (count($this->added) > $before);
@@ -185,8 +190,27 @@ final class Completion
         }
     }
 
+    /**
+     * Something was left out among several parts. If it is the only one of them that this company reports in other periods, it
+     * is that one; else nobody can say.
+     *
+     * @param  list<array{int, string, string}>  $absent
+     */
+    private function leaveOut(array $absent, float $rest): void
+    {
+        $dropped = array_values(array_filter($absent, fn (array $part): bool => isset($this->used[$part[1]])));
+        if (count($dropped) === 1 && $this->determine($dropped[0], $rest)) {
+            $this->none(array_values(array_filter($absent, static fn (array $part): bool => $part !== $dropped[0])));
+
+            return;
+        }
+        foreach ($absent as [, $line]) {
+            $this->leftOut[$line] = true;
+        }
+    }
+
     /** @param  array{int, string, string}  $part  the only one a total lacks */
-    private function determine(array $part, float $rest): void
+    private function determine(array $part, float $rest): bool
     {
         [$sign, $line, $absence] = $part;
         $value = $sign * $rest;
@@ -194,47 +218,82 @@ final class Completion
             // A negative inventory is no inventory: another line is wrong.
             $this->leftOut[$line] = true;
 
-            return;
+            return false;
         }
         unset($this->leftOut[$line]);
         $this->put($line, $value, self::isRemainder($line) ? self::BALANCE : self::DERIVED);
+
+        return true;
     }
 
-    /** Sums of what was reported, and rests of totals, where no evidence speaks against them. */
+    /** Rests of totals, and sums of what was reported, where no evidence speaks against them. */
     private function addUp(): void
     {
         do {
             $before = count($this->added);
-            foreach ($this->sums as [$total, $parts]) {
-                [$sum, $absent] = $this->known($parts);
-                $required = array_values(array_filter($absent, static fn (array $part): bool => $part[2] === 'unknown'));
-                $suspect = array_filter($absent, fn (array $part): bool => isset($this->leftOut[$part[1]])) !== [];
-                if (isset($this->values[$total])) {
-                    if (count($required) === 1 && ! $suspect && self::isRemainder($required[0][1])) {
-                        $this->put($required[0][1], $required[0][0] * ($this->values[$total] - $sum), self::BALANCE);
-                    }
-                } elseif ($required === [] && ! $suspect && $this->hasReported($parts) && ! $this->contradicted($total, $sum)) {
-                    $this->put($total, $sum, self::TOTAL);
+            foreach ($this->open as [$total, $parts]) {
+                isset($this->values[$total]) && $this->solve($total, $parts);
+            }
+            foreach ($this->open as $i => [$total, $parts]) {
+                if (! isset($this->values[$total]) && $this->sum($total, $parts)) {
+                    $this->summedBy[$total] = $i;
                 }
             }
         } while (count($this->added) > $before);
     }
 
-    /** Whether a total that is there, and all of whose other parts are, says that this one has another value. */
-    private function contradicted(string $line, float $value): bool
+    /**
+     * The one remainder or total that a known total lacks, though small parts beside it are not told.
+     *
+     * @param  list<array{int, string, string}>  $parts
+     */
+    private function solve(string $total, array $parts): void
+    {
+        [$sum, $absent] = $this->known($parts);
+        $required = array_values(array_filter($absent, static fn (array $part): bool => $part[2] === 'unknown'));
+        if (count($required) === 1 && ! $this->isSuspect($absent) && self::isRemainder($required[0][1])) {
+            // What is taken to be none here is none elsewhere too.
+            $this->put($required[0][1], $required[0][0] * ($this->values[$total] - $sum), self::BALANCE);
+            $this->none(array_values(array_filter($absent, static fn (array $part): bool => $part[2] !== 'unknown')));
+        }
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function sum(string $total, array $parts): bool
+    {
+        [$sum, $absent] = $this->known($parts);
+        if (! in_array('unknown', array_column($absent, 2), true) && ! $this->isSuspect($absent) && $this->hasReported($parts) && ! $this->contradicted($total)) {
+            $this->put($total, $sum, self::TOTAL);
+
+            return true;
+        }
+
+        return false;
+    }
+
+    /** @param  list<array{int, string, string}>  $absent */
+    private function isSuspect(array $absent): bool
+    {
+        foreach ($absent as [, $line]) {
+            if (isset($this->leftOut[$line])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether a total that is there does not add up in detail, this one among its parts being the sum of what was reported of it. */
+    private function contradicted(string $line): bool
     {
         foreach ($this->sums as [$total, $parts]) {
-            if (! isset($this->values[$total])) {
+            if (! isset($this->values[$total]) || ! in_array($line, array_column($parts, 1), true)) {
                 continue;
             }
-            [$sum, $absent] = $this->known($parts);
-            $others = array_filter($absent, static fn (array $part): bool => $part[1] !== $line && $part[2] === 'unknown');
-            $own = array_values(array_filter($absent, static fn (array $part): bool => $part[1] === $line));
-            if ($own === [] || $others !== []) {
-                continue;
-            }
-            $rest = $this->values[$total] - $sum - $own[0][0] * $value;
-            if (abs($rest) > max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->rounding($parts))) {
+            $totals = [];
+            $leaves = $this->detailed($parts, $totals);
+            [$sum, $absent] = $this->known($leaves);
+            if (! in_array('unknown', array_column($absent, 2), true) && abs($this->values[$total] - $sum) > max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->rounding($leaves))) {
                 return true;
             }
         }
@@ -334,7 +393,7 @@ final class Completion
         return in_array($line, self::SOLVABLE, true) || str_starts_with($line, 'other_');
     }
 
-    /** @return array{sums: list<array{string, list<array{int, string, string}>}>, alone: list<array{string, string}>} */
+    /** @return array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>, alone: list<array{string, string}>} */
     private static function plan(Template $template): array
     {
         $sums = $alone = $inSum = [];
@@ -351,6 +410,6 @@ final class Completion
             }
         }
 
-        return ['sums' => $sums, 'alone' => $alone];
+        return ['sums' => $sums, 'parts' => array_column(array_reverse($sums), 1, 0), 'alone' => $alone];
     }
 }

@@ -28,11 +28,16 @@ final class FactSheet
     /** @var array<int, array<string, string>> lines that were completed: "total", "balance" or "zero" */
     private array $completed = [];
 
+    /** @var array<string, true> lines reported in some period */
+    private array $used = [];
+
     /** @var array<int, array<string, list<array{OneOff, float}>>> what one-off items changed, by period and line */
     private array $adjusted = [];
 
     /** @var array<int, float> share basis factor used per filing day */
     private array $splitRatios = [];
+
+    private ?self $withZeros = null;
 
     private ?int $firstPeriod = null;
 
@@ -69,7 +74,9 @@ final class FactSheet
             $this->completed = $earlier->completed;
             $this->splitRatios = $earlier->splitRatios;
             $this->adjusted = $earlier->adjusted;
+            $this->used = $earlier->used;
         }
+        $usedBefore = count($this->used);
         $touched = [];
         foreach ($facts as $fact) {
             if ($fact->filedOn > $asOf) {
@@ -83,11 +90,13 @@ final class FactSheet
             $known = $this->facts[$fact->period][$fact->line] ?? null;
             if ($version === Version::FirstReported ? ! $fact->isCorrection() && ($known === null || self::order($fact, $known) < 0) : $known === null || self::order($fact, $known) >= 0) {
                 $this->facts[$fact->period][$fact->line] = $fact;
+                $this->used[$fact->line] = true;
                 $touched[$fact->period] = true;
             }
         }
         ksort($this->facts);
-        foreach (array_keys($touched) as $period) {
+        // A line reported for the first time may be what another period lacks.
+        foreach (array_keys(count($this->used) > $usedBefore ? $this->facts : $touched) as $period) {
             $this->complete($period);
         }
         ksort($this->values);
@@ -123,7 +132,7 @@ final class FactSheet
             }
             $values[$line] = $value;
         }
-        $this->completed[$period] = Completion::fill($values, $this->template);
+        $this->completed[$period] = Completion::fill($values, $this->template, $this->used);
         $this->adjusted[$period] = $this->oneOffs?->apply($values, $period, $this->template) ?? [];
         $this->values[$period] = $values;
     }
@@ -273,6 +282,21 @@ final class FactSheet
         ksort($ends);
 
         return array_keys($ends);
+    }
+
+    /** The same accounts with zero for every line that a statement's own totals show to be none, though it is not disclosed by itself. */
+    public function withZeros(): self
+    {
+        if ($this->withZeros === null) {
+            $this->withZeros = clone $this;
+            foreach ($this->completed as $period => $lines) {
+                foreach (array_keys($lines, Completion::ABSENT, true) as $line) {
+                    $this->withZeros->values[$period][$line] ??= 0.0;
+                }
+            }
+        }
+
+        return $this->withZeros;
     }
 
     /** The fact behind a value, or null if the value was completed. */

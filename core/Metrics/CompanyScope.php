@@ -106,14 +106,18 @@ final class CompanyScope
         return $this->absences['fit:'.$label] ??= Absence::notApplicable("{$label} does not apply to a {$this->company->template->label()}.");
     }
 
-    /** Value of a statement line at a moment, in the reporting currency. */
-    public function line(LineItem $item, Moment $m): float|Absence
+    /**
+     * Value of a statement line at a moment, in the reporting currency.
+     *
+     * @param  bool  $zeroIfAbsent  whether a line that a statement's totals show to be none counts as zero
+     */
+    public function line(LineItem $item, Moment $m, bool $zeroIfAbsent = false): float|Absence
     {
         $period = $item->kind === LineKind::Duration && $m->basis === 'trailing' ? $this->flowPeriod($m) : $this->period($m);
         if ($period === null) {
             return $this->absentLine($item, null);
         }
-        $facts = $this->facts;
+        $facts = $zeroIfAbsent ? $this->facts->withZeros() : $this->facts;
         if ($m->basis === 'annual') {
             $value = $facts->value($item->key, $period);
         } elseif ($item->kind === LineKind::Instant) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Metrics\Formula;
 
+use Logion\Accounts\LineItems;
 use Logion\Market\Window;
 
 /** What a function of the language takes at a place between its parentheses. */
@@ -14,6 +15,9 @@ enum Parameter: string
 
     /** A line, metric or market name that is looked up elsewhere rather than valued. */
     case Name = 'name';
+
+    /** A line of a statement. */
+    case Line = 'line of a statement';
 
     case WholeNumber = 'whole number';
 
@@ -32,6 +36,7 @@ enum Parameter: string
         return match ($this) {
             self::Expression => $argument->kind !== 'text',
             self::Name => $argument->kind === 'name',
+            self::Line => $argument->kind === 'name' && LineItems::find($argument->symbol) !== null,
             self::WholeNumber => $argument->kind === 'number' && $argument->number >= 0 && $argument->number <= self::MOST && $argument->number == floor($argument->number),
             self::Fraction => $argument->kind === 'number' && $argument->number > 0 && $argument->number < 1,
             self::Window => Window::accepts($argument->kind === 'text' ? $argument->symbol : ($argument->kind === 'number' ? $argument->number : '')),

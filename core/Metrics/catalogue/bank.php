@@ -43,7 +43,7 @@ return [
     ],
     'tangible_common_equity_to_tangible_assets' => [
         'Tangible common equity to tangible assets', 'percent', 'higher',
-        'tangible_common_equity / (total_assets - (goodwill ?? 0) - (intangible_assets ?? 0))',
+        'tangible_common_equity / (total_assets - goodwill - intangible_assets)',
         null, 'bank', 'trailing',
         '',
     ],

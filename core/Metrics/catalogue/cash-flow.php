@@ -13,7 +13,7 @@ return [
     ],
     'free_cash_flow_after_leases_and_stock_compensation' => [
         'Free cash flow after leases and stock compensation', 'money', 'higher',
-        'free_cash_flow - (lease_principal_paid ?? 0) - (stock_based_compensation ?? 0)',
+        'free_cash_flow - lease_principal_paid - stock_based_compensation',
         null, 'industrial', 'trailing',
         'Comparable across accounting standards; treats share pay as if paid in cash.',
     ],
@@ -25,13 +25,13 @@ return [
     ],
     'free_cash_flow_to_equity' => [
         'Free cash flow to equity', 'money', 'higher',
-        'operating_cash_flow - capital_expenditure + debt_issued - debt_repaid - (lease_principal_paid ?? 0) - (preferred_dividends ?? 0)',
+        'operating_cash_flow - capital_expenditure + debt_issued - debt_repaid - lease_principal_paid - preferred_dividends',
         null, 'industrial', 'trailing',
         'Net borrowing makes single years erratic; net short-term borrowing reported as one net line is not included.',
     ],
     'owner_earnings' => [
         'Owner earnings', 'money', 'higher',
-        'net_income_common + depreciation_amortization + (impairment_charges ?? 0) - maintenance_capital_expenditure',
+        'net_income_common + depreciation_amortization + zero_if_absent(impairment_charges) - maintenance_capital_expenditure',
         null, 'industrial', 'trailing',
         'Owner earnings, after the shareholder-letter literature, see maintenance_capital_expenditure. Working capital not deducted.',
     ],
@@ -67,7 +67,7 @@ return [
     ],
     'reinvestment_rate' => [
         'Reinvestment rate', 'percent', 'neutral',
-        '(capital_expenditure - depreciation_amortization + change_in_working_capital + (acquisitions ?? 0)) / nopat',
+        '(capital_expenditure - depreciation_amortization + change_in_working_capital + acquisitions) / nopat',
         'nopat <= 0', 'industrial', 'trailing',
         'Net investment over NOPAT; times return on capital = growth.',
     ],

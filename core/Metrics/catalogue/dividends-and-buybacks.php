@@ -37,19 +37,19 @@ return [
     ],
     'total_payout_ratio' => [
         'Dividends and buybacks to earnings', 'percent', 'neutral',
-        '((dividends_paid_common ?? 0) + (shares_repurchased ?? 0)) / net_income_common',
+        '(dividends_paid_common + shares_repurchased) / net_income_common',
         'net_income_common <= 0', 'industrial|bank|insurer|property', 'trailing',
         '',
     ],
     'buyback_yield' => [
         'Net buyback yield', 'percent', 'higher',
-        '((shares_repurchased ?? 0) - (shares_issued ?? 0)) / market_cap',
+        '(shares_repurchased - shares_issued) / market_cap',
         'market_cap <= 0', 'industrial|bank|insurer|property', 'trailing',
         'Net of share issue; negative = dilution for cash. Shares issued for pay or acquisitions are not seen here: compare share_count_change.',
     ],
     'shareholder_yield' => [
         'Shareholder yield', 'percent', 'higher',
-        '((dividends_paid_common ?? 0) + (shares_repurchased ?? 0) - (shares_issued ?? 0)) / market_cap',
+        '(dividends_paid_common + shares_repurchased - shares_issued) / market_cap',
         'market_cap <= 0', 'industrial|bank|insurer|property', 'trailing',
         'Dividends plus net buybacks (Boudoukh, Michaely, Richardson and Roberts 2007).',
     ],
@@ -84,8 +84,8 @@ return [
         'In the reporting currency, split-adjusted, specials excluded.',
     ],
     'dividend_years_paid' => [
-        'Years with a dividend among the last 25', 'count', 'higher',
-        'years_positive(dividends_per_share, 25)',
+        'Years with a dividend among the last 10', 'count', 'higher',
+        'years_positive(dividends_per_share, 10)',
         null, 'industrial|bank|insurer|property', 'annual',
         '',
     ],

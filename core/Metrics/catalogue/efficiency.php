@@ -37,7 +37,7 @@ return [
     ],
     'operating_working_capital' => [
         'Operating working capital', 'money', 'neutral',
-        '(total_current_assets - cash_and_short_term_investments) - (total_current_liabilities - short_term_debt - (lease_liabilities_current ?? 0))',
+        '(total_current_assets - cash_and_short_term_investments) - (total_current_liabilities - short_term_debt - lease_liabilities_current)',
         null, 'industrial', 'trailing',
         'Without cash and interest-bearing items.',
     ],

@@ -157,7 +157,7 @@ return [
     ],
     'sustainable_growth_rate' => [
         'Sustainable growth rate', 'percent', 'higher',
-        'return_on_equity * (1 - (dividends_paid_common ?? 0) / net_income_common)',
+        'return_on_equity * (1 - dividends_paid_common / net_income_common)',
         'net_income_common <= 0', 'industrial|bank|insurer|property', 'trailing',
         'Return on equity times retention (Higgins 1977). Assumes constant leverage and no share issue.',
     ],

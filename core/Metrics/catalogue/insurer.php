@@ -13,7 +13,7 @@ return [
     ],
     'expense_ratio' => [
         'Expense ratio', 'percent', 'lower',
-        '(policy_acquisition_costs + (underwriting_expenses ?? 0)) / premiums_earned',
+        '(policy_acquisition_costs + zero_if_absent(underwriting_expenses)) / premiums_earned',
         'premiums_earned <= 0', 'insurer', 'trailing',
         'On earned premiums, so that it adds to the combined ratio; the trade-basis variant divides by net premiums written.',
     ],

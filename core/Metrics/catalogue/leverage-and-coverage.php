@@ -19,8 +19,8 @@ return [
     ],
     'debt_to_capital' => [
         'Debt to capital', 'percent', 'lower',
-        'total_debt / (total_debt + total_equity + (temporary_equity ?? 0))',
-        'total_debt + total_equity + (temporary_equity ?? 0) <= 0', 'industrial|insurer|property', 'trailing',
+        'total_debt / (total_debt + total_equity + temporary_equity)',
+        'total_debt + total_equity + temporary_equity <= 0', 'industrial|insurer|property', 'trailing',
         'Above one when equity is negative.',
     ],
     'debt_to_ebitda' => [
@@ -37,8 +37,8 @@ return [
     ],
     'lease_adjusted_net_debt_to_ebitdar' => [
         'Lease-adjusted net debt to EBITDA before lease cost', 'times', 'lower',
-        '(net_debt + (operating_lease_liabilities ?? 0)) / (ebitda + (operating_lease_cost ?? 0))',
-        'ebitda + (operating_lease_cost ?? 0) <= 0', 'industrial', 'trailing',
+        '(net_debt + operating_lease_liabilities) / (ebitda + (operating_lease_liabilities > 0 ? operating_lease_cost : 0))',
+        'ebitda + (operating_lease_liabilities > 0 ? operating_lease_cost : 0) <= 0', 'industrial', 'trailing',
         'Comparable between IFRS 16 and US GAAP issuers.',
     ],
     'net_debt_to_free_cash_flow' => [
@@ -55,8 +55,8 @@ return [
     ],
     'fixed_charge_coverage' => [
         'Fixed charge coverage', 'times', 'higher',
-        '(ebit + (operating_lease_cost ?? 0)) / (interest_expense + (operating_lease_cost ?? 0) + (preferred_dividends ?? 0) / (1 - operating_tax_rate))',
-        'interest_expense + (operating_lease_cost ?? 0) + (preferred_dividends ?? 0) <= 0', 'industrial', 'trailing',
+        '(ebit + (operating_lease_liabilities > 0 ? operating_lease_cost : 0)) / (interest_expense + (operating_lease_liabilities > 0 ? operating_lease_cost : 0) + preferred_dividends / (1 - operating_tax_rate))',
+        'interest_expense + (operating_lease_liabilities > 0 ? operating_lease_cost : 0) + preferred_dividends <= 0', 'industrial', 'trailing',
         'Preferred dividends grossed up for tax. Whole operating lease cost counted; older practice took one third.',
     ],
     'operating_cash_flow_to_debt' => [
@@ -73,14 +73,14 @@ return [
     ],
     'goodwill_and_intangibles_to_assets' => [
         'Goodwill and intangibles to assets', 'percent', 'lower',
-        '((goodwill ?? 0) + (intangible_assets ?? 0)) / total_assets',
+        '(goodwill + intangible_assets) / total_assets',
         null, 'industrial|bank|insurer|property', 'latest',
         '',
     ],
     'liabilities_to_free_cash_flow_after_dividends_5y' => [
         'Non-current liabilities to 5-year mean free cash flow after dividends', 'times', 'lower',
-        'total_non_current_liabilities / mean_of(free_cash_flow - (dividends_paid ?? 0), 5)',
-        'mean_of(free_cash_flow - (dividends_paid ?? 0), 5) <= 0', 'industrial', 'annual',
+        'total_non_current_liabilities / mean_of(free_cash_flow - dividends_paid, 5)',
+        'mean_of(free_cash_flow - dividends_paid, 5) <= 0', 'industrial', 'annual',
         '',
     ],
 ];

@@ -13,7 +13,7 @@ return [
     ],
     'ebit' => [
         'EBIT', 'money', 'higher',
-        'operating_income ?? (income_before_tax + interest_expense - (interest_income ?? 0))',
+        'operating_income ?? (income_before_tax + interest_expense - zero_if_absent(interest_income))',
         null, 'industrial|property', 'trailing',
         'Operating income; when no operating line is reported, pre-tax income before financing. The fallback contains associates and other non-operating items.',
     ],
@@ -61,13 +61,13 @@ return [
     ],
     'invested_capital' => [
         'Invested capital', 'money', 'neutral',
-        'total_equity + (temporary_equity ?? 0) + total_debt - cash_and_short_term_investments - (equity_method_investments ?? 0) - (long_term_investments ?? 0)',
+        'total_equity + temporary_equity + total_debt - cash_and_short_term_investments - equity_method_investments - long_term_investments',
         null, 'industrial', 'trailing',
         'Financing view: equity and debt less financial assets, matching NOPAT which excludes their income. All cash is treated as excess. Goodwill included.',
     ],
     'tangible_common_equity' => [
         'Tangible common equity', 'money', 'higher',
-        'common_equity - (goodwill ?? 0) - (intangible_assets ?? 0)',
+        'common_equity - goodwill - intangible_assets',
         null, 'industrial|bank|insurer|property', 'trailing',
         'Regulators and many banks add back deferred tax on intangibles: small difference.',
     ],

@@ -67,13 +67,13 @@ return [
     ],
     'implied_capitalization_rate' => [
         'Implied capitalization rate', 'percent', 'higher',
-        'net_operating_income / (enterprise_value - (equity_method_investments ?? 0))',
-        'enterprise_value - (equity_method_investments ?? 0) <= 0', 'property', 'trailing',
+        'net_operating_income / (enterprise_value - equity_method_investments)',
+        'enterprise_value - equity_method_investments <= 0', 'property', 'trailing',
         'Trailing income; development land and other assets should be deducted too when material.',
     ],
     'property_ebitda' => [
         'EBITDA of a property company', 'money', 'higher',
-        'net_income + income_tax + interest_expense - (interest_income ?? 0) + depreciation_amortization + (impairment_charges ?? 0) - (gain_on_property_sales ?? 0) - (fair_value_change_of_property ?? 0)',
+        'net_income + income_tax + interest_expense - zero_if_absent(interest_income) + depreciation_amortization + zero_if_absent(impairment_charges) - gain_on_property_sales - fair_value_change_of_property',
         null, 'property', 'trailing',
         'Close to the trade definition for real estate (NAREIT 2017), without the share of joint ventures.',
     ],

@@ -43,7 +43,7 @@ return [
     ],
     'altman_z' => [
         'Altman Z', 'score', 'higher',
-        '1.2 * working_capital / total_assets + 1.4 * retained_earnings / total_assets + 3.3 * ebit / total_assets + 0.6 * (market_cap + (preferred_equity ?? 0)) / total_liabilities + 0.999 * revenue / total_assets',
+        '1.2 * working_capital / total_assets + 1.4 * retained_earnings / total_assets + 3.3 * ebit / total_assets + 0.6 * (market_cap + preferred_equity) / total_liabilities + 0.999 * revenue / total_assets',
         'min(total_assets, total_liabilities) <= 0', 'industrial', 'trailing',
         'Altman (1968), listed manufacturers. Below 1.81 distress, above 2.99 safe. Market value of common and preferred equity.',
     ],
@@ -121,7 +121,7 @@ return [
     ],
     'special_items_5y' => [
         'One-off charges to operating income, 5 years', 'percent', 'lower',
-        '(mean_of(restructuring_charges ?? 0, 5) + mean_of(impairment_charges ?? 0, 5)) / mean_of(operating_income, 5)',
+        '(mean_of(zero_if_absent(restructuring_charges), 5) + mean_of(zero_if_absent(impairment_charges), 5)) / mean_of(operating_income, 5)',
         'mean_of(operating_income, 5) <= 0', 'industrial', 'annual',
         '',
     ],

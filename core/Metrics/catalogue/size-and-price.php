@@ -19,7 +19,7 @@ return [
     ],
     'enterprise_value' => [
         'Enterprise value', 'money', 'neutral',
-        'market_cap + total_debt + (preferred_equity ?? 0) + (minority_interest ?? 0) + (temporary_equity ?? 0) - cash_and_short_term_investments',
+        'market_cap + total_debt + preferred_equity + minority_interest + temporary_equity - cash_and_short_term_investments',
         null, 'industrial|property', 'trailing',
         'Claims of all providers of capital less liquid funds. Not used for banks and insurers, whose debt and cash are operating. Finance leases (IFRS: all leases) are in total_debt, consistent with EBITDA before their cost. Market data latest, balances latest.',
     ],
@@ -43,7 +43,7 @@ return [
     ],
     'net_current_asset_value_per_share' => [
         'Net current asset value per share', 'money_per_share', 'higher',
-        '(total_current_assets - total_liabilities - (preferred_equity ?? 0) - (minority_interest ?? 0) - (temporary_equity ?? 0)) / shares_outstanding_period_end',
+        '(total_current_assets - total_liabilities - preferred_equity - minority_interest - temporary_equity) / shares_outstanding_period_end',
         'shares_outstanding_period_end <= 0', 'industrial', 'trailing',
         'Graham and Dodd (1934): current assets less all claims ahead of the common share. Negative for most companies.',
     ],

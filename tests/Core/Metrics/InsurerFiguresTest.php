@@ -17,13 +17,13 @@ final class InsurerFiguresTest extends TestCase
     private const YEARS = [
         2024 => [
             'net_premiums_written' => 980, 'premiums_earned' => 950, 'claims_incurred' => 620, 'policy_acquisition_costs' => 150, 'underwriting_expenses' => 130, 'net_investment_income' => 90, 'investment_gains' => -10,
-            'interest_expense' => 12, 'income_tax' => 24, 'cash_and_equivalents' => 100, 'invested_assets' => 2500, 'reinsurance_recoverables' => 200, 'other_assets' => 100, 'goodwill' => 20,
+            'interest_expense' => 12, 'income_tax' => 24, 'cash_and_equivalents' => 100, 'invested_assets' => 2500, 'reinsurance_recoverables' => 200, 'other_assets' => 100, 'goodwill' => 20, 'total_assets' => 2920,
             'claims_reserves' => 1300, 'unearned_premiums' => 500, 'future_policy_benefits' => 100, 'long_term_debt' => 250, 'other_liabilities' => 120, 'share_capital_and_premium' => 200, 'retained_earnings' => 450,
             'earnings_per_share_diluted' => 1.88, 'shares_outstanding_period_end' => 50, 'diluted_shares_average' => 50,
         ],
         2025 => [
             'net_premiums_written' => 1078, 'premiums_earned' => 1020, 'claims_incurred' => 653, 'policy_acquisition_costs' => 160, 'underwriting_expenses' => 135, 'net_investment_income' => 100, 'investment_gains' => 20,
-            'prior_year_reserve_development' => -15, 'interest_expense' => 12, 'income_tax' => 36, 'cash_and_equivalents' => 120, 'invested_assets' => 2700, 'reinsurance_recoverables' => 210, 'other_assets' => 110, 'goodwill' => 20,
+            'prior_year_reserve_development' => -15, 'interest_expense' => 12, 'income_tax' => 36, 'cash_and_equivalents' => 120, 'invested_assets' => 2700, 'reinsurance_recoverables' => 210, 'other_assets' => 110, 'goodwill' => 20, 'total_assets' => 3160,
             'claims_reserves' => 1380, 'unearned_premiums' => 540, 'future_policy_benefits' => 110, 'long_term_debt' => 250, 'other_liabilities' => 130, 'share_capital_and_premium' => 200, 'retained_earnings' => 550,
             'solvency_own_funds' => 900, 'solvency_capital_required' => 500, 'earnings_per_share_diluted' => 2.88, 'shares_outstanding_period_end' => 50, 'diluted_shares_average' => 50,
         ],

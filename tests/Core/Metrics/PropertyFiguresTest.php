@@ -18,13 +18,13 @@ final class PropertyFiguresTest extends TestCase
         2024 => [
             'rental_income' => 280, 'property_operating_costs' => 80, 'general_administrative' => 20, 'fair_value_change_of_property' => -30, 'interest_expense' => 50, 'income_tax' => 0,
             'property_depreciation' => 60, 'depreciation_amortization' => 60, 'depreciation_amortization_expense' => 60, 'recurring_capital_expenditure' => 14,
-            'investment_property' => 4000, 'cash_and_short_term_investments' => 100, 'short_term_debt' => 100, 'long_term_debt' => 1500, 'share_capital_and_premium' => 2000, 'retained_earnings' => 400, 'other_liabilities' => 100,
+            'total_assets' => 4100, 'investment_property' => 4000, 'cash_and_short_term_investments' => 100, 'short_term_debt' => 100, 'long_term_debt' => 1500, 'share_capital_and_premium' => 2000, 'retained_earnings' => 400, 'other_liabilities' => 100,
             'net_income' => 40, 'diluted_shares_average' => 100, 'shares_outstanding_period_end' => 100,
         ],
         2025 => [
             'rental_income' => 300, 'property_operating_costs' => 84, 'general_administrative' => 21, 'fair_value_change_of_property' => 20, 'gain_on_property_sales' => 5, 'interest_expense' => 55, 'interest_income' => 2, 'income_tax' => 3,
             'property_depreciation' => 62, 'depreciation_amortization' => 63, 'depreciation_amortization_expense' => 63, 'straight_line_rent_adjustment' => 4, 'recurring_capital_expenditure' => 15, 'amortization_of_financing_costs' => 1, 'stock_based_compensation' => 2,
-            'investment_property' => 4200, 'investment_property_gross' => 4500, 'cash_and_short_term_investments' => 120, 'short_term_debt' => 110, 'long_term_debt' => 1560, 'share_capital_and_premium' => 2000, 'retained_earnings' => 500, 'other_liabilities' => 150,
+            'total_assets' => 4320, 'investment_property' => 4200, 'investment_property_gross' => 4500, 'cash_and_short_term_investments' => 120, 'short_term_debt' => 110, 'long_term_debt' => 1560, 'share_capital_and_premium' => 2000, 'retained_earnings' => 500, 'other_liabilities' => 150,
             'net_income' => 101, 'dividends_per_share' => 0.8, 'diluted_shares_average' => 101, 'shares_outstanding_period_end' => 102,
             'lettable_area' => 500, 'occupied_area' => 470, 'annualized_rent' => 310, 'top_tenant_rent' => 31, 'rent_expiring_next_year' => 62, 'like_for_like_net_operating_income' => 206, 'like_for_like_net_operating_income_prior' => 200, 'net_asset_value' => 2652,
         ],

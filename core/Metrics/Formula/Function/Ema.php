@@ -63,11 +63,12 @@ final class Ema extends OfPrices
         if ($n === 0 || $company->company->reportingCurrency !== $company->company->tradingCurrency) {
             return null;
         }
-        $values = array_values($company->exponentialMean($n, $first, $last));
-        $absences = [];
-        foreach (array_keys($values, null, true) as $i) {
-            $values[$i] = NAN;
-            $absences[$i] = Absence::notEnoughHistory('The price history is shorter than the window.');
+        $values = $absences = [];
+        foreach (array_values($company->exponentialMean($n, $first, $last)) as $i => $mean) {
+            if ($mean === null) {
+                $absences[$i] = Absence::notEnoughHistory('The price history is shorter than the window.');
+            }
+            $values[] = $mean ?? NAN;
         }
 
         return new Vector($values, $absences);
