@@ -9,6 +9,7 @@ use Illuminate\Support\Facades\DB;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\LineKind;
 use Logion\Market\Day;
+use Logion\Unit;
 
 /**
  * Writes the invented economy into the database: the same seed gives the same rows.
@@ -138,7 +139,7 @@ final class DemoEconomy
             $this->dividends->add($id, $day, Day::plus($day, 12), $amount, Names::CURRENCY);
         }
         $closes = $this->writePrices($id, $exchange, $profile, $macro, $quarters, $splits, $dividends, $lastDay, $delisted);
-        $published = $this->writeFilings($id, $profile, $quarters, $lastDay);
+        $published = $this->writeFilings($id, $profile, $quarters, $splits, $lastDay);
         $shares = static function (int $day) use ($quarters, $profile): float {
             $count = $quarters[0]['shares'];
             foreach ($quarters as $quarter) {
@@ -220,9 +221,10 @@ final class DemoEconomy
 
     /**
      * @param  list<array<string, mixed>>  $quarters
+     * @param  list<array{int, float}>  $splits  ex-date, new shares per old
      * @return array<int, int> day of publication by period
      */
-    private function writeFilings(int $id, Profile $profile, array $quarters, int $lastDay): array
+    private function writeFilings(int $id, Profile $profile, array $quarters, array $splits, int $lastDay): array
     {
         $chance = new Chance($profile->seed + 31);
         $breakdown = new BreakdownSimulator($profile);
@@ -247,21 +249,21 @@ final class DemoEconomy
                 if ($public) {
                     $published[$year * 10] = $filed;
                     $filing = $this->filing($id, 'annual', $year * 10, $end, $filed, "Annual report {$year}");
-                    $this->report($id, $filing, $year * 10, $lines, $profile, $year);
+                    $this->report($id, $filing, $year * 10, self::inSharesOf($filed, $end, $lines, $splits), $profile, $year);
                     foreach ($breakdown->year($year, $lines) as [$axis, $member, $line, $unit, $value]) {
                         $this->breakdowns->add($id, $filing, $axis, $member, $line, $unit, $year * 10, $value);
                     }
                     if ($year >= self::FIRST_QUARTERLY_YEAR) {
-                        $this->report($id, $filing, $period, array_intersect_key($quarter['lines'], self::flows()), $profile, $year);
+                        $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_intersect_key($quarter['lines'], self::flows()), $splits), $profile, $year);
                     }
                 }
             } elseif ($public && $year >= self::FIRST_QUARTERLY_YEAR) {
                 $filing = $this->filing($id, 'quarterly', $period, $end, $filed, "Quarterly report {$quarter['quarter']}/{$year}");
-                $this->report($id, $filing, $period, array_diff_key($quarter['lines'], array_flip(self::MONEY_FREE)), $profile, $year);
+                $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_diff_key($quarter['lines'], array_flip(self::MONEY_FREE)), $splits), $profile, $year);
             }
         }
         foreach ($profile->events['restated'] ?? [] as $year => $factor) {
-            $this->restate($id, $year, $factor, self::year($annual[$year], $profile->events['split'] ?? [], $year), $profile);
+            $this->restate($id, $year, $factor, self::year($annual[$year], $profile->events['split'] ?? [], $year), $profile, $splits);
         }
         foreach ((new EstimateSimulator($profile))->run($truth, array_filter($published, static fn (int $day): bool => $day <= $lastDay)) as $row) {
             if ($row['day'] <= $lastDay) {
@@ -270,6 +272,30 @@ final class DemoEconomy
         }
 
         return $published;
+    }
+
+    /**
+     * The figures of a report in the shares of the day it is filed: what ended before a split is told in new shares after it.
+     *
+     * @param  array<string, int|float>  $lines
+     * @param  list<array{int, float}>  $splits
+     * @return array<string, int|float>
+     */
+    private static function inSharesOf(int $filed, int $end, array $lines, array $splits): array
+    {
+        $items = LineItems::all();
+        foreach ($splits as [$exDate, $ratio]) {
+            if ($exDate <= $end || $exDate > $filed) {
+                continue;
+            }
+            foreach ($lines as $line => $value) {
+                $lines[$line] = match ($items[$line]->unit) {
+                    Unit::Shares => round($value * $ratio), Unit::MoneyPerShare => round($value / $ratio, 4), default => $value,
+                };
+            }
+        }
+
+        return $lines;
     }
 
     private function filing(int $company, string $kind, int $period, int $end, int $filed, string $title): int
@@ -297,8 +323,9 @@ final class DemoEconomy
      * The restated year: less revenue and the receivables it was booked against, with all that follows from them.
      *
      * @param  array<string, int|float>  $lines
+     * @param  list<array{int, float}>  $splits
      */
-    private function restate(int $company, int $year, float $factor, array $lines, Profile $profile): void
+    private function restate(int $company, int $year, float $factor, array $lines, Profile $profile, array $splits): void
     {
         $cut = (int) round($lines['revenue'] * (1 - $factor));
         $tax = (int) round(0.25 * $cut);
@@ -318,7 +345,7 @@ final class DemoEconomy
         $restated['earnings_per_share_diluted'] = round($restated['net_income'] / $lines['diluted_shares_average'], 4);
         $end = Calendar::quarterEnd($year, 4, $profile->yearEndMonth);
         $filing = $this->filing($company, 'restatement', $year * 10, $end, 20250612, "Restated annual report {$year}");
-        $this->report($company, $filing, $year * 10, $restated, $profile, $year);
+        $this->report($company, $filing, $year * 10, self::inSharesOf(20250612, $end, $restated, $splits), $profile, $year);
     }
 
     /**

@@ -34,8 +34,7 @@ final class FactSheet
     /** @var array<int, array<string, list<array{OneOff, float}>>> what one-off items changed, by period and line */
     private array $adjusted = [];
 
-    /** @var array<int, float> share basis factor used per filing day */
-    private array $splitRatios = [];
+    private readonly ShareBasis $basis;
 
     private ?self $withZeros = null;
 
@@ -52,13 +51,13 @@ final class FactSheet
     private int $nextFiling = PHP_INT_MAX;
 
     /**
-     * @param  iterable<Fact>  $facts  in any order
+     * @param  list<Fact>  $facts  in any order
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by period
      * @param  FactSheet|null  $earlier  of the same facts on an earlier day; only what was filed since is worked in
      */
     public function __construct(
         public readonly Template $template,
-        iterable $facts,
+        array $facts,
         private readonly array $periodEnds,
         public readonly int $asOf,
         private readonly CorporateActions $actions = new CorporateActions,
@@ -72,11 +71,11 @@ final class FactSheet
             $this->values = $earlier->values;
             $this->facts = $earlier->facts;
             $this->completed = $earlier->completed;
-            $this->splitRatios = $earlier->splitRatios;
             $this->adjusted = $earlier->adjusted;
             $this->used = $earlier->used;
         }
         $usedBefore = count($this->used);
+        $this->basis = new ShareBasis($facts, $actions, $asOf);
         $touched = [];
         foreach ($facts as $fact) {
             if ($fact->filedOn > $asOf) {
@@ -127,7 +126,7 @@ final class FactSheet
                 continue;
             }
             if ($split && (isset(self::PER_SHARE[$line]) || isset(self::COUNTS[$line]))) {
-                $ratio = $this->splitRatios[$fact->filedOn] ??= $this->actions->splitRatio($fact->filedOn, $this->asOf);
+                $ratio = $this->basis->ratio($fact->filedOn);
                 $value = isset(self::COUNTS[$line]) ? $value * $ratio : $value / $ratio;
             }
             $values[$line] = $value;
@@ -339,7 +338,7 @@ final class FactSheet
     /** New shares per old between a filing and the as-of day. */
     public function shareBasis(Fact $fact): float
     {
-        return $this->actions->splitRatio($fact->filedOn, $this->asOf);
+        return $this->basis->ratio($fact->filedOn);
     }
 
     /** Last fiscal year + current year to date − the same year to date a year before. */

@@ -21,23 +21,19 @@ final readonly class CostOfDebt
     }
 
     /**
-     * @param  list<array{grade: string, min_coverage: ?float, spread: float}>  $table  best grade first; null takes everything below
+     * @param  list<array{grade: string, min_coverage: ?float, spread: float}>  $table  in any order; null takes everything below. Who pays no interest has the best grade, that of the highest cover
      */
     public static function byInterestCover(
         float $riskFree, ?float $ebit, ?float $interestExpense, float $taxRate, array $table, float $countrySpread = 0.0,
     ): self {
         $paysInterest = $interestExpense !== null && $interestExpense != 0.0 && $ebit !== null;
         $coverage = $paysInterest ? $ebit / $interestExpense : null;
-        $row = $table[0] ?? throw new \InvalidArgumentException('The table of spreads is empty.');
-        if ($coverage !== null) {
-            $best = null;
-            foreach ($table as $candidate) {
-                $minimum = $candidate['min_coverage'] ?? -INF;
-                if ($minimum <= $coverage && ($best === null || $minimum > $best)) {
-                    [$best, $row] = [$minimum, $candidate];
-                }
-            }
+        if ($table === []) {
+            throw new \InvalidArgumentException('The table of spreads is empty.');
         }
+        usort($table, static fn (array $a, array $b): int => ($b['min_coverage'] ?? -INF) <=> ($a['min_coverage'] ?? -INF));
+        $reached = array_values(array_filter($table, static fn (array $row): bool => $coverage === null || ($row['min_coverage'] ?? -INF) <= $coverage));
+        $row = $reached[0] ?? $table[count($table) - 1];
         $cost = $riskFree + $row['spread'] + $countrySpread;
         $limited = $coverage === null ? $taxRate : $taxRate * min(1.0, max(0.0, $coverage));
 

@@ -7,7 +7,7 @@ namespace Logion\Market;
 /**
  * Daily bars of one security with the closes adjusted for splits and for splits and dividends.
  *
- * Everything is split-adjusted to the last day of the series, so a price is never set against another across a split.
+ * Everything is on the share basis of the last event known, so a price is never set against another across a split.
  *
  * @property-read list<float> $adjusted closes adjusted for splits and dividends
  */
@@ -15,6 +15,9 @@ final class PriceSeries
 {
     /** @var list<float>|null */
     private ?array $withDividends = null;
+
+    /** What splits after the last bar do to all bars before. */
+    private readonly float $pending;
 
     /** @var array<int, int>|null */
     private ?array $monthEnds = null;
@@ -40,6 +43,7 @@ final class PriceSeries
      * @param  list<float>|null  $rawHighs
      * @param  list<float>|null  $rawLows
      * @param  list<float>|null  $rawVolumes  shares
+     * @param  int|null  $asOf  day on whose share basis all is wanted, if events after the last bar count
      */
     public function __construct(
         public readonly array $days,
@@ -48,8 +52,10 @@ final class PriceSeries
         ?array $rawLows = null,
         ?array $rawVolumes = null,
         public readonly CorporateActions $actions = new CorporateActions,
+        ?int $asOf = null,
     ) {
         if ($actions->splits === []) {
+            $this->pending = 1.0;
             $this->splitFactors = $days === [] ? [] : array_fill(0, count($days), 1.0);
             $this->closes = $rawCloses;
             $this->highs = $rawHighs ?? $rawCloses;
@@ -58,7 +64,9 @@ final class PriceSeries
 
             return;
         }
-        $factors = $actions->factors($days, $rawCloses)['split'];
+        // A split with an ex-date on which nothing traded yet is in force all the same: shares are counted in new ones from that day.
+        $this->pending = $days === [] || $asOf === null ? 1.0 : 1 / $actions->splitRatio($days[count($days) - 1], $asOf);
+        $factors = array_map(fn (float $factor): float => $factor * $this->pending, $actions->factors($days, $rawCloses)['split']);
         $this->splitFactors = $factors;
         $this->closes = self::scaled($rawCloses, $factors);
         $this->highs = $rawHighs !== null ? self::scaled($rawHighs, $factors) : $this->closes;
@@ -77,7 +85,12 @@ final class PriceSeries
             throw new \LogicException("A price series has no {$name}.");
         }
 
-        return $this->withDividends ??= $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
+        if ($this->withDividends === null) {
+            $adjusted = $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
+            $this->withDividends = $this->pending === 1.0 ? $adjusted : array_map(fn (float $close): float => $close * $this->pending, $adjusted);
+        }
+
+        return $this->withDividends;
     }
 
     /**
@@ -99,19 +112,21 @@ final class PriceSeries
     public function asOf(int $day): self
     {
         $n = TradingDays::lastUntil($this->days, $day) + 1;
+        $actions = $this->actions->until($day);
         if ($n === count($this->days)) {
-            return $this;
+            $same = $actions == $this->actions && ($n === 0 || $actions->splitRatio($this->days[$n - 1], $day) === 1.0);
+
+            return $same ? $this : new self($this->days, $this->rawCloses, $this->slice($this->highs, $n), $this->slice($this->lows, $n), $this->slice($this->volumes, $n, true), $actions, $day);
         }
         if ($this->actions->splits === []) {
             return new self(
-                array_slice($this->days, 0, $n), array_slice($this->rawCloses, 0, $n), array_slice($this->highs, 0, $n), array_slice($this->lows, 0, $n), array_slice($this->volumes, 0, $n), $this->actions->until($day),
+                array_slice($this->days, 0, $n), array_slice($this->rawCloses, 0, $n), array_slice($this->highs, 0, $n), array_slice($this->lows, 0, $n), array_slice($this->volumes, 0, $n), $actions,
             );
         }
 
         return new self(
             array_slice($this->days, 0, $n), array_slice($this->rawCloses, 0, $n),
-            $this->slice($this->highs, $n), $this->slice($this->lows, $n), $this->slice($this->volumes, $n, true),
-            $this->actions->until($day),
+            $this->slice($this->highs, $n), $this->slice($this->lows, $n), $this->slice($this->volumes, $n, true), $actions, $day,
         );
     }
 

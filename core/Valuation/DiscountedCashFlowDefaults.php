@@ -109,12 +109,11 @@ final class DiscountedCashFlowDefaults
     {
         $beta = $scope->beta(60, Moment::of('trailing'));
         $riskFree = self::metric($scope, null, 'risk_free_rate', 'Risk-free rate', Unit::Percent, 0.03, 'market', 'ten-year government yield');
-        $ebit = $scope->metric('ebit');
-        $interest = $scope->line(\Logion\Accounts\LineItems::all()['interest_expense'], Moment::of('trailing'));
-        $debtCost = CostOfDebt::byInterestCover(
-            $riskFree->value, $ebit instanceof Absence ? null : $ebit, $interest instanceof Absence ? null : $interest, $scope->economy->corporateTaxRate, CostOfDebt::defaultSpreads(),
-        );
+        // One cost of debt for metric and valuation; what was paid is an alternative.
+        $debtRate = $scope->metric('debt_rate_for_wacc');
+        $cover = $scope->metric('interest_coverage');
         $paid = $scope->metric('cost_of_debt');
+        $alternatives = $paid instanceof Absence ? [] : ['interest paid' => $paid];
 
         return [
             'risk_free_rate' => $riskFree,
@@ -123,8 +122,9 @@ final class DiscountedCashFlowDefaults
                 : new Assumption('beta', 'Beta', Unit::Ratio, $beta->blume(), 'regression, adjusted', ['raw regression' => $beta->beta, 'market average' => 1.0],
                     sprintf('%d monthly returns on the home index, standard error %.2f, R² %.2f; 1/3 + 2/3 of the raw slope', $beta->observations, $beta->standardErrorBeta, $beta->rSquared ?? 0.0)),
             'equity_risk_premium' => new Assumption('equity_risk_premium', 'Equity risk premium', Unit::Percent, $scope->economy->equityRiskPremium, 'setting'),
-            'cost_of_debt' => new Assumption('cost_of_debt', 'Cost of debt before tax', Unit::Percent, $debtCost->preTax, 'synthetic rating', $paid instanceof Absence ? [] : ['interest paid' => $paid],
-                $debtCost->coverage === null ? 'pays no interest' : sprintf('interest cover %.1f', $debtCost->coverage)),
+            'cost_of_debt' => $debtRate instanceof Absence
+                ? new Assumption('cost_of_debt', 'Cost of debt before tax', Unit::Percent, $riskFree->value + CostOfDebt::byInterestCover(0.0, null, null, 0.0, CostOfDebt::defaultSpreads())->spread, 'best grade', $alternatives, $debtRate->reason)
+                : new Assumption('cost_of_debt', 'Cost of debt before tax', Unit::Percent, $debtRate, 'synthetic rating', $alternatives, $cover instanceof Absence ? 'pays no interest' : sprintf('interest cover %.1f', $cover)),
             'marginal_tax_rate' => new Assumption('marginal_tax_rate', 'Marginal tax rate', Unit::Percent, $scope->economy->corporateTaxRate, 'statutory rate'),
             'equity_market_value' => self::metric($scope, 'market_cap', 'equity_market_value', 'Market value of equity', Unit::Money, 0.0, 'market', 'price × shares outstanding'),
         ];

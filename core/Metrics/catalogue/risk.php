@@ -79,15 +79,15 @@ return [
     ],
     'wacc' => [
         'Weighted average cost of capital', 'percent', 'lower',
-        '(market_cap * cost_of_equity + total_debt * debt_rate_for_wacc * (1 - corporate_tax_rate)) / (market_cap + total_debt)',
-        'market_cap + total_debt <= 0', 'industrial|property', 'trailing',
-        'Market value of equity, book value of debt, statutory tax rate. Preferred equity and minority interest left out of the weights.',
+        '(market_cap * cost_of_equity + (total_debt + operating_lease_liabilities) * debt_rate_for_wacc * (1 - corporate_tax_rate)) / (market_cap + total_debt + operating_lease_liabilities)',
+        'market_cap + total_debt + operating_lease_liabilities <= 0', 'industrial|property', 'trailing',
+        'Market value of equity, book value of debt and operating leases, statutory tax rate: the rate a discounted cash flow starts with. Preferred equity and minority interest left out of the weights.',
     ],
     'debt_rate_for_wacc' => [
         'Cost of debt used in the cost of capital', 'percent', 'lower',
-        'total_debt > 0 ? min(max(interest_expense / average_balance(total_debt), risk_free_rate), risk_free_rate + 0.1) : risk_free_rate',
+        'risk_free_rate + credit_spread(ebit, interest_expense)',
         null, 'industrial|property', 'trailing',
-        'Average cost of debt kept between the risk-free rate and ten points above it.',
+        'Ten-year government yield and the spread of a synthetic grade by interest cover; the best grade without interest. Interest paid on average debt is cost_of_debt, an alternative one can choose in a valuation.',
     ],
     'unlevered_beta' => [
         'Unlevered beta', 'ratio', 'neutral',
