@@ -114,7 +114,7 @@ final class PriceSeries
         $n = TradingDays::lastUntil($this->days, $day) + 1;
         $actions = $this->actions->until($day);
         if ($n === count($this->days)) {
-            $same = $actions == $this->actions && ($n === 0 || $actions->splitRatio($this->days[$n - 1], $day) === 1.0);
+            $same = $actions == $this->actions && ($this->days === [] || $actions->splitRatio($this->days[count($this->days) - 1], $day) === 1.0);
 
             return $same ? $this : new self($this->days, $this->rawCloses, $this->slice($this->highs, $n), $this->slice($this->lows, $n), $this->slice($this->volumes, $n, true), $actions, $day);
         }

@@ -21,16 +21,16 @@ final readonly class EarningsPath
 
     /**
      * @param  list<float>  $incomeGrowth  growth of net income per year
-     * @param  float  $shareChange  change of the share count per year, negative for buy-backs
-     * @param  float  $payout  share of earnings paid at year end
+     * @param  float|list<float>  $shareChange  change of the share count, negative for buy-backs; one for all years or one a year
+     * @param  float|list<float>  $payout  share of earnings paid at year end; one for all years or one a year
      */
-    public function __construct(float $earningsPerShare, array $incomeGrowth, float $shareChange, float $payout, float $exitMultiple)
+    public function __construct(float $earningsPerShare, array $incomeGrowth, float|array $shareChange, float|array $payout, float $exitMultiple)
     {
         $earnings = $dividends = [];
-        foreach ($incomeGrowth as $growth) {
-            $earningsPerShare *= (1 + $growth) / (1 + $shareChange);
+        foreach ($incomeGrowth as $year => $growth) {
+            $earningsPerShare *= (1 + $growth) / (1 + (is_array($shareChange) ? $shareChange[$year] : $shareChange));
             $earnings[] = $earningsPerShare;
-            $dividends[] = $earningsPerShare * $payout;
+            $dividends[] = $earningsPerShare * (is_array($payout) ? $payout[$year] : $payout);
         }
         $this->earnings = $earnings;
         $this->dividends = $dividends;

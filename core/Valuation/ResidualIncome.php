@@ -12,13 +12,14 @@ namespace Logion\Valuation;
 final readonly class ResidualIncome
 {
     /**
+     * @param  list<float>  $costs  cost of equity of each year
      * @param  list<float>  $book  at the end of each year, by clean surplus
      * @param  list<float>  $residual  income less the charge on opening book
      * @param  list<float>  $dividends
      */
     private function __construct(
         private float $openingBook,
-        private float $costOfEquity,
+        private array $costs,
         public array $book,
         public array $residual,
         private array $dividends,
@@ -28,29 +29,26 @@ final readonly class ResidualIncome
     /**
      * @param  list<float>  $earningsPerShare
      * @param  list<float>  $payouts  share of earnings paid out in each year
+     * @param  float|list<float>  $costOfEquity  one for all years or one a year; what comes after is at the last one
      */
-    public static function forecast(float $book, array $earningsPerShare, array $payouts, float $costOfEquity): self
+    public static function forecast(float $book, array $earningsPerShare, array $payouts, float|array $costOfEquity): self
     {
+        $costs = is_array($costOfEquity) ? $costOfEquity : array_fill(0, count($earningsPerShare), $costOfEquity);
         $opening = $book;
         $books = $residual = $dividends = [];
         foreach ($earningsPerShare as $i => $earnings) {
-            $residual[] = $earnings - $costOfEquity * $book;
+            $residual[] = $earnings - $costs[$i] * $book;
             $dividends[] = $earnings * $payouts[$i];
             $books[] = $book += $earnings * (1 - $payouts[$i]);
         }
 
-        return new self($opening, $costOfEquity, $books, $residual, $dividends);
+        return new self($opening, $costs, $books, $residual, $dividends);
     }
 
     /** Nothing beyond the forecast. */
     public function withoutContinuing(): float
     {
-        $value = $this->openingBook;
-        foreach ($this->residual as $i => $income) {
-            $value += $income / (1 + $this->costOfEquity) ** ($i + 1);
-        }
-
-        return $value;
+        return $this->openingBook + $this->present($this->residual);
     }
 
     /** Residual income growing for ever; null when the growth is not below the cost of equity. */
@@ -64,7 +62,7 @@ final readonly class ResidualIncome
     /** Residual income dying away by a factor ω a year. */
     public function withPersistence(float $omega): float
     {
-        return $this->withoutContinuing() + $this->residual[count($this->residual) - 1] * $omega / (1 + $this->costOfEquity - $omega) * $this->lastFactor();
+        return $this->withoutContinuing() + $this->residual[count($this->residual) - 1] * $omega / (1 + $this->lastCost() - $omega) * $this->lastFactor();
     }
 
     /** The same value from dividends: their present value and that of closing book with its continuing value. */
@@ -74,12 +72,8 @@ final readonly class ResidualIncome
         if ($continuing === null) {
             return null;
         }
-        $value = ($this->book[count($this->book) - 1] + $continuing) * $this->lastFactor();
-        foreach ($this->dividends as $i => $dividend) {
-            $value += $dividend / (1 + $this->costOfEquity) ** ($i + 1);
-        }
 
-        return $value;
+        return ($this->book[count($this->book) - 1] + $continuing) * $this->lastFactor() + $this->present($this->dividends);
     }
 
     /**
@@ -123,11 +117,29 @@ final readonly class ResidualIncome
 
     private function continuing(float $growth): ?float
     {
-        return CashFlowValue::growingPerpetuity($this->residual[count($this->residual) - 1] * (1 + $growth), $this->costOfEquity, $growth);
+        return CashFlowValue::growingPerpetuity($this->residual[count($this->residual) - 1] * (1 + $growth), $this->lastCost(), $growth);
     }
 
     private function lastFactor(): float
     {
-        return (1 + $this->costOfEquity) ** -count($this->residual);
+        return array_product(array_map(static fn (float $cost): float => 1 / (1 + $cost), $this->costs));
+    }
+
+    private function lastCost(): float
+    {
+        return $this->costs[count($this->costs) - 1];
+    }
+
+    /** @param  list<float>  $amounts  at the end of each year */
+    private function present(array $amounts): float
+    {
+        $value = 0.0;
+        $factor = 1.0;
+        foreach ($amounts as $i => $amount) {
+            $factor /= 1 + $this->costs[$i];
+            $value += $amount * $factor;
+        }
+
+        return $value;
     }
 }

@@ -29,7 +29,7 @@ final class CapitalCases
                 'implied_beta' => isset($in['cost_of_equity_given']) ? CostOfEquity::impliedBeta($in['cost_of_equity_given'], $in['risk_free'], $in['equity_risk_premium']) : null,
             ],
             'coc.leverage' => static function (array $in): array {
-                $l = new Leverage($in['debt'], $in['cash'], $in['equity_value']);
+                $l = new Leverage($in['debt'] ?? 0.0, $in['cash'] ?? 0.0, $in['equity_value']);
 
                 return [
                     'gross_debt_to_equity' => $l->grossDebtToEquity(), 'net_debt_to_equity' => $l->netDebtToEquity(), 'debt_share' => $l->debtShare(),
@@ -39,12 +39,14 @@ final class CapitalCases
             'coc.unlever_relever' => static function (array $in): array {
                 $plain = Leverage::unlever($in['levered_beta'], $in['tax'], $in['debt_to_equity']);
                 $debtBeta = $in['debt_beta'] ?? 0.0;
+                // Without a new structure the old one stays, and so does the beta of its debt.
+                [$targetTax, $targetDebt] = [$in['target_tax'] ?? $in['tax'], $in['target_debt_to_equity'] ?? $in['debt_to_equity']];
                 $with = Leverage::unlever($in['levered_beta'], $in['tax'], $in['debt_to_equity'], $debtBeta);
 
                 return [
-                    'unlevered_beta' => $plain, 'relevered_beta' => Leverage::relever($plain, $in['target_tax'], $in['target_debt_to_equity']),
+                    'unlevered_beta' => $plain, 'relevered_beta' => Leverage::relever($plain, $targetTax, $targetDebt),
                     'unlevered_beta_with_debt_beta' => $with,
-                    'relevered_beta_with_debt_beta' => Leverage::relever($with, $in['target_tax'], $in['target_debt_to_equity'], $in['target_debt_beta'] ?? 0.0),
+                    'relevered_beta_with_debt_beta' => Leverage::relever($with, $targetTax, $targetDebt, $in['target_debt_beta'] ?? $debtBeta),
                 ];
             },
             'coc.bottom_up_beta' => static fn (array $in): array => self::bottomUp(self::group($in), $in),
@@ -63,7 +65,7 @@ final class CapitalCases
                 ];
             },
             'coc.cost_of_debt' => static function (array $in): array {
-                $cost = CostOfDebt::byInterestCover($in['risk_free'], $in['ebit'], $in['interest_expense'], $in['tax'], $in['spread_table'], $in['country_spread'] ?? 0.0);
+                $cost = CostOfDebt::byInterestCover($in['risk_free'], $in['ebit'] ?? null, $in['interest_expense'] ?? null, $in['tax'], $in['spread_table'], $in['country_spread'] ?? 0.0);
 
                 return [
                     'coverage' => $cost->coverage, 'grade' => $cost->grade, 'spread' => $cost->spread, 'pre_tax_cost' => $cost->preTax,
@@ -72,7 +74,7 @@ final class CapitalCases
                 ];
             },
             'coc.wacc' => static function (array $in): array {
-                $preferredCost = $in['cost_of_preferred'] ?? (isset($in['preferred_dividend']) ? $in['preferred_dividend'] / $in['preferred_price'] : null);
+                $preferredCost = $in['cost_of_preferred'] ?? (isset($in['preferred_dividend'], $in['preferred_price']) ? $in['preferred_dividend'] / $in['preferred_price'] : null);
                 $w = WeightedAverageCost::of($in['equity_value'], $in['debt'], $in['cost_of_equity'], $in['pre_tax_cost_of_debt'], $in['tax'], $in['preferred'] ?? 0.0, $preferredCost);
 
                 return [
@@ -141,7 +143,7 @@ final class CapitalCases
     private static function group(array $in): BottomUpBeta
     {
         return new BottomUpBeta(array_map(static fn (array $c): array => [
-            'name' => $c['name'], 'beta' => (float) $c['beta'], 'leverage' => new Leverage($c['debt'], $c['cash'], $c['equity_value']),
+            'name' => $c['name'], 'beta' => (float) $c['beta'], 'leverage' => new Leverage($c['debt'] ?? 0.0, $c['cash'] ?? 0.0, $c['equity_value']),
             'tax' => (float) ($in['marginal_tax'] ?? $c['tax']),
         ], $in['companies']));
     }

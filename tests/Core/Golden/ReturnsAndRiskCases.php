@@ -58,8 +58,8 @@ final class ReturnsAndRiskCases
             'risk.summary' => static function (array $in): array {
                 $closes = self::floats($in['closes']);
                 $r = Returns::simple($closes);
-                $periods = $in['periods_per_year'];
-                $rf = $in['risk_free_annual'];
+                $periods = (int) ($in['periods_per_year'] ?? 252);
+                $rf = (float) ($in['risk_free_annual'] ?? 0.0);
                 $mean = Descriptive::mean($r);
                 $annual = $mean === null ? null : $mean * $periods;
                 $volatility = Volatility::annual($r, $periods);
@@ -100,7 +100,7 @@ final class ReturnsAndRiskCases
                 return self::beta(Beta::ofReturns($stock, $index));
             },
             'risk.beta_pipeline' => static function (array $in): array {
-                $beta = Beta::monthly(self::series($in['stock']), self::series($in['index']), Day::parse($in['as_of']), $in['max_returns']);
+                $beta = Beta::monthly(self::series($in['stock']), self::series($in['index']), Day::parse($in['as_of']), (int) ($in['max_returns'] ?? 60));
                 $month = static fn (?int $m): string => sprintf('%04d-%02d', intdiv((int) $m, 100), (int) $m % 100);
 
                 return [...self::beta($beta), 'first_month' => $month($beta->firstMonth), 'last_month' => $month($beta->lastMonth), 'months_joined' => $beta->monthsJoined];

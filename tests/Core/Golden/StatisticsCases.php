@@ -88,7 +88,7 @@ final class StatisticsCases
                     'f_statistic' => $fit->fStatistic, 'fitted' => $fit->fitted, 'residuals' => $fit->residuals,
                 ];
             },
-            'stats.ols_predict' => static fn (array $in): array => self::fit($in)->predict(array_map('floatval', array_values($in['new']))),
+            'stats.ols_predict' => static fn (array $in): array => self::fit($in)->predict(self::inOrderOf($in['X'], $in['new'])),
             'stats.t_two_sided_p' => static fn (array $in): array => [
                 'p_values' => array_map(static fn ($t): float => StudentDistribution::twoSided((float) $t, (float) $in['df']), $in['t']),
             ],
@@ -125,16 +125,28 @@ final class StatisticsCases
                 $of = static fn (array $values): array => array_map(static fn (int $i): float => (float) $values[$i], $kept);
                 $fit = Regression::fit($of($in['multiple']), array_values(array_map($of, $in['drivers'])));
                 $names = ['intercept', ...array_keys($in['drivers'])];
-                $implied = $fit->predict(array_map('floatval', array_values($in['target']['drivers'])));
-                $equity = (new EquityBridge(array_map('floatval', $in['target']['bridge'])))->equityValue($implied['fit'] * $in['target']['metric']);
+                $implied = $fit->predict(self::inOrderOf($in['drivers'], $in['target']['drivers']));
+                $equity = (new EquityBridge(array_map('floatval', $in['target']['bridge'] ?? [])))->equityValue($implied['fit'] * $in['target']['metric']);
 
                 return [
                     'n' => $fit->n, 'coefficients' => array_combine($names, $fit->coefficients), 'standard_errors' => array_combine($names, $fit->standardErrors), 'r_squared' => $fit->rSquared, 'adjusted_r_squared' => $fit->adjustedRSquared,
                     'implied_multiple' => $implied['fit'], 'standard_error_of_prediction' => $implied['se_prediction'], 'implied_enterprise_value' => $implied['fit'] * $in['target']['metric'],
-                    'implied_equity_value' => $equity, 'implied_value_per_share' => $equity / $in['target']['shares'], 'over_valuation' => $in['target']['actual_multiple'] / $implied['fit'] - 1,
+                    'implied_equity_value' => $equity, 'implied_value_per_share' => $equity / $in['target']['shares'], 'over_valuation' => isset($in['target']['actual_multiple']) ? $in['target']['actual_multiple'] / $implied['fit'] - 1 : null,
                 ];
             },
         ];
+    }
+
+    /**
+     * Figures of predictors in the order in which the predictors were named.
+     *
+     * @param  array<string, mixed>  $named
+     * @param  array<string, mixed>  $figures
+     * @return list<float>
+     */
+    private static function inOrderOf(array $named, array $figures): array
+    {
+        return array_map(static fn (string $name): float => (float) $figures[$name], array_keys($named));
     }
 
     /** @param  array<string, mixed>  $in */
