@@ -23,6 +23,8 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(static function (Middleware $middleware): void {
         // One origin only, so nothing to negotiate between origins.
         $middleware->remove(HandleCors::class);
+        // There is no page to sign in at to be sent to: whoever is not signed in is told so.
+        $middleware->redirectGuestsTo(static fn (): ?string => null);
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
         // A mistake of the person who asks is answered, not logged.

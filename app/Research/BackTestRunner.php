@@ -12,6 +12,7 @@ use Closure;
 use Logion\Market\Day;
 use Logion\Portfolio\BackTest;
 use Logion\Portfolio\Frequency;
+use Logion\Portfolio\Jumps;
 use Logion\Screening\Funnel;
 use Logion\Screening\Mask;
 use Logion\Screening\PastUniverses;
@@ -62,10 +63,12 @@ final class BackTestRunner
         $picks = $started = [];
         foreach ($signals as $signal) {
             $universe = $past->on($days[$signal]);
-            $picks[$signal] = self::pick($screen, $ranking, $top, $universe);
-            $started[$days[$signal]] = Mask::count(Funnel::start($screen, $universe));
+            $funnel = Funnel::run($screen, $universe);
+            $picks[$signal] = self::pick($funnel, $ranking, $top, $universe);
+            $started[$days[$signal]] = ['day' => $days[$signal], 'universe' => Mask::count($funnel->start), 'undecidable' => $funnel->undecidable($screen)];
         }
-        $now = self::pick($screen, $ranking, $top, $past->on($lastDay));
+        $last = $past->on($lastDay);
+        $now = self::pick(Funnel::run($screen, $last), $ranking, $top, $last);
         $levels = [];
         foreach (array_unique(array_merge($now, ...array_values($picks))) as $id) {
             $series = $this->baskets->priced($id)->asOf($to);
@@ -84,10 +87,11 @@ final class BackTestRunner
         return [
             ...$known, 'hindsight_values' => $looking['values'], 'hindsight_performance' => $looking['performance'], 'today' => array_map(static fn (int $id): string => $names[$id][0], $now),
             'dates' => array_map(static fn (array $date): array => [
-                'signal' => Day::iso($date['signal']), 'entry' => Day::iso($date['entry']), 'universe' => $started[$date['signal']], 'picked' => $date['picked'], 'turnover' => $date['turnover'], 'cost' => $date['cost'] * 100,
+                'signal' => Day::iso($date['signal']), 'entry' => Day::iso($date['entry']), 'universe' => $started[$date['signal']]['universe'], 'undecidable' => $started[$date['signal']]['undecidable'], 'picked' => $date['picked'], 'turnover' => $date['turnover'], 'cost' => $date['cost'] * 100,
                 'held' => array_map(static fn (int $id, float $weight): array => ['ticker' => $names[$id][0], 'name' => $names[$id][1], 'weight' => $weight], array_keys($date['held']), array_values($date['held'])),
                 'not_bought' => array_map(static fn (int|string $id): string => $names[$id][0], $date['not_bought']),
             ], $test->dates),
+            'jumps' => array_map(static fn (array $jump): array => [...$jump, 'day' => Day::iso($jump['day'])], Jumps::of(array_values($started))),
             'periods' => array_map(static fn (array $period): array => [
                 'from' => Day::iso($period['from']), 'to' => Day::iso($period['to']), 'return' => $period['return'], 'benchmark' => $period['benchmark'],
                 'members' => array_map(static fn (int $id, float $return): array => ['ticker' => $names[$id][0], 'return' => $return], array_keys($period['members']), array_values($period['members'])),
@@ -129,9 +133,9 @@ final class BackTestRunner
     }
 
     /** @return list<int> companies */
-    private static function pick(Screen $screen, ?Ranking $ranking, ?int $top, Universe $universe): array
+    private static function pick(Funnel $funnel, ?Ranking $ranking, ?int $top, Universe $universe): array
     {
-        $survivors = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $survivors = Mask::positions($funnel->survived);
         if ($ranking !== null) {
             $survivors = array_keys($ranking->of($universe, $survivors)->places());
         }

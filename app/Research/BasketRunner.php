@@ -93,7 +93,7 @@ final class BasketRunner
 
         return [
             'days' => array_map(Day::iso(...), $days), 'values' => array_map(static fn (float $value): float => 100 * $value, $values), 'index_values' => $index, 'risk_free' => $riskFree,
-            'performance' => self::figures(Performance::of($days, $values, $riskFree)), 'index_performance' => count($known) === count($days) ? self::figures(Performance::of($days, array_values($known), $riskFree)) : null,
+            'performance' => self::figures(Performance::of($days, $values, $riskFree, PortfolioPath::INVESTED)), 'index_performance' => count($known) === count($days) ? self::figures(Performance::of($days, array_values($known), $riskFree)) : null,
         ];
     }
 

@@ -115,7 +115,7 @@ final class FigureReport
         $workings = new Workings($this->scope);
         $latest = $this->scope->facts->latestQuarter() ?? $period;
         $working = $basis === 'half_year' && $item->kind === LineKind::Duration
-            ? new Working($item->label, Figure::of($this->scope->facts->half($item->key, $period) ?? Absence::missing("{$item->label} was not reported."), $item->unit), 'sum of two quarters', 'H'.intdiv($period % 10, 2).' '.intdiv($period, 10), [$workings->reported($item, $period - 1), $workings->reported($item, $period)], null, $item->key)
+            ? $workings->half($item, $period)
             : ($basis === 'trailing'
             ? $workings->expression(Node::name($item->key), $item->label, $item->unit, Moment::of('trailing')->quartersAgo(max(0, Period::quartersBetween($period, $latest))))
             : $workings->reported($item, $period));

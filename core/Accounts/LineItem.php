@@ -39,6 +39,12 @@ final readonly class LineItem
         return str_ends_with($this->key, '_average') || str_starts_with($this->key, 'average_');
     }
 
+    /** Whether a year of it is put together from quarters: flows, and averages over a period. */
+    public function isOverTime(): bool
+    {
+        return $this->kind === LineKind::Duration || $this->isPeriodAverage();
+    }
+
     public function isTotal(Template $template): bool
     {
         return isset($this->rules[$template->value]);

@@ -113,7 +113,7 @@ final class CompanyScope
      */
     public function line(LineItem $item, Moment $m, bool $zeroIfAbsent = false): float|Absence
     {
-        $period = $item->kind === LineKind::Duration && $m->basis === 'trailing' ? $this->flowPeriod($m) : $this->period($m);
+        $period = $m->basis === 'trailing' && $item->isOverTime() ? $this->flowPeriod($m) : $this->period($m);
         if ($period === null) {
             return $this->absentLine($item, null);
         }
@@ -272,6 +272,9 @@ final class CompanyScope
         if ($name === 'corporate_tax_rate') {
             return $this->economy->corporateTaxRate;
         }
+        if (in_array($name, ['risk_free_rate', 'bill_rate', 'consumer_price_index'], true)) {
+            return $this->rate($name, $m);
+        }
         $at = $this->marketPosition($m);
         if ($at instanceof Absence) {
             return $at;
@@ -281,11 +284,20 @@ final class CompanyScope
         return match ($name) {
             'price' => $this->prices->closes[$at] * $this->priceRate($m),
             'volume' => $this->prices->volumes[$at] ?? Absence::missing('No volumes are known.'),
-            'risk_free_rate', 'bill_rate', 'consumer_price_index' => $this->economy->at($name, $day) ?? Absence::missing('The rate of that day is not known.'),
             'fiscal_year_elapsed' => $this->fiscalYearElapsed($day),
             'ex_dividend_date', 'indicated_annual_dividend' => $this->dividend($name, $day, $m),
             default => $this->observed($name, $day, $m),
         };
+    }
+
+    /** A rate or level of the economy: it reaches as far back as its series, not as the company's prices. */
+    private function rate(string $name, Moment $m): float|Absence
+    {
+        $at = $this->marketPosition($m);
+        $period = $m->past ? $this->period($m) : null;
+        $day = $at instanceof Absence ? ($period === null ? $this->asOf : $this->facts->periodEnd($period)) : $this->prices->days[$at];
+
+        return ($day === null ? null : $this->economy->at($name, $day)) ?? Absence::missing('The rate of that day is not known.');
     }
 
     /**

@@ -34,21 +34,24 @@ final readonly class Performance
      * @param  list<int>  $days  YYYYMMDD
      * @param  list<float>  $values
      * @param  float  $riskFree  a year, the mean over the time
+     * @param  float|null  $invested  what was paid for the first value, its cost included; the first value itself if null
      */
-    public static function of(array $days, array $values, float $riskFree): self
+    public static function of(array $days, array $values, float $riskFree, ?float $invested = null): self
     {
         $n = count($values);
         if ($n < 2) {
             return new self(0.0, null, null, ['depth' => 0.0, 'peak' => null, 'trough' => null, 'recovery' => null], null, []);
         }
         $years = Day::between($days[0], $days[$n - 1]) / 365.25;
-        $fall = Drawdown::of($values);
-        $day = static fn (?int $i): ?int => $i === null ? null : $days[$i];
+        $start = $invested ?? $values[0];
+        // What the purchase cost is lost on the first day: the fall begins with what was paid.
+        $fall = Drawdown::of([$start, ...$values]);
+        $day = static fn (?int $i): ?int => $i === null ? null : $days[max(0, $i - 1)];
 
         return new self(
-            $values[$n - 1] / $values[0] - 1, Returns::compoundAnnual($values[0], $values[$n - 1], $years), Volatility::annual(Returns::simple($values)),
+            $values[$n - 1] / $start - 1, Returns::compoundAnnual($start, $values[$n - 1], $years), Volatility::annual(Returns::simple($values)),
             ['depth' => $fall->depth, 'peak' => $day($fall->peak), 'trough' => $day($fall->trough), 'recovery' => $day($fall->recovery)],
-            self::sharpe(Returns::simple($values), $riskFree), self::years($days, $values),
+            self::sharpe(Returns::simple($values), $riskFree), self::years($days, $values, $start),
         );
     }
 
@@ -72,7 +75,7 @@ final readonly class Performance
      * @param  list<float>  $values
      * @return list<array{year: int, return: float, whole: bool}>
      */
-    private static function years(array $days, array $values): array
+    private static function years(array $days, array $values, float $start): array
     {
         $ends = [];
         foreach ($days as $i => $day) {
@@ -82,7 +85,7 @@ final readonly class Performance
         $before = null;
         foreach ($ends as $year => $end) {
             // A year is whole if the line was there at the end of the one before and reaches its last trading days.
-            $years[] = ['year' => $year, 'return' => $values[$end] / $values[$before ?? 0] - 1, 'whole' => $before !== null && $days[$before] % 10000 >= self::YEAR_END && $days[$end] % 10000 >= self::YEAR_END];
+            $years[] = ['year' => $year, 'return' => $values[$end] / ($before === null ? $start : $values[$before]) - 1, 'whole' => $before !== null && $days[$before] % 10000 >= self::YEAR_END && $days[$end] % 10000 >= self::YEAR_END];
             $before = $end;
         }
 

@@ -12,6 +12,9 @@ namespace Logion\Portfolio;
  */
 final readonly class PortfolioPath
 {
+    /** What every path begins with, before the cost of the first purchase. */
+    public const INVESTED = 100.0;
+
     /**
      * @param  int  $first  index of the day on which it begins
      * @param  list<float>  $values  from that day on
@@ -38,8 +41,9 @@ final readonly class PortfolioPath
         $days ??= $levels === [] ? 0 : max(array_map('count', $levels));
         $ends = array_map(self::lastKnown(...), $levels);
         $values = $rebalancings = $periods = [];
+        $paid = 0.0;
         $held = $last = [];
-        $cash = 100.0;
+        $cash = self::INVESTED;
         $began = null;
         $bought = [];
         for ($day = $first; $day < $days; $day++) {
@@ -58,7 +62,7 @@ final readonly class PortfolioPath
             }
             if (isset($targets[$day])) {
                 if ($began !== null) {
-                    $periods[] = self::period($began, $day, $bought, $levels, $values[$began - $first], $value);
+                    $periods[] = self::period($began, $day, $bought, $levels, $paid, $value);
                 }
                 $weights = [];
                 $notBought = [];
@@ -86,6 +90,7 @@ final readonly class PortfolioPath
                 $held = array_map(static fn (float $amount): float => $amount * $kept, $new);
                 $cash = $new === [] ? $value - $cost : 0.0;
                 $rebalancings[] = ['day' => $day, 'weights' => array_map(static fn (float $amount): float => $value > 0 ? $amount / $value : 0.0, $new), 'turnover' => $value > 0 ? $traded / 2 / $value : 0.0, 'cost' => $cost, 'not_bought' => $notBought];
+                $paid = $value;
                 $value -= $cost;
                 $began = $day;
                 $bought = $new;
@@ -94,7 +99,7 @@ final readonly class PortfolioPath
         }
         $end = $first + count($values) - 1;
         if ($began !== null && $began < $end) {
-            $periods[] = self::period($began, $end, $bought, $levels, $values[$began - $first], $values[$end - $first]);
+            $periods[] = self::period($began, $end, $bought, $levels, $paid, $values[$end - $first]);
         }
 
         return new self($first, $values, $rebalancings, $periods);

@@ -75,6 +75,20 @@ final readonly class Funnel
         return new self($start, $left, $steps, $masks);
     }
 
+    /** Of the companies it starts from, how many no criterion turns away and some cannot decide. */
+    public function undecidable(Screen $screen): int
+    {
+        $passes = $possible = $this->start;
+        foreach ($this->masks as $i => $mask) {
+            if ($screen->criteria[$i]->active) {
+                $passes &= $mask->true;
+                $possible &= Mask::complement($mask->false);
+            }
+        }
+
+        return Mask::count($possible) - Mask::count($passes);
+    }
+
     /** The companies that percentiles and places of its criteria and columns compare with; null for all shares. */
     public function reference(Universe $universe): ?string
     {

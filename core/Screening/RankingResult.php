@@ -44,7 +44,8 @@ final readonly class RankingResult
             if ($sum != $sum) {
                 $leftOut[] = $position;
             } else {
-                $sums[$position] = $sum;
+                // Scores that differ by rounding alone are the same score: noise decides no place.
+                $sums[$position] = round($sum, 9) + 0.0;
             }
         }
         arsort($sums, SORT_NUMERIC);

@@ -39,7 +39,7 @@ final class Universe
     /** @var array<string, list<int>>|null positions of shares by peer group */
     private ?array $groups = null;
 
-    /** @var array<string, list<float>> sorted known values per cross-section question */
+    /** @var array<string, array{list<int>, list<float>}> positions and values in order, per cross-section question */
     private array $sorted = [];
 
     private readonly string $packedIds;
@@ -275,16 +275,16 @@ final class Universe
     }
 
     /**
-     * Sorted values of an expression among peers: the reference companies, or those of one sector and kind of business.
+     * An expression among peers: the reference companies, or those of one sector and kind of business.
      *
-     * @return list<float>
+     * @return array{list<int>, list<float>} positions of those that have a value, and the values, the lowest first
      */
-    public function sortedPeers(Node $expression, ?string $peerGroup, ?string $reference = null): array
+    public function orderedPeers(Node $expression, ?string $peerGroup, ?string $reference = null): array
     {
         $key = ($peerGroup ?? '*').'|'.$expression.($reference === null ? '' : '|'.md5($reference));
         if (! isset($this->sorted[$key])) {
             $group = $peerGroup === null ? $reference ?? $this->everyone() : Mask::at($this->peers($peerGroup, $reference), $this->size());
-            $this->sorted[$key] = $this->ordered($expression, $group, $reference)[1];
+            $this->sorted[$key] = $this->ordered($expression, $group, $reference);
         }
 
         return $this->sorted[$key];

@@ -10,6 +10,7 @@ use Logion\Metrics\Formula\Evaluator;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Formula\Shape\AmongCompanies;
+use Logion\Metrics\Formula\Shape\PlaceAmongCompanies;
 use Logion\Metrics\Formula\Vector;
 use Logion\Metrics\Moment;
 
@@ -19,6 +20,9 @@ use Logion\Metrics\Moment;
  */
 final class UniverseEvaluator extends Evaluator
 {
+    /** For so few companies each is looked up; for more all are found in one walk. */
+    private const FEW = 20;
+
     /**
      * @param  list<int>  $positions
      * @param  string|null  $reference  companies to compare with; all shares if null
@@ -55,11 +59,13 @@ final class UniverseEvaluator extends Evaluator
         $values = $own->values;
         $absences = $own->absences;
         foreach ($groups as $group => $members) {
-            $sorted = $this->universe->sortedPeers($expression, $group === '' ? null : (string) $group, $this->reference);
-            $median = null;
+            [$peers, $sorted] = $this->universe->orderedPeers($expression, $group === '' ? null : (string) $group, $this->reference);
+            $known = $function instanceof PlaceAmongCompanies && count($sorted) >= AmongCompanies::FEWEST && count($members) > self::FEW ? array_combine($peers, $function->standings($sorted)) : [];
+            $same = null;
             foreach ($members as $i) {
+                $standing = $known[$this->positions[$i]] ?? null;
                 // A figure that does not depend on the company's own value is found once for the group.
-                $standing = $function->needsOwn() ? self::standing($function, $sorted, $own->at($i)) : $median ??= self::standing($function, $sorted, NAN);
+                $standing ??= $function->needsOwn() ? self::standing($function, $sorted, $own->at($i)) : $same ??= self::standing($function, $sorted, NAN);
                 unset($absences[$i]);
                 if ($standing instanceof Absence) {
                     $absences[$i] = $standing;

@@ -27,7 +27,7 @@ final class UniversePeers implements Peers
             return Absence::missing('The company is not in the universe of this day.');
         }
 
-        return UniverseEvaluator::standing($function, $this->universe->sortedPeers($expression, $function->inSector() ? $this->universe->peerGroup($position) : null, $this->reference), $own);
+        return UniverseEvaluator::standing($function, $this->universe->orderedPeers($expression, $function->inSector() ? $this->universe->peerGroup($position) : null, $this->reference)[1], $own);
     }
 
     public function metric(string $key, int $company): float|Absence

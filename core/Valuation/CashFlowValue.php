@@ -39,7 +39,7 @@ final readonly class CashFlowValue
         $sum = 0.0;
         $present = [];
         foreach ($flows as $i => $flow) {
-            $present[] = ($i === 0 ? $flow * $discounting->stub : $flow) * $discounting->factors[$i];
+            $present[] = ($i === 0 ? $flow * max(0.0, $discounting->stub) : $flow) * $discounting->factors[$i];
             $sum += $present[$i];
         }
         if ($terminalValue === null) {

@@ -165,12 +165,15 @@ final class DiscountedCashFlowDefaults
         return $figures;
     }
 
-    /** Part of the first forecast year that is still ahead; a year already over counts as nearly over. */
+    /**
+     * Part of the first forecast year that is still ahead. Between the end of a year and its report that year is over though it
+     * has to be forecast: the part is negative then, the days by which it is over.
+     */
     private static function stub(CompanyScope $scope, int $baseYear): float
     {
         $end = $scope->facts->periodEnd(Period::year($baseYear));
 
-        return $end === null ? 1.0 : min(1.0, max(0.01, 1.0 - Day::between($end, $scope->asOf) / 365));
+        return $end === null ? 1.0 : min(1.0, max(-1.0, 1.0 - Day::between($end, $scope->asOf) / 365));
     }
 
     private static function metric(CompanyScope $scope, ?string $metric, string $name, string $label, Unit $unit, float $otherwise, string $source, string $note): Assumption

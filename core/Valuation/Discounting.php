@@ -8,7 +8,8 @@ namespace Logion\Valuation;
  * Discount factors of forecast years, compounding a rate per year.
  *
  * The flow of year t lies stub + t − 1 years ahead (end of year) or half a year less (stub/2 in the first year);
- * `stub` is the part of the first forecast year still ahead at the valuation date.
+ * `stub` is the part of the first forecast year still ahead at the valuation date; negative where that year is over by so much,
+ * and then its flow is past and counts for nothing.
  */
 final readonly class Discounting
 {

@@ -72,4 +72,15 @@ final class SessionAndPrivacyTest extends DemoTestCase
         $this->postJson('/api/v1/decisions', [...iterator_to_array(self::things())['decision'][1], 'valuation_id' => $valuation])->assertStatus(404);
         $this->assertSame([], array_filter($this->getJson('/api/v1/finder?q=mine')->json('results'), static fn (array $r): bool => $r['kind'] === 'screen'));
     }
+
+    public function test_who_is_not_signed_in_is_told_so_whatever_answer_is_accepted(): void
+    {
+        foreach (['/api/v1/decisions', '/api/v1/lists', '/api/v1/metrics/own'] as $address) {
+            foreach (['application/json', 'text/html', '*/*', ''] as $accept) {
+                $status = $this->withHeaders(['Accept' => $accept])->get($address)->status();
+                $this->assertContains($status, [401, 404], "{$address} {$accept}");
+            }
+        }
+        $this->withHeaders(['Accept' => ''])->get('/api/v1/decisions')->assertStatus(401)->assertHeader('Content-Type', 'application/problem+json');
+    }
 }

@@ -96,6 +96,44 @@ final class EconomyTest extends DemoTestCase
         }
     }
 
+    public function test_metric_and_valuation_have_one_cost_of_capital(): void
+    {
+        $compared = 0;
+        foreach ($this->companies() as $company) {
+            $scope = $this->scope($company, self::TODAY);
+            $metric = $scope->metric('wacc');
+            try {
+                $rate = \Logion\Valuation\DiscountedCashFlowDefaults::for($scope)->weightedAverageCost()->rate;
+            } catch (\Logion\LogionException) {
+                continue; // No industrial company, or nothing to start from.
+            }
+            if (is_float($metric)) {
+                $this->assertEqualsWithDelta($metric, $rate, 1e-12, $company->ticker);
+                $compared++;
+            }
+        }
+        $this->assertGreaterThan(15, $compared);
+    }
+
+    public function test_market_value_does_not_jump_at_a_split(): void
+    {
+        foreach (['ULVL', 'WRPK'] as $ticker) {
+            $company = $this->company($ticker);
+            [$exDate] = $company->prices->actions->splits[0];
+            $before = null;
+            for ($day = Day::plus($exDate, -60); $day <= Day::plus($exDate, 200); $day = Day::plus($day, 1)) {
+                $scope = $this->scope($company, $day);
+                $value = $scope->metric('market_cap');
+                if ($before !== null) {
+                    $this->assertLessThan(0.35, abs(log($value / $before)), "{$ticker} {$day}");
+                }
+                $before = $value;
+                $institutions = $scope->metric('institutional_share');
+                $this->assertTrue($institutions instanceof Absence || $institutions < 1.2, "{$ticker} {$day}");
+            }
+        }
+    }
+
     public function test_a_currency_a_thousand_times_smaller_leaves_ratios_unchanged(): void
     {
         $catalogue = Catalogue::builtIn();

@@ -30,6 +30,16 @@ final class BackTestTest extends DemoTestCase
         return $this->app->make(BackTestRunner::class)->run([...self::SETTINGS, ...$more], null, $progress);
     }
 
+    public function test_it_says_how_many_could_not_be_decided_and_where_that_jumps(): void
+    {
+        $result = $this->run_();
+        foreach ($result['dates'] as $date) {
+            $this->assertLessThanOrEqual($date['universe'], $date['undecidable'] + $date['picked'], $date['signal']);
+        }
+        $expected = \Logion\Portfolio\Jumps::of(array_map(static fn (array $date): array => ['day' => (int) str_replace('-', '', $date['signal']), 'universe' => $date['universe'], 'undecidable' => $date['undecidable']], $result['dates']));
+        $this->assertSame(array_column($expected, 'kind'), array_column($result['jumps'], 'kind'));
+    }
+
     public function test_it_picks_what_the_screen_itself_answers_on_each_day(): void
     {
         $result = $this->run_();

@@ -61,7 +61,7 @@ final class OneMeaningTest extends DemoTestCase
         parent::setUp();
         $this->user = $this->someone();
         foreach ([
-            'cash_after_interest' => ['operating_cash_flow - 2 * interest_expense + 1m', 'money'], 'wide_margin' => ['max(operating_margin, net_margin) - mean_of(net_margin, 3)', 'percent'],
+            'cash_after_interest' => ['max(operating_cash_flow, 1m) - 2 * interest_expense', 'money'], 'wide_margin' => ['max(operating_margin, net_margin) - mean_of(net_margin, 3)', 'percent'],
             'worth_against_peers' => ['market_cap / sector_median(market_cap)', 'ratio'], 'own_of_own' => ['growth(cash_after_interest, 1) + wide_margin', 'ratio'], 'is_large' => ['market_cap > 400m ? 1 : 0', 'ratio'],
         ] as $key => [$formula, $unit]) {
             OwnMetric::query()->create(['user_id' => $this->user->id, 'key' => $key, 'label' => $key, 'kind' => 'formula', 'definition' => ['definition' => $formula], 'unit' => $unit, 'better' => 'higher', 'note' => '']);

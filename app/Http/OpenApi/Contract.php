@@ -262,10 +262,10 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'cost', type: 'number', description: 'Basis points of each amount traded'),
     new OA\Property(property: 'index', type: 'string'),
 ])]
-#[OA\Schema(schema: 'BackTestDate', required: ['signal', 'entry', 'universe', 'picked', 'turnover', 'cost', 'held', 'not_bought'], properties: [
+#[OA\Schema(schema: 'BackTestDate', required: ['signal', 'entry', 'universe', 'undecidable', 'picked', 'turnover', 'cost', 'held', 'not_bought'], properties: [
     new OA\Property(property: 'signal', type: 'string'),
     new OA\Property(property: 'entry', type: 'string'),
-    new OA\Property(property: 'universe', type: 'integer'),
+    new OA\Property(property: 'universe', type: 'integer'), new OA\Property(property: 'undecidable', type: 'integer'),
     new OA\Property(property: 'picked', type: 'integer'),
     new OA\Property(property: 'turnover', type: 'number'),
     new OA\Property(property: 'cost', type: 'number'),
@@ -279,7 +279,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'benchmark', type: 'number'),
     new OA\Property(property: 'members', type: 'array', items: new OA\Items(type: 'object', required: ['ticker', 'return'], properties: [new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'return', type: 'number')])),
 ])]
-#[OA\Schema(schema: 'BackTestResult', required: ['days', 'values', 'index_values', 'risk_free', 'performance', 'index_performance', 'index', 'hindsight_values', 'hindsight_performance', 'today', 'dates', 'periods', 'hit_rate', 'period_hit_rate', 'annual_turnover', 'from', 'to', 'fingerprint'], properties: [
+#[OA\Schema(schema: 'BackTestResult', required: ['days', 'values', 'index_values', 'risk_free', 'performance', 'index_performance', 'index', 'hindsight_values', 'hindsight_performance', 'today', 'dates', 'jumps', 'periods', 'hit_rate', 'period_hit_rate', 'annual_turnover', 'from', 'to', 'fingerprint'], properties: [
     new OA\Property(property: 'days', type: 'array', items: new OA\Items(type: 'string')),
     new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number')),
     new OA\Property(property: 'index_values', type: 'array', items: new OA\Items(type: 'number', nullable: true)),
@@ -291,6 +291,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'hindsight_performance', nullable: true, ref: '#/components/schemas/Performance'),
     new OA\Property(property: 'today', type: 'array', items: new OA\Items(type: 'string')),
     new OA\Property(property: 'dates', type: 'array', items: new OA\Items(ref: '#/components/schemas/BackTestDate')),
+    new OA\Property(property: 'jumps', type: 'array', items: new OA\Items(type: 'object', required: ['day', 'kind', 'from', 'to'], properties: [new OA\Property(property: 'day', type: 'string'), new OA\Property(property: 'kind', type: 'string', enum: ['universe', 'undecidable']), new OA\Property(property: 'from', type: 'number'), new OA\Property(property: 'to', type: 'number')])),
     new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/BackTestPeriod')),
     new OA\Property(property: 'hit_rate', type: 'number', nullable: true),
     new OA\Property(property: 'period_hit_rate', type: 'number', nullable: true),

@@ -159,13 +159,13 @@ final class Workings
     {
         $value = $this->scope->line($item, $m);
         $figure = Figure::of($value, $item->unit);
-        $flow = $m->basis === 'trailing' && $item->kind === LineKind::Duration;
+        $flow = $m->basis === 'trailing' && $item->isOverTime();
         $period = $flow ? $this->scope->flowPeriod($m) : $this->scope->period($m);
         $label = $flow && $period !== null ? $this->trailingLabel($period, $m) : $this->periodLabel($m, false);
         if ($period === null || $value instanceof Absence) {
             return new Working($item->label, $figure, null, $label, key: $item->key);
         }
-        if ($flow && $period % 10 !== 4) {
+        if ($flow && ($period % 10 !== 4 || $this->scope->facts->value($item->key, $period - 4) === null)) {
             return $this->trailing($item, $period, $figure, $label);
         }
         $single = $m->basis === 'trailing' && $period % 10 === 4 && $item->kind !== LineKind::Instant ? $period - 4 : $period;
@@ -206,10 +206,32 @@ final class Workings
         return new Working($item->label, Figure::of($value, $item->unit), 'as reported less one-off items', $label, $children, null, $item->key);
     }
 
+    /** A flow of half a year, as reported or as it was put together. */
+    public function half(LineItem $item, int $quarter): Working
+    {
+        $facts = $this->scope->facts;
+        $year = $quarter - $quarter % 10;
+        $half = $year + ($quarter % 10 === 2 ? Period::FIRST_HALF : Period::SECOND_HALF);
+        $label = 'H'.intdiv($quarter % 10, 2).' '.intdiv($quarter, 10);
+        if ($facts->value($item->key, $half) !== null) {
+            return $this->reported($item, $half);
+        }
+        $figure = Figure::of($facts->half($item->key, $quarter) ?? Absence::missing("{$item->label} was not reported."), $item->unit);
+        if (! $figure->isKnown()) {
+            return new Working($item->label, $figure, null, $label, key: $item->key);
+        }
+        if ($facts->value($item->key, $quarter) !== null && $facts->value($item->key, $quarter - 1) !== null) {
+            return new Working($item->label, $figure, 'sum of two quarters', $label, [$this->reported($item, $quarter - 1), $this->reported($item, $quarter)], null, $item->key);
+        }
+
+        return new Working($item->label, $figure, 'the year − its first half', $label, [$this->reported($item, $year), $this->half($item, $quarter - 2)], null, $item->key);
+    }
+
     /** A line of one period with its source. */
     public function reported(LineItem $item, int $period): Working
     {
-        $value = $this->scope->facts->instant($item->key, $period);
+        // A balance at the end of a fourth quarter is the year's; a flow of the year is none of the quarter.
+        $value = $item->kind === LineKind::Duration ? $this->scope->facts->value($item->key, $period) : $this->scope->facts->instant($item->key, $period);
         $figure = Figure::of($value ?? Absence::missing("{$item->label} was not reported."), $item->unit);
 
         return $this->adjusted($item, $period, $this->endLabel($period)) ?? new Working($item->label, $figure, null, $this->endLabel($period), $value === null ? [] : $this->parts($item, $period), $value === null ? null : $this->source($item, $period), $item->key);

@@ -1945,6 +1945,7 @@ export interface components {
             signal: string;
             entry: string;
             universe: number;
+            undecidable: number;
             picked: number;
             turnover: number;
             cost: number;
@@ -1977,6 +1978,13 @@ export interface components {
             hindsight_performance: components["schemas"]["Performance"] | null;
             today: string[];
             dates: components["schemas"]["BackTestDate"][];
+            jumps: {
+                day: string;
+                /** @enum {string} */
+                kind: "universe" | "undecidable";
+                from: number;
+                to: number;
+            }[];
             periods: components["schemas"]["BackTestPeriod"][];
             hit_rate: number | null;
             period_hit_rate: number | null;

@@ -219,6 +219,17 @@ const save = () =>
         <span class="quiet">Fingerprint {{ result.fingerprint }}.</span>
         <v-btn size="x-small" @click="save">CSV</v-btn><v-btn size="x-small" @click="remove">Delete</v-btn>
       </p>
+      <ul v-if="result.jumps?.length" class="jumps" aria-label="What changed under the test">
+        <li v-for="jump in result.jumps" :key="jump.day + jump.kind">
+          <template v-if="jump.kind === 'universe'">
+            On {{ jump.day }} the test chooses from {{ number(jump.to, 0) }} companies, on the date before from {{ number(jump.from, 0) }}.
+          </template>
+          <template v-else>
+            On {{ jump.day }} {{ share(jump.to) }} of the companies cannot be decided, on the date before {{ share(jump.from) }}.
+          </template>
+        </li>
+        <li class="quiet">Before and after such a date the rule chooses from other companies; do not read the two as one record.</li>
+      </ul>
       <p class="quiet">
         “With hindsight” holds, over the same time and at the same costs, the {{ result.today.length }} companies the rule picks at the end.
       </p>
@@ -289,6 +300,13 @@ const save = () =>
 }
 .narrow {
   max-width: 160px;
+}
+/* A warning, not a list of things: set off by a line, not by bullets. */
+.jumps {
+  border-left: 2px solid rgb(var(--v-theme-primary));
+  list-style: none;
+  margin: 0 0 0.6rem;
+  padding: 0.1rem 0 0.1rem 0.7rem;
 }
 .few {
   width: 3.2em;

@@ -19,6 +19,17 @@ use Tests\Core\Books;
 
 final class DiscountedCashFlowTest extends TestCase
 {
+    public function test_between_a_year_and_its_report_the_year_that_is_over_counts_for_nothing(): void
+    {
+        $at = static fn (float $stub): \Logion\Valuation\CashFlowValue => \Logion\Valuation\CashFlowValue::of([100.0, 110.0, 121.0], new \Logion\Valuation\Discounting([0.1, 0.1, 0.1], \Logion\Valuation\Convention::EndYear, $stub), 2000.0, new \Logion\Valuation\EquityBridge, 1.0);
+        $over = $at(-0.1);
+        $this->assertSame(0.0, $over->presentValues[0]);
+        $this->assertEqualsWithDelta(110 / 1.1 ** 0.9, $over->presentValues[1], 1e-9);
+        $this->assertEqualsWithDelta(2000 / 1.1 ** 1.9, $over->presentTerminalValue, 1e-9);
+        // Value moves smoothly over the end of the year, but for the flow of the days in between.
+        $this->assertEqualsWithDelta($at(0.001)->enterpriseValue, $at(-0.001)->enterpriseValue, 1.0);
+    }
+
     public function test_the_value_is_what_the_sheet_adds_up_to(): void
     {
         $model = $this->model();

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace Logion\Metrics\Formula\Function;
 
-use Logion\Metrics\Formula\Shape\AmongCompanies;
-use Logion\Statistics\Rank;
+use Logion\Metrics\Formula\Shape\PlaceAmongCompanies;
 
-final class SectorPlace extends AmongCompanies
+final class SectorPlace extends PlaceAmongCompanies
 {
     public function name(): string
     {
@@ -29,8 +28,8 @@ final class SectorPlace extends AmongCompanies
         return true;
     }
 
-    public function standing(array $sorted, float $own): float
+    protected function place(int $below, int $atMost, int $n): float
     {
-        return (float) (count($sorted) - Rank::firstAbove($sorted, $own) + 1);
+        return (float) ($n - $atMost + 1);
     }
 }

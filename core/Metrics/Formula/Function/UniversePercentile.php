@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace Logion\Metrics\Formula\Function;
 
-use Logion\Metrics\Formula\Shape\AmongCompanies;
-use Logion\Statistics\Rank;
+use Logion\Metrics\Formula\Shape\PlaceAmongCompanies;
 
-final class UniversePercentile extends AmongCompanies
+final class UniversePercentile extends PlaceAmongCompanies
 {
     public function name(): string
     {
@@ -29,8 +28,8 @@ final class UniversePercentile extends AmongCompanies
         return false;
     }
 
-    public function standing(array $sorted, float $own): float
+    protected function place(int $below, int $atMost, int $n): float
     {
-        return (float) Rank::percentile($sorted, $own);
+        return ($below + $atMost) / 2 / $n;
     }
 }

@@ -23,7 +23,7 @@ abstract class AmongCompanies extends FormulaFunction
     /**
      * From the sorted values of the others.
      *
-     * @param  non-empty-list<float>  $sorted  ascending
+     * @param  list<float>  $sorted  ascending, at least {@see FEWEST}
      * @param  float  $own  the company's own value; NAN where it has none and {@see needsOwn()} does not ask for it
      */
     abstract public function standing(array $sorted, float $own): float;

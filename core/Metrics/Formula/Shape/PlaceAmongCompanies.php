@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metrics\Formula\Shape;
+
+use Logion\Statistics\Rank;
+
+/** A standing that follows from how many of the others have a smaller value and how many no larger one. */
+abstract class PlaceAmongCompanies extends AmongCompanies
+{
+    /** Figures that differ by less than this part are equal on paper: rounding does not decide a place. */
+    private const SAME = 1e-12;
+
+    /**
+     * @param  int  $below  of the n values, those below the company's own
+     * @param  int  $atMost  those below or equal
+     */
+    abstract protected function place(int $below, int $atMost, int $n): float;
+
+    public function standing(array $sorted, float $own): float
+    {
+        $same = self::SAME * abs($own);
+
+        return $this->place(Rank::firstNotBelow($sorted, $own - $same), Rank::firstAbove($sorted, $own + $same), count($sorted));
+    }
+
+    /**
+     * The standing of each of the sorted values itself, in one walk.
+     *
+     * @param  list<float>  $sorted  ascending
+     * @return list<float>
+     */
+    public function standings(array $sorted): array
+    {
+        $standings = [];
+        $n = count($sorted);
+        $below = $atMost = 0;
+        foreach ($sorted as $own) {
+            $same = self::SAME * abs($own);
+            while ($sorted[$below] < $own - $same) {
+                $below++;
+            }
+            while ($atMost < $n && $sorted[$atMost] <= $own + $same) {
+                $atMost++;
+            }
+            $standings[] = $this->place($below, $atMost, $n);
+        }
+
+        return $standings;
+    }
+}
