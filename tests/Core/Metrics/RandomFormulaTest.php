@@ -57,7 +57,7 @@ final class RandomFormulaTest extends TestCase
         return Books::scope($years);
     }
 
-    public function test_compiler_and_interpreter_agree_to_the_last_bit(): void
+    public function test_value_and_working_agree_to_the_last_bit(): void
     {
         mt_srand(31);
         $scope = self::books();
