@@ -56,8 +56,11 @@ final class Completion
      * @param  list<array{string, list<array{int, string, string}>}>  $sums  total, and sign, line and absence of each part
      * @param  array<string, list<array{int, string, string}>>  $partsOf  parts of each total, by its first sum
      * @param  array<string, true>  $used
+     * @param  array<string, true>  $struck
      */
-    private function __construct(private array $values, private readonly array $sums, private readonly array $partsOf, private readonly array $used)
+    private function __construct(
+        private array $values, private readonly array $sums, private readonly array $partsOf, private readonly array $used, private readonly array $struck,
+    )
     {
         $this->open = $sums;
     }
@@ -65,12 +68,13 @@ final class Completion
     /**
      * @param  array<string, float>  $values  reported lines of one period
      * @param  array<string, true>  $used  lines the company reports in some period
+     * @param  array<string, true>  $struck  lines a reader struck out: what is left does not bring them back
      * @return array<string, string> how lines added to `$values` were found; {@see ABSENT} ones were not added
      */
-    public static function fill(array &$values, Template $template, array $used = []): array
+    public static function fill(array &$values, Template $template, array $used = [], array $struck = []): array
     {
         $plan = self::$plans[$template->value] ??= self::plan($template);
-        $completion = new self($values, $plan['sums'], $plan['parts'], $used);
+        $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
         do {
             $before = count($completion->added);
             $completion->followEvidence();
@@ -214,8 +218,8 @@ final class Completion
     {
         [$sign, $line, $absence] = $part;
         $value = $sign * $rest;
-        if ($value < 0 && ! LineItems::mayBeNegative($line)) {
-            // A negative inventory is no inventory: another line is wrong.
+        // A negative inventory is no inventory: another line is wrong.
+        if (($value < 0 && ! LineItems::mayBeNegative($line)) || (isset($this->struck[$line]) && ! self::isRemainder($line))) {
             $this->leftOut[$line] = true;
 
             return false;

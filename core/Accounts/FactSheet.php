@@ -36,7 +36,8 @@ final class FactSheet
 
     private readonly ShareBasis $basis;
 
-    private ?self $withZeros = null;
+    /** @var array<string, self> by line */
+    private array $withZeros = [];
 
     private ?int $firstPeriod = null;
 
@@ -119,10 +120,12 @@ final class FactSheet
     private function complete(int $period): void
     {
         $split = $this->actions->splits !== [];
-        $values = [];
+        $values = $struck = [];
         foreach ($this->facts[$period] as $line => $fact) {
             $value = $fact->value;
             if (is_nan($value)) {
+                $struck[$line] = true;
+
                 continue;
             }
             if ($split && (isset(self::PER_SHARE[$line]) || isset(self::COUNTS[$line]))) {
@@ -131,7 +134,7 @@ final class FactSheet
             }
             $values[$line] = $value;
         }
-        $this->completed[$period] = Completion::fill($values, $this->template, $this->used);
+        $this->completed[$period] = Completion::fill($values, $this->template, $this->used, $struck);
         $this->adjusted[$period] = $this->oneOffs?->apply($values, $period, $this->template) ?? [];
         $this->values[$period] = $values;
     }
@@ -283,19 +286,22 @@ final class FactSheet
         return array_keys($ends);
     }
 
-    /** The same accounts with zero for every line that a statement's own totals show to be none, though it is not disclosed by itself. */
-    public function withZeros(): self
+    /** The accounts of one line alone, with zero where a statement's own totals show it to be none, though it is not disclosed by itself. */
+    public function withZeros(string $line): self
     {
-        if ($this->withZeros === null) {
-            $this->withZeros = clone $this;
-            foreach ($this->completed as $period => $lines) {
-                foreach (array_keys($lines, Completion::ABSENT, true) as $line) {
-                    $this->withZeros->values[$period][$line] ??= 0.0;
+        if (! isset($this->withZeros[$line])) {
+            $values = [];
+            foreach ($this->values as $period => $row) {
+                $value = $row[$line] ?? (($this->completed[$period][$line] ?? null) === Completion::ABSENT ? 0.0 : null);
+                if ($value !== null) {
+                    $values[$period] = [$line => $value];
                 }
             }
+            $this->withZeros[$line] = clone $this;
+            $this->withZeros[$line]->values = $values;
         }
 
-        return $this->withZeros;
+        return $this->withZeros[$line];
     }
 
     /** The fact behind a value, or null if the value was completed. */

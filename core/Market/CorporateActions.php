@@ -67,30 +67,15 @@ final readonly class CorporateActions
      */
     public function adjusted(array $values, array $days, array $closes, bool $dividends): array
     {
-        $parts = [];
         $factor = 1.0;
         $end = count($days);
         // Between two events the factor stays the same.
-        foreach ($this->steps($days, $closes) as $at => [$split, $total]) {
-            $parts[] = self::scaled(array_slice($values, $at, $end - $at), $factor);
+        foreach ([...$this->steps($days, $closes), [0, 1.0, 1.0]] as [$at, $split, $total]) {
+            for ($i = $at; $factor !== 1.0 && $i < $end; $i++) {
+                $values[$i] *= $factor;
+            }
             $factor *= $dividends ? $total : $split;
             $end = $at;
-        }
-        $parts[] = self::scaled(array_slice($values, 0, $end), $factor);
-
-        return array_merge(...array_reverse($parts));
-    }
-
-    /**
-     * @param  list<float>  $values
-     * @return list<float>
-     */
-    private static function scaled(array $values, float $factor): array
-    {
-        if ($factor !== 1.0) {
-            foreach ($values as $i => $value) {
-                $values[$i] = $value * $factor;
-            }
         }
 
         return $values;
@@ -101,7 +86,7 @@ final readonly class CorporateActions
      *
      * @param  list<int>  $days
      * @param  list<float>  $closes
-     * @return array<int, array{float, float}> factors for the split, and for split and dividends, by the first day in the new terms
+     * @return list<array{int, float, float}> the first day in the new terms, and the factors for the split, and for split and dividends
      */
     private function steps(array $days, array $closes): array
     {
@@ -119,11 +104,11 @@ final readonly class CorporateActions
                 continue;
             }
             $q = $event['q'] ?? 1.0;
-            [$split, $total] = $steps[$at] ?? [1.0, 1.0];
-            $steps[$at] = [$split / $q, $total * (1 - ($event['d'] ?? 0.0) * $q / $closes[$at - 1]) / $q];
+            [, $split, $total] = $steps[$at] ?? [$at, 1.0, 1.0];
+            $steps[$at] = [$at, $split / $q, $total * (1 - ($event['d'] ?? 0.0) * $q / $closes[$at - 1]) / $q];
         }
         krsort($steps);
 
-        return $steps;
+        return array_values($steps);
     }
 }

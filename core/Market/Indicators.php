@@ -104,19 +104,25 @@ final class Indicators
      */
     public static function rsi(array $closes, int $n = 14): array
     {
-        $result = array_fill(0, count($closes), null);
+        $result = [];
         $gain = $loss = 0.0;
-        for ($i = 1, $count = count($closes); $i < $count; $i++) {
-            $change = $closes[$i] - $closes[$i - 1];
-            $keep = $i > $n ? ($n - 1) / $n : 1.0;
-            $gain = $keep * $gain + ($change > 0.0 ? $change / $n : 0.0);
-            $loss = $keep * $loss - ($change < 0.0 ? $change / $n : 0.0);
-            if ($i >= $n) {
-                $result[$i] = $loss == 0.0 ? ($gain == 0.0 ? 50.0 : 100.0) : 100 - 100 / (1 + $gain / $loss);
+        $previous = $closes[0] ?? 0.0;
+        foreach ($closes as $i => $close) {
+            $change = $close - $previous;
+            $previous = $close;
+            if ($i > $n) {
+                $gain *= ($n - 1) / $n;
+                $loss *= ($n - 1) / $n;
             }
+            if ($change > 0.0) {
+                $gain += $change / $n;
+            } else {
+                $loss -= $change / $n;
+            }
+            $result[] = $i < $n ? null : ($loss == 0.0 ? ($gain == 0.0 ? 50.0 : 100.0) : 100 - 100 / (1 + $gain / $loss));
         }
 
-        return array_values($result);
+        return $result;
     }
 
     /**

@@ -117,7 +117,7 @@ final class CompanyScope
         if ($period === null) {
             return $this->absentLine($item, null);
         }
-        $facts = $zeroIfAbsent ? $this->facts->withZeros() : $this->facts;
+        $facts = $zeroIfAbsent ? $this->facts->withZeros($item->key) : $this->facts;
         if ($m->basis === 'annual') {
             $value = $facts->value($item->key, $period);
         } elseif ($item->kind === LineKind::Instant) {
@@ -216,12 +216,12 @@ final class CompanyScope
         return $this->windows[$key];
     }
 
-    /** @return array<int, ?float> exponential mean of the closes on the days between two bars, by position; null until it begins */
+    /** @return list<?float> exponential mean of the closes on the days between two bars; null until it begins */
     public function exponentialMean(int $n, int $from, int $to): array
     {
         $start = Indicators::remembers($from, $n);
 
-        return array_combine(range($from, $to), array_slice(Indicators::ema(array_slice($this->prices->closes, $start, $to - $start + 1), $n), $from - $start));
+        return array_slice(Indicators::ema(array_slice($this->prices->closes, $start, $to - $start + 1), $n), $from - $start);
     }
 
     /** Relative strength index of a day, by Wilder's smoothing, an exponential mean of weight 1/n; null before it begins. */

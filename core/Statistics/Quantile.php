@@ -14,7 +14,7 @@ final class Quantile
     /** @param  list<float>  $x in any order */
     public static function ofSample(array $x, float $probability): ?float
     {
-        sort($x);
+        sort($x, SORT_NUMERIC);
 
         return self::ofSorted($x, $probability);
     }
@@ -46,7 +46,7 @@ final class Quantile
      */
     public static function fences(array $x, float $k = 1.5): ?array
     {
-        sort($x);
+        sort($x, SORT_NUMERIC);
         $q1 = self::ofSorted($x, 0.25);
         $median = self::ofSorted($x, 0.5);
         $q3 = self::ofSorted($x, 0.75);

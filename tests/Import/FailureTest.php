@@ -228,6 +228,7 @@ final class FailureTest extends DemoTestCase
             touch("{$folder}/{$name}", time() - 10);
         }
         file_put_contents("{$folder}/being written.csv", 'Date,Cl');
+        touch("{$folder}/being written.csv", time() + 600);
         $done = array_column((new FileDrop($this->app->make(Imports::class), $folder))->look(), 1, 0);
         $this->assertStringStartsWith('stored as import', $done['BRSW new.csv']);
         $this->assertSame('waits for a decision under Data', $done['whose.csv']);

@@ -52,6 +52,19 @@ final class CompletionTest extends TestCase
         $this->assertStringContainsString('the total determines it', $source->text ?? '');
     }
 
+    public function test_what_a_reader_struck_out_is_not_brought_back_by_what_is_left(): void
+    {
+        $fill = static function (array $values, array $struck): array {
+            Completion::fill($values, Template::Industrial, array_fill_keys(array_keys(self::BALANCE), true), array_fill_keys($struck, true));
+
+            return $values;
+        };
+        $this->assertSame(160.0, $fill(array_map(floatval(...), self::without('inventories')), [])['inventories']);
+        $this->assertArrayNotHasKey('inventories', $fill(array_map(floatval(...), self::without('inventories')), ['inventories']));
+        // A total that was struck out is added up again from its parts.
+        $this->assertSame(1450.0, $fill(array_map(floatval(...), self::without('total_assets')), ['total_assets'])['total_assets']);
+    }
+
     public function test_without_other_periods_a_part_is_determined_only_where_all_others_are_told(): void
     {
         $none = ['deferred_revenue_current' => 0, 'income_taxes_payable' => 0, 'lease_liabilities_current' => 0];

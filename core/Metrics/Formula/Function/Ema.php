@@ -52,7 +52,7 @@ final class Ema extends OfPrices
             return $to;
         }
         $n = (int) $arguments[0];
-        $ema = $n === 0 ? null : $company->exponentialMean($n, $to, $to)[$to];
+        $ema = $n === 0 ? null : $company->exponentialMean($n, $to, $to)[0];
 
         return $ema === null ? Absence::notEnoughHistory('The price history is shorter than the window.') : $ema * $company->priceRate($moment);
     }
@@ -63,12 +63,11 @@ final class Ema extends OfPrices
         if ($n === 0 || $company->company->reportingCurrency !== $company->company->tradingCurrency) {
             return null;
         }
-        $values = $absences = [];
-        foreach (array_values($company->exponentialMean($n, $first, $last)) as $i => $mean) {
-            if ($mean === null) {
-                $absences[$i] = Absence::notEnoughHistory('The price history is shorter than the window.');
-            }
-            $values[] = $mean ?? NAN;
+        $values = $company->exponentialMean($n, $first, $last);
+        $absences = [];
+        for ($i = 0, $size = count($values); $i < $size && $values[$i] === null; $i++) {
+            $values[$i] = NAN;
+            $absences[$i] = Absence::notEnoughHistory('The price history is shorter than the window.');
         }
 
         return new Vector($values, $absences);
