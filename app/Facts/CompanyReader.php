@@ -44,10 +44,8 @@ final class CompanyReader
             $filedOn[(int) $filing['id']] = (int) $filing['filed_on'];
         }
         $facts = [];
-        $statement = $this->statement('select line, period, value, filing_id from facts where company_id = ?');
-        $statement->execute([$companyId]);
-        while ($fact = $statement->fetch(PDO::FETCH_NUM)) {
-            $facts[] = new Fact($fact[0], (int) $fact[1], (float) $fact[2], $filedOn[(int) $fact[3]], (int) $fact[3]);
+        foreach ($this->plain('select line, period, value, filing_id from facts where company_id = ?', $companyId) as [$line, $period, $value, $filing]) {
+            $facts[] = new Fact($line, $period, $value, $filedOn[$filing], $filing);
         }
         $calendar = new FiscalCalendar((int) $row['fiscal_year_end_month']);
         foreach ($as?->corrections($companyId) ?? [] as $correction) {
@@ -67,13 +65,11 @@ final class CompanyReader
     /** Daily bars of a security with its splits and dividends. */
     public function prices(int $securityId): PriceSeries
     {
-        // SQLite hands over integers and floats as such; taking columns from rows is the fastest way to typed series.
-        $statement = $this->statement('select day, high, low, close, volume from bars where security_id = ? order by day');
-        $statement->execute([$securityId]);
-        $rows = $statement->fetchAll(PDO::FETCH_NUM);
-        $column = static fn (int $i): array => array_map('floatval', array_column($rows, $i));
+        // Taking columns from rows is the fastest way to series.
+        $rows = $this->plain('select day, high, low, close, volume from bars where security_id = ? order by day', $securityId);
+        $column = static fn (int $i): array => array_column($rows, $i);
 
-        return new PriceSeries(array_map('intval', array_column($rows, 0)), $column(3), $column(1), $column(2), $column(4), $this->actions($securityId));
+        return new PriceSeries($column(0), $column(3), $column(1), $column(2), $column(4), $this->actions($securityId));
     }
 
     private function actions(int $securityId): CorporateActions
@@ -110,15 +106,7 @@ final class CompanyReader
 
     private function expectations(int $companyId): Expectations
     {
-        $statement = $this->statement('select line, period, day, mean, deviation, analysts as count, high, low from estimates where company_id = ? order by day');
-        $statement->execute([$companyId]);
-
-        return new Expectations((static function () use ($statement): \Generator {
-            while ($row = $statement->fetch(PDO::FETCH_NUM)) {
-                yield ['line' => $row[0], 'period' => (int) $row[1], 'day' => (int) $row[2], 'mean' => (float) $row[3], 'deviation' => (float) $row[4],
-                    'count' => (float) $row[5], 'high' => (float) $row[6], 'low' => (float) $row[7]];
-            }
-        })());
+        return Expectations::ofRows($this->plain('select line, period, day, mean, deviation, analysts, high, low from estimates where company_id = ? order by day', $companyId));
     }
 
     /** @return list<array<string, mixed>> */
@@ -128,6 +116,19 @@ final class CompanyReader
         $statement->execute([$parameter]);
 
         return $statement->fetchAll(PDO::FETCH_ASSOC);
+    }
+
+    /**
+     * Rows without names. SQLite hands over integers and floats as such, so nothing is converted.
+     *
+     * @return list<list<mixed>>
+     */
+    private function plain(string $query, int $parameter): array
+    {
+        $statement = $this->statement($query);
+        $statement->execute([$parameter]);
+
+        return $statement->fetchAll(PDO::FETCH_NUM);
     }
 
     private function statement(string $query): \PDOStatement

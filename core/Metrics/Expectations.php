@@ -20,6 +20,21 @@ final class Expectations
         }
     }
 
+    /**
+     * The same from plain rows, as a table gives them: line, period, day, mean, deviation, count, high, low.
+     *
+     * @param  list<array{string, int, int, float, float, float|int, float, float}>  $rows  ascending by day
+     */
+    public static function ofRows(array $rows): self
+    {
+        $expectations = new self;
+        foreach ($rows as [$line, $period, $day, $mean, $deviation, $count, $high, $low]) {
+            $expectations->snapshots[$line][$period][] = [$day, $mean, $deviation, (float) $count, $high, $low];
+        }
+
+        return $expectations;
+    }
+
     public function knows(string $line): bool
     {
         return isset($this->snapshots[$line]);
