@@ -60,8 +60,7 @@ final class Completion
      */
     private function __construct(
         private array $values, private readonly array $sums, private readonly array $partsOf, private readonly array $used, private readonly array $struck,
-    )
-    {
+    ) {
         $this->open = $sums;
     }
 

@@ -63,7 +63,7 @@ return [
         'Illiquidity (Amihud)', 'ratio', 'lower',
         'amihud(\'1y\')',
         null, 'industrial|bank|insurer|property', 'daily',
-        'Amihud (2002): mean of absolute daily return over traded value, times one million.',
+        'Amihud (2002): mean of absolute daily return over traded value in the currency it trades in, times one million.',
     ],
     'median_traded_value_3m' => [
         'Median daily traded value, 3 months', 'money', 'higher',

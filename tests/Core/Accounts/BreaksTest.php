@@ -111,6 +111,59 @@ final class BreaksTest extends TestCase
         $this->assertSame([], Breaks::of(InventedFilings::sheet([])));
     }
 
+    public function test_what_is_just_usual_is_not_asked_about_and_what_is_just_unusual_is(): void
+    {
+        $asked = static function (array $last, array $before = ['revenue' => 1000.0, 'total_assets' => 1000.0, 'shares_outstanding_period_end' => 100.0]): array {
+            $found = Breaks::of(InventedFilings::sheet([2024 => $before, 2025 => [...$before, ...$last]]));
+
+            return array_map(static fn (AccountBreak $b): string => "{$b->kind} {$b->line}", array_filter($found, static fn (AccountBreak $b): bool => $b->period === 20250));
+        };
+        $this->assertSame([], $asked(['revenue' => 1599.0]));
+        $this->assertSame(['jump revenue'], $asked(['revenue' => 1600.0]));
+        $this->assertSame([], $asked(['revenue' => 601.0]));
+        $this->assertSame(['jump revenue'], $asked(['revenue' => 600.0]));
+        $this->assertSame([], $asked(['total_assets' => 1799.0]));
+        $this->assertSame(['jump total_assets'], $asked(['total_assets' => 1800.0]));
+        $this->assertSame([], $asked(['total_assets' => 551.0]));
+        $this->assertSame(['jump total_assets'], $asked(['total_assets' => 550.0]));
+        $this->assertSame([], $asked(['shares_outstanding_period_end' => 114.9]));
+        $this->assertSame(['share_count shares_outstanding_period_end'], $asked(['shares_outstanding_period_end' => 115.1]));
+        $this->assertSame(['share_count shares_outstanding_period_end'], $asked(['shares_outstanding_period_end' => 84.9]));
+        $this->assertSame([], $asked(['shares_outstanding_period_end' => 85.1]));
+        $this->assertSame([], $asked(['revenue' => 5.0], ['revenue' => 0.0]), 'nothing can be many times nothing');
+    }
+
+    public function test_the_sentences_say_what_happened(): void
+    {
+        $sentence = static fn (array $last): string => Breaks::of(InventedFilings::sheet([2024 => ['revenue' => 1e9], 2025 => $last]))[0]->sentence;
+        $this->assertSame('Revenue of FY 2025 is 2.0 times that of the year before. Businesses were bought for 101 million.', $sentence(['revenue' => 2e9, 'acquisitions' => 101e6]));
+        $this->assertSame('Revenue of FY 2025 is 2.0 times that of the year before. No acquisition explains it: growth, a change of scope, or another unit?', $sentence(['revenue' => 2e9, 'acquisitions' => 99e6]));
+        $this->assertSame('Revenue of FY 2025 is 40 % of that of the year before. Businesses were sold.', $sentence(['revenue' => 4e8, 'divestitures' => 51e6]));
+        $this->assertSame('Revenue of FY 2025 is 40 % of that of the year before. No acquisition explains it: growth, a change of scope, or another unit?', $sentence(['revenue' => 4e8, 'divestitures' => 49e6, 'acquisitions' => 5e8]));
+    }
+
+    public function test_tax_rates_are_compared_where_there_is_an_income_to_tax_and_four_other_years(): void
+    {
+        $rates = static function (array $taxes, array $incomes = []): array {
+            $years = [];
+            foreach (array_values($taxes) as $i => $tax) {
+                $years[2025 - count($taxes) + 1 + $i] = ['revenue' => 1000.0, 'income_before_tax' => $incomes[$i] ?? 100.0, 'income_tax' => (float) $tax];
+            }
+
+            return array_values(array_map(static fn (AccountBreak $b): int => $b->period, array_filter(Breaks::of(InventedFilings::sheet($years)), static fn (AccountBreak $b): bool => $b->kind === 'tax_rate')));
+        };
+        $this->assertSame([20250], $rates([25, 25, 25, 25, 31]));
+        $this->assertSame([20250], $rates([25, 25, 25, 25, 19]));
+        $this->assertSame([], $rates([25, 25, 25, 25, 29]), 'five points are not much');
+        $this->assertSame([], $rates([25, 25, 25, 60]), 'three other years are too few');
+        $this->assertSame([], $rates([25, 25, 25, 25, 8], [100, 100, 100, 100, 10]), 'next to no income');
+        $this->assertSame([20250], $rates([25, 25, 25, 25, 8], [100, 100, 100, 100, 11]));
+        $this->assertSame([], $rates([25, 25, 25, 25, -8], [100, 100, 100, 100, -50]), 'a loss');
+        // Three deviations of 4 around 25 reach to 13 and 37.
+        $this->assertSame([20250], $rates([21, 29, 25, 21, 29, 38]));
+        $this->assertSame([], $rates([21, 29, 25, 21, 29, 36]));
+    }
+
     /**
      * @param  list<AccountBreak>  $breaks
      * @return array<string, AccountBreak>

@@ -106,4 +106,19 @@ final class CapitalTest extends TestCase
         $this->assertNull(Volatility::tail([], 0.95));
         $this->assertNull(Volatility::downside([]));
     }
+
+    public function test_betas_on_the_fences_stay_and_a_group_with_something_unknown_has_no_median_of_it(): void
+    {
+        // Quartiles 1.0 and 2.0: fences at -0.5 and 3.5.
+        $of = static fn (float $beta, float $equity = 100): array => ['name' => "β {$beta}", 'beta' => $beta, 'leverage' => new Leverage(30, 10, $equity), 'tax' => 0.25];
+        $screened = (new BottomUpBeta(array_map($of, [-0.5, 1.0, 1.5, 2.0, 3.5])))->screened(1.5);
+        $this->assertSame([-0.5, 3.5, []], [$screened['lower'], $screened['upper'], $screened['excluded']]);
+        $this->assertSame(['β -0.6', 'β 3.6'], (new BottomUpBeta(array_map($of, [-0.6, 1.0, 1.5, 2.0, 3.6])))->screened(1.5)['excluded']);
+        $worthless = new BottomUpBeta([$of(1.0, 0.0)]);
+        $this->assertNull($worthless->mediansFirst(0.5, 0.25)['unlevered_net']);
+        $this->assertNull($worthless->mediansFirst(0.5, 0.25)['unlevered_gross']);
+        $this->assertNull($worthless->companiesFirst(0.5, 0.25)['relevered_net']);
+        $this->expectExceptionMessage('needs at least one company');
+        (new BottomUpBeta([]))->screened(1.5);
+    }
 }

@@ -138,6 +138,10 @@ final class PortfolioPathTest extends TestCase
         $this->assertSame([20240102, 20240104], array_column($late->dates, 'entry'));
         $this->assertSame([20240101, 20240103], array_column($late->dates, 'signal'));
         $this->assertEqualsWithDelta(150.0, $late->values[3], 1e-9, 'The doubling of the first day was missed.');
+        $this->assertEqualsWithDelta([0.0, 0.1], array_column($late->periods, 'benchmark'), 1e-12);
+        $this->assertSame([[20240102, 20240104], [20240104, 20240105]], array_map(static fn (array $period): array => [$period['from'], $period['to']], $late->periods));
+        $unknown = BackTest::run($days, $levels, [null, 0.0, 1.0, null, 1.1], [0 => [7], 2 => [8]], 1, 0.0);
+        $this->assertSame([0.0, 0.0], array_column($unknown->periods, 'benchmark'), 'no level, no return');
         $this->assertSame(0.5, $late->hitRate());
         $this->assertSame(0.5, $late->periodHitRate());
         $this->assertSame([], BackTest::run($days, [], $benchmark, [], 0, 0.0)->days);

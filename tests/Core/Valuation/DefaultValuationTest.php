@@ -51,6 +51,7 @@ final class DefaultValuationTest extends TestCase
             'equity_value' => $value->equityValue,
             'per_share' => $value->perShare,
         ];
+        $this->assertSame('own five-year mean', $model->figures['exit_multiple']->source);
         foreach ($case['expected'] as $name => $expected) {
             foreach ((array) $expected as $i => $figure) {
                 $this->assertEqualsWithDelta($figure, ((array) $computed[$name])[$i], 1e-9 * max(1.0, abs($figure)), "{$name} {$i}");

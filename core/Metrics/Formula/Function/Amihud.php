@@ -19,7 +19,7 @@ final class Amihud extends OfPrices
 
     public function description(): string
     {
-        return 'mean of |return| / traded value over days with trading × 1 000 000 (Amihud 2002)';
+        return 'mean of |return| / traded value, in the currency it trades in, over days with trading × 1 000 000 (Amihud 2002)';
     }
 
     public function example(): string
