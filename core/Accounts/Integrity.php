@@ -50,6 +50,7 @@ final class Integrity
         $integrity->unitSlips();
         $integrity->signs();
         $integrity->splits();
+        $integrity->countsAcrossQuarters();
         $previous = null;
         foreach ($facts->periods() as $year) {
             $unit = $integrity->roundingUnit($year);
@@ -307,11 +308,54 @@ final class Integrity
             foreach (array_slice($years, 0, $i) as $past) {
                 array_push($earlier, ...$this->remedy('rescale', '', array_filter($lines, fn (string $line): bool => $this->stated($line, $past) !== null, ARRAY_FILTER_USE_KEY), $past)->figures);
             }
+            $this->explain($year, ['shares_outstanding_period_end']);
             $this->add(new Finding(
                 'split', $year, 'basic_shares_average', $count, $was * $split, 'The share count goes from '.self::amount($was).' to '.self::amount($count).' in '.Period::label($year).', and equity does not move with it.',
                 ($split > 1 ? "A split of {$times} for 1" : "A reverse split of 1 for {$times}").' that the earlier years were not adjusted for and that is not among the splits.', 75,
                 [new Remedy('rescale', 'Put the earlier years on the new share basis', $earlier)],
             ));
+        }
+    }
+
+    /** Counts that leave their level from one quarter to the next by a split's ratio, and equity does not go with them. */
+    private function countsAcrossQuarters(): void
+    {
+        $line = 'shares_outstanding_period_end';
+        $counts = [];
+        foreach ($this->facts->periods(quarters: true) as $quarter) {
+            $counts[$quarter] = $this->stated($line, $quarter);
+        }
+        foreach ($counts === [] ? [] : $this->facts->periods() as $year) {
+            $counts[$year + 4] ??= $this->stated($line, $year);
+        }
+        $counts = array_filter($counts, static fn (?float $count): bool => $count !== null && $count > 0);
+        ksort($counts);
+        $before = null;
+        $periods = array_keys($counts);
+        foreach ($periods as $i => $period) {
+            $ratio = $before === null ? 1.0 : $counts[$period] / $counts[$before];
+            $times = max($ratio, 1 / $ratio);
+            $equity = $this->facts->instant('total_equity', $period);
+            $equityWas = $before === null ? null : $this->facts->instant('total_equity', $before);
+            $grew = $equity !== null && $equityWas !== null && $equityWas > 0 && $equity / $equityWas > 1 + 0.4 * ($times - 1);
+            $isKnown = $before !== null && $this->isExplained(Period::year(Period::fiscalYear($period)), [$line]);
+            if ($before === null || $isKnown || round($times) < 2 || abs($times / round($times) - 1) > 0.08 || $grew) {
+                $before = $period;
+
+                continue;
+            }
+            $at = $this->facts->fact($line, $period) === null ? $period - 4 : $period;
+            $this->add(new Finding(
+                'share_count_jump', $at, $line, $counts[$period], $counts[$before],
+                'The share count goes from '.self::amount($counts[$before]).' in '.Period::label($before).' to '.self::amount($counts[$period]).' in '.Period::label($at).', and equity does not move with it.',
+                'That report counts in shares of the other side of a split, or a split is not among the splits.', 70,
+                [$this->remedy('rescale', 'Put the count on the share basis of the reports before it', [$line => 1 / ($ratio >= 1 ? round($times) : 1 / round($times))], $at)],
+            ));
+            // A level that holds is the new one; one that does not was a report on its own.
+            $next = $counts[$periods[$i + 1] ?? 0] ?? null;
+            if ($next !== null && max($next / $counts[$period], $counts[$period] / $next) < 1.4) {
+                $before = $period;
+            }
         }
     }
 

@@ -33,6 +33,7 @@ const names: Record<string, string> = {
   repeated_period: 'Repeated period',
   sign: 'Wrong sign',
   split: 'Counts before a split',
+  share_count_jump: 'Share count jumps between reports',
   sum_of_parts: 'Parts and total differ',
   cash_roll_forward: 'Cash does not roll forward',
   quarters_sum_to_year: 'Quarters and year differ',

@@ -63,6 +63,7 @@ final class BreaksTest extends TestCase
         $this->assertSame('FY 2020 is missing between its neighbours.', $breaks['missing_year:revenue:20200']->sentence);
         $this->assertStringContainsString('Inventories is not reported for FY 2023', str_replace('Inventories are', 'Inventories is', $breaks['missing_line:inventories:20230']->sentence));
         $this->assertArrayNotHasKey('missing_line:inventories:20240', $breaks);
+        $this->assertArrayNotHasKey('missing_line:inventories:20160', self::byKey(Breaks::of(InventedFilings::sheet([2016 => ['revenue' => 1.0], 2017 => ['revenue' => 1.0, 'inventories' => 1.0]]))), 'the first year has none before it');
     }
 
     public function test_a_restated_figure_says_by_how_much_even_from_nothing(): void
@@ -79,6 +80,12 @@ final class BreaksTest extends TestCase
         $this->assertStringContainsString('restated from nothing', $of(20260630)['restated:operating_cash_flow:20220']->sentence);
         $this->assertArrayNotHasKey('restated:revenue:20240', $of(20260630), 'half a per cent is rounding');
         $this->assertArrayNotHasKey('restated:net_income:20230', $of(20250228), 'on an earlier day nobody knew');
+        $this->assertArrayHasKey('restated:net_income:20230', $of(20250301), 'on the day itself one does');
+        foreach ([['receivables', 20230], ['revenue', 20231]] as [$line, $period]) {
+            $other = [...$facts, new Fact($line, $period, 1.0, 20240401, 9003), new Fact($line, $period, 9.0, 20250301, 9004)];
+            $breaks = self::byKey(Breaks::of(new FactSheet(Template::Industrial, $other, InventedFilings::ends(array_keys($years)), 20260630), $other));
+            $this->assertArrayNotHasKey("restated:{$line}:{$period}", $breaks, 'only what carries a statement, and only years');
+        }
     }
 
     public function test_a_loss_becoming_smaller_is_a_restatement_upwards(): void

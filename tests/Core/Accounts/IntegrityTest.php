@@ -136,6 +136,40 @@ final class IntegrityTest extends TestCase
         $this->assertSame(['quarters_sum_to_year:revenue:20240'], array_map(static fn (Finding $f): string => $f->key(), Integrity::ofSheet($sheet)));
     }
 
+    public function test_a_count_that_jumps_between_reports_is_told_once_with_the_way_back(): void
+    {
+        $found = static function (array $counts, array $equity = [], array $splits = []): array {
+            $facts = $ends = [];
+            foreach ($counts as $period => $count) {
+                $day = intdiv($period, 10) * 10000 + [0 => 1231, 331, 630, 930, 1231][$period % 10];
+                $ends[$period] = $day;
+                $facts[] = new \Logion\Accounts\Fact('shares_outstanding_period_end', $period, $count, $day + 10000, $period);
+                $facts[] = new \Logion\Accounts\Fact('total_equity', $period, $equity[$period] ?? 500.0, $day + 10000, $period);
+            }
+            $sheet = new \Logion\Accounts\FactSheet(\Logion\Accounts\Template::Industrial, $facts, $ends, 20290101, new \Logion\Market\CorporateActions($splits));
+
+            return array_values(array_filter(Integrity::ofSheet($sheet), static fn (Finding $f): bool => $f->check === 'share_count_jump'));
+        };
+        $steady = [20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 102.0, 20241 => 102.0, 20242 => 103.0];
+        $this->assertSame([], $found($steady));
+        // One report in other shares, and back again.
+        [$alone] = $all = $found([...[], 20231 => 100.0, 20232 => 1010.0, 20233 => 102.0, 20230 => 102.0, 20241 => 102.0]);
+        $this->assertCount(1, $all);
+        $this->assertSame(['share_count_jump:shares_outstanding_period_end:20232', 1010.0, 100.0], [$alone->key(), $alone->stated, $alone->computed]);
+        $this->assertSame([['line' => 'shares_outstanding_period_end', 'period' => 20232, 'value' => 101.0]], $alone->remedies[0]->figures);
+        $this->assertSame('The share count goes from 100 in Q1 2023 to 1 010 in Q2 2023, and equity does not move with it.', $alone->sentence);
+        // A new level that holds, the other way round, and the year's own report.
+        $this->assertSame(['share_count_jump:shares_outstanding_period_end:20233'], array_map(static fn (Finding $f): string => $f->key(), $found([20231 => 100.0, 20232 => 101.0, 20233 => 51.0, 20230 => 51.0, 20241 => 51.0])));
+        $this->assertSame(['share_count_jump:shares_outstanding_period_end:20230'], array_map(static fn (Finding $f): string => $f->key(), $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0])));
+        // Half as much again, a third less: shares issued or bought back, not split.
+        $this->assertSame([], $found([20231 => 100.0, 20232 => 150.0]));
+        $this->assertSame([], $found([20231 => 100.0, 20232 => 176.0]));
+        $this->assertSame([], $found([20231 => 100.0, 20232 => 200.0], [20231 => 500.0, 20232 => 720.0]), 'money came with the shares');
+        $this->assertCount(1, $found([20231 => 100.0, 20232 => 200.0], [20231 => 500.0, 20232 => 690.0]));
+        // A split that is known explains it.
+        $this->assertSame([], $found([20231 => 100.0, 20232 => 101.0, 20233 => 1020.0, 20230 => 1020.0], [], [[20241001, 10.0]]));
+    }
+
     /**
      * @param  array<int, array<string, float>>  $years
      * @return array<int, array<string, float>>

@@ -121,4 +121,18 @@ final class CapitalTest extends TestCase
         $this->expectExceptionMessage('needs at least one company');
         (new BottomUpBeta([]))->screened(1.5);
     }
+
+    public function test_shares_of_capital_at_their_edges(): void
+    {
+        $levered = new Leverage(40, 10, 100);
+        $this->assertSame([0.4, 0.3, 40 / 140, 30 / 130, 10 / 140], [$levered->grossDebtToEquity(), $levered->netDebtToEquity(), $levered->debtShare(), $levered->netDebtShare(), $levered->cashShare()]);
+        $worthless = new Leverage(40, 10, 0);
+        $this->assertSame([null, null, null, null, null], [$worthless->grossDebtToEquity(), $worthless->netDebtToEquity(), $worthless->debtShare(), $worthless->netDebtShare(), $worthless->cashShare()]);
+        $this->assertNull((new Leverage(0, 100, 100))->netDebtShare(), 'cash as large as equity leaves no enterprise');
+        $this->assertSame(-100.0, (new Leverage(0, 50.0, 50.5))->netDebtShare());
+        $this->assertSame([null, null, null, 1.0 / 0.75], [Leverage::withoutCash(1.0, 1.0), Leverage::withoutCash(null, 0.2), Leverage::withoutCash(1.0, null), Leverage::withoutCash(1.0, 0.25)]);
+        // 1.2 at debt to equity of 0.5, tax of a quarter, debt beta 0.2: (1.2 + 0.2 × 0.375) / 1.375.
+        $this->assertEqualsWithDelta(1.275 / 1.375, Leverage::unlever(1.2, 0.25, 0.5, 0.2), 1e-12);
+        $this->assertEqualsWithDelta(0.8 + 0.6 * 0.375, Leverage::relever(0.8, 0.25, 0.5, 0.2), 1e-12);
+    }
 }
