@@ -78,6 +78,7 @@ final readonly class CorporateActions
             $end = $at;
         }
 
+        /** @var list<float> $values only changed in place */
         return $values;
     }
 

@@ -157,7 +157,7 @@ final class IntegrityTest extends TestCase
         $this->assertCount(1, $all);
         $this->assertSame(['share_count_jump:shares_outstanding_period_end:20232', 1010.0, 100.0], [$alone->key(), $alone->stated, $alone->computed]);
         $this->assertSame([['line' => 'shares_outstanding_period_end', 'period' => 20232, 'value' => 101.0]], $alone->remedies[0]->figures);
-        $this->assertSame('The share count goes from 100 in Q1 2023 to 1 010 in Q2 2023, and equity does not move with it.', $alone->sentence);
+        $this->assertSame('The share count goes from 100 in Q1 2023 to 1 010 in Q2 2023, and equity does not move with it.', $alone->sentence);
         // A new level that holds, the other way round, and the year's own report.
         $this->assertSame(['share_count_jump:shares_outstanding_period_end:20233'], array_map(static fn (Finding $f): string => $f->key(), $found([20231 => 100.0, 20232 => 101.0, 20233 => 51.0, 20230 => 51.0, 20241 => 51.0])));
         $this->assertSame(['share_count_jump:shares_outstanding_period_end:20230'], array_map(static fn (Finding $f): string => $f->key(), $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0])));

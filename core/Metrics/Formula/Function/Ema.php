@@ -11,6 +11,7 @@ use Logion\Metrics\Formula\Parameter;
 use Logion\Metrics\Formula\Shape\OfPrices;
 use Logion\Metrics\Formula\Vector;
 use Logion\Metrics\Moment;
+use Logion\Statistics\Descriptive;
 use Logion\Unit;
 
 final class Ema extends OfPrices
@@ -63,13 +64,12 @@ final class Ema extends OfPrices
         if ($n === 0 || $company->company->reportingCurrency !== $company->company->tradingCurrency) {
             return null;
         }
-        $values = $company->exponentialMean($n, $first, $last);
-        $absences = [];
-        for ($i = 0, $size = count($values); $i < $size && $values[$i] === null; $i++) {
-            $values[$i] = NAN;
-            $absences[$i] = Absence::notEnoughHistory('The price history is shorter than the window.');
-        }
+        $means = $company->exponentialMean($n, $first, $last);
+        $short = count(array_filter($means, is_null(...)));
 
-        return new Vector($values, $absences);
+        return new Vector(
+            [...array_fill(0, $short, NAN), ...Descriptive::known($means)],
+            array_fill(0, $short, Absence::notEnoughHistory('The price history is shorter than the window.')),
+        );
     }
 }
