@@ -137,4 +137,14 @@ final class StatementViewTest extends TestCase
     {
         return new FactSheet(Template::Industrial, array_map(static fn (int $period, float $value): Fact => new Fact('revenue', $period, $value, 20250301), array_keys($revenue), $revenue), [], 20250601);
     }
+
+    public function test_what_later_filings_give_differently_is_marked_from_their_day_on(): void
+    {
+        $facts = [
+            new Fact('revenue', 20230, 100.0, 20240301, 1), new Fact('revenue', 20230, 101.0, 20250301, 2), new Fact('net_income', 20230, 9.0, 20240301, 1), new Fact('net_income', 20230, 9.0, 20250301, 2),
+            new Fact('total_assets', 20230, 50.0, 20240301, 1), new Fact('total_assets', 20230, 60.0, 20240301, 0, new \Logion\Accounts\Correction('mine')),
+        ];
+        $this->assertSame([], StatementView::restated($facts, 20250228));
+        $this->assertSame(['revenue@20230' => true], StatementView::restated($facts, 20250301));
+    }
 }

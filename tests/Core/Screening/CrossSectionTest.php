@@ -117,4 +117,33 @@ final class CrossSectionTest extends TestCase
     {
         $this->assertSame(['strong', 'fair', 'fair', 'weak', 'weak', 'none', null], array_map(CrossSectionFit::evidence(...), [0.0099, 0.01, 0.0499, 0.05, 0.0999, 0.1, null]));
     }
+
+    public function test_a_small_regression_by_hand(): void
+    {
+        // y = 1, 2, 4 on x = 1, 2, 3: slope 1.5, intercept −2/3, residuals 1/6, −1/3, 1/6; one degree of freedom.
+        $fit = self::fit(self::of(['price_to_book' => [1.0, 2.0, 4.0], 'price_to_earnings' => [1.0, 2.0, 3.0]]), 'price_to_book', ['price_to_earnings']);
+        $this->assertEqualsWithDelta([-2 / 3, 1.5], $fit->regression->coefficients, 1e-12);
+        $s = sqrt(1 / 6);
+        $rows = $fit->rows();
+        foreach ([[1 / 6, 5 / 6], [-1 / 3, 1 / 3], [1 / 6, 5 / 6]] as $i => [$residual, $leverage]) {
+            $this->assertEqualsWithDelta([$residual, $leverage], [$rows[$i]['residual'], $rows[$i]['leverage']], 1e-12);
+            $studentised = $residual / ($s * sqrt(1 - $leverage));
+            $this->assertEqualsWithDelta($studentised, $rows[$i]['studentised'], 1e-9);
+            $this->assertEqualsWithDelta($studentised ** 2 * $leverage / (1 - $leverage) / 2, $rows[$i]['cook'], 1e-9);
+            $this->assertEqualsWithDelta($residual / $rows[$i]['fitted'], $rows[$i]['premium'], 1e-9);
+        }
+        // With one degree of freedom t has the distribution of Cauchy: p = 1 − 2/π · arctan t.
+        $t = 1.5 / ($s / sqrt(2));
+        $this->assertEqualsWithDelta(1 - 2 / M_PI * atan($t), $fit->pValues()[1], 1e-9);
+        // Two points fit exactly and leave no freedom to judge by.
+        $this->expectException(InvalidCrossSection::class);
+        self::fit(self::of(['price_to_book' => [1.0, 2.0], 'price_to_earnings' => [1.0, 2.0]]), 'price_to_book', ['price_to_earnings']);
+    }
+
+    public function test_nothing_and_less_have_no_logarithm(): void
+    {
+        $fit = self::fit(self::of(['price_to_book' => [1.0, 0.0, -1.0, M_E, M_E ** 2, M_E ** 4], 'price_to_earnings' => [0.0, 1.0, 2.0, 1.0, 2.0, 4.0]]), 'price_to_book', ['price_to_earnings'], true);
+        $this->assertSame([[0, 3, 4, 5], 2], [$fit->positions, $fit->dropped]);
+        $this->assertEqualsWithDelta([0.0, 1.0], $fit->regression->coefficients, 1e-12);
+    }
 }

@@ -80,6 +80,28 @@ final class ScoringTest extends TestCase
         $this->assertNotNull($items[2]['reason']);
     }
 
+    public function test_a_group_of_a_checklist_is_undecidable_only_while_it_could_go_either_way(): void
+    {
+        $checklist = new Checklist(Books::scope([2025 => ['revenue' => 100, 'operating_income' => 20]]));
+        $verdict = static fn (string $group, int $count, string ...$criteria): string => $checklist->of(Screen::fromArray(['criteria' => [['group' => $group, 'count' => $count, 'criteria' => $criteria]]]))[0]['state'];
+        [$yes, $no, $unknown] = ['operating_margin > 0.1', 'operating_margin > 0.3', 'gross_margin > 0.1'];
+        foreach ([
+            ['at_least', 2, [$yes, $yes, $unknown], 'pass'], ['at_least', 2, [$yes, $no, $unknown], 'undecidable'], ['at_least', 2, [$no, $no, $unknown], 'fail'], ['at_least', 2, [$yes, $no, $no], 'fail'], ['at_least', 1, [$no, $unknown, $unknown], 'undecidable'],
+            ['at_least', 9, [$yes, $yes], 'pass'], ['all', 1, [$yes, $unknown], 'undecidable'], ['all', 1, [$no, $unknown], 'fail'], ['all', 1, [$yes, $yes], 'pass'], ['any', 1, [$no, $unknown], 'undecidable'], ['any', 1, [$yes, $unknown], 'pass'], ['any', 1, [$no, $no], 'fail'],
+        ] as [$group, $count, $criteria, $state]) {
+            $this->assertSame($state, $verdict($group, $count, ...$criteria), "{$group} {$count} of ".implode(', ', $criteria));
+        }
+    }
+
+    public function test_a_slope_is_judged_against_the_size_of_the_figures(): void
+    {
+        // Years with gaps keep their distance: six per cent over four years, one and a half a year.
+        $this->assertSame('rising', Checklist::trend([1.0, null, null, 1.045, 1.06]));
+        $this->assertSame('level', Checklist::trend([0.0, 0.0, 0.0]));
+        $this->assertSame(['level', 'rising'], [Checklist::trend([1000.0, 1000.001, 1000.002]), Checklist::trend([0.001, 0.002, 0.003])]);
+        $this->assertSame('falling', Checklist::trend([null, 5.0, 1.0, 2.0, 1.0]));
+    }
+
     public function test_a_trend_needs_three_years_and_a_slope(): void
     {
         $this->assertSame(['rising', 'falling', 'level', null, 'rising'], [Checklist::trend([1, 2, 3]), Checklist::trend([3, null, 2, 1]), Checklist::trend([5, 5, 5, 5]), Checklist::trend([1, 9]), Checklist::trend([-3, -2, -1])]);
