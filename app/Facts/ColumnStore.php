@@ -30,7 +30,7 @@ final class ColumnStore
     private const TRADED_WITHIN_DAYS = 14;
 
     /** Companies evaluated together: many enough to share the work, few enough to keep memory flat. */
-    private const BATCH = 50;
+    public const BATCH = 50;
 
     /** Attributes that differ for nearly every company. */
     private const TEXTS = ['ticker', 'name'];
