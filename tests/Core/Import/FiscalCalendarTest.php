@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Import;
 
-use Logion\Import\DateFormat;
 use Logion\Import\FiscalCalendar;
-use Logion\Import\NumberFormat;
 use Logion\Import\Refusal;
 use Logion\Market\Day;
 use PHPUnit\Framework\TestCase;
@@ -73,57 +71,5 @@ final class FiscalCalendarTest extends TestCase
         foreach (['', 'Revenue', '1823', 'Q5 2024', 'H3 2024', 'Dex 2023', '31.11.2023', '2023 to 2024'] as $text) {
             $this->assertNull($calendar->heading($text), $text);
         }
-    }
-
-    public function test_days_of_two_digits_belong_to_the_nearest_century_and_others_must_exist(): void
-    {
-        foreach (['31.12.69' => 20691231, '31.12.70' => 19701231, '31.12.99' => 19991231, '01.01.00' => 20000101, '31.12.2024' => 20241231, '5 Mar 24' => 20240305, 'March 5th, 2024' => 20240305, '45292' => 20240101, '2024-1-5' => 20240105, '20240105' => 20240105] as $text => $day) {
-            $this->assertSame($day, DateFormat::DayFirst->parse((string) $text), (string) $text);
-        }
-        $this->assertSame(20240305, DateFormat::MonthFirst->parse('03/05/2024'));
-        $this->assertSame(20240503, DateFormat::DayFirst->parse('03/05/2024'));
-        foreach (['1899-12-31', '2201-01-01', '2023-02-29', '31.04.2024', 'soon', '2024-13-01'] as $text) {
-            try {
-                DateFormat::DayFirst->parse($text);
-                $this->fail("{$text} was read as a day.");
-            } catch (Refusal $refusal) {
-                $this->assertStringContainsString($text, $refusal->getMessage());
-            }
-        }
-        $this->assertSame([19000101, 22001231], [DateFormat::DayFirst->parse('1900-01-01'), DateFormat::DayFirst->parse('2200-12-31')]);
-    }
-
-    public function test_days_are_counted_as_php_counts_them(): void
-    {
-        for ($day = new \DateTimeImmutable('1899-12-25'), $i = 0; $i < 3000; $i++, $day = $day->modify('+37 days')) {
-            $is = (int) $day->format('Ymd');
-            $this->assertSame($is, Day::fromOrdinal(Day::ordinal($is)));
-            $this->assertSame((int) $day->modify('+37 days')->format('Ymd'), Day::plus($is, 37));
-            $last = new \DateTimeImmutable($day->format('Y-m-t'));
-            while ($last->format('N') > 5) {
-                $last = $last->modify('-1 day');
-            }
-            $this->assertSame((int) $last->format('Ymd'), Day::lastWeekdayOfMonth(intdiv($is, 100)));
-        }
-        $earlier = [[20240331, 1, 20240229], [20230331, 1, 20230228], [20000331, 1, 20000229], [19000331, 1, 19000228], [20240131, 1, 20231231], [20240731, 1, 20240630], [20240531, 1, 20240430], [20241031, 1, 20240930], [20241231, 1, 20241130], [20240831, 13, 20230731], [20240115, 12, 20230115]];
-        foreach ($earlier as [$day, $months, $expected]) {
-            $this->assertSame($expected, Day::monthsEarlier($day, $months));
-        }
-    }
-
-    public function test_the_decimal_sign_is_told_by_most_figures(): void
-    {
-        $of = static fn (string ...$samples): array => [($format = NumberFormat::detect($samples))->decimal, $format->ambiguous];
-        $this->assertSame(['.', true], $of('1,234', '5,678'));
-        $this->assertSame(['.', true], $of('1.234'));
-        $this->assertSame(['.', false], $of('12', '7'), 'nothing to tell by, and nothing that could be either');
-        $this->assertSame([',', false], $of('1,234', '1,5'));
-        $this->assertSame(['.', false], $of('1,234', '1.5'));
-        $this->assertSame([',', false], $of('1.234,50'));
-        $this->assertSame(['.', false], $of('1,234.50'));
-        $this->assertSame([',', false], $of('1.234.567'));
-        $this->assertSame(['.', false], $of('1,234,567'));
-        $this->assertSame(['.', true], $of('1,5', '1.5', '1,234'));
-        $this->assertSame(['.', false], $of('1,5', '1.5'), 'as many for one as for the other, none that could be either');
     }
 }

@@ -33,6 +33,16 @@ final class PriceContinuityTest extends TestCase
         $this->assertSame([true, null], [$monthly->isMonthly(), $monthly->unfinishedMonth()]);
         $monthly->add([20240512 => 5.0]);
         $this->assertSame([true, 20240512], [$monthly->isMonthly(), $monthly->unfinishedMonth()]);
+        foreach ([[20240531, 20240619, false], [20240531, 20240620, true], [20240601, 20240630, false]] as [$one, $other, $is]) {
+            $two = new PriceContinuity;
+            $two->add([$one => 5.0, $other => 5.0]);
+            $this->assertSame($is, $two->isMonthly(), "{$one} to {$other}");
+        }
+        foreach ([[20240524, 20240524], [20240525, null]] as [$last, $unfinished]) {
+            $ends = new PriceContinuity;
+            $ends->add([20240331 => 5.0, 20240430 => 5.0, $last => 5.0]);
+            $this->assertSame($unfinished, $ends->unfinishedMonth());
+        }
         $nothing = new PriceContinuity;
         $nothing->add([]);
         $nothing->add([20240131 => 5.0]);

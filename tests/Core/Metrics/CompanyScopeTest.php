@@ -19,6 +19,7 @@ use Logion\Metrics\Formula\Workings;
 use Logion\Metrics\Moment;
 use Logion\Unit;
 use PHPUnit\Framework\TestCase;
+use Tests\Core\Books;
 
 /** One company on one day: what every kind of name answers. */
 final class CompanyScopeTest extends TestCase
@@ -70,6 +71,14 @@ final class CompanyScopeTest extends TestCase
         $this->assertEqualsWithDelta(0.5, $scope->metric('estimated_earnings_growth_1y'), 1e-12);
         $this->assertSame('missing', $scope->metric('forward_ev_to_ebitda')->kind->value);
         $this->assertSame('missing', $scope->metric('earnings_revision_180d')->kind->value, 'Nobody had estimated that early.');
+    }
+
+    public function test_why_nothing_is_expected_is_told(): void
+    {
+        $reason = static fn (CompanyScope $scope): string => $scope->estimate('revenue', 1, 0, 'mean', Moment::of('trailing'))->reason;
+        $this->assertSame('No analyst estimates this.', $reason($this->scope()));
+        $this->assertSame('There is no price.', $reason(Books::scope([2025 => ['revenue' => 1]])));
+        $this->assertSame('No report has been published yet.', $reason(Books::scope([], prices: new PriceSeries([20260629], [1.0]))));
     }
 
     public function test_estimates_of_before_a_split_are_put_on_the_new_basis(): void

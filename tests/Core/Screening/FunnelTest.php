@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Screening;
 
+use Logion\Absence;
 use Logion\Screening\Distribution;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
@@ -213,5 +214,16 @@ final class FunnelTest extends TestCase
     private function universe(int $seed): Universe
     {
         return self::drawn($seed);
+    }
+
+    public function test_a_group_tells_of_each_member_how_many_pass_it_and_who_is_compared_with_whom(): void
+    {
+        $universe = self::of(['price_to_earnings' => [5.0, 15.0, Absence::missing('no'), 25.0], 'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]]);
+        $funnel = Funnel::run(Screen::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 10', 'return_on_equity > 0.15']]]]), $universe);
+        $this->assertSame([['price_to_earnings < 10', 1, 1], ['return_on_equity > 0.15', 2, 1]], array_map(static fn (array $member): array => [$member['criterion'], $member['alone'], $member['undecidable']], $funnel->steps[0]['members']));
+        $this->assertSame([3, 1], [$funnel->steps[0]['survivors'], $funnel->steps[0]['undecidable']]);
+        $this->assertNull(Funnel::among($universe->everyone(), $universe), 'everyone is compared with everyone');
+        $some = "\x01\x01\x00\x00";
+        $this->assertSame($some, Funnel::among($some, $universe));
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core\Statistics;
 
-use Logion\Statistics\Descriptive;
 use Logion\Statistics\RootFinding;
 use PHPUnit\Framework\TestCase;
 
@@ -45,17 +44,5 @@ final class RootFindingTest extends TestCase
         $this->assertEqualsWithDelta([1.0], RootFinding::scan(static fn (float $x): ?float => $x < 0 ? null : $x - 1, -3.0, 3.0), 1e-9);
         $this->assertSame([-1.0, 1.0], RootFinding::scan(static fn (float $x): float => $x * $x - 1, -1.0, 1.0, 2), 'at the very ends');
         $this->assertSame([], RootFinding::scan(static fn (float $x): ?float => $x < 0 ? null : ($x > 1 ? INF : 1.0), -3.0, 3.0));
-    }
-
-    public function test_means_without_their_tails(): void
-    {
-        $x = [9.0, 1.0, 2.0, 3.0, 100.0, 4.0, 5.0, 6.0, 7.0, 8.0];
-        $this->assertEqualsWithDelta((2 + 2 + 3 + 4 + 5 + 6 + 7 + 8 + 9 + 9) / 10, Descriptive::winsorisedMean($x, 0.1), 1e-12);
-        $this->assertEqualsWithDelta(14.5, Descriptive::winsorisedMean($x, 0.09), 1e-12, 'less than one is none');
-        $this->assertEqualsWithDelta(5.5, Descriptive::winsorisedMean($x, 0.4), 1e-12);
-        $this->assertNull(Descriptive::winsorisedMean($x, 0.5), 'nothing is left');
-        $this->assertNull(Descriptive::winsorisedMean([], 0.1));
-        $this->assertEqualsWithDelta((2 + 3 + 4 + 5 + 6 + 7 + 8 + 9) / 8, Descriptive::trimmedMean($x, 0.1), 1e-12);
-        $this->assertNull(Descriptive::trimmedMean($x, 0.5));
     }
 }
