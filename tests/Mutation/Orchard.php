@@ -26,7 +26,8 @@ final class Orchard
     public function all(): array
     {
         $mutants = [];
-        $files = new \RegexIterator(new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$this->root}/core", \FilesystemIterator::SKIP_DOTS)), '~/[A-Z]\w+\.php$~');
+        $files = new \RegexIterator(new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$this->root}/core",
+            \FilesystemIterator::SKIP_DOTS)), '~/[A-Z]\w+\.php$~');
         foreach ($files as $file) {
             array_push($mutants, ...$this->of(substr((string) $file, strlen($this->root) + 1)));
         }
@@ -54,7 +55,8 @@ final class Orchard
     /** The source of a mutant's file with the fault in it. */
     public function source(Mutant $mutant): string
     {
-        $tree = $this->walk($mutant->file, static fn (Node $node, int $place): ?Node => $place === $mutant->node ? Faults::plant($node) : $node);
+        $tree = $this->walk($mutant->file, static fn (Node $node,
+            int $place): ?Node => $place === $mutant->node ? Faults::plant($node) : $node);
 
         return (new Standard)->prettyPrintFile($tree);
     }

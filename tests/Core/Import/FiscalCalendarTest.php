@@ -27,7 +27,8 @@ final class FiscalCalendarTest extends TestCase
     public function test_lengths_that_are_a_period_and_lengths_that_are_just_none(): void
     {
         foreach ([[344, null], [345, 'year 20240'], [366, 'year 20240'], [385, 'year 20240'], [386, null]] as [$days, $expected]) {
-            $this->assertSame($expected ?? (abs($days - 364) <= 12 ? 'year_to_date 20244' : null), self::flow(20241231, $days), "{$days} days");
+            $this->assertSame($expected ?? (abs($days - 364) <= 12 ? 'year_to_date 20244' : null), self::flow(20241231, $days),
+                "{$days} days");
         }
         foreach ([[79, null], [80, 'quarter 20241'], [104, 'quarter 20241'], [105, null]] as [$days, $expected]) {
             $this->assertSame($expected, self::flow(20240331, $days), "{$days} days");
@@ -47,7 +48,8 @@ final class FiscalCalendarTest extends TestCase
     public function test_quarters_of_any_year_end_and_days_near_the_end_of_a_month(): void
     {
         $calendar = new FiscalCalendar(6);
-        foreach ([20230930 => [2024, 1], 20231231 => [2024, 2], 20240331 => [2024, 3], 20240630 => [2024, 4], 20240702 => [2024, 4], 20240628 => [2024, 4]] as $day => $quarter) {
+        foreach ([20230930 => [2024, 1], 20231231 => [2024, 2], 20240331 => [2024, 3], 20240630 => [2024, 4], 20240702 => [2024, 4],
+            20240628 => [2024, 4]] as $day => $quarter) {
             $this->assertSame($quarter, $calendar->quarterEnding($day), (string) $day);
         }
         foreach ([20240531, 20240615, 20240731] as $day) {

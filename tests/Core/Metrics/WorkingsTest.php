@@ -26,7 +26,8 @@ final class WorkingsTest extends TestCase
 {
     public function test_trailing_flows_show_the_quarters_they_are_the_sum_of(): void
     {
-        $scope = self::scope([20240 => ['revenue' => 100], 20241 => ['revenue' => 20], 20242 => ['revenue' => 24], 20243 => ['revenue' => 26], 20244 => ['revenue' => 30], 20251 => ['revenue' => 22]]);
+        $scope = self::scope([20240 => ['revenue' => 100], 20241 => ['revenue' => 20], 20242 => ['revenue' => 24],
+            20243 => ['revenue' => 26], 20244 => ['revenue' => 30], 20251 => ['revenue' => 22]]);
         $this->assertSame(<<<'TEXT'
             Revenue 102 [twelve months to Q1 2025 (2025-03-31)] = sum of four quarters
               Revenue 24 [Q2 2024 (2024-06-30)] < Report 20242
@@ -49,7 +50,8 @@ final class WorkingsTest extends TestCase
               Revenue 20 [Q1 2024 (2024-03-31)] < Report 20241
               Revenue 24 [Q2 2024 (2024-06-30)] < Report 20242
             TEXT, self::formula($scope, 'revenue'));
-        $halves = self::scope([20230 => ['revenue' => 80], 20236 => ['revenue' => 37], 20240 => ['revenue' => 100], 20246 => ['revenue' => 44], 20256 => ['revenue' => 51]]);
+        $halves = self::scope([20230 => ['revenue' => 80], 20236 => ['revenue' => 37], 20240 => ['revenue' => 100],
+            20246 => ['revenue' => 44], 20256 => ['revenue' => 51]]);
         $this->assertSame(<<<'TEXT'
             Revenue 107 [twelve months to Q2 2025 (2025-06-30)] = last fiscal year + this year to date − the same a year before
               Revenue 100 [FY 2024 (2024-12-31)] < Report 20240
@@ -61,8 +63,10 @@ final class WorkingsTest extends TestCase
               Revenue 100 [FY 2024 (2024-12-31)] < Report 20240
               Revenue 44 [H1 2024 (2024-06-30)] < Report 20246
             TEXT, self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20244)));
-        $this->assertSame('Revenue 51 [H1 2025 (2025-06-30)] < Report 20256', self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20252)));
-        $this->assertSame('Revenue "Revenue was not reported." [H2 2025]', self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20254)));
+        $this->assertSame('Revenue 51 [H1 2025 (2025-06-30)] < Report 20256',
+            self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20252)));
+        $this->assertSame('Revenue "Revenue was not reported." [H2 2025]',
+            self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20254)));
         $this->assertSame(<<<'TEXT'
             Revenue 51 [H1 2025] = sum of two quarters
               Revenue 22 [Q1 2025 (2025-03-31)] < Report 20251
@@ -77,14 +81,16 @@ final class WorkingsTest extends TestCase
             'Revenue 100 [twelve months to Q4 2024 (2024-12-31), the last fiscal year: the quarters since do not make up a year with those before] < Report 20240',
             self::formula($scope, 'revenue'),
         );
-        $this->assertSame('Revenue 100 [twelve months to Q4 2024 (2024-12-31)] < Report 20240', self::formula(self::scope([20240 => ['revenue' => 100]]), 'revenue'));
+        $this->assertSame('Revenue 100 [twelve months to Q4 2024 (2024-12-31)] < Report 20240',
+            self::formula(self::scope([20240 => ['revenue' => 100]]), 'revenue'));
     }
 
     public function test_a_year_shows_its_report_and_averages_of_shares_are_means(): void
     {
         $scope = self::scope([20240 => ['revenue' => 100, 'total_assets' => 500]]);
         $this->assertSame('Revenue 100 [FY 2024 (2024-12-31)] < Report 20240', self::formula($scope, 'revenue', Moment::of('annual')));
-        $this->assertSame('Total assets 500 [FY 2024 (2024-12-31)] < Report 20240', self::formula($scope, 'total_assets', Moment::of('annual')));
+        $this->assertSame('Total assets 500 [FY 2024 (2024-12-31)] < Report 20240', self::formula($scope, 'total_assets',
+            Moment::of('annual')));
         $quarters = [];
         foreach ([10, 12, 13, 15] as $i => $shares) {
             $quarters[20251 + $i] = ['revenue' => 20, 'diluted_shares_average' => $shares];
@@ -116,19 +122,23 @@ final class WorkingsTest extends TestCase
     public function test_totals_nobody_reported_show_their_parts_and_what_was_corrected_says_by_whom(): void
     {
         $correction = new Fact('inventories', 20240, 31.0, 20250301, 0, new Correction('misprint', 'page 7', 'Ada', 20250405));
-        $scope = self::scope([20240 => ['cash_and_equivalents' => 12, 'short_term_investments' => 8, 'inventories' => 30, 'total_assets' => 90]], [$correction]);
+        $scope = self::scope([20240 => ['cash_and_equivalents' => 12, 'short_term_investments' => 8, 'inventories' => 30,
+            'total_assets' => 90]], [$correction]);
         $this->assertSame(<<<'TEXT'
             Cash and short-term investments 20 [FY 2024 (2024-12-31)] < Not reported; added up from its parts.
               Cash and equivalents 12 [FY 2024 (2024-12-31)] < Report 20240
               Short-term investments 8 [FY 2024 (2024-12-31)] < Report 20240
             TEXT, self::formula($scope, 'cash_and_short_term_investments', Moment::of('annual')));
-        $this->assertSame('Inventories 31 [FY 2024 (2024-12-31)] < Corrected by Ada: misprint (page 7)', self::formula($scope, 'inventories', Moment::of('annual')));
-        $this->assertSame('Trade and other receivables "Trade and other receivables was not reported." [FY 2024 (2024-12-31)]', self::formula($scope, 'receivables', Moment::of('annual')));
+        $this->assertSame('Inventories 31 [FY 2024 (2024-12-31)] < Corrected by Ada: misprint (page 7)', self::formula($scope,
+            'inventories', Moment::of('annual')));
+        $this->assertSame('Trade and other receivables "Trade and other receivables was not reported." [FY 2024 (2024-12-31)]',
+            self::formula($scope, 'receivables', Moment::of('annual')));
     }
 
     public function test_what_was_taken_out_as_a_one_off_is_shown_beside_what_was_reported(): void
     {
-        $lines = ['revenue' => 100, 'operating_income' => 20, 'income_before_tax' => 20, 'income_tax' => 5, 'net_income' => 15, 'net_income_common' => 15, 'restructuring_charges' => 4];
+        $lines = ['revenue' => 100, 'operating_income' => 20, 'income_before_tax' => 20, 'income_tax' => 5, 'net_income' => 15,
+            'net_income_common' => 15, 'restructuring_charges' => 4];
         $scope = self::scope([20240 => $lines], oneOffs: [new OneOff('restructuring_charges', 20240, 4.0, true, 'closed a plant')]);
         $text = self::formula($scope, 'operating_income', Moment::of('annual'));
         $this->assertSame(<<<'TEXT'
@@ -174,7 +184,8 @@ final class WorkingsTest extends TestCase
      * @param  list<OneOff>  $oneOffs
      * @param  list<array{int, float}>  $splits
      */
-    private static function scope(array $reports, array $more = [], array $oneOffs = [], string $reporting = 'XCR', array $splits = []): CompanyScope
+    private static function scope(array $reports, array $more = [], array $oneOffs = [], string $reporting = 'XCR',
+        array $splits = []): CompanyScope
     {
         $facts = $ends = $titles = [];
         foreach ($reports as $period => $lines) {
@@ -182,21 +193,25 @@ final class WorkingsTest extends TestCase
             $ends[$period] = intdiv($period, 10) * 10000 + [1 => 331, 630, 930, 1231][$quarter];
             $titles[$period] = "Report {$period}";
             foreach ($lines as $line => $value) {
-                $facts[] = new Fact($line, $period, (float) $value, min(20250601 - 1, intdiv($period, 10) * 10000 + [1 => 501, 801, 1101, 1231][$quarter]), $period);
+                $facts[] = new Fact($line, $period, (float) $value, min(20250601 - 1, intdiv($period, 10) * 10000 + [1 => 501, 801, 1101,
+                    1231][$quarter]), $period);
             }
         }
         $company = new Company(
             1, 'TEST', Template::Industrial, '10', $reporting, $reporting, [...$facts, ...$more], $ends,
-            new PriceSeries([20250625, 20250626, 20250627], [7.0, 9.0, 8.0], actions: new CorporateActions($splits)), null, filings: $titles, oneOffs: $oneOffs,
+            new PriceSeries([20250625, 20250626, 20250627], [7.0, 9.0, 8.0],
+                actions: new CorporateActions($splits)), null, filings: $titles, oneOffs: $oneOffs,
         );
 
-        return new CompanyScope($company, 20250630, Catalogue::builtIn(), new Economy(exchangeRates: ['XPC' => ['days' => [20200101], 'values' => [0.4]]]));
+        return new CompanyScope($company, 20250630, Catalogue::builtIn(), new Economy(exchangeRates: ['XPC' => ['days' => [20200101],
+            'values' => [0.4]]]));
     }
 
     /** The working of the first input of a formula: what a name means. */
     private static function formula(CompanyScope $scope, string $name, ?Moment $moment = null): string
     {
-        return self::text((new Workings($scope))->expression($scope->catalogue->parse($name), 'x', $scope->catalogue->unit($name), $moment)->children[0]);
+        return self::text((new Workings($scope))->expression($scope->catalogue->parse($name), 'x', $scope->catalogue->unit($name),
+            $moment)->children[0]);
     }
 
     private static function whole(CompanyScope $scope, string $formula): string
@@ -213,6 +228,7 @@ final class WorkingsTest extends TestCase
         $line = "{$indent}{$working->label} {$value}".($working->period === null ? '' : " [{$working->period}]").($working->formula === null ? '' : " = {$working->formula}")
             .($working->source === null ? '' : " < {$working->source->text}");
 
-        return implode("\n", [$line, ...array_map(static fn (Working $child): string => self::text($child, $indent.'  '), $working->children)]);
+        return implode("\n", [$line, ...array_map(static fn (Working $child): string => self::text($child, $indent.'  '),
+            $working->children)]);
     }
 }

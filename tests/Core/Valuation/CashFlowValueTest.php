@@ -18,7 +18,8 @@ final class CashFlowValueTest extends TestCase
             $this->assertNull(CashFlowValue::impliedGrowth($worthless, 10.0, 0.08));
         }
         $this->assertNull(CashFlowValue::impliedGrowth(10.0, -10.0, 0.08), 'value and flow cancel');
-        $this->assertSame([206.0, null, null], [CashFlowValue::growingPerpetuity(10.3, 0.08, 0.03), CashFlowValue::growingPerpetuity(10.3, 0.03, 0.03), CashFlowValue::growingPerpetuity(10.3, 0.02, 0.03)]);
+        $this->assertSame([206.0, null, null], [CashFlowValue::growingPerpetuity(10.3, 0.08, 0.03), CashFlowValue::growingPerpetuity(10.3,
+            0.03, 0.03), CashFlowValue::growingPerpetuity(10.3, 0.02, 0.03)]);
         $this->assertEqualsWithDelta([110.0, 121.0, 96.8], CashFlowValue::grown(100.0, [0.1, 0.1, -0.2]), 1e-9);
         $this->assertEqualsWithDelta([0.075, 0.05, 0.025, 0.0], CashFlowValue::fade(0.1, 0.0, 4), 1e-12);
     }
