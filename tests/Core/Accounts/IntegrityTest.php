@@ -136,6 +136,33 @@ final class IntegrityTest extends TestCase
         $this->assertSame(['quarters_sum_to_year:revenue:20240'], array_map(static fn (Finding $f): string => $f->key(), Integrity::ofSheet($sheet)));
     }
 
+    public function test_the_heaviest_comes_first_and_says_what_to_do(): void
+    {
+        $true = InventedFilings::years(2);
+        $found = static fn (array $years): Finding => Integrity::ofSheet(InventedFilings::sheet($years))[0];
+        $gap = $true;
+        unset($gap[2019]);
+        $this->assertSame([40, 'FY 2019 was not reported or is not in the data.'], [$found($gap)->weight, $found($gap)->sentence]);
+        $balance = ['cash_and_equivalents', 'receivables', 'inventories', 'total_current_assets', 'property_plant_equipment_net', 'total_assets', 'accounts_payable', 'long_term_debt', 'total_liabilities', 'total_equity'];
+        foreach ([[1000.0, 'larger', 'Divide by 1~000', 'Divide by 1,000'], [0.001, 'smaller', 'Multiply by 1~000', 'Multiply by 1,000']] as [$factor, $than, $line, $whole]) {
+            $slip = $true;
+            $slip[2021]['revenue'] *= $factor;
+            $finding = $found($slip);
+            $this->assertSame([90, $line], [$finding->weight, preg_replace('/(?<=1)[^0-9,]+(?=000)/u', '~', $finding->remedies[0]->label)]);
+            $this->assertMatchesRegularExpression("/about 1\\D+000 times {$than} than in the other years\\.$/u", $finding->sentence);
+            $this->assertEqualsWithDelta($true[2021]['revenue'], $finding->computed, 1.0);
+            $sheet = $true;
+            foreach ($balance as $key) {
+                $sheet[2019][$key] *= $factor;
+            }
+            $this->assertSame([92, $whole], [$found($sheet)->weight, $found($sheet)->remedies[0]->label]);
+            $this->assertStringContainsString("is about a thousand times {$than} than", $found($sheet)->sentence);
+        }
+        $minus = $true;
+        $minus[2022]['inventories'] *= -1;
+        $this->assertSame([80, 'Turn the sign'], [$found($minus)->weight, $found($minus)->remedies[0]->label]);
+    }
+
     public function test_a_count_that_jumps_between_reports_is_told_once_with_the_way_back(): void
     {
         $found = static function (array $counts, array $equity = [], array $splits = []): array {

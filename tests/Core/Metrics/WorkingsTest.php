@@ -18,6 +18,7 @@ use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
 use Logion\Metrics\Formula\Workings;
 use Logion\Metrics\Moment;
+use Logion\Unit;
 use Logion\Working\Working;
 use PHPUnit\Framework\TestCase;
 
@@ -72,6 +73,16 @@ final class WorkingsTest extends TestCase
               Revenue 22 [Q1 2025 (2025-03-31)] < Report 20251
               Revenue 29 [Q2 2025 (2025-06-30)] < Report 20252
             TEXT, self::text((new Workings($scope))->half(LineItems::all()['revenue'], 20252)));
+    }
+
+    public function test_leaves_are_what_nothing_stands_under_in_reading_order(): void
+    {
+        $scope = self::scope([20230 => ['revenue' => 80, 'gross_profit' => 30], 20240 => ['revenue' => 100, 'gross_profit' => 45]]);
+        $tree = $scope->catalogue->parse('gross_margin - ago(gross_margin, 1)');
+        $leaves = (new Workings($scope))->expression($tree, 'x', Unit::Percent, Moment::of('annual'))->leaves();
+        $told = array_map(static fn (Working $leaf): string => "{$leaf->label} {$leaf->figure->value()}", $leaves);
+        $this->assertSame(['Gross profit 45', 'Revenue 100', 'Gross profit 30', 'Revenue 80'], $told);
+        $this->assertSame([$leaves[0]], $leaves[0]->leaves());
     }
 
     public function test_where_quarters_begin_the_year_stands_and_says_so(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Screening;
 
+use Logion\Absence;
 use Logion\Metrics\Formula\FormulaError;
 use Logion\Screening\CompanySet;
 use Logion\Screening\IndustryTree;
@@ -96,5 +97,16 @@ final class UniverseTest extends TestCase
         $universe = self::drawn(1);
         $this->expectException(FormulaError::class);
         $universe->evaluate($universe->catalogue->parse('mean_of(universe_percentile(price_to_book), 3)'), [0]);
+    }
+
+    public function test_a_metric_that_compares_companies_is_computed_for_those_it_fits(): void
+    {
+        $values = array_map(floatval(...), range(1, 12));
+        $universe = self::of(['ev_to_ebitda' => $values, 'price_to_book' => $values], ['template' => [...array_fill(0, 11, 'industrial'), 'bank']]);
+        $column = $universe->compared('price_book_vs_sector');
+        $this->assertEqualsWithDelta(array_map(static fn (float $x): float => $x / 6.5, $values), array_map($column->at(...), range(0, 11)), 1e-12);
+        $column = $universe->compared('ev_to_ebitda_to_sector');
+        $this->assertEqualsWithDelta(1 / 6.5, $column->at(0), 1e-12);
+        $this->assertSame('not_applicable', $column->at(11) instanceof Absence ? $column->at(11)->kind->value : 'a value', 'a bank has no such multiple');
     }
 }

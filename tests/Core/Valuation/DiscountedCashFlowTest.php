@@ -251,6 +251,23 @@ final class DiscountedCashFlowTest extends TestCase
         }
     }
 
+    public function test_drivers_are_searched_within_sensible_ranges_and_growth_starts_within_them(): void
+    {
+        $this->assertSame([
+            'revenue_growth' => [-0.5, 1.0], 'operating_margin' => [-0.5, 0.9], 'tax_rate' => [0.0, 0.8], 'depreciation_to_revenue' => [0.0, 0.6],
+            'capital_expenditure_to_revenue' => [0.0, 0.8], 'working_capital_to_revenue_change' => [-1.0, 2.0],
+        ], array_map(static fn (array $driver): array => [$driver[1], $driver[2]], DiscountedCashFlow::DRIVERS));
+        foreach ([[1.6, 0.4], [1.3, 0.3], [0.9, -0.1], [0.7, -0.2]] as [$times, $start]) {
+            $years = [];
+            foreach (range(2020, 2025) as $i => $year) {
+                $years[$year] = ['revenue' => 100.0 * $times ** $i, 'operating_income' => 10.0, 'shares_outstanding_period_end' => 5.0];
+            }
+            $rule = DiscountedCashFlowDefaults::for(Books::scope($years))->drivers['revenue_growth'];
+            $this->assertEqualsWithDelta($start, $rule->values[0], 1e-12);
+            $this->assertSame([2, 'history'], [$rule->holdYears, $rule->source]);
+        }
+    }
+
     public function test_rules_of_drivers_are_read_told_and_refused(): void
     {
         foreach ([['rule' => 'own', 'values' => [0.1, 0.2], 'source' => 'mine'], ['rule' => 'fade', 'from' => 0.1, 'to' => 0.02, 'hold_years' => 3, 'source' => 'own'], ['rule' => 'historical_median', 'exclude' => [2020], 'source' => 'history']] as $data) {
