@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core\Screening;
 
-use Logion\Absence;
 use Logion\Metrics\Formula\FormulaError;
 use Logion\Screening\CompanySet;
 use Logion\Screening\IndustryTree;
@@ -106,6 +105,6 @@ final class UniverseTest extends TestCase
         $column = $universe->compared('price_book_vs_sector');
         $of = array_map(static fn (float $x): float => $x / 6, range(1.0, 11.0));
         $this->assertEqualsWithDelta($of, array_map($column->at(...), range(0, 10)), 1e-12, 'the median of the eleven is six');
-        $this->assertSame('not_applicable', $column->at(11) instanceof Absence ? $column->at(11)->kind->value : 'a value', 'a bank has no such multiple');
+        $this->assertSame('not_applicable', $column->absence(11)?->kind->value, 'a bank has no such multiple');
     }
 }
