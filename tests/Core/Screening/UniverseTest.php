@@ -102,7 +102,7 @@ final class UniverseTest extends TestCase
     {
         $values = array_map(floatval(...), range(1, 12));
         $universe = self::of(['ev_to_ebitda' => $values, 'price_to_book' => $values], ['template' => [...array_fill(0, 11, 'industrial'), 'bank']]);
-        $column = $universe->compared('price_book_vs_sector');
+        $column = $universe->compared('ev_to_ebitda_to_sector');
         $of = array_map(static fn (float $x): float => $x / 6, range(1.0, 11.0));
         $this->assertEqualsWithDelta($of, array_map($column->at(...), range(0, 10)), 1e-12, 'the median of the eleven is six');
         $this->assertSame('not_applicable', $column->absence(11)?->kind->value, 'a bank has no such multiple');
