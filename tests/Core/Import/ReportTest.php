@@ -66,6 +66,26 @@ final class ReportTest extends TestCase
         $this->assertStringContainsString('the company reports in XCR', $report->refused[0]['reason']);
     }
 
+    public function test_what_a_fourth_quarter_repeats_of_its_year_is_the_years_and_balances_of_segments_too(): void
+    {
+        // Shares of a fourth quarter are averages of their own; a balance at its end is the year's.
+        $report = $this->report([
+            $this->fact('Revenues', 100.0, 20240101, 20241231), $this->fact('Revenues', 28.0, 20241001, 20241231),
+            $this->fact('WeightedAverageNumberOfDilutedSharesOutstanding', 50.0, 20240101, 20241231, unit: 'shares'),
+            $this->fact('WeightedAverageNumberOfDilutedSharesOutstanding', 52.0, 20241001, 20241231, unit: 'shares'),
+            $this->fact('Assets', 500.0, null, 20241231), $this->fact('Assets', 70.0, null, 20241231, ['SegmentsAxis' => 'FerriesMember']),
+            $this->fact('Assets', 60.0, null, 20240930, ['SegmentsAxis' => 'FerriesMember']),
+        ]);
+        $figures = array_map(static fn (array $figure): float => $figure['value'], $report->figures);
+        ksort($figures);
+        $this->assertSame([
+            'diluted_shares_average@20240' => 50.0, 'diluted_shares_average@20244' => 52.0, 'revenue@20240' => 100.0, 'revenue@20244' => 28.0, 'total_assets@20240' => 500.0,
+        ], $figures);
+        $this->assertSame([[20240, 70.0], [20243, 60.0]], array_map(static fn (array $b): array => [$b['period'], $b['value']], $report->breakdowns));
+        // Without the year, what the fourth quarter gives is all there is.
+        $this->assertSame(['revenue@20244'], array_keys($this->report([$this->fact('Revenues', 28.0, 20241001, 20241231)])->figures));
+    }
+
     public function test_every_line_that_has_a_concept_is_found_again_by_it(): void
     {
         $checked = 0;
