@@ -60,14 +60,7 @@ final class Corrections
     /** Takes corrections back: figures are again as filed, or as corrected before. */
     public function withdraw(User $user, string $batch): int
     {
-        return DB::transaction(function () use ($user, $batch): int {
-            $made = Correction::query()->of($user)->where('batch', $batch)->whereNull('withdrawn_at')->get();
-            foreach ($made as $correction) {
-                $correction->update(['withdrawn_at' => now()]);
-            }
-
-            return $made->count();
-        });
+        return Correction::query()->of($user)->where('batch', $batch)->whereNull('withdrawn_at')->update(['withdrawn_at' => now()]);
     }
 
     /** Puts withdrawn corrections in force again, in the place of later ones. */
@@ -81,7 +74,7 @@ final class Corrections
             }
 
             return $made->count();
-        });
+        }, attempts: 3); // A transaction that has read cannot write once another has written: it begins again.
     }
 
     /** @throws UnprocessableEntityHttpException if the line does not exist or does not fit the business */
