@@ -4,14 +4,10 @@ declare(strict_types=1);
 
 namespace Logion\Metrics\Formula\Function;
 
-use Logion\Absence;
 use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Parameter;
-use Logion\Metrics\Formula\Shape\OfPrices;
-use Logion\Metrics\Moment;
-use Logion\Unit;
+use Logion\Metrics\Formula\Shape\ReturnOfPrices;
 
-final class PriceReturn extends OfPrices
+final class PriceReturn extends ReturnOfPrices
 {
     public function name(): string
     {
@@ -28,25 +24,8 @@ final class PriceReturn extends OfPrices
         return 'price_return(\'1y\')';
     }
 
-    public function reads(): string
+    protected function levels(CompanyScope $company): array
     {
-        return 'The close at the end of the window and the close it begins after.';
-    }
-
-    public function parameters(): array
-    {
-        return [Parameter::Period];
-    }
-
-    public function unit(): Unit
-    {
-        return Unit::Ratio;
-    }
-
-    protected function of(CompanyScope $company, Moment $moment, array $arguments): float|Absence
-    {
-        $bars = self::bars($company, $moment, $arguments[0], true);
-
-        return $bars instanceof Absence ? $bars : $company->prices->closes[$bars[1]] / $company->prices->closes[$bars[0]] - 1;
+        return $company->prices->closes;
     }
 }
