@@ -15,6 +15,7 @@ use App\Http\Controllers\Api\DecisionController;
 use App\Http\Controllers\Api\ExportController;
 use App\Http\Controllers\Api\FinderController;
 use App\Http\Controllers\Api\FindingController;
+use App\Http\Controllers\Api\IdentityController;
 use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\ListController;
 use App\Http\Controllers\Api\NoteController;
@@ -62,6 +63,7 @@ Route::middleware('auth')->group(static function (): void {
 
     Route::prefix('companies/{ticker}')->group(static function (): void {
         Route::get('/', [CompanyController::class, 'show']);
+        Route::get('identity', IdentityController::class);
         Route::get('statements', [CompanyController::class, 'statements']);
         Route::get('prices', [CompanyController::class, 'prices']);
         Route::get('metrics', [CompanyController::class, 'metrics']);

@@ -6,6 +6,8 @@ namespace Tests;
 
 use App\Demo\DemoEconomy;
 use App\Facts\ColumnStore;
+use App\Models\Listing;
+use App\Models\Security;
 use App\Models\User;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Application;
@@ -45,7 +47,29 @@ abstract class DemoTestCase extends TestCase
             $app->make(ColumnStore::class)->refresh(self::TODAY);
         }
 
+        $connection = $app->make('db')->connection();
+        $connection->setQueryGrammar(new StrictIdentifiers($connection));
+
         return $app;
+    }
+
+    /** The listing under a ticker. */
+    protected function listing(string $ticker): Listing
+    {
+        return Listing::query()->where('ticker', $ticker)->firstOrFail();
+    }
+
+    protected function companyId(string $ticker): int
+    {
+        return (int) $this->listing($ticker)->security()->value('company_id');
+    }
+
+    /** Lists the only class of shares of a company. */
+    protected function list(int $company, string $ticker): Listing
+    {
+        $security = Security::query()->create(['company_id' => $company, 'kind' => 'share', 'name' => 'Ordinary shares']);
+
+        return Listing::query()->create(['security_id' => $security->id, 'exchange_id' => 1, 'ticker' => $ticker, 'currency' => 'XCR']);
     }
 
     protected function someone(string $name = 'Ada'): User

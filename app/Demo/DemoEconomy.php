@@ -6,6 +6,7 @@ namespace App\Demo;
 
 use App\Facts\BulkInsert;
 use Illuminate\Support\Facades\DB;
+use Logion\Accounts\FormerCurrency;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\LineKind;
 use Logion\Market\Day;
@@ -64,7 +65,7 @@ final class DemoEconomy
         DB::transaction(function () use ($macro, $profiles, $progress, $total): void {
             $this->facts = new BulkInsert('facts', ['company_id', 'filing_id', 'line', 'period', 'value']);
             $this->filings = new BulkInsert('filings', ['id', 'company_id', 'kind', 'period', 'period_end', 'filed_on', 'title'], 1);
-            $this->bars = new BulkInsert('bars', ['security_id', 'day', 'high', 'low', 'close', 'volume']);
+            $this->bars = new BulkInsert('bars', ['listing_id', 'day', 'high', 'low', 'close', 'volume']);
             $this->actions = new BulkInsert('corporate_actions', ['security_id', 'kind', 'ex_date', 'ratio']);
             $this->dividends = new BulkInsert('dividends', ['security_id', 'ex_date', 'paid_on', 'amount', 'currency']);
             $this->estimates = new BulkInsert('estimates', ['company_id', 'line', 'period', 'day', 'mean', 'deviation', 'analysts', 'high', 'low']);
@@ -110,11 +111,9 @@ final class DemoEconomy
             'id' => $id, 'name' => $profile->name, 'country' => $profile->country, 'sector' => $profile->sector, 'template' => $profile->template,
             'reporting_currency' => $profile->reportingCurrency, 'fiscal_year_end_month' => $profile->yearEndMonth, 'description' => $profile->description,
         ]);
-        DB::table('securities')->insert([
-            'id' => $id, 'company_id' => $id, 'exchange_id' => $exchange, 'kind' => 'share', 'ticker' => $profile->ticker, 'name' => $profile->name,
-            'isin' => Names::isin($profile->country, sprintf('%s%07d', substr(preg_replace('/[^A-Z]/', '', strtoupper($profile->ticker)).'XX', 0, 2), $id)),
-            'currency' => Names::CURRENCY, 'delisted_on' => $delisted[0] ?? null, 'delisting_reason' => $delisted[1] ?? null,
-        ]);
+        $identity = new IdentitySimulator($id, $exchange, $profile);
+        $identity->write();
+        $former = $identity->formerCurrency($this->exchangeRate(...), $macro);
         $quarters = StatementSimulator::for($profile, $macro)->run();
         $lastDay = $delisted[0] ?? Calendar::TODAY;
 
@@ -138,8 +137,16 @@ final class DemoEconomy
         foreach ($dividends as [$day, $amount]) {
             $this->dividends->add($id, $day, Day::plus($day, 12), $amount, Names::CURRENCY);
         }
-        $closes = $this->writePrices($id, $exchange, $profile, $macro, $quarters, $splits, $dividends, $lastDay, $delisted);
-        $published = $this->writeFilings($id, $profile, $quarters, $splits, $lastDay);
+        $closes = $this->writePrices($identity, $exchange, $profile, $macro, $quarters, $splits, $dividends, $lastDay, $delisted);
+        foreach ($identity->otherBars($closes, fn (int $day): float => $this->exchangeRate($macro, $day)) as $bar) {
+            $this->bars->add(...$bar);
+        }
+        foreach ($dividends as [$day, $amount]) {
+            foreach ($identity->otherSecurities() as $security) {
+                $this->dividends->add($security, $day, Day::plus($day, 12), $amount, Names::CURRENCY);
+            }
+        }
+        $published = $this->writeFilings($id, $profile, $quarters, $splits, $lastDay, $identity, $former);
         $shares = static function (int $day) use ($quarters, $profile): float {
             $count = $quarters[0]['shares'];
             foreach ($quarters as $quarter) {
@@ -177,7 +184,7 @@ final class DemoEconomy
      * @param  array{int, string}|null  $delisted
      * @return array<int, float> closes by day
      */
-    private function writePrices(int $id, int $exchange, Profile $profile, Macro $macro, array $quarters, array $splits, array $dividends, int $lastDay, ?array $delisted): array
+    private function writePrices(IdentitySimulator $identity, int $exchange, Profile $profile, Macro $macro, array $quarters, array $splits, array $dividends, int $lastDay, ?array $delisted): array
     {
         $closes = [];
         $bars = (new PriceSimulator($profile, $macro))->run($quarters, $splits, $dividends);
@@ -203,7 +210,7 @@ final class DemoEconomy
                 // From the offer on the price is the offer.
                 $bar['close'] = $bar['high'] = $bar['low'] = $offer;
             }
-            $this->bars->add($id, $bar['day'], $bar['high'], $bar['low'], $bar['close'], $bar['volume']);
+            $this->bars->add($identity->listingOn($bar['day']), $bar['day'], $bar['high'], $bar['low'], $bar['close'], $bar['volume']);
             if ($previous !== null) {
                 $before = $previous / ($ratios[$bar['day']] ?? 1.0);
                 $return = ($bar['close'] + ($paid[$bar['day']] ?? 0.0)) / $before - 1;
@@ -224,7 +231,7 @@ final class DemoEconomy
      * @param  list<array{int, float}>  $splits  ex-date, new shares per old
      * @return array<int, int> day of publication by period
      */
-    private function writeFilings(int $id, Profile $profile, array $quarters, array $splits, int $lastDay): array
+    private function writeFilings(int $id, Profile $profile, array $quarters, array $splits, int $lastDay, IdentitySimulator $identity, ?FormerCurrency $former): array
     {
         $chance = new Chance($profile->seed + 31);
         $breakdown = new BreakdownSimulator($profile);
@@ -249,17 +256,24 @@ final class DemoEconomy
                 if ($public) {
                     $published[$year * 10] = $filed;
                     $filing = $this->filing($id, 'annual', $year * 10, $end, $filed, "Annual report {$year}");
-                    $this->report($id, $filing, $year * 10, self::inSharesOf($filed, $end, $lines, $splits), $profile, $year);
+                    $this->report($id, $filing, $year * 10, self::inSharesOf($filed, $end, $lines, $splits), $profile, $year, $filed, $former);
                     foreach ($breakdown->year($year, $lines) as [$axis, $member, $line, $unit, $value]) {
-                        $this->breakdowns->add($id, $filing, $axis, $member, $line, $unit, $year * 10, $value);
+                        $rate = $unit === 'money' ? $former?->factor(Unit::Money, true, $year * 10, $filed) ?? 1.0 : 1.0;
+                        $this->breakdowns->add($id, $filing, $axis, $member, $line, $unit, $year * 10, $value / $rate);
+                    }
+                    foreach ($identity->classCounts($lines) as [$class, $count]) {
+                        $this->breakdowns->add($id, $filing, 'class', $class, 'shares_outstanding_period_end', 'shares', $year * 10, $count);
                     }
                     if ($year >= self::FIRST_QUARTERLY_YEAR) {
-                        $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_intersect_key($quarter['lines'], self::flows()), $splits), $profile, $year);
+                        $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_intersect_key($quarter['lines'], self::flows()), $splits), $profile, $year, $filed, $former);
                     }
                 }
             } elseif ($public && $year >= self::FIRST_QUARTERLY_YEAR) {
                 $filing = $this->filing($id, 'quarterly', $period, $end, $filed, "Quarterly report {$quarter['quarter']}/{$year}");
-                $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_diff_key($quarter['lines'], array_flip(self::MONEY_FREE)), $splits), $profile, $year);
+                $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_diff_key($quarter['lines'], array_flip(self::MONEY_FREE)), $splits), $profile, $year, $filed, $former);
+                foreach ($identity->classCounts($quarter['lines']) as [$class, $count]) {
+                    $this->breakdowns->add($id, $filing, 'class', $class, 'shares_outstanding_period_end', 'shares', $period, $count);
+                }
             }
         }
         foreach ($profile->events['restated'] ?? [] as $year => $factor) {
@@ -267,7 +281,8 @@ final class DemoEconomy
         }
         foreach ((new EstimateSimulator($profile))->run($truth, array_filter($published, static fn (int $day): bool => $day <= $lastDay)) as $row) {
             if ($row['day'] <= $lastDay) {
-                $this->estimates->add($id, $row['line'], $row['period'], $row['day'], $row['mean'], $row['deviation'], $row['analysts'], $row['high'], $row['low']);
+                $rate = $former?->rateOn($row['day']) ?? 1.0;
+                $this->estimates->add($id, $row['line'], $row['period'], $row['day'], $row['mean'] / $rate, $row['deviation'] / $rate, $row['analysts'], $row['high'] / $rate, $row['low'] / $rate);
             }
         }
 
@@ -306,7 +321,7 @@ final class DemoEconomy
     }
 
     /** @param  array<string, int|float>  $lines in thousands */
-    private function report(int $company, int $filing, int $period, array $lines, Profile $profile, int $year): void
+    private function report(int $company, int $filing, int $period, array $lines, Profile $profile, int $year, int $filed, ?FormerCurrency $former): void
     {
         $items = LineItems::all();
         $silent = ($profile->events['missing_lines_from'] ?? 9999) <= $year;
@@ -315,6 +330,9 @@ final class DemoEconomy
                 continue;
             }
             $unit = $items[$line]->unit->value;
+            // What was reported in another currency is rounded there, as every report is.
+            $rate = $former?->factor($items[$line]->unit, $items[$line]->isOverTime(), $period, $filed) ?? 1.0;
+            $value = $rate === 1.0 ? $value : round($value / $rate, $unit === 'money' ? 0 : 4);
             $this->facts->add($company, $filing, $line, $period, (float) ($unit === 'money' || $unit === 'shares' ? $value * 1000 : $value));
         }
     }
@@ -345,7 +363,7 @@ final class DemoEconomy
         $restated['earnings_per_share_diluted'] = round($restated['net_income'] / $lines['diluted_shares_average'], 4);
         $end = Calendar::quarterEnd($year, 4, $profile->yearEndMonth);
         $filing = $this->filing($company, 'restatement', $year * 10, $end, 20250612, "Restated annual report {$year}");
-        $this->report($company, $filing, $year * 10, self::inSharesOf(20250612, $end, $restated, $splits), $profile, $year);
+        $this->report($company, $filing, $year * 10, self::inSharesOf(20250612, $end, $restated, $splits), $profile, $year, 20250612, null);
     }
 
     /**
@@ -428,7 +446,7 @@ final class DemoEconomy
             $this->writeLevels(++$id, null, $home, 'index', $ticker, $name, $macro, $this->moves[$exchange] ?? [], 1000.0, 0.0);
             foreach ($profiles as $i => $profile) {
                 if ($exchange === 0 || $profile->country === array_values(Names::EXCHANGES)[$exchange - 1][1]) {
-                    $this->members->add($id, $i + 1, Calendar::FIRST_DAY, $profile->events['delisted'][0] ?? null);
+                    $this->members->add($id, $i + 1, Calendar::FIRST_DAY, $profile->events['delisted'][0] ?? $profile->events['left_index'] ?? null);
                 }
             }
         }
@@ -443,9 +461,10 @@ final class DemoEconomy
     /** @param  array<int, array{float, float}>  $moves */
     private function writeLevels(int $id, ?int $company, int $exchange, string $kind, string $ticker, string $name, Macro $macro, array $moves, float $level, float $annualCost): void
     {
-        DB::table('securities')->insert([
-            'id' => $id, 'company_id' => $company, 'exchange_id' => $exchange, 'kind' => $kind, 'ticker' => $ticker, 'name' => $name,
-            'isin' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)), 'currency' => Names::CURRENCY,
+        DB::table('securities')->insert(['id' => $id, 'company_id' => $company, 'kind' => $kind, 'name' => $name]);
+        DB::table('listings')->insert(['id' => $id, 'security_id' => $id, 'exchange_id' => $exchange, 'ticker' => $ticker, 'currency' => Names::CURRENCY]);
+        DB::table('identifiers')->insert([
+            'security_id' => $id, 'scheme' => 'isin', 'value' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)),
         ]);
         $chance = new Chance($this->seed + $id);
         foreach ($macro->days as $day) {

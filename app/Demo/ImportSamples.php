@@ -36,7 +36,7 @@ final class ImportSamples
     /** @param  list<int>  $periods */
     private static function statement(string $ticker, string $heading, array $periods, int $unit, bool $shift = false): string
     {
-        $company = DB::table('securities')->where('ticker', $ticker)->first(['company_id', 'name']);
+        $company = DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->join('companies', 'companies.id', '=', 'company_id')->where('ticker', $ticker)->first(['company_id', 'companies.name']);
         $known = [];
         foreach (DB::table('facts')->where('company_id', $company->company_id)->orderBy('filing_id')->get(['line', 'period', 'value']) as $fact) {
             $known[$fact->line][(int) $fact->period] = (float) $fact->value;
@@ -56,8 +56,8 @@ final class ImportSamples
      */
     private static function prices(string $ticker, int $days, \Closure $format, array $head, string $delimiter, bool $duplicate = false, bool $future = false): string
     {
-        $security = DB::table('securities')->where('ticker', $ticker)->value('id');
-        $bars = DB::table('bars')->where('security_id', $security)->orderByDesc('day')->limit($days)->get(['day', 'close', 'volume'])->reverse()->values();
+        $listing = DB::table('listings')->where('ticker', $ticker)->value('id');
+        $bars = DB::table('bars')->where('listing_id', $listing)->orderByDesc('day')->limit($days)->get(['day', 'close', 'volume'])->reverse()->values();
         $rows = [implode($delimiter, $head)];
         foreach ($bars as $i => $bar) {
             $row = implode($delimiter, $format([Day::iso((int) $bar->day), (float) $bar->close, (float) $bar->volume]));
@@ -77,9 +77,9 @@ final class ImportSamples
 
     private static function monthly(string $ticker): string
     {
-        $security = DB::table('securities')->where('ticker', $ticker)->value('id');
+        $listing = DB::table('listings')->where('ticker', $ticker)->value('id');
         $months = [];
-        foreach (DB::table('bars')->where('security_id', $security)->where('day', '>=', 20251001)->where('day', '<=', 20260612)->orderBy('day')->get(['day', 'close']) as $bar) {
+        foreach (DB::table('bars')->where('listing_id', $listing)->where('day', '>=', 20251001)->where('day', '<=', 20260612)->orderBy('day')->get(['day', 'close']) as $bar) {
             $months[intdiv((int) $bar->day, 100)] = Day::iso((int) $bar->day).",{$bar->close}";
         }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
+use Logion\Identity\Isin;
+
 /**
  * Invented names: places of an archipelago that does not exist, and plain trade words.
  */
@@ -68,17 +70,7 @@ final class Names
     /** ISIN of a country code and nine characters: ISO 6166 with its check digit (ISO/IEC 7064 by doubling). */
     public static function isin(string $country, string $body): string
     {
-        $digits = '';
-        foreach (str_split($country.$body) as $character) {
-            $digits .= ctype_digit($character) ? $character : (string) (ord($character) - 55);
-        }
-        $sum = 0;
-        foreach (array_reverse(str_split($digits)) as $i => $digit) {
-            $double = $i % 2 === 0 ? 2 * (int) $digit : (int) $digit;
-            $sum += $double > 9 ? $double - 9 : $double;
-        }
-
-        return $country.$body.((10 - $sum % 10) % 10);
+        return $country.$body.Isin::checkDigit($country.$body);
     }
 
     public static function sectorLabel(string $code): string

@@ -18,10 +18,10 @@ use ZipArchive;
  */
 final class UserArchive
 {
-    private const VERSION = 1;
+    private const VERSION = 2;
 
     /** Tables of market data, in the order in which they can be filled. */
-    private const DATA = ['exchanges', 'companies', 'securities', 'filings', 'facts', 'breakdown_facts', 'bars', 'corporate_actions', 'dividends', 'estimates', 'economy_series', 'index_members', 'observations', 'holdings', 'insider_trades'];
+    private const DATA = ['exchanges', 'companies', 'former_attributes', 'securities', 'listings', 'identifiers', 'filings', 'facts', 'breakdown_facts', 'bars', 'corporate_actions', 'dividends', 'estimates', 'economy_series', 'index_members', 'observations', 'holdings', 'insider_trades'];
 
     /** Tables of the user's own. */
     private const OWN = ['screens', 'column_views', 'own_metrics', 'company_lists', 'valuations', 'decisions', 'notes', 'corrections', 'one_offs', 'judgements', 'template_choices', 'import_profiles', 'line_mappings', 'transactions', 'imports'];

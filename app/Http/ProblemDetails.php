@@ -10,6 +10,7 @@ use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
+use Logion\Identity\AmbiguousReference;
 use Logion\LogionException;
 use Logion\Metrics\Formula\FormulaError;
 use Logion\Valuation\InvalidAssumption;
@@ -25,6 +26,9 @@ final class ProblemDetails
             $error instanceof ValidationException => [422, 'The request does not fit', implode(' ', array_merge(...array_values($error->errors()))), ['errors' => $error->errors()]],
             $error instanceof FormulaError => [422, 'The formula cannot be understood', $error->getMessage(), ['formula' => $error->formula, 'position' => $error->position, 'proposal' => $error->proposal]],
             $error instanceof InvalidAssumption => [422, 'The assumption cannot be valued with', $error->getMessage(), ['assumption' => $error->assumption]],
+            $error instanceof AmbiguousReference => [409, 'Several companies are meant', $error->getMessage(), ['choices' => array_map(
+                static fn (string $reference, int $company): array => ['reference' => $reference, 'name' => $error->names[$company] ?? ''], array_keys($error->choices), array_values($error->choices),
+            )]],
             $error instanceof LogionException => [422, 'The request cannot be answered', $error->getMessage(), []],
             $error instanceof HistoryPending => [409, 'Not computed yet', $error->getMessage(), ['formula' => $error->formula]],
             $error instanceof AuthenticationException => [401, 'Not signed in', 'Sign in to do this.', []],

@@ -4,50 +4,158 @@ declare(strict_types=1);
 
 namespace App\Import;
 
+use App\Identity\Identities;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\Template;
+use Logion\Identity\AmbiguousReference;
+use Logion\Identity\FormerValues;
+use Logion\Identity\Listing;
+use Logion\Identity\Reference;
 use Logion\Import\ColumnRecognition;
+use Logion\Import\Refusal;
+use Logion\Market\InvalidDay;
 
-/** Finds the company a file means by ticker, ISIN or name. */
+/** Finds the company a file means by ticker, identifier or name, and the listing its prices belong to. */
 final class Companies
 {
-    /** @var array<string, int>|null company by folded name, ticker and ISIN */
-    private ?array $known = null;
+    private const MOST_REMEMBERED = 2000;
+
+    /** @var array<string, true> texts that name nobody */
+    private array $unknown = [];
+
+    /** @var array<string, list<Listing>>|null all that ever had a ticker, by ticker */
+    private ?array $tickers = null;
+
+    /** @var array<string, Listing> by folded name or former name, and by identifier */
+    private array $named = [];
+
+    /** @var array<int, list<Listing>> by security, main ones first */
+    private array $listings = [];
+
+    /** @var array<int, FormerValues> by company */
+    private array $formerValues = [];
+
+    /** @var array<int, non-empty-list<Listing>> by security, those that follow one another */
+    private array $main = [];
 
     /** @var array<int, object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int, security: int}> */
     private array $read = [];
 
-    public function find(string $text): ?int
+    public function __construct(private readonly Identities $identities)
     {
-        if ($this->known === null) {
-            $this->known = [];
-            foreach (DB::table('companies')->leftJoin('securities', 'securities.company_id', '=', 'companies.id')->orderByDesc('companies.id')->get(['companies.id', 'companies.name', 'ticker', 'isin']) as $row) {
-                foreach ([ColumnRecognition::fold($row->name), strtolower((string) $row->ticker), strtolower((string) $row->isin)] as $key) {
-                    if ($key !== '') {
-                        $this->known[$key] = (int) $row->id;
-                    }
-                }
-            }
-        }
-        $text = trim($text);
+    }
 
-        return $this->known[strtolower($text)] ?? $this->known[ColumnRecognition::fold($text)] ?? null;
+    /**
+     * @param  int|null  $day  on which the ticker counts; now by default
+     *
+     * @throws Refusal if several companies have the ticker
+     */
+    public function find(string $text, ?int $day = null): ?int
+    {
+        return $this->listing($text, $day)?->company;
+    }
+
+    /**
+     * The listing a text names: by ticker the very one, by name or identifier a main one of the security.
+     *
+     * @throws Refusal if several companies have the ticker
+     */
+    public function listing(string $text, ?int $day = null): ?Listing
+    {
+        $this->known();
+        $text = trim($text);
+        if (isset($this->unknown[$text])) {
+            return null;
+        }
+        try {
+            $reference = Reference::read($text);
+            $listing = $reference?->among($this->tickers[$reference->ticker] ?? [], $day ?? Identities::LATEST);
+        } catch (AmbiguousReference $ambiguous) {
+            throw Refusal::because(rtrim($ambiguous->getMessage(), '.'));
+        } catch (InvalidDay) {
+            $listing = null;
+        }
+
+        $listing ??= $this->named[strtolower($text)] ?? $this->named[ColumnRecognition::fold($text)] ?? null;
+        if ($listing === null) {
+            // A file may name somebody nobody knows in a million rows.
+            $this->unknown = count($this->unknown) > self::MOST_REMEMBERED ? [] : $this->unknown;
+            $this->unknown[$text] = true;
+        }
+
+        return $listing;
+    }
+
+    /** The company a text names; null where it names none or could name several. */
+    public function certain(string $text): ?int
+    {
+        try {
+            return $text === '' ? null : $this->find($text);
+        } catch (Refusal) {
+            return null;
+        }
+    }
+
+    /** The company an XBRL report names as its entity: an identifier after the prefix of its scheme. */
+    public function entity(string $entity): ?int
+    {
+        return $this->certain($entity) ?? $this->certain(substr((string) strstr($entity, ':'), 1)) ?? $this->certain(substr((string) strrchr($entity, ':'), 1));
+    }
+
+    /** Whether a ticker means one listing on one day and another on another, so that rows with it are looked up day by day. */
+    public function dependsOnDay(string $text): bool
+    {
+        $this->known();
+        $reference = Reference::read(trim($text));
+
+        return count($this->tickers[$reference->ticker ?? ''] ?? []) > 1;
+    }
+
+    /** The listing a security's price of a day belongs to: where its main ones follow one another, that of the day. */
+    public function listed(int $security, int $day): Listing
+    {
+        $main = $this->mainListings($security);
+
+        return count($main) === 1 ? $main[0] : (Listing::nearest($main, $day) ?? throw new \LogicException("Security {$security} has no listing."));
+    }
+
+    /** Whether its price of every day belongs to the same listing. */
+    public function hasOneMainListing(int $security): bool
+    {
+        return count($this->mainListings($security)) === 1;
+    }
+
+    /** @return non-empty-list<Listing> those that follow one another; any where none is a main one */
+    private function mainListings(int $security): array
+    {
+        $this->known();
+
+        return $this->main[$security] ??= array_values(array_filter($this->listings[$security], static fn (Listing $listing): bool => $listing->main)) ?: $this->listings[$security];
     }
 
     /** A company named in a free text such as a file name: its ticker as a word of its own, or its whole name. */
     public function mentioned(string $text): ?int
     {
-        $this->find('');
+        $this->known();
+        foreach (preg_split('/[\s,;_]+/', $text) ?: [] as $word) {
+            $company = str_contains($word, ':') ? $this->certain($word) : null;
+            if ($company !== null) {
+                return $company;
+            }
+        }
         foreach (preg_split('/[^A-Za-z0-9]+/', $text) ?: [] as $word) {
-            if (strlen($word) >= 3 && $word === strtoupper($word) && isset($this->known[strtolower($word)])) {
-                return $this->known[strtolower($word)];
+            if (strlen($word) >= 3 && $word === strtoupper($word) && isset($this->tickers[$word])) {
+                $company = $this->certain($word);
+                if ($company !== null) {
+                    return $company;
+                }
             }
         }
         $folded = ' '.ColumnRecognition::fold($text).' ';
-        foreach ($this->known ?? [] as $name => $id) {
+        foreach ($this->named as $name => $listing) {
             $name = (string) $name;
             if (str_contains($name, ' ') && str_contains($folded, " {$name} ")) {
-                return $id;
+                return $listing->company;
             }
         }
 
@@ -57,15 +165,43 @@ final class Companies
     /** @return object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int, security: int} */
     public function read(int $id): object
     {
-        if (count($this->read) > 2000) {
+        if (count($this->read) > self::MOST_REMEMBERED) {
             $this->read = [];
         }
 
-        return $this->read[$id] ??= (static function () use ($id): object {
-            $row = DB::table('companies')->join('securities', 'securities.company_id', '=', 'companies.id')->where('companies.id', $id)->first(['companies.id', 'ticker', 'companies.name', 'template', 'reporting_currency as currency', 'securities.currency as trading', 'fiscal_year_end_month as year_end', 'securities.id as security']);
+        return $this->read[$id] ??= (function () use ($id): object {
+            $identity = $this->identities->of($id) ?? throw new \LogicException("Company {$id} has no listing.");
 
-            return (object) ['id' => (int) $row->id, 'ticker' => (string) $row->ticker, 'name' => (string) $row->name, 'template' => (string) $row->template, 'currency' => (string) $row->currency, 'trading' => (string) $row->trading, 'year_end' => (int) $row->year_end, 'security' => (int) $row->security];
+            return (object) [
+                'id' => $id, 'ticker' => $identity->reference, 'name' => $identity->name, 'template' => $identity->template, 'currency' => $identity->reportingCurrency,
+                'trading' => $identity->listing()->currency, 'year_end' => $identity->yearEndMonth, 'security' => $identity->security,
+            ];
         })();
+    }
+
+    /** The currency a report of a day is made out in. */
+    public function currencyOn(int $id, int $day): string
+    {
+        return $this->former($id)->on(FormerValues::REPORTING_CURRENCY, $this->read($id)->currency, $day);
+    }
+
+    /** @return list<string> every currency the company reports or has reported in, that of now first */
+    public function currencies(int $id): array
+    {
+        $former = array_filter($this->former($id)->former, static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY);
+
+        return array_values(array_unique([$this->read($id)->currency, ...array_column($former, 1)]));
+    }
+
+    /** The day from which reports are made out in the currency of now; 0 where they always were. */
+    public function currencySince(int $id): int
+    {
+        return max([0, ...array_column(array_filter($this->former($id)->former, static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY), 2)]);
+    }
+
+    private function former(int $id): FormerValues
+    {
+        return $this->formerValues[$id] ??= $this->identities->former($id);
     }
 
     public function template(int $id): Template
@@ -73,9 +209,34 @@ final class Companies
         return Template::from($this->read($id)->template);
     }
 
-    /** Someone made a company. */
+    /** Somebody made a company. */
     public function forget(): void
     {
-        $this->known = null;
+        $this->tickers = null;
+        $this->read = $this->formerValues = [];
+    }
+
+    private function known(): void
+    {
+        if ($this->tickers !== null) {
+            return;
+        }
+        $this->tickers = $this->named = $this->listings = $this->main = $this->unknown = [];
+        $main = [];
+        foreach ($this->identities->listings() as $listing) {
+            $this->tickers[$listing->ticker][] = $listing;
+            $this->listings[$listing->security][] = $listing;
+            $main[$listing->company] ??= $listing;
+        }
+        // The earlier company keeps a name that a later one has too, and names of now go before former ones.
+        foreach (DB::table('former_attributes')->where('attribute', FormerValues::NAME)->orderByDesc('company_id')->get(['company_id', 'value']) as $row) {
+            isset($main[$row->company_id]) && $this->named[ColumnRecognition::fold((string) $row->value)] = $main[$row->company_id];
+        }
+        foreach (DB::table('companies')->orderByDesc('id')->pluck('name', 'id') as $id => $name) {
+            isset($main[$id]) && $this->named[ColumnRecognition::fold((string) $name)] = $main[$id];
+        }
+        foreach (DB::table('identifiers')->get(['security_id', 'value']) as $row) {
+            isset($this->listings[$row->security_id]) && $this->named[strtolower((string) $row->value)] = $this->listings[$row->security_id][0];
+        }
     }
 }

@@ -36,7 +36,7 @@ final class FactWriter
     }
 
     /**
-     * @param  array<string, array{value: float, place: string, filed_on?: ?int}>  $figures  by "line@period"
+     * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string}>  $figures  by "line@period"
      * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int, place?: string}>  $breakdowns
      */
     public function company(int $id, array $figures, array $breakdowns = []): void
@@ -46,6 +46,7 @@ final class FactWriter
         $stored = $this->stored($id);
         $this->warnOfScaleAndShift($stored, $company->ticker, $figures);
         $filings = [];
+        $changed = count($this->pass->companies->currencies($id)) > 1;
         foreach ($figures as $key => $figure) {
             [$line, $period] = explode('@', $key);
             $period = (int) $period;
@@ -53,6 +54,12 @@ final class FactWriter
             $filedOn = $figure['filed_on'] ?? $this->mapping->filedOn ?? Day::plus($calendar->end($period), $period % 10 === 0 ? $this->mapping->filedAfter : intdiv($this->mapping->filedAfter, 2));
             if ($filedOn < $calendar->end($period)) {
                 $this->outcome->refuse($figure['place'], Period::label($period).' ends on '.Day::iso($calendar->end($period)).' and cannot have been public on '.Day::iso($filedOn));
+
+                continue;
+            }
+            $filedOn = $changed && $assumed && $this->currency($id, $figure) === $company->currency ? max($filedOn, $this->pass->companies->currencySince($id)) : $filedOn;
+            if ($changed && LineItems::all()[$line]->unit->isMoney() && $this->currency($id, $figure) !== $this->pass->companies->currencyOn($id, $filedOn)) {
+                $this->outcome->refuse($figure['place'], "The figure is in {$this->currency($id, $figure)}; reports filed on ".Day::iso($filedOn)." are in {$this->pass->companies->currencyOn($id, $filedOn)}");
 
                 continue;
             }
@@ -86,6 +93,19 @@ final class FactWriter
             $made[$key] ??= $this->filing($id, $part['period'] % 10 === 0 ? 'annual' : 'quarterly', $part['period'], $calendar->end($part['period']), $filedOn);
             $this->breakdowns->add($id, $made[$key], $part['axis'], $part['member'], $part['line'], $part['unit'], $part['period'], $part['value']);
         }
+    }
+
+    /**
+     * The currency a figure is in: its own, else that of the file, else that of the reports of its day where the file names none.
+     *
+     * @param  array{filed_on?: ?int, currency?: ?string, value: float, place: string}  $figure
+     */
+    private function currency(int $company, array $figure): string
+    {
+        $filedOn = $figure['filed_on'] ?? $this->mapping->filedOn;
+
+        return $figure['currency'] ?? $this->mapping->currency
+            ?? ($filedOn === null ? $this->pass->companies->read($company)->currency : $this->pass->companies->currencyOn($company, $filedOn));
     }
 
     public function flush(): void

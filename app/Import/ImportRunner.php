@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Import;
 
-use App\Demo\Names;
+use App\Identity\Identities;
 use App\Models\Import;
 use Closure;
 use Illuminate\Support\Facades\DB;
+use Logion\Identity\Listing;
 use Logion\Import\Refusal;
 
 /**
@@ -31,7 +32,8 @@ final readonly class ImportRunner
         $importId = $stores ? $import->id : null;
         $decided = DB::table('line_mappings')->where('user_id', $import->user_id)->pluck('line', 'label')->map(strval(...))->all();
         $outcome = new Outcome;
-        $pass = new ImportPass($import, $mapping, [...$decided, ...$mapping->lines], $this->companies, $this->subject($mapping, $importId), $importId, $outcome, $progress);
+        $subject = $this->subject($mapping, $importId);
+        $pass = new ImportPass($import, $mapping, [...$decided, ...$mapping->lines], $this->companies, $subject?->company, $subject, $importId, $outcome, $progress);
         match ($mapping->kind) {
             Mapping::REPORT => (new ReportImport($pass))->run(),
             Mapping::STATEMENT => (new StatementImport($pass))->run(),
@@ -41,14 +43,14 @@ final readonly class ImportRunner
         return $outcome;
     }
 
-    /** The company all rows belong to; makes a new one where that is wished. */
-    private function subject(Mapping $mapping, ?int $importId): ?int
+    /** The company all rows belong to, by the listing that was named; makes a new one where that is wished. */
+    private function subject(Mapping $mapping, ?int $importId): ?Listing
     {
         $new = $mapping->newCompany;
         if ($new === null) {
-            return $mapping->company === null ? null : $this->companies->find($mapping->company) ?? throw Refusal::because("No company has the ticker \"{$mapping->company}\"");
+            return $mapping->company === null ? null : $this->companies->listing($mapping->company) ?? throw Refusal::because("No company has the ticker \"{$mapping->company}\"");
         }
-        $taken = $this->companies->find((string) $new['ticker']) ?? $this->companies->find((string) $new['name']);
+        $taken = $this->companies->find("{$new['exchange']}:{$new['ticker']}@".date('Y-m-d')) ?? $this->companies->find((string) $new['name']);
         if ($taken !== null) {
             throw Refusal::because("There is already a company \"{$this->companies->read($taken)->name}\" ({$this->companies->read($taken)->ticker}); choose it instead of making a new one");
         }
@@ -57,9 +59,12 @@ final readonly class ImportRunner
             'name' => $new['name'], 'country' => $exchange->country, 'sector' => ($new['sector'] ?? '') ?: '00', 'template' => $new['template'], 'reporting_currency' => $new['currency'], 'fiscal_year_end_month' => $new['year_end'],
             'description' => '', 'import_id' => $importId,
         ]);
-        DB::table('securities')->insert(['company_id' => $id, 'exchange_id' => $exchange->id, 'kind' => 'share', 'ticker' => strtoupper((string) $new['ticker']), 'isin' => Names::isin($exchange->country, sprintf('ZZ%07d', $id)), 'name' => $new['name'], 'currency' => $exchange->currency]);
+        $security = DB::table('securities')->insertGetId(['company_id' => $id, 'kind' => 'share', 'name' => 'Ordinary shares']);
+        DB::table('listings')->insert([
+            'security_id' => $security, 'exchange_id' => $exchange->id, 'ticker' => strtoupper((string) $new['ticker']), 'currency' => $exchange->currency,
+        ]);
         $this->companies->forget();
 
-        return $id;
+        return $this->companies->listed($security, Identities::LATEST);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Import;
 
 use App\Exchange\Reading\FileFormat;
 use App\Facts\CompanyRefresh;
+use App\Identity\Identities;
 use App\Models\Import;
 use App\Models\User;
 use Closure;
@@ -27,9 +28,9 @@ final class Imports
     private const KEPT_DAYS = 30;
 
     /** Tables that hold imported rows, in the order in which they can be emptied. */
-    private const TABLES = ['bars', 'dividends', 'corporate_actions', 'estimates', 'observations', 'holdings', 'insider_trades', 'transactions', 'filings'];
+    private const TABLES = ['bars', 'dividends', 'corporate_actions', 'estimates', 'observations', 'holdings', 'insider_trades', 'transactions', 'filings', 'former_attributes', 'identifiers', 'listings', 'securities'];
 
-    public function __construct(private readonly Recognition $recognition, private readonly CompanyRefresh $refresh)
+    public function __construct(private readonly Recognition $recognition, private readonly CompanyRefresh $refresh, private readonly Identities $identities)
     {
     }
 
@@ -117,7 +118,7 @@ final class Imports
 
             return $outcome;
         });
-        // The securities of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
+        // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
         $outcome = $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
         $this->refresh->companies($outcome->companies, $mapping->changesStatements());
 
@@ -145,16 +146,33 @@ final class Imports
                     $companies[(int) $company] = 0;
                 }
             }
-            foreach (['bars', 'dividends', 'corporate_actions'] as $table) {
-                foreach (DB::table($table)->join('securities', 'securities.id', '=', "{$table}.security_id")->where("{$table}.import_id", $import->id)->distinct()->pluck('company_id') as $company) {
+            $listed = DB::table('bars')->join('listings', 'listings.id', '=', 'listing_id')->where('bars.import_id', $import->id)->distinct()->pluck('security_id');
+            foreach (['dividends', 'corporate_actions'] as $table) {
+                $listed = $listed->merge(DB::table($table)->where('import_id', $import->id)->distinct()->pluck('security_id'));
+            }
+            foreach (DB::table('securities')->whereIn('id', $listed->unique())->distinct()->pluck('company_id') as $company) {
+                $companies[(int) $company] = 0;
+            }
+            self::refuseIfListingsAreUsed($import);
+            foreach (['former_attributes' => 'company_id', 'identifiers' => 'security_id', 'listings' => 'security_id'] as $table => $column) {
+                $owners = DB::table($table)->where('import_id', $import->id)->distinct()->pluck($column);
+                foreach ($column === 'company_id' ? $owners : DB::table('securities')->whereIn('id', $owners)->pluck('company_id') as $company) {
                     $companies[(int) $company] = 0;
+                }
+            }
+            // What was replaced in place gets back what it was, and what was new goes; then what was deleted returns.
+            $deleted = [];
+            foreach (DB::table('replaced_rows')->where('import_id', $import->id)->orderByDesc('id')->get() as $replaced) {
+                $row = json_decode((string) $replaced->row, true, 8, JSON_THROW_ON_ERROR);
+                if (! isset($row['id']) || DB::table($replaced->table_name)->where('id', $row['id'])->update($row) === 0) {
+                    $deleted[] = [$replaced->table_name, $row];
                 }
             }
             foreach (self::TABLES as $table) {
                 DB::table($table)->where('import_id', $import->id)->delete();
             }
-            foreach (DB::table('replaced_rows')->where('import_id', $import->id)->orderByDesc('id')->get() as $replaced) {
-                DB::table($replaced->table_name)->insert(json_decode((string) $replaced->row, true, 8, JSON_THROW_ON_ERROR));
+            foreach ($deleted as [$table, $row]) {
+                DB::table($table)->insert($row);
             }
             DB::table('replaced_rows')->where('import_id', $import->id)->delete();
             if (isset($import->mapping['made_list'])) {
@@ -175,6 +193,22 @@ final class Imports
         $this->refresh->companies($companies);
     }
 
+    /** @throws Refusal if prices or events of other imports belong to listings or classes this one made */
+    private static function refuseIfListingsAreUsed(Import $import): void
+    {
+        $made = DB::table('listings')->where('import_id', $import->id)->whereNotExists(
+            static fn ($replaced) => $replaced->from('replaced_rows')->where('import_id', $import->id)->where('table_name', 'listings')->whereRaw("json_extract(\"row\", '$.id') = listings.id"),
+        )->pluck('id');
+        $foreign = static fn ($query) => $query->whereNull('import_id')->orWhere('import_id', '<>', $import->id);
+        $used = DB::table('bars')->whereIn('listing_id', $made)->where($foreign)->exists();
+        foreach (['dividends', 'corporate_actions', 'listings'] as $table) {
+            $used = $used || DB::table($table)->whereIn('security_id', DB::table('securities')->where('import_id', $import->id)->select('id'))->where($foreign)->exists();
+        }
+        if ($used) {
+            throw Refusal::because('Prices, dividends or splits that came later belong to listings of this import. Undo those first');
+        }
+    }
+
     /** Forgets an import that was not stored. */
     public function discard(Import $import): void
     {
@@ -187,6 +221,6 @@ final class Imports
 
     private function runner(): ImportRunner
     {
-        return new ImportRunner(new Companies);
+        return new ImportRunner(new Companies($this->identities));
     }
 }

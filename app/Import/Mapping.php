@@ -54,7 +54,7 @@ final readonly class Mapping
     /** Whether the file has figures that the checks of statements look at; splits decide how share counts compare. */
     public function changesStatements(): bool
     {
-        return in_array($this->tableKind(), [null, TableKind::Figures, TableKind::Drivers, TableKind::Splits], true);
+        return in_array($this->tableKind(), [null, TableKind::Figures, TableKind::Drivers, TableKind::Splits, TableKind::FormerValues], true);
     }
 
     public function numbers(): NumberFormat
@@ -80,7 +80,7 @@ final readonly class Mapping
     {
         $kinds = [self::STATEMENT, self::REPORT, ...array_column(TableKind::cases(), 'value')];
         $valid = Validator::make($data, [
-            'kind' => ['required', 'string', 'in:'.implode(',', $kinds)], 'company' => ['nullable', 'string', 'max:12'],
+            'kind' => ['required', 'string', 'in:'.implode(',', $kinds)], 'company' => ['nullable', 'string', 'max:40'],
             'new_company' => ['nullable', 'array'], 'new_company.name' => ['required_with:new_company', 'string', 'min:2', 'max:160'], 'new_company.ticker' => ['required_with:new_company', 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/i'],
             'new_company.template' => ['required_with:new_company', 'in:'.implode(',', array_map(static fn (Template $t): string => $t->value, array_filter(Template::cases(), static fn (Template $t): bool => $t !== Template::Fund)))],
             'new_company.currency' => ['required_with:new_company', 'regex:/^[A-Z]{3}$/'], 'new_company.year_end' => ['required_with:new_company', 'integer', 'between:1,12'], 'new_company.exchange' => ['required_with:new_company', 'string', 'exists:exchanges,code'],

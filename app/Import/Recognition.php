@@ -82,7 +82,7 @@ final class Recognition
         $rows = $this->sample($path, $format);
         $kind = $mapping->tableKind();
         if ($kind === null) {
-            $id = $mapping->company === null ? null : $this->companies->find($mapping->company);
+            $id = $this->companies->certain($mapping->company ?? '');
             $template = $mapping->newCompany !== null ? Template::from((string) $mapping->newCompany['template']) : ($id === null ? Template::Industrial : $this->companies->template($id));
             $table = StatementTable::recognise($rows, new FiscalCalendar($id === null ? (int) ($mapping->newCompany['year_end'] ?? 12) : $this->companies->read($id)->year_end), new LineRecognition($template, $lines));
             $described['periods'] = array_map(Period::label(...), array_values($table->periods));
@@ -173,7 +173,7 @@ final class Recognition
     /** @param  list<list<string>>  $rows */
     private function statement(array $rows, ?string $ticker): ?StatementTable
     {
-        $id = $ticker === null ? null : $this->companies->find($ticker);
+        $id = $this->companies->certain($ticker ?? '');
         try {
             $table = StatementTable::recognise($rows, new FiscalCalendar($id === null ? 12 : $this->companies->read($id)->year_end), new LineRecognition($id === null ? Template::Industrial : $this->companies->template($id)));
         } catch (Refusal) {
@@ -189,9 +189,7 @@ final class Recognition
         $report = new XbrlReport($path, $format);
         $read = 0;
         foreach ($report->facts() as $fact) {
-            $id = $fact->entity === '' ? null : $this->companies->find(substr((string) strrchr(':'.$fact->entity, ':'), 1));
-            $id ??= isset($report->texts['EntityRegistrantName']) ? $this->companies->find($report->texts['EntityRegistrantName']) : null;
-            $id ??= isset($report->texts['TradingSymbol']) ? $this->companies->find($report->texts['TradingSymbol']) : null;
+            $id = $this->companies->entity($fact->entity) ?? $this->companies->certain($report->texts['EntityRegistrantName'] ?? '') ?? $this->companies->certain($report->texts['TradingSymbol'] ?? '');
             if ($id !== null) {
                 return $fact->filedOn === null ? $this->companies->read($id)->ticker : null;
             }

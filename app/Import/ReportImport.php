@@ -35,7 +35,7 @@ final readonly class ReportImport
             if ($this->pass->mapping->filedOn === null && $fact->filedOn === null) {
                 $outcome->warn('The report does not say when it was filed: its figures count from '.$this->pass->mapping->filedAfter.' days after the end of their year, half of that after a quarter. Name the day if you know it.');
             }
-            ($reports[$company][$fact->filedOn ?? 0] ??= $this->reportOf($company))->add($fact);
+            ($reports[$company][$fact->filedOn ?? 0] ??= $this->reportOf($company, $fact->filedOn ?? $this->pass->mapping->filedOn))->add($fact);
         }
         $writer = new FactWriter($this->pass);
         ksort($reports);
@@ -53,14 +53,14 @@ final readonly class ReportImport
 
     private function reporter(ReportedFact $fact): ?int
     {
-        return $fact->entity === '' ? null : $this->pass->companies->find(substr((string) strrchr(':'.$fact->entity, ':'), 1));
+        return $this->pass->companies->entity($fact->entity);
     }
 
-    private function reportOf(int $company): Report
+    private function reportOf(int $company, ?int $filedOn): Report
     {
         $read = $this->pass->companies->read($company);
 
-        return new Report(new FiscalCalendar($read->year_end), new Concepts($this->pass->lines), $this->pass->companies->template($company), $read->currency);
+        return new Report(new FiscalCalendar($read->year_end), new Concepts($this->pass->lines), $this->pass->companies->template($company), $filedOn === null ? $read->currency : $this->pass->companies->currencyOn($company, $filedOn));
     }
 
     private function take(FactWriter $writer, int $company, ?int $filedOn, Report $report): void

@@ -36,7 +36,7 @@ final readonly class StatementImport
         $outcome->rows = count($table->lines);
         if ($mapping->currency === null) {
             $outcome->warn("No currency is named: amounts are taken as {$company->currency}, in which {$company->name} reports.");
-        } elseif ($mapping->currency !== $company->currency) {
+        } elseif (! in_array($mapping->currency, $this->pass->companies->currencies($company->id), true)) {
             throw Refusal::because("The table is in {$mapping->currency} and {$company->name} reports in {$company->currency}. Choose the right company, or correct the currency if the heading means another thing");
         }
         $table->scale = $mapping->scale;

@@ -6,6 +6,7 @@ namespace App\Import;
 
 use App\Exchange\Reading\Rows;
 use App\Import\Records\Records;
+use Logion\Identity\Listing;
 use Logion\Import\NumberFormat;
 use Logion\Import\Refusal;
 use Logion\Import\TableKind;
@@ -32,8 +33,8 @@ final class TableImport
     /** @var array<string, array<string, int>> by field and text */
     private array $days = [];
 
-    /** @var array<string, int> by text */
-    private array $companies = [];
+    /** @var array<string, Listing> by text */
+    private array $listings = [];
 
     /** @throws Refusal if the kind of table is not known */
     public function __construct(private readonly ImportPass $pass)
@@ -104,15 +105,17 @@ final class TableImport
      */
     private function record(array $row): array
     {
-        $record = ['company' => $this->pass->company];
-        foreach ($this->columns['company'] as $column) {
-            $text = $row[$column] ?? '';
-            $record['company'] ??= $this->companies[$text] ?? $this->company($text);
-        }
+        $record = [];
         foreach ($this->columns['day'] as $field => $column) {
             $text = $row[$column] ?? '';
             $record[$field] = $this->days[$field][$text] ?? $this->day($field, $text);
         }
+        $record['listing'] = $this->pass->listing;
+        foreach ($this->columns['company'] as $column) {
+            $text = $row[$column] ?? '';
+            $record['listing'] ??= $this->listings[$text] ?? $this->listing($text, $record['day'] ?? null);
+        }
+        $record['company'] = $record['listing']->company;
         foreach ($this->columns['number'] as $field => $column) {
             $text = $row[$column] ?? '';
             $record[$field] = $this->asWritten && is_numeric($text) ? $text : $this->numbers->parse($text) ?? $this->absent($field);
@@ -128,13 +131,16 @@ final class TableImport
         return $record;
     }
 
-    private function company(string $text): int
+    /** @param  int|null  $day  of the row: tickers are used again */
+    private function listing(string $text, ?int $day): Listing
     {
-        if (count($this->companies) > self::MOST_REMEMBERED) {
-            $this->companies = [];
+        $listing = $this->pass->companies->listing($text, $day) ?? throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
+        if (! $this->pass->companies->dependsOnDay($text)) {
+            $this->listings = count($this->listings) > self::MOST_REMEMBERED ? [] : $this->listings;
+            $this->listings[$text] = $listing;
         }
 
-        return $this->companies[$text] = $this->pass->companies->find($text) ?? throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
+        return $listing;
     }
 
     private function day(string $field, string $text): ?int

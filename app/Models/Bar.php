@@ -6,7 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 
-/** A trading day of a security. */
+/** A trading day of a listing. */
 final class Bar extends Model
 {
     public $timestamps = false;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Identity\Identities;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
-use Illuminate\Database\Eloquent\Relations\HasOne;
 
 /** A company that reports. */
 final class Company extends Model
@@ -17,10 +17,16 @@ final class Company extends Model
 
     protected $table = 'companies';
 
-    /** @return HasOne<Security, $this> */
-    public function security(): HasOne
+    /** @return HasMany<Security, $this> */
+    public function securities(): HasMany
     {
-        return $this->hasOne(Security::class);
+        return $this->hasMany(Security::class);
+    }
+
+    /** How the company is referred to now: its ticker, with the exchange where another company has the same. */
+    public function reference(): string
+    {
+        return resolve(Identities::class)->references([$this->id])[$this->id];
     }
 
     /** @return HasMany<Filing, $this> */

@@ -6,8 +6,9 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 
-/** Something traded: a share, a fund or an index. */
+/** A class of a company's shares, a fund or an index. */
 final class Security extends Model
 {
     public $timestamps = false;
@@ -22,9 +23,9 @@ final class Security extends Model
         return $this->belongsTo(Company::class);
     }
 
-    /** @return BelongsTo<Exchange, $this> */
-    public function exchange(): BelongsTo
+    /** @return HasMany<Listing, $this> */
+    public function listings(): HasMany
     {
-        return $this->belongsTo(Exchange::class);
+        return $this->hasMany(Listing::class);
     }
 }

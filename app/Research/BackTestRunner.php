@@ -7,6 +7,7 @@ namespace App\Research;
 use App\Facts\ColumnStore;
 use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
+use App\Identity\Identities;
 use App\Models\User;
 use Closure;
 use Logion\Market\Day;
@@ -33,6 +34,7 @@ final class BackTestRunner
         private readonly BasketRunner $baskets,
         private readonly EvaluationContexts $contexts,
         private readonly NamedLists $lists,
+        private readonly Identities $identities,
     ) {
     }
 
@@ -112,24 +114,45 @@ final class BackTestRunner
     {
         $formulas = [...$screen->conditions(), ...$ranking?->formulas() ?? [], ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe))];
         $past = new PastUniverses($context->catalogue, $this->economy->read(), array_values(array_unique($days)), $formulas, fn (int $day): Closure => $this->lists->on($context->on($day), true));
-        $daysOf = $attributes = [];
+        $attributes = $names = [];
         foreach (array_unique($days) as $day) {
             foreach ($this->columns->members($day) as $member) {
-                $daysOf[$member->id][] = $day;
-                $attributes[$member->id] ??= array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
+                $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
+                $names[$member->id] = $member->name;
             }
         }
-        ksort($daysOf);
+        ksort($attributes);
         $done = 0;
-        foreach ($daysOf as $id => $its) {
-            $company = $this->companies->read($id, $context->as);
-            if ($company !== null) {
-                $past->add($company, $its, [...$attributes[$id], 'template' => $company->template->value]);
+        foreach ($attributes as $id => $its) {
+            foreach ($this->alike($id, array_keys($its)) as $span) {
+                $company = $this->companies->read($id, $context->as, on: $span[count($span) - 1]);
+                if ($company !== null) {
+                    $past->add($company, $span, array_map(static fn (array $of): array => [...$of, 'template' => $company->template->value], $its));
+                }
             }
-            $progress === null || $progress(++$done, count($daysOf));
+            $progress === null || $progress(++$done, count($attributes));
         }
 
-        return [$past, array_map(static fn (array $company): array => [$company['ticker'], $company['name']], $attributes)];
+        $references = $this->identities->references(array_keys($names));
+
+        return [$past, array_map(static fn (int $id): array => [$references[$id], $names[$id]], array_combine(array_keys($names), array_keys($names)))];
+    }
+
+    /**
+     * Days of a company between two changes of what it is called or reports in, on which it is read alike.
+     *
+     * @param  list<int>  $days  ascending
+     * @return list<non-empty-list<int>>
+     */
+    private function alike(int $company, array $days): array
+    {
+        $changes = $this->identities->changes($company);
+        $spans = [];
+        foreach ($days as $day) {
+            $spans[count(array_filter($changes, static fn (int $change): bool => $change <= $day))][] = $day;
+        }
+
+        return array_values($spans);
     }
 
     /** @return list<int> companies */

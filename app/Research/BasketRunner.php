@@ -6,7 +6,8 @@ namespace App\Research;
 
 use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
-use Illuminate\Support\Facades\DB;
+use App\Identity\Identities;
+use App\Identity\Indices;
 use Logion\Market\Day;
 use Logion\Market\PriceSeries;
 use Logion\Market\TradingDays;
@@ -25,8 +26,13 @@ final class BasketRunner
 {
     private const MOST = 1500;
 
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ScreenRunner $runner)
-    {
+    public function __construct(
+        private readonly CompanyReader $companies,
+        private readonly EconomyReader $economy,
+        private readonly ScreenRunner $runner,
+        private readonly Indices $indices,
+        private readonly Identities $identities,
+    ) {
     }
 
     /**
@@ -112,20 +118,18 @@ final class BasketRunner
     /** @throws NotFoundHttpException if there is no such index */
     public function index(string $ticker): PriceSeries
     {
-        $id = DB::table('securities')->where('kind', 'index')->where('ticker', $ticker)->value('id')
-            ?? throw new NotFoundHttpException('There is no index "'.mb_substr($ticker, 0, 20).'". The indices are '.DB::table('securities')->where('kind', 'index')->pluck('ticker')->implode(', ').'.');
-
-        return $this->companies->prices((int) $id);
+        return $this->companies->prices($this->indices->find($ticker) ?? throw new NotFoundHttpException($this->indices->unknown($ticker)));
     }
 
     /** Prices of a company's share in the currency of the installation. */
     public function priced(int $companyId): PriceSeries
     {
-        $security = DB::table('securities')->where('company_id', $companyId)->first(['id', 'currency']) ?? throw new \LogicException("Company {$companyId} has no share.");
-        $series = $this->companies->prices((int) $security->id);
+        $identity = $this->identities->of($companyId) ?? throw new \LogicException("Company {$companyId} has no share.");
+        $series = $this->companies->prices($identity->security);
+        $currency = $identity->listing()->currency;
         $economy = $this->economy->read();
 
-        return $security->currency === $economy->baseCurrency() ? $series : $series->converted(static fn (int $day): ?float => $economy->exchange($security->currency, $economy->baseCurrency(), $day));
+        return $currency === $economy->baseCurrency() ? $series : $series->converted(static fn (int $day): ?float => $economy->exchange($currency, $economy->baseCurrency(), $day));
     }
 
     /**

@@ -7,25 +7,26 @@ namespace App\Research;
 use App\Facts\ColumnStore;
 use App\Facts\CompanyReader;
 use App\Facts\EconomyReader;
-use Illuminate\Support\Facades\DB;
+use App\Identity\CompanyIdentity;
+use App\Identity\Identities;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Economy;
 use Logion\Screening\UniversePeers;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** Opens a company on an as-of day. */
 final class CompanyScopes
 {
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns)
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns, private readonly Identities $identities)
     {
     }
 
     /**
      * Among the companies of its universe, if the columns of the day are there; nothing is computed for others than itself.
      *
-     * @throws NotFoundHttpException if no company has the ticker; names the nearest ones
+     * @throws \Symfony\Component\HttpKernel\Exception\NotFoundHttpException if no company has the ticker; names the nearest ones
+     * @throws \Logion\Identity\AmbiguousReference if several have
      */
     public function open(string $ticker, EvaluationContext $context): CompanyScope
     {
@@ -41,23 +42,22 @@ final class CompanyScopes
         return new CompanyScope($this->read($ticker, $context, true), $context->day, Catalogue::withoutMetrics(), new Economy);
     }
 
-    private function read(string $ticker, EvaluationContext $context, bool $accountsOnly): Company
+    /** What the company of a scope is called on its day. */
+    public function identity(CompanyScope $scope): CompanyIdentity
     {
-        return $this->companies->read($this->companyId($ticker), $context->as, $accountsOnly) ?? throw new \LogicException('The company was just found.');
+        return $this->identities->of($scope->company->id, $scope->asOf) ?? throw new \LogicException('The company was just opened.');
     }
 
+    private function read(string $ticker, EvaluationContext $context, bool $accountsOnly): Company
+    {
+        $id = $this->identities->company($ticker, $context->day);
+
+        return $this->companies->read($id, $context->as, $accountsOnly, $context->day) ?? throw new \LogicException('The company was just found.');
+    }
+
+    /** The company a reference means, by default now. */
     public function companyId(string $ticker): int
     {
-        $id = DB::table('securities')->whereNotNull('company_id')->where('ticker', strtoupper($ticker))->value('company_id');
-        if ($id !== null) {
-            return (int) $id;
-        }
-        $near = [];
-        foreach (DB::table('securities')->whereNotNull('company_id')->pluck('ticker') as $known) {
-            $near[$known] = levenshtein(strtoupper(substr($ticker, 0, 12)), $known);
-        }
-        asort($near);
-
-        throw new NotFoundHttpException('No company has the ticker "'.mb_substr($ticker, 0, 20).'". Near it: '.implode(', ', array_slice(array_keys($near), 0, 3)).'.');
+        return $this->identities->company($ticker);
     }
 }

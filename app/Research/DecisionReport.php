@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Research;
 
+use App\Facts\EconomyReader;
+use App\Identity\CompanyIdentity;
+use App\Identity\Identities;
 use App\Models\Bar;
 use App\Models\CorporateAction;
 use App\Models\Decision;
 use Illuminate\Support\Collection;
+use Logion\Identity\Listing;
 use Logion\Market\CorporateActions;
 use Logion\Market\Day;
 use Logion\Valuation\MarginOfSafety;
@@ -15,35 +19,32 @@ use Logion\Valuation\MarginOfSafety;
 /** Decisions held against the prices of a day; shares split since count on the new basis. */
 final class DecisionReport
 {
-    /** New shares per old since a decision: what it says in the share terms of then is that many times today's. */
-    public static function splitRatio(Decision $decision, int $day): float
+    public function __construct(private readonly Identities $identities, private readonly EconomyReader $economy)
     {
-        $security = $decision->company->security->id;
+    }
 
-        return (self::splits(collect([$security]))[$security] ?? new CorporateActions)->splitRatio((int) $decision->decided_on, $day);
+    /** New shares per old since a decision: what it says in the share terms of then is that many times today's. */
+    public function splitRatio(Decision $decision, int $day): float
+    {
+        return $this->splits($this->identity($decision, $day)->security)->splitRatio((int) $decision->decided_on, $day);
     }
 
     /**
-     * @param  Collection<int, Decision>  $decisions  with company.security loaded
+     * @param  Collection<int, Decision>  $decisions  with company loaded
      * @return list<array<string, mixed>>
      */
-    public static function of(Collection $decisions, int $day): array
+    public function of(Collection $decisions, int $day): array
     {
-        $securities = $decisions->map(static fn (Decision $decision): int => $decision->company->security->id)->unique();
-        $latest = Bar::query()->selectRaw('security_id, max(day) as day')->whereIn('security_id', $securities)->where('day', '<=', $day)->groupBy('security_id');
-        $prices = Bar::query()->joinSub($latest, 'latest', static fn ($join) => $join->on('bars.security_id', '=', 'latest.security_id')->on('bars.day', '=', 'latest.day'))->pluck('bars.close', 'bars.security_id');
-        $splits = self::splits($securities);
-
-        return $decisions->map(static function (Decision $decision) use ($day, $prices, $splits): array {
-            $security = $decision->company->security;
-            $ratio = ($splits[$security->id] ?? new CorporateActions)->splitRatio((int) $decision->decided_on, $day);
+        return $decisions->map(function (Decision $decision) use ($day): array {
+            $identity = $this->identity($decision, $day);
+            $ratio = $this->splits($identity->security)->splitRatio((int) $decision->decided_on, $day);
             $value = $decision->value_per_share / $ratio;
             $then = $decision->price_then / $ratio;
-            $now = isset($prices[$security->id]) ? (float) $prices[$security->id] : null;
+            $now = $this->price($identity, $decision->currency, $day);
             $below = MarginOfSafety::buyBelow($value, $decision->margin_of_safety);
 
             return [
-                'id' => $decision->id, 'ticker' => $security->ticker, 'name' => $decision->company->name, 'verdict' => $decision->verdict, 'thesis' => $decision->thesis, 'disproof' => $decision->disproof,
+                'id' => $decision->id, 'ticker' => $identity->reference, 'name' => $identity->name, 'verdict' => $decision->verdict, 'thesis' => $decision->thesis, 'disproof' => $decision->disproof,
                 'value_per_share' => $value, 'margin_of_safety' => $decision->margin_of_safety, 'buy_below' => $below, 'price_then' => $then, 'price_now' => $now,
                 'distance' => MarginOfSafety::distance($now, $below), 'since' => $now === null || $then <= 0 ? null : $now / $then - 1,
                 'currency' => $decision->currency, 'decided_on' => Day::iso((int) $decision->decided_on), 'valuation_id' => $decision->valuation_id,
@@ -51,13 +52,30 @@ final class DecisionReport
         })->values()->all();
     }
 
-    /**
-     * @param  Collection<int, int>  $securities
-     * @return Collection<int, CorporateActions> by security
-     */
-    private static function splits(Collection $securities): Collection
+    private function identity(Decision $decision, int $day): CompanyIdentity
     {
-        return CorporateAction::query()->whereIn('security_id', $securities)->where('kind', 'split')->orderBy('ex_date')->get()
-            ->groupBy('security_id')->map(static fn (Collection $actions): CorporateActions => new CorporateActions($actions->map(static fn (CorporateAction $split): array => [(int) $split->ex_date, (float) $split->ratio])->values()->all()));
+        return $this->identities->of($decision->company_id, $day) ?? throw new \LogicException("Company {$decision->company_id} has no share.");
+    }
+
+    /** The latest close up to a day, in a currency; null where there is none. */
+    private function price(CompanyIdentity $identity, string $currency, int $day): ?float
+    {
+        $listings = $identity->main($identity->security);
+        $bar = Bar::query()->whereIn('listing_id', array_map(static fn (Listing $listing): int => $listing->id, $listings))->where('day', '<=', $day)->orderByDesc('day')->first(['listing_id', 'day', 'close']);
+        foreach ($bar === null ? [] : $listings as $listing) {
+            if ($listing->id === $bar->listing_id) {
+                $rate = $this->economy->read()->exchange($listing->currency, $currency, (int) $bar->day);
+
+                return $rate === null ? null : $bar->close * $rate;
+            }
+        }
+
+        return null;
+    }
+
+    private function splits(int $security): CorporateActions
+    {
+        return new CorporateActions(CorporateAction::query()->where('security_id', $security)->where('kind', 'split')->orderBy('ex_date')->get()
+            ->map(static fn (CorporateAction $split): array => [(int) $split->ex_date, (float) $split->ratio])->values()->all());
     }
 }

@@ -6,6 +6,7 @@ namespace App\Research;
 
 use App\Facts\CompanyReader;
 use App\Facts\Viewpoint;
+use App\Identity\Identities;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\Finding;
@@ -17,7 +18,7 @@ use Logion\Accounts\Remedy;
 /** Integrity findings over all companies, heaviest first, as a user sees them: after their corrections, with what they accepted. */
 final class FindingReport
 {
-    public function __construct(private readonly CompanyReader $companies)
+    public function __construct(private readonly CompanyReader $companies, private readonly Identities $identities)
     {
     }
 
@@ -62,11 +63,12 @@ final class FindingReport
         usort($shown, static fn (array $a, array $b): int => $b[2]['weight'] <=> $a[2]['weight'] ?: $a[0] <=> $b[0] ?: $b[2]['period'] <=> $a[2]['period'] ?: strcmp($a[1], $b[1]));
         arsort($checks);
         $page = array_slice($shown, $offset, $limit);
-        $names = DB::table('companies')->leftJoin('securities', 'securities.company_id', '=', 'companies.id')->whereIn('companies.id', array_column($page, 0))->get(['companies.id', 'companies.name', 'ticker', 'reporting_currency'])->keyBy('id');
+        $names = DB::table('companies')->whereIn('id', array_column($page, 0))->get(['id', 'name', 'reporting_currency'])->keyBy('id');
+        $references = $this->identities->references(array_column($page, 0));
 
         return [
             'findings' => array_map(static fn (array $entry): array => [
-                ...$entry[2], 'key' => $entry[1], 'ticker' => $names[$entry[0]]->ticker, 'company' => $names[$entry[0]]->name, 'currency' => $names[$entry[0]]->reporting_currency, 'period_label' => Period::label((int) $entry[2]['period']),
+                ...$entry[2], 'key' => $entry[1], 'ticker' => $references[$entry[0]], 'company' => $names[$entry[0]]->name, 'currency' => $names[$entry[0]]->reporting_currency, 'period_label' => Period::label((int) $entry[2]['period']),
                 'line_label' => $entry[2]['line'] === null ? null : (LineItems::find($entry[2]['line'])->label ?? $entry[2]['line']), 'judgement' => $entry[3]?->id, 'judgement_note' => $entry[3]?->note,
             ], $page),
             'total' => count($shown), 'accepted' => $acceptedCount, 'checks' => $checks,

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Research;
 
 use App\Facts\ColumnStore;
+use App\Identity\Identities;
+use App\Identity\Indices;
 use App\Models\CompanyList;
 use App\Models\CompanyListItem;
 use App\Models\Decision;
@@ -16,13 +18,14 @@ use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\Mask;
 use Logion\Screening\Screen as ScreenDefinition;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** The companies of lists that have a name: a user's lists, what was decided, an index, another screen's survivors. */
 final class NamedLists
 {
     private const DEEPEST = 3;
 
-    public function __construct(private readonly ColumnStore $columns)
+    public function __construct(private readonly ColumnStore $columns, private readonly Indices $indices, private readonly Identities $identities)
     {
     }
 
@@ -36,13 +39,30 @@ final class NamedLists
 
         return fn (string $kind, mixed $key): array => match ($kind) {
             'index' => $this->index(is_string($key) ? $key : '', $context->day),
-            'tickers' => DB::table('securities')->whereIn('ticker', is_array($key) ? array_filter($key, is_string(...)) : [])->whereNotNull('company_id')->pluck('company_id')->map(static fn ($id): int => (int) $id)->all(),
+            'tickers' => $this->companies(is_array($key) ? array_filter($key, is_string(...)) : [], $context->namedOn),
             'list' => CompanyListItem::query()->whereIn('company_list_id', $this->owned($user)->whereKey($key)->pluck('id')->whenEmpty(static fn () => throw InvalidScreen::because('one of its lists does not exist any more. Take it out of the universe.')))->pluck('company_id')->all(),
             'watchlist' => $this->decided($user, 'watch'),
             'portfolio' => $this->decided($user, 'buy'),
             'screen' => $this->survivors($key, $context, $computes, $depth),
             default => throw InvalidScreen::because("there are no lists of the kind \"{$kind}\"."),
         };
+    }
+
+    /**
+     * @param  array<string>  $references  those nobody has are left out
+     * @return list<int>
+     */
+    private function companies(array $references, int $day): array
+    {
+        $found = [];
+        foreach ($references as $reference) {
+            try {
+                $found[] = $this->identities->company($reference, $day);
+            } catch (NotFoundHttpException) {
+            }
+        }
+
+        return $found;
     }
 
     /** @return \Illuminate\Database\Eloquent\Builder<CompanyList> */
@@ -54,8 +74,7 @@ final class NamedLists
     /** @return list<int> */
     private function index(string $ticker, int $asOf): array
     {
-        $index = DB::table('securities')->where('kind', 'index')->where('ticker', $ticker)->value('id')
-            ?? throw InvalidScreen::because('there is no index "'.mb_substr($ticker, 0, 20).'". The indices are '.DB::table('securities')->where('kind', 'index')->pluck('ticker')->implode(', ').'.');
+        $index = $this->indices->find($ticker) ?? throw InvalidScreen::because(lcfirst($this->indices->unknown($ticker)));
 
         return DB::table('index_members')->where('index_id', $index)->where('from_day', '<=', $asOf)->where(static fn ($query) => $query->whereNull('to_day')->orWhere('to_day', '>', $asOf))->pluck('company_id')->map(static fn ($id): int => (int) $id)->all();
     }

@@ -17,6 +17,7 @@ use Logion\Accounts\Version;
 use Logion\Figure;
 use Logion\Market\Day;
 use Logion\Metrics\CompanyScope;
+use Logion\Unit;
 
 /** A company's statements as the outside sees them: a statement over its periods, what breaks in it, and how its figures hang together. */
 final class StatementReport
@@ -87,8 +88,9 @@ final class StatementReport
     public function breakdowns(): array
     {
         $facts = [];
-        foreach (DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $this->scope->company->id)->orderBy('filed_on')->orderBy('breakdown_facts.id')->get(['axis', 'member', 'line', 'unit', 'breakdown_facts.period', 'value', 'filed_on']) as $row) {
-            $facts[] = ['axis' => (string) $row->axis, 'member' => (string) $row->member, 'line' => (string) $row->line, 'unit' => (string) $row->unit, 'period' => (int) $row->period, 'value' => (float) $row->value, 'filed_on' => (int) $row->filed_on];
+        foreach (DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $this->scope->company->id)->whereIn('axis', ['business', 'region', 'driver'])->orderBy('filed_on')->orderBy('breakdown_facts.id')->get(['axis', 'member', 'line', 'unit', 'breakdown_facts.period', 'value', 'filed_on']) as $row) {
+            $rate = $row->unit === 'money' ? $this->scope->company->formerCurrency?->factor(Unit::Money, LineItems::find((string) $row->line)?->isOverTime() ?? true, (int) $row->period, (int) $row->filed_on) ?? 1.0 : 1.0;
+            $facts[] = ['axis' => (string) $row->axis, 'member' => (string) $row->member, 'line' => (string) $row->line, 'unit' => (string) $row->unit, 'period' => (int) $row->period, 'value' => $row->value * $rate, 'filed_on' => (int) $row->filed_on];
         }
 
         return array_values(array_map(static fn (Breakdown $breakdown): array => [

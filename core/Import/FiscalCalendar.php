@@ -29,7 +29,7 @@ final readonly class FiscalCalendar
     {
         // Days shortly after a month's end belong to that month.
         $shifted = $day % 100 <= self::SLACK ? Day::plus($day, -self::SLACK) : $day;
-        if ($shifted === $day && $day % 100 < self::lastDay($day) - self::SLACK) {
+        if ($shifted === $day && $day % 100 < Day::daysOfMonth(intdiv($day, 100)) - self::SLACK) {
             return null;
         }
         $months = (intdiv($shifted, 100) % 100 - $this->yearEndMonth + 12) % 12;
@@ -111,13 +111,8 @@ final readonly class FiscalCalendar
         $month = $this->yearEndMonth - 12 + 3 * $quarter;
         $year = intdiv($period, 10) - ($month <= 0 ? 1 : 0);
         $month += $month <= 0 ? 12 : 0;
-        $day = $year * 10000 + $month * 100;
+        $month += $year * 100;
 
-        return $day + self::lastDay($day + 1);
-    }
-
-    private static function lastDay(int $day): int
-    {
-        return (int) date('t', (int) mktime(12, 0, 0, intdiv($day, 100) % 100, 1, intdiv($day, 10000)));
+        return $month * 100 + Day::daysOfMonth($month);
     }
 }

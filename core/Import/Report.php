@@ -20,6 +20,8 @@ final class Report
 
     private const REGION_AXES = ['StatementGeographicalAxis', 'GeographicalAreasAxis', 'region'];
 
+    private const CLASS_AXES = ['StatementClassOfStockAxis', 'ClassesOfShareCapitalAxis', 'ClassesOfOrdinarySharesAxis', 'class'];
+
     /** Axes that only repeat that a fact is consolidated. */
     private const CONSOLIDATION = ['ConsolidationItemsAxis', 'ConsolidatedAndSeparateFinancialStatementsAxis', 'LegalEntityAxis', 'SegmentConsolidationItemsAxis'];
 
@@ -177,6 +179,7 @@ final class Report
             array_intersect_key($dimensions, array_flip(self::BUSINESS_AXES)) !== [] => 'business',
             array_intersect_key($dimensions, array_flip(self::REGION_AXES)) !== [] => 'region',
             isset($dimensions['driver']) => 'driver',
+            array_intersect_key($dimensions, array_flip(self::CLASS_AXES)) !== [] => 'class',
             default => null,
         };
         if ($axis === null || $kind === 'year_to_date') {

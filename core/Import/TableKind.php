@@ -15,6 +15,8 @@ enum TableKind: string
     case InsiderTrades = 'insider_trades';
     case Figures = 'figures';
     case Drivers = 'drivers';
+    case Listings = 'listings';
+    case FormerValues = 'former_values';
     case CompanyList = 'list';
     case Transactions = 'transactions';
     case Positions = 'positions';
@@ -23,7 +25,8 @@ enum TableKind: string
     {
         return match ($this) {
             self::Prices => 'Prices', self::Dividends => 'Dividends', self::Splits => 'Splits', self::Estimates => 'Estimates', self::Holders => 'Holders', self::InsiderTrades => 'Insider trades',
-            self::Figures => 'Statement figures, one a row', self::Drivers => 'Segments and operating drivers', self::CompanyList => 'A list of companies', self::Transactions => 'Transactions of a portfolio', self::Positions => 'Positions of a portfolio',
+            self::Figures => 'Statement figures, one a row', self::Drivers => 'Segments and operating drivers', self::Listings => 'Listings, classes of shares and identifiers',
+            self::FormerValues => 'Former names, sectors and currencies', self::CompanyList => 'A list of companies', self::Transactions => 'Transactions of a portfolio', self::Positions => 'Positions of a portfolio',
         };
     }
 
@@ -82,6 +85,20 @@ enum TableKind: string
                 'company' => $company, 'axis' => ['Kind', 'text', false, ['kind', 'axis', 'type', 'dimension']], 'member' => ['Segment or driver', 'text', true, ['segment', 'driver', 'member', 'business', 'region', 'name']],
                 'line' => ['Item', 'text', false, ['item', 'line', 'measure', 'what', 'metric']], 'period' => ['Period', 'period', true, ['period', 'fiscal year', 'year', 'fy']], 'value' => ['Value', 'number', true, ['value', 'amount', 'figure']],
                 'unit' => ['Unit', 'text', false, ['unit', 'units', 'currency']], 'filed_on' => ['Filed on', 'day', false, ['filed on', 'filed', 'filing date', 'published']],
+            ],
+            self::Listings => [
+                'company' => [$company[0], $company[1], false, ['company', 'name', 'issuer', 'company name']], 'exchange' => ['Exchange', 'text', true, ['exchange', 'market', 'place', 'mic', 'listed on']],
+                'ticker' => ['Ticker', 'text', true, ['ticker', 'symbol', 'code']], 'currency' => ['Currency', 'text', false, ['currency', 'ccy', 'trading currency']],
+                'from' => ['Listed from', 'day', true, ['from', 'listed from', 'since', 'listed since', 'start', 'first day']], 'to' => ['Listed to', 'day', false, ['to', 'until', 'listed to', 'end', 'delisted on', 'delisted']],
+                'reason' => ['Why it ended', 'text', false, ['reason', 'why', 'remark']], 'class' => ['Class of shares', 'text', false, ['class', 'share class', 'class of shares']],
+                'entitlement' => ['Main shares it has the rights of', 'number', false, ['entitlement', 'rights', 'conversion']], 'main' => ['Main listing', 'text', false, ['main', 'primary', 'main listing']],
+                'isin' => ['ISIN', 'text', false, ['isin']], 'scheme' => ['Kind of identifier', 'text', false, ['scheme', 'kind of identifier', 'identifier type']],
+                'identifier' => ['Identifier', 'text', false, ['identifier', 'number', 'id']],
+            ],
+            self::FormerValues => [
+                'company' => $company, 'attribute' => ['What changed', 'text', true, ['what', 'attribute', 'what changed', 'field', 'kind']],
+                'value' => ['Former value', 'text', true, ['former value', 'former', 'value', 'was', 'old', 'before']], 'until' => ['Until', 'day', true, ['until', 'to', 'changed on', 'end', 'valid to']],
+                'now' => ['Value of now', 'text', false, ['now', 'new value', 'new', 'after', 'becomes']],
             ],
             self::CompanyList => ['company' => $mustCompany, 'reason' => ['Remark', 'text', false, ['remark', 'note', 'reason', 'comment', 'notes']]],
             self::Transactions => [

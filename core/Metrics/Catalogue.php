@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Logion\Metrics;
 
+use Logion\Accounts\LineItem;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\Template;
 use Logion\Metrics\Formula\Budget;
 use Logion\Metrics\Formula\Dimensions;
 use Logion\Metrics\Formula\FormulaError;
+use Logion\Metrics\Formula\FormulaFunction;
 use Logion\Metrics\Formula\Functions;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Formula\Operator;
@@ -32,6 +34,7 @@ final class Catalogue
     /** Names that are neither lines nor metrics: label, unit. */
     public const MARKET_NAMES = [
         'price' => ['Price', 'money_per_share'], 'volume' => ['Volume of the day', 'shares'], 'shares_outstanding' => ['Shares outstanding', 'shares'],
+        'shares_of_other_classes' => ['Shares of other listed classes', 'shares'], 'value_of_other_classes' => ['Market value of other listed classes', 'money'],
         'risk_free_rate' => ['Ten-year government yield', 'percent'], 'bill_rate' => ['Three-month government yield', 'percent'],
         'equity_risk_premium' => ['Equity risk premium', 'percent'], 'corporate_tax_rate' => ['Statutory tax rate', 'percent'],
         'consumer_price_index' => ['Consumer price index', 'ratio'], 'fiscal_year_elapsed' => ['Elapsed part of the coming fiscal year', 'ratio'],
@@ -52,6 +55,12 @@ final class Catalogue
 
     /** @var array<string, Node> */
     private array $trees = [];
+
+    /** @var array<string, array{?LineItem, ?Metric, bool, bool}> by name */
+    private array $meanings = [];
+
+    /** @var array<string, bool> by call */
+    private array $amounts = [];
 
     /** @var list<string>|null */
     private ?array $names = null;
@@ -106,24 +115,40 @@ final class Catalogue
 
     private function readsPricesOnly(string $key): bool
     {
-        foreach ([$this->tree($key), $this->guard($key)] as $tree) {
-            if ($tree === null) {
-                continue;
-            }
-            foreach ($tree->names() as $name) {
-                if (! (isset($this->metrics[$name]) ? $this->readsPricesOnly($name) : in_array($name, ['price', 'volume', 'risk_free_rate', 'bill_rate', 'equity_risk_premium'], true))) {
-                    return false;
-                }
+        foreach (self::namesIn($this->metrics[$key]->formula.' '.$this->metrics[$key]->notMeaningfulWhen) as $name) {
+            $isPrice = in_array($name, ['price', 'volume', 'risk_free_rate', 'bill_rate', 'equity_risk_premium'], true);
+            if (! (isset($this->metrics[$name]) ? $this->readsPricesOnly($name) : $isPrice)) {
+                return false;
             }
         }
 
         return true;
     }
 
+    /**
+     * The names in a text of formulas; functions are followed by a parenthesis. To parse every formula when the catalogue is made
+     * would take as long as all else a request does.
+     *
+     * @return list<string>
+     */
+    public static function namesIn(string $text): array
+    {
+        preg_match_all('/\b[a-z_][a-z0-9_]*\b(?!\s*\()/', (string) preg_replace("/'[^']*'/", '', $text), $names);
+
+        return array_values(array_diff(array_unique($names[0]), ['and', 'or', 'not', 'true', 'false']));
+    }
+
     /** @param  array<string, Metric>  $own */
     public function with(array $own): self
     {
-        return new self([...$this->metrics, ...$own]);
+        if ($own === []) {
+            return $this;
+        }
+        $catalogue = new self([...$this->metrics, ...$own]);
+        // What is built in means the same for everybody.
+        $catalogue->trees = array_diff_key($this->trees, $own);
+
+        return $catalogue;
     }
 
     public function isOwn(string $key): bool
@@ -239,6 +264,27 @@ final class Catalogue
     public function unit(string $name): Unit
     {
         return LineItems::find($name)->unit ?? $this->metrics[$name]->unit ?? Unit::from(self::MARKET_NAMES[$name][1] ?? 'ratio');
+    }
+
+    /**
+     * What a name means; evaluators ask for it over and over.
+     *
+     * @return array{?LineItem, ?Metric, bool, bool} the line, else the metric, else market data; whether it is a user's own metric; whether it is an amount
+     */
+    public function meaning(string $name): array
+    {
+        return $this->meanings[$name] ??= (function () use ($name): array {
+            $item = LineItems::find($name);
+            $metric = $item === null ? $this->find($name) : null;
+
+            return [$item, $metric, $metric !== null && $this->isOwn($name), $this->unit($name)->isMoney()];
+        })();
+    }
+
+    /** Whether the value of a function is an amount. */
+    public function isMoney(Node $call, FormulaFunction $function): bool
+    {
+        return $this->amounts[(string) $call] ??= ($function->unit() ?? $this->unitOf($call))->isMoney();
     }
 
     /** The unit of an expression's value: that of its parts where they have one in common, else what its dimension tells. */

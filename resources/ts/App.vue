@@ -46,6 +46,15 @@ watch(
   },
 )
 
+/** The address then names the company in a way that means it on any day. */
+async function bring(ticker: string): Promise<void> {
+  await subject.focus(ticker)
+  const known = subject.company?.ticker
+  if (known && known !== ticker && route.params.ticker === ticker) {
+    void router.replace({ name: route.name!, params: { ...route.params, ticker: known }, query: route.query, hash: route.hash })
+  }
+}
+
 // A page about a company brings it into focus; without a ticker in the address the last one is taken up again.
 watch(
   [
@@ -58,7 +67,7 @@ watch(
   ] as const,
   ([ticker]) => {
     if (!session.user || !route.meta.subject) return
-    if (typeof ticker === 'string' && ticker) void subject.focus(ticker)
+    if (typeof ticker === 'string' && ticker) void bring(ticker)
     else if (subject.last()) void router.replace({ name: route.name!, params: { ticker: subject.last()! } })
   },
 )

@@ -102,7 +102,7 @@ final class AccountsTest extends DemoTestCase
         $this->withHeader(RequestContexts::HEADER, 'adjusted');
         $this->assertGreaterThan($margin, $this->metric('TVRM', 'net_margin', 2023));
         $this->assertStringContainsString('Old tax case', (string) $this->getJson('/api/v1/companies/TVRM/working?metric=net_margin&year=2023')->getContent());
-        $screen = fn (): float => (float) $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ['market_cap > 0'], 'columns' => ['dupont_tax_burden', 'return_on_equity', 'ago(net_margin, 2)'], 'universe' => ['companies' => [DB::table('securities')->where('ticker', 'TVRM')->value('company_id')]]]])->assertOk()->json('rows.0.values')['ago(net_margin, 2)'];
+        $screen = fn (): float => (float) $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ['market_cap > 0'], 'columns' => ['dupont_tax_burden', 'return_on_equity', 'ago(net_margin, 2)'], 'universe' => ['companies' => [$this->companyId('TVRM')]]]])->assertOk()->json('rows.0.values')['ago(net_margin, 2)'];
         $this->postJson('/api/v1/refreshes', ['formula' => 'ago(net_margin, 2)'])->assertStatus(202);
         $inAdjusted = $screen();
         $this->withHeader(RequestContexts::HEADER, 'reported');

@@ -163,7 +163,7 @@ final class ResearchTest extends DemoTestCase
         $sheet = $this->postJson('/api/v1/companies/YCFI/cash-flow-value', [])->assertOk()->json();
         $this->assertSame(['XCR', 'XVN'], [$sheet['currency'], $sheet['reporting_currency']]);
         $this->assertEqualsWithDelta($sheet['equity_value'] / $sheet['assumptions']['figures']['shares']['value'] * $sheet['exchange_rate'], $sheet['per_share'], 1e-6);
-        $close = (float) DB::table('bars')->where('security_id', DB::table('securities')->where('ticker', 'YCFI')->value('id'))->orderByDesc('day')->value('close');
+        $close = (float) DB::table('bars')->where('listing_id', \App\Models\Listing::query()->where('ticker', 'YCFI')->where('main', true)->value('id'))->orderByDesc('day')->value('close');
         $this->assertEqualsWithDelta($close, $sheet['price'], 1e-6);
     }
 

@@ -20,6 +20,7 @@ use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Formula\Workings;
+use Logion\Metrics\ShareClass;
 use Logion\Unit;
 use Tests\DemoTestCase;
 
@@ -71,10 +72,10 @@ final class EconomyTest extends DemoTestCase
             // The same company with everything after the day torn out, and with absurd facts planted there.
             $early = static fn (Fact $fact): bool => $fact->filedOn <= $day;
             $prices = $company->prices->asOf($day);
-            $torn = $this->with($company, array_values(array_filter($company->facts, $early)), $prices);
+            $torn = $this->with($company, array_values(array_filter([...$company->facts], $early)), $prices);
             $planted = $this->with($company, [
                 ...$company->facts,
-                ...array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, 1e15, Day::plus($day, 1), 999999), array_slice($company->facts, 0, 400)),
+                ...array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, 1e15, Day::plus($day, 1), 999999), array_slice([...$company->facts], 0, 400)),
             ], new PriceSeries(
                 [...$prices->days, 20230816, 20230817], [...$prices->rawCloses, 1e9, 1e-9], null, null, [...$prices->volumes, 1.0, 1.0],
                 new CorporateActions([...$prices->actions->splits, [20230816, 1000.0]], [...$prices->actions->dividends, [20230817, 5e8]]),
@@ -141,7 +142,7 @@ final class EconomyTest extends DemoTestCase
         foreach (array_slice($this->companies(), 0, 12) as $company) {
             $money = array_map(static fn ($item): bool => in_array($item->unit, [Unit::Money, Unit::MoneyPerShare], true), \Logion\Accounts\LineItems::all());
             $times = 1024.0; // A power of two, so that no digit is lost.
-            $facts = array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, $money[$fact->line] ? $fact->value * $times : $fact->value, $fact->filedOn, $fact->filing), $company->facts);
+            $facts = array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, $money[$fact->line] ? $fact->value * $times : $fact->value, $fact->filedOn, $fact->filing), [...$company->facts]);
             $p = $company->prices;
             $raise = static fn (array $series): array => array_map(static fn (float $x): float => $x * $times, $series);
             $undo = static fn (array $series): array => array_map(static fn (float $x, float $f): float => $x / $f, $series, $p->splitFactors);
@@ -174,7 +175,7 @@ final class EconomyTest extends DemoTestCase
             return implode(' ', $parts);
         };
         $first = $digest();
-        foreach (['estimates', 'dividends', 'corporate_actions', 'bars', 'facts', 'filings', 'securities', 'companies', 'exchanges', 'economy_series'] as $table) {
+        foreach (['estimates', 'dividends', 'corporate_actions', 'bars', 'facts', 'filings', 'identifiers', 'listings', 'securities', 'former_attributes', 'companies', 'exchanges', 'economy_series'] as $table) {
             DB::table($table)->delete();
         }
         (new \App\Demo\DemoEconomy)->seed(self::COMPANIES, static function (): void {
@@ -187,19 +188,20 @@ final class EconomyTest extends DemoTestCase
         $profiles = \App\Demo\Companies::all(12000, 20260630);
         $tickers = array_map(static fn (\App\Demo\Profile $p): string => $p->ticker, $profiles);
         $this->assertCount(12000, array_unique(array_map(static fn (\App\Demo\Profile $p): string => $p->name, $profiles)));
-        $this->assertCount(12000, array_unique($tickers));
+        // Two share one, on two exchanges.
+        $this->assertCount(11999, array_unique($tickers));
+        $this->assertCount(12000, array_unique(array_map(static fn (\App\Demo\Profile $p): string => "{$p->country} {$p->ticker}", $profiles)));
         $this->assertSame([], array_intersect($tickers, Names::RESERVED_TICKERS));
         $this->assertLessThanOrEqual(12, max(array_map('strlen', $tickers)));
     }
 
     public function test_codes_are_of_the_user_assigned_ranges_and_isins_have_right_check_digits(): void
     {
-        foreach (DB::table('securities')->join('exchanges', 'exchanges.id', '=', 'exchange_id')->get(['isin', 'country', 'code']) as $row) {
+        foreach (DB::table('identifiers')->join('listings', 'listings.security_id', '=', 'identifiers.security_id')->where('listings.main', true)->join('exchanges', 'exchanges.id', '=', 'exchange_id')->get(['identifiers.value as isin', 'country', 'code']) as $row) {
             $this->assertMatchesRegularExpression('/^X[A-Z]$/', $row->country);
             $this->assertStringStartsWith($row->country, $row->isin);
             $this->assertSame($row->isin, Names::isin(substr($row->isin, 0, 2), substr($row->isin, 2, 9)));
         }
-        $this->assertSame('US0378331005', Names::isin('US', '037833100'), 'The check digit of ISO 6166, on its published example.');
     }
 
     public function test_the_stories_are_in_the_figures(): void
@@ -229,7 +231,7 @@ final class EconomyTest extends DemoTestCase
 
     private function company(string $ticker): Company
     {
-        return $this->app->make(CompanyReader::class)->read((int) DB::table('securities')->where('ticker', $ticker)->value('company_id')) ?? $this->fail("There is no {$ticker}.");
+        return $this->app->make(CompanyReader::class)->read($this->companyId($ticker)) ?? $this->fail("There is no {$ticker}.");
     }
 
     /** @return list<Company> */
@@ -256,6 +258,11 @@ final class EconomyTest extends DemoTestCase
             return ['days' => [...$kept, ...($planting ? [20230816] : [])], 'values' => [...$values, ...($planting ? [1e12] : [])]];
         }, $company->observations);
 
-        return new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations, $company->filings, $observations);
+        $classes = array_map(static fn (ShareClass $class): ShareClass => new ShareClass(
+            $class->name, $planting ? new PriceSeries([...$class->prices->asOf(20230815)->days, 20230816], [...$class->prices->asOf(20230815)->rawCloses, 1e9]) : $class->prices->asOf(20230815), $class->currency, $class->entitlement,
+            [...array_values(array_filter($class->counts, static fn (Fact $fact): bool => $fact->filedOn <= 20230815)), ...($planting ? [new Fact(ShareClass::COUNT, 20232, 1e15, 20230816, 999999)] : [])],
+        ), $company->otherClasses);
+
+        return new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations, $company->filings, $observations, [], $classes);
     }
 }

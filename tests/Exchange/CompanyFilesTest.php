@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Exchange;
 
 use App\Exchange\Writing\CompanyFiles;
+use App\Identity\Identities;
 use App\Import\Imports;
 use App\Import\Mapping;
 use App\Models\User;
@@ -29,7 +30,7 @@ final class CompanyFilesTest extends DemoTestCase
     /** @return iterable<string, array{string, string}> */
     public static function companies(): iterable
     {
-        foreach (['BRSW', 'FNSB', 'HMAS', 'MWPR', 'YCFI', 'TLVY', 'ULVL'] as $ticker) {
+        foreach (['BRSW', 'FNSB', 'HMAS', 'MWPR', 'YCFI', 'TLVY', 'ULVL', 'MRSR', 'WRPK'] as $ticker) {
             yield "{$ticker} as CSV" => [$ticker, 'csv'];
             yield "{$ticker} as xBRL-CSV" => [$ticker, 'zip'];
         }
@@ -38,7 +39,7 @@ final class CompanyFilesTest extends DemoTestCase
     #[DataProvider('companies')]
     public function test_every_filed_figure_comes_back_to_the_last_digit(string $ticker, string $format): void
     {
-        $old = DB::table('securities')->join('companies', 'companies.id', '=', 'company_id')->where('ticker', $ticker)->first(['companies.id', 'template', 'reporting_currency', 'fiscal_year_end_month']);
+        $old = DB::table('companies')->where('companies.id', $this->companyId($ticker))->first(['companies.id', 'template', 'reporting_currency', 'fiscal_year_end_month']);
         // A digit that a careless writer would lose.
         DB::table('facts')->where('company_id', $old->id)->where('line', 'revenue')->where('period', 20220)->update(['value' => 1234567890.1234567]);
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.'.$format;
@@ -48,7 +49,8 @@ final class CompanyFilesTest extends DemoTestCase
         $parts = $this->parts((int) $old->id);
         // The same company under another name, with no figures yet.
         $new = DB::table('companies')->insertGetId(['name' => 'Twin of '.$ticker, 'country' => 'XA', 'sector' => '10', 'template' => $old->template, 'reporting_currency' => $old->reporting_currency, 'fiscal_year_end_month' => $old->fiscal_year_end_month, 'description' => '']);
-        DB::table('securities')->insert(['company_id' => $new, 'exchange_id' => 1, 'kind' => 'share', 'ticker' => 'TWIN', 'isin' => 'XA0000000TW', 'name' => 'Twin', 'currency' => 'XCR']);
+        $this->list($new, 'TWIN');
+        DB::statement('insert into former_attributes (company_id, attribute, value, until_day) select ?, attribute, value, until_day from former_attributes where company_id = ?', [$new, $old->id]);
         $imports = $this->app->make(Imports::class);
         $import = $imports->take($path, "export.{$format}", $this->user);
         unlink($path);
@@ -62,16 +64,36 @@ final class CompanyFilesTest extends DemoTestCase
         }
     }
 
+    public function test_prices_under_two_tickers_come_back_each_under_its_own(): void
+    {
+        foreach (['SKCT', 'XQOS:SKRW@2021-01-11'] as $reference) {
+            $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.csv';
+            $this->files($reference)->pricesCsv(fopen($path, 'wb'));
+            $bars = static fn (): string => md5((string) json_encode(DB::table('bars')->orderBy('listing_id')->orderBy('day')->get(['listing_id', 'day', 'high', 'low', 'close', 'volume'])->all()));
+            $before = $bars();
+            $company = $this->app->make(Identities::class)->company($reference);
+            $listings = DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->where('company_id', $company)->pluck('listings.id');
+            $this->assertCount(2, $listings);
+            $count = DB::table('bars')->whereIn('listing_id', $listings)->count();
+            $this->assertSame($count, DB::table('bars')->whereIn('listing_id', $listings)->delete());
+            $imports = $this->app->make(Imports::class);
+            $outcome = $imports->store($imports->take($path, 'prices.csv', $this->user));
+            unlink($path);
+            $this->assertSame([$count, 0], [$outcome->counts['new'], $outcome->counts['refused']]);
+            $this->assertSame($before, $bars());
+        }
+    }
+
     public function test_prices_come_back_to_the_last_digit(): void
     {
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.csv';
-        $security = DB::table('securities')->where('ticker', 'ULVL')->value('id');
+        $security = $this->listing('ULVL')->id;
         // Some days have an opening price, others have none.
-        DB::table('bars')->where('security_id', $security)->whereRaw('day % 3 = 0')->update(['open' => DB::raw('low + (high - low) / 3.0')]);
+        DB::table('bars')->where('listing_id', $security)->whereRaw('day % 3 = 0')->update(['open' => DB::raw('low + (high - low) / 3.0')]);
         $this->files('ULVL')->pricesCsv(fopen($path, 'wb'));
-        $bars = fn (): array => DB::table('bars')->where('security_id', $security)->orderBy('day')->get(['day', 'open', 'high', 'low', 'close', 'volume'])->map(static fn (object $b): string => json_encode($b))->all();
+        $bars = fn (): array => DB::table('bars')->where('listing_id', $security)->orderBy('day')->get(['day', 'open', 'high', 'low', 'close', 'volume'])->map(static fn (object $b): string => json_encode($b))->all();
         $before = $bars();
-        DB::table('bars')->where('security_id', $security)->where('day', '>', 20200101)->delete();
+        DB::table('bars')->where('listing_id', $security)->where('day', '>', 20200101)->delete();
         $imports = $this->app->make(Imports::class);
         $outcome = $imports->store($imports->take($path, 'ULVL.csv', $this->user));
         unlink($path);
@@ -120,7 +142,7 @@ final class CompanyFilesTest extends DemoTestCase
         $equity = array_values(array_filter($ratios['rows'], static fn (array $row): bool => $row[0] === 'Return on equity'))[0];
         $this->assertSame($this->getJson('/api/v1/companies/BRSW/working?metric=return_on_equity&year=2025')->json('working.value'), $equity[array_search('2025', $ratios['columns'], true)]);
         $prices = $table('prices');
-        $this->assertSame([self::TODAY, (float) DB::table('bars')->where('security_id', 1)->where('day', self::TODAY)->value('close')], [(int) str_replace('-', '', end($prices['rows'])[0]), (float) end($prices['rows'])[1]]);
+        $this->assertSame([self::TODAY, (float) DB::table('bars')->where('listing_id', 1)->where('day', self::TODAY)->value('close')], [(int) str_replace('-', '', end($prices['rows'])[0]), (float) end($prices['rows'])[1]]);
         $this->getJson('/api/v1/companies/BRSW/export?what=everything&format=csv')->assertStatus(422);
         // What was public later is not in the file of an earlier day.
         $this->assertStringNotContainsString('FY 2025', $this->get('/api/v1/companies/BRSW/export?what=statements&format=csv&as_of=2025-06-30')->streamedContent());
@@ -128,7 +150,10 @@ final class CompanyFilesTest extends DemoTestCase
 
     private function files(string $ticker): CompanyFiles
     {
-        return new CompanyFiles($this->app->make(CompanyScopes::class)->open($ticker, $this->app->make(EvaluationContexts::class)->of(null)), $ticker);
+        $scopes = $this->app->make(CompanyScopes::class);
+        $scope = $scopes->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
+
+        return new CompanyFiles($scope, $scopes->identity($scope));
     }
 
     /** @return list<string> */
@@ -140,6 +165,6 @@ final class CompanyFilesTest extends DemoTestCase
     /** @return list<string> */
     private function parts(int $company): array
     {
-        return DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $company)->whereIn('axis', ['business', 'region'])->orderBy('axis')->orderBy('member')->orderBy('line')->orderBy('breakdown_facts.period')->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on'])->map(static fn (object $f): string => json_encode($f))->all();
+        return DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $company)->whereIn('axis', ['business', 'region', 'class'])->orderBy('axis')->orderBy('member')->orderBy('line')->orderBy('breakdown_facts.period')->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on'])->map(static fn (object $f): string => json_encode($f))->all();
     }
 }

@@ -31,7 +31,7 @@ final class FailureTest extends DemoTestCase
         $run = static fn (string $command): array => [exec('cd '.escapeshellarg(base_path()).' && DB_DATABASE='.escapeshellarg($database)." php artisan {$command} 2>&1", $output, $code), $code];
         $run('migrate --force');
         $pdo = new \PDO("sqlite:{$database}");
-        $pdo->exec("insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into securities (company_id, exchange_id, kind, ticker, isin, name, currency) values (1, 1, 'share', 'KILL', 'XA0000000KT', 'K', 'XCR')");
+        $pdo->exec("insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into securities (company_id, kind, name) values (1, 'share', 'K'); insert into listings (security_id, exchange_id, ticker, currency) values (1, 1, 'KILL', 'XCR')");
         $file = sys_get_temp_dir().'/KILL '.getmypid().'.csv';
         $stream = fopen($file, 'wb');
         fwrite($stream, "Date,Close,Volume\n");
@@ -200,7 +200,7 @@ final class FailureTest extends DemoTestCase
     {
         DB::beginTransaction();
         try {
-            $outcome = (new ImportRunner(new Companies))->run($import, $mapping, true);
+            $outcome = (new ImportRunner($this->app->make(Companies::class)))->run($import, $mapping, true);
             $this->assertSame($promised, $outcome->counts, $import->name);
             $bars = DB::table('bars')->where('import_id', $import->id);
             $this->assertSame(0, (clone $bars)->whereRaw('not (close > 0 and high >= low and low > 0 and volume >= 0 and day between 19000101 and ?)', [(int) date('Ymd')])->count());
@@ -237,7 +237,7 @@ final class FailureTest extends DemoTestCase
         $this->assertFileExists("{$folder}/stored/BRSW new.csv");
         $this->assertFileExists("{$folder}/refused/nonsense.bin.txt");
         $this->assertFileExists("{$folder}/half.csv.part");
-        $this->assertSame(2, DB::table('bars')->where('security_id', 1)->where('day', '>', 20260630)->count());
+        $this->assertSame(2, DB::table('bars')->where('listing_id', 1)->where('day', '>', 20260630)->count());
         $this->assertSame([], (new FileDrop($this->app->make(Imports::class), $folder))->look());
         exec('rm -rf '.escapeshellarg($folder));
     }

@@ -6,6 +6,7 @@ namespace Tests\Import;
 
 use App\Import\Imports;
 use App\Models\Import;
+use App\Models\Listing;
 use App\Models\User;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -31,7 +32,7 @@ final class ImportTest extends DemoTestCase
     public function test_prices_are_previewed_stored_and_undone_and_the_same_file_twice_changes_nothing(): void
     {
         $before = $this->everything();
-        $known = DB::table('bars')->where('security_id', 1)->orderByDesc('day')->limit(3)->get();
+        $known = DB::table('bars')->where('listing_id', 1)->orderByDesc('day')->limit(3)->get();
         $csv = "Date,Open,High,Low,Close,Volume\n";
         foreach ($known->reverse() as $bar) {
             $csv .= sprintf("%s,,%s,%s,%s,%s\n", $this->iso((int) $bar->day), $bar->high, $bar->low, $bar->close, $bar->volume);
@@ -45,7 +46,7 @@ final class ImportTest extends DemoTestCase
         $this->assertStringContainsString('more than once', implode(' ', $import['preview']['warnings']));
         $this->assertSame($before, $this->everything(), 'a preview stores nothing');
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk()->assertJsonPath('state', 'stored');
-        $this->assertSame(11.0, (float) DB::table('bars')->where('security_id', 1)->where('day', 20260701)->value('close'));
+        $this->assertSame(11.0, (float) DB::table('bars')->where('listing_id', 1)->where('day', 20260701)->value('close'));
         $this->assertSame('2026-07-01', $this->getJson('/api/v1/status')->json('latest_day'), 'the program moves to the new day');
         $this->assertEqualsWithDelta(11.0, $this->getJson('/api/v1/companies/BRSW')->json('price.close'), 1e-9);
         $again = $this->handIn('BRSW prices.csv', $csv);
@@ -60,7 +61,7 @@ final class ImportTest extends DemoTestCase
     public function test_a_file_that_goes_through_the_companies_day_by_day_is_taken_as_any_other(): void
     {
         $before = $this->everything();
-        [$one, $two] = DB::table('securities')->where('kind', 'share')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
+        [$one, $two] = DB::table('listings')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
         $start = DB::table('bars')->min('day');
         $csv = "Date,Ticker,Close\n";
         $days = 11_000;
@@ -82,9 +83,20 @@ final class ImportTest extends DemoTestCase
         $this->assertSame($before, $this->everything());
     }
 
+    public function test_a_fall_on_the_day_of_a_split_of_the_share_is_no_slip(): void
+    {
+        $listing = Listing::query()->where('main', true)->whereColumn('id', '<>', 'security_id')->whereHas('security', static fn ($security) => $security->where('kind', 'share')->where('main', true))->firstOrFail();
+        $csv = "Date,Ticker,Close\n1970-01-05,{$listing->ticker},500\n1970-01-06,{$listing->ticker},50\n1970-01-07,{$listing->ticker},5\n";
+        DB::table('corporate_actions')->insert(['security_id' => $listing->security_id, 'kind' => 'split', 'ex_date' => 19700106, 'ratio' => 10]);
+        $this->assertSame(
+            ["{$listing->ticker}: the close goes from 50 to 5 on 1970-01-07. A split that is not among the splits, or a slip of units?"],
+            $this->handIn('split.csv', $csv)['preview']['warnings'],
+        );
+    }
+
     public function test_figures_line_by_line_make_one_filing_for_each_period_and_day(): void
     {
-        [$one, $two] = DB::table('securities')->where('kind', 'share')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
+        [$one, $two] = DB::table('listings')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
         $csv = "Company,Line,Period,Value,Filed on\n";
         foreach (['Revenue' => 900, 'Net income' => 90, 'Total assets' => 1800] as $line => $value) {
             foreach ([$one, $two] as $ticker) {
@@ -142,17 +154,17 @@ final class ImportTest extends DemoTestCase
     public function test_replaced_prices_come_back_and_a_later_import_is_undone_first(): void
     {
         $before = $this->everything();
-        $day = (int) DB::table('bars')->where('security_id', 2)->max('day');
+        $day = (int) DB::table('bars')->where('listing_id', 2)->max('day');
         $first = $this->handIn('ORTN.csv', "Date,Close\n{$this->iso($day)},77.5\n");
         $this->assertSame(1, $first['preview']['counts']['changed']);
         $this->assertNotNull($first['preview']['examples'][0]['stored']);
         $this->store($first);
         $second = $this->handIn('ORTN.csv', "Date,Close\n{$this->iso($day)},78.5\n");
         $this->store($second);
-        $this->assertSame(78.5, (float) DB::table('bars')->where('security_id', 2)->where('day', $day)->value('close'));
+        $this->assertSame(78.5, (float) DB::table('bars')->where('listing_id', 2)->where('day', $day)->value('close'));
         $this->deleteJson("/api/v1/imports/{$first['id']}")->assertStatus(422)->assertJsonFragment(['title' => 'The request cannot be answered']);
         $this->deleteJson("/api/v1/imports/{$second['id']}")->assertOk();
-        $this->assertSame(77.5, (float) DB::table('bars')->where('security_id', 2)->where('day', $day)->value('close'));
+        $this->assertSame(77.5, (float) DB::table('bars')->where('listing_id', 2)->where('day', $day)->value('close'));
         $this->deleteJson("/api/v1/imports/{$first['id']}")->assertOk();
         $this->assertSame($before, $this->everything());
     }
@@ -261,7 +273,7 @@ final class ImportTest extends DemoTestCase
             unlink($path);
             $this->assertSame(3, $import['preview']['counts']['new'], $extension.json_encode($import['preview']['refused']));
             $this->store($import);
-            $this->assertSame([11.25, 11.5, 23.0], DB::table('bars')->where('security_id', 1)->where('day', '>', 20260630)->orderBy('day')->pluck('close')->map(floatval(...))->all(), $extension);
+            $this->assertSame([11.25, 11.5, 23.0], DB::table('bars')->where('listing_id', 1)->where('day', '>', 20260630)->orderBy('day')->pluck('close')->map(floatval(...))->all(), $extension);
             $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk();
         }
     }
@@ -356,7 +368,7 @@ final class ImportTest extends DemoTestCase
     private function everything(): array
     {
         $digests = [];
-        foreach (['companies', 'securities', 'filings', 'facts', 'breakdown_facts', 'dividends', 'corporate_actions', 'estimates', 'holdings', 'insider_trades', 'transactions', 'replaced_rows'] as $table) {
+        foreach (['companies', 'securities', 'listings', 'filings', 'facts', 'breakdown_facts', 'dividends', 'corporate_actions', 'estimates', 'holdings', 'insider_trades', 'transactions', 'replaced_rows'] as $table) {
             $rows = array_map(static function (object $row): string {
                 $row = (array) $row;
                 unset($row['id'], $row['filing_id']);

@@ -87,7 +87,7 @@ final class RecordsTest extends DemoTestCase
 
     public function test_dividends_are_in_the_currency_of_the_share(): void
     {
-        $currency = (string) DB::table('securities')->where('company_id', 1)->value('currency');
+        $currency = (string) DB::table('listings')->where('id', 1)->value('currency');
         $outcome = $this->takes(TableKind::Dividends, [
             ['company' => 1, 'day' => 20260601, 'amount' => 0.5, 'currency' => strtolower($currency)], ['company' => 1, 'day' => 20260602, 'amount' => 0.5], ['company' => 1, 'day' => 20260603, 'amount' => 0.5, 'currency' => 'QQQ'], ['company' => 1, 'day' => 20260604, 'amount' => 0.0], ['company' => 1, 'day' => 20260605, 'amount' => -1.0],
         ]);
@@ -129,15 +129,15 @@ final class RecordsTest extends DemoTestCase
 
     public function test_prices_without_high_and_low_keep_those_that_are_stored_as_long_as_they_fit(): void
     {
-        $bar = DB::table('bars')->where('security_id', 1)->orderByDesc('day')->first();
+        $bar = DB::table('bars')->where('listing_id', 1)->orderByDesc('day')->first();
         $middle = ((float) $bar->high + (float) $bar->low) / 2;
         $this->takes(TableKind::Prices, [['company' => 1, 'day' => (int) $bar->day, 'close' => (string) $middle]]);
-        $now = DB::table('bars')->where('security_id', 1)->where('day', $bar->day)->first();
+        $now = DB::table('bars')->where('listing_id', 1)->where('day', $bar->day)->first();
         $this->assertSame([(float) $bar->high, (float) $bar->low, $middle, (float) $bar->volume], [(float) $now->high, (float) $now->low, (float) $now->close, (float) $now->volume]);
         $this->import = $this->import->replicate();
         $this->import->save();
         $this->takes(TableKind::Prices, [['company' => 1, 'day' => (int) $bar->day, 'close' => 2 * (float) $bar->high, 'open' => 3 * (float) $bar->high]]);
-        $now = DB::table('bars')->where('security_id', 1)->where('day', $bar->day)->first();
+        $now = DB::table('bars')->where('listing_id', 1)->where('day', $bar->day)->first();
         $this->assertSame([3 * (float) $bar->high, 2 * (float) $bar->high], [(float) $now->high, (float) $now->low]);
         $refused = $this->takes(TableKind::Prices, [['company' => 1, 'day' => 20260105, 'close' => '1e999'], ['company' => 1, 'day' => 20260105, 'close' => '0'], ['company' => 1, 'day' => 20260105, 'close' => '5', 'volume' => '-1'], ['company' => 1, 'day' => 20260105, 'high' => '4', 'low' => '3', 'close' => '5']]);
         $this->assertSame(4, $refused->counts['refused']);
@@ -149,8 +149,9 @@ final class RecordsTest extends DemoTestCase
     private function takes(TableKind $kind, array $records, ?Mapping $mapping = null): Outcome
     {
         $outcome = new Outcome;
-        $taker = Records::of($kind, new ImportPass($this->import, $mapping ?? new Mapping($kind->value), [], new Companies, null, $this->import->id, $outcome));
+        $taker = Records::of($kind, new ImportPass($this->import, $mapping ?? new Mapping($kind->value), [], $this->app->make(Companies::class), null, null, $this->import->id, $outcome));
         foreach ($records as $i => $record) {
+            $record['listing'] = $this->app->make(Companies::class)->listed($record['company'], $record['day'] ?? self::TODAY);
             try {
                 $taker->add($record, $i + 1);
             } catch (Refusal $refusal) {

@@ -32,7 +32,8 @@ final class StorageTest extends DemoTestCase
         Artisan::call('migrate', ['--force' => true, '--database' => 'own']);
         DB::table('exchanges')->insert(['code' => 'XQTH', 'name' => 'T', 'country' => 'XA', 'currency' => 'XCR']);
         DB::table('companies')->insert(['name' => 'Storage Test Works', 'country' => 'XA', 'sector' => '10', 'template' => 'industrial', 'reporting_currency' => 'XCR', 'description' => '']);
-        DB::table('securities')->insert(['company_id' => 1, 'exchange_id' => 1, 'kind' => 'share', 'ticker' => 'STOR', 'isin' => 'XA0000000ST', 'name' => 'S', 'currency' => 'XCR']);
+        DB::table('securities')->insert(['id' => 1, 'company_id' => 1, 'kind' => 'share', 'name' => 'S']);
+        DB::table('listings')->insert(['security_id' => 1, 'exchange_id' => 1, 'ticker' => 'STOR', 'currency' => 'XCR']);
         $this->actingAs($this->someone());
     }
 

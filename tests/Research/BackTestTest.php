@@ -66,7 +66,7 @@ final class BackTestTest extends DemoTestCase
         DB::statement("insert into facts (company_id, filing_id, line, period, value) select f.company_id, f.id, l.line, 20220, 9e15 from filings f join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select 'earnings_per_share_diluted' union select 'total_equity') l where f.title = 'Planted'");
         DB::statement('update bars set close = close * 1000, high = high * 1000, low = low * 1000 where day > 20240628');
         DB::statement("insert into corporate_actions (security_id, kind, ex_date, ratio) select id, 'split', 20240710, 50 from securities where kind = 'share'");
-        DB::statement('insert into dividends (security_id, ex_date, paid_on, amount, currency) select id, 20240711, 20240720, 99, currency from securities where kind = \'share\'');
+        DB::statement('insert into dividends (security_id, ex_date, paid_on, amount, currency) select id, 20240711, 20240720, 99, \'XCR\' from securities where kind = \'share\'');
         $after = $this->run_();
         $this->assertSame($before['dates'], $after['dates']);
         $this->assertSame($before['values'], $after['values']);

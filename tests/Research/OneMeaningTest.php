@@ -243,8 +243,9 @@ final class OneMeaningTest extends DemoTestCase
         $past = new PastUniverses($context->catalogue, $economy, [$context->day], $formulas);
         $companies = [];
         foreach ($this->app->make(ColumnStore::class)->members($context->day) as $member) {
-            $companies[] = $company = $this->app->make(CompanyReader::class)->read($member->id, $context->as) ?? $this->fail('A member vanished.');
-            $past->add($company, [$context->day], [...array_map('strval', array_diff_key((array) $member, ['id' => 0])), 'template' => $company->template->value]);
+            $companies[] = $company = $this->app->make(CompanyReader::class)->read($member->id, $context->as, on: $context->day) ?? $this->fail('A member vanished.');
+            $attributes = [...array_map('strval', array_diff_key((array) $member, ['id' => 0])), 'template' => $company->template->value];
+            $past->add($company, [$context->day], [$context->day => $attributes]);
         }
         $then = $past->on($context->day);
         $batch = new BatchEvaluator(array_map(static fn ($company): CompanyScope => new CompanyScope($company, $context->day, $context->catalogue, $economy), $companies), $context->catalogue);

@@ -19,8 +19,8 @@ final class ThroughTimeTest extends DemoTestCase
     public function test_the_yield_of_a_month_is_the_dividends_of_its_year_over_its_close(): void
     {
         foreach (['PGSP', 'MWPR', 'DMGR'] as $ticker) {
-            $security = (int) DB::table('securities')->where('ticker', $ticker)->value('id');
-            $closes = DB::table('bars')->where('security_id', $security)->pluck('close', 'day')->all();
+            $security = $this->listing($ticker)->security_id;
+            $closes = DB::table('bars')->where('listing_id', $this->listing($ticker)->id)->pluck('close', 'day')->all();
             $dividends = DB::table('dividends')->where('security_id', $security)->pluck('amount', 'ex_date')->all();
             $splits = DB::table('corporate_actions')->where('security_id', $security)->where('kind', 'split')->pluck('ratio', 'ex_date')->all();
             // What an amount or a close of a day is on today's share basis.
@@ -68,7 +68,7 @@ final class ThroughTimeTest extends DemoTestCase
 
     public function test_a_company_that_pays_nothing_says_so_and_has_its_shares(): void
     {
-        $security = DB::table('securities')->where('kind', 'share')->whereNotIn('id', DB::table('dividends')->select('security_id'))->first();
+        $security = DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->where('kind', 'share')->whereNotIn('security_id', DB::table('dividends')->select('security_id'))->first();
         $report = $this->getJson("/api/v1/companies/{$security->ticker}/dividends")->assertOk()->json();
         $this->assertSame([[], 0, [], []], [$report['payments'], $report['frequency'], $report['years'], $report['yield_through_time']]);
         $this->assertSame([null, 'not_applicable'], [$report['safety']['score']['value'], $report['safety']['score']['state']]);
@@ -78,7 +78,7 @@ final class ThroughTimeTest extends DemoTestCase
     public function test_holders_change_by_what_they_held_before_and_their_shares_of_the_company_add_up(): void
     {
         foreach (['BRSW', 'GRME', 'FNSB'] as $ticker) {
-            $company = (int) DB::table('securities')->where('ticker', $ticker)->value('company_id');
+            $company = $this->companyId($ticker);
             $report = $this->getJson("/api/v1/companies/{$ticker}/people")->assertOk()->json();
             $days = DB::table('holdings')->where('company_id', $company)->distinct()->orderByDesc('day')->limit(2)->pluck('day')->all();
             $shares = static fn (string $holder, int $day): ?float => ($found = DB::table('holdings')->where('company_id', $company)->where('holder', $holder)->where('day', $day)->value('shares')) === null ? null : (float) $found;
@@ -100,7 +100,7 @@ final class ThroughTimeTest extends DemoTestCase
         $metric = static fn (array $people): float => array_column($people['now'], 'figure', 'key')['insider_net_buying']['value'];
         $before = $report();
         $this->assertEqualsWithDelta($net($before) / $before['shares_outstanding']['value'], $metric($before), 1e-12);
-        DB::table('insider_trades')->insert(['company_id' => DB::table('securities')->where('ticker', 'BRSW')->value('company_id'), 'insider' => 'M. Tarn', 'role' => 'Chair', 'day' => 20260615, 'shares' => 77_000, 'price' => 5]);
+        DB::table('insider_trades')->insert(['company_id' => $this->companyId('BRSW'), 'insider' => 'M. Tarn', 'role' => 'Chair', 'day' => 20260615, 'shares' => 77_000, 'price' => 5]);
         $after = $report();
         $this->assertEqualsWithDelta($net($before) + 77_000, $net($after), 1e-6);
         $this->assertEqualsWithDelta($net($after) / $after['shares_outstanding']['value'], $metric($after), 1e-12);

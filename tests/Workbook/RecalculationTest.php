@@ -43,8 +43,9 @@ final class RecalculationTest extends DemoTestCase
     #[DataProvider('companies')]
     public function test_recalculated_figures_agree_with_the_core(string $ticker, string $format): void
     {
-        $scope = $this->app->make(CompanyScopes::class)->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
-        CompanyFiles::save((new CompanyFiles($scope, $ticker))->statements(), $format, "{$this->folder}/book.{$format}");
+        $scopes = $this->app->make(CompanyScopes::class);
+        $scope = $scopes->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
+        CompanyFiles::save((new CompanyFiles($scope, $scopes->identity($scope)))->statements(), $format, "{$this->folder}/book.{$format}");
         // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
         exec('HOME='.escapeshellarg($this->folder).' soffice --headless --convert-to '.escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').' --outdir '.escapeshellarg($this->folder).' '.escapeshellarg("{$this->folder}/book.{$format}").' 2>&1', $output, $code);
         $this->assertSame(0, $code, implode("\n", $output));

@@ -75,7 +75,7 @@ final class XbrlPeriods
         }
         $last = $n * $months;
 
-        return [$year * 10000 + ($last - $months + 1) * 100 + 1, (int) date('Ymt', (int) mktime(12, 0, 0, $last, 1, $year))];
+        return [$year * 10000 + ($last - $months + 1) * 100 + 1, ($year * 100 + $last) * 100 + Day::daysOfMonth($year * 100 + $last)];
     }
 
     /** @return array{int, int} */

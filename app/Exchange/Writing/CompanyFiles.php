@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace App\Exchange\Writing;
 
 use App\Exchange\TableFile;
+use App\Identity\CompanyIdentity;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\LineKind;
 use Logion\Accounts\Period;
+use Logion\Identity\FormerValues;
+use Logion\Identity\Listing;
 use Logion\Import\Concepts;
 use Logion\Import\FiscalCalendar;
 use Logion\Market\Day;
@@ -27,12 +30,15 @@ final class CompanyFiles
     /** A cell holds so many characters in an XLSX workbook. */
     private const LONGEST_CELL = 32767;
 
+    /** Axes of breakdowns whose figures are lines of statements. */
+    private const AXES = ['business', 'region', 'class'];
+
     /** Sections of the dossier that are written as tables of their own. */
     private const TABLES = ['ratios' => 'All ratios', 'prices' => 'Prices', 'notes' => 'Notes'];
 
     private ?FiscalCalendar $calendar = null;
 
-    public function __construct(private readonly CompanyScope $scope, private readonly string $name)
+    public function __construct(private readonly CompanyScope $scope, private readonly CompanyIdentity $identity)
     {
     }
 
@@ -46,7 +52,7 @@ final class CompanyFiles
         fputcsv($stream, ['Company', 'Line', 'Label', 'Period', 'Value', 'Filed on', 'Currency'], ',', '"', '', "\r\n");
         foreach ($this->filed() as [$line, $period, $value, $filedOn]) {
             $money = in_array(LineItems::all()[$line]->unit, [Unit::Money, Unit::MoneyPerShare], true);
-            fputcsv($stream, [$this->scope->company->ticker, $line, LineItems::all()[$line]->label, Period::label($period), Digits::of($value), Day::iso($filedOn), $money ? $this->scope->company->reportingCurrency : ''], ',', '"', '', "\r\n");
+            fputcsv($stream, [$this->identity->reference, $line, LineItems::all()[$line]->label, Period::label($period), Digits::of($value), Day::iso($filedOn), $money ? $this->currencyOn($filedOn) : ''], ',', '"', '', "\r\n");
         }
     }
 
@@ -55,9 +61,13 @@ final class CompanyFiles
     {
         fputcsv($stream, ['Company', 'Date', 'Open', 'High', 'Low', 'Close', 'Volume', 'Adjusted close'], ',', '"', '', "\r\n");
         $prices = $this->scope->prices;
-        $adjusted = $prices->adjusted;
-        foreach (DB::table('bars')->join('securities', 'securities.id', '=', 'bars.security_id')->where('company_id', $this->scope->company->id)->where('day', '<=', $this->scope->asOf)->orderBy('day')->get(['day', 'open', 'high', 'low', 'close', 'volume']) as $i => $bar) {
-            fputcsv($stream, [$this->scope->company->ticker, Day::iso((int) $bar->day), $bar->open === null ? '' : Digits::of((float) $bar->open), Digits::of((float) $bar->high), Digits::of((float) $bar->low), Digits::of((float) $bar->close), Digits::of((float) $bar->volume), Digits::of($adjusted[$i] ?? NAN)], ',', '"', '', "\r\n");
+        $adjusted = array_combine($prices->days, $prices->adjusted);
+        $listings = array_map(static fn (Listing $listing): int => $listing->id, $this->identity->main($this->identity->security));
+        foreach (DB::table('bars')->whereIn('listing_id', $listings)->where('day', '<=', $this->scope->asOf)->orderBy('day')->get(['day', 'open', 'high', 'low', 'close', 'volume']) as $bar) {
+            fputcsv($stream, [
+                $this->identity->reference, Day::iso((int) $bar->day), $bar->open === null ? '' : Digits::of((float) $bar->open), Digits::of((float) $bar->high), Digits::of((float) $bar->low),
+                Digits::of((float) $bar->close), Digits::of((float) $bar->volume), Digits::of($adjusted[$bar->day] ?? NAN),
+            ], ',', '"', '', "\r\n");
         }
     }
 
@@ -71,22 +81,29 @@ final class CompanyFiles
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw new \RuntimeException("The file {$path} cannot be written.");
         }
-        $columns = ['concept' => (object) [], 'period' => (object) [], 'unit' => (object) [], 'filedOn' => (object) [], 'axis_business' => (object) [], 'axis_region' => (object) [], 'value' => ['dimensions' => [
-            'concept' => '$concept', 'period' => '$period', 'unit' => '$unit', 'logion:filedOn' => '$filedOn', 'logion:business' => '$axis_business', 'logion:region' => '$axis_region',
+        $columns = [...array_fill_keys(['concept', 'period', 'unit', 'filedOn', ...array_map(static fn (string $axis): string => "axis_{$axis}", self::AXES)], (object) []), 'value' => ['dimensions' => [
+            'concept' => '$concept', 'period' => '$period', 'unit' => '$unit', 'logion:filedOn' => '$filedOn',
+            ...array_combine(array_map(static fn (string $axis): string => "logion:{$axis}", self::AXES), array_map(static fn (string $axis): string => "\$axis_{$axis}", self::AXES)),
         ]]];
         $zip->addFromString('reports/report.json', (string) json_encode([
             'documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv', 'namespaces' => ['us-gaap' => 'http://fasb.org/us-gaap/2024', 'logion' => 'urn:logion:lines', 'iso4217' => 'http://www.xbrl.org/2003/iso4217', 'xbrli' => 'http://www.xbrl.org/2003/instance', 'ticker' => 'urn:logion:ticker']],
-            'tableTemplates' => ['facts' => ['columns' => $columns, 'dimensions' => ['entity' => "ticker:{$this->scope->company->ticker}"]]], 'tables' => ['facts' => ['url' => 'facts.csv']],
+            'tableTemplates' => ['facts' => ['columns' => $columns, 'dimensions' => ['entity' => "ticker:{$this->identity->reference}"]]], 'tables' => ['facts' => ['url' => 'facts.csv']],
         ], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES));
         $stream = fopen('php://temp', 'w+') ?: throw new \RuntimeException('No temporary stream.');
         fputcsv($stream, array_keys($columns), ',', '"', '');
         $own = self::concepts();
+        $write = function (string $line, int $period, int $filedOn, ?string $axis, string $member, float $value) use ($stream, $own): void {
+            $members = array_map(static fn (string $of): string => $of === $axis ? $member : '', self::AXES);
+            fputcsv($stream, [$own[$line], $this->period($line, $period), $this->unit($line, $filedOn), Day::iso($filedOn), ...$members, Digits::of($value)], ',', '"', '');
+        };
         foreach ($this->filed() as [$line, $period, $value, $filedOn]) {
-            fputcsv($stream, [$own[$line], $this->period($line, $period), $this->unit($line), Day::iso($filedOn), '', '', Digits::of($value)], ',', '"', '');
+            $write($line, $period, $filedOn, null, '', $value);
         }
-        foreach (DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $this->scope->company->id)->whereIn('axis', ['business', 'region'])->where('filed_on', '<=', $this->scope->asOf)->orderBy('breakdown_facts.id')->get() as $part) {
+        $parts = DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $this->scope->company->id)
+            ->whereIn('axis', self::AXES)->where('filed_on', '<=', $this->scope->asOf)->orderBy('breakdown_facts.id')->get();
+        foreach ($parts as $part) {
             if (LineItems::find($part->line) !== null) {
-                fputcsv($stream, [$own[$part->line], $this->period($part->line, (int) $part->period), $this->unit($part->line), Day::iso((int) $part->filed_on), $part->axis === 'business' ? $part->member : '', $part->axis === 'region' ? $part->member : '', Digits::of((float) $part->value)], ',', '"', '');
+                $write((string) $part->line, (int) $part->period, (int) $part->filed_on, (string) $part->axis, (string) $part->member, (float) $part->value);
             }
         }
         rewind($stream);
@@ -98,7 +115,7 @@ final class CompanyFiles
     /** Statements with live formulas. */
     public function statements(): Spreadsheet
     {
-        return (new StatementWorkbook($this->scope->facts, $this->name, $this->scope->company->reportingCurrency))->book();
+        return (new StatementWorkbook($this->scope->facts, $this->identity->name, $this->scope->company->reportingCurrency))->book();
     }
 
     /** Statements, ratios, prices, dividends, owners and the user's own notes, decisions and valuations in one workbook. */
@@ -130,15 +147,15 @@ final class CompanyFiles
     {
         [$head, $rows] = $this->sections($user)[self::TABLES[$what]];
 
-        return new TableFile(self::TABLES[$what], $head, $rows, count($rows), [['Company', "{$this->name} ({$this->scope->company->ticker})"], ['As of', Day::iso($this->scope->asOf)]]);
+        return new TableFile(self::TABLES[$what], $head, $rows, count($rows), [['Company', "{$this->identity->name} ({$this->scope->company->ticker})"], ['As of', Day::iso($this->scope->asOf)]]);
     }
 
     /** @return array<string, mixed> the dossier as data */
     public function data(User $user): array
     {
         return [
-            'company' => ['ticker' => $this->scope->company->ticker, 'name' => $this->name, 'template' => $this->scope->company->template->value, 'currency' => $this->scope->company->reportingCurrency, 'as_of' => Day::iso($this->scope->asOf)],
-            'facts' => array_map(static fn (array $f): array => ['line' => $f[0], 'period' => Period::label($f[1]), 'value' => $f[2], 'filed_on' => Day::iso($f[3])], $this->filed()),
+            'company' => ['ticker' => $this->scope->company->ticker, 'name' => $this->identity->name, 'template' => $this->scope->company->template->value, 'currency' => $this->scope->company->reportingCurrency, 'as_of' => Day::iso($this->scope->asOf)],
+            'facts' => array_map(fn (array $f): array => ['line' => $f[0], 'period' => Period::label($f[1]), 'value' => $f[2], 'filed_on' => Day::iso($f[3]), 'currency' => LineItems::all()[$f[0]]->unit->isMoney() ? $this->currencyOn($f[3]) : null], $this->filed()),
             ...array_map(static fn (array $section): array => array_map(static fn (array $row): array => array_combine($section[0], $row), $section[1]), $this->sections($user)),
         ];
     }
@@ -155,7 +172,7 @@ final class CompanyFiles
     private function sections(User $user): array
     {
         $company = $this->scope->company;
-        $security = DB::table('securities')->where('company_id', $company->id)->value('id');
+        $security = $this->identity->security;
         $table = static fn (iterable $rows, array $columns): array => array_map(static fn (object $row): array => array_map(static fn (string $column): mixed => in_array($column, ['day', 'ex_date', 'paid_on', 'decided_on'], true) ? Day::iso((int) $row->{$column}) : $row->{$column}, $columns), is_array($rows) ? $rows : iterator_to_array($rows));
         $ratios = [];
         foreach ($this->scope->catalogue->all() as $key => $metric) {
@@ -192,12 +209,8 @@ final class CompanyFiles
     /** @return list<array{string, int, float, int}> line, period, value, filing day, of what was filed by the as-of day */
     private function filed(): array
     {
-        $facts = [];
-        foreach ($this->scope->company->facts as $fact) {
-            if (! $fact->isCorrection() && $fact->filedOn <= $this->scope->asOf) {
-                $facts[] = [$fact->line, $fact->period, $fact->value, $fact->filedOn];
-            }
-        }
+        $facts = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('facts.company_id', $this->scope->company->id)->where('filed_on', '<=', $this->scope->asOf)
+            ->get(['line', 'facts.period', 'value', 'filed_on'])->map(static fn (object $fact): array => [(string) $fact->line, (int) $fact->period, (float) $fact->value, (int) $fact->filed_on])->all();
         usort($facts, static fn (array $a, array $b): int => $a[3] <=> $b[3] ?: $a[1] <=> $b[1] ?: strcmp($a[0], $b[0]));
 
         return $facts;
@@ -217,9 +230,15 @@ final class CompanyFiles
         return Day::iso(Day::plus($before, 1)).'..'.Day::iso($end);
     }
 
-    private function unit(string $line): string
+    /** The currency reports of a day were made out in. */
+    private function currencyOn(int $day): string
     {
-        $currency = "iso4217:{$this->scope->company->reportingCurrency}";
+        return $this->identity->former->on(FormerValues::REPORTING_CURRENCY, $this->identity->reportingCurrency, $day);
+    }
+
+    private function unit(string $line, int $filedOn): string
+    {
+        $currency = "iso4217:{$this->currencyOn($filedOn)}";
 
         return match (LineItems::all()[$line]->unit) {
             Unit::Money => $currency, Unit::MoneyPerShare => "{$currency}/xbrli:shares", Unit::Shares => 'xbrli:shares', default => 'xbrli:pure',

@@ -66,7 +66,7 @@ final class StatementWorkbook
     {
         $sheet = $this->sheet($name, "{$this->title}, {$this->currency}; a figure in grey was computed, not reported");
         $row = 3;
-        $lines = array_values(array_filter(LineItems::ofStatement($statement, $this->facts->template), fn (LineItem $item): bool => array_filter($this->periods, fn (int $period): bool => $this->facts->value($item->key, $period) !== null && ($this->facts->fact($item->key, $period) !== null || $this->facts->value($item->key, $period) != 0.0)) !== []));
+        $lines = array_values(array_filter(LineItems::ofStatement($statement, $this->facts->template), fn (LineItem $item): bool => array_filter($this->periods, fn (int $period): bool => $this->facts->value($item->key, $period) !== null && ($this->facts->isReported($item->key, $period) || $this->facts->value($item->key, $period) != 0.0)) !== []));
         foreach ($lines as $item) {
             $row++;
             $this->rows[$item->key] = [$name, $row];
@@ -81,7 +81,7 @@ final class StatementWorkbook
                 }
                 $formula = $this->totalFormula($item, $period, $i + 2);
                 $formula === null ? $sheet->setCellValueExplicit([$i + 2, $row], $value, DataType::TYPE_NUMERIC) : $sheet->setCellValueExplicit([$i + 2, $row], $formula, DataType::TYPE_FORMULA);
-                if ($this->facts->fact($item->key, $period) === null) {
+                if (! $this->facts->isReported($item->key, $period)) {
                     $sheet->getStyle([$i + 2, $row])->getFont()->getColor()->setRGB('808080');
                 }
             }

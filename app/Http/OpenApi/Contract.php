@@ -13,6 +13,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'Problem', required: ['title', 'status', 'detail'], properties: [
     new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'status', type: 'integer'), new OA\Property(property: 'detail', type: 'string'),
     new OA\Property(property: 'position', type: 'integer', nullable: true), new OA\Property(property: 'proposal', type: 'string', nullable: true), new OA\Property(property: 'assumption', type: 'string'), new OA\Property(property: 'formula', type: 'string', nullable: true),
+    new OA\Property(property: 'choices', type: 'array', description: 'References that mean one company each, where a ticker means several', items: new OA\Items(type: 'object', required: ['reference', 'name'], properties: [
+        new OA\Property(property: 'reference', type: 'string'), new OA\Property(property: 'name', type: 'string'),
+    ])),
 ])]
 #[OA\Schema(schema: 'Figure', required: ['value', 'unit', 'state', 'reason'], properties: [
     new OA\Property(property: 'value', type: 'number', nullable: true), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'currency', type: 'string', nullable: true),

@@ -21,7 +21,8 @@ final class Dividends extends Records
 
     public function add(array $record, int $row): void
     {
-        $trading = $this->pass->companies->read($record['company'])->trading;
+        $security = $record['listing']->security;
+        $trading = $this->pass->companies->listed($security, $record['day'])->currency;
         $currency = strtoupper($record['currency'] ?? '');
         if ($currency !== '' && $currency !== $trading) {
             throw Refusal::because("the dividend is in {$record['currency']}, the share trades in {$trading}");
@@ -31,6 +32,6 @@ final class Dividends extends Records
         }
         $this->writer->add($record['company'], [
             'ex_date' => $record['day'], 'paid_on' => $record['paid_on'] ?? $record['day'], 'amount' => $record['amount'], 'currency' => $trading,
-        ], $record['day'], 'Dividend of '.Day::iso($record['day']), $record['amount'], $row);
+        ], $record['day'], 'Dividend of '.Day::iso($record['day']), $record['amount'], $row, $security);
     }
 }

@@ -46,9 +46,10 @@ final class Drivers extends FiledRecords
     {
         return match (true) {
             preg_match('/region|geograph/i', $text) === 1 => 'region',
+            preg_match('/class/i', $text) === 1 => 'class',
             preg_match('/driver|operat/i', $text) === 1 => 'driver',
             $text === '' || preg_match('/segment|business/i', $text) === 1 => 'business',
-            default => throw Refusal::because("\"{$text}\" is neither business, region nor driver"),
+            default => throw Refusal::because("\"{$text}\" is neither business, region, driver nor class of shares"),
         };
     }
 }

@@ -36,7 +36,7 @@ final class Figures extends FiledRecords
 
     /**
      * @param  array<string, mixed>  $record
-     * @return array{key: string, value: float, place: string, filed_on: ?int}|null null if its line is mapped to none
+     * @return array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}|null null if its line is mapped to none
      *
      * @throws Refusal
      */
@@ -45,7 +45,8 @@ final class Figures extends FiledRecords
         $read = $this->pass->companies->read($company);
         $period = $this->periods->read($company, $record['period']);
         $currency = strtoupper($record['currency'] ?? '');
-        if ($currency !== $read->currency && preg_match('/^[A-Z]{3}$/D', $currency) === 1) {
+        $named = preg_match('/^[A-Z]{3}$/D', $currency) === 1;
+        if ($named && ! in_array($currency, $this->pass->companies->currencies($company), true)) {
             throw Refusal::because("the figure is in {$currency}, {$read->name} reports in {$read->currency}");
         }
         $line = $this->lines->recognise($read->template, $record['line']);
@@ -56,14 +57,14 @@ final class Figures extends FiledRecords
         }
         $unit = LineItems::all()[$line]->unit;
 
-        return ['key' => "{$line}@{$period}", 'value' => $record['value'] * ($unit === Unit::Money || $unit === Unit::Shares ? $this->pass->mapping->scale : 1.0), 'place' => "row {$record['row']}", 'filed_on' => $record['filed_on'] ?? null];
+        return ['key' => "{$line}@{$period}", 'value' => $record['value'] * ($unit === Unit::Money || $unit === Unit::Shares ? $this->pass->mapping->scale : 1.0), 'place' => "row {$record['row']}", 'filed_on' => $record['filed_on'] ?? null, 'currency' => $named ? $currency : null];
     }
 
     /**
      * A figure filed on several days is given version by version, the earliest first.
      *
-     * @param  array<int, array<string, array{key: string, value: float, place: string, filed_on: ?int}>>  $figures  by day of filing (0 where unknown) and key
-     * @return list<array<string, array{key: string, value: float, place: string, filed_on: ?int}>>
+     * @param  array<int, array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}>>  $figures  by day of filing (0 where unknown) and key
+     * @return list<array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}>>
      */
     private static function versions(array $figures): array
     {

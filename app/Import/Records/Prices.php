@@ -7,6 +7,7 @@ namespace App\Import\Records;
 use App\Facts\BulkInsert;
 use App\Import\ImportPass;
 use Illuminate\Support\Facades\DB;
+use Logion\Identity\Listing;
 use Logion\Import\PriceContinuity;
 use Logion\Market\Day;
 use PDOStatement;
@@ -19,8 +20,14 @@ final class Prices extends RecordsByCompany
 
     private const BELOW = 0.9995;
 
-    /** @var array<int, PriceContinuity> by company */
+    /** @var array<int, PriceContinuity> by listing */
     private array $continuity = [];
+
+    /** @var array<int, Listing> by number */
+    private array $listings = [];
+
+    /** The listing named last, if the prices of every day are its own. */
+    private ?Listing $alone = null;
 
     private readonly ?BulkInsert $bars;
 
@@ -34,17 +41,17 @@ final class Prices extends RecordsByCompany
         if (in_array('adjusted', $pass->mapping->columns, true)) {
             $pass->outcome->warn('The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. Import those too.');
         }
-        $this->bars = $pass->importId === null ? null : new BulkInsert('bars', ['security_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
+        $this->bars = $pass->importId === null ? null : new BulkInsert('bars', ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
         $pdo = DB::connection()->getPdo();
-        $this->select = $pdo->prepare('select day, open, high, low, close, volume, import_id from bars where security_id = ? and day between ? and ?');
-        $this->delete = $pdo->prepare('delete from bars where security_id = ? and day = ?');
+        $this->select = $pdo->prepare('select day, open, high, low, close, volume, import_id from bars where listing_id = ? and day between ? and ?');
+        $this->delete = $pdo->prepare('delete from bars where listing_id = ? and day = ?');
     }
 
     public function finish(): void
     {
         parent::finish();
-        foreach ($this->continuity as $company => $continuity) {
-            $ticker = $this->pass->companies->read($company)->ticker;
+        foreach ($this->continuity as $id => $continuity) {
+            $ticker = $this->listings[$id]->ticker;
             foreach ($continuity->jumps as $jump) {
                 $this->pass->outcome->warn(sprintf('%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units?', $ticker, $jump['from'], $jump['to'], Day::iso($jump['day'])));
             }
@@ -57,12 +64,26 @@ final class Prices extends RecordsByCompany
         }
     }
 
-    protected function take(int $company, array $records): void
+    /** Prices belong to a listing: where the row names a main one, to that of the day. */
+    protected function owner(array $record): int
+    {
+        $named = $record['listing'];
+        if ($named === $this->alone) {
+            return $named->id;
+        }
+        $listing = $named->main ? $this->pass->companies->listed($named->security, $record['day']) : $named;
+        $this->listings[$listing->id] = $listing;
+        $this->alone = ! $named->main || $this->pass->companies->hasOneMainListing($named->security) ? $listing : null;
+
+        return $listing->id;
+    }
+
+    protected function take(int $owner, array $records): void
     {
         $outcome = $this->pass->outcome;
-        $read = $this->pass->companies->read($company);
+        $listing = $this->listings[$owner];
         $days = array_column($records, 'day');
-        $stored = $this->stored($read->security, min($days), max($days));
+        $stored = $this->stored($owner, min($days), max($days));
         $closes = [];
         foreach ($records as $record) {
             $day = $record['day'];
@@ -80,28 +101,28 @@ final class Prices extends RecordsByCompany
                 $outcome->refuse("row {$record['row']}", 'The file has '.Day::iso($day)." twice with other closes, {$before} and {$close}");
             } elseif ($before !== null) {
                 $outcome->counts['same']++;
-                $outcome->warn("{$read->ticker}: days stand in the file more than once; each is taken once.");
+                $outcome->warn("{$listing->ticker}: days stand in the file more than once; each is taken once.");
             } elseif ($known !== null && $known['close'] === $close && ($volume === null || $known['volume'] === $volume) && $known['high'] === $high && $known['low'] === $low) {
                 $outcome->counts['same']++;
                 $closes[$day] = $close;
             } else {
                 $closes[$day] = $close;
                 $status = $known === null ? 'new' : 'changed';
-                $outcome->count($status, $company, $day);
+                $outcome->count($status, $listing->company, $day);
                 if ($outcome->wantsExample($status)) {
-                    $outcome->example($status, $read->ticker, 'Close of '.Day::iso($day), $known['close'] ?? null, $close, "row {$record['row']}");
+                    $outcome->example($status, $listing->ticker, 'Close of '.Day::iso($day), $known['close'] ?? null, $close, "row {$record['row']}");
                 }
                 if ($known !== null && $this->bars !== null) {
-                    $this->replace($read->security, $day, $known);
+                    $this->replace($owner, $day, $known);
                 }
                 // What the file says is handed on as it is written there: to make a text of a number again takes longer than to store it.
-                $this->bars?->add($read->security, $day, $record['open'] ?? null, $record['high'] ?? $high, $record['low'] ?? $low, $record['close'], $record['volume'] ?? $known['volume'] ?? 0, $this->pass->importId);
+                $this->bars?->add($owner, $day, $record['open'] ?? null, $record['high'] ?? $high, $record['low'] ?? $low, $record['close'], $record['volume'] ?? $known['volume'] ?? 0, $this->pass->importId);
             }
         }
         if ($closes !== []) {
             $outcome->latestDay = max($outcome->latestDay ?? 0, max(array_keys($closes)));
         }
-        ($this->continuity[$company] ??= new PriceContinuity($this->splits($read->security)))->add($closes);
+        ($this->continuity[$owner] ??= new PriceContinuity($this->splits($listing->security)))->add($closes);
     }
 
     protected function taken(): void
@@ -131,9 +152,9 @@ final class Prices extends RecordsByCompany
     }
 
     /** @return array<int, array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}> by day */
-    private function stored(int $security, int $from, int $to): array
+    private function stored(int $listing, int $from, int $to): array
     {
-        $this->select->execute([$security, $from, $to]);
+        $this->select->execute([$listing, $from, $to]);
         $stored = [];
         while ($row = $this->select->fetch(\PDO::FETCH_NUM)) {
             $stored[(int) $row[0]] = ['open' => $row[1] === null ? null : (float) $row[1], 'high' => (float) $row[2], 'low' => (float) $row[3], 'close' => (float) $row[4], 'volume' => (float) $row[5], 'import' => $row[6] === null ? null : (int) $row[6]];
@@ -143,12 +164,12 @@ final class Prices extends RecordsByCompany
     }
 
     /** @param  array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}  $known */
-    private function replace(int $security, int $day, array $known): void
+    private function replace(int $listing, int $day, array $known): void
     {
         ['import' => $import] = $known;
         unset($known['import']);
-        DB::table('replaced_rows')->insert(['import_id' => $this->pass->importId, 'table_name' => 'bars', 'previous_import' => $import, 'row' => json_encode(['security_id' => $security, 'day' => $day, ...$known, 'import_id' => $import], JSON_PRESERVE_ZERO_FRACTION)]);
-        $this->delete->execute([$security, $day]);
+        DB::table('replaced_rows')->insert(['import_id' => $this->pass->importId, 'table_name' => 'bars', 'previous_import' => $import, 'row' => json_encode(['listing_id' => $listing, 'day' => $day, ...$known, 'import_id' => $import], JSON_PRESERVE_ZERO_FRACTION)]);
+        $this->delete->execute([$listing, $day]);
     }
 
     /** @return array<int, true> */

@@ -28,6 +28,8 @@ abstract class Records
             TableKind::CompanyList => new CompanyListMembers($pass),
             TableKind::Figures => new Figures($pass),
             TableKind::Drivers => new Drivers($pass),
+            TableKind::Listings => new Listings($pass),
+            TableKind::FormerValues => new FormerValues($pass),
         };
     }
 

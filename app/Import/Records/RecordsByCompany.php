@@ -12,7 +12,7 @@ abstract class RecordsByCompany extends Records
 {
     private const HELD_ROWS = 20_000;
 
-    /** @var array<int, list<array<string, mixed>>> records with their row, by company */
+    /** @var array<int, list<array<string, mixed>>> records with their row, by owner */
     private array $held = [];
 
     private int $heldRows = 0;
@@ -20,7 +20,7 @@ abstract class RecordsByCompany extends Records
     public function add(array $record, int $row): void
     {
         $record['row'] = $row;
-        $this->held[$record['company']][] = $record;
+        $this->held[$this->owner($record)][] = $record;
         if (++$this->heldRows === self::HELD_ROWS) {
             $this->takeHeld();
         }
@@ -31,16 +31,26 @@ abstract class RecordsByCompany extends Records
         $this->takeHeld();
     }
 
-    /** @param  non-empty-list<array<string, mixed>>  $records  of one company, each with its "row" */
-    abstract protected function take(int $company, array $records): void;
+    /**
+     * What records are held together for: the company, unless a kind of record belongs to something else.
+     *
+     * @param  array<string, mixed>  $record
+     */
+    protected function owner(array $record): int
+    {
+        return $record['company'];
+    }
+
+    /** @param  non-empty-list<array<string, mixed>>  $records  of one owner, each with its "row" */
+    abstract protected function take(int $owner, array $records): void;
 
     /** All that was held is taken; rows that come later are compared with it like with all others. */
     abstract protected function taken(): void;
 
     private function takeHeld(): void
     {
-        foreach ($this->held as $company => $records) {
-            $this->take($company, $records);
+        foreach ($this->held as $owner => $records) {
+            $this->take($owner, $records);
         }
         $this->taken();
         $this->held = [];

@@ -24,7 +24,7 @@ final class Splits extends Records
     public function add(array $record, int $row): void
     {
         $ratio = self::ratio($record['ratio']);
-        $this->writer->add($record['company'], ['ex_date' => $record['day'], 'ratio' => $ratio], $record['day'], 'Split of '.Day::iso($record['day']), $ratio, $row);
+        $this->writer->add($record['company'], ['ex_date' => $record['day'], 'ratio' => $ratio], $record['day'], 'Split of '.Day::iso($record['day']), $ratio, $row, $record['listing']->security);
     }
 
     /** New shares for each old one. */

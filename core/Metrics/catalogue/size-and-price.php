@@ -13,9 +13,10 @@ return [
     ],
     'market_cap' => [
         'Market capitalization', 'money', 'neutral',
-        'price * shares_outstanding',
+        'price * (shares_outstanding - shares_of_other_classes) + value_of_other_classes',
         null, 'industrial|bank|insurer|property', 'daily',
-        'Shares outstanding net of treasury shares, all classes in equivalents of the listed class; undiluted. Option dilution by the treasury-stock method is a refinement.',
+        'The sum over the classes of shares, each at its own price; classes that are not listed count at the price of the main one. '
+            .'Shares outstanding net of treasury shares, all classes in equivalents of the main one; undiluted.',
     ],
     'enterprise_value' => [
         'Enterprise value', 'money', 'neutral',

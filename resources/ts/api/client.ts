@@ -17,6 +17,8 @@ export class Problem extends Error {
     readonly formula: string | null = null,
     /** Character at which a formula went wrong, from 1. */
     readonly position: number | null = null,
+    /** References that mean one company each, where a ticker means several. */
+    readonly choices: NonNullable<Schemas['Problem']['choices']> = [],
   ) {
     super(message)
   }
@@ -58,6 +60,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
       body.assumption ?? null,
       body.formula ?? null,
       body.position ?? null,
+      body.choices ?? [],
     )
   }
   return result.data as T

@@ -740,6 +740,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/identity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["identity"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/imports": {
         parameters: {
             query?: never;
@@ -1595,6 +1611,11 @@ export interface components {
             proposal?: string | null;
             assumption?: string;
             formula?: string | null;
+            /** @description References that mean one company each, where a ticker means several */
+            choices?: {
+                reference: string;
+                name: string;
+            }[];
         };
         Figure: {
             value: number | null;
@@ -2138,6 +2159,57 @@ export interface components {
             drivers?: {
                 [key: string]: components["schemas"]["DriverRule"];
             };
+        };
+        FormerValue: {
+            /** @description The parts of the contract about what companies are called and where they are listed. */
+            value: string;
+            /** @description The day from which it was no longer so */
+            until: string;
+        };
+        Listing: {
+            /** @description EXCHANGE:TICKER */
+            reference: string;
+            exchange: string;
+            ticker: string;
+            currency: string;
+            from: string | null;
+            to: string | null;
+            ended_because: string | null;
+            /** @description Whether its prices stand for the security */
+            main: boolean;
+            close: number | null;
+            day: string | null;
+        };
+        ListedSecurity: {
+            name: string;
+            kind: string;
+            /** @description Whether its price stands for the company */
+            main: boolean;
+            /** @description Shares of the main class that one share has the rights of */
+            entitlement: number;
+            identifiers: {
+                scheme: string;
+                value: string;
+            }[];
+            shares: components["schemas"]["Figure"];
+            listings: components["schemas"]["Listing"][];
+        };
+        Identity: {
+            name: string;
+            former_names: components["schemas"]["FormerValue"][];
+            sector: string;
+            former_sectors: components["schemas"]["FormerValue"][];
+            reporting_currency: string;
+            former_reporting_currencies: components["schemas"]["FormerValue"][];
+            indices: {
+                ticker: string;
+                name: string;
+                from: string;
+                to: string | null;
+            }[];
+            market_value: components["schemas"]["Figure"];
+            currency: string;
+            securities: components["schemas"]["ListedSecurity"][];
         };
     };
     responses: never;
@@ -2855,7 +2927,10 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
+                        /** @description How the company is referred to, whatever the day */
                         ticker: string;
+                        /** @description Ticker of the day */
+                        listed_as: string;
                         name: string;
                         as_of: string;
                         description?: string;
@@ -2865,7 +2940,7 @@ export interface operations {
                         sector?: string;
                         country?: string;
                         exchange?: string;
-                        isin?: string;
+                        isin?: string | null;
                         currency?: string;
                         reporting_currency?: string;
                         delisting?: string | null;
@@ -3678,6 +3753,31 @@ export interface operations {
                     "application/json": {
                         batch: string;
                     };
+                };
+            };
+        };
+    };
+    identity: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                /** @description TICKER, EXCHANGE:TICKER or EXCHANGE:TICKER@YYYY-MM-DD */
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Names, sectors, currencies, indices, classes of shares and their listings through time */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Identity"];
                 };
             };
         };
@@ -4795,7 +4895,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Will stop at the next company */
+            /** @description Will stop at the next company, unless somebody else waits for it too */
             204: {
                 headers: {
                     [name: string]: unknown;

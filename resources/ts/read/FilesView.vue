@@ -49,7 +49,7 @@ const files = [
   },
 ]
 const href = (what: string, format: string): string =>
-  `/api/v1/companies/${props.company.ticker}/export?what=${what}&format=${format}${session.asOf ? `&as_of=${session.asOf}` : ''}`
+  `/api/v1/companies/${encodeURIComponent(props.company.ticker)}/export?what=${what}&format=${format}${session.asOf ? `&as_of=${session.asOf}` : ''}`
 
 async function choose(to: string | null): Promise<void> {
   try {

@@ -8,6 +8,7 @@ import FirstReading from './FirstReading.vue'
 import FlowsView from './FlowsView.vue'
 import MarketView from './MarketView.vue'
 import FilesView from './FilesView.vue'
+import IdentityView from './IdentityView.vue'
 import NotesView from './NotesView.vue'
 import PeopleView from './PeopleView.vue'
 import SegmentsView from './SegmentsView.vue'
@@ -23,6 +24,7 @@ const views = [
   { key: 'dividends', word: 'Dividends' },
   { key: 'market', word: 'Market' },
   { key: 'people', word: 'People' },
+  { key: 'identity', word: 'Identity' },
   { key: 'checklist', word: 'Checklist' },
   { key: 'notes', word: 'Notes' },
   { key: 'files', word: 'Files' },
@@ -33,7 +35,16 @@ const view = computed(() => views.find((entry) => entry.key === route.params.vie
 
 <template>
   <div class="page">
-    <p v-if="subject.error" class="worse" role="alert">{{ subject.error }} Press <kbd>/</kbd> to find the company by its name.</p>
+    <p v-if="subject.error" role="alert">
+      <template v-if="subject.choices.length">
+        Several companies have the ticker {{ route.params.ticker }}. Which one?
+        <span v-for="choice in subject.choices" :key="choice.reference" class="choice">
+          <router-link :to="{ name: 'read', params: { ticker: choice.reference, view: route.params.view } }">{{ choice.name }}</router-link>
+          <span class="quiet">{{ choice.reference }}</span>
+        </span>
+      </template>
+      <span v-else class="worse">{{ subject.error }} Press <kbd>/</kbd> to find the company by its name.</span>
+    </p>
     <p v-else-if="!subject.company && !route.params.ticker" class="quiet">
       No company is in focus. Press <kbd>/</kbd> and type a name, or walk through the survivors of a screen.
     </p>
@@ -63,6 +74,7 @@ const view = computed(() => views.find((entry) => entry.key === route.params.vie
           :reporting-currency="subject.company.reporting_currency ?? ''"
         />
         <PeopleView v-else-if="view === 'people'" :ticker="subject.company.ticker" :currency="subject.company.currency ?? ''" />
+        <IdentityView v-else-if="view === 'identity'" :ticker="subject.company.ticker" />
         <NotesView v-else-if="view === 'notes'" :ticker="subject.company.ticker" />
         <FilesView v-else-if="view === 'files'" :company="subject.company" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
@@ -72,3 +84,10 @@ const view = computed(() => views.find((entry) => entry.key === route.params.vie
     </template>
   </div>
 </template>
+
+<style scoped>
+.choice {
+  display: block;
+  margin-top: 0.5rem;
+}
+</style>

@@ -57,7 +57,7 @@ final class CatalogueController
             'groups' => Catalogue::GROUPS,
             'lines' => array_values(array_map(static fn (LineItem $item): array => ['key' => $item->key, 'label' => $item->label, 'unit' => $item->unit->value], LineItems::all())),
             'functions' => array_values(array_map(static fn (FormulaFunction $f): array => ['name' => $f->name(), 'parameters' => $f->signature(), 'description' => $f->description(), 'reads' => $f->reads(), 'example' => $f->example()], Functions::all())),
-            'market_names' => $names, 'sectors' => (object) $sectors, 'sections' => $sections, 'indices' => DB::table('securities')->where('kind', 'index')->orderBy('id')->pluck('name', 'ticker'), 'countries' => Names::COUNTRIES, 'exchanges' => DB::table('exchanges')->pluck('name', 'code'),
+            'market_names' => $names, 'sectors' => (object) $sectors, 'sections' => $sections, 'indices' => DB::table('securities')->join('listings', 'listings.security_id', '=', 'securities.id')->where('kind', 'index')->orderBy('securities.id')->pluck('name', 'ticker'), 'countries' => Names::COUNTRIES, 'exchanges' => DB::table('exchanges')->pluck('name', 'code'),
         ]);
     }
 

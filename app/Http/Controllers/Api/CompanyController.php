@@ -6,7 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Demo\Names;
 use App\Http\RequestContexts;
-use App\Models\Company;
+use App\Identity\Identities;
 use App\Research\CompanyScopes;
 use App\Research\FigureReport;
 use App\Research\FirstReading;
@@ -24,9 +24,10 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class CompanyController
 {
-    #[OA\Get(path: '/companies/{ticker}', operationId: 'company', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What it is, where its price stands, and the first reading', content: new OA\JsonContent(required: ['ticker', 'name', 'as_of', 'price', 'sections', 'history'], properties: [
-        new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'description', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'template_chosen', type: 'boolean', description: 'Chosen by the reader instead of the filed kind of business'), new OA\Property(property: 'sector', type: 'string'),
-        new OA\Property(property: 'country', type: 'string'), new OA\Property(property: 'exchange', type: 'string'), new OA\Property(property: 'isin', type: 'string'), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'reporting_currency', type: 'string'),
+    #[OA\Get(path: '/companies/{ticker}', operationId: 'company', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What it is, where its price stands, and the first reading', content: new OA\JsonContent(required: ['ticker', 'listed_as', 'name', 'as_of', 'price', 'sections', 'history'], properties: [
+        new OA\Property(property: 'ticker', type: 'string', description: 'How the company is referred to, whatever the day'), new OA\Property(property: 'listed_as', type: 'string', description: 'Ticker of the day'),
+        new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'description', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'template_chosen', type: 'boolean', description: 'Chosen by the reader instead of the filed kind of business'), new OA\Property(property: 'sector', type: 'string'),
+        new OA\Property(property: 'country', type: 'string'), new OA\Property(property: 'exchange', type: 'string'), new OA\Property(property: 'isin', type: 'string', nullable: true), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'reporting_currency', type: 'string'),
         new OA\Property(property: 'delisting', type: 'string', nullable: true),
         new OA\Property(property: 'price', type: 'object', required: ['close', 'change', 'day'], properties: [new OA\Property(property: 'close', type: 'number', nullable: true), new OA\Property(property: 'change', type: 'number', nullable: true), new OA\Property(property: 'day', type: 'string', nullable: true)]),
         new OA\Property(property: 'sections', type: 'array', items: new OA\Items(type: 'object', required: ['title', 'figures'], properties: [new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'figure', 'sector_median', 'standing'], properties: [
@@ -36,19 +37,21 @@ final class CompanyController
             new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')),
         ]))]),
     ]))])]
-    public function show(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function show(Request $request, RequestContexts $contexts, CompanyScopes $scopes, Identities $identities, string $ticker): JsonResponse
     {
         $scope = $scopes->open($ticker, $contexts->of($request, $request->query('as_of')));
-        $company = Company::query()->with('security.exchange')->findOrFail($scope->company->id);
-        $security = $company->security;
+        $identity = $scopes->identity($scope);
+        $listing = $identity->listing();
         $reading = new FirstReading($scope);
         $last = $scope->prices->last();
 
         return new JsonResponse([
-            'ticker' => $security->ticker, 'name' => $company->name, 'as_of' => Day::iso($scope->asOf), 'description' => $company->description, 'template' => $scope->company->template->value, 'template_chosen' => $scope->company->template->value !== $company->template,
-            'sector' => Names::sectorLabel($company->sector), 'country' => Names::COUNTRIES[$company->country] ?? $company->country, 'exchange' => $security->exchange->name, 'isin' => $security->isin,
-            'currency' => $security->currency, 'reporting_currency' => $company->reporting_currency,
-            'delisting' => $security->delisted_on !== null && $security->delisted_on <= $scope->asOf ? Day::iso((int) $security->delisted_on).': '.$security->delisting_reason : null,
+            'ticker' => $identity->reference, 'listed_as' => $listing->ticker, 'name' => $identity->name, 'as_of' => Day::iso($scope->asOf), 'description' => $identity->description,
+            'template' => $scope->company->template->value, 'template_chosen' => $scope->company->template->value !== $identity->template,
+            'sector' => Names::sectorLabel($identity->sector), 'country' => Names::COUNTRIES[$identity->country] ?? $identity->country,
+            'exchange' => $identities->exchanges()[$listing->exchange], 'isin' => $identities->identifiers($identity->security)['isin'] ?? null,
+            'currency' => $listing->currency, 'reporting_currency' => $identity->reportingCurrency,
+            'delisting' => $listing->to !== null && $listing->to <= $scope->asOf ? Day::iso($listing->to).': '.$listing->endedBecause : null,
             'price' => ['close' => $last < 0 ? null : $scope->prices->closes[$last], 'change' => $last < 1 ? null : $scope->prices->closes[$last] / $scope->prices->closes[$last - 1] - 1, 'day' => $last < 0 ? null : Day::iso($scope->prices->days[$last])],
             'sections' => $reading->sections(), 'history' => $reading->tenYears(),
         ]);

@@ -17,12 +17,16 @@ use OpenApi\Attributes as OA;
 /** Verdicts with their reasons. A deleted one can be brought back. */
 final class DecisionController
 {
+    public function __construct(private readonly DecisionReport $report)
+    {
+    }
+
     #[OA\Get(path: '/decisions', operationId: 'decisions', parameters: [new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own decisions with the distance of the price from the buy-below price', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')))])]
     public function index(Request $request, RequestContexts $contexts): JsonResponse
     {
         $day = $contexts->of($request, $request->query('as_of'))->day;
 
-        return new JsonResponse(DecisionReport::of(Decision::query()->of($request->user())->where('decided_on', '<=', $day)->with('company.security')->orderByDesc('decided_on')->orderByDesc('id')->get(), $day));
+        return new JsonResponse($this->report->of(Decision::query()->of($request->user())->where('decided_on', '<=', $day)->with('company')->orderByDesc('decided_on')->orderByDesc('id')->get(), $day));
     }
 
     #[OA\Post(path: '/decisions', operationId: 'decide', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['ticker', 'verdict', 'thesis', 'disproof', 'value_per_share', 'margin_of_safety'], properties: [
@@ -42,7 +46,7 @@ final class DecisionController
             'currency' => $scope->company->tradingCurrency, 'decided_on' => $scope->asOf,
         ]);
 
-        return new JsonResponse(DecisionReport::of(collect([$decision->load('company.security')]), $scope->asOf)[0], 201);
+        return new JsonResponse($this->report->of(collect([$decision->load('company')]), $scope->asOf)[0], 201);
     }
 
     #[OA\Get(path: '/margin-of-safety', operationId: 'buyBelow', parameters: [new OA\QueryParameter(name: 'value', required: true, schema: new OA\Schema(type: 'number')), new OA\QueryParameter(name: 'margin', required: true, schema: new OA\Schema(type: 'number')), new OA\QueryParameter(name: 'price', schema: new OA\Schema(type: 'number'))], responses: [new OA\Response(response: 200, description: 'The price to stay below, and how far a price lies above it', content: new OA\JsonContent(required: ['buy_below', 'distance'], properties: [
@@ -59,13 +63,13 @@ final class DecisionController
     #[OA\Put(path: '/decisions/{id}', operationId: 'reviseDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/Decision')), responses: [new OA\Response(response: 200, description: 'Revised', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
     public function update(Request $request, RequestContexts $contexts, int $id): JsonResponse
     {
-        $decision = Decision::query()->of($request->user())->with('company.security')->findOrFail($id);
+        $decision = Decision::query()->of($request->user())->with('company')->findOrFail($id);
         $day = $contexts->of($request)->day;
         $fields = $this->fields($request, $this->validated($request));
         // What is kept is in the share terms of the day of the decision, what is sent in today's.
-        $decision->update([...$fields, 'value_per_share' => $fields['value_per_share'] * DecisionReport::splitRatio($decision, $day)]);
+        $decision->update([...$fields, 'value_per_share' => $fields['value_per_share'] * $this->report->splitRatio($decision, $day)]);
 
-        return new JsonResponse(DecisionReport::of(collect([$decision]), $day)[0]);
+        return new JsonResponse($this->report->of(collect([$decision]), $day)[0]);
     }
 
     #[OA\Delete(path: '/decisions/{id}', operationId: 'deleteDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted; can be restored')])]
@@ -79,10 +83,10 @@ final class DecisionController
     #[OA\Post(path: '/decisions/{id}/restore', operationId: 'restoreDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Restored', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
     public function restore(Request $request, RequestContexts $contexts, int $id): JsonResponse
     {
-        $decision = Decision::query()->withTrashed()->of($request->user())->with('company.security')->findOrFail($id);
+        $decision = Decision::query()->withTrashed()->of($request->user())->with('company')->findOrFail($id);
         $decision->restore();
 
-        return new JsonResponse(DecisionReport::of(collect([$decision]), $contexts->of($request)->day)[0]);
+        return new JsonResponse($this->report->of(collect([$decision]), $contexts->of($request)->day)[0]);
     }
 
     /** @return array<string, mixed> */

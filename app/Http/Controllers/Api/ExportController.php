@@ -8,7 +8,6 @@ use App\Exchange\TableFile;
 use App\Exchange\UserArchive;
 use App\Exchange\Writing\CompanyFiles;
 use App\Http\RequestContexts;
-use App\Models\Company;
 use App\Research\CompanyScopes;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -31,7 +30,7 @@ final class ExportController
             throw new UnprocessableEntityHttpException(ucfirst($data['what']).' can be had as '.implode(', ', self::FORMATS[$data['what']]).'.');
         }
         $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
-        $files = new CompanyFiles($scope, (string) Company::query()->findOrFail($scope->company->id)->name);
+        $files = new CompanyFiles($scope, $scopes->identity($scope));
         $user = $request->user();
         $write = match (true) {
             $data['format'] === 'xbrl-csv' => static function () use ($files): void {
@@ -51,7 +50,7 @@ final class ExportController
         };
         $extension = $data['format'] === 'xbrl-csv' ? 'zip' : $data['format'];
 
-        return new StreamedResponse($write, 200, ['Content-Type' => self::TYPES[$data['format']], 'Content-Disposition' => "attachment; filename=\"{$scope->company->ticker} {$data['what']}.{$extension}\""]);
+        return new StreamedResponse($write, 200, ['Content-Type' => self::TYPES[$data['format']], 'Content-Disposition' => 'attachment; filename="'.str_replace(':', ' ', $scope->company->ticker)." {$data['what']}.{$extension}\""]);
     }
 
     #[OA\Get(path: '/archive', operationId: 'archive', responses: [new OA\Response(response: 200, description: 'Everything of the user and the data it stands on, as JSON lines in a zip', content: new OA\MediaType(mediaType: 'application/zip', schema: new OA\Schema(type: 'string', format: 'binary')))])]

@@ -4,19 +4,23 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Identity\Identities;
 use App\Models\CompanyList;
 use App\Models\Note;
 use App\Models\Screen;
 use App\Research\Catalogues;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Logion\Metrics\Catalogue;
 use OpenApi\Attributes as OA;
 
 /** Finds companies, metrics, screens, lists and notes by any of their words in any order. */
 final class FinderController
 {
+    public function __construct(private readonly Identities $identities)
+    {
+    }
+
     private const MOST = 24;
 
     #[OA\Get(path: '/finder', operationId: 'find', parameters: [new OA\QueryParameter(name: 'q', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What was found, best first', content: new OA\JsonContent(required: ['results'], properties: [
@@ -42,8 +46,12 @@ final class FinderController
     /** @return iterable<array{kind: string, key: string, label: string, detail: string, synonyms?: string}> */
     private function candidates(Request $request): iterable
     {
-        foreach (DB::table('securities')->whereNotNull('company_id')->get(['ticker', 'name', 'delisted_on']) as $row) {
-            yield ['kind' => 'company', 'key' => $row->ticker, 'label' => $row->name, 'detail' => $row->ticker.($row->delisted_on === null ? '' : ', delisted')];
+        $companies = $this->identities->all();
+        foreach ($companies as $company) {
+            yield [
+                'kind' => 'company', 'key' => $company['reference'], 'label' => $company['name'], 'detail' => $company['reference'].($company['listed'] ? '' : ', delisted'),
+                'synonyms' => mb_strtolower(implode(' ', $company['also'])),
+            ];
         }
         foreach (app(Catalogues::class)->of($request->user())->all() as $metric) {
             yield ['kind' => 'metric', 'key' => $metric->key, 'label' => $metric->label, 'detail' => Catalogue::GROUPS[$metric->group], 'synonyms' => Catalogue::synonyms($metric->key)];
@@ -55,9 +63,9 @@ final class FinderController
             foreach (CompanyList::query()->of($request->user())->get(['id', 'name']) as $list) {
                 yield ['kind' => 'list', 'key' => (string) $list->id, 'label' => $list->name, 'detail' => 'List'];
             }
-            foreach (Note::query()->of($request->user())->with('company.security')->latest('id')->limit(2000)->get() as $note) {
+            foreach (Note::query()->of($request->user())->with('company')->latest('id')->limit(2000)->get() as $note) {
                 $first = trim((string) strtok($note->body, "\n"), "# \t*>-");
-                yield ['kind' => 'note', 'key' => (string) $note->company->security?->ticker, 'label' => mb_substr($first === '' ? $note->body : $first, 0, 80), 'detail' => "Note on {$note->company->name}", 'synonyms' => mb_strtolower(mb_substr($note->body, 0, 4000))];
+                yield ['kind' => 'note', 'key' => $companies[$note->company_id]['reference'] ?? '', 'label' => mb_substr($first === '' ? $note->body : $first, 0, 80), 'detail' => "Note on {$note->company->name}", 'synonyms' => mb_strtolower(mb_substr($note->body, 0, 4000))];
             }
         }
     }

@@ -185,10 +185,11 @@ final class ImportController
     {
         $task = $import->task_id === null ? null : Task::query()->find($import->task_id);
         $progress = $task === null ? null : TaskProgress::of($task);
-        $company = isset($import->mapping['company']) ? (new Companies)->find((string) $import->mapping['company']) : null;
+        $companies = resolve(Companies::class);
+        $company = $companies->certain((string) ($import->mapping['company'] ?? ''));
 
         return [
-            ...self::brief($import), 'mapping' => $import->mapping, 'preview' => $import->preview, 'company_name' => $company === null ? null : (new Companies)->read($company)->name,
+            ...self::brief($import), 'mapping' => $import->mapping, 'preview' => $import->preview, 'company_name' => $company === null ? null : $companies->read($company)->name,
             'task' => $task === null ? null : ['id' => $task->id, 'state' => $task->state, 'done' => $progress['done'] ?? $task->done, 'message' => $task->message],
         ];
     }

@@ -19,7 +19,7 @@ final class ListController
     #[OA\Get(path: '/lists', operationId: 'lists', responses: [new OA\Response(response: 200, description: 'Own lists', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/CompanyList')))])]
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(CompanyList::query()->of($request->user())->with('items.company.security')->orderByDesc('id')->get()->map(self::present(...)));
+        return new JsonResponse(CompanyList::query()->of($request->user())->with('items.company')->orderByDesc('id')->get()->map(self::present(...)));
     }
 
     #[OA\Get(path: '/lists/{id}', operationId: 'list', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'One list', content: new OA\JsonContent(ref: '#/components/schemas/CompanyList'))])]
@@ -65,7 +65,7 @@ final class ListController
 
     private function find(Request $request, int $id): CompanyList
     {
-        return CompanyList::query()->of($request->user())->with('items.company.security')->findOrFail($id);
+        return CompanyList::query()->of($request->user())->with('items.company')->findOrFail($id);
     }
 
     /** @return array<string, mixed> */
@@ -74,7 +74,7 @@ final class ListController
         return [
             'id' => $list->id, 'name' => $list->name, 'as_of' => Day::iso((int) $list->as_of),
             'items' => $list->items->sortBy('position')->values()->map(static fn (CompanyListItem $item): array => [
-                'ticker' => $item->company->security->ticker, 'name' => $item->company->name, 'mark' => $item->mark, 'reason' => $item->reason,
+                'ticker' => $item->company->reference(), 'name' => $item->company->name, 'mark' => $item->mark, 'reason' => $item->reason,
             ]),
         ];
     }

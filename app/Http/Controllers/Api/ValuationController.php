@@ -22,7 +22,7 @@ final class ValuationController
     ])))])]
     public function index(Request $request, CompanyScopes $scopes): JsonResponse
     {
-        $query = Valuation::query()->of($request->user())->with('company.security')->orderByDesc('updated_at')->orderByDesc('id');
+        $query = Valuation::query()->of($request->user())->with('company')->orderByDesc('updated_at')->orderByDesc('id');
         if (is_string($request->query('ticker'))) {
             $query->where('company_id', $scopes->companyId($request->query('ticker')));
         }
@@ -45,7 +45,7 @@ final class ValuationController
             'assumptions' => ['changes' => $data['changes'] ?? [], 'inputs' => $result['assumptions']], 'per_share' => $result['per_share'], 'currency' => $result['currency'],
         ]);
 
-        return new JsonResponse(self::present($valuation->load('company.security')), 201);
+        return new JsonResponse(self::present($valuation->load('company')), 201);
     }
 
     #[OA\Delete(path: '/valuations/{id}', operationId: 'deleteValuation', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
@@ -60,7 +60,7 @@ final class ValuationController
     private static function present(Valuation $valuation): array
     {
         return [
-            'id' => $valuation->id, 'ticker' => $valuation->company->security->ticker, 'company' => $valuation->company->name, 'name' => $valuation->name, 'as_of' => Day::iso((int) $valuation->as_of),
+            'id' => $valuation->id, 'ticker' => $valuation->company->reference(), 'company' => $valuation->company->name, 'name' => $valuation->name, 'as_of' => Day::iso((int) $valuation->as_of),
             'per_share' => $valuation->per_share, 'currency' => $valuation->currency, 'changes' => (object) $valuation->assumptions['changes'],
         ];
     }

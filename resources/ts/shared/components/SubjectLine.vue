@@ -40,7 +40,7 @@ function latest(): void {
   <header>
     <template v-if="company">
       <strong class="name">{{ company.name }}</strong>
-      <span class="quiet">{{ company.ticker }} · {{ company.exchange }} · {{ kinds[company.template ?? ''] }}</span>
+      <span class="quiet">{{ company.listed_as }} · {{ company.exchange }} · {{ kinds[company.template ?? ''] }}</span>
       <span v-if="company.price.close !== null" class="price">
         {{ number(company.price.close ?? 0, 2) }} <span class="quiet">{{ company.currency }}</span>
         <span v-if="company.price.change !== null" :class="(company.price.change ?? 0) >= 0 ? 'better' : 'worse'">

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { api, ask, type Schemas } from '@/api/client'
+import { api, ask, Problem, type Schemas } from '@/api/client'
 import { useSession } from './session'
 
 type Company = Awaited<ReturnType<typeof fetchCompany>>
@@ -13,12 +13,15 @@ export const useSubject = defineStore('subject', () => {
   const session = useSession()
   const company = shallowRef<Company | null>(null)
   const error = ref<string | null>(null)
+  /** Companies that could be meant, where the ticker is that of several. */
+  const choices = ref<Problem['choices']>([])
   const list = shallowRef<Schemas['CompanyList'] | null>(null)
   let latest = 0
 
   async function focus(ticker: string): Promise<void> {
     const round = ++latest
     error.value = null
+    choices.value = []
     try {
       const data = await fetchCompany(ticker, session.asOf)
       if (round === latest) {
@@ -29,6 +32,7 @@ export const useSubject = defineStore('subject', () => {
       if (round === latest) {
         company.value = null
         error.value = (problem as Error).message
+        choices.value = problem instanceof Problem ? problem.choices : []
       }
     }
   }
@@ -55,5 +59,5 @@ export const useSubject = defineStore('subject', () => {
 
   const last = (): string | null => localStorage.getItem('subject')
 
-  return { company, error, list, position, item, focus, neighbour, walk, mark, last }
+  return { company, error, choices, list, position, item, focus, neighbour, walk, mark, last }
 })

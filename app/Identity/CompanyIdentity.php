@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Identity;
+
+use Logion\Identity\FormerValues;
+use Logion\Identity\Listing;
+
+/** What a company is and was called on a day, what it reports in, and where its shares are listed. */
+final readonly class CompanyIdentity
+{
+    /**
+     * @param  string  $reference  how the company can be referred to, whatever the day
+     * @param  int  $security  the class whose price stands for the company
+     * @param  list<array{id: int, kind: string, name: string, main: bool, entitlement: float}>  $securities  the main one first
+     * @param  list<Listing>  $listings  of all its securities, main ones first, by first day
+     * @param  FormerValues  $former  what was different before the day
+     */
+    public function __construct(
+        public int $id,
+        public string $reference,
+        public string $name,
+        public string $country,
+        public string $sector,
+        public string $template,
+        public string $reportingCurrency,
+        public int $yearEndMonth,
+        public string $description,
+        public int $security,
+        public array $securities,
+        public array $listings,
+        public FormerValues $former,
+        public int $day,
+    ) {
+    }
+
+    /** The listing of the main class whose price stands for the company on the day. */
+    public function listing(): Listing
+    {
+        return Listing::nearest($this->main($this->security), $this->day) ?? throw new \LogicException("{$this->name} has no listing.");
+    }
+
+    /** @return list<Listing> the listings whose prices make the series of a security, one after another */
+    public function main(int $security): array
+    {
+        return array_values(array_filter($this->listings,
+            static fn (Listing $listing): bool => $listing->main && $listing->security === $security));
+    }
+}

@@ -1,0 +1,218 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Identity;
+
+use Illuminate\Support\Facades\DB;
+use Logion\Identity\AmbiguousReference;
+use Logion\Identity\FormerValues;
+use Logion\Identity\Listing;
+use Logion\Identity\Reference;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** Who is meant by a reference, and what companies are called on a day. */
+final class Identities
+{
+    /** A day after all others: what is known last. */
+    public const LATEST = 99991231;
+
+    private const LISTINGS = 'select l.id, s.company_id, l.security_id, e.code, l.ticker, l.currency, l.from_day, l.to_day, l.main, l.ended_because
+        from listings l join securities s on s.id = l.security_id join exchanges e on e.id = l.exchange_id';
+
+    /** @var array<string, \PDOStatement> */
+    private array $statements = [];
+
+    /**
+     * The company a reference means on a day.
+     *
+     * @throws NotFoundHttpException if there is none; names the nearest ones
+     * @throws AmbiguousReference if it could be several
+     */
+    public function company(string $text, int $day = self::LATEST): int
+    {
+        $reference = Reference::read($text);
+        try {
+            $listing = $reference?->among($this->withTicker($reference->ticker), $day);
+        } catch (AmbiguousReference $ambiguous) {
+            throw new AmbiguousReference($ambiguous->reference, $ambiguous->choices, DB::table('companies')->whereIn('id',
+                $ambiguous->choices)->pluck('name', 'id')->all());
+        }
+
+        return $listing->company ?? throw new NotFoundHttpException($this->unknown($text, $reference));
+    }
+
+    /** @return list<Listing> all listings of companies that ever had a ticker */
+    public function withTicker(string $ticker): array
+    {
+        return $this->read(self::LISTINGS.' where l.ticker = ? and s.company_id is not null', $ticker);
+    }
+
+    /** @return list<Listing> of all its securities, main ones first, by first day */
+    public function ofCompany(int $company): array
+    {
+        return $this->read(self::LISTINGS.' where s.company_id = ? order by s.main desc, s.id, l.main desc, l.from_day, l.id', $company);
+    }
+
+    /** @return list<Listing> of all companies, main ones of each first, by first day */
+    public function listings(): array
+    {
+        return $this->read(self::LISTINGS.' where s.company_id > ? order by s.company_id, s.main desc, s.id, l.main desc, l.from_day, l.id',
+            0);
+    }
+
+    /** @return list<Listing> of an index or another security, main ones first, by first day */
+    public function ofSecurity(int $security): array
+    {
+        return $this->read(self::LISTINGS.' where l.security_id = ? order by l.main desc, l.from_day, l.id', $security);
+    }
+
+    public function of(int $company, int $day = self::LATEST): ?CompanyIdentity
+    {
+        $row = $this->rows('select name, country, sector, template, reporting_currency, fiscal_year_end_month, description from companies where id = ?', $company)[0] ?? null;
+        $listings = $this->ofCompany($company);
+        if ($row === null || $listings === []) {
+            return null;
+        }
+        $former = $this->former($company);
+        $securities = array_map(static fn (array $of): array => ['id' => (int) $of['id'], 'kind' => (string) $of['kind'],
+            'name' => (string) $of['name'], 'main' => (bool) $of['main'], 'entitlement' => (float) $of['entitlement']],
+            $this->rows('select id, kind, name, main, entitlement from securities where company_id = ? order by main desc, id', $company));
+        $main = $securities[0]['id'];
+        $listing = self::latest($listings);
+
+        return new CompanyIdentity(
+            $company, $this->reference($listing), $former->on(FormerValues::NAME, (string) $row['name'], $day), (string) $row['country'],
+            $former->on(FormerValues::SECTOR, (string) $row['sector'],
+                $day), (string) $row['template'], $former->on(FormerValues::REPORTING_CURRENCY, (string) $row['reporting_currency'], $day),
+            (int) $row['fiscal_year_end_month'], (string) $row['description'], $main, $securities, $listings, $former->until($day), $day,
+        );
+    }
+
+    public function former(int $company): FormerValues
+    {
+        return new FormerValues(array_map(static fn (array $row): array => [(string) $row['attribute'], (string) $row['value'],
+            (int) $row['until_day']],
+            $this->rows('select attribute, value, until_day from former_attributes where company_id = ? order by until_day', $company)));
+    }
+
+    /** @return list<int> days on which a company's name, sector, currencies or listing changed */
+    public function changes(int $company): array
+    {
+        $starts = array_map(static fn (Listing $listing): int => $listing->from, $this->ofCompany($company));
+
+        return array_values(array_unique([...$this->former($company)->changes(), ...array_filter($starts)]));
+    }
+
+    /**
+     * How many companies can be referred to, whatever the day.
+     *
+     * @param  iterable<int>  $companies
+     * @return array<int, string> by company
+     */
+    public function references(iterable $companies): array
+    {
+        $references = [];
+        foreach ($companies as $company) {
+            $references[$company] ??= ($listings = $this->ofCompany($company)) === [] ? '' : $this->reference(self::latest($listings));
+        }
+
+        return $references;
+    }
+
+    private function reference(Listing $listing): string
+    {
+        return (string) Reference::lasting($listing, $this->withTicker($listing->ticker));
+    }
+
+    /**
+     * The latest listing of the main class.
+     *
+     * @param  non-empty-list<Listing>  $listings  of a company, main ones first
+     */
+    private static function latest(array $listings): Listing
+    {
+        $main = array_values(array_filter($listings,
+            static fn (Listing $of): bool => $of->main && $of->security === $listings[0]->security));
+
+        return Listing::nearest($main, self::LATEST) ?? $listings[0];
+    }
+
+    /** @return array<string, string> name by code */
+    public function exchanges(): array
+    {
+        return DB::table('exchanges')->orderBy('id')->pluck('name', 'code')->all();
+    }
+
+    /** @return array<string, string> of a security, by scheme, as they were stored */
+    public function identifiers(int $security): array
+    {
+        return DB::table('identifiers')->where('security_id', $security)->orderBy('id')->pluck('value', 'scheme')->map(strval(...))->all();
+    }
+
+    /**
+     * Every company as it is called now, with what else finds it: other tickers it has or had, former names, identifiers.
+     *
+     * @return array<int, array{reference: string, name: string, listed: bool, also: list<string>}> by company
+     */
+    public function all(): array
+    {
+        $listings = $byTicker = $also = $all = [];
+        foreach ($this->listings() as $listing) {
+            $listings[$listing->company][] = $listing;
+            $byTicker[$listing->ticker][] = $listing;
+            $also[$listing->company][] = $listing->ticker;
+        }
+        foreach (DB::table('former_attributes')->where('attribute', FormerValues::NAME)->get(['company_id', 'value']) as $row) {
+            $also[(int) $row->company_id][] = (string) $row->value;
+        }
+        foreach (DB::table('identifiers')->join('securities', 'securities.id', '=',
+            'security_id')->whereNotNull('company_id')->get(['company_id', 'value']) as $row) {
+            $also[(int) $row->company_id][] = (string) $row->value;
+        }
+        foreach (DB::table('companies')->orderBy('id')->pluck('name', 'id') as $id => $name) {
+            if (isset($listings[$id])) {
+                $main = self::latest($listings[$id]);
+                $all[(int) $id] = [
+                    'reference' => (string) Reference::lasting($main,
+                        $byTicker[$main->ticker]), 'name' => (string) $name, 'listed' => $main->to === null,
+                    'also' => array_values(array_unique($also[$id])),
+                ];
+            }
+        }
+
+        return $all;
+    }
+
+    /** @return list<Listing> */
+    private function read(string $query, int|string $parameter): array
+    {
+        return array_map(static fn (array $l): Listing => new Listing(
+            (int) $l['id'], (int) $l['company_id'], (int) $l['security_id'], (string) $l['code'], (string) $l['ticker'],
+            (string) $l['currency'],
+            (int) $l['from_day'], $l['to_day'] === null ? null : (int) $l['to_day'], (bool) $l['main'], $l['ended_because'],
+        ), $this->rows($query, $parameter));
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function rows(string $query, int|string $parameter): array
+    {
+        $connection = DB::connection()->getPdo();
+        $statement = $this->statements[spl_object_id($connection).$query] ??= $connection->prepare($query);
+        $statement->execute([$parameter]);
+
+        return $statement->fetchAll(\PDO::FETCH_ASSOC);
+    }
+
+    private function unknown(string $text, ?Reference $reference): string
+    {
+        $near = [];
+        foreach (DB::table('listings')->join('securities', 'securities.id', '=',
+            'security_id')->whereNotNull('company_id')->distinct()->pluck('ticker') as $known) {
+            $near[$known] = levenshtein(strtoupper(substr($reference->ticker ?? $text, 0, 12)), (string) $known);
+        }
+        asort($near);
+
+        return 'No company has the ticker "'.mb_substr($text, 0, 40).'". Near it: '.implode(', ', array_slice(array_keys($near), 0, 3)).'.';
+    }
+}
