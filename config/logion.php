@@ -5,6 +5,8 @@ declare(strict_types=1);
 return [
     // Demo mode offers a one-click demo account and marks the data as invented.
     'demo' => (bool) env('LOGION_DEMO', false),
+    // Processes that share the computation of a universe; one a processor where none is given.
+    'processes' => env('LOGION_PROCESSES') === null ? null : max(1, (int) env('LOGION_PROCESSES')),
     // Currency in which amounts of different companies are compared, and the settings of a valuation.
     'currency' => 'XCR',
     'equity_risk_premium' => 0.05,

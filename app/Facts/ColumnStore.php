@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace App\Facts;
 
+use App\Identity\Identities;
 use App\Models\Bar;
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
-use App\Models\Security;
 use Closure;
 use Illuminate\Support\Facades\DB;
+use Logion\Identity\FormerValues;
+use Logion\Identity\Reference;
 use Logion\Market\Day;
 use Logion\Metrics\Catalogue;
-use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Formula\BatchEvaluator;
 use Logion\Metrics\Formula\Node;
 use Logion\Metrics\Moment;
@@ -29,23 +30,21 @@ final class ColumnStore
     /** A company is part of a day's universe if it traded within so many calendar days before it. */
     private const TRADED_WITHIN_DAYS = 14;
 
-    /** Companies evaluated together: many enough to share the work, few enough to keep memory flat. */
-    public const BATCH = 50;
-
     /** Attributes that differ for nearly every company. */
     private const TEXTS = ['ticker', 'name'];
 
     private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
 
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly Overlays $overlays)
-    {
+    public function __construct(
+        private readonly ColumnComputation $computation, private readonly CompanyReader $companies, private readonly Overlays $overlays, private readonly Identities $identities,
+    ) {
     }
 
     /** The latest day that has prices, of an index or from an import; the default as-of day. */
     public function latestDay(): ?int
     {
         $day = max(
-            Bar::query()->where('security_id', Security::query()->where('kind', 'index')->orderBy('id')->value('id') ?? Security::query()->min('id'))->max('day') ?? 0,
+            Bar::query()->where('listing_id', DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->orderByRaw("kind <> 'index'")->orderBy('listings.id')->value('listings.id'))->max('day') ?? 0,
             DB::table('imports')->where('state', 'stored')->max('latest_day') ?? 0,
         );
 
@@ -94,7 +93,7 @@ final class ColumnStore
     }
 
     /**
-     * Computes every metric for every company of a day, company by company with flat memory, then what compares companies.
+     * Computes every metric for every company of a day, then what compares companies.
      *
      * @param  Closure(int, int): void|null  $progress  done, total
      */
@@ -106,25 +105,13 @@ final class ColumnStore
         foreach (array_keys($catalogue->all()) as $key) {
             $catalogue->needsPeers($key) ? $compared[] = $key : $own[] = $key;
         }
-        // Values are packed as they come: a PHP float in an array takes three times the room of its eight bytes.
-        $packed = $states = array_fill_keys($own, '');
-        $done = 0;
-        foreach (array_chunk(array_column($members, 'id'), self::BATCH) as $ids) {
-            $evaluator = new BatchEvaluator($this->open($ids, $asOf, $catalogue), $catalogue);
-            foreach ($own as $key) {
-                $column = Column::ofVector($evaluator->metric($key, Moment::ofFormula()));
-                $packed[$key] .= $column->packed;
-                $states[$key] .= $column->states;
-            }
-            $done += count($ids);
-            $progress === null || $progress($done, count($members));
-        }
-        DB::transaction(function () use ($asOf, $members, $packed, $states, $compared): void {
+        $columns = array_combine($own, $this->computation->columns(array_column($members, 'id'), $asOf, $own, $progress));
+        DB::transaction(function () use ($asOf, $members, $columns, $compared): void {
             MetricColumn::query()->where('as_of', $asOf)->delete();
             ColumnSet::query()->where('as_of', $asOf)->delete();
             $this->writeSet($asOf, $members);
-            foreach ($packed as $key => $values) {
-                $this->writeColumn($asOf, $key, null, new Column($values, $states[$key]));
+            foreach ($columns as $key => $column) {
+                $this->writeColumn($asOf, $key, null, $column);
             }
             $this->compare($asOf, $compared);
         });
@@ -153,7 +140,8 @@ final class ColumnStore
                 $compared[] = $key;
             }
         }
-        $evaluator = new BatchEvaluator($this->open(array_values($positions), $asOf, $catalogue), $catalogue);
+        $evaluator = new BatchEvaluator($this->computation->open(array_values($positions), $asOf, $catalogue), $catalogue);
+        $this->companies->keepPacked(array_values($positions));
         foreach (array_diff(array_keys($catalogue->all()), $compared) as $key) {
             $vector = $evaluator->metric($key, Moment::ofFormula());
             foreach (array_keys($positions) as $i => $position) {
@@ -250,32 +238,15 @@ final class ColumnStore
                 throw \Logion\Metrics\Formula\FormulaError::at("\"{$used}\" compares companies and cannot be looked at through time", $text);
             }
         }
-        $packed = $states = '';
-        foreach (array_chunk($ids, self::BATCH) as $i => $batch) {
-            $column = Column::ofVector((new BatchEvaluator($this->open($batch, $asOf, $catalogue), $catalogue))->value($node, Moment::ofFormula()));
-            $packed .= $column->packed;
-            $states .= $column->states;
-            $progress === null || $progress($i * self::BATCH + count($batch), count($ids));
-        }
-        $column = new Column($packed, $states);
+        $column = $this->computation->columns($ids, $asOf, [$text], $progress)[0];
         $this->writeColumn($asOf, self::expressionName($node), $text, $column);
 
         return $column;
     }
 
     /**
-     * @param  list<int>  $ids
-     * @return list<CompanyScope>
-     */
-    private function open(array $ids, int $asOf, Catalogue $catalogue): array
-    {
-        $economy = $this->economy->read();
-
-        return array_map(fn (int $id): CompanyScope => new CompanyScope($this->companies->read($id) ?? throw new \LogicException("Company {$id} vanished."), $asOf, $catalogue, $economy), $ids);
-    }
-
-    /**
-     * Shares and funds that traded up to a day and were not yet delisted, by ticker.
+     * Companies and funds whose main class of shares was listed on a day and traded shortly before it, by ticker, as they were
+     * called then.
      *
      * @return list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string, exchange: string, currency: string, year_end: string, reported: string}>
      */
@@ -283,16 +254,41 @@ final class ColumnStore
     {
         $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
         $reported = DB::table('filings')->where('filed_on', '<=', $asOf)->groupBy('company_id')->selectRaw('company_id, max(period_end) as period_end')->pluck('period_end', 'company_id');
+        $former = [];
+        foreach (DB::table('former_attributes')->where('until_day', '>', $asOf)->orderBy('until_day')->get(['company_id', 'attribute', 'value', 'until_day']) as $row) {
+            $former[$row->company_id][] = [$row->attribute, $row->value, (int) $row->until_day];
+        }
+        // The ticker alone does not name a company where another has, or had, the same.
+        $shared = [];
+        $several = DB::table('listings as l')->join('securities as s', 's.id', '=', 'l.security_id')->whereNotNull('s.company_id')->groupBy('l.ticker')->havingRaw('count(distinct s.company_id) > 1');
+        foreach ($several->pluck('l.ticker') as $ticker) {
+            $shared[$ticker] = $this->identities->withTicker((string) $ticker);
+        }
 
-        return DB::table('companies as c')->join('securities as s', 's.company_id', '=', 'c.id')->join('exchanges as e', 'e.id', '=', 's.exchange_id')
-            ->whereIn('s.kind', ['share', 'fund'])
-            ->where(static fn ($query) => $query->whereNull('s.delisted_on')->orWhere('s.delisted_on', '>', $asOf))
-            ->whereExists(static fn ($query) => $query->from('bars')->whereColumn('bars.security_id', 's.id')->whereBetween('bars.day', [$from, $asOf]))
-            ->orderBy('s.ticker')
-            ->get(['c.id', 's.ticker', 'c.name', 's.kind', 'c.sector', 'c.template', 'c.country', 'e.code as exchange', 'c.reporting_currency as currency', 'c.fiscal_year_end_month as year_end'])
-            ->map(static function (object $row) use ($reported, $asOf): object {
+        return DB::table('companies as c')->join('securities as s', 's.company_id', '=', 'c.id')->join('listings as l', 'l.security_id', '=', 's.id')->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
+            ->whereIn('s.kind', ['share', 'fund'])->where('s.main', true)->where('l.main', true)
+            ->where('l.from_day', '<=', $asOf)->where(static fn ($query) => $query->whereNull('l.to_day')->orWhere('l.to_day', '>', $asOf))
+            ->whereExists(static fn ($query) => $query->from('bars')->whereBetween('bars.day', [$from, $asOf])
+                ->whereIn('bars.listing_id', static fn ($of) => $of->from('listings as k')->select('k.id')->whereColumn('k.security_id', 's.id')->where('k.main', true)))
+            ->orderBy('l.ticker')->orderBy('e.code')
+            ->get([
+                'c.id', 'l.id as listing', 'l.ticker', 'c.name', 's.kind', 'c.sector', 'c.template', 'c.country', 'e.code as exchange', 'c.reporting_currency as currency', 'c.fiscal_year_end_month as year_end',
+            ])
+            ->map(static function (object $row) use ($reported, $asOf, $former, $shared): object {
                 $row->id = (int) $row->id;
                 $row->year_end = (string) $row->year_end;
+                foreach ($shared[$row->ticker] ?? [] as $listing) {
+                    if ($listing->id === $row->listing) {
+                        $row->ticker = (string) Reference::of($listing, $shared[$listing->ticker], $asOf, Identities::LATEST);
+                    }
+                }
+                unset($row->listing);
+                if (isset($former[$row->id])) {
+                    $then = new FormerValues($former[$row->id]);
+                    $row->name = $then->on(FormerValues::NAME, $row->name, $asOf);
+                    $row->sector = $then->on(FormerValues::SECTOR, $row->sector, $asOf);
+                    $row->currency = $then->on(FormerValues::REPORTING_CURRENCY, $row->currency, $asOf);
+                }
                 // To the month, of the last twenty years: a category holds few words, and this one only tells what is stale.
                 $end = (int) ($reported[$row->id] ?? 0);
                 $row->reported = $end === 0 ? '' : max(intdiv($end, 100), intdiv($asOf, 100) - 2000).'31';

@@ -4,15 +4,26 @@ declare(strict_types=1);
 
 namespace App\Facts;
 
+use App\Identity\CompanyIdentity;
+use App\Identity\Identities;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\Fact;
+use Logion\Accounts\FiledFacts;
+use Logion\Accounts\FormerCurrency;
+use Logion\Accounts\LineItems;
 use Logion\Accounts\Template;
+use Logion\Identity\FormerValues;
+use Logion\Identity\Listing;
 use Logion\Import\FiscalCalendar;
 use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
+use Logion\Metrics\Catalogue;
 use Logion\Metrics\Company;
 use Logion\Metrics\Expectations;
 use Logion\Metrics\InsiderTrades;
+use Logion\Metrics\ShareClass;
+use Logion\Metrics\ShareClasses;
+use Logion\Unit;
 use PDO;
 
 /**
@@ -20,21 +31,25 @@ use PDO;
  */
 final class CompanyReader
 {
-    /** @var array<int, PriceSeries|null> by exchange */
+    /** @var array<string, PriceSeries|null> by exchange */
     private array $indices = [];
 
     /** @var array<string, \PDOStatement> */
     private array $statements = [];
 
+    public function __construct(private readonly Identities $identities, private readonly EconomyReader $economy, private readonly PackedRows $packed)
+    {
+    }
+
     /**
      * @param  Viewpoint|null  $as  whose corrections, one-offs and choice of template count; nobody's by default
      * @param  bool  $accountsOnly  leaves out prices (but not splits), index, estimates and observations, which take most of the time
+     * @param  int  $on  day on whose name, sector, currencies and listing the company is read
      */
-    public function read(int $companyId, ?Viewpoint $as = null, bool $accountsOnly = false): ?Company
+    public function read(int $companyId, ?Viewpoint $as = null, bool $accountsOnly = false, int $on = Identities::LATEST): ?Company
     {
-        $row = $this->rows('select c.id, c.sector, c.template, c.reporting_currency, c.fiscal_year_end_month, s.id as security_id, s.ticker, s.currency, s.exchange_id
-            from companies c join securities s on s.company_id = c.id where c.id = ?', $companyId)[0] ?? null;
-        if ($row === null) {
+        $identity = $this->identities->of($companyId, $on);
+        if ($identity === null) {
             return null;
         }
         $periodEnds = $titles = $filedOn = [];
@@ -43,70 +58,194 @@ final class CompanyReader
             $titles[(int) $filing['id']] = (string) $filing['title'];
             $filedOn[(int) $filing['id']] = (int) $filing['filed_on'];
         }
-        $facts = [];
-        foreach ($this->plain('select line, period, value, filing_id from facts where company_id = ?', $companyId) as [$line, $period, $value, $filing]) {
-            $facts[] = new Fact($line, $period, $value, $filedOn[$filing], $filing);
+        [$lines, $periods, $values, $filings] = $this->packed->columns('facts', $companyId);
+        $facts = FiledFacts::ofColumns($lines, $periods, $values, $filings, $filedOn);
+        $former = $this->formerCurrency($identity);
+        if ($former !== null) {
+            $facts = FiledFacts::of(array_filter(array_map($former->fact(...), iterator_to_array($facts, false))));
         }
-        $calendar = new FiscalCalendar((int) $row['fiscal_year_end_month']);
-        foreach ($as?->corrections($companyId) ?? [] as $correction) {
-            $facts[] = $correction;
+        $counts = count($identity->securities) > 1 ? $this->classCounts($identity, $filedOn) : [];
+        $corrections = $as?->corrections($companyId) ?? [];
+        $facts = $facts->with([...ShareClasses::totals($facts, array_values($counts)), ...$corrections]);
+        $calendar = new FiscalCalendar($identity->yearEndMonth);
+        foreach ($corrections as $correction) {
             $periodEnds[$correction->period] ??= $calendar->end($correction->period);
         }
-        $security = (int) $row['security_id'];
-        $prices = $accountsOnly ? new PriceSeries([], [], actions: $this->actions($security)) : $this->prices($security);
+        $listing = $identity->listing();
+        $series = $identity->main($identity->security);
+        $prices = $accountsOnly ? new PriceSeries([], [], actions: $this->actions($identity->security, $listing->currency)) : $this->series($identity->security, $series, $listing->currency);
 
         return new Company(
-            $companyId, (string) $row['ticker'], $as?->template($companyId) ?? Template::from((string) $row['template']), (string) $row['sector'], (string) $row['reporting_currency'], (string) $row['currency'],
-            $facts, $periodEnds, $prices, $accountsOnly ? null : $this->index((int) $row['exchange_id']),
-            $accountsOnly ? new Expectations : $this->expectations($companyId), $titles, $accountsOnly ? [] : $this->observations($companyId, $prices->actions), $as?->oneOffs($companyId) ?? [],
+            $companyId, $identity->reference, $as?->template($companyId) ?? Template::from($identity->template), $identity->sector, $identity->reportingCurrency, $listing->currency,
+            $facts, $periodEnds, $prices, $accountsOnly ? null : $this->index($listing->exchange),
+            $accountsOnly ? new Expectations : $this->expectations($companyId, $former), $titles, $accountsOnly ? [] : $this->observations($companyId, $prices->actions, $series, $listing->currency), $as?->oneOffs($companyId) ?? [],
+            $accountsOnly ? [] : $this->otherClasses($identity, $counts), $former,
         );
     }
 
-    /** Daily bars of a security with its splits and dividends. */
-    public function prices(int $securityId): PriceSeries
+    /** Figures of reports that were made out in a currency the company does not report in any more; null where there are none. */
+    public function formerCurrency(CompanyIdentity $identity): ?FormerCurrency
     {
-        // Taking columns from rows is the fastest way to series.
-        $rows = $this->plain('select day, high, low, close, volume from bars where security_id = ? order by day', $securityId);
-        $column = static fn (int $i): array => array_column($rows, $i);
+        $former = [];
+        foreach ($identity->former->former as [$attribute, $value, $until]) {
+            if ($attribute === FormerValues::REPORTING_CURRENCY) {
+                $former[] = [$value, $until];
+            }
+        }
 
-        return new PriceSeries($column(0), $column(3), $column(1), $column(2), $column(4), $this->actions($securityId));
+        return $former === [] ? null : new FormerCurrency($former, $identity->reportingCurrency, $this->economy->read()->exchange(...), (new FiscalCalendar($identity->yearEndMonth))->end(...));
     }
 
-    private function actions(int $securityId): CorporateActions
+    /** Daily bars of an index or another security with its splits and dividends, in the currency it is listed in now. */
+    public function prices(int $securityId): PriceSeries
     {
-        $splits = array_map(static fn (array $row): array => [(int) $row['ex_date'], (float) $row['ratio']], $this->rows("select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date", $securityId));
-        $dividends = array_map(static fn (array $row): array => [(int) $row['ex_date'], (float) $row['amount']], $this->rows('select ex_date, amount from dividends where security_id = ? order by ex_date', $securityId));
+        $listings = array_values(array_filter($this->identities->ofSecurity($securityId), static fn (Listing $listing): bool => $listing->main));
+
+        return $this->series($securityId, $listings, (Listing::nearest($listings, Identities::LATEST) ?? throw new \LogicException("Security {$securityId} has no listing."))->currency);
+    }
+
+    /** @param  list<Listing>  $listings  one after another */
+    private function series(int $securityId, array $listings, string $currency): PriceSeries
+    {
+        $actions = $this->actions($securityId, $currency);
+        if (count($listings) === 1) {
+            [$days, $highs, $lows, $closes, $volumes] = $this->packed->columns('bars', $listings[0]->id);
+
+            return new PriceSeries($days, $closes, $highs, $lows, $volumes, $actions);
+        }
+        $days = $highs = $lows = $closes = $volumes = [];
+        foreach ($listings as $nth => $listing) {
+            $next = $listings[$nth + 1]->from ?? PHP_INT_MAX;
+            [$own, $ownHighs, $ownLows, $ownCloses, $ownVolumes] = $this->packed->columns('bars', $listing->id);
+            foreach ($own as $i => $day) {
+                $rate = $day < $next && ($nth === 0 || $day >= $listing->from) ? $this->economy->read()->exchange($listing->currency, $currency, $day) : null;
+                if ($rate !== null) {
+                    $days[] = $day;
+                    $highs[] = $ownHighs[$i] * $rate;
+                    $lows[] = $ownLows[$i] * $rate;
+                    $closes[] = $ownCloses[$i] * $rate;
+                    $volumes[] = $ownVolumes[$i];
+                }
+            }
+        }
+
+        return new PriceSeries($days, $closes, $highs, $lows, $volumes, $actions);
+    }
+
+    /** Splits, and dividends in a currency; a dividend paid in one whose rate is not known is left out. */
+    private function actions(int $securityId, string $currency): CorporateActions
+    {
+        $splits = array_map(
+            static fn (array $row): array => [(int) $row['ex_date'], (float) $row['ratio']],
+            $this->rows("select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date", $securityId),
+        );
+        $dividends = [];
+        foreach ($this->rows('select ex_date, amount, currency from dividends where security_id = ? order by ex_date', $securityId) as $row) {
+            $rate = $row['currency'] === $currency ? 1.0 : $this->economy->read()->exchange((string) $row['currency'], $currency, (int) $row['ex_date']);
+            if ($rate !== null) {
+                $dividends[] = [(int) $row['ex_date'], $row['amount'] * $rate];
+            }
+        }
 
         return new CorporateActions($splits, $dividends);
     }
 
-    /** The index of an exchange, read once. */
-    public function index(int $exchangeId): ?PriceSeries
+    /**
+     * The count of each class of shares, as reports give them.
+     *
+     * @param  array<int, int>  $filedOn  day by filing
+     * @return array<int, array{entitlement: float, counts: list<Fact>}> by security
+     */
+    private function classCounts(CompanyIdentity $identity, array $filedOn): array
     {
-        if (! array_key_exists($exchangeId, $this->indices)) {
-            $id = $this->rows("select id from securities where kind = 'index' and exchange_id = ? order by id desc limit 1", $exchangeId)[0]['id'] ?? null;
-            $this->indices[$exchangeId] = $id === null ? null : $this->prices((int) $id);
+        $reported = $this->rows("select member, period, value, filing_id from breakdown_facts where company_id = ? and axis = 'class' and line = '".ShareClass::COUNT."'", $identity->id);
+        $classes = [];
+        foreach ($identity->securities as $security) {
+            $own = array_filter($reported, static fn (array $row): bool => ShareClasses::isNamed((string) $row['member'], $security['name']));
+            $classes[$security['id']] = ['entitlement' => $security['entitlement'], 'counts' => array_values(array_map(
+                static fn (array $row): Fact => new Fact(ShareClass::COUNT, (int) $row['period'], (float) $row['value'], $filedOn[(int) $row['filing_id']], (int) $row['filing_id']), $own,
+            ))];
         }
 
-        return $this->indices[$exchangeId];
+        return $classes;
     }
 
-    /** @return array<string, array{days: list<int>, values: list<float>}> */
-    private function observations(int $companyId, CorporateActions $actions): array
+    /**
+     * The classes of shares that are listed beside the main one.
+     *
+     * @param  array<int, array{entitlement: float, counts: list<Fact>}>  $counts  by security
+     * @return list<ShareClass>
+     */
+    private function otherClasses(CompanyIdentity $identity, array $counts): array
     {
+        $classes = [];
+        foreach ($identity->securities as $security) {
+            $listings = $identity->main($security['id']);
+            $latest = Listing::nearest($listings, $identity->day);
+            if ($security['id'] !== $identity->security && $security['kind'] === 'share' && $latest !== null) {
+                $prices = $this->series($security['id'], $listings, $latest->currency);
+                $classes[] = new ShareClass($security['name'], $prices, $latest->currency, $security['entitlement'], $counts[$security['id']]['counts'] ?? []);
+            }
+        }
+
+        return $classes;
+    }
+
+    /** The index of an exchange, read once. */
+    public function index(string $exchange): ?PriceSeries
+    {
+        if (! array_key_exists($exchange, $this->indices)) {
+            $id = DB::table('securities')->join('listings', 'listings.security_id', '=', 'securities.id')->join('exchanges', 'exchanges.id', '=', 'exchange_id')
+                ->where('kind', 'index')->where('code', $exchange)->max('securities.id');
+            $this->indices[$exchange] = $id === null ? null : $this->prices((int) $id);
+        }
+
+        return $this->indices[$exchange];
+    }
+
+    /**
+     * @param  list<Listing>  $listings  prices that were observed are in the currency of the listing of their day
+     * @return array<string, array{days: list<int>, values: list<float>}>
+     */
+    private function observations(int $companyId, CorporateActions $actions, array $listings, string $currency): array
+    {
+        $redenominated = array_filter($listings, static fn (Listing $listing): bool => $listing->currency !== $currency) !== [];
         $observations = [];
-        foreach ($this->rows('select name, day, value from observations where company_id = ? order by name, day', $companyId) as $row) {
-            $observations[$row['name']]['days'][] = (int) $row['day'];
-            $observations[$row['name']]['values'][] = (float) $row['value'];
+        [$names, $days, $values] = $this->packed->columns('observations', $companyId);
+        foreach ($names as $i => $name) {
+            $rate = $redenominated && Catalogue::builtIn()->unit($name) === Unit::MoneyPerShare
+                ? $this->economy->read()->exchange(Listing::nearest($listings, $days[$i])->currency ?? $currency, $currency, $days[$i]) : 1.0;
+            if ($rate !== null) {
+                $observations[$name]['days'][] = $days[$i];
+                $observations[$name]['values'][] = $values[$i] * $rate;
+            }
         }
         $trades = array_map(static fn (array $row): array => ['day' => (int) $row['day'], 'shares' => (float) $row['shares']], $this->rows('select day, shares from insider_trades where company_id = ? order by day', $companyId));
 
         return InsiderTrades::inPlaceOfPublished($observations, $trades, $actions);
     }
 
-    private function expectations(int $companyId): Expectations
+    /** @param  FormerCurrency|null  $former  what was expected then is in the currency reported in then */
+    private function expectations(int $companyId, ?FormerCurrency $former): Expectations
     {
-        return Expectations::ofRows($this->plain('select line, period, day, mean, deviation, analysts, high, low from estimates where company_id = ? order by day', $companyId));
+        [$lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows] = $this->packed->columns('estimates', $companyId);
+        $rates = array_fill(0, count($lines), 1.0);
+        foreach ($former === null ? [] : $lines as $i => $line) {
+            $rates[$i] = (LineItems::find($line)->unit ?? Unit::Money)->isMoney() ? $former->rateOn($days[$i]) : 1.0;
+        }
+
+        return Expectations::ofColumns($lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows, $rates);
+    }
+
+    /**
+     * Keeps packed what reading some companies takes.
+     *
+     * @param  list<int>  $companies
+     */
+    public function keepPacked(array $companies): void
+    {
+        $listings = DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->whereIn('company_id', $companies)->where('listings.main', true)->pluck('listings.id')->map(intval(...));
+        $this->packed->keep(['bars' => $listings->all(), 'facts' => $companies, 'estimates' => $companies, 'observations' => $companies]);
     }
 
     /** @return list<array<string, mixed>> */
@@ -116,19 +255,6 @@ final class CompanyReader
         $statement->execute([$parameter]);
 
         return $statement->fetchAll(PDO::FETCH_ASSOC);
-    }
-
-    /**
-     * Rows without names. SQLite hands over integers and floats as such, so nothing is converted.
-     *
-     * @return list<list<mixed>>
-     */
-    private function plain(string $query, int $parameter): array
-    {
-        $statement = $this->statement($query);
-        $statement->execute([$parameter]);
-
-        return $statement->fetchAll(PDO::FETCH_NUM);
     }
 
     private function statement(string $query): \PDOStatement

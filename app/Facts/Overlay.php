@@ -83,7 +83,7 @@ final class Overlay
         $economy = $this->economy->read();
 
         return $this->evaluator ??= new BatchEvaluator(array_map(
-            fn (int $company): CompanyScope => new CompanyScope($this->companies->read($company, $this->as) ?? throw new \LogicException("Company {$company} vanished."), $this->asOf, $this->catalogue, $economy),
+            fn (int $company): CompanyScope => new CompanyScope($this->companies->read($company, $this->as, on: $this->asOf) ?? throw new \LogicException("Company {$company} vanished."), $this->asOf, $this->catalogue, $economy),
             array_values($this->positions),
         ), $this->catalogue);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Facts\EconomyReader;
+use App\Identity\Identities;
 use App\Research\Catalogues;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\ServiceProvider;
@@ -15,6 +16,7 @@ final class AppServiceProvider extends ServiceProvider
     {
         $this->app->singleton(EconomyReader::class);
         $this->app->scoped(Catalogues::class);
+        $this->app->scoped(Identities::class);
     }
 
     public function boot(): void

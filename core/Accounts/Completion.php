@@ -37,6 +37,34 @@ final class Completion
     /** @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>, alone: list<array{string, string}>}> by template */
     private static array $plans = [];
 
+    /** Different sets of reported lines of which the course is remembered. */
+    private const MOST_REMEMBERED = 2000;
+
+    private const SUM = 0;
+
+    private const CHECK = 1;
+
+    private const NONE = 2;
+
+    private const REST = 3;
+
+    private const DIVIDENDS = 4;
+
+    /**
+     * What was done for a set of reported lines, where nothing depended on the amounts but that totals add up: lines that are none,
+     * then the steps, and how each line was found. Companies show the same lines again and again.
+     *
+     * @var array<string, array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}>
+     */
+    private static array $remembered = [];
+
+    /**
+     * Step, line, how it was found or the total, sign, parts, and how many parts the sum has; null where the amounts decided.
+     *
+     * @var list<array{int, string, string, float, list<array{int, string, string}>, int}>|null
+     */
+    private ?array $course = [];
+
     /** @var array<string, string> how each added line was found */
     private array $added = [];
 
@@ -55,7 +83,7 @@ final class Completion
      * @param  array<string, float>  $values
      * @param  list<array{string, list<array{int, string, string}>}>  $sums  total, and sign, line and absence of each part
      * @param  array<string, list<array{int, string, string}>>  $partsOf  parts of each total, by its first sum
-     * @param  array<string, true>  $used
+     * @param  array<string, true|float>  $used
      * @param  array<string, true>  $struck
      */
     private function __construct(
@@ -66,13 +94,21 @@ final class Completion
 
     /**
      * @param  array<string, float>  $values  reported lines of one period
-     * @param  array<string, true>  $used  lines the company reports in some period
+     * @param  array<string, true|float>  $used  lines the company reports in some period
      * @param  array<string, true>  $struck  lines a reader struck out: what is left does not bring them back
      * @return array<string, string> how lines added to `$values` were found; {@see ABSENT} ones were not added
      */
     public static function fill(array &$values, Template $template, array $used = [], array $struck = []): array
     {
         $plan = self::$plans[$template->value] ??= self::plan($template);
+        $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
+        $shown = $template->value.' '.implode(' ', array_keys($values));
+        if (isset(self::$remembered[$shown])) {
+            $added = self::follow(self::$remembered[$shown], $values);
+            if ($added !== null) {
+                return $added;
+            }
+        }
         $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
         do {
             $before = count($completion->added);
@@ -82,8 +118,83 @@ final class Completion
         $completion->zeros($plan['alone']);
         $completion->addUp();
         $values = $completion->values;
+        if ($completion->course !== null) {
+            self::$remembered = count(self::$remembered) < self::MOST_REMEMBERED ? self::$remembered : [];
+            self::$remembered[$shown] = $completion->courseToRemember();
+        }
 
         return $completion->added;
+    }
+
+    /**
+     * Goes a remembered course.
+     *
+     * @param  array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}  $course
+     * @param  array<string, float>  $values  filled unless null is returned
+     * @return array<string, string>|null how lines were found; null if a total does not add up as it did then
+     */
+    private static function follow(array $course, array &$values): ?array
+    {
+        $filled = $values + $course['none'];
+        $added = $course['added'];
+        $digit = null;
+        foreach ($course['steps'] as [$step, $line, $other, $sign, $parts, $count]) {
+            $sum = 0.0;
+            foreach ($parts as $part => $partSign) {
+                $sum += $partSign * $filled[$part];
+            }
+            if ($step === self::CHECK) {
+                $rest = abs($filled[$line] - $sum);
+                if ($rest > 1e-9 * abs($filled[$line]) && $rest > self::rounding($digit ??= self::digit($values, []), $count)) {
+                    return null;
+                }
+            } elseif ($step === self::SUM) {
+                $filled[$line] = $sum;
+            } elseif ($step === self::REST) {
+                $filled[$line] = $sign * ($filled[$other] - $sum);
+            } elseif (($filled['dividends_paid'] ?? null) === 0.0 && ! isset($filled[$line])) {
+                $filled[$line] = 0.0;
+                $added[$line] = self::ZERO;
+            }
+        }
+        $values = $filled;
+
+        return $added;
+    }
+
+    /**
+     * The course just gone. A line that is none adds nothing to a sum, and is left out of it.
+     *
+     * @return array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}
+     */
+    private function courseToRemember(): array
+    {
+        $none = $steps = $added = [];
+        foreach ($this->course ?? [] as [$step, $line, $how, $sign, $parts, $count]) {
+            if ($step === self::NONE) {
+                $added[$line] = $how;
+                $how === self::ABSENT || $none[$line] = 0.0;
+
+                continue;
+            }
+            if ($step === self::SUM || $step === self::REST) {
+                $added[$line] = $step === self::SUM ? $how : self::BALANCE;
+            }
+            $steps[] = [$step, $line, $how, $sign, array_diff_key(array_column($parts, 0, 1), $none), $count];
+        }
+
+        return ['none' => $none, 'steps' => $steps, 'added' => $added];
+    }
+
+    /**
+     * The parts of a sum that are known.
+     *
+     * @param  list<array{int, string, string}>  $parts
+     * @return list<array{int, string, string}>
+     */
+    private function told(array $parts): array
+    {
+        return array_values(array_filter($parts, fn (array $part): bool => isset($this->values[$part[1]])));
     }
 
     /** What the reported totals prove, until they prove no more. */
@@ -97,7 +208,7 @@ final class Completion
                 }
                 [$sum, $absent] = $this->known($parts);
                 if ($absent === []) {
-                    $this->put($total, $sum, $this->hasReported($parts) ? self::TOTAL : self::ZERO);
+                    $this->putSum($total, $sum, $parts, $this->hasReported($parts) ? self::TOTAL : self::ZERO);
                     unset($this->open[$i]); // Nothing more to be learnt from it.
                 }
                 if ($absent === [] || ! isset($this->values[$total])) {
@@ -105,8 +216,13 @@ final class Completion
                 }
                 $rest = $this->values[$total] - $sum;
                 if ($this->isNothing($rest, $total, $parts)) {
+                    $this->remember(self::CHECK, $total, '', 0.0, $parts);
                     $this->none($absent);
-                } elseif ($this->addsUpInDetail($total)) {
+
+                    continue;
+                }
+                $this->course = null;
+                if ($this->addsUpInDetail($total)) {
                     continue;
                 } elseif (count($absent) === 1) {
                     $this->determine($absent[0], $rest);
@@ -120,7 +236,7 @@ final class Completion
     /** @param  list<array{int, string, string}>  $parts */
     private function isNothing(float $rest, string $total, array $parts): bool
     {
-        return abs($rest) <= 1e-9 * abs($this->values[$total]) || abs($rest) <= $this->rounding($parts);
+        return abs($rest) <= 1e-9 * abs($this->values[$total]) || abs($rest) <= $this->mayRoundTo(count($parts));
     }
 
     /** Whether a total adds up when the totals among its parts that nobody reported are replaced by their own parts; then all is known. */
@@ -184,11 +300,12 @@ final class Completion
             // To add up without it proves more than not to add up with several others gone.
             unset($this->leftOut[$line]);
             if ($absence === 'zero') {
-                $this->put($line, 0.0, self::ZERO);
-            } elseif ($absence === 'optional') {
-                $this->added[$line] ??= self::ABSENT;
-            } elseif (count($absent) === 1) {
-                $this->put($line, 0.0, self::BALANCE);
+                $this->putNone($line, self::ZERO);
+            } elseif ($absence === 'optional' && ! isset($this->added[$line])) {
+                $this->added[$line] = self::ABSENT;
+                $this->remember(self::NONE, $line, self::ABSENT, 1.0, []);
+            } elseif ($absence === 'unknown' && count($absent) === 1) {
+                $this->putNone($line, self::BALANCE);
             }
         }
     }
@@ -256,6 +373,7 @@ final class Completion
         $required = array_values(array_filter($absent, static fn (array $part): bool => $part[2] === 'unknown'));
         if (count($required) === 1 && ! $this->isSuspect($absent) && self::isRemainder($required[0][1])) {
             // What is taken to be none here is none elsewhere too.
+            isset($this->values[$required[0][1]]) || $this->remember(self::REST, $required[0][1], $total, (float) $required[0][0], $parts);
             $this->put($required[0][1], $required[0][0] * ($this->values[$total] - $sum), self::BALANCE);
             $this->none(array_values(array_filter($absent, static fn (array $part): bool => $part[2] !== 'unknown')));
         }
@@ -266,7 +384,7 @@ final class Completion
     {
         [$sum, $absent] = $this->known($parts);
         if (! in_array('unknown', array_column($absent, 2), true) && ! $this->isSuspect($absent) && $this->hasReported($parts) && ! $this->contradicted($total)) {
-            $this->put($total, $sum, self::TOTAL);
+            $this->putSum($total, $sum, $parts, self::TOTAL);
 
             return true;
         }
@@ -293,10 +411,11 @@ final class Completion
             if (! isset($this->values[$total]) || ! in_array($line, array_column($parts, 1), true)) {
                 continue;
             }
+            $this->course = null;
             $totals = [];
             $leaves = $this->detailed($parts, $totals);
             [$sum, $absent] = $this->known($leaves);
-            if (! in_array('unknown', array_column($absent, 2), true) && abs($this->values[$total] - $sum) > max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->rounding($leaves))) {
+            if (! in_array('unknown', array_column($absent, 2), true) && abs($this->values[$total] - $sum) > max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->mayRoundTo(count($leaves)))) {
                 return true;
             }
         }
@@ -314,11 +433,37 @@ final class Completion
         $exists = ['income' => isset($this->values['net_income']), 'balance' => isset($this->values['total_assets']), 'cash_flow' => isset($this->values['operating_cash_flow'])];
         foreach ($alone as [$line, $statement]) {
             if ($exists[$statement] ?? false) {
-                $this->put($line, 0.0, self::ZERO);
+                $this->putNone($line, self::ZERO);
             }
         }
+        $this->remember(self::DIVIDENDS, 'dividends_per_share', self::ZERO, 0.0, []);
         if (($this->values['dividends_paid'] ?? null) === 0.0) {
             $this->put('dividends_per_share', 0.0, self::ZERO);
+        }
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function remember(int $step, string $line, string $how, float $sign, array $parts): void
+    {
+        if ($this->course !== null) {
+            $this->course[] = [$step, $line, $how, $sign, $this->told($parts), count($parts)];
+        }
+    }
+
+    private function putNone(string $line, string $how): void
+    {
+        if (! isset($this->values[$line])) {
+            $this->remember(self::NONE, $line, $how, 0.0, []);
+            $this->put($line, 0.0, $how);
+        }
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function putSum(string $total, float $sum, array $parts, string $how): void
+    {
+        if (! isset($this->values[$total])) {
+            $this->remember(self::SUM, $total, $how, 0.0, $parts);
+            $this->put($total, $sum, $how);
         }
     }
 
@@ -364,23 +509,32 @@ final class Completion
         return false;
     }
 
-    /**
-     * What rounding can make of a sum: half a unit of the last reported digit for each of its lines, at least two units.
-     *
-     * @param  list<array{int, string, string}>  $parts
-     */
-    private function rounding(array $parts): float
+    private function mayRoundTo(int $parts): float
     {
-        return ($this->digit ??= $this->digit()) * max(2.0, (count($parts) + 1) / 2);
+        return self::rounding($this->digit ??= self::digit($this->values, $this->added), $parts);
     }
 
-    /** The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all. */
-    private function digit(): float
+    /**
+     * What rounding can make of a sum of so many parts: half a unit of the last reported digit for each of its lines, at least
+     * two units.
+     */
+    private static function rounding(float $digit, int $parts): float
+    {
+        return $digit * max(2.0, ($parts + 1) / 2);
+    }
+
+    /**
+     * The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all.
+     *
+     * @param  array<string, float>  $values
+     * @param  array<string, string>  $added  lines that were not reported
+     */
+    private static function digit(array $values, array $added): float
     {
         $digit = 1e6;
         $items = LineItems::all();
-        foreach ($this->values as $line => $value) {
-            if (isset($this->added[$line]) || ($items[$line]->unit ?? null) !== Unit::Money) {
+        foreach ($values as $line => $value) {
+            if (isset($added[$line]) || ($items[$line]->unit ?? null) !== Unit::Money) {
                 continue;
             }
             while ($digit > 1e-6 && abs($value / $digit - round($value / $digit)) > 1e-9 * max(1.0, abs($value / $digit))) {

@@ -19,16 +19,29 @@ final class FactSheet
     /** One of these is in every statement of flows. */
     private const FLOWS_EVERYBODY_REPORTS = ['net_income', 'revenue', 'operating_cash_flow'];
 
-    /** @var array<int, array<string, float>> by period, then line */
+    /** @var array<int, array<string, float>> by period, then line; a period that is pending has none */
     private array $values = [];
 
-    /** @var array<int, array<string, Fact>> */
-    private array $facts = [];
+    /** @var array<int, list<FiledPeriod>> what filings say of a period; the first that tells a line counts */
+    private array $filed = [];
+
+    /** @var array<int, array<string, Fact>> by period and line, before what was filed */
+    private array $corrections = [];
 
     /** @var array<int, array<string, string>> lines that were completed: "total", "balance" or "zero" */
     private array $completed = [];
 
-    /** @var array<string, true> lines reported in some period */
+    /**
+     * Periods nobody has asked for yet: completed when first read, or taken over from a sheet that sees the same of them.
+     *
+     * @var array<int, self|null> null for those to be completed
+     */
+    private array $pending = [];
+
+    /** Of which line alone this sheet tells, with zero where its statement shows it to be none. */
+    private ?string $zeroLine = null;
+
+    /** @var array<string, true|float> lines reported in some period, whatever the value */
     private array $used = [];
 
     /** @var array<int, array<string, list<array{OneOff, float}>>> what one-off items changed, by period and line */
@@ -39,7 +52,8 @@ final class FactSheet
     /** @var array<string, self> by line */
     private array $withZeros = [];
 
-    private ?int $firstPeriod = null;
+    /** @var list<int> with a report, ascending */
+    private array $periods;
 
     private ?int $latestYear = null;
 
@@ -52,13 +66,13 @@ final class FactSheet
     private int $nextFiling = PHP_INT_MAX;
 
     /**
-     * @param  list<Fact>  $facts  in any order
+     * @param  FiledFacts|list<Fact>  $facts  in any order
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by period
      * @param  FactSheet|null  $earlier  of the same facts on an earlier day; only what was filed since is worked in
      */
     public function __construct(
         public readonly Template $template,
-        array $facts,
+        FiledFacts|array $facts,
         private readonly array $periodEnds,
         public readonly int $asOf,
         private readonly CorporateActions $actions = new CorporateActions,
@@ -70,69 +84,97 @@ final class FactSheet
         if ($earlier !== null && $earlier->asOf <= $asOf && count($earlier->actions->splits) === count($actions->splits)) {
             $since = $earlier->asOf;
             $this->values = $earlier->values;
-            $this->facts = $earlier->facts;
+            $this->filed = $earlier->filed;
+            $this->corrections = $earlier->corrections;
             $this->completed = $earlier->completed;
             $this->adjusted = $earlier->adjusted;
             $this->used = $earlier->used;
+            $this->pending = array_fill_keys(array_keys($earlier->pending), $earlier);
         }
         $usedBefore = count($this->used);
+        $facts = $facts instanceof FiledFacts ? $facts : FiledFacts::of($facts);
         $this->basis = new ShareBasis($facts, $actions, $asOf);
         $touched = [];
-        foreach ($facts as $fact) {
+        foreach ($facts->filed as $filed) {
+            if ($filed->filedOn > $asOf) {
+                $this->nextFiling = min($this->nextFiling, $filed->filedOn);
+                break;
+            }
+            if ($filed->filedOn > $since) {
+                $before = $this->filed[$filed->period] ?? [];
+                $this->filed[$filed->period] = $version === Version::FirstReported ? [...$before, $filed] : [$filed, ...$before];
+                $this->used += $filed->values;
+                $touched[$filed->period] = true;
+            }
+        }
+        foreach ($version === Version::FirstReported ? [] : $facts->corrections as $fact) {
             if ($fact->filedOn > $asOf) {
                 $this->nextFiling = min($this->nextFiling, $fact->filedOn);
-
-                continue;
+                break;
             }
-            if ($fact->filedOn <= $since) {
-                continue;
-            }
-            $known = $this->facts[$fact->period][$fact->line] ?? null;
-            if ($version === Version::FirstReported ? ! $fact->isCorrection() && ($known === null || self::order($fact, $known) < 0) : $known === null || self::order($fact, $known) >= 0) {
-                $this->facts[$fact->period][$fact->line] = $fact;
+            if ($fact->filedOn > $since) {
+                $this->corrections[$fact->period][$fact->line] = $fact;
                 $this->used[$fact->line] = true;
                 $touched[$fact->period] = true;
             }
         }
-        ksort($this->facts);
+        $this->periods = array_keys($this->filed + $this->corrections);
+        sort($this->periods);
         // A line reported for the first time may be what another period lacks.
-        foreach (array_keys(count($this->used) > $usedBefore ? $this->facts : $touched) as $period) {
-            $this->complete($period);
+        foreach (count($this->used) > $usedBefore ? $this->periods : array_keys($touched) as $period) {
+            $this->pending[$period] = null;
+            unset($this->values[$period]);
         }
-        ksort($this->values);
-        foreach (array_keys($this->facts) as $period) {
-            $isYear = $period % 10 === 0;
-            $this->firstPeriod ??= $period;
-            if ($isYear) {
-                $this->latestYear = max($this->latestYear ?? 0, Period::fiscalYear($period));
+        foreach ($this->periods as $period) {
+            if ($period % 10 === 0) {
+                $this->latestYear = Period::fiscalYear($period);
             }
             $this->latestQuarter = max($this->latestQuarter ?? 0, Period::lastQuarter($period));
         }
     }
 
-    /** Which of two facts counts: a correction before what was filed, a later filing before an earlier one. */
-    private static function order(Fact $one, Fact $other): int
+    /** Makes a period ready that was not asked for before. */
+    private function settle(int $period): void
     {
-        return $one->isCorrection() <=> $other->isCorrection() ?: $one->filedOn <=> $other->filedOn ?: $one->filing <=> $other->filing;
+        $from = $this->pending[$period];
+        unset($this->pending[$period]);
+        if ($from === null) {
+            $this->complete($period);
+
+            return;
+        }
+        $values = $from->row($period);
+        if ($this->zeroLine === null) {
+            $this->values[$period] = $values;
+            $this->completed[$period] = $from->completed[$period];
+            $this->adjusted[$period] = $from->adjusted[$period];
+
+            return;
+        }
+        $value = $values[$this->zeroLine] ?? (($from->completed[$period][$this->zeroLine] ?? null) === Completion::ABSENT ? 0.0 : null);
+        $this->values[$period] = $value === null ? [] : [$this->zeroLine => $value];
     }
 
     /** Values of a period from its facts: on the share basis of the day, totals completed. */
     private function complete(int $period): void
     {
-        $split = $this->actions->splits !== [];
         $values = $struck = [];
-        foreach ($this->facts[$period] as $line => $fact) {
-            $value = $fact->value;
-            if (is_nan($value)) {
+        foreach ($this->filed[$period] ?? [] as $filed) {
+            // Most periods are told by one filing, whose values are not copied then.
+            $values = $values === [] ? $filed->values : $values + $filed->values;
+        }
+        foreach ($this->corrections[$period] ?? [] as $line => $fact) {
+            $values[$line] = $fact->value;
+            if (is_nan($fact->value)) {
+                unset($values[$line]);
                 $struck[$line] = true;
-
-                continue;
             }
-            if ($split && (isset(self::PER_SHARE[$line]) || isset(self::COUNTS[$line]))) {
-                $ratio = $this->basis->ratio($fact->filedOn);
-                $value = isset(self::COUNTS[$line]) ? $value * $ratio : $value / $ratio;
+        }
+        foreach ($this->actions->splits === [] ? [] : self::PER_SHARE + self::COUNTS as $line => $_) {
+            if (isset($values[$line])) {
+                $ratio = $this->basis->ratio($this->fact($line, $period)->filedOn ?? 0);
+                $values[$line] = isset(self::COUNTS[$line]) ? $values[$line] * $ratio : $values[$line] / $ratio;
             }
-            $values[$line] = $value;
         }
         $this->completed[$period] = Completion::fill($values, $this->template, $this->used, $struck);
         $this->adjusted[$period] = $this->oneOffs?->apply($values, $period, $this->template) ?? [];
@@ -159,30 +201,34 @@ final class FactSheet
 
     public function firstYear(): ?int
     {
-        return $this->firstPeriod === null ? null : Period::fiscalYear($this->firstPeriod);
+        return $this->periods === [] ? null : Period::fiscalYear($this->periods[0]);
     }
 
     /** @return list<int> periods with a report, ascending: years, or quarters */
     public function periods(bool $quarters = false): array
     {
-        return array_values(array_filter(array_keys($this->values), static fn (int $period): bool => $quarters ? Period::isQuarter($period) : $period % 10 === 0));
+        return array_values(array_filter($this->periods, static fn (int $period): bool => $quarters ? Period::isQuarter($period) : $period % 10 === 0));
     }
 
     /** Value of a line in a period; balances of a fourth quarter are those of the year. */
     public function value(string $line, int $period): ?float
     {
-        return $this->values[$period][$line] ?? null;
+        return $this->values[$period][$line] ?? $this->row($period)[$line] ?? null;
     }
 
     /** @return array<string, float> every line of a period */
     public function row(int $period): array
     {
+        if (! isset($this->values[$period]) && array_key_exists($period, $this->pending)) {
+            $this->settle($period);
+        }
+
         return $this->values[$period] ?? [];
     }
 
     public function instant(string $line, int $quarter): ?float
     {
-        return $this->values[$quarter][$line] ?? ($quarter % 10 === 4 ? $this->values[$quarter - 4][$line] ?? null : null);
+        return $this->value($line, $quarter) ?? ($quarter % 10 === 4 ? $this->value($line, $quarter - 4) : null);
     }
 
     /** The latest known count at or before a quarter, at most a year old: some are only published once a year. */
@@ -203,12 +249,13 @@ final class FactSheet
      */
     public function trailing(string $line, int $quarter): ?float
     {
-        if ($quarter % 10 === 4 && isset($this->values[$quarter - 4][$line])) {
-            return $this->values[$quarter - 4][$line];
+        $year = $quarter % 10 === 4 ? $this->value($line, $quarter - 4) : null;
+        if ($year !== null) {
+            return $year;
         }
         $sum = 0.0;
         for ($i = 0; $i < 4; $i++) {
-            $value = $this->values[Period::shiftQuarters($quarter, -$i)][$line] ?? null;
+            $value = $this->value($line, Period::shiftQuarters($quarter, -$i));
             if ($value === null) {
                 return $this->trailingFromYears($line, $quarter);
             }
@@ -247,16 +294,16 @@ final class FactSheet
     public function half(string $line, int $quarter): ?float
     {
         $year = $quarter - $quarter % 10;
-        $reported = $this->values[$year + ($quarter % 10 === 2 ? Period::FIRST_HALF : Period::SECOND_HALF)][$line] ?? null;
+        $reported = $this->value($line, $year + ($quarter % 10 === 2 ? Period::FIRST_HALF : Period::SECOND_HALF));
         if ($reported !== null) {
             return $reported;
         }
-        $last = $this->values[$quarter][$line] ?? null;
-        $first = $this->values[$quarter - 1][$line] ?? null;
+        $last = $this->value($line, $quarter);
+        $first = $this->value($line, $quarter - 1);
         if ($last !== null && $first !== null) {
             return $last + $first;
         }
-        $whole = $this->values[$year][$line] ?? null;
+        $whole = $this->value($line, $year);
         $other = $quarter % 10 === 4 ? $this->half($line, $quarter - 2) : null;
 
         return $whole === null || $other === null ? null : $whole - $other;
@@ -268,14 +315,14 @@ final class FactSheet
         $latest = $this->latestQuarter ?? 0;
         $year = $latest - $latest % 10;
 
-        return ! isset($this->values[$latest]['revenue']) && (isset($this->facts[$year + Period::FIRST_HALF]) || isset($this->facts[$year + Period::SECOND_HALF]));
+        return $this->value('revenue', $latest) === null && ($this->hasPeriod($year + Period::FIRST_HALF) || $this->hasPeriod($year + Period::SECOND_HALF));
     }
 
     /** @return list<int> the quarters with which half years end whose flows are known */
     public function halfYears(): array
     {
         $ends = [];
-        foreach (array_keys($this->values) as $period) {
+        foreach ($this->periods as $period) {
             $quarter = Period::lastQuarter($period);
             if ($quarter % 2 === 0 && $this->half('revenue', $quarter) !== null) {
                 $ends[$quarter] = true;
@@ -290,15 +337,11 @@ final class FactSheet
     public function withZeros(string $line): self
     {
         if (! isset($this->withZeros[$line])) {
-            $values = [];
-            foreach ($this->values as $period => $row) {
-                $value = $row[$line] ?? (($this->completed[$period][$line] ?? null) === Completion::ABSENT ? 0.0 : null);
-                if ($value !== null) {
-                    $values[$period] = [$line => $value];
-                }
-            }
-            $this->withZeros[$line] = clone $this;
-            $this->withZeros[$line]->values = $values;
+            $zeros = clone $this;
+            $zeros->zeroLine = $line;
+            $zeros->values = [];
+            $zeros->pending = array_fill_keys($this->periods, $this);
+            $this->withZeros[$line] = $zeros;
         }
 
         return $this->withZeros[$line];
@@ -307,12 +350,49 @@ final class FactSheet
     /** The fact behind a value, or null if the value was completed. */
     public function fact(string $line, int $period): ?Fact
     {
-        return $this->facts[$period][$line] ?? null;
+        if (isset($this->corrections[$period][$line])) {
+            return $this->corrections[$period][$line];
+        }
+        foreach ($this->filed[$period] ?? [] as $filed) {
+            if (isset($filed->values[$line])) {
+                return $filed->fact($line);
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether a filing or a correction tells a line of a period. */
+    public function isReported(string $line, int $period): bool
+    {
+        if (isset($this->corrections[$period][$line])) {
+            return true;
+        }
+        foreach ($this->filed[$period] ?? [] as $filed) {
+            if (isset($filed->values[$line])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return array<string, float> the values of a period whose lines a filing or a correction tells */
+    public function reported(int $period): array
+    {
+        $told = $this->corrections[$period] ?? [];
+        foreach ($this->filed[$period] ?? [] as $filed) {
+            $told += $filed->values;
+        }
+
+        return array_intersect_key($this->row($period), $told);
     }
 
     /** How a value that nobody reported was filled: "total", "balance" or "zero". */
     public function completion(string $line, int $period): ?string
     {
+        $this->row($period);
+
         return $this->completed[$period][$line] ?? null;
     }
 
@@ -323,12 +403,14 @@ final class FactSheet
      */
     public function adjustments(string $line, int $period): array
     {
+        $this->row($period);
+
         return $this->adjusted[$period][$line] ?? [];
     }
 
     public function hasPeriod(int $period): bool
     {
-        return isset($this->values[$period]);
+        return isset($this->filed[$period]) || isset($this->corrections[$period]);
     }
 
     /** Day on which a period ended, by the calendar of the company; a fourth quarter ends with its year. */
@@ -351,7 +433,7 @@ final class FactSheet
     private function trailingFromYears(string $line, int $quarter): ?float
     {
         $year = $quarter - $quarter % 10;
-        $last = $this->values[$year - 10][$line] ?? null;
+        $last = $this->value($line, $year - 10);
         $now = $this->toDate($line, $quarter);
         $before = $this->toDate($line, $quarter - 10);
 
@@ -366,7 +448,7 @@ final class FactSheet
         }
         $sum = 0.0;
         for ($q = 1; $q <= $quarter % 10 && $sum !== null; $q++) {
-            $value = $this->values[$quarter - $quarter % 10 + $q][$line] ?? null;
+            $value = $this->value($line, $quarter - $quarter % 10 + $q);
             $sum = $value === null ? null : $sum + $value;
         }
 

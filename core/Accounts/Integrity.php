@@ -34,6 +34,9 @@ final class Integrity
     /** @var array<int, array<string, true>> lines that have a finding of their own, by period */
     private array $explained = [];
 
+    /** @var array<int, array<string, float>> by period, figures that were reported or corrected, on the share basis of the day */
+    private array $reported = [];
+
     private function __construct(private readonly FactSheet $facts)
     {
     }
@@ -73,9 +76,9 @@ final class Integrity
     private function roundingUnit(int $period): float
     {
         $unit = 1e6;
-        foreach (LineItems::all() as $key => $item) {
-            $fact = $item->unit === Unit::Money ? $this->facts->fact($key, $period) : null;
-            while ($fact !== null && $unit > 1 && fmod(abs($fact->value), $unit) != 0.0) {
+        $items = LineItems::all();
+        foreach ($this->reported($period) as $line => $value) {
+            while ($items[$line]->unit === Unit::Money && $unit > 1 && fmod(abs($value), $unit) != 0.0) {
                 $unit /= 10;
             }
         }
@@ -344,7 +347,7 @@ final class Integrity
 
                 continue;
             }
-            $at = $this->facts->fact($line, $period) === null ? $period - 4 : $period;
+            $at = $this->facts->isReported($line, $period) ? $period : $period - 4;
             $this->add(new Finding(
                 'share_count_jump', $at, $line, $counts[$period], $counts[$before],
                 'The share count goes from '.self::amount($counts[$before]).' in '.Period::label($before).' to '.self::amount($counts[$period]).' in '.Period::label($at).', and equity does not move with it.',
@@ -369,18 +372,16 @@ final class Integrity
                 continue;
             }
             $same = $compared = 0;
-            foreach (LineItems::all() as $key => $item) {
-                $now = $this->stated($key, $year);
-                $was = $this->stated($key, $before);
-                if ($item->unit === Unit::Money && $now !== null && $was !== null && $now != 0.0) {
+            foreach (array_intersect_key($this->reported($year), $this->reported($before)) as $line => $now) {
+                if ($now != 0.0 && LineItems::all()[$line]->unit === Unit::Money) {
                     $compared++;
-                    $same += $now === $was ? 1 : 0;
+                    $same += $now === $this->stated($line, $before) ? 1 : 0;
                 }
             }
             if ($compared < 5 || $same < 0.8 * $compared) {
                 continue;
             }
-            $lines = array_keys(array_filter(LineItems::all(), fn (LineItem $item): bool => $this->facts->fact($item->key, $year) !== null));
+            $lines = array_keys(array_intersect_key(LineItems::all(), $this->reported($year)));
             $this->explain($year, array_keys(LineItems::all()));
             $this->add(new Finding(
                 'repeated_period', $year, null, null, null, Period::label($year).' has the same figures as '.Period::label($before)." in {$same} of {$compared} lines.",
@@ -409,7 +410,13 @@ final class Integrity
     /** A figure that was reported (or corrected), on the share basis of the day; null if it was computed or is unknown. */
     private function stated(string $line, int $period): ?float
     {
-        return $this->facts->fact($line, $period) === null ? null : $this->facts->value($line, $period);
+        return $this->reported($period)[$line] ?? null;
+    }
+
+    /** @return array<string, float> */
+    private function reported(int $period): array
+    {
+        return $this->reported[$period] ??= $this->facts->reported($period);
     }
 
     /** A value on today's share basis as it would have stood in its filing. */

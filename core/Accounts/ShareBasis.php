@@ -27,19 +27,19 @@ final class ShareBasis
     /** @var array<int, float> new shares per share of a filing, by its day, where its own count decides */
     private array $decided = [];
 
-    /** @param  iterable<Fact>  $facts  in any order; those filed after the as-of day are not looked at */
-    public function __construct(iterable $facts, private readonly CorporateActions $actions, private readonly int $asOf)
+    /** @param  FiledFacts  $facts  those filed after the as-of day, and corrections, are not looked at */
+    public function __construct(FiledFacts $facts, private readonly CorporateActions $actions, private readonly int $asOf)
     {
         $splits = array_filter($actions->splits, static fn (array $split): bool => max($split[1], 1 / $split[1]) >= self::SMALLEST);
         if ($splits === []) {
             return;
         }
         $counts = [];
-        foreach ($facts as $fact) {
-            if ($fact->filedOn <= $asOf && ! $fact->isCorrection() && in_array($fact->line, self::COUNTS, true) && $fact->value > 0) {
-                $latest = $counts[$fact->filedOn][$fact->line] ?? null;
-                if ($latest === null || Period::lastQuarter($fact->period) >= Period::lastQuarter($latest[0])) {
-                    $counts[$fact->filedOn][$fact->line] = [$fact->period, $fact->value];
+        foreach ($facts->filed as $filed) {
+            foreach ($filed->filedOn <= $asOf ? self::COUNTS : [] as $line) {
+                $latest = $counts[$filed->filedOn][$line] ?? null;
+                if (($filed->values[$line] ?? 0.0) > 0 && ($latest === null || Period::lastQuarter($filed->period) >= Period::lastQuarter($latest[0]))) {
+                    $counts[$filed->filedOn][$line] = [$filed->period, $filed->values[$line]];
                 }
             }
         }

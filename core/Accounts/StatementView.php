@@ -48,7 +48,7 @@ final readonly class StatementView
             // A line that was never more than an implied zero is left out.
             $known = array_filter($amounts, static fn (?float $amount): bool => $amount !== null && $amount != 0.0) !== [];
             foreach ($known ? [] : $shown as $period) {
-                $known = $known || $facts->fact($item->key, $period) !== null;
+                $known = $known || $facts->isReported($item->key, $period);
             }
             if ($known) {
                 $base = array_values(array_filter($amounts, static fn (?float $amount): bool => $amount !== null && $amount > 0))[0] ?? null;

@@ -71,8 +71,10 @@ final readonly class CorporateActions
         $end = count($days);
         // Between two events the factor stays the same.
         foreach ([...$this->steps($days, $closes), [0, 1.0, 1.0]] as [$at, $split, $total]) {
-            for ($i = $at; $factor !== 1.0 && $i < $end; $i++) {
-                $values[$i] *= $factor;
+            if ($factor !== 1.0) {
+                for ($i = $at; $i < $end; $i++) {
+                    $values[$i] *= $factor;
+                }
             }
             $factor *= $dividends ? $total : $split;
             $end = $at;
@@ -91,22 +93,22 @@ final readonly class CorporateActions
      */
     private function steps(array $days, array $closes): array
     {
-        $events = [];
+        $new = $cash = $steps = [];
         foreach ($this->splits as [$day, $q]) {
-            $events[$day]['q'] = ($events[$day]['q'] ?? 1.0) * $q;
+            $new[$day] = ($new[$day] ?? 1.0) * $q;
         }
         foreach ($this->dividends as [$day, $amount]) {
-            $events[$day]['d'] = ($events[$day]['d'] ?? 0.0) + $amount;
+            $cash[$day] = ($cash[$day] ?? 0.0) + $amount;
         }
-        $steps = [];
-        foreach ($events as $day => $event) {
+        $end = count($days);
+        foreach ($new + $cash as $day => $_) {
             $at = TradingDays::firstFrom($days, $day);
-            if ($at < 1 || $at >= count($days)) {
+            if ($at < 1 || $at >= $end) {
                 continue;
             }
-            $q = $event['q'] ?? 1.0;
+            $q = $new[$day] ?? 1.0;
             [, $split, $total] = $steps[$at] ?? [$at, 1.0, 1.0];
-            $steps[$at] = [$at, $split / $q, $total * (1 - ($event['d'] ?? 0.0) * $q / $closes[$at - 1]) / $q];
+            $steps[$at] = [$at, $split / $q, $total * (1 - ($cash[$day] ?? 0.0) * $q / $closes[$at - 1]) / $q];
         }
         krsort($steps);
 

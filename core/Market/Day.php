@@ -65,14 +65,21 @@ final class Day
     public static function monthsEarlier(int $day, int $months): int
     {
         $month = intdiv($day, 10000) * 12 + intdiv($day, 100) % 100 - 1 - $months;
-        [$year, $month] = [intdiv($month, 12), $month % 12 + 1];
-        $last = match ($month) {
+        $month = intdiv($month, 12) * 100 + $month % 12 + 1;
+
+        return $month * 100 + min($day % 100, self::daysOfMonth($month));
+    }
+
+    /** Days of the month YYYYMM. */
+    public static function daysOfMonth(int $month): int
+    {
+        $year = intdiv($month, 100);
+
+        return match ($month % 100) {
             2 => $year % 4 === 0 && ($year % 100 !== 0 || $year % 400 === 0) ? 29 : 28,
             4, 6, 9, 11 => 30,
             default => 31,
         };
-
-        return $year * 10000 + $month * 100 + min($day % 100, $last);
     }
 
     /** YYYYMM of a day. */

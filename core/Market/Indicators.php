@@ -100,24 +100,29 @@ final class Indicators
      * Relative strength index 0 to 100, Wilder's smoothing; 100 without losses, 50 without any movement.
      *
      * @param  list<float>  $closes
+     * @param  int  $from  first position that is wanted
      * @return list<?float>
      */
-    public static function rsi(array $closes, int $n = 14): array
+    public static function rsi(array $closes, int $n = 14, int $from = 0): array
     {
         $result = [];
+        $kept = ($n - 1) / $n;
         $gain = $loss = 0.0;
         $previous = $closes[0] ?? 0.0;
         foreach ($closes as $i => $close) {
             $change = $close - $previous;
             $previous = $close;
             if ($i > $n) {
-                $gain *= ($n - 1) / $n;
-                $loss *= ($n - 1) / $n;
+                $gain *= $kept;
+                $loss *= $kept;
             }
             if ($change > 0.0) {
                 $gain += $change / $n;
             } else {
                 $loss -= $change / $n;
+            }
+            if ($i < $from) {
+                continue;
             }
             $result[] = $i < $n ? null : ($loss == 0.0 ? ($gain == 0.0 ? 50.0 : 100.0) : 100 - 100 / (1 + $gain / $loss));
         }

@@ -22,6 +22,9 @@ final class PriceSeries
     /** @var array<int, int>|null */
     private ?array $monthEnds = null;
 
+    /** @var array{int, self}|null the day asked for last, and the series as it was known then */
+    private ?array $lastCut = null;
+
     /** @var list<float> */
     public readonly array $closes;
 
@@ -108,8 +111,21 @@ final class PriceSeries
         return $scaled;
     }
 
-    /** The series as it was known on a day: no later bar, no later event. */
+    /** The series as it was known on a day: no later bar, no later event. An index is asked for the same day company after company. */
     public function asOf(int $day): self
+    {
+        if ($this->lastCut === null || $this->lastCut[0] !== $day) {
+            $cut = $this->cut($day);
+            if ($cut === $this) {
+                return $this;
+            }
+            $this->lastCut = [$day, $cut];
+        }
+
+        return $this->lastCut[1];
+    }
+
+    private function cut(int $day): self
     {
         $n = TradingDays::lastUntil($this->days, $day) + 1;
         $actions = $this->actions->until($day);

@@ -18,8 +18,10 @@ final class Returns
     public static function simple(array $prices): array
     {
         $returns = [];
-        for ($i = 1, $n = count($prices); $i < $n; $i++) {
-            $returns[] = $prices[$i] / $prices[$i - 1] - 1;
+        $before = $prices[0] ?? 1.0;
+        foreach (array_slice($prices, 1) as $price) {
+            $returns[] = $price / $before - 1;
+            $before = $price;
         }
 
         return $returns;
@@ -34,8 +36,10 @@ final class Returns
     public static function log(array $prices): array
     {
         $returns = [];
-        for ($i = 1, $n = count($prices); $i < $n; $i++) {
-            $returns[] = log($prices[$i] / $prices[$i - 1]);
+        $before = $prices[0] ?? 1.0;
+        foreach (array_slice($prices, 1) as $price) {
+            $returns[] = log($price / $before);
+            $before = $price;
         }
 
         return $returns;

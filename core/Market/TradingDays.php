@@ -48,12 +48,16 @@ final class TradingDays
     {
         $ends = [];
         $n = count($days);
-        // A month has at most 31 bars: looking a month ahead skips most of them.
+        // Most months have 20 to 23 bars: looking so far ahead skips them.
         for ($i = 0; $i < $n; $i++) {
             $month = intdiv($days[$i], 100);
-            $i = min($n - 1, $i + 31);
-            while (intdiv($days[$i], 100) !== $month) {
+            $last = $month * 100 + 99;
+            $i = min($n - 1, $i + 21);
+            while ($days[$i] > $last) {
                 $i--;
+            }
+            while ($i + 1 < $n && $days[$i + 1] <= $last) {
+                $i++;
             }
             $ends[$month] = $i;
         }

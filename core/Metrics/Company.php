@@ -6,6 +6,8 @@ namespace Logion\Metrics;
 
 use Logion\Accounts\Fact;
 use Logion\Accounts\FactSheet;
+use Logion\Accounts\FiledFacts;
+use Logion\Accounts\FormerCurrency;
 use Logion\Accounts\OneOff;
 use Logion\Accounts\Template;
 use Logion\Accounts\Version;
@@ -16,12 +18,18 @@ final readonly class Company
 {
     private const EVERYTHING = 99991231;
 
+    public FiledFacts $facts;
+
     /**
-     * @param  list<Fact>  $facts
+     * @param  string  $ticker  how the company is referred to: its ticker, with the exchange where another company has the same
+     * @param  string  $tradingCurrency  of the prices of its main class of shares
+     * @param  FiledFacts|list<Fact>  $facts  in the reporting currency
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by fiscal period
      * @param  array<int, string>  $filings  title by filing
      * @param  list<OneOff>  $oneOffs  items a reader takes out of the figures; none where figures are wanted as reported
      * @param  array<string, array{days: list<int>, values: list<float>}>  $observations  by name, see {@see Catalogue::OBSERVED}; days ascending
+     * @param  list<ShareClass>  $otherClasses  listed beside the main one
+     * @param  FormerCurrency|null  $formerCurrency  if reports were once made out in another currency
      */
     public function __construct(
         public int $id,
@@ -30,7 +38,7 @@ final readonly class Company
         public string $sector,
         public string $reportingCurrency,
         public string $tradingCurrency,
-        public array $facts,
+        FiledFacts|array $facts,
         public array $periodEnds,
         public PriceSeries $prices,
         public ?PriceSeries $index = null,
@@ -38,7 +46,10 @@ final readonly class Company
         public array $filings = [],
         public array $observations = [],
         public array $oneOffs = [],
+        public array $otherClasses = [],
+        public ?FormerCurrency $formerCurrency = null,
     ) {
+        $this->facts = $facts instanceof FiledFacts ? $facts : FiledFacts::of($facts);
     }
 
     /** The statements as the company reported them: everything filed by a day, or by today, without a reader's one-offs. */

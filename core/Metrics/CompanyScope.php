@@ -40,7 +40,7 @@ final class CompanyScope
 
     public readonly PriceSeries $prices;
 
-    private readonly ?PriceSeries $index;
+    private ?PriceSeries $knownIndex = null;
 
     /** @var array<int, int|Absence> */
     private array $positions = [];
@@ -65,7 +65,6 @@ final class CompanyScope
         ?FactSheet $earlier = null,
     ) {
         $this->prices = $company->prices->asOf($asOf);
-        $this->index = $company->index?->asOf($asOf);
         // Between two filings the accounts are the same; a sheet made for an earlier day is used again, or carried on.
         $this->facts = $earlier?->holdsOn($asOf, $this->prices->actions) === true ? $earlier
             : new FactSheet(
@@ -228,9 +227,8 @@ final class CompanyScope
     public function relativeStrength(int $n, int $at): ?float
     {
         $start = Indicators::remembers($at, 2 * $n - 1);
-        $index = Indicators::rsi(array_slice($this->prices->closes, $start, $at - $start + 1), $n);
 
-        return $index[count($index) - 1];
+        return Indicators::rsi(array_slice($this->prices->closes, $start, $at - $start + 1), $n, $at - $start)[0];
     }
 
     private function locate(Moment $m): int|Absence
@@ -265,6 +263,9 @@ final class CompanyScope
     {
         if ($name === 'shares_outstanding') {
             return $this->sharesOutstanding($m);
+        }
+        if ($name === 'shares_of_other_classes' || $name === 'value_of_other_classes') {
+            return $this->otherClasses($name, $m);
         }
         if ($name === 'equity_risk_premium') {
             return $this->economy->equityRiskPremium;
@@ -341,29 +342,35 @@ final class CompanyScope
     /** Beta on the home index over at most so many months; null below 36 joined monthly returns. */
     public function beta(int $months, Moment $m): ?Beta
     {
-        if ($this->index === null || $m->past || $m->days > 0) {
+        if ($this->index() === null || $m->past || $m->days > 0) {
             return null;
         }
-        $beta = $this->betas[$months] ??= Beta::monthly($this->prices, $this->index, $this->asOf, $months);
+        $beta = $this->betas[$months] ??= Beta::monthly($this->prices, $this->index(), $this->asOf, $months);
 
         return $beta !== null && $beta->observations >= min(36, $months) ? $beta : null;
+    }
+
+    /** The home index as it was known on the day; few figures ask for it. */
+    private function index(): ?PriceSeries
+    {
+        return $this->knownIndex ??= $this->company->index?->asOf($this->asOf);
     }
 
     /** Total return of the home index between the days a window of the share begins and ends with. */
     public function indexReturn(Moment $m, float|string $window): float|Absence
     {
         $at = $this->marketPosition($m);
-        if ($this->index === null || $at instanceof Absence) {
+        if ($this->index() === null || $at instanceof Absence) {
             return $at instanceof Absence ? $at : Absence::missing('The company has no home index.');
         }
         $from = $this->windowStart($at, $window, true);
         if ($from === null) {
             return Absence::notEnoughHistory('The price history is shorter than the period.');
         }
-        $to = TradingDays::lastUntil($this->index->days, $this->prices->days[$at]);
-        $start = TradingDays::lastUntil($this->index->days, $this->prices->days[$from]);
+        $to = TradingDays::lastUntil($this->index()->days, $this->prices->days[$at]);
+        $start = TradingDays::lastUntil($this->index()->days, $this->prices->days[$from]);
 
-        return $start < 0 ? Absence::notEnoughHistory('The index is younger than the period.') : $this->index->adjusted[$to] / $this->index->adjusted[$start] - 1;
+        return $start < 0 ? Absence::notEnoughHistory('The index is younger than the period.') : $this->index()->adjusted[$to] / $this->index()->adjusted[$start] - 1;
     }
 
     /** Dividends a share with an ex-date in a window, on the share basis of the as-of day. */
@@ -478,6 +485,48 @@ final class CompanyScope
         return $this->line(LineItems::all()['shares_outstanding_period_end'], $m->past ? $m : Moment::of('trailing'));
     }
 
+    /**
+     * The classes of shares that are listed beside the main one at a moment; those that are not, or no longer, count at the price
+     * of the main one.
+     *
+     * @return list<array{class: ShareClass, day: int, price: float, count: ?float}>|Absence price in the reporting currency; count null where it was not reported
+     */
+    public function classesAt(Moment $m): array|Absence
+    {
+        if ($this->company->otherClasses === []) {
+            return [];
+        }
+        $at = $this->marketPosition($m);
+        $quarter = $this->period($m->past ? $m : Moment::of('trailing'));
+        if ($at instanceof Absence || $quarter === null) {
+            return $at instanceof Absence ? $at : Absence::missing('No report has been published yet.');
+        }
+        $listed = [];
+        foreach ($this->company->otherClasses as $class) {
+            $priced = $class->priceOn($this->prices->days[$at], $this->asOf);
+            $rate = $priced === null ? null : $this->economy->exchange($class->currency, $this->company->reportingCurrency, $priced['day']);
+            if ($rate !== null) {
+                $listed[] = ['class' => $class, 'day' => $priced['day'], 'price' => $priced['price'] * $rate, 'count' => $class->countAt(Period::lastQuarter($quarter), $this->asOf)];
+            }
+        }
+
+        return $listed;
+    }
+
+    private function otherClasses(string $name, Moment $m): float|Absence
+    {
+        $sum = 0.0;
+        $classes = $this->classesAt($m);
+        foreach ($classes instanceof Absence ? [] : $classes as ['class' => $class, 'price' => $price, 'count' => $count]) {
+            if ($count === null) {
+                return Absence::missing("The share count of {$class->name} was not reported.");
+            }
+            $sum += $name === 'shares_of_other_classes' ? $count * $class->entitlement : $count * $price;
+        }
+
+        return $classes instanceof Absence ? $classes : $sum;
+    }
+
     private function fiscalYearElapsed(int $day): float|Absence
     {
         $year = $this->facts->latestYear();
@@ -488,18 +537,23 @@ final class CompanyScope
 
     private function dividend(string $name, int $day, Moment $m): float|Absence
     {
-        $paid = array_values(array_filter($this->prices->actions->dividends, static fn (array $dividend): bool => $dividend[0] <= $day));
-        if ($paid === []) {
+        $paid = $this->prices->actions->dividends;
+        for ($at = count($paid) - 1; $at >= 0 && $paid[$at][0] > $day; $at--) {
+            // Not paid yet.
+        }
+        if ($at < 0) {
             return $name === 'indicated_annual_dividend' ? 0.0 : Absence::missing('No dividend has been paid.');
         }
-        [$last, $amount] = $paid[count($paid) - 1];
+        [$last, $amount] = $paid[$at];
         if ($name === 'ex_dividend_date') {
             return (float) $last;
         }
         if (Day::between($last, $day) > 400) {
             return 0.0;
         }
-        $frequency = count(array_filter($paid, static fn (array $dividend): bool => Day::between($dividend[0], $last) < 355));
+        for ($frequency = 0; $frequency <= $at && Day::between($paid[$at - $frequency][0], $last) < 355; $frequency++) {
+            // Of the last year.
+        }
 
         return $amount / $this->prices->actions->splitRatio($last, $this->asOf) * $frequency * $this->priceRate($m);
     }

@@ -21,15 +21,26 @@ final class Expectations
     }
 
     /**
-     * The same from plain rows, as a table gives them: line, period, day, mean, deviation, count, high, low.
+     * The same from columns.
      *
-     * @param  list<array{string, int, int, float, float, float|int, float, float}>  $rows  ascending by day
+     * @param  list<string>  $lines
+     * @param  list<int>  $periods
+     * @param  list<int>  $days  ascending
+     * @param  list<float>  $means
+     * @param  list<float>  $deviations
+     * @param  list<float|int>  $counts
+     * @param  list<float>  $highs
+     * @param  list<float>  $lows
+     * @param  list<?float>  $rates  what amounts are multiplied by; null where that is not known
      */
-    public static function ofRows(array $rows): self
+    public static function ofColumns(array $lines, array $periods, array $days, array $means, array $deviations, array $counts, array $highs, array $lows, array $rates): self
     {
         $expectations = new self;
-        foreach ($rows as [$line, $period, $day, $mean, $deviation, $count, $high, $low]) {
-            $expectations->snapshots[$line][$period][] = [$day, $mean, $deviation, (float) $count, $high, $low];
+        foreach ($lines as $i => $line) {
+            $rate = $rates[$i];
+            if ($rate !== null) {
+                $expectations->snapshots[$line][$periods[$i]][] = [$days[$i], $means[$i] * $rate, $deviations[$i] * $rate, (float) $counts[$i], $highs[$i] * $rate, $lows[$i] * $rate];
+            }
         }
 
         return $expectations;

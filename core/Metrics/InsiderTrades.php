@@ -25,7 +25,7 @@ final readonly class InsiderTrades
         }
         $netted = [];
         foreach ($months as $length) {
-            $since = self::monthsBefore($asOf, $length);
+            $since = Day::monthsEarlier($asOf, $length);
             $sides = ['bought' => 0.0, 'sold' => 0.0];
             $people = ['bought' => [], 'sold' => []];
             $values = ['bought' => 0.0, 'sold' => 0.0];
@@ -105,20 +105,10 @@ final readonly class InsiderTrades
     private static function firstDayWithout(int $traded): int
     {
         $day = Day::plus($traded, 180);
-        while (self::monthsBefore($day, 6) < $traded) {
+        while (Day::monthsEarlier($day, 6) < $traded) {
             $day = Day::plus($day, 1);
         }
 
         return $day;
-    }
-
-    /** The same day of the month so many months earlier, or that month's last day. */
-    private static function monthsBefore(int $day, int $months): int
-    {
-        $index = intdiv($day, 10000) * 12 + intdiv($day, 100) % 100 - 1 - $months;
-        $month = intdiv($index, 12) * 10000 + ($index % 12 + 1) * 100;
-        $last = (int) date('t', (int) mktime(12, 0, 0, $index % 12 + 1, 1, intdiv($index, 12)));
-
-        return max($month + min($day % 100, $last), Day::plus($day, -31 * $months - 5));
     }
 }

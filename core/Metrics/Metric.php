@@ -54,6 +54,12 @@ final readonly class Metric
 
     public function fits(Template $template): bool
     {
-        return in_array($template, $this->templates, true);
+        foreach ($this->templates as $fitting) {
+            if ($fitting === $template) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -71,12 +71,15 @@ final readonly class Beta
         }
         $ofSecurity = $security->adjusted;
         $ofIndex = $index->adjusted;
-        foreach ($security->monthEnds() as $month => $at) {
+        foreach (array_reverse($security->monthEnds(), true) as $month => $at) {
             if ($month <= $complete && isset($indexEnds[$month])) {
                 $joined[$month] = [$ofSecurity[$at], $ofIndex[$indexEnds[$month]]];
+                if (count($joined) > $maximum) {
+                    break;
+                }
             }
         }
-        $joined = array_slice($joined, -($maximum + 1), null, true);
+        $joined = array_reverse($joined, true);
         $a = $b = [];
         $previous = null;
         foreach ($joined as $pair) {

@@ -17,21 +17,28 @@ final readonly class Drawdown
     public static function of(array $closes): self
     {
         $peak = 0;
-        $depth = $current = 0.0;
+        $top = $bottom = $closes[0] ?? 0.0;
+        $depth = 0.0;
         $deepPeak = $trough = null;
         foreach ($closes as $i => $close) {
-            if ($close > $closes[$peak]) {
+            if ($close > $top) {
                 $peak = $i;
-            }
-            $current = $close / $closes[$peak] - 1;
-            if ($current < $depth) {
-                [$depth, $deepPeak, $trough] = [$current, $peak, $i];
+                $top = $bottom = $close;
+            } elseif ($close < $bottom) {
+                // Only the lowest since the peak can be deeper than all before.
+                $bottom = $close;
+                $fall = $close / $top - 1;
+                if ($fall < $depth) {
+                    [$depth, $deepPeak, $trough] = [$fall, $peak, $i];
+                }
             }
         }
+        $current = $closes === [] ? 0.0 : $closes[count($closes) - 1] / $top - 1;
         $recovery = null;
         if ($trough !== null && $deepPeak !== null) {
+            $high = $closes[$deepPeak];
             for ($i = $trough + 1, $n = count($closes); $i < $n; $i++) {
-                if ($closes[$i] >= $closes[$deepPeak]) {
+                if ($closes[$i] >= $high) {
                     $recovery = $i;
                     break;
                 }

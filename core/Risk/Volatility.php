@@ -36,7 +36,8 @@ final class Volatility
         }
         $squares = 0.0;
         foreach ($returns as $return) {
-            $squares += min($return - $targetPerPeriod, 0.0) ** 2;
+            $short = $return - $targetPerPeriod;
+            $short < 0.0 && $squares += $short * $short;
         }
 
         return sqrt($squares / count($returns)) * sqrt($periodsPerYear);

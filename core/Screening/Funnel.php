@@ -105,7 +105,7 @@ final readonly class Funnel
     {
         $start = $universe->admits($screen->universe);
         if ($screen->setAside !== []) {
-            $start &= Mask::complement(Mask::at(array_values($universe->positionsOf(array_column($screen->setAside, 'ticker'))), $universe->size()));
+            $start &= Mask::complement($universe->named(array_column($screen->setAside, 'ticker')));
         }
 
         return $start;

@@ -27,21 +27,12 @@ final readonly class Mask
      */
     public static function fromValues(array $values): self
     {
-        $true = $false = '';
+        $bytes = '';
         foreach ($values as $value) {
-            if ($value != $value) {
-                $true .= "\0";
-                $false .= "\0";
-            } elseif ($value != 0.0) {
-                $true .= "\1";
-                $false .= "\0";
-            } else {
-                $true .= "\0";
-                $false .= "\1";
-            }
+            $bytes .= $value != $value ? "\2" : ($value != 0.0 ? "\1" : "\0");
         }
 
-        return new self($true, $false);
+        return new self(strtr($bytes, "\2", "\0"), strtr($bytes, "\0\1\2", "\1\0\0"));
     }
 
     public function and(self $other): self

@@ -79,10 +79,10 @@ final class PastUniverses
     }
 
     /**
-     * Adds a company on the days on which it is part of the universe. Companies are added in the order they shall stand in.
+     * Adds a company on days on which it is part of the universe. Companies are added in the order they shall stand in.
      *
      * @param  list<int>  $days
-     * @param  array<string, string>  $attributes
+     * @param  array<int, array<string, string>>  $attributes  by day
      */
     public function add(Company $company, array $days, array $attributes): void
     {
@@ -90,7 +90,7 @@ final class PastUniverses
         foreach ($days as $i => $day) {
             $scopes[] = new CompanyScope($company, $day, $this->catalogue, $this->economy, null, $i > 0 ? $scopes[$i - 1]->facts : null);
             $this->ids[$day][] = $company->id;
-            foreach ($attributes as $name => $value) {
+            foreach ($attributes[$day] as $name => $value) {
                 $this->attributes[$day][$name][] = $value;
             }
         }

@@ -173,14 +173,16 @@ final class Universe
     }
 
     /**
-     * Positions of the companies with the given tickers; an unknown ticker has none.
+     * The companies that references name; one that names none is passed over. Whoever knows the lists knows what companies were
+     * called when the references were written; without, the tickers of the day count.
      *
-     * @param  list<string>  $tickers
-     * @return array<string, int> by ticker
+     * @param  list<string>  $references
      */
-    public function positionsOf(array $tickers): array
+    public function named(array $references): string
     {
-        return array_intersect_key(array_flip($this->attribute('ticker')), array_flip($tickers));
+        return $this->members === null
+            ? Mask::at(array_values(array_intersect_key(array_flip($this->attribute('ticker')), array_flip($references))), $this->size())
+            : $this->companies(array_fill_keys(($this->members)('tickers', $references), true));
     }
 
     public function column(string $metric): Column

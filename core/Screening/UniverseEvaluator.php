@@ -37,6 +37,12 @@ final class UniverseEvaluator extends Evaluator
         return $this->universe->columnOf(Node::name($name))->vector($this->positions);
     }
 
+    /** Columns hold values that were found finite when they were made. */
+    protected function namesAreFinite(): bool
+    {
+        return true;
+    }
+
     protected function call(Node $call, Moment $moment): Vector
     {
         $function = Functions::get($call->symbol);
@@ -52,18 +58,33 @@ final class UniverseEvaluator extends Evaluator
     public function compare(AmongCompanies $function, Node $expression, Moment $moment): Vector
     {
         $own = $this->value($expression, $moment);
-        $groups = [];
-        foreach ($this->positions as $i => $position) {
-            $groups[$function->inSector() ? $this->universe->peerGroup($position) : ''][] = $i;
+        $groups = $function->inSector() ? [] : ['' => array_keys($this->positions)];
+        foreach ($function->inSector() ? $this->positions : [] as $i => $position) {
+            $groups[$this->universe->peerGroup($position)][] = $i;
         }
         $values = $own->values;
         $absences = $own->absences;
         foreach ($groups as $group => $members) {
             [$peers, $sorted] = $this->universe->orderedPeers($expression, $group === '' ? null : (string) $group, $this->reference);
-            $known = $function instanceof PlaceAmongCompanies && count($sorted) >= AmongCompanies::FEWEST && count($members) > self::FEW ? array_combine($peers, $function->standings($sorted)) : [];
+            $known = [];
+            if ($function instanceof PlaceAmongCompanies && count($sorted) >= AmongCompanies::FEWEST && count($members) > self::FEW) {
+                if ($this->isEveryone($group === '' ? count($peers) + count($absences) : 0)) {
+                    foreach ($function->standings($sorted) as $place => $standing) {
+                        $values[$peers[$place]] = $standing;
+                    }
+
+                    continue;
+                }
+                $known = array_combine($peers, $function->standings($sorted));
+            }
             $same = null;
             foreach ($members as $i) {
                 $standing = $known[$this->positions[$i]] ?? null;
+                if ($standing !== null && ! isset($absences[$i])) {
+                    $values[$i] = $standing;
+
+                    continue;
+                }
                 // A figure that does not depend on the company's own value is found once for the group.
                 $standing ??= $function->needsOwn() ? self::standing($function, $sorted, $own->at($i)) : $same ??= self::standing($function, $sorted, NAN);
                 unset($absences[$i]);
@@ -76,6 +97,12 @@ final class UniverseEvaluator extends Evaluator
         }
 
         return new Vector($values, $absences);
+    }
+
+    /** Whether so many companies with a place or with a reason for none are all there are, each at its own position. */
+    private function isEveryone(int $told): bool
+    {
+        return $told === $this->size && $this->positions === range(0, $this->size - 1);
     }
 
     /**

@@ -55,7 +55,8 @@ final class Descriptive
         $mean = array_sum($x) / $n;
         $squares = 0.0;
         foreach ($x as $value) {
-            $squares += ($value - $mean) ** 2;
+            $off = $value - $mean;
+            $squares += $off * $off;
         }
 
         return $squares / ($population ? $n : $n - 1);

@@ -11,6 +11,7 @@ use App\Jobs\RefreshColumns;
 use App\Models\Task;
 use Illuminate\Support\Facades\DB;
 use Logion\Absence;
+use Logion\Identity\Reference;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
 use Logion\Screening\Universe;
@@ -87,11 +88,11 @@ final class ColumnStoreTest extends DemoTestCase
         $this->assertContains('LNTE', $tickers(20210326));
         $this->assertNotContains('LNTE', $tickers(20210402));
         $this->assertNotContains('ALLSH', $tickers(20210402), 'An index is no company.');
-        $this->assertSame($tickers(20210402), (static function (array $sorted): array {
-            sort($sorted);
-
-            return $sorted;
-        })($tickers(20210402)), 'In the order of tickers.');
+        // The exchange that is named beside a ticker others have too plays no part in the order.
+        $plain = array_map(static fn (string $reference): string => Reference::read($reference)->ticker ?? '', $tickers(20210402));
+        $sorted = $plain;
+        sort($sorted);
+        $this->assertSame($sorted, $plain, 'In the order of tickers.');
     }
 
     public function test_a_refresh_again_gives_the_same_bytes(): void
@@ -107,7 +108,7 @@ final class ColumnStoreTest extends DemoTestCase
         $task = Task::query()->create(['kind' => 'refresh', 'subject' => '2019-05-20', 'state' => 'waiting']);
         DB::listen(static function ($query) use ($task): void {
             // Cancelled by someone while the first companies are being computed.
-            if (str_contains($query->sql, 'update "tasks"') && in_array('running', $query->bindings, true)) {
+            if (str_starts_with($query->sql, 'update `tasks`') && in_array('running', $query->bindings, true)) {
                 DB::table('tasks')->where('id', $task->id)->update(['state' => 'cancelled']);
             }
         });

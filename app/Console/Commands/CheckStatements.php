@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Facts\CompanyRefresh;
+use App\Identity\Identities;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Logion\Accounts\Period;
@@ -17,17 +18,13 @@ final class CheckStatements extends Command
 
     protected $description = 'Check the statements of every company and print what does not hold together';
 
-    public function handle(CompanyRefresh $refresh): int
+    public function handle(CompanyRefresh $refresh, Identities $identities): int
     {
-        return $this->guarded(function () use ($refresh): int {
+        return $this->guarded(function () use ($refresh, $identities): int {
             $ticker = $this->argument('ticker');
-            $query = DB::table('companies')->join('securities', 'securities.company_id', '=', 'companies.id')->where('template', '<>', 'fund');
-            if (is_string($ticker)) {
-                $query->where('ticker', strtoupper($ticker));
-            }
-            $ids = $query->pluck('companies.id')->all();
+            $ids = is_string($ticker) ? [$identities->company($ticker)] : DB::table('companies')->where('template', '<>', 'fund')->pluck('id')->map(intval(...))->all();
             if ($ids === []) {
-                throw new \InvalidArgumentException(is_string($ticker) ? "No company has the ticker {$ticker}." : 'There are no companies yet. Import some, or seed the demo.');
+                throw new \InvalidArgumentException('There are no companies yet. Import some, or seed the demo.');
             }
             if (! $this->option('if-missing') || ! DB::table('findings')->exists()) {
                 $bar = $this->option('format') === 'table' ? $this->output->createProgressBar(count($ids)) : null;
@@ -42,11 +39,13 @@ final class CheckStatements extends Command
                 $bar?->finish();
                 $bar === null || $this->newLine();
             }
-            $findings = DB::table('findings')->join('securities', 'securities.company_id', '=', 'findings.company_id')->whereIn('findings.company_id', count($ids) === 1 ? $ids : DB::table('companies')->select('id'))->orderByDesc('weight')->orderBy('findings.id')->limit(max(0, (int) $this->option('limit')))->get(['ticker', 'weight', 'finding']);
-            $rows = $findings->map(static function (object $row): array {
+            $findings = DB::table('findings')->whereIn('company_id', count($ids) === 1 ? $ids : DB::table('companies')->select('id'))->orderByDesc('weight')->orderBy('id')
+                ->limit(max(0, (int) $this->option('limit')))->get(['company_id', 'weight', 'finding']);
+            $references = $identities->references($findings->pluck('company_id')->map(intval(...)));
+            $rows = $findings->map(static function (object $row) use ($references): array {
                 $finding = json_decode((string) $row->finding, true);
 
-                return ['ticker' => (string) $row->ticker, 'weight' => (int) $row->weight, 'check' => (string) $finding['check'], 'period' => Period::label((int) $finding['period']), 'sentence' => (string) $finding['sentence']];
+                return ['ticker' => $references[$row->company_id], 'weight' => (int) $row->weight, 'check' => (string) $finding['check'], 'period' => Period::label((int) $finding['period']), 'sentence' => (string) $finding['sentence']];
             })->all();
             $this->print($rows, ['ticker', 'weight', 'check', 'period', 'finding'], array_map(array_values(...), $rows));
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Exchange\Writing\CompanyFiles;
-use App\Models\Company;
 use App\Research\CompanyScopes;
 use App\Research\EvaluationContexts;
 use Illuminate\Console\Command;
@@ -23,7 +22,7 @@ final class ExportCompany extends Command
     {
         return $this->guarded(function () use ($contexts, $scopes): int {
             $scope = $scopes->open((string) $this->argument('ticker'), $this->evaluationContext($contexts));
-            $files = new CompanyFiles($scope, (string) Company::query()->findOrFail($scope->company->id)->name);
+            $files = new CompanyFiles($scope, $scopes->identity($scope));
             $file = (string) $this->argument('file');
             match (strtolower(pathinfo($file, PATHINFO_EXTENSION))) {
                 'xlsx', 'ods' => CompanyFiles::save($files->statements(), strtolower(pathinfo($file, PATHINFO_EXTENSION)), $file),

@@ -16,7 +16,7 @@ final class ImportFile extends Command
 {
     use PrintsFigures;
 
-    protected $signature = 'logion:import {file? : CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV (zip) or XBRL} {--company= : ticker of the company the file is about} {--kind= : statement, prices, dividends, splits, estimates, holders, insider_trades, figures, drivers, list, transactions}
+    protected $signature = 'logion:import {file? : CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV (zip) or XBRL} {--company= : ticker of the company the file is about} {--kind= : statement, prices, dividends, splits, estimates, holders, insider_trades, figures, drivers, listings, former_values, list, transactions}
         {--scale= : 1, 1000 or 1000000} {--filed-on= : day the figures became public, YYYY-MM-DD} {--conflicts= : keep or take} {--mapping= : JSON with further parts of the mapping} {--user= : e-mail of the user the import belongs to} {--preview : store nothing} {--undo= : number of an import to take back} {--format=table : table, json or csv}';
 
     protected $description = 'Import a file as a whole, or say what importing it would do';

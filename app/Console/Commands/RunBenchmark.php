@@ -11,13 +11,12 @@ use App\Models\ColumnSet;
 use App\Models\MetricColumn;
 use App\Research\BackTestRunner;
 use App\Research\CashFlowSheet;
+use Fidry\CpuCoreCounter\CpuCoreCounter;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Logion\Absence;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\BatchEvaluator;
-use Logion\Metrics\Moment;
 use Logion\Screening\Column;
 use PDO;
 use Symfony\Component\Process\Process;
@@ -58,7 +57,7 @@ final class RunBenchmark extends Command
         $rows = array_map(static fn (array $row): array => array_slice($row, 0, 8), $rows);
         $this->table(['securities', 'screen over HTTP, ms', 'of it in the core, ms', 'survivors', 'one SQL statement on SQLite, ms', 'DuckDB, ms', 'ours / SQLite', 'ours / DuckDB'], $rows);
 
-        $ticker = (string) DB::table('securities')->where('kind', 'share')->orderBy('id')->value('ticker');
+        $ticker = (string) DB::table('listings')->orderBy('id')->value('ticker');
         $page = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}"));
         $statement = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/statements"));
         $value = $this->median(fn () => $this->request('POST', "/api/v1/companies/{$ticker}/cash-flow-value", ['changes' => ['figures' => ['beta' => 1.1]]]));
@@ -66,7 +65,7 @@ final class RunBenchmark extends Command
         $core = $this->median(static fn () => (new CashFlowSheet($scope, ['figures' => ['beta' => 1.1]]))->present());
         $this->table(['one company', 'median, ms'], [['company page', number_format($page, 1)], ['statement', number_format($statement, 1)], ['revaluation over HTTP', number_format($value, 1)], ['revaluation in the core', number_format($core, 1)]]);
 
-        $this->refresh($companies, $economy, (int) $columns->latestDay());
+        $this->refresh((int) $columns->latestDay());
         $this->backTest();
 
         return self::SUCCESS;
@@ -164,40 +163,46 @@ final class RunBenchmark extends Command
         ];
     }
 
-    private function refresh(CompanyReader $companies, EconomyReader $economy, int $day): void
+    private function refresh(int $day): void
     {
-        $catalogue = Catalogue::builtIn();
-        $ids = DB::table('companies')->orderBy('id')->limit(200)->pluck('id');
-        $read = $open = $evaluate = 0.0;
-        $evaluations = 0;
-        $memory = [];
-        $known = $economy->read();
-        foreach ($ids->chunk(ColumnStore::BATCH) as $i => $batch) {
-            $started = hrtime(true);
-            $rows = $batch->map(static fn (mixed $id) => $companies->read((int) $id) ?? throw new \LogicException('The company was just listed.'));
-            $hasRead = hrtime(true);
-            $scopes = $rows->map(static fn ($company): CompanyScope => new CompanyScope($company, $day, $catalogue, $known))->values()->all();
-            $hasOpened = hrtime(true);
-            $evaluator = new BatchEvaluator($scopes, $catalogue);
-            foreach ($catalogue->all() as $key => $metric) {
-                $evaluator->metric($key, Moment::of($metric->basis));
-                $evaluations += $evaluator->size;
-            }
-            $evaluate += (hrtime(true) - $hasOpened) / 1e6;
-            $open += ($hasOpened - $hasRead) / 1e6;
-            $read += ($hasRead - $started) / 1e6;
-            unset($rows, $scopes, $evaluator);
-            if ($i === 0 || $evaluations === count($ids) * count($catalogue->all())) {
-                $memory[] = number_format(memory_get_usage() / 1048576, 1);
-            }
-        }
-        $n = max(1, count($ids));
-        $this->table(['refresh of the whole catalogue', ''], [
-            ['reading, ms a company', number_format($read / $n, 2)], ['opening its accounts, ms a company', number_format($open / $n, 2)], ['evaluating, ms a company', number_format($evaluate / $n, 2)],
-            ['seconds per 1,000 companies', number_format(($read + $open + $evaluate) / $n, 1)], ['metric evaluations a second, reading left out', number_format($evaluations / ($open + $evaluate) * 1000)],
-            ['metric evaluations a second, reading and opening left out', number_format($evaluations / $evaluate * 1000)],
-            ['memory after the first batch and after all, MiB', implode(' → ', $memory)], ['peak memory of this whole run, MiB', number_format(memory_get_peak_usage() / 1048576, 1)],
+        [$one] = $this->evaluations($day, 1);
+        $n = max(1, $one['companies']);
+        $mebibytes = static fn (int $bytes): string => number_format($bytes / 1048576, 1);
+        $this->table(['refresh of the whole catalogue, one process', ''], [
+            ['reading, ms a company', number_format($one['read'] / $n, 2)], ['opening its accounts, ms a company', number_format($one['open'] / $n, 2)],
+            ['evaluating, ms a company', number_format($one['evaluate'] / $n, 2)],
+            ['seconds per 1,000 companies', number_format(($one['read'] + $one['open'] + $one['evaluate']) / $n, 1)],
+            ['metric evaluations a second, reading left out', number_format(self::rate($one))],
+            ['memory after the first batch and after all, MiB', implode(' → ', array_map($mebibytes, $one['memory']))], ['peak memory, MiB', $mebibytes($one['peak'])],
         ]);
+        $processors = (new CpuCoreCounter)->getCountWithFallback(1);
+        $this->table(['the same on every processor at once', ''], [
+            ['processes', (string) $processors], ['metric evaluations a second, reading left out', number_format(array_sum(array_map(self::rate(...), $this->evaluations($day, $processors))))],
+        ]);
+    }
+
+    /** @param  array<string, mixed>  $measured */
+    private static function rate(array $measured): float
+    {
+        return $measured['evaluations'] / ($measured['open'] + $measured['evaluate']) * 1000;
+    }
+
+    /** @return non-empty-list<array<string, mixed>> what each of several processes measured that ran at once; of some rounds the middle one */
+    private function evaluations(int $day, int $processes): array
+    {
+        $rounds = [];
+        for ($round = 0; $round < 5; $round++) {
+            $running = array_map(static function () use ($day): Process {
+                $process = new Process([PHP_BINARY, base_path('artisan'), 'logion:bench-evaluation', (string) $day], timeout: null);
+                $process->start();
+
+                return $process;
+            }, range(0, $processes - 1));
+            $rounds[] = array_map(static fn (Process $process): array => $process->wait() === 0 ? json_decode($process->getOutput(), true, flags: JSON_THROW_ON_ERROR) : throw new \RuntimeException($process->getErrorOutput()), $running);
+        }
+        usort($rounds, static fn (array $a, array $b): int => array_sum(array_map(self::rate(...), $a)) <=> array_sum(array_map(self::rate(...), $b)));
+
+        return $rounds[2];
     }
 
     /** The same screen as of 120 month ends over the whole demo, and what that comes to per company. */

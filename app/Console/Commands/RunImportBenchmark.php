@@ -39,7 +39,8 @@ final class RunImportBenchmark extends Command
         DB::transaction(static function () use ($companies): void {
             for ($i = 1; $i <= $companies; $i++) {
                 DB::table('companies')->insert(['id' => $i, 'name' => "Bench Works {$i}", 'country' => 'XA', 'sector' => '10', 'template' => 'industrial', 'reporting_currency' => 'XCR', 'description' => '']);
-                DB::table('securities')->insert(['company_id' => $i, 'exchange_id' => 1, 'kind' => 'share', 'ticker' => "BW{$i}", 'isin' => sprintf('XA%010d', $i), 'name' => "Bench Works {$i}", 'currency' => 'XCR']);
+                DB::table('securities')->insert(['id' => $i, 'company_id' => $i, 'kind' => 'share', 'name' => 'Ordinary shares']);
+                DB::table('listings')->insert(['id' => $i, 'security_id' => $i, 'exchange_id' => 1, 'ticker' => "BW{$i}", 'currency' => 'XCR']);
             }
         });
         $rows = [

@@ -8,6 +8,7 @@ use Closure;
 use Logion\Absence;
 use Logion\Accounts\LineItem;
 use Logion\Accounts\LineKind;
+use Logion\Accounts\Period;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\CompanyScope;
 use Logion\Metrics\Metric;
@@ -20,6 +21,9 @@ final class BatchEvaluator extends MetricEvaluator
 
     /** @var array<int, array{list<array<string, float>>, list<array<string, float>>, list<?int>}> rows of the period, of its year, and the period, by moment */
     private array $rows = [];
+
+    /** @var array<int, array{list<?int>, list<list<array<string, float>>>}> last quarter, and rows that add up to the year that ends with it, by moment */
+    private array $flows = [];
 
     /** @var array<string, list<int>> positions by kind of business */
     private array $kinds = [];
@@ -91,6 +95,10 @@ final class BatchEvaluator extends MetricEvaluator
     protected function line(LineItem $item, Moment $moment): Vector
     {
         if ($moment->basis !== 'annual' && $item->kind !== LineKind::Instant) {
+            if ($moment->basis === 'trailing' && $item->kind === LineKind::Duration && ! $item->isPeriodAverage()) {
+                return $this->trailing($item, $moment);
+            }
+
             return $this->ofEach($moment, static fn (CompanyScope $company, Moment $moment): float|Absence => $company->line($item, $moment));
         }
         [$rows, $years, $periods] = $this->rows[$moment->place] ??= $this->read($moment);
@@ -105,6 +113,46 @@ final class BatchEvaluator extends MetricEvaluator
         }
 
         return new Vector($values, $absences);
+    }
+
+    /** Flows of a year that ends with any quarter. */
+    private function trailing(LineItem $item, Moment $moment): Vector
+    {
+        [$periods, $flows] = $this->flows[$moment->place] ??= $this->readFlows($moment);
+        $key = $item->key;
+        $values = $absences = [];
+        foreach ($flows as $i => $rows) {
+            $value = isset($rows[0][$key]) ? 0.0 : null;
+            foreach ($rows as $row) {
+                if (! isset($row[$key])) {
+                    // Not told quarter by quarter, nor for the year: it may be put together otherwise.
+                    $value = $this->companies[$i]->facts->trailing($key, (int) $periods[$i]);
+                    break;
+                }
+                $value += $row[$key];
+            }
+            if ($value === null) {
+                $absences[$i] = $this->companies[$i]->absentLine($item, $periods[$i]);
+            }
+            $values[] = $value ?? NAN;
+        }
+
+        return new Vector($values, $absences);
+    }
+
+    /** @return array{list<?int>, list<list<array<string, float>>>} */
+    private function readFlows(Moment $moment): array
+    {
+        $periods = $flows = [];
+        foreach ($this->companies as $company) {
+            $periods[] = $period = $company->flowPeriod($moment);
+            $year = $period !== null && $period % 10 === 4 ? $company->facts->row($period - 4) : [];
+            $flows[] = $period === null ? [] : ($year !== [] ? [$year] : array_map(
+                static fn (int $back): array => $company->facts->row(Period::shiftQuarters($period, -$back)), [0, 1, 2, 3],
+            ));
+        }
+
+        return [$periods, $flows];
     }
 
     /** @return array{list<array<string, float>>, list<array<string, float>>, list<?int>} */

@@ -40,7 +40,15 @@ abstract class Evaluator
     /** The value of a whole formula; what is no finite number is not meaningful. */
     final public function value(Node $formula, Moment $moment): Vector
     {
-        return $this->of($formula, $moment)->finite();
+        $vector = $this->of($formula, $moment);
+
+        return $formula->kind === 'name' && $this->namesAreFinite() ? $vector : $vector->finite();
+    }
+
+    /** Whether what is read by a name is known to be a finite number or absent. */
+    protected function namesAreFinite(): bool
+    {
+        return false;
     }
 
     final public function of(Node $node, Moment $moment): Vector

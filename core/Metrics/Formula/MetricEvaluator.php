@@ -7,7 +7,6 @@ namespace Logion\Metrics\Formula;
 use Logion\Absence;
 use Logion\AbsenceKind;
 use Logion\Accounts\LineItem;
-use Logion\Accounts\LineItems;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Metric;
 use Logion\Metrics\Moment;
@@ -23,9 +22,6 @@ abstract class MetricEvaluator extends Evaluator
 
     /** @var array<string, array<int, Vector>> by name or call, and moment */
     private array $known = [];
-
-    /** @var array<string, array{?LineItem, ?Metric, bool, bool}> */
-    private array $meanings = [];
 
     private int $depth = 0;
 
@@ -60,7 +56,7 @@ abstract class MetricEvaluator extends Evaluator
         if (isset($this->known[$name][$moment->id])) {
             $vector = $this->known[$name][$moment->id];
         } else {
-            [$item, $metric, $own, $isMoney] = $this->meanings[$name] ??= $this->meaning($name);
+            [$item, $metric, $own, $isMoney] = $this->catalogue->meaning($name);
             if ($moment->inBase !== $own) {
                 $this->trace?->open();
                 $vector = $this->converted($this->name($name, $moment->inBase($own)), $isMoney, $moment->inBase);
@@ -75,15 +71,6 @@ abstract class MetricEvaluator extends Evaluator
         $this->trace?->name($name, $moment, $vector);
 
         return $vector;
-    }
-
-    /** @return array{?LineItem, ?Metric, bool, bool} the line, else the metric; whether it is a user's own; whether it is an amount */
-    private function meaning(string $name): array
-    {
-        $item = LineItems::find($name);
-        $metric = $item === null ? $this->catalogue->find($name) : null;
-
-        return [$item, $metric, $metric !== null && $this->catalogue->isOwn($name), $this->catalogue->unit($name)->isMoney()];
     }
 
     final protected function call(Node $call, Moment $moment): Vector
@@ -107,7 +94,7 @@ abstract class MetricEvaluator extends Evaluator
     /** Sources speak the reporting currency, but for comparisons between companies, which have one currency for all. */
     private function ofSource(Node $call, FormulaFunction $function, Moment $moment): Vector
     {
-        $isMoney = ($function->unit() ?? $this->catalogue->unitOf($call))->isMoney();
+        $isMoney = $this->catalogue->isMoney($call, $function);
         if ($function->comparesCompanies()) {
             return $this->converted($this->source($call, $function, $moment->inBase(true)), $isMoney && ! $moment->inBase, false);
         }

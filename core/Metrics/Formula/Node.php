@@ -10,6 +10,11 @@ namespace Logion\Metrics\Formula;
  */
 final readonly class Node
 {
+    /** The formula as text again; evaluations ask for it over and over. */
+    private string $text;
+
+    private Operator|UnaryOperator|null $operator;
+
     /**
      * @param  'number'|'text'|'name'|'unary'|'binary'|'conditional'|'coalesce'|'call'  $kind
      * @param  string  $symbol  the operator, name, function or text
@@ -17,6 +22,10 @@ final readonly class Node
      */
     private function __construct(public string $kind, public string $symbol, public array $children = [], public float $number = 0.0)
     {
+        $this->operator = match ($kind) {
+            'binary' => Operator::from($symbol), 'unary' => UnaryOperator::from($symbol), default => null
+        };
+        $this->text = $this->write();
     }
 
     public static function number(float $value): self
@@ -47,13 +56,13 @@ final readonly class Node
     /** The operator of a binary node. */
     public function operator(): Operator
     {
-        return Operator::from($this->symbol);
+        return $this->operator instanceof Operator ? $this->operator : throw new \LogicException("A {$this->kind} has no operator between operands.");
     }
 
     /** The operator of a unary node. */
     public function sign(): UnaryOperator
     {
-        return UnaryOperator::from($this->symbol);
+        return $this->operator instanceof UnaryOperator ? $this->operator : throw new \LogicException("A {$this->kind} has no sign.");
     }
 
     public static function conditional(self $condition, self $then, self $else): self
@@ -81,10 +90,7 @@ final readonly class Node
     /** The formula as text again, with the parentheses that its meaning needs. */
     public function __toString(): string
     {
-        // Evaluations ask for it over and over; kept beside, so that equal trees stay equal.
-        static $texts = new \WeakMap;
-
-        return $texts[$this] ??= $this->write();
+        return $this->text;
     }
 
     private function write(): string

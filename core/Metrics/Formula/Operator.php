@@ -236,14 +236,11 @@ enum Operator: string
     private function compare(Vector $x, Vector $y): Vector
     {
         $values = $x->values;
+        // By which of the two is the greater, −1, 0 or 1.
+        $holds = [-1 => (float) $this->holds(0.0, 1.0), 0 => (float) $this->holds(0.0, 0.0), 1 => (float) $this->holds(1.0, 0.0)];
         foreach ($y->values as $i => $b) {
             $a = $values[$i];
-            if ($a != $a || $b != $b) {
-                $values[$i] = NAN;
-
-                continue;
-            }
-            $values[$i] = $this->holds($a, $b) ? 1.0 : 0.0;
+            $values[$i] = $a != $a || $b != $b ? NAN : $holds[$a <=> $b];
         }
 
         return new Vector($values, $x->absences + $y->absences);

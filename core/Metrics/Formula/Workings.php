@@ -6,6 +6,7 @@ namespace Logion\Metrics\Formula;
 
 use Logion\Absence;
 use Logion\Accounts\Completion;
+use Logion\Accounts\Fact;
 use Logion\Accounts\LineItem;
 use Logion\Accounts\LineItems;
 use Logion\Accounts\LineKind;
@@ -146,6 +147,9 @@ final class Workings
 
     private function ofMarket(string $name, Moment $moment, float|Absence $value): Working
     {
+        if ($name === 'shares_of_other_classes' || $name === 'value_of_other_classes') {
+            return $this->ofClasses($name, $moment, $value);
+        }
         $source = match (true) {
             $name === 'equity_risk_premium', $name === 'corporate_tax_rate' => Source::assumption('A setting of this installation.'),
             $name === 'shares_outstanding' => Source::market('Latest reported shares outstanding, on the share basis of the price.'),
@@ -153,6 +157,27 @@ final class Workings
         };
 
         return new Working($this->scope->catalogue->label($name), Figure::of($value, $this->scope->catalogue->unit($name)), null, $this->marketDay($moment), [], $source, $name);
+    }
+
+    /** What the other classes of shares come to, class by class. */
+    private function ofClasses(string $name, Moment $moment, float|Absence $value): Working
+    {
+        $label = $this->scope->catalogue->label($name);
+        $figure = Figure::of($value, $this->scope->catalogue->unit($name));
+        $classes = $this->scope->classesAt($moment);
+        if ($classes === [] || $classes instanceof Absence) {
+            return new Working($label, $figure, null, $this->marketDay($moment), [], $classes === [] ? Source::market('No other class of its shares is listed.', $this->marketDay($moment)) : null, $name);
+        }
+        $parts = [];
+        foreach ($classes as ['class' => $class, 'day' => $day, 'price' => $price, 'count' => $count]) {
+            $shares = Figure::of($count ?? Absence::missing("The share count of {$class->name} was not reported."), Unit::Shares);
+            $parts[] = new Working("{$class->name}: shares", $shares, null, Day::iso($day), [], Source::market('As last reported, on the share basis of its price.'));
+            $parts[] = $name === 'value_of_other_classes'
+                ? new Working("{$class->name}: price", Figure::of($price, Unit::MoneyPerShare), null, Day::iso($day), [], Source::market('Market data of the day.', Day::iso($day)))
+                : new Working("{$class->name}: shares of the main class for one", Figure::of($class->entitlement, Unit::Ratio), null, null, [], Source::market('By its rights.'));
+        }
+
+        return new Working($label, $figure, $name === 'value_of_other_classes' ? 'sum of shares × price' : 'sum of shares × shares of the main class for one', $this->marketDay($moment), $parts, null, $name);
     }
 
     private function line(LineItem $item, Moment $m): Working
@@ -268,7 +293,7 @@ final class Workings
 
             return $fact->correction !== null
                 ? Source::correction("Corrected by {$fact->correction->author}: {$fact->correction->note}".($fact->correction->source === '' ? '' : " ({$fact->correction->source})"), Day::iso($fact->correction->madeOn))
-                : Source::filing(($this->scope->company->filings[$fact->filing] ?? 'Filing').$split, $day, $fact->filing);
+                : Source::filing(($this->scope->company->filings[$fact->filing] ?? 'Filing').$split.$this->formerCurrency($item, $fact), $day, $fact->filing);
         }
 
         return match ($this->scope->facts->completion($item->key, $period)) {
@@ -277,6 +302,18 @@ final class Workings
             Completion::DERIVED => Source::total('Not reported; the only line a total lacks, so the total determines it.'),
             default => Source::total('Not reported; added up from its parts.'),
         };
+    }
+
+    /** That a report was made out in another currency, and how its figure was brought into that of now. */
+    private function formerCurrency(LineItem $item, Fact $fact): string
+    {
+        $former = $this->scope->company->formerCurrency;
+        $factor = $former?->factor($item->unit, $item->isOverTime(), $fact->period, $fact->filedOn) ?? 1.0;
+
+        return $former === null || $factor === 1.0 ? '' : sprintf(
+            ', reported in %s as %s, at %s of %.4f', $former->on($fact->filedOn), number_format($fact->value / $factor, $item->unit === Unit::Money ? 0 : 4, '.', ' '),
+            $item->isOverTime() ? 'the mean rate of its months' : 'the rate of its day', $factor,
+        );
     }
 
     private function marketDay(Moment $m): string

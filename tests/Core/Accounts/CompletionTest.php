@@ -180,4 +180,49 @@ final class CompletionTest extends TestCase
     {
         return $content instanceof Absence ? NAN : $content;
     }
+
+    public function test_a_course_that_is_remembered_gives_what_a_first_reading_gives(): void
+    {
+        mt_srand(11);
+        $lines = [
+            'cash_and_equivalents', 'short_term_investments', 'receivables', 'inventories', 'other_current_assets', 'total_current_assets', 'property_plant_equipment_net', 'goodwill', 'intangible_assets',
+            'total_non_current_assets', 'total_assets', 'accounts_payable', 'short_term_debt', 'total_current_liabilities', 'long_term_debt', 'total_liabilities', 'total_equity', 'revenue', 'cost_of_revenue',
+            'gross_profit', 'operating_expenses', 'operating_income', 'net_income', 'operating_cash_flow', 'dividends_paid',
+        ];
+        $different = 0;
+        for ($round = 0; $round < 150; $round++) {
+            $shown = array_values(array_filter($lines, static fn (): bool => mt_rand(0, 3) > 0));
+            for ($period = 0; $period < 4; $period++) {
+                $values = [];
+                foreach ($shown as $line) {
+                    $values[$line] = (float) match (mt_rand(0, 9)) {
+                        0 => 0, 1 => -mt_rand(1, 500), default => 1000 * mt_rand(1, 900)
+                    };
+                }
+                // In some periods totals add up, in others they do not: what was proved by one is not by another.
+                if (mt_rand(0, 1) === 1) {
+                    $sum = static fn (string ...$of): float => array_sum(array_map(static fn (string $line): float => $values[$line] ?? 0.0, $of));
+                    isset($values['total_current_assets']) && $values['total_current_assets'] = $sum('cash_and_equivalents', 'short_term_investments', 'receivables', 'inventories', 'other_current_assets');
+                    isset($values['total_non_current_assets']) && $values['total_non_current_assets'] = $sum('property_plant_equipment_net', 'goodwill', 'intangible_assets');
+                    isset($values['total_assets']) && $values['total_assets'] = $sum('total_current_assets', 'total_non_current_assets');
+                    isset($values['gross_profit']) && $values['gross_profit'] = $sum('revenue') - $sum('cost_of_revenue');
+                }
+                $used = array_fill_keys(array_slice($lines, 0, mt_rand(0, 20)), true);
+                $known = $values;
+                $ways = Completion::fill($known, Template::Industrial, $used);
+                // A line nobody knows makes the set a new one, which no course is remembered of.
+                $fresh = [...$values, "unheard_of_{$round}_{$period}" => 1.0];
+                $freshWays = Completion::fill($fresh, Template::Industrial, $used);
+                unset($fresh["unheard_of_{$round}_{$period}"]);
+                ksort($known);
+                ksort($fresh);
+                ksort($ways);
+                ksort($freshWays);
+                $this->assertSame($fresh, $known, "{$round} {$period}");
+                $this->assertSame($freshWays, $ways);
+                $different += (int) (count($known) !== count($values));
+            }
+        }
+        $this->assertGreaterThan(300, $different, 'most were completed by something');
+    }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Accounts;
 
 use Logion\Accounts\Fact;
+use Logion\Accounts\FiledFacts;
 use Logion\Accounts\ShareBasis;
 use Logion\Accounts\Template;
 use Logion\Market\CorporateActions;
@@ -70,9 +71,9 @@ final class ShareBasisTest extends TestCase
 
     public function test_a_filing_says_by_its_own_count_which_basis_it_is_on(): void
     {
-        $basis = static fn (float $count, int $filed = 20230811): float => (new ShareBasis([
+        $basis = static fn (float $count, int $filed = 20230811): float => (new ShareBasis(FiledFacts::of([
             new Fact('shares_outstanding_period_end', 20231, 10e6, 20230510, 1), new Fact('shares_outstanding_period_end', 20232, $count, $filed, 2),
-        ], new CorporateActions([[self::SPLIT, 10.0]]), 20231231))->ratio($filed);
+        ]), new CorporateActions([[self::SPLIT, 10.0]]), 20231231))->ratio($filed);
         $this->assertSame(1.0, $basis(100e6), 'Filed after the split, in new shares.');
         $this->assertSame(10.0, $basis(10.2e6), 'Filed after the split, in old shares.');
         $this->assertSame(10.0, $basis(10.2e6, 20230801), 'Filed before it.');
@@ -83,14 +84,14 @@ final class ShareBasisTest extends TestCase
 
     public function test_small_splits_and_shares_issued_are_not_mixed_up(): void
     {
-        $basis = (new ShareBasis([new Fact('basic_shares_average', 20231, 10e6, 20230510, 1), new Fact('basic_shares_average', 20232, 10e6, 20230811, 2)], new CorporateActions([[self::SPLIT, 1.1]]), 20231231));
+        $basis = (new ShareBasis(FiledFacts::of([new Fact('basic_shares_average', 20231, 10e6, 20230510, 1), new Fact('basic_shares_average', 20232, 10e6, 20230811, 2)]), new CorporateActions([[self::SPLIT, 1.1]]), 20231231));
         $this->assertSame(1.0, $basis->ratio(20230811));
         $this->assertSame(1.1, $basis->ratio(20230510));
     }
 
     public function test_a_reverse_split_is_seen_as_well(): void
     {
-        $basis = new ShareBasis([new Fact('diluted_shares_average', 20231, 200e6, 20230510, 1), new Fact('diluted_shares_average', 20232, 198e6, 20230811, 2)], new CorporateActions([[self::SPLIT, 0.05]]), 20231231);
+        $basis = new ShareBasis(FiledFacts::of([new Fact('diluted_shares_average', 20231, 200e6, 20230510, 1), new Fact('diluted_shares_average', 20232, 198e6, 20230811, 2)]), new CorporateActions([[self::SPLIT, 0.05]]), 20231231);
         $this->assertSame(0.05, $basis->ratio(20230811));
     }
 }

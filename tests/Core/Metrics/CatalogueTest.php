@@ -8,6 +8,7 @@ use Logion\Accounts\Template;
 use Logion\Metrics\Catalogue;
 use Logion\Metrics\Formula\Dimensions;
 use Logion\Metrics\Metric;
+use Logion\Metrics\OwnMetric;
 use Logion\Unit;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -97,5 +98,35 @@ final class CatalogueTest extends TestCase
             'stochastic_k', 'stochastic_d', 'volume_ratio', 'volatility_1y', 'beta_raw', 'beta_adjusted', 'max_drawdown_1y', 'max_drawdown_5y', 'downside_deviation_1y', 'sharpe_ratio_1y', 'sortino_ratio_1y', 'value_at_risk_95',
             'illiquidity', 'median_traded_value_3m', 'cost_of_equity',
         ], $fits);
+    }
+
+    public function test_the_names_in_a_text_are_those_of_its_tree(): void
+    {
+        $catalogue = Catalogue::builtIn();
+        foreach ($catalogue->all() as $key => $metric) {
+            if ($metric->comparison === null) {
+                $names = Catalogue::namesIn($metric->formula);
+                $parsed = $catalogue->tree($key)->names();
+                sort($names);
+                sort($parsed);
+                $this->assertSame($parsed, $names, $key);
+            }
+        }
+        $this->assertSame(['revenue', 'net_income'], Catalogue::namesIn("not (revenue > 1) and high('52w') > 1 or max (net_income, revenue) < true"));
+        $funds = array_keys(array_filter($catalogue->all(), static fn (Metric $metric): bool => $metric->fits(Template::Fund)));
+        $this->assertContains('total_return_1y', $funds);
+        $this->assertContains('beta_raw', $funds);
+        $this->assertNotContains('market_cap', $funds);
+        $this->assertNotContains('price_to_earnings', $funds);
+    }
+
+    public function test_a_catalogue_with_a_users_metrics_shares_what_is_built_in(): void
+    {
+        $catalogue = Catalogue::builtIn();
+        $this->assertSame($catalogue, $catalogue->with([]));
+        $own = $catalogue->with(OwnMetric::make('my_margin', 'Mine', 'formula', 'net_income / revenue', 'percent', 'higher', ''));
+        $this->assertSame((string) $catalogue->tree('net_margin'), (string) $own->tree('net_margin'));
+        $this->assertSame('net_income / revenue', (string) $own->tree('my_margin'));
+        $this->assertNull($catalogue->find('my_margin'));
     }
 }

@@ -308,6 +308,16 @@ final class DiscountedCashFlowTest extends TestCase
         return $model->value()->terminalValue / ($forecast->ebit[$model->years - 1] * (1 + $growth) * 0.75);
     }
 
+    public function test_nothing_is_solved_for_beyond_what_can_be_meant(): void
+    {
+        $model = $this->model()->with('risk_free_rate', 0.03)->with('beta', 1.0)->with('equity_risk_premium', 0.05);
+        foreach (['risk_free_rate' => 0.4, 'beta' => 6.0, 'equity_risk_premium' => 0.3, 'discount_rate' => 0.6] as $name => $most) {
+            $solved = fn (float $part): ?float => $model->solve($name, $model->with($name, $part * $most)->value()->perShare);
+            $this->assertEqualsWithDelta(0.9 * $most, $solved(0.9), 1e-4 * $most, $name);
+            $this->assertNull($solved(1.1), $name);
+        }
+    }
+
     private function model(float $scale = 1.0): DiscountedCashFlow
     {
         $years = [];

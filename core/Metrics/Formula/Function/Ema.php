@@ -11,7 +11,6 @@ use Logion\Metrics\Formula\Parameter;
 use Logion\Metrics\Formula\Shape\OfPrices;
 use Logion\Metrics\Formula\Vector;
 use Logion\Metrics\Moment;
-use Logion\Statistics\Descriptive;
 use Logion\Unit;
 
 final class Ema extends OfPrices
@@ -65,11 +64,9 @@ final class Ema extends OfPrices
             return null;
         }
         $means = $company->exponentialMean($n, $first, $last);
-        $short = count(array_filter($means, is_null(...)));
+        $values = array_map(static fn (?float $mean): float => $mean ?? NAN, $means);
+        $short = count(array_keys($means, null, true));
 
-        return new Vector(
-            [...array_fill(0, $short, NAN), ...Descriptive::known($means)],
-            array_fill(0, $short, Absence::notEnoughHistory('The price history is shorter than the window.')),
-        );
+        return new Vector($values, $short === 0 ? [] : array_fill(0, $short, Absence::notEnoughHistory('The price history is shorter than the window.')));
     }
 }

@@ -36,14 +36,24 @@ abstract class PlaceAmongCompanies extends AmongCompanies
         $standings = [];
         $n = count($sorted);
         $below = $atMost = 0;
-        foreach ($sorted as $own) {
-            $same = self::SAME * abs($own);
-            while ($sorted[$below] < $own - $same) {
-                $below++;
+        $previous = -INF;
+        foreach ($sorted as $i => $own) {
+            $same = $own < 0.0 ? -self::SAME * $own : self::SAME * $own;
+            $low = $own - $same;
+            $high = $own + $same;
+            if ($previous < $low && $i + 1 < $n && $sorted[$i + 1] > $high) {
+                // Most values stand alone.
+                $below = $i;
+                $atMost = $i + 1;
+            } else {
+                while ($sorted[$below] < $low) {
+                    $below++;
+                }
+                while ($atMost < $n && $sorted[$atMost] <= $high) {
+                    $atMost++;
+                }
             }
-            while ($atMost < $n && $sorted[$atMost] <= $own + $same) {
-                $atMost++;
-            }
+            $previous = $own;
             $standings[] = $this->place($below, $atMost, $n);
         }
 

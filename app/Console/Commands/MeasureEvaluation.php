@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Facts\ColumnComputation;
+use App\Facts\CompanyReader;
+use App\Facts\EconomyReader;
+use Illuminate\Console\Command;
+use Illuminate\Support\Facades\DB;
+use Logion\Metrics\Catalogue;
+use Logion\Metrics\CompanyScope;
+use Logion\Metrics\Formula\BatchEvaluator;
+use Logion\Metrics\Moment;
+
+/** Times reading, opening and evaluating every company in this process alone; `logion:bench` starts one or several at once. */
+final class MeasureEvaluation extends Command
+{
+    protected $signature = 'logion:bench-evaluation {day : YYYYMMDD}';
+
+    protected $description = 'Measure the evaluation of every metric';
+
+    protected $hidden = true;
+
+    public function handle(CompanyReader $companies, EconomyReader $economy): int
+    {
+        $day = (int) $this->argument('day');
+        $catalogue = Catalogue::builtIn();
+        $ids = DB::table('companies')->orderBy('id')->pluck('id');
+        $read = $open = $evaluate = 0.0;
+        $evaluations = 0;
+        $memory = [];
+        $known = $economy->read();
+        // As in a refresh, cycles are collected between batches.
+        gc_disable();
+        foreach ($ids->chunk(ColumnComputation::BATCH) as $batch) {
+            $started = hrtime(true);
+            $rows = $batch->map(static fn (mixed $id) => $companies->read((int) $id) ?? throw new \LogicException('The company was just listed.'));
+            $hasRead = hrtime(true);
+            $scopes = $rows->map(static fn ($company): CompanyScope => new CompanyScope($company, $day, $catalogue, $known))->values()->all();
+            $hasOpened = hrtime(true);
+            $evaluator = new BatchEvaluator($scopes, $catalogue);
+            foreach ($catalogue->all() as $key => $metric) {
+                $evaluator->metric($key, Moment::of($metric->basis));
+                $evaluations += $evaluator->size;
+            }
+            $evaluate += (hrtime(true) - $hasOpened) / 1e6;
+            $open += ($hasOpened - $hasRead) / 1e6;
+            $read += ($hasRead - $started) / 1e6;
+            unset($rows, $scopes, $evaluator);
+            gc_collect_cycles();
+            $memory[] = memory_get_usage();
+        }
+        $this->line(json_encode(['companies' => count($ids), 'read' => $read, 'open' => $open, 'evaluate' => $evaluate, 'evaluations' => $evaluations,
+            'memory' => [$memory[0] ?? 0, $memory[count($memory) - 1] ?? 0], 'peak' => memory_get_peak_usage()], JSON_THROW_ON_ERROR));
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+
+/**
+ * Rows that are always read together, as packed columns: see App\Facts\PackedRows. They are copies, which the database itself
+ * throws away as soon as one of the rows they were made from changes or goes.
+ */
+return new class extends Migration
+{
+    /** Owner by table. */
+    private const SOURCES = ['bars' => 'listing_id', 'facts' => 'company_id', 'estimates' => 'company_id', 'observations' => 'company_id'];
+
+    public function up(): void
+    {
+        Schema::create('packed_rows', static function (Blueprint $table): void {
+            $table->string('source', 16);
+            $table->unsignedBigInteger('owner');
+            // Rows that were added since tell by their number; to look at each as it is added would slow imports down.
+            $table->unsignedInteger('size');
+            $table->binary('columns');
+            $table->primary(['source', 'owner']);
+        });
+        foreach (self::SOURCES as $table => $owner) {
+            foreach (['update' => ['old', 'new'], 'delete' => ['old']] as $event => $rows) {
+                $forget = implode(' ',
+                    array_map(static fn (string $row): string => "delete from packed_rows where source = '{$table}' and owner = {$row}.{$owner};", $rows));
+                DB::statement("create trigger {$table}_unpacked_by_{$event} after {$event} on {$table} begin {$forget} end");
+            }
+        }
+    }
+
+    public function down(): void
+    {
+        foreach (array_keys(self::SOURCES) as $table) {
+            foreach (['update', 'delete'] as $event) {
+                DB::statement("drop trigger if exists {$table}_unpacked_by_{$event}");
+            }
+        }
+        Schema::dropIfExists('packed_rows');
+    }
+};
