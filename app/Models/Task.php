@@ -4,12 +4,26 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 
-/** Long work with its progress. */
+/** Long work with its progress. Several may wait for the same. */
 final class Task extends Model
 {
     protected $guarded = [];
 
     protected $table = 'tasks';
+
+    /** @return BelongsToMany<User, $this> */
+    public function owners(): BelongsToMany
+    {
+        return $this->belongsToMany(User::class);
+    }
+
+    /** @param  Builder<self>  $query */
+    public function scopeOf(Builder $query, User $user): void
+    {
+        $query->whereHas('owners', static fn (Builder $owners) => $owners->whereKey($user->id));
+    }
 }

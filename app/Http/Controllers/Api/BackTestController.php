@@ -51,6 +51,7 @@ final class BackTestController
         $baskets->index($settings['index']);
         $test = DB::transaction(static function () use ($request, $settings, $screen): BackTest {
             $task = Task::query()->create(['kind' => 'back-test', 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
+            $task->owners()->attach($request->user());
 
             return BackTest::query()->create(['user_id' => $request->user()->id, 'task_id' => $task->id, 'name' => $screen->name, 'settings' => $settings]);
         });

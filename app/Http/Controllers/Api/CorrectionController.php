@@ -25,7 +25,7 @@ final class CorrectionController
     #[OA\Get(path: '/corrections', operationId: 'corrections', responses: [new OA\Response(response: 200, description: 'Own corrections, latest first; withdrawn ones too', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Correction')))])]
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(Correction::query()->of($request->user())->with('company.security')->latest('id')->limit(1000)->get()->map(self::present(...)));
+        return new JsonResponse(Correction::query()->of($request->user())->with('company')->latest('id')->limit(1000)->get()->map(self::present(...)));
     }
 
     #[OA\Post(path: '/companies/{ticker}/corrections', operationId: 'correct', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['figures', 'note'], properties: [
@@ -46,12 +46,16 @@ final class CorrectionController
     #[OA\Delete(path: '/corrections/{batch}', operationId: 'withdrawCorrections', parameters: [new OA\PathParameter(name: 'batch', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Withdrawn', content: new OA\JsonContent(required: ['withdrawn'], properties: [new OA\Property(property: 'withdrawn', type: 'integer')]))])]
     public function destroy(Request $request, Corrections $corrections, string $batch): JsonResponse
     {
+        Correction::query()->of($request->user())->where('batch', $batch)->firstOrFail();
+
         return new JsonResponse(['withdrawn' => $corrections->withdraw($request->user(), $batch)]);
     }
 
     #[OA\Post(path: '/corrections/{batch}/restore', operationId: 'restoreCorrections', parameters: [new OA\PathParameter(name: 'batch', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'In force again', content: new OA\JsonContent(required: ['restored'], properties: [new OA\Property(property: 'restored', type: 'integer')]))])]
     public function restore(Request $request, Corrections $corrections, string $batch): JsonResponse
     {
+        Correction::query()->of($request->user())->where('batch', $batch)->firstOrFail();
+
         return new JsonResponse(['restored' => $corrections->restore($request->user(), $batch)]);
     }
 
@@ -86,7 +90,7 @@ final class CorrectionController
         $template = $scope->company->template;
         $lines = array_map(static fn (LineItem $item): array => [
             'key' => $item->key, 'label' => $item->label, 'unit' => $item->unit->value, 'required' => $item->absence === 'unknown', 'rules' => array_map(static fn (array $sum): array => array_map(static fn (array $part): array => ['sign' => $part[0], 'line' => $part[1]], $sum), $item->rules[$template->value] ?? []),
-            'values' => array_map(static fn (int $period): ?float => $scope->facts->fact($item->key, $period) === null ? null : $scope->facts->value($item->key, $period), $periods),
+            'values' => array_map(static fn (int $period): ?float => $scope->facts->isReported($item->key, $period) ? $scope->facts->value($item->key, $period) : null, $periods),
         ], LineItems::ofStatement($data['statement'], $template));
 
         return new JsonResponse(['name' => DB::table('companies')->where('id', $scope->company->id)->value('name'), 'template' => $template->label(), 'currency' => $scope->company->reportingCurrency, 'lines' => $lines, 'filed' => array_map(static function (int $period) use ($scope): ?string {
@@ -119,7 +123,7 @@ final class CorrectionController
     private static function present(Correction $correction): array
     {
         return [
-            'id' => $correction->id, 'batch' => $correction->batch, 'ticker' => $correction->company->security?->ticker, 'company' => $correction->company->name, 'line' => $correction->line, 'label' => LineItems::find($correction->line)->label ?? $correction->line, 'period' => $correction->period, 'period_label' => Period::label($correction->period),
+            'id' => $correction->id, 'batch' => $correction->batch, 'ticker' => $correction->company->reference(), 'company' => $correction->company->name, 'line' => $correction->line, 'label' => LineItems::find($correction->line)->label ?? $correction->line, 'period' => $correction->period, 'period_label' => Period::label($correction->period),
             'value' => $correction->value, 'unit' => LineItems::find($correction->line)->unit->value ?? 'ratio', 'currency' => $correction->company->reporting_currency, 'note' => $correction->note, 'source' => $correction->source, 'made_on' => $correction->created_at?->format('Y-m-d H:i'), 'withdrawn_on' => $correction->withdrawn_at?->format('Y-m-d H:i'),
         ];
     }

@@ -29,6 +29,7 @@ final class TaskController
         $formula = isset($data['formula']) ? self::expanded($catalogues->of($request->user()), $data['formula']) : null;
         $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
         $task = Task::query()->firstOrCreate(['kind' => $formula === null ? 'refresh' : 'history', 'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula))], ['state' => 'waiting']);
+        $task->owners()->syncWithoutDetaching($request->user());
         $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());
         if ($ready) {
             $task->update(['state' => 'done']);
@@ -43,15 +44,17 @@ final class TaskController
     #[OA\Get(path: '/tasks/{id}', operationId: 'task', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Progress', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
         new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string'), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
     ]))])]
-    public function show(int $id): JsonResponse
+    public function show(Request $request, int $id): JsonResponse
     {
-        return new JsonResponse(Task::query()->findOrFail($id)->only(['id', 'state', 'done', 'total', 'message']));
+        return new JsonResponse(Task::query()->of($request->user())->findOrFail($id)->only(['id', 'state', 'done', 'total', 'message']));
     }
 
-    #[OA\Delete(path: '/tasks/{id}', operationId: 'cancelTask', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Will stop at the next company')])]
-    public function destroy(int $id): JsonResponse
+    #[OA\Delete(path: '/tasks/{id}', operationId: 'cancelTask', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Will stop at the next company, unless somebody else waits for it too')])]
+    public function destroy(Request $request, int $id): JsonResponse
     {
-        Task::query()->whereIn('state', ['waiting', 'running'])->findOrFail($id)->update(['state' => 'cancelled']);
+        $task = Task::query()->of($request->user())->whereIn('state', ['waiting', 'running'])->findOrFail($id);
+        $task->owners()->detach($request->user());
+        $task->owners()->exists() || $task->update(['state' => 'cancelled']);
 
         return new JsonResponse(null, 204);
     }

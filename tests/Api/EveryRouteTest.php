@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Api;
+
+use App\Models\BackTest;
+use App\Models\ColumnView;
+use App\Models\CompanyList;
+use App\Models\CompanyListItem;
+use App\Models\Correction;
+use App\Models\Decision;
+use App\Models\Import;
+use App\Models\ImportProfile;
+use App\Models\Judgement;
+use App\Models\Note;
+use App\Models\OneOff;
+use App\Models\OwnMetric;
+use App\Models\Screen;
+use App\Models\Task;
+use App\Models\User;
+use App\Models\Valuation;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Route;
+use Tests\DemoTestCase;
+
+/** Every route is classified, and asked by a guest, by the owner of what it is about, and by somebody else. */
+final class EveryRouteTest extends DemoTestCase
+{
+    /** In all that Ada owns; nobody else is ever told it. */
+    private const SECRET = 'zirconium';
+
+    private const BATCH = '0f8fad5b-d9cb-469f-a165-70867728950e';
+
+    /** Without an account. */
+    private const PUBLIC = ['GET session', 'POST session', 'POST session/demo', 'GET status', 'POST users'];
+
+    /** The same for everybody who has an account, or computed from what the request itself says. */
+    private const SHARED = [
+        'DELETE session', 'GET catalogue', 'GET ready-screens', 'GET metrics/{key}', 'GET margin-of-safety', 'POST refreshes', 'POST baskets/run', 'POST rankings/run', 'POST regressions/run', 'POST own-metrics/preview',
+        'POST screens/run', 'POST screens/closer-look', 'POST screens/group-lines', 'POST screens/proposals', 'POST screens/score', 'POST screens/cleaning', 'POST screens/export', 'POST screens/written-out',
+        'POST screens/distribution', 'GET companies/{ticker}/identity', 'GET companies/{ticker}/export', 'GET companies/{ticker}/breakdowns', 'GET companies/{ticker}/bridges', 'GET companies/{ticker}/dividends',
+        'GET companies/{ticker}/people', 'GET companies/{ticker}/prices', 'POST companies/{ticker}/checklist', 'POST companies/{ticker}/cash-flow-value', 'POST companies/{ticker}/cash-flow-value/working',
+        'POST companies/{ticker}/cash-flow-value/solve', 'POST companies/{ticker}/cash-flow-value/sensitivity',
+    ];
+
+    /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
+    private const OF_WHO_ASKS = [
+        'GET archive', 'GET finder', 'GET findings', 'GET screens', 'POST screens', 'GET back-tests', 'POST back-tests', 'GET own-metrics', 'POST own-metrics', 'GET column-views', 'POST column-views', 'GET lists',
+        'POST lists', 'GET valuations', 'POST valuations', 'GET decisions', 'POST decisions', 'GET corrections', 'GET imports', 'POST imports', 'GET import-profiles', 'GET companies/{ticker}', 'GET companies/{ticker}/metrics',
+        'GET companies/{ticker}/statements', 'GET companies/{ticker}/working', 'GET companies/{ticker}/breaks', 'GET companies/{ticker}/figure-history', 'GET companies/{ticker}/entry-sheet', 'GET companies/{ticker}/notes',
+        'POST companies/{ticker}/notes', 'POST companies/{ticker}/one-offs', 'POST companies/{ticker}/judgements', 'POST companies/{ticker}/corrections', 'POST companies/{ticker}/findings/mend', 'PUT companies/{ticker}/template',
+    ];
+
+    /** About one thing that somebody owns: for everybody else it does not exist. */
+    private const OWNED = [
+        'PUT screens/{id}', 'DELETE screens/{id}', 'GET back-tests/{id}', 'DELETE back-tests/{id}', 'PUT own-metrics/{id}', 'DELETE own-metrics/{id}', 'DELETE column-views/{id}', 'GET lists/{id}', 'DELETE lists/{id}',
+        'PUT lists/{id}/items/{ticker}', 'DELETE valuations/{id}', 'PUT decisions/{id}', 'DELETE decisions/{id}', 'POST decisions/{id}/restore', 'DELETE corrections/{batch}', 'POST corrections/{batch}/restore',
+        'GET imports/{id}', 'PUT imports/{id}', 'DELETE imports/{id}', 'POST imports/{id}/store', 'POST imports/{id}/profile', 'DELETE import-profiles/{id}', 'PUT one-offs/{id}', 'DELETE one-offs/{id}', 'DELETE judgements/{id}',
+        'DELETE notes/{id}', 'GET tasks/{id}', 'DELETE tasks/{id}',
+    ];
+
+    /** @return list<string> method and address of every route of the API */
+    private static function routes(): array
+    {
+        $routes = [];
+        foreach (Route::getRoutes() as $route) {
+            if (str_starts_with($route->uri(), 'api/v1/')) {
+                $routes[] = array_values(array_diff($route->methods(), ['HEAD', 'PATCH']))[0].' '.substr($route->uri(), 7);
+            }
+        }
+        sort($routes);
+
+        return $routes;
+    }
+
+    public function test_every_route_is_classified_once(): void
+    {
+        $classified = [...self::PUBLIC, ...self::SHARED, ...self::OF_WHO_ASKS, ...self::OWNED];
+        sort($classified);
+        $this->assertSame(self::routes(), $classified);
+    }
+
+    public function test_a_guest_is_let_in_nowhere_but_at_the_door(): void
+    {
+        foreach (array_diff(self::routes(), self::PUBLIC) as $route) {
+            $this->ask($route, ['{id}' => '1', '{batch}' => self::BATCH])->assertStatus(401)->assertHeader('Content-Type', 'application/problem+json');
+        }
+    }
+
+    public function test_what_somebody_owns_does_not_exist_for_anybody_else(): void
+    {
+        $owned = $this->ownedBy($this->someone('Ada'));
+        $this->actingAs($this->someone('Bob'));
+        $before = $this->everything();
+        foreach (self::OWNED as $route) {
+            $kind = explode('/', explode(' ', $route)[1])[0];
+            $this->assertArrayHasKey($kind, $owned, "Nothing was made to ask {$route} about.");
+            $this->assertSame(404, $this->ask($route, ['{id}' => (string) $owned[$kind], '{batch}' => self::BATCH])->status(), $route);
+            $this->assertSame($before, $this->everything(), "{$route} changed something.");
+        }
+    }
+
+    public function test_the_owner_finds_what_is_hers(): void
+    {
+        $ada = $this->someone('Ada');
+        $owned = $this->ownedBy($ada);
+        $this->actingAs($ada);
+        foreach (self::OWNED as $route) {
+            $kind = explode('/', explode(' ', $route)[1])[0];
+            DB::beginTransaction();
+            $response = $this->ask($route, ['{id}' => (string) $owned[$kind], '{batch}' => self::BATCH]);
+            DB::rollBack();
+            $this->assertNotContains($response->status(), [401, 403, 404, 500], "{$route}: {$response->getContent()}");
+        }
+    }
+
+    public function test_no_answer_tells_what_another_owns(): void
+    {
+        $ada = $this->someone('Ada');
+        $this->ownedBy($ada);
+        $this->actingAs($ada);
+        $told = 0;
+        foreach ([...self::SHARED, ...self::OF_WHO_ASKS] as $route) {
+            if (str_starts_with($route, 'GET ')) {
+                $told += (int) str_contains((string) $this->ask($route, [])->getContent(), self::SECRET);
+            }
+        }
+        $this->assertGreaterThanOrEqual(8, $told, 'Ada is told of hers, so the question means something.');
+        $this->actingAs($this->someone('Bob'));
+        foreach ([...self::SHARED, ...self::OF_WHO_ASKS] as $route) {
+            if (str_starts_with($route, 'GET ')) {
+                $this->assertStringNotContainsString(self::SECRET, (string) $this->ask($route, [])->getContent(), $route);
+            }
+        }
+    }
+
+    public function test_work_that_two_wait_for_goes_on_when_one_of_them_cancels(): void
+    {
+        $ada = $this->someone('Ada');
+        $bob = $this->someone('Bob');
+        $task = Task::query()->create(['kind' => 'refresh', 'subject' => '2019-05-20', 'state' => 'running']);
+        $task->owners()->attach([$ada->id, $bob->id]);
+        $this->actingAs($ada)->deleteJson("/api/v1/tasks/{$task->id}")->assertNoContent();
+        $this->getJson("/api/v1/tasks/{$task->id}")->assertStatus(404);
+        $this->actingAs($bob)->getJson("/api/v1/tasks/{$task->id}")->assertOk()->assertJsonPath('state', 'running');
+        $this->deleteJson("/api/v1/tasks/{$task->id}")->assertNoContent();
+        $this->assertSame('cancelled', $task->refresh()->state);
+        $again = $this->actingAs($ada)->postJson('/api/v1/refreshes', ['as_of' => '2019-05-20'])->assertStatus(202)->json('id');
+        $this->assertSame($task->id, $again);
+        $this->getJson("/api/v1/tasks/{$again}")->assertOk()->assertJsonPath('state', 'done');
+    }
+
+    /** @param  array<string, string>  $parameters */
+    private function ask(string $route, array $parameters): \Illuminate\Testing\TestResponse
+    {
+        [$method, $path] = explode(' ', $route);
+        $path = strtr($path, [...$parameters, '{ticker}' => 'BRSW', '{key}' => 'price_to_earnings']);
+
+        return $this->json($method, "/api/v1/{$path}?q=".self::SECRET.'&line=revenue&period=20250&name=price_to_earnings&value=1&margin=0.2');
+    }
+
+    /** @return array<string, int> one of each kind, by the first part of its address */
+    private function ownedBy(User $user): array
+    {
+        $mine = ['user_id' => $user->id];
+        $its = [...$mine, 'company_id' => $this->companyId('BRSW')];
+        $s = self::SECRET;
+        $task = Task::query()->create(['kind' => 'back-test', 'subject' => $s, 'state' => 'running', 'message' => $s]);
+        $task->owners()->attach($user);
+        $list = CompanyList::query()->create([...$mine, 'name' => $s, 'as_of' => self::TODAY]);
+        CompanyListItem::query()->create(['company_list_id' => $list->id, 'company_id' => $its['company_id'], 'position' => 1, 'reason' => $s]);
+        Correction::query()->create([...$its, 'line' => 'revenue', 'period' => 20250, 'value' => 1, 'public_on' => 20260301, 'note' => $s, 'source' => $s, 'batch' => self::BATCH]);
+        $definition = ['name' => $s, 'belief' => $s, 'criteria' => [], 'columns' => [], 'sort' => [], 'universe' => []];
+
+        return [
+            'tasks' => $task->id, 'lists' => $list->id, 'corrections' => 0,
+            'screens' => Screen::query()->create([...$mine, 'name' => $s, 'definition' => $definition])->id,
+            'back-tests' => BackTest::query()->create([...$mine, 'task_id' => $task->id, 'name' => $s, 'settings' => ['screen' => $definition]])->id,
+            'own-metrics' => OwnMetric::query()->create([...$mine, 'key' => "my_{$s}", 'label' => $s, 'kind' => 'formula', 'definition' => ['definition' => ['formula' => 'price * 2']], 'unit' => 'money_per_share', 'better' => 'higher', 'note' => $s])->id,
+            'column-views' => ColumnView::query()->create([...$mine, 'name' => $s, 'columns' => []])->id,
+            'valuations' => Valuation::query()->create([...$its, 'name' => $s, 'method' => 'cash_flow', 'as_of' => self::TODAY, 'assumptions' => [], 'currency' => 'XCR'])->id,
+            'decisions' => Decision::query()->create([...$its, 'verdict' => 'watch', 'thesis' => $s, 'disproof' => $s, 'value_per_share' => 1, 'margin_of_safety' => 0.1, 'price_then' => 1, 'currency' => 'XCR', 'decided_on' => self::TODAY])->id,
+            'imports' => Import::query()->create([...$mine, 'name' => "{$s}.csv", 'path' => '/nowhere', 'size' => 1, 'digest' => $s, 'format' => 'csv', 'state' => 'preview', 'mapping' => []])->id,
+            'import-profiles' => ImportProfile::query()->create([...$mine, 'name' => $s, 'signature' => $s, 'mapping' => []])->id,
+            'one-offs' => OneOff::query()->create([...$its, 'line' => 'income_tax', 'period' => 20250, 'amount' => 1, 'before_tax' => false, 'note' => $s])->id,
+            'judgements' => Judgement::query()->create([...$its, 'subject' => $s, 'note' => $s])->id,
+            'notes' => Note::query()->create([...$its, 'figure' => 'price_to_earnings', 'body' => $s])->id,
+        ];
+    }
+
+    /** @return array<string, string> a digest of every table that belongs to somebody */
+    private function everything(): array
+    {
+        $digests = [];
+        foreach (['screens', 'back_tests', 'own_metrics', 'column_views', 'company_lists', 'company_list_items', 'one_offs', 'judgements', 'corrections', 'imports', 'import_profiles', 'notes', 'valuations', 'decisions', 'tasks', 'task_user'] as $table) {
+            $digests[$table] = sha1((string) json_encode(DB::table($table)->get()));
+        }
+
+        return $digests;
+    }
+}
