@@ -9,7 +9,7 @@ use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Route;
-use Logion\LogionException;
+use Logion\Figure\LogionException;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(

@@ -13,7 +13,7 @@ return [
             'busy_timeout' => (int) env('DB_BUSY_TIMEOUT', 10000),
             'journal_mode' => 'WAL',
             'synchronous' => 'NORMAL',
-            // A row that another replaces is noticed by triggers too: see App\Facts\PackedRows.
+            // A row that another replaces is noticed by triggers too: see App\Storage\PackedRows.
             'pragmas' => ['cache_size' => -65536, 'mmap_size' => 1073741824, 'recursive_triggers' => 'on'],
         ],
     ],

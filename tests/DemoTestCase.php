@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests;
 
 use App\Demo\DemoEconomy;
-use App\Facts\ColumnStore;
 use App\Models\Listing;
 use App\Models\Security;
 use App\Models\User;
+use App\Storage\ColumnStore;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Testing\DatabaseTransactions;

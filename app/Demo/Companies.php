@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
+use Logion\Reference\IndustryTree;
+
 /** The companies of the demo: those with a story, and as many more as are wanted. */
 final class Companies
 {
@@ -19,11 +21,11 @@ final class Companies
         $tickers = array_fill_keys([...Names::RESERVED_TICKERS, ...array_map(static fn (Profile $p): string => $p->ticker, $profiles)], true);
         $weighted = [];
         foreach (Names::SECTORS as $code => $sector) {
-            $weighted = [...$weighted, ...array_fill(0, $sector[2], (string) $code)];
+            $weighted = [...$weighted, ...array_fill(0, $sector[1], (string) $code)];
         }
         for ($i = count($profiles); $i < $count; $i++) {
             $sector = $chance->pick($weighted);
-            [$label, $template, , $trades] = Names::SECTORS[$sector];
+            [$template, , $trades] = Names::SECTORS[$sector];
             do {
                 $place = $chance->pick(Names::PLACES);
                 $trade = $chance->pick($trades);
@@ -32,7 +34,7 @@ final class Companies
             $used[$name] = true;
             $ticker = self::ticker($place, $trade, $tickers);
             $tickers[$ticker] = true;
-            $profiles[] = self::drawn($chance, $seed + 1000 + $i, $name, $ticker, $sector, $label, $template, $place);
+            $profiles[] = self::drawn($chance, $seed + 1000 + $i, $name, $ticker, $sector, $template, $place);
         }
 
         return self::sharingTickers($profiles);
@@ -58,7 +60,7 @@ final class Companies
         return $profiles;
     }
 
-    private static function drawn(Chance $c, int $seed, string $name, string $ticker, string $sector, string $label, string $template, string $place): Profile
+    private static function drawn(Chance $c, int $seed, string $name, string $ticker, string $sector, string $template, string $place): Profile
     {
         $country = $c->pick(['XA', 'XA', 'XA', 'XB', 'XB', 'XC']);
         $size = exp($c->between(log(6e7), log(9e9)));
@@ -76,7 +78,7 @@ final class Companies
         $capital = ['35' => 0.16, '61' => 0.14, '07' => 0.12, '50' => 0.11, '55' => 0.09][$sector] ?? $c->between(0.02, 0.07);
 
         return new Profile(
-            $seed, $name, $ticker, $country, $sector, $template, self::describe($label, $place, $country, $template),
+            $seed, $name, $ticker, $country, $sector, $template, self::describe(IndustryTree::label($sector), $place, $country, $template),
             $size, $growth, 0.6 * $growth + 0.012, $template === 'property' ? $c->between(0.66, 0.76) : min(0.9, $base[0] * exp(0.12 * $c->normal())), $margin,
             $base[2] * $c->between(0.5, 1.4), max(0.0, $c->between(-0.1, 0.75)), $capital,
             $template === 'property' ? $c->between(0.7, 0.92) : max(0.0, $c->between(-0.15, 0.65)), max(0.0, $c->between(-0.5, 0.6)),
@@ -140,7 +142,7 @@ final class Companies
                 'revenue' => 9e8, 'growth' => 0.05, 'growthLater' => 0.04, 'grossMargin' => 0.38, 'operatingMargin' => 0.12, 'cyclicality' => 0.6, 'debtToRevenue' => 0.25,
                 'capitalIntensity' => 0.045, 'payout' => 0.35, 'buyback' => 0.0, 'noise' => 0.025, 'beta' => 0.95, 'multiple' => 14.0, 'shares' => 5e7,
             ];
-            $profile = new Profile(...['seed' => $seed + $i, 'name' => $name, 'ticker' => $ticker, 'country' => $country, 'sector' => $sector, 'template' => Names::SECTORS[$sector][1], 'description' => $description, ...$defaults, ...$with]);
+            $profile = new Profile(...['seed' => $seed + $i, 'name' => $name, 'ticker' => $ticker, 'country' => $country, 'sector' => $sector, 'template' => Names::SECTORS[$sector][0], 'description' => $description, ...$defaults, ...$with]);
             $profile->events = $events;
 
             return $profile;

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use App\Facts\BulkInsert;
+use App\Models\Country;
+use App\Storage\BulkInsert;
 use Illuminate\Support\Facades\DB;
-use Logion\Accounts\FormerCurrency;
-use Logion\Accounts\LineItems;
-use Logion\Accounts\LineKind;
-use Logion\Market\Day;
-use Logion\Unit;
+use Logion\Figure\Unit;
+use Logion\Reporting\FormerCurrency;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\LineKind;
+use Logion\Time\Day;
 
 /**
  * Writes the invented economy into the database: the same seed gives the same rows.
@@ -97,6 +98,9 @@ final class DemoEconomy
             }
         }
         $rows->flush();
+        foreach (Names::COUNTRIES as $code => $name) {
+            Country::query()->create(['code' => $code, 'name' => $name]);
+        }
         $id = 0;
         foreach (Names::EXCHANGES as $code => [$name, $country]) {
             DB::table('exchanges')->insert(['id' => ++$id, 'code' => $code, 'name' => $name, 'country' => $country, 'currency' => Names::CURRENCY]);

@@ -60,7 +60,7 @@ final class EstimateSimulator
                 $true = $truth[$period][$line] ?? null;
                 if ($true !== null) {
                     $mean = $true - abs($true) * $width * ($chance->normal() + 0.25);
-                    $rows[] = self::row($line, $period, \Logion\Market\Day::plus($day, -10), $mean, abs($mean) * $width, $this->profile->analysts);
+                    $rows[] = self::row($line, $period, \Logion\Time\Day::plus($day, -10), $mean, abs($mean) * $width, $this->profile->analysts);
                 }
             }
         }

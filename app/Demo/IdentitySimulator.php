@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use Illuminate\Support\Facades\DB;
-use Logion\Accounts\FormerCurrency;
 use Logion\Identity\FormerValues;
-use Logion\Import\FiscalCalendar;
+use Logion\Intake\FiscalCalendar;
+use Logion\Reporting\FormerCurrency;
 
 /** What a company of the demo was called, in which currencies it reported, and which classes of its shares are listed where. */
 final readonly class IdentitySimulator

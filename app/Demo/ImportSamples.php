@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use Illuminate\Support\Facades\DB;
-use Logion\Accounts\LineItems;
-use Logion\Market\Day;
+use Logion\Reporting\LineItems;
+use Logion\Time\Day;
 
 /**
  * Files about companies of the demo as they come in practice, some clean, most with one kind of dirt each. They are made from

@@ -27,33 +27,33 @@ final class Names
 
     public const OTHER_CURRENCY = 'XVN';
 
-    /** ISIC Rev. 4 division => [plain label, kind of business, weight, trade words] */
+    /** ISIC Rev. 4 division => [kind of business, weight, trade words] */
     public const SECTORS = [
-        '03' => ['Fishing and aquaculture', 'industrial', 3, ['Fisheries', 'Kelp Farms', 'Oyster Beds']],
-        '07' => ['Mining of metal ores', 'industrial', 4, ['Ores', 'Deep Lodes', 'Tin Workings']],
-        '10' => ['Food products', 'industrial', 6, ['Canneries', 'Saltworks', 'Mills', 'Larders']],
-        '11' => ['Beverages', 'industrial', 3, ['Springs', 'Cider Presses', 'Malt Rooms']],
-        '13' => ['Textiles', 'industrial', 3, ['Weavers', 'Sailcloth', 'Yarns']],
-        '17' => ['Paper', 'industrial', 3, ['Paper Lofts', 'Pulp Works', 'Card Mills']],
-        '20' => ['Chemicals', 'industrial', 5, ['Alkalis', 'Pigments', 'Resins', 'Coatings']],
-        '21' => ['Pharmaceuticals', 'industrial', 5, ['Remedies', 'Serums', 'Dispensaries']],
-        '24' => ['Basic metals', 'industrial', 4, ['Foundries', 'Rolling Works', 'Alloys']],
-        '26' => ['Electronics and optics', 'industrial', 6, ['Lenses', 'Circuits', 'Sensors', 'Instruments']],
-        '27' => ['Electrical equipment', 'industrial', 4, ['Windings', 'Lamps', 'Dynamos']],
-        '28' => ['Machinery', 'industrial', 6, ['Winches', 'Pumps', 'Engines', 'Gearworks']],
-        '30' => ['Transport equipment', 'industrial', 4, ['Shipwrights', 'Hulls', 'Carriages']],
-        '35' => ['Electricity and gas', 'industrial', 4, ['Tidal Power', 'Windways', 'Grid']],
-        '41' => ['Construction', 'industrial', 4, ['Masons', 'Quaybuilders', 'Timberframe']],
-        '46' => ['Wholesale', 'industrial', 4, ['Chandlers', 'Bonded Stores', 'Provisioners']],
-        '47' => ['Retail', 'industrial', 6, ['Emporium', 'Outfitters', 'Stores', 'Market Halls']],
-        '50' => ['Water transport', 'industrial', 4, ['Ferries', 'Packets', 'Lighters']],
-        '55' => ['Accommodation', 'industrial', 3, ['Inns', 'Bathing Hotels', 'Lodges']],
-        '61' => ['Telecommunications', 'industrial', 3, ['Cables', 'Signal', 'Relay']],
-        '62' => ['Software and computing', 'industrial', 7, ['Ledgers', 'Codeworks', 'Computing', 'Almanacs']],
-        '64' => ['Banking', 'bank', 7, ['Savings Bank', 'Harbour Bank', 'Credit House']],
-        '65' => ['Insurance', 'insurer', 5, ['Mutual Cover', 'Marine Assurance', 'Indemnity']],
-        '68' => ['Real estate', 'property', 6, ['Wharf Properties', 'Rentals', 'Land Trust']],
-        '86' => ['Health services', 'industrial', 4, ['Infirmaries', 'Sanatoria', 'Care Homes']],
+        '03' => ['industrial', 3, ['Fisheries', 'Kelp Farms', 'Oyster Beds']],
+        '07' => ['industrial', 4, ['Ores', 'Deep Lodes', 'Tin Workings']],
+        '10' => ['industrial', 6, ['Canneries', 'Saltworks', 'Mills', 'Larders']],
+        '11' => ['industrial', 3, ['Springs', 'Cider Presses', 'Malt Rooms']],
+        '13' => ['industrial', 3, ['Weavers', 'Sailcloth', 'Yarns']],
+        '17' => ['industrial', 3, ['Paper Lofts', 'Pulp Works', 'Card Mills']],
+        '20' => ['industrial', 5, ['Alkalis', 'Pigments', 'Resins', 'Coatings']],
+        '21' => ['industrial', 5, ['Remedies', 'Serums', 'Dispensaries']],
+        '24' => ['industrial', 4, ['Foundries', 'Rolling Works', 'Alloys']],
+        '26' => ['industrial', 6, ['Lenses', 'Circuits', 'Sensors', 'Instruments']],
+        '27' => ['industrial', 4, ['Windings', 'Lamps', 'Dynamos']],
+        '28' => ['industrial', 6, ['Winches', 'Pumps', 'Engines', 'Gearworks']],
+        '30' => ['industrial', 4, ['Shipwrights', 'Hulls', 'Carriages']],
+        '35' => ['industrial', 4, ['Tidal Power', 'Windways', 'Grid']],
+        '41' => ['industrial', 4, ['Masons', 'Quaybuilders', 'Timberframe']],
+        '46' => ['industrial', 4, ['Chandlers', 'Bonded Stores', 'Provisioners']],
+        '47' => ['industrial', 6, ['Emporium', 'Outfitters', 'Stores', 'Market Halls']],
+        '50' => ['industrial', 4, ['Ferries', 'Packets', 'Lighters']],
+        '55' => ['industrial', 3, ['Inns', 'Bathing Hotels', 'Lodges']],
+        '61' => ['industrial', 3, ['Cables', 'Signal', 'Relay']],
+        '62' => ['industrial', 7, ['Ledgers', 'Codeworks', 'Computing', 'Almanacs']],
+        '64' => ['bank', 7, ['Savings Bank', 'Harbour Bank', 'Credit House']],
+        '65' => ['insurer', 5, ['Mutual Cover', 'Marine Assurance', 'Indemnity']],
+        '68' => ['property', 6, ['Wharf Properties', 'Rentals', 'Land Trust']],
+        '86' => ['industrial', 4, ['Infirmaries', 'Sanatoria', 'Care Homes']],
     ];
 
     /** ISIC Rev. 4 class of trusts, funds and similar entities. */
@@ -71,10 +71,5 @@ final class Names
     public static function isin(string $country, string $body): string
     {
         return $country.$body.Isin::checkDigit($country.$body);
-    }
-
-    public static function sectorLabel(string $code): string
-    {
-        return self::SECTORS[$code][0] ?? ($code === self::FUNDS ? 'Funds' : $code);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use Logion\Market\Day;
+use Logion\Time\Day;
 
 /** What is published about a share from time to time: ratings and targets, holdings, insiders' trades, short positions. */
 final class SentimentSimulator

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http;
 
-use App\Facts\HistoryPending;
-use App\Facts\StorageTrouble;
+use App\Storage\HistoryPending;
+use App\Storage\StorageTrouble;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
+use Logion\Figure\LogionException;
+use Logion\Formula\FormulaError;
 use Logion\Identity\AmbiguousReference;
-use Logion\LogionException;
-use Logion\Metrics\Formula\FormulaError;
 use Logion\Valuation\InvalidAssumption;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Evaluation\EvaluationContext;
+use App\Evaluation\EvaluationContexts;
 use App\Models\User;
-use App\Research\EvaluationContext;
-use App\Research\EvaluationContexts;
 use Illuminate\Http\Request;
 
 /** The evaluation context of a request: its user, the day it names, and whether it wants figures as adjusted. */

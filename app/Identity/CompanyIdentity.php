@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Identity;
 
+use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
-use Logion\Identity\Listing;
 
 /** What a company is and was called on a day, what it reports in, and where its shares are listed. */
 final readonly class CompanyIdentity
@@ -14,7 +14,7 @@ final readonly class CompanyIdentity
      * @param  string  $reference  how the company can be referred to, whatever the day
      * @param  int  $security  the class whose price stands for the company
      * @param  list<array{id: int, kind: string, name: string, main: bool, entitlement: float}>  $securities  the main one first
-     * @param  list<Listing>  $listings  of all its securities, main ones first, by first day
+     * @param  list<DatedListing>  $listings  of all its securities, main ones first, by first day
      * @param  FormerValues  $former  what was different before the day
      */
     public function __construct(
@@ -36,15 +36,15 @@ final readonly class CompanyIdentity
     }
 
     /** The listing of the main class whose price stands for the company on the day. */
-    public function listing(): Listing
+    public function listing(): DatedListing
     {
-        return Listing::nearest($this->main($this->security), $this->day) ?? throw new \LogicException("{$this->name} has no listing.");
+        return DatedListing::nearest($this->main($this->security), $this->day) ?? throw new \LogicException("{$this->name} has no listing.");
     }
 
-    /** @return list<Listing> the listings whose prices make the series of a security, one after another */
+    /** @return list<DatedListing> the listings whose prices make the series of a security, one after another */
     public function main(int $security): array
     {
         return array_values(array_filter($this->listings,
-            static fn (Listing $listing): bool => $listing->main && $listing->security === $security));
+            static fn (DatedListing $listing): bool => $listing->main && $listing->security === $security));
     }
 }

@@ -6,8 +6,8 @@ namespace App\Identity;
 
 use Illuminate\Support\Facades\DB;
 use Logion\Identity\AmbiguousReference;
+use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
-use Logion\Identity\Listing;
 use Logion\Identity\Reference;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
@@ -42,26 +42,26 @@ final class Identities
         return $listing->company ?? throw new NotFoundHttpException($this->unknown($text, $reference));
     }
 
-    /** @return list<Listing> all listings of companies that ever had a ticker */
+    /** @return list<DatedListing> all listings of companies that ever had a ticker */
     public function withTicker(string $ticker): array
     {
         return $this->read(self::LISTINGS.' where l.ticker = ? and s.company_id is not null', $ticker);
     }
 
-    /** @return list<Listing> of all its securities, main ones first, by first day */
+    /** @return list<DatedListing> of all its securities, main ones first, by first day */
     public function ofCompany(int $company): array
     {
         return $this->read(self::LISTINGS.' where s.company_id = ? order by s.main desc, s.id, l.main desc, l.from_day, l.id', $company);
     }
 
-    /** @return list<Listing> of all companies, main ones of each first, by first day */
+    /** @return list<DatedListing> of all companies, main ones of each first, by first day */
     public function listings(): array
     {
         return $this->read(self::LISTINGS.' where s.company_id > ? order by s.company_id, s.main desc, s.id, l.main desc, l.from_day, l.id',
             0);
     }
 
-    /** @return list<Listing> of an index or another security, main ones first, by first day */
+    /** @return list<DatedListing> of an index or another security, main ones first, by first day */
     public function ofSecurity(int $security): array
     {
         return $this->read(self::LISTINGS.' where l.security_id = ? order by l.main desc, l.from_day, l.id', $security);
@@ -99,7 +99,7 @@ final class Identities
     /** @return list<int> days on which a company's name, sector, currencies or listing changed */
     public function changes(int $company): array
     {
-        $starts = array_map(static fn (Listing $listing): int => $listing->from, $this->ofCompany($company));
+        $starts = array_map(static fn (DatedListing $listing): int => $listing->from, $this->ofCompany($company));
 
         return array_values(array_unique([...$this->former($company)->changes(), ...array_filter($starts)]));
     }
@@ -120,7 +120,7 @@ final class Identities
         return $references;
     }
 
-    private function reference(Listing $listing): string
+    private function reference(DatedListing $listing): string
     {
         return (string) Reference::lasting($listing, $this->withTicker($listing->ticker));
     }
@@ -128,14 +128,14 @@ final class Identities
     /**
      * The latest listing of the main class.
      *
-     * @param  non-empty-list<Listing>  $listings  of a company, main ones first
+     * @param  non-empty-list<DatedListing>  $listings  of a company, main ones first
      */
-    private static function latest(array $listings): Listing
+    private static function latest(array $listings): DatedListing
     {
         $main = array_values(array_filter($listings,
-            static fn (Listing $of): bool => $of->main && $of->security === $listings[0]->security));
+            static fn (DatedListing $of): bool => $of->main && $of->security === $listings[0]->security));
 
-        return Listing::nearest($main, self::LATEST) ?? $listings[0];
+        return DatedListing::nearest($main, self::LATEST) ?? $listings[0];
     }
 
     /** @return array<string, string> name by code */
@@ -184,10 +184,10 @@ final class Identities
         return $all;
     }
 
-    /** @return list<Listing> */
+    /** @return list<DatedListing> */
     private function read(string $query, int|string $parameter): array
     {
-        return array_map(static fn (array $l): Listing => new Listing(
+        return array_map(static fn (array $l): DatedListing => new DatedListing(
             (int) $l['id'], (int) $l['company_id'], (int) $l['security_id'], (string) $l['code'], (string) $l['ticker'],
             (string) $l['currency'],
             (int) $l['from_day'], $l['to_day'] === null ? null : (int) $l['to_day'], (bool) $l['main'], $l['ended_because'],

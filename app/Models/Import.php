@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Exchange\Reading\FileFormat;
+use App\Files\FileFormat;
 use Illuminate\Database\Eloquent\Model;
 
 /** A file handed in: previewed, then stored as a whole or not at all, and undone as a whole. */

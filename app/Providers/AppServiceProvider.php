@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
-use App\Facts\EconomyReader;
+use App\Evaluation\Catalogues;
 use App\Identity\Identities;
-use App\Research\Catalogues;
+use App\Storage\EconomyReader;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\ServiceProvider;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Identity;
 
-use Logion\LogionException;
+use Logion\Figure\LogionException;
 
 /** Several companies have the ticker: which is meant must be said. */
 final class AmbiguousReference extends \InvalidArgumentException implements LogionException

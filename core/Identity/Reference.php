@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Identity;
 
-use Logion\Market\Day;
+use Logion\Time\Day;
 
 /**
  * How a company is named in an address, a file or a command: `TICKER` where one company alone has it, `EXCHANGE:TICKER` always,
@@ -23,7 +23,7 @@ final readonly class Reference implements \Stringable
      *
      * @return self|null null if the text cannot name a listing
      *
-     * @throws \Logion\Market\InvalidDay if its day is none
+     * @throws \Logion\Time\InvalidDay if its day is none
      */
     public static function read(string $text): ?self
     {
@@ -43,18 +43,18 @@ final readonly class Reference implements \Stringable
      * The listing that is meant, of all that ever had the ticker: the one of the day; where nobody has it on that day, the only
      * company that ever had it, or with an exchange the one that had it last.
      *
-     * @param  list<Listing>  $listings
-     * @return Listing|null null if nobody ever had the ticker there
+     * @param  list<DatedListing>  $listings
+     * @return DatedListing|null null if nobody ever had the ticker there
      *
      * @throws AmbiguousReference if several companies are meant
      */
-    public function among(array $listings, int $day): ?Listing
+    public function among(array $listings, int $day): ?DatedListing
     {
         $day = $this->day ?? $day;
         $named = array_values(array_filter($listings,
-            fn (Listing $listing): bool => $listing->ticker === $this->ticker && ($this->exchange === null || $listing->exchange === $this->exchange)));
-        $candidates = array_values(array_filter($named, static fn (Listing $listing): bool => $listing->isOn($day))) ?: $named;
-        $companies = array_unique(array_map(static fn (Listing $listing): int => $listing->company, $candidates));
+            fn (DatedListing $listing): bool => $listing->ticker === $this->ticker && ($this->exchange === null || $listing->exchange === $this->exchange)));
+        $candidates = array_values(array_filter($named, static fn (DatedListing $listing): bool => $listing->isOn($day))) ?: $named;
+        $companies = array_unique(array_map(static fn (DatedListing $listing): int => $listing->company, $candidates));
         if (count($companies) > 1 && $this->exchange === null) {
             $choices = [];
             foreach ($candidates as $listing) {
@@ -63,15 +63,15 @@ final readonly class Reference implements \Stringable
             throw new AmbiguousReference((string) $this, $choices);
         }
 
-        return Listing::nearest($candidates, $day);
+        return DatedListing::nearest($candidates, $day);
     }
 
     /**
      * The shortest reference that means the company of a listing on each of some days.
      *
-     * @param  list<Listing>  $listings  all that ever had the ticker
+     * @param  list<DatedListing>  $listings  all that ever had the ticker
      */
-    public static function of(Listing $listing, array $listings, int ...$days): self
+    public static function of(DatedListing $listing, array $listings, int ...$days): self
     {
         $days = array_values($days);
         $short = new self(null, $listing->ticker);
@@ -82,22 +82,22 @@ final readonly class Reference implements \Stringable
     /**
      * The shortest reference that means the company of a listing whatever the day it is asked on.
      *
-     * @param  list<Listing>  $listings  all that ever had the ticker
+     * @param  list<DatedListing>  $listings  all that ever had the ticker
      */
-    public static function lasting(Listing $listing, array $listings): self
+    public static function lasting(DatedListing $listing, array $listings): self
     {
         // Between these days nothing changes.
-        $days = [0, ...array_map(static fn (Listing $of): int => $of->from, $listings),
-            ...array_filter(array_map(static fn (Listing $of): ?int => $of->to, $listings))];
+        $days = [0, ...array_map(static fn (DatedListing $of): int => $of->from, $listings),
+            ...array_filter(array_map(static fn (DatedListing $of): ?int => $of->to, $listings))];
 
         return self::of($listing, $listings, ...array_values(array_unique($days)));
     }
 
     /**
-     * @param  list<Listing>  $listings
+     * @param  list<DatedListing>  $listings
      * @param  list<int>  $days
      */
-    private static function qualified(Listing $listing, array $listings, array $days): self
+    private static function qualified(DatedListing $listing, array $listings, array $days): self
     {
         $qualified = new self($listing->exchange, $listing->ticker);
 
@@ -106,7 +106,7 @@ final readonly class Reference implements \Stringable
     }
 
     /**
-     * @param  list<Listing>  $listings
+     * @param  list<DatedListing>  $listings
      * @param  list<int>  $days
      */
     private function alwaysMeans(int $company, array $listings, array $days): bool

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Market;
 
+use Logion\Time\TradingDays;
+
 /**
  * Splits and cash dividends of a security, and the back-adjustment they cause.
  *

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Market;
 
+use Logion\Time\TradingDays;
+
 /**
  * Daily bars of one security with the closes adjusted for splits and for splits and dividends.
  *

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Logion\Market;
 
 use Logion\Statistics\RootFinding;
+use Logion\Time\Day;
+use Logion\Time\TradingDays;
 
 /** Returns from prices. Simple returns unless the name says otherwise; fractions, not per cent. */
 final class Returns

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Logion\Portfolio;
 
-use Logion\Market\Day;
 use Logion\Market\Returns;
-use Logion\Risk\Drawdown;
-use Logion\Risk\Volatility;
+use Logion\Market\Risk\MaximumDrawdown;
+use Logion\Market\Risk\ReturnVolatility;
 use Logion\Statistics\Descriptive;
+use Logion\Time\Day;
 
 /** What a line of daily values amounts to. */
 final readonly class Performance
@@ -45,11 +45,11 @@ final readonly class Performance
         $years = Day::between($days[0], $days[$n - 1]) / 365.25;
         $start = $invested ?? $values[0];
         // What the purchase cost is lost on the first day: the fall begins with what was paid.
-        $fall = Drawdown::of([$start, ...$values]);
+        $fall = MaximumDrawdown::of([$start, ...$values]);
         $day = static fn (?int $i): ?int => $i === null ? null : $days[max(0, $i - 1)];
 
         return new self(
-            $values[$n - 1] / $start - 1, Returns::compoundAnnual($start, $values[$n - 1], $years), Volatility::annual(Returns::simple($values)),
+            $values[$n - 1] / $start - 1, Returns::compoundAnnual($start, $values[$n - 1], $years), ReturnVolatility::annual(Returns::simple($values)),
             ['depth' => $fall->depth, 'peak' => $day($fall->peak), 'trough' => $day($fall->trough), 'recovery' => $day($fall->recovery)],
             self::sharpe(Returns::simple($values), $riskFree), self::years($days, $values, $start),
         );
@@ -65,7 +65,7 @@ final readonly class Performance
     public static function sharpe(array $returns, float $riskFree, int $periodsPerYear = 252): ?float
     {
         $mean = Descriptive::mean($returns);
-        $volatility = Volatility::annual($returns, $periodsPerYear);
+        $volatility = ReturnVolatility::annual($returns, $periodsPerYear);
 
         return $mean === null || $volatility === null || $volatility == 0.0 ? null : ($mean * $periodsPerYear - $riskFree) / $volatility;
     }

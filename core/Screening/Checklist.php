@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
-use Logion\Absence;
-use Logion\Figure;
-use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Node;
+use Logion\Figure\Absence;
+use Logion\Figure\Figure;
+use Logion\Formula\Node;
+use Logion\Metric\CompanyScope;
 
 /**
  * The criteria of a screen used on one company: what is required, what is, and how far they are apart.
@@ -31,9 +31,9 @@ final class Checklist
      *
      * @return list<Item>
      *
-     * @throws \Logion\Metrics\Formula\FormulaError if a criterion cannot be understood
+     * @throws \Logion\Formula\FormulaError if a criterion cannot be understood
      */
-    public function of(Screen $screen): array
+    public function of(ScreenDefinition $screen): array
     {
         return array_merge([], ...array_map(fn (Criterion $criterion): array => $this->items($criterion, 0), Scorecard::criteria($screen)));
     }

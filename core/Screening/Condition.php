@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
-use Logion\Metrics\Formula\Node;
-use Logion\Metrics\Formula\Operator;
+use Logion\Formula\Node;
+use Logion\Formula\Operator;
 
 /** A comparison read as a demand: what is looked at, and what it must be. */
 final readonly class Condition

@@ -50,8 +50,8 @@ final readonly class Criterion
         if (! is_array($members) || ! array_is_list($members)) {
             throw InvalidScreen::because('the criteria of a group must be a list.');
         }
-        if (count($members) > Screen::MAX_CRITERIA) {
-            throw InvalidScreen::because('a group has '.count($members).' criteria; at most '.Screen::MAX_CRITERIA.' are allowed.');
+        if (count($members) > ScreenDefinition::MAX_CRITERIA) {
+            throw InvalidScreen::because('a group has '.count($members).' criteria; at most '.ScreenDefinition::MAX_CRITERIA.' are allowed.');
         }
         $count = $entry['count'] ?? 1;
         if (! is_int($count) || $count < 1) {

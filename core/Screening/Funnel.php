@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
-use Logion\Metrics\Formula\Node;
+use Logion\CrossSection\Mask;
+use Logion\CrossSection\Universe;
+use Logion\Formula\Node;
 
 /**
  * Runs a screen: the companies that are left after each criterion, in order. A criterion that cannot be decided for a
@@ -28,9 +30,9 @@ final readonly class Funnel
      * Each step tells how many are left, how many of those that reached it could not be decided, how many pass it *alone*,
      * and for how many it is *decisive*: so many more would survive without it.
      *
-     * @throws \Logion\Metrics\Formula\FormulaError if a criterion cannot be understood
+     * @throws \Logion\Formula\FormulaError if a criterion cannot be understood
      */
-    public static function run(Screen $screen, Universe $universe): self
+    public static function run(ScreenDefinition $screen, Universe $universe): self
     {
         $start = self::start($screen, $universe);
         $reference = self::among($start, $universe);
@@ -76,7 +78,7 @@ final readonly class Funnel
     }
 
     /** Of the companies it starts from, how many no criterion turns away and some cannot decide. */
-    public function undecidable(Screen $screen): int
+    public function undecidable(ScreenDefinition $screen): int
     {
         $passes = $possible = $this->start;
         foreach ($this->masks as $i => $mask) {
@@ -101,7 +103,7 @@ final readonly class Funnel
     }
 
     /** The companies a screen starts from: its universe without those set aside. */
-    public static function start(Screen $screen, Universe $universe): string
+    public static function start(ScreenDefinition $screen, Universe $universe): string
     {
         $start = $universe->admits($screen->universe);
         if ($screen->setAside !== []) {
@@ -137,7 +139,7 @@ final readonly class Funnel
     }
 
     /** The survivors of all criteria but one. */
-    public function without(int $criterion, Screen $screen): string
+    public function without(int $criterion, ScreenDefinition $screen): string
     {
         $left = $this->start;
         foreach ($this->masks as $i => $mask) {
@@ -155,9 +157,9 @@ final readonly class Funnel
      *
      * @return list<int> positions
      *
-     * @throws \Logion\Metrics\Formula\FormulaError if a sort column cannot be understood
+     * @throws \Logion\Formula\FormulaError if a sort column cannot be understood
      */
-    public function survivors(Screen $screen, Universe $universe): array
+    public function survivors(ScreenDefinition $screen, Universe $universe): array
     {
         return self::sort(Mask::positions($this->survived), $screen->sort, $universe, $this->reference($universe));
     }

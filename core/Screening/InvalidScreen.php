@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
-use Logion\LogionException;
+use Logion\Figure\LogionException;
 
 final class InvalidScreen extends \InvalidArgumentException implements LogionException
 {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
+use Logion\CrossSection\Universe;
+
 /** The criteria of a screen used to score a list: how many does each company pass, which fail, by how much? */
 final class Scorecard
 {
@@ -13,9 +15,9 @@ final class Scorecard
      * @param  list<int>  $positions
      * @return list<array{position: int, passed: int, failed: int, undecidable: int, marks: list<array{state: 'pass'|'fail'|'undecidable', actual: float|null, required: float|null, slack: float|null, relative: float|null}>}>
      *
-     * @throws \Logion\Metrics\Formula\FormulaError if a criterion cannot be understood
+     * @throws \Logion\Formula\FormulaError if a criterion cannot be understood
      */
-    public static function of(Screen $screen, Universe $universe, array $positions): array
+    public static function of(ScreenDefinition $screen, Universe $universe, array $positions): array
     {
         $marks = array_fill(0, count($positions), []);
         foreach (self::criteria($screen) as $criterion) {
@@ -48,7 +50,7 @@ final class Scorecard
     }
 
     /** @return list<Criterion> the active criteria */
-    public static function criteria(Screen $screen): array
+    public static function criteria(ScreenDefinition $screen): array
     {
         return array_values(array_filter($screen->criteria, static fn (Criterion $criterion): bool => $criterion->active));
     }

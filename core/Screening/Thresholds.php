@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
-use Logion\Metrics\Formula\Node;
+use Logion\CrossSection\Mask;
+use Logion\CrossSection\Universe;
+use Logion\Formula\Node;
 
 /** Which single threshold to move, and where to, so that about so many companies survive. */
 final class Thresholds
@@ -14,7 +16,7 @@ final class Thresholds
      *
      * @return list<array{criterion: int, from: string, to: string, threshold: float, was: float, survivors: int}>
      */
-    public static function towards(int $wished, Screen $screen, Universe $universe, Funnel $funnel): array
+    public static function towards(int $wished, ScreenDefinition $screen, Universe $universe, Funnel $funnel): array
     {
         $reference = $funnel->reference($universe);
         $proposals = [];

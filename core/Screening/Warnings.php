@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
-use Logion\Market\Day;
+use Logion\CrossSection\Mask;
+use Logion\CrossSection\Universe;
 use Logion\Statistics\Descriptive;
 use Logion\Statistics\Rank;
+use Logion\Time\Day;
 
 /** What a screen should say unasked. */
 final class Warnings
@@ -79,13 +81,13 @@ final class Warnings
      *
      * @return list<array{kind: 'edge'|'duplicate', criterion: string, count: int, of: int, other?: string, correlation?: float, loosened?: int, tightened?: int}>
      */
-    public static function onCloserLook(Screen $screen, Funnel $funnel, Universe $universe): array
+    public static function onCloserLook(ScreenDefinition $screen, Funnel $funnel, Universe $universe): array
     {
         return [...self::edges($screen, $funnel, $universe), ...self::duplicates($screen, $funnel, $universe)];
     }
 
     /** @return list<array{kind: 'edge', criterion: string, count: int, of: int, loosened: int, tightened: int}> */
-    private static function edges(Screen $screen, Funnel $funnel, Universe $universe): array
+    private static function edges(ScreenDefinition $screen, Funnel $funnel, Universe $universe): array
     {
         $total = Mask::count($funnel->survived);
         $warnings = [];
@@ -117,7 +119,7 @@ final class Warnings
      *
      * @return list<array{kind: 'duplicate', criterion: string, other: string, correlation: float, count: int, of: int}>
      */
-    private static function duplicates(Screen $screen, Funnel $funnel, Universe $universe): array
+    private static function duplicates(ScreenDefinition $screen, Funnel $funnel, Universe $universe): array
     {
         $positions = Mask::positions($funnel->start);
         $step = max(1, intdiv(count($positions), self::COMPARED));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Statistics;
 
-use Logion\LogionException;
+use Logion\Figure\LogionException;
 
 final class UnequalLengths extends \InvalidArgumentException implements LogionException
 {

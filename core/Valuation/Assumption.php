@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Valuation;
 
-use Logion\Unit;
+use Logion\Figure\Unit;
 
 /** A figure one may believe otherwise: its value, where it comes from, and what else it could be. */
 final readonly class Assumption implements \JsonSerializable

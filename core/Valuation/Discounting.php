@@ -35,7 +35,7 @@ final readonly class Discounting
     /** Calendar days to the fiscal year end / 365. */
     public static function stubFraction(int $valuationDay, int $fiscalYearEnd): float
     {
-        return \Logion\Market\Day::between($valuationDay, $fiscalYearEnd) / 365;
+        return \Logion\Time\Day::between($valuationDay, $fiscalYearEnd) / 365;
     }
 
     /** Factor for a terminal value: the end of the last year, or half a year earlier when its own flows arrive mid-year. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Valuation;
 
-use Logion\LogionException;
+use Logion\Figure\LogionException;
 
 /** An assumption that cannot be valued with; names the assumption and the way out. */
 final class InvalidAssumption extends \InvalidArgumentException implements LogionException

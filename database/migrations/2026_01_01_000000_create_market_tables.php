@@ -104,7 +104,7 @@ return new class extends Migration
             $table->double('value');
             $table->primary(['name', 'day']);
         });
-        // One packed array per metric for the whole universe: see App\Facts\ColumnStore.
+        // One packed array per metric for the whole universe: see App\Storage\ColumnStore.
         Schema::create('column_sets', static function (Blueprint $table): void {
             $table->unsignedInteger('as_of')->primary();
             $table->unsignedInteger('size');

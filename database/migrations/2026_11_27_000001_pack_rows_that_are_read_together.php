@@ -8,7 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /**
- * Rows that are always read together, as packed columns: see App\Facts\PackedRows. They are copies, which the database itself
+ * Rows that are always read together, as packed columns: see App\Storage\PackedRows. They are copies, which the database itself
  * throws away as soon as one of the rows they were made from changes or goes.
  */
 return new class extends Migration

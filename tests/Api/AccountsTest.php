@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
-use App\Facts\CompanyRefresh;
 use App\Http\RequestContexts;
 use App\Models\User;
+use App\Storage\CompanyRefresh;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
 
@@ -43,7 +43,7 @@ final class AccountsTest extends DemoTestCase
         $this->actingAs($this->someone('Bea'));
         $this->assertSame($before, $this->metric('BRSW', 'net_margin', 2025));
         $this->assertEquals($plain, $inScreen());
-        $this->assertSame(0, $this->deleteJson("/api/v1/corrections/{$batch}")->assertOk()->json('withdrawn'));
+        $this->deleteJson("/api/v1/corrections/{$batch}")->assertNotFound();
         $this->actingAs($this->user);
         $this->assertSame(1, $this->deleteJson("/api/v1/corrections/{$batch}")->assertOk()->json('withdrawn'));
         $this->assertSame($before, $this->metric('BRSW', 'net_margin', 2025));

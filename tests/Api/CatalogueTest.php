@@ -82,7 +82,7 @@ final class CatalogueTest extends DemoTestCase
     {
         $statement = $this->getJson('/api/v1/companies/NSMS/statements?statement=balance')->assertOk()->json();
         $this->assertNotContains('FY 2019', array_column($statement['periods'], 'label'));
-        $this->app->make(\App\Facts\CompanyRefresh::class)->check((int) $this->companyId('NSMS'));
+        $this->app->make(\App\Storage\CompanyRefresh::class)->check((int) $this->companyId('NSMS'));
         $this->assertStringContainsString('Total current assets', implode(' ', array_column($this->getJson('/api/v1/findings?ticker=NSMS')->assertOk()->json('findings'), 'sentence')));
         $this->assertSame([], $this->getJson('/api/v1/findings?ticker=BRSW')->json('findings'));
     }

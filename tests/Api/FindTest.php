@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
-use App\Facts\ColumnStore;
+use App\Storage\ColumnStore;
 use Illuminate\Testing\TestResponse;
-use Logion\Metrics\Catalogue;
-use Logion\Screening\CrossSectionFit;
+use Logion\Comparison\CrossSectionalFit;
+use Logion\Metric\Catalogue;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
@@ -157,7 +157,7 @@ final class FindTest extends DemoTestCase
         $this->assertCount($result['used'], $result['rows']);
         $this->assertTrue($result['r_squared'] > 0 && $result['r_squared'] < 1 && $result['adjusted_r_squared'] < $result['r_squared']);
         foreach ($result['terms'] as $term) {
-            $this->assertSame(CrossSectionFit::evidence($term['p']), $term['evidence']);
+            $this->assertSame(CrossSectionalFit::evidence($term['p']), $term['evidence']);
         }
         $this->assertEqualsWithDelta($result['terms'][1]['coefficient'] / $result['terms'][1]['standard_error'], $result['terms'][1]['t'], 1e-9);
         $this->ask('regressions/run', ['regression' => ['dependent' => ['formula' => 'price_to_book'], 'regressors' => [['formula' => '1 + 1']]]])->assertStatus(422);
@@ -169,8 +169,8 @@ final class FindTest extends DemoTestCase
         $one = ['universe' => ['lists' => ['tickers' => ['BRSW']]]];
         $settings = ['weights' => 'equal', 'rebalance' => 'never', 'index' => 'ALLSH', 'from' => '2023-06-30'];
         $basket = $this->ask('baskets/run', $settings, $one)->assertOk()->json();
-        $series = $this->app->make(\App\Facts\CompanyReader::class)->read(1)->prices;
-        $start = \Logion\Market\TradingDays::lastUntil($series->days, 20230630);
+        $series = $this->app->make(\App\Storage\CompanyReader::class)->read(1)->prices;
+        $start = \Logion\Time\TradingDays::lastUntil($series->days, 20230630);
         $this->assertEqualsWithDelta($series->adjusted[$series->last()] / $series->adjusted[$start] - 1, $basket['performance']['total'], 1e-9);
         foreach (['daily', 'monthly', 'quarterly', 'yearly'] as $rebalance) {
             $other = $this->ask('baskets/run', [...$settings, 'rebalance' => $rebalance, 'weights' => 'market_value'], $one)->json('performance.total');

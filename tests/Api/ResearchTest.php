@@ -123,7 +123,7 @@ final class ResearchTest extends DemoTestCase
             foreach ($history['rows'] as $row) {
                 foreach ([0, 4, 9] as $i) {
                     $year = $history['years'][$i];
-                    $isLine = \Logion\Accounts\LineItems::find($row['key']) !== null;
+                    $isLine = \Logion\Reporting\LineItems::find($row['key']) !== null;
                     $working = $this->getJson("/api/v1/companies/{$ticker}/working?".($isLine ? "line={$row['key']}&period={$year}0" : "metric={$row['key']}&year={$year}"))->assertOk()->json('working');
                     $this->assertSame($row['figures'][$i]['value'], $working['value'], "{$ticker} {$row['key']} {$year}");
                     $this->assertSame($row['figures'][$i]['state'], $working['state'], "{$ticker} {$row['key']} {$year}");
@@ -243,7 +243,7 @@ final class ResearchTest extends DemoTestCase
         foreach (['BRSW', 'ULVL', 'GRME', 'FNSB', 'HMAS', 'MWPR', 'YCFI'] as $ticker) {
             foreach ($this->getJson("/api/v1/companies/{$ticker}")->assertOk()->json('sections') as $section) {
                 foreach ($section['figures'] as $figure) {
-                    $metric = \Logion\Metrics\Catalogue::builtIn()->get($figure['key']);
+                    $metric = \Logion\Metric\Catalogue::builtIn()->get($figure['key']);
                     [$value, $median] = [$figure['figure']['value'], $figure['sector_median']];
                     if ($value === null || $median === null || $metric->better === 'neutral' || $metric->unit->value === 'money') {
                         $this->assertNull($figure['standing'], "{$ticker} {$figure['key']}");

@@ -4,42 +4,42 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use Logion\Absence;
-use Logion\Accounts\Fact;
-use Logion\Accounts\Period;
-use Logion\Accounts\Template;
+use Logion\Figure\Absence;
+use Logion\Figure\Unit;
+use Logion\Formula\Functions;
+use Logion\Formula\Moment;
+use Logion\Formula\Parser;
+use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
-use Logion\Metrics\Catalogue;
-use Logion\Metrics\Company;
-use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Functions;
-use Logion\Metrics\Formula\Parser;
-use Logion\Metrics\Formula\Workings;
-use Logion\Metrics\Moment;
-use Logion\Unit;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyData;
+use Logion\Metric\CompanyScope;
+use Logion\Metric\Evaluation\Workings;
+use Logion\Reporting\FiledFact;
+use Logion\Reporting\ReportingModel;
+use Logion\Time\FiscalPeriod;
 
 /** Small companies made of a few lines, for tests. */
 final class Books
 {
     /**
      * @param  array<int, array<string, float|int>>  $years  lines by fiscal year
-     * @param  list<Fact>  $more
+     * @param  list<FiledFact>  $more
      */
-    public static function scope(array $years, array $more = [], int $asOf = 20260630, ?PriceSeries $prices = null, Template $template = Template::Industrial): CompanyScope
+    public static function scope(array $years, array $more = [], int $asOf = 20260630, ?PriceSeries $prices = null, ReportingModel $template = ReportingModel::Industrial): CompanyScope
     {
         $facts = $ends = [];
         foreach ($years as $year => $lines) {
-            $ends[Period::year($year)] = $year * 10000 + 1231;
+            $ends[FiscalPeriod::year($year)] = $year * 10000 + 1231;
             foreach ($lines as $line => $value) {
-                $facts[] = new Fact($line, Period::year($year), (float) $value, ($year + 1) * 10000 + 301, $year);
+                $facts[] = new FiledFact($line, FiscalPeriod::year($year), (float) $value, ($year + 1) * 10000 + 301, $year);
             }
         }
         foreach ($more as $fact) {
             $facts[] = $fact;
-            $ends[$fact->period] ??= Period::fiscalYear($fact->period) * 10000 + 331 + 300 * max(0, $fact->period % 10 - 1);
+            $ends[$fact->period] ??= FiscalPeriod::fiscalYear($fact->period) * 10000 + 331 + 300 * max(0, $fact->period % 10 - 1);
         }
-        $company = new Company(1, 'TEST', $template, '10', 'XCR', 'XCR', $facts, $ends, $prices ?? new PriceSeries([], []));
+        $company = new CompanyData(1, 'TEST', $template, '10', 'XCR', 'XCR', $facts, $ends, $prices ?? new PriceSeries([], []));
 
         return new CompanyScope($company, $asOf, Catalogue::builtIn(), new Economy);
     }

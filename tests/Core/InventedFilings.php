@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use Logion\Accounts\Fact;
-use Logion\Accounts\FactSheet;
-use Logion\Accounts\Period;
-use Logion\Accounts\Template;
+use Logion\Reporting\FactSheet;
+use Logion\Reporting\FiledFact;
+use Logion\Reporting\ReportingModel;
+use Logion\Time\FiscalPeriod;
 
 /** Random statements of an industrial company that tie, in whole thousands. */
 final class InventedFilings
@@ -60,21 +60,21 @@ final class InventedFilings
     }
 
     /** @param  array<int, array<string, float>>  $years */
-    public static function sheet(array $years, Template $template = Template::Industrial, int $asOf = 20260630): FactSheet
+    public static function sheet(array $years, ReportingModel $template = ReportingModel::Industrial, int $asOf = 20260630): FactSheet
     {
         return new FactSheet($template, self::facts($years), self::ends(array_keys($years)), $asOf);
     }
 
     /**
      * @param  array<int, array<string, float>>  $years
-     * @return list<Fact>
+     * @return list<FiledFact>
      */
     public static function facts(array $years): array
     {
         $facts = [];
         foreach ($years as $year => $lines) {
             foreach ($lines as $line => $value) {
-                $facts[] = new Fact($line, Period::year($year), $value, ($year + 1) * 10000 + 301, $year);
+                $facts[] = new FiledFact($line, FiscalPeriod::year($year), $value, ($year + 1) * 10000 + 301, $year);
             }
         }
 
@@ -87,6 +87,6 @@ final class InventedFilings
      */
     public static function ends(array $years): array
     {
-        return array_combine(array_map(Period::year(...), $years), array_map(static fn (int $year): int => $year * 10000 + 1231, $years));
+        return array_combine(array_map(FiscalPeriod::year(...), $years), array_map(static fn (int $year): int => $year * 10000 + 1231, $years));
     }
 }

@@ -5,23 +5,23 @@ declare(strict_types=1);
 namespace Tests\Demo;
 
 use App\Demo\Names;
-use App\Facts\CompanyReader;
-use App\Facts\EconomyReader;
+use App\Storage\CompanyReader;
+use App\Storage\EconomyReader;
 use Illuminate\Support\Facades\DB;
-use Logion\Absence;
-use Logion\Accounts\Completion;
-use Logion\Accounts\Fact;
-use Logion\Accounts\Finding;
-use Logion\Accounts\Integrity;
+use Logion\Figure\Absence;
+use Logion\Figure\Unit;
 use Logion\Market\CorporateActions;
-use Logion\Market\Day;
 use Logion\Market\PriceSeries;
-use Logion\Metrics\Catalogue;
-use Logion\Metrics\Company;
-use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\Workings;
-use Logion\Metrics\ShareClass;
-use Logion\Unit;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyData;
+use Logion\Metric\CompanyScope;
+use Logion\Metric\Evaluation\Workings;
+use Logion\Reporting\DerivedTotals;
+use Logion\Reporting\FiledFact;
+use Logion\Reporting\Quality\Finding;
+use Logion\Reporting\Quality\Integrity;
+use Logion\Reporting\ShareClass;
+use Logion\Time\Day;
 use Tests\DemoTestCase;
 
 /** The invented economy ties, and the core's promises hold on all of it. */
@@ -70,12 +70,12 @@ final class EconomyTest extends DemoTestCase
         $day = 20230815;
         foreach (array_slice($this->companies(), 0, 26) as $company) {
             // The same company with everything after the day torn out, and with absurd facts planted there.
-            $early = static fn (Fact $fact): bool => $fact->filedOn <= $day;
+            $early = static fn (FiledFact $fact): bool => $fact->filedOn <= $day;
             $prices = $company->prices->asOf($day);
             $torn = $this->with($company, array_values(array_filter([...$company->facts], $early)), $prices);
             $planted = $this->with($company, [
                 ...$company->facts,
-                ...array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, 1e15, Day::plus($day, 1), 999999), array_slice([...$company->facts], 0, 400)),
+                ...array_map(static fn (FiledFact $fact): FiledFact => new FiledFact($fact->line, $fact->period, 1e15, Day::plus($day, 1), 999999), array_slice([...$company->facts], 0, 400)),
             ], new PriceSeries(
                 [...$prices->days, 20230816, 20230817], [...$prices->rawCloses, 1e9, 1e-9], null, null, [...$prices->volumes, 1.0, 1.0],
                 new CorporateActions([...$prices->actions->splits, [20230816, 1000.0]], [...$prices->actions->dividends, [20230817, 5e8]]),
@@ -105,8 +105,8 @@ final class EconomyTest extends DemoTestCase
             $scope = $this->scope($company, self::TODAY);
             $metric = $scope->metric('wacc');
             try {
-                $rate = \Logion\Valuation\DiscountedCashFlowDefaults::for($scope)->weightedAverageCost()->rate;
-            } catch (\Logion\LogionException) {
+                $rate = \Logion\Valuation\Method\CashFlow\DiscountedCashFlowDefaults::for($scope)->weightedAverageCost()->rate;
+            } catch (\Logion\Figure\LogionException) {
                 continue; // No industrial company, or nothing to start from.
             }
             if (is_float($metric)) {
@@ -140,16 +140,16 @@ final class EconomyTest extends DemoTestCase
     {
         $catalogue = Catalogue::builtIn();
         foreach (array_slice($this->companies(), 0, 12) as $company) {
-            $money = array_map(static fn ($item): bool => in_array($item->unit, [Unit::Money, Unit::MoneyPerShare], true), \Logion\Accounts\LineItems::all());
+            $money = array_map(static fn ($item): bool => in_array($item->unit, [Unit::Money, Unit::MoneyPerShare], true), \Logion\Reporting\LineItems::all());
             $times = 1024.0; // A power of two, so that no digit is lost.
-            $facts = array_map(static fn (Fact $fact): Fact => new Fact($fact->line, $fact->period, $money[$fact->line] ? $fact->value * $times : $fact->value, $fact->filedOn, $fact->filing), [...$company->facts]);
+            $facts = array_map(static fn (FiledFact $fact): FiledFact => new FiledFact($fact->line, $fact->period, $money[$fact->line] ? $fact->value * $times : $fact->value, $fact->filedOn, $fact->filing), [...$company->facts]);
             $p = $company->prices;
             $raise = static fn (array $series): array => array_map(static fn (float $x): float => $x * $times, $series);
             $undo = static fn (array $series): array => array_map(static fn (float $x, float $f): float => $x / $f, $series, $p->splitFactors);
             $prices = new PriceSeries($p->days, $raise($p->rawCloses), $raise($undo($p->highs)), $raise($undo($p->lows)), array_map(static fn (float $v, float $f): float => $v * $f, $p->volumes, $p->splitFactors),
                 new CorporateActions($p->actions->splits, array_map(static fn (array $d): array => [$d[0], $d[1] * $times], $p->actions->dividends)));
-            $scaled = new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index);
-            $plain = new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $company->facts, $company->periodEnds, $company->prices, $company->index);
+            $scaled = new CompanyData($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index);
+            $plain = new CompanyData($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $company->facts, $company->periodEnds, $company->prices, $company->index);
             $a = $this->scope($plain, self::TODAY);
             $b = $this->scope($scaled, self::TODAY);
             foreach ($catalogue->all() as $key => $metric) {
@@ -220,21 +220,21 @@ final class EconomyTest extends DemoTestCase
         $this->assertLessThan(-0.01, $of('VRSI')->metric('share_count_change_5y'));
         $this->assertGreaterThan(0.02, $of('CWGW')->metric('accruals_cash_flow'));
         $tax = $of('TVRM');
-        $this->assertGreaterThan(0.6, $tax->metric('effective_tax_rate', \Logion\Metrics\Moment::of('annual')->completedYear(2)));
+        $this->assertGreaterThan(0.6, $tax->metric('effective_tax_rate', \Logion\Formula\Moment::of('annual')->completedYear(2)));
         // It stopped reporting inventories; the totals it reports determine them.
         $facts = $of('NSMS')->facts;
         $rest = array_map(static fn (string $line): float => (float) $facts->value($line, 20240), ['cash_and_short_term_investments', 'receivables', 'prepaid_expenses', 'other_current_assets']);
         $this->assertNull($facts->fact('inventories', 20240));
-        $this->assertSame(Completion::DERIVED, $facts->completion('inventories', 20240));
+        $this->assertSame(DerivedTotals::DERIVED, $facts->completion('inventories', 20240));
         $this->assertEqualsWithDelta($facts->value('total_current_assets', 20240) - array_sum($rest), $facts->value('inventories', 20240), 1.0);
     }
 
-    private function company(string $ticker): Company
+    private function company(string $ticker): CompanyData
     {
         return $this->app->make(CompanyReader::class)->read($this->companyId($ticker)) ?? $this->fail("There is no {$ticker}.");
     }
 
-    /** @return list<Company> */
+    /** @return list<CompanyData> */
     private function companies(): array
     {
         $reader = $this->app->make(CompanyReader::class);
@@ -242,13 +242,13 @@ final class EconomyTest extends DemoTestCase
         return array_values(array_filter(array_map($reader->read(...), range(1, self::COMPANIES))));
     }
 
-    private function scope(Company $company, int $asOf): CompanyScope
+    private function scope(CompanyData $company, int $asOf): CompanyScope
     {
         return new CompanyScope($company, $asOf, Catalogue::builtIn(), $this->app->make(EconomyReader::class)->read());
     }
 
-    /** @param  list<Fact>  $facts */
-    private function with(Company $company, array $facts, PriceSeries $prices, bool $planting = false): Company
+    /** @param  list<FiledFact>  $facts */
+    private function with(CompanyData $company, array $facts, PriceSeries $prices, bool $planting = false): CompanyData
     {
         // What was observed later is torn out or turned into nonsense like everything else.
         $observations = array_map(static function (array $series) use ($planting): array {
@@ -260,9 +260,9 @@ final class EconomyTest extends DemoTestCase
 
         $classes = array_map(static fn (ShareClass $class): ShareClass => new ShareClass(
             $class->name, $planting ? new PriceSeries([...$class->prices->asOf(20230815)->days, 20230816], [...$class->prices->asOf(20230815)->rawCloses, 1e9]) : $class->prices->asOf(20230815), $class->currency, $class->entitlement,
-            [...array_values(array_filter($class->counts, static fn (Fact $fact): bool => $fact->filedOn <= 20230815)), ...($planting ? [new Fact(ShareClass::COUNT, 20232, 1e15, 20230816, 999999)] : [])],
+            [...array_values(array_filter($class->counts, static fn (FiledFact $fact): bool => $fact->filedOn <= 20230815)), ...($planting ? [new FiledFact(ShareClass::COUNT, 20232, 1e15, 20230816, 999999)] : [])],
         ), $company->otherClasses);
 
-        return new Company($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations, $company->filings, $observations, [], $classes);
+        return new CompanyData($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations, $company->filings, $observations, [], $classes);
     }
 }

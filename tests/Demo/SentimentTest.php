@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Demo;
 
-use App\Facts\ColumnStore;
 use App\Identity\Identities;
+use App\Storage\ColumnStore;
 use Illuminate\Support\Facades\DB;
+use Logion\CrossSection\Mask;
 use Logion\Identity\Reference;
-use Logion\Metrics\Catalogue;
-use Logion\Screening\Mask;
+use Logion\Metric\Catalogue;
 use Tests\DemoTestCase;
 
 /** Opinions, holdings, index members and funds of the demo are lifelike and hang together. */

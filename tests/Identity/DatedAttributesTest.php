@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Identity;
 
-use App\Facts\ColumnStore;
-use App\Facts\CompanyReader;
 use App\Identity\Identities;
+use App\Storage\ColumnStore;
+use App\Storage\CompanyReader;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Support\Facades\DB;
-use Logion\Metrics\ShareClass;
+use Logion\Reporting\ShareClass;
 use Tests\DemoTestCase;
 
 /** Name, sector, currencies, classes and membership of indices are those of the day that is asked about. */

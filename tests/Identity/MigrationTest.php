@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Identity;
 
-use App\Import\Imports;
+use App\Feature\Intake\Imports;
 use App\Models\Import;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;

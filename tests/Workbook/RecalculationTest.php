@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Workbook;
 
-use App\Exchange\Writing\CompanyFiles;
-use App\Exchange\Writing\StatementWorkbook;
-use App\Research\CompanyScopes;
-use App\Research\EvaluationContexts;
-use Logion\Accounts\FactSheet;
-use Logion\Accounts\LineItems;
-use Logion\Accounts\StatementView;
+use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContexts;
+use App\Feature\Export\CompanyFiles;
+use App\Feature\Export\StatementWorkbook;
+use Logion\Reporting\FactSheet;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\View\StatementView;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
 

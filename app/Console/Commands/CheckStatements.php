@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Facts\CompanyRefresh;
 use App\Identity\Identities;
+use App\Storage\CompanyRefresh;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
-use Logion\Accounts\Period;
+use Logion\Time\FiscalPeriod;
 
 final class CheckStatements extends Command
 {
@@ -45,7 +45,7 @@ final class CheckStatements extends Command
             $rows = $findings->map(static function (object $row) use ($references): array {
                 $finding = json_decode((string) $row->finding, true);
 
-                return ['ticker' => $references[$row->company_id], 'weight' => (int) $row->weight, 'check' => (string) $finding['check'], 'period' => Period::label((int) $finding['period']), 'sentence' => (string) $finding['sentence']];
+                return ['ticker' => $references[$row->company_id], 'weight' => (int) $row->weight, 'check' => (string) $finding['check'], 'period' => FiscalPeriod::label((int) $finding['period']), 'sentence' => (string) $finding['sentence']];
             })->all();
             $this->print($rows, ['ticker', 'weight', 'check', 'period', 'finding'], array_map(array_values(...), $rows));
 

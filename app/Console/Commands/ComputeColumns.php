@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Facts\ColumnComputation;
-use App\Jobs\WorkCancelled;
+use App\Storage\ColumnComputation;
+use App\Task\WorkCancelled;
 use Illuminate\Console\Command;
-use Logion\Screening\Column;
+use Logion\CrossSection\Column;
 
 /** Computes the columns of some companies for another process, which says in a file what it asks for and finds the answer there. */
 final class ComputeColumns extends Command

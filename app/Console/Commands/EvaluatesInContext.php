@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Evaluation\EvaluationContext;
+use App\Evaluation\EvaluationContexts;
 use App\Models\User;
-use App\Research\EvaluationContext;
-use App\Research\EvaluationContexts;
 
 /** For commands with the options --as-of, --user and --adjusted. */
 trait EvaluatesInContext

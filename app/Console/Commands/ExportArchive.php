@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Exchange\UserArchive;
+use App\Feature\Export\UserArchive;
 use App\Models\User;
 use Illuminate\Console\Command;
-use Logion\LogionException;
+use Logion\Figure\LogionException;
 
 final class ExportArchive extends Command
 {

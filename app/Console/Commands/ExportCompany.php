@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Exchange\Writing\CompanyFiles;
-use App\Research\CompanyScopes;
-use App\Research\EvaluationContexts;
+use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContexts;
+use App\Feature\Export\CompanyFiles;
 use Illuminate\Console\Command;
 
 final class ExportCompany extends Command

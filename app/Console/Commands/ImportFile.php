@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Facts\StorageTrouble;
-use App\Import\Imports;
-use App\Import\Mapping;
+use App\Feature\Intake\Imports;
+use App\Feature\Intake\Mapping;
 use App\Models\Import;
 use App\Models\User;
+use App\Storage\StorageTrouble;
 use Illuminate\Console\Command;
 use PDOException;
 
@@ -38,7 +38,7 @@ final class ImportFile extends Command
                 throw new \InvalidArgumentException($file === '' ? 'Name a file.' : "The file {$file} cannot be read.");
             }
             $import = $imports->take($file, basename($file), $user);
-            $changes = array_filter(['company' => $this->option('company'), 'kind' => $this->option('kind'), 'scale' => $this->option('scale'), 'conflicts' => $this->option('conflicts'), 'filed_on' => is_string($this->option('filed-on')) ? \Logion\Market\Day::parse($this->option('filed-on')) : null], static fn (mixed $x): bool => $x !== null);
+            $changes = array_filter(['company' => $this->option('company'), 'kind' => $this->option('kind'), 'scale' => $this->option('scale'), 'conflicts' => $this->option('conflicts'), 'filed_on' => is_string($this->option('filed-on')) ? \Logion\Time\Day::parse($this->option('filed-on')) : null], static fn (mixed $x): bool => $x !== null);
             $more = is_string($this->option('mapping')) ? json_decode($this->option('mapping'), true, 16, JSON_THROW_ON_ERROR) : [];
             $bar = $this->option('format') === 'table' ? $this->output->createProgressBar() : null;
             $progress = static fn (int $done, int $total) => $bar?->setProgress($done);

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Facts\ColumnComputation;
-use App\Facts\CompanyReader;
-use App\Facts\EconomyReader;
+use App\Storage\ColumnComputation;
+use App\Storage\CompanyReader;
+use App\Storage\EconomyReader;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
-use Logion\Metrics\Catalogue;
-use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Formula\BatchEvaluator;
-use Logion\Metrics\Moment;
+use Logion\Formula\Moment;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyScope;
+use Logion\Metric\Evaluation\BatchEvaluator;
 
 /** Times reading, opening and evaluating every company in this process alone; `logion:bench` starts one or several at once. */
 final class MeasureEvaluation extends Command

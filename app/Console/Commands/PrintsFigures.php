@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use Logion\LogionException;
+use Logion\Figure\LogionException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
 /** Printing as table, JSON or CSV, and errors as one sentence. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Facts\ColumnStore;
-use App\Research\EvaluationContexts;
+use App\Evaluation\EvaluationContexts;
+use App\Storage\ColumnStore;
 use Illuminate\Console\Command;
-use Logion\Market\Day;
+use Logion\Time\Day;
 
 final class RefreshMetrics extends Command
 {

@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Facts\ColumnStore;
-use App\Facts\CompanyReader;
-use App\Facts\EconomyReader;
+use App\Feature\BackTest\BackTestRunner;
+use App\Feature\Valuation\CashFlowSheet;
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
-use App\Research\BackTestRunner;
-use App\Research\CashFlowSheet;
+use App\Storage\ColumnStore;
+use App\Storage\CompanyReader;
+use App\Storage\EconomyReader;
 use Fidry\CpuCoreCounter\CpuCoreCounter;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
-use Logion\Absence;
-use Logion\Metrics\Catalogue;
-use Logion\Metrics\CompanyScope;
-use Logion\Screening\Column;
+use Logion\CrossSection\Column;
+use Logion\Figure\Absence;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyScope;
 use PDO;
 use Symfony\Component\Process\Process;
 
@@ -126,7 +126,7 @@ final class RunBenchmark extends Command
         $http = $this->median(function () use ($screen, &$survivors): void {
             $survivors = $this->request('POST', '/api/v1/screens/run', ['screen' => $screen, 'as_of' => '1900-01-01', 'limit' => 100])['total'];
         });
-        $definition = \Logion\Screening\Screen::fromArray($screen);
+        $definition = \Logion\Screening\ScreenDefinition::fromArray($screen);
         $core = $this->median(fn () => \Logion\Screening\Funnel::run($definition, app(ColumnStore::class)->universe(self::DAY) ?? throw new \LogicException('The universe was just written.')));
         $statement = 'select id, '.implode(', ', self::COLUMNS).' from metrics where '.implode(' and ', self::CRITERIA).' order by market_cap desc limit 100';
         $pdo = new PDO('sqlite:'.storage_path('bench/wide.sqlite'));

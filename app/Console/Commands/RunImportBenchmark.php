@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Import\Imports;
+use App\Feature\Intake\Imports;
 use App\Models\Import;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
-use Logion\Accounts\LineItem;
-use Logion\Accounts\LineItems;
-use Logion\Accounts\Template;
-use Logion\Import\Concepts;
-use Logion\Market\Day;
+use Logion\Intake\Concepts;
+use Logion\Reporting\LineItem;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\ReportingModel;
+use Logion\Time\Day;
 
 final class RunImportBenchmark extends Command
 {
@@ -34,7 +34,7 @@ final class RunImportBenchmark extends Command
         config(['database.connections.bench' => [...config('database.connections.sqlite'), 'database' => $database]]);
         DB::setDefaultConnection('bench');
         Artisan::call('migrate', ['--force' => true, '--database' => 'bench']);
-        DB::table('exchanges')->insert(['id' => 1, 'code' => 'XQTH', 'name' => 'T', 'country' => 'XA', 'currency' => 'XCR']);
+        DB::table('exchanges')->insert(['id' => 1, 'code' => 'XBEN', 'name' => 'T', 'country' => 'XA', 'currency' => 'XCR']);
         $companies = max(1, (int) $this->option('companies'));
         DB::transaction(static function () use ($companies): void {
             for ($i = 1; $i <= $companies; $i++) {
@@ -85,7 +85,7 @@ final class RunImportBenchmark extends Command
     private function report(string $path): int
     {
         $facts = [];
-        $concepts = array_values(array_filter(array_map(static fn ($item): ?string => $item->fits(Template::Industrial) ? Concepts::of($item, 'us_gaap') : null, LineItems::all())));
+        $concepts = array_values(array_filter(array_map(static fn ($item): ?string => $item->fits(ReportingModel::Industrial) ? Concepts::of($item, 'us_gaap') : null, LineItems::all())));
         for ($i = 0; $i < 3000; $i++) {
             $year = 2000 + $i % 24;
             $facts["f{$i}"] = ['value' => (string) (1000 + $i * 7), 'decimals' => -3, 'dimensions' => ['concept' => 'us-gaap:'.($concepts[intdiv($i, 24) % count($concepts)]), 'entity' => 'x:BW1', 'period' => "{$year}-01-01T00:00:00/".($year + 1).'-01-01T00:00:00', 'unit' => 'iso4217:XCR']];
@@ -117,7 +117,7 @@ final class RunImportBenchmark extends Command
     private function statements(string $path, int $from, int $to): int
     {
         // Lines that are the sum of no others, so that nothing contradicts itself.
-        $lines = array_keys(array_filter(LineItems::all(), static fn (LineItem $item): bool => $item->fits(Template::Industrial) && $item->statement !== 'segment' && $item->rules === []));
+        $lines = array_keys(array_filter(LineItems::all(), static fn (LineItem $item): bool => $item->fits(ReportingModel::Industrial) && $item->statement !== 'segment' && $item->rules === []));
         $lines = array_slice($lines, 0, 60);
         $stream = fopen($path, 'wb') ?: throw new \RuntimeException('storage/bench cannot be written.');
         fwrite($stream, "Company,Line,Period,Value,Filed on\n");

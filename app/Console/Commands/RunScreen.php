@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Facts\ColumnStore;
-use App\Research\EvaluationContexts;
-use App\Research\ScreenRunner;
+use App\Evaluation\EvaluationContexts;
+use App\Feature\Screening\ScreenRunner;
+use App\Storage\ColumnStore;
 use Illuminate\Console\Command;
-use Logion\Screening\Screen;
+use Logion\Screening\ScreenDefinition;
 
 final class RunScreen extends Command
 {
@@ -30,7 +30,7 @@ final class RunScreen extends Command
             if (! is_array($data)) {
                 throw new \InvalidArgumentException("The file {$file} does not hold JSON: ".json_last_error_msg().'.');
             }
-            $screen = Screen::fromArray($data);
+            $screen = ScreenDefinition::fromArray($data);
             $context = $this->evaluationContext($contexts);
             if (! $columns->isComplete($context->day)) {
                 $columns->refresh($context->day);

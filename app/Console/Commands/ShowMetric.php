@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Research\CompanyScopes;
-use App\Research\EvaluationContexts;
-use App\Research\FigureReport;
+use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContexts;
+use App\Evaluation\FigureReport;
 use Illuminate\Console\Command;
-use Logion\Market\Day;
+use Logion\Time\Day;
 
 final class ShowMetric extends Command
 {
@@ -44,7 +44,7 @@ final class ShowMetric extends Command
         });
     }
 
-    private function tree(\Logion\Working\Working $working, int $depth): void
+    private function tree(\Logion\Figure\Working $working, int $depth): void
     {
         $figure = $working->figure;
         $this->line(str_repeat('  ', $depth).$working->label.' '.($figure->isKnown() ? number_format($figure->value(), 4) : $figure->absence()?->kind->mark())

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Research\CashFlowSheet;
-use App\Research\CompanyScopes;
-use App\Research\EvaluationContexts;
+use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContexts;
+use App\Feature\Valuation\CashFlowSheet;
 use Illuminate\Console\Command;
 
 final class ValueCompany extends Command

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Feeds\FileDrop;
+use App\Feed\FileDrop;
 use Illuminate\Console\Command;
 
 final class WatchFolder extends Command

@@ -60,7 +60,10 @@ function compose(): void {
       : `${left} ${operation} ${right}`
 }
 
-const tickers = computed(() => [...new Set([subject.company?.ticker ?? subject.last() ?? 'BRSW', 'BRSW', 'FNSB', 'MWPR'])].slice(0, 3))
+const tickers = computed(() => {
+  const ticker = subject.company?.ticker ?? subject.last()
+  return ticker ? [ticker] : []
+})
 const { state: preview } = useLoadable(
   () => ({ formula: formula.value, tickers: tickers.value, as_of: session.asOf }),
   async (body, signal) => {

@@ -27,7 +27,7 @@ const industries = computed(() =>
 const narrowings = computed(() => [
   { key: 'kinds', label: 'Kinds of security (shares, unless named)', items: options({ share: 'Shares', fund: 'Funds' }) },
   { key: 'sectors', label: 'Industries', items: industries.value },
-  { key: 'countries', label: 'Islands', items: options(catalogue.data?.countries) },
+  { key: 'countries', label: 'Countries', items: options(catalogue.data?.countries) },
   { key: 'exchanges', label: 'Exchanges', items: options(catalogue.data?.exchanges) },
   {
     key: 'templates',

@@ -9,9 +9,9 @@ use Logion\Capital\CostOfDebt;
 use Logion\Capital\CostOfEquity;
 use Logion\Capital\Leverage;
 use Logion\Capital\WeightedAverageCost;
-use Logion\Risk\Beta;
-use Logion\Risk\Drawdown;
-use Logion\Risk\Volatility;
+use Logion\Market\Risk\Beta;
+use Logion\Market\Risk\MaximumDrawdown;
+use Logion\Market\Risk\ReturnVolatility;
 use PHPUnit\Framework\TestCase;
 
 final class CapitalTest extends TestCase
@@ -97,14 +97,14 @@ final class CapitalTest extends TestCase
 
     public function test_risk_of_series_that_only_rise_or_do_not_move(): void
     {
-        $this->assertSame(0.0, Drawdown::of([1.0, 2.0, 3.0])->depth);
-        $this->assertNull(Drawdown::of([1.0, 2.0])->peak);
-        $fall = Drawdown::of([10.0, 8.0, 12.0, 6.0, 11.0]);
+        $this->assertSame(0.0, MaximumDrawdown::of([1.0, 2.0, 3.0])->depth);
+        $this->assertNull(MaximumDrawdown::of([1.0, 2.0])->peak);
+        $fall = MaximumDrawdown::of([10.0, 8.0, 12.0, 6.0, 11.0]);
         $this->assertSame([-0.5, 2, 3, null], [$fall->depth, $fall->peak, $fall->trough, $fall->recovery]);
-        $this->assertSame(0.0, Volatility::annual([0.01, 0.01, 0.01]));
-        $this->assertSame(0.0, Volatility::downside([0.01, 0.02]));
-        $this->assertNull(Volatility::tail([], 0.95));
-        $this->assertNull(Volatility::downside([]));
+        $this->assertSame(0.0, ReturnVolatility::annual([0.01, 0.01, 0.01]));
+        $this->assertSame(0.0, ReturnVolatility::downside([0.01, 0.02]));
+        $this->assertNull(ReturnVolatility::tail([], 0.95));
+        $this->assertNull(ReturnVolatility::downside([]));
     }
 
     public function test_betas_on_the_fences_stay_and_a_group_with_something_unknown_has_no_median_of_it(): void

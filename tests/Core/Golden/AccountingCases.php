@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace Tests\Core\Golden;
 
-use Logion\Absence;
-use Logion\Accounts\Fact;
-use Logion\Accounts\FactSheet;
-use Logion\Accounts\Integrity;
-use Logion\Accounts\Period;
-use Logion\Accounts\Template;
-use Logion\Market\Day;
+use Logion\Figure\Absence;
+use Logion\Formula\Functions;
+use Logion\Formula\Moment;
+use Logion\Formula\Node;
+use Logion\Formula\Parser;
+use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
-use Logion\Metrics\Catalogue;
-use Logion\Metrics\Company;
-use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Functions;
-use Logion\Metrics\Formula\Node;
-use Logion\Metrics\Formula\Parser;
-use Logion\Metrics\Moment;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyData;
+use Logion\Metric\CompanyScope;
+use Logion\Reporting\FactSheet;
+use Logion\Reporting\FiledFact;
+use Logion\Reporting\Quality\Integrity;
+use Logion\Reporting\ReportingModel;
+use Logion\Time\Day;
+use Logion\Time\FiscalPeriod;
 
 /**
  * Accounting cases: the golden statements become facts of a company (their signed outflows turned into amounts that are
@@ -309,10 +309,10 @@ final class AccountingCases
         foreach ($in['annual']['period_ends'] as $i => $end) {
             $year = (int) substr($end, 0, 4);
             $years[] = $year;
-            $ends[Period::year($year)] = Day::parse($end);
-            $facts = [...$facts, ...self::facts($in['annual'], $i, Period::year($year))];
+            $ends[FiscalPeriod::year($year)] = Day::parse($end);
+            $facts = [...$facts, ...self::facts($in['annual'], $i, FiscalPeriod::year($year))];
         }
-        $company = new Company(1, 'GOLD', Template::Industrial, '10', 'XCR', 'XCR', $facts, $ends, new PriceSeries([], []));
+        $company = new CompanyData(1, 'GOLD', ReportingModel::Industrial, '10', 'XCR', 'XCR', $facts, $ends, new PriceSeries([], []));
 
         return [new CompanyScope($company, 99991231, Catalogue::builtIn(), new Economy), $years];
     }
@@ -327,18 +327,18 @@ final class AccountingCases
     {
         $facts = $ends = $periods = [];
         foreach ($quarterly['period_ends'] as $i => $end) {
-            $period = Period::quarter((int) substr($end, 0, 4), (int) ceil((int) substr($end, 5, 2) / 3));
+            $period = FiscalPeriod::quarter((int) substr($end, 0, 4), (int) ceil((int) substr($end, 5, 2) / 3));
             $periods[] = $period;
             $ends[$period] = Day::parse($end);
             $facts = [...$facts, ...self::facts($quarterly, $i, $period)];
         }
 
-        return [new FactSheet(Template::Industrial, $facts, $ends, 99991231), $periods];
+        return [new FactSheet(ReportingModel::Industrial, $facts, $ends, 99991231), $periods];
     }
 
     /**
      * @param  array<string, mixed>  $statements
-     * @return list<Fact>
+     * @return list<FiledFact>
      */
     private static function facts(array $statements, int $i, int $period): array
     {
@@ -347,7 +347,7 @@ final class AccountingCases
             foreach ($names as $golden => $line) {
                 $value = $statements[$statement][$golden][$i] ?? null;
                 if ($value !== null) {
-                    $facts[] = new Fact(ltrim($line, '-'), $period, $line[0] === '-' ? -(float) $value : (float) $value, 20000101);
+                    $facts[] = new FiledFact(ltrim($line, '-'), $period, $line[0] === '-' ? -(float) $value : (float) $value, 20000101);
                 }
             }
         }
@@ -374,10 +374,10 @@ final class AccountingCases
         $facts = [];
         foreach ($known as $period => $_) {
             if ($quarter($period) !== null) {
-                $facts[] = new Fact('revenue', $period, $quarter($period), 20000101);
+                $facts[] = new FiledFact('revenue', $period, $quarter($period), 20000101);
             }
         }
-        $sheet = new FactSheet(Template::Industrial, $facts, [], 99991231);
+        $sheet = new FactSheet(ReportingModel::Industrial, $facts, [], 99991231);
         $result = ['quarters' => [], 'ttm' => [], 'ttm_from_years' => []];
         foreach (array_keys($known) as $period) {
             $result['quarters'][] = $quarter($period);

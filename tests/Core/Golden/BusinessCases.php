@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace Tests\Core\Golden;
 
-use Logion\Absence;
-use Logion\Accounts\Fact;
-use Logion\Accounts\Lease;
-use Logion\Accounts\LetProperty;
-use Logion\Accounts\Period;
-use Logion\Accounts\PropertyPortfolio;
-use Logion\Accounts\Template;
-use Logion\Market\Day;
+use Logion\Figure\Absence;
+use Logion\Formula\Functions;
+use Logion\Formula\Moment;
+use Logion\Formula\Parser;
+use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
-use Logion\Metrics\Catalogue;
-use Logion\Metrics\Company;
-use Logion\Metrics\CompanyScope;
-use Logion\Metrics\Economy;
-use Logion\Metrics\Formula\Functions;
-use Logion\Metrics\Formula\Parser;
-use Logion\Metrics\Moment;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyData;
+use Logion\Metric\CompanyScope;
+use Logion\Reporting\FiledFact;
+use Logion\Reporting\Property\Lease;
+use Logion\Reporting\Property\LetProperty;
+use Logion\Reporting\Property\PropertyPortfolio;
+use Logion\Reporting\ReportingModel;
+use Logion\Time\Day;
+use Logion\Time\FiscalPeriod;
 
 /** Banks and property companies: the metrics of the catalogue where it has them, else formulas of the language. */
 final class BusinessCases
@@ -45,7 +45,7 @@ final class BusinessCases
     public static function all(): array
     {
         return [
-            'acc.bank' => static fn (array $in): array => self::table($in['bank'], self::BANK, 'share_price', Template::Bank, [
+            'acc.bank' => static fn (array $in): array => self::table($in['bank'], self::BANK, 'share_price', ReportingModel::Bank, [
                 'nim' => 'net_interest_margin', 'yield' => 'interest_and_dividend_income / average_balance(interbank_placements + securities + gross_loans)', 'cost_of_funds' => 'cost_of_funds',
                 'spread' => 'interest_and_dividend_income / average_balance(interbank_placements + securities + gross_loans) - cost_of_funds', 'efficiency' => 'efficiency_ratio', 'cost_of_risk' => 'cost_of_risk',
                 'net_charge_off_ratio' => 'net_charge_off_rate', 'npl_ratio' => 'non_performing_loan_ratio', 'coverage' => 'non_performing_loan_coverage', 'loan_to_deposit' => 'loan_to_deposit_ratio',
@@ -53,7 +53,7 @@ final class BusinessCases
                 'rwa_density' => 'risk_weighted_assets / total_assets', 'tangible_book_per_share' => 'tangible_book_value_per_share', 'payout' => 'net_income > 0 ? dividends_paid / net_income : (1 / 0)',
                 'price_to_tangible_book' => 'price_to_tangible_book', 'fee_share' => 'fee_income / revenue',
             ]),
-            'acc.property_trust' => static fn (array $in): array => self::table($in['trust'], self::TRUST, 'unit_price', Template::Property, [
+            'acc.property_trust' => static fn (array $in): array => self::table($in['trust'], self::TRUST, 'unit_price', ReportingModel::Property, [
                 'noi' => 'net_operating_income', 'cash_noi' => 'net_operating_income - straight_line_rent_adjustment', 'noi_margin' => 'net_operating_income_margin', 'ffo' => 'funds_from_operations', 'affo' => 'adjusted_funds_from_operations',
                 'ffo_per_unit' => 'funds_from_operations_per_share', 'affo_per_unit' => 'adjusted_funds_from_operations_per_share',
                 'payout_ffo' => 'funds_from_operations > 0 ? dividends_paid / funds_from_operations : (1 / 0)', 'payout_affo' => 'adjusted_funds_from_operations > 0 ? dividends_paid / adjusted_funds_from_operations : (1 / 0)',
@@ -82,11 +82,11 @@ final class BusinessCases
      * @param  array<string, string>  $formulas
      * @return array<string, list<?float>>
      */
-    private static function table(array $statements, array $lines, string $prices, Template $template, array $formulas): array
+    private static function table(array $statements, array $lines, string $prices, ReportingModel $template, array $formulas): array
     {
         $facts = $ends = [];
         foreach ($statements['period_ends'] as $i => $end) {
-            $period = Period::year((int) substr($end, 0, 4));
+            $period = FiscalPeriod::year((int) substr($end, 0, 4));
             $ends[$period] = Day::parse($end);
             foreach ($lines as $line => $parts) {
                 $sum = 0.0;
@@ -95,12 +95,12 @@ final class BusinessCases
                     $sum = $sum === null || $value === null ? null : $sum + ($part[0] === '-' ? -$value : $value);
                 }
                 if ($sum !== null) {
-                    $facts[] = new Fact($line, $period, (float) $sum, 20000101);
+                    $facts[] = new FiledFact($line, $period, (float) $sum, 20000101);
                 }
             }
         }
         $series = new PriceSeries(array_values($ends), array_map('floatval', $statements[$prices]));
-        $scope = new CompanyScope(new Company(1, 'GOLD', $template, '10', 'XCR', 'XCR', $facts, $ends, $series), 99991231, Catalogue::builtIn(), new Economy);
+        $scope = new CompanyScope(new CompanyData(1, 'GOLD', $template, '10', 'XCR', 'XCR', $facts, $ends, $series), 99991231, Catalogue::builtIn(), new Economy);
         $last = count($ends) - 1;
 
         return array_map(static function (string $formula) use ($scope, $last): array {

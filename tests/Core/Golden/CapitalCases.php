@@ -11,9 +11,9 @@ use Logion\Capital\Leverage;
 use Logion\Capital\WeightedAverageCost;
 use Logion\Statistics\Descriptive;
 use Logion\Statistics\RootFinding;
-use Logion\Valuation\CashFlowValue;
 use Logion\Valuation\Discounting;
 use Logion\Valuation\EquityBridge;
+use Logion\Valuation\Method\CashFlow\CashFlowValue;
 
 final class CapitalCases
 {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core\Golden;
 
-use Logion\Dividends\DividendHistory;
 use Logion\Market\CorporateActions;
-use Logion\Market\Day;
+use Logion\Market\DividendHistory;
+use Logion\Time\Day;
 
 final class DividendCases
 {

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Tests\Core\Golden;
 
 use Logion\Market\CorporateActions;
-use Logion\Market\Day;
 use Logion\Market\PriceSeries;
 use Logion\Market\Returns;
+use Logion\Market\Risk\Beta;
+use Logion\Market\Risk\MaximumDrawdown;
+use Logion\Market\Risk\ReturnVolatility;
 use Logion\Portfolio\Performance;
 use Logion\Portfolio\PortfolioPath;
-use Logion\Risk\Beta;
-use Logion\Risk\Drawdown;
-use Logion\Risk\Volatility;
 use Logion\Statistics\Descriptive;
+use Logion\Time\Day;
 
 final class ReturnsAndRiskCases
 {
@@ -62,21 +62,21 @@ final class ReturnsAndRiskCases
                 $rf = (float) ($in['risk_free_annual'] ?? 0.0);
                 $mean = Descriptive::mean($r);
                 $annual = $mean === null ? null : $mean * $periods;
-                $volatility = Volatility::annual($r, $periods);
-                $downside = Volatility::downside($r, 0.0, $periods);
-                $downsideRf = Volatility::downside($r, $rf / $periods, $periods);
+                $volatility = ReturnVolatility::annual($r, $periods);
+                $downside = ReturnVolatility::downside($r, 0.0, $periods);
+                $downsideRf = ReturnVolatility::downside($r, $rf / $periods, $periods);
                 $over = static fn (?float $a, ?float $b): ?float => $a === null || $b === null || $b == 0.0 ? null : $a / $b;
 
                 return [
                     'n_returns' => count($r), 'mean_daily' => $mean, 'mean_annual' => $annual, 'volatility_simple' => $volatility,
-                    'volatility_log' => Volatility::annual(Returns::log($closes), $periods), 'downside_deviation' => $downside,
+                    'volatility_log' => ReturnVolatility::annual(Returns::log($closes), $periods), 'downside_deviation' => $downside,
                     'downside_deviation_rf' => $downsideRf, 'sharpe' => Performance::sharpe($r, $rf, $periods),
                     'sortino_target_0' => $over($annual, $downside), 'sortino_target_rf' => $over($annual === null ? null : $annual - $rf, $downsideRf),
                 ];
             },
             'risk.max_drawdown' => static function (array $in): array {
                 $closes = self::floats($in['closes']);
-                $fall = Drawdown::of($closes);
+                $fall = MaximumDrawdown::of($closes);
                 $date = static fn (?int $i): ?string => $i === null ? null : $in['dates'][$i];
                 $days = static fn (int $a, int $b): int => Day::between(Day::parse($in['dates'][$a]), Day::parse($in['dates'][$b]));
 
@@ -87,7 +87,7 @@ final class ReturnsAndRiskCases
                     'days_peak_to_trough' => $fall->peak === null || $fall->trough === null ? null : $days($fall->peak, $fall->trough),
                 ];
             },
-            'risk.var_es' => static fn (array $in): array => Volatility::tail(self::floats($in['returns']), $in['level']),
+            'risk.var_es' => static fn (array $in): array => ReturnVolatility::tail(self::floats($in['returns']), $in['level']),
             'risk.rolling_beta' => static fn (array $in): array => ['beta' => Beta::rolling(self::floats($in['asset_closes']), self::floats($in['index_closes']), $in['window'])],
             'risk.beta_month_end' => static function (array $in): array {
                 $stock = Returns::simple(self::floats($in['stock_closes']));

@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace Tests\Core\Golden;
 
-use Logion\Market\Day;
 use Logion\Statistics\RootFinding;
-use Logion\Valuation\Cases;
-use Logion\Valuation\CashFlowValue;
-use Logion\Valuation\ClassicFormulas;
+use Logion\Time\Day;
 use Logion\Valuation\Convention;
 use Logion\Valuation\Discounting;
-use Logion\Valuation\DividendDiscount;
-use Logion\Valuation\EarningsPath;
 use Logion\Valuation\EquityBridge;
-use Logion\Valuation\OperatingForecast;
+use Logion\Valuation\Forecast\OperatingForecast;
+use Logion\Valuation\Method\Cases;
+use Logion\Valuation\Method\CashFlow\CashFlowValue;
+use Logion\Valuation\Method\ClassicFormulas;
+use Logion\Valuation\Method\DividendDiscount;
+use Logion\Valuation\Method\EarningsPath;
+use Logion\Valuation\Method\PropertyValue;
+use Logion\Valuation\Method\ResidualIncome;
+use Logion\Valuation\Method\SumOfParts;
 use Logion\Valuation\PresentValue;
-use Logion\Valuation\PropertyValue;
-use Logion\Valuation\ResidualIncome;
 use Logion\Valuation\ShareCount;
-use Logion\Valuation\SumOfParts;
 
 final class ValuationCases
 {

@@ -5,28 +5,28 @@ declare(strict_types=1);
 namespace Tests\Core\Identity;
 
 use Logion\Identity\AmbiguousReference;
+use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
-use Logion\Identity\Listing;
 use Logion\Identity\Reference;
-use Logion\Market\InvalidDay;
+use Logion\Time\InvalidDay;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 final class ReferenceTest extends TestCase
 {
-    /** @return list<Listing> TARN on two exchanges by two companies, HOLM used by one after another, OLDN by nobody any more */
+    /** @return list<DatedListing> TARN on two exchanges by two companies, HOLM used by one after another, OLDN by nobody any more */
     private static function listings(): array
     {
         return [
-            new Listing(1, 10, 100, 'XONE', 'TARN', 'XCR'),
-            new Listing(2, 20, 200, 'XTWO', 'TARN', 'XCR', 20150301),
-            new Listing(3, 30, 300, 'XONE', 'HOLM', 'XCR', 0, 20190601, endedBecause: 'Insolvent.'),
-            new Listing(4, 40, 400, 'XONE', 'HOLM', 'XCR', 20220110),
-            new Listing(5, 40, 400, 'XONE', 'OLDN', 'XCR', 0, 20220110),
-            new Listing(6, 50, 500, 'XONE', 'FELL', 'XCR', 0, 20180101),
-            new Listing(7, 60, 600, 'XTWO', 'FELL', 'XCR', 0, 20160101),
-            new Listing(8, 50, 500, 'XTWO', 'MOOR', 'XVN', main: false),
-            new Listing(9, 50, 500, 'XONE', 'MOOR', 'XCR', 20180101),
+            new DatedListing(1, 10, 100, 'XONE', 'TARN', 'XCR'),
+            new DatedListing(2, 20, 200, 'XTWO', 'TARN', 'XCR', 20150301),
+            new DatedListing(3, 30, 300, 'XONE', 'HOLM', 'XCR', 0, 20190601, endedBecause: 'Insolvent.'),
+            new DatedListing(4, 40, 400, 'XONE', 'HOLM', 'XCR', 20220110),
+            new DatedListing(5, 40, 400, 'XONE', 'OLDN', 'XCR', 0, 20220110),
+            new DatedListing(6, 50, 500, 'XONE', 'FELL', 'XCR', 0, 20180101),
+            new DatedListing(7, 60, 600, 'XTWO', 'FELL', 'XCR', 0, 20160101),
+            new DatedListing(8, 50, 500, 'XTWO', 'MOOR', 'XVN', main: false),
+            new DatedListing(9, 50, 500, 'XONE', 'MOOR', 'XCR', 20180101),
         ];
     }
 
@@ -85,7 +85,7 @@ final class ReferenceTest extends TestCase
         $lasting = [1 => 'XONE:TARN', 2 => 'XTWO:TARN', 3 => 'XONE:HOLM@2019-05-31', 4 => 'XONE:HOLM@2022-01-10', 5 => 'OLDN',
             6 => 'XONE:FELL', 7 => 'XTWO:FELL', 8 => 'MOOR', 9 => 'MOOR'];
         $this->assertSame($lasting, array_combine(array_keys($lasting),
-            array_map(static fn (Listing $of): string => (string) Reference::lasting($of, $all), $all)));
+            array_map(static fn (DatedListing $of): string => (string) Reference::lasting($of, $all), $all)));
         $this->assertSame('XONE:HOLM@2022-01-10', (string) Reference::of($all[3], $all, 20190101, 20260101));
         $this->assertSame('TARN', (string) Reference::of($all[0], $all, 20150228));
         $this->assertSame('HOLM', (string) Reference::of($all[2], $all, 20190531));
@@ -98,11 +98,11 @@ final class ReferenceTest extends TestCase
             $all = [];
             for ($i = 0; $i < 8; $i++) {
                 $from = mt_rand(0, 3) === 0 ? 0 : 20000101 + 10000 * mt_rand(0, 20);
-                $listing = new Listing($i, mt_rand(1, 4), $i, ['XA', 'XB'][mt_rand(0, 1)], ['P', 'Q'][mt_rand(0, 1)], 'XCR', $from,
+                $listing = new DatedListing($i, mt_rand(1, 4), $i, ['XA', 'XB'][mt_rand(0, 1)], ['P', 'Q'][mt_rand(0, 1)], 'XCR', $from,
                     mt_rand(0, 1) === 0 ? null : max(20000102, $from) + 10000 * mt_rand(1, 5));
                 // On one exchange nobody else has a ticker on the same day.
                 $clash = array_filter($all,
-                    static fn (Listing $other): bool => $other->exchange === $listing->exchange && $other->ticker === $listing->ticker && $other->overlaps($listing));
+                    static fn (DatedListing $other): bool => $other->exchange === $listing->exchange && $other->ticker === $listing->ticker && $other->overlaps($listing));
                 $clash === [] && $all[] = $listing;
             }
             $day = 20000101 + 10000 * mt_rand(0, 26);
@@ -128,18 +128,18 @@ final class ReferenceTest extends TestCase
 
     public function test_spans_are_half_open(): void
     {
-        $old = new Listing(1, 1, 1, 'X', 'A', 'XCR', 20100101, 20150601);
-        $new = new Listing(2, 1, 1, 'X', 'B', 'XCR', 20150601);
+        $old = new DatedListing(1, 1, 1, 'X', 'A', 'XCR', 20100101, 20150601);
+        $new = new DatedListing(2, 1, 1, 'X', 'B', 'XCR', 20150601);
         $this->assertSame([false, true, true, false], [$old->isOn(20091231), $old->isOn(20100101), $old->isOn(20150531),
             $old->isOn(20150601)]);
         $this->assertFalse($old->overlaps($new));
         $this->assertFalse($new->overlaps($old));
-        $this->assertTrue($old->overlaps(new Listing(3, 2, 2, 'X', 'A', 'XCR', 20150531)));
-        $this->assertSame($old, Listing::nearest([$new, $old], 20150531));
-        $this->assertSame($new, Listing::nearest([$old, $new], 20150601));
-        $this->assertSame($old, Listing::nearest([$new, $old], 20000101));
-        $this->assertSame($new, Listing::nearest([new Listing(4, 1, 1, 'Y', 'B', 'XCR', 20150601, main: false), $new], 20200101));
-        $this->assertNull(Listing::nearest([], 20200101));
+        $this->assertTrue($old->overlaps(new DatedListing(3, 2, 2, 'X', 'A', 'XCR', 20150531)));
+        $this->assertSame($old, DatedListing::nearest([$new, $old], 20150531));
+        $this->assertSame($new, DatedListing::nearest([$old, $new], 20150601));
+        $this->assertSame($old, DatedListing::nearest([$new, $old], 20000101));
+        $this->assertSame($new, DatedListing::nearest([new DatedListing(4, 1, 1, 'Y', 'B', 'XCR', 20150601, main: false), $new], 20200101));
+        $this->assertNull(DatedListing::nearest([], 20200101));
     }
 
     public function test_a_former_value_holds_until_the_day_it_changed(): void

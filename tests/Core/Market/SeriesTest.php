@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Tests\Core\Market;
 
 use Logion\Market\CorporateActions;
-use Logion\Market\Day;
 use Logion\Market\Indicators;
-use Logion\Market\InvalidDay;
 use Logion\Market\PriceSeries;
 use Logion\Market\Returns;
-use Logion\Market\TradingDays;
+use Logion\Time\Day;
+use Logion\Time\InvalidDay;
+use Logion\Time\TradingDays;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -153,7 +153,7 @@ final class SeriesTest extends TestCase
     public function test_a_series_cut_to_a_day_is_the_series_made_of_what_was_known_then(): void
     {
         mt_srand(12);
-        $days = array_map(static fn (int $i): int => \Logion\Market\Day::plus(20230102, $i), range(0, 299));
+        $days = array_map(static fn (int $i): int => \Logion\Time\Day::plus(20230102, $i), range(0, 299));
         $closes = $volumes = [];
         $close = 30.0;
         foreach ($days as $_) {

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Core\Portfolio;
 
-use Logion\Portfolio\BackTest;
-use Logion\Portfolio\Frequency;
+use Logion\BackTest\Frequency;
+use Logion\BackTest\Simulation;
 use Logion\Portfolio\Performance;
 use Logion\Portfolio\PortfolioPath;
 use PHPUnit\Framework\TestCase;
@@ -132,7 +132,7 @@ final class PortfolioPathTest extends TestCase
         $days = [20240101, 20240102, 20240103, 20240104, 20240105];
         $levels = [7 => [10.0, 20.0, 20.0, 20.0, 20.0], 8 => [10.0, 10.0, 10.0, 10.0, 15.0]];
         $benchmark = [1.0, 1.0, 1.0, 1.0, 1.1];
-        $at = static fn (int $lag): BackTest => BackTest::run($days, $levels, $benchmark, [0 => [7], 2 => [8]], $lag, 0.0);
+        $at = static fn (int $lag): Simulation => Simulation::run($days, $levels, $benchmark, [0 => [7], 2 => [8]], $lag, 0.0);
         $this->assertEqualsWithDelta(300.0, $at(0)->values[4], 1e-9, 'Bought at the close of the day itself.');
         $late = $at(1);
         $this->assertSame([20240102, 20240104], array_column($late->dates, 'entry'));
@@ -140,10 +140,10 @@ final class PortfolioPathTest extends TestCase
         $this->assertEqualsWithDelta(150.0, $late->values[3], 1e-9, 'The doubling of the first day was missed.');
         $this->assertEqualsWithDelta([0.0, 0.1], array_column($late->periods, 'benchmark'), 1e-12);
         $this->assertSame([[20240102, 20240104], [20240104, 20240105]], array_map(static fn (array $period): array => [$period['from'], $period['to']], $late->periods));
-        $unknown = BackTest::run($days, $levels, [null, 0.0, 1.0, null, 1.1], [0 => [7], 2 => [8]], 1, 0.0);
+        $unknown = Simulation::run($days, $levels, [null, 0.0, 1.0, null, 1.1], [0 => [7], 2 => [8]], 1, 0.0);
         $this->assertSame([0.0, 0.0], array_column($unknown->periods, 'benchmark'), 'no level, no return');
         $this->assertSame(0.5, $late->hitRate());
         $this->assertSame(0.5, $late->periodHitRate());
-        $this->assertSame([], BackTest::run($days, [], $benchmark, [], 0, 0.0)->days);
+        $this->assertSame([], Simulation::run($days, [], $benchmark, [], 0, 0.0)->days);
     }
 }

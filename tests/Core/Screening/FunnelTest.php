@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Core\Screening;
 
-use Logion\Absence;
-use Logion\Screening\Distribution;
+use Logion\CrossSection\Distribution;
+use Logion\CrossSection\Mask;
+use Logion\CrossSection\Universe;
+use Logion\Figure\Absence;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
-use Logion\Screening\Mask;
-use Logion\Screening\Screen;
-use Logion\Screening\Universe;
+use Logion\Screening\ScreenDefinition;
 use Logion\Screening\Warnings;
 use PHPUnit\Framework\TestCase;
+use Tests\Core\CrossSection\MakesUniverses;
 
 final class FunnelTest extends TestCase
 {
@@ -47,7 +48,7 @@ final class FunnelTest extends TestCase
     public function test_a_criterion_switched_off_changes_nothing(): void
     {
         $universe = $this->universe(4);
-        $screen = Screen::fromArray(['criteria' => [['formula' => 'price_to_earnings < 15'], ['formula' => 'return_on_equity > 99', 'active' => false]]]);
+        $screen = ScreenDefinition::fromArray(['criteria' => [['formula' => 'price_to_earnings < 15'], ['formula' => 'return_on_equity > 99', 'active' => false]]]);
         $funnel = Funnel::run($screen, $universe);
         $this->assertSame($funnel->steps[0]['survivors'], $funnel->steps[1]['survivors']);
         $this->assertSame(0, $funnel->steps[1]['alone']);
@@ -73,7 +74,7 @@ final class FunnelTest extends TestCase
     {
         $universe = $this->universe(11);
         $members = ['price_to_earnings < 15', 'return_on_equity > 0.1', 'price_to_book < 2'];
-        $group = fn (string $kind, int $count = 1): array => Mask::positions(Funnel::run(Screen::fromArray(['criteria' => [['group' => $kind, 'count' => $count, 'criteria' => $members]]]), $universe)->survived);
+        $group = fn (string $kind, int $count = 1): array => Mask::positions(Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => $kind, 'count' => $count, 'criteria' => $members]]]), $universe)->survived);
         $this->assertSame($this->survivors($universe, $members), $group('all'));
         $this->assertSame($this->survivors($universe, ['price_to_earnings < 15 or return_on_equity > 0.1 or price_to_book < 2']), $group('any'));
         $this->assertSame($group('any'), $group('at_least', 1));
@@ -85,10 +86,10 @@ final class FunnelTest extends TestCase
     public function test_a_group_within_a_group_and_members_switched_off(): void
     {
         $universe = $this->universe(12);
-        $nested = Funnel::run(Screen::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 8', ['group' => 'all', 'criteria' => ['return_on_equity > 0.3', 'price_to_book < 3']], ['formula' => 'price_to_book > 0', 'active' => false]]]]]), $universe);
+        $nested = Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 8', ['group' => 'all', 'criteria' => ['return_on_equity > 0.3', 'price_to_book < 3']], ['formula' => 'price_to_book > 0', 'active' => false]]]]]), $universe);
         $this->assertSame($this->survivors($universe, ['price_to_earnings < 8 or (return_on_equity > 0.3 and price_to_book < 3)']), Mask::positions($nested->survived));
         $this->assertCount(3, $nested->steps[0]['members']);
-        $empty = Funnel::run(Screen::fromArray(['criteria' => [['group' => 'any', 'criteria' => []]]]), $universe);
+        $empty = Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => 'any', 'criteria' => []]]]), $universe);
         $this->assertSame(200, Mask::count($empty->survived), 'A group that says nothing leaves everyone.');
     }
 
@@ -96,15 +97,15 @@ final class FunnelTest extends TestCase
     {
         $universe = $this->universe(13);
         $aside = [['ticker' => 'T003', 'reason' => 'odd'], ['ticker' => 'T007', 'reason' => 'odd'], ['ticker' => 'NONE', 'reason' => 'unknown']];
-        $with = Funnel::run(Screen::fromArray(['set_aside' => $aside, 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
-        $by = Funnel::run(Screen::fromArray(['universe' => ['exclude' => [4, 8]], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
+        $with = Funnel::run(ScreenDefinition::fromArray(['set_aside' => $aside, 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
+        $by = Funnel::run(ScreenDefinition::fromArray(['universe' => ['exclude' => [4, 8]], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
         $this->assertSame(198, Mask::count($with->start));
         $this->assertSame($by->survived, $with->survived);
     }
 
     public function test_places_count_from_the_highest(): void
     {
-        $universe = self::of(['price_to_book' => [3.0, 1.0, 5.0, 5.0, \Logion\Absence::missing('no'), 2.0]]);
+        $universe = self::of(['price_to_book' => [3.0, 1.0, 5.0, 5.0, \Logion\Figure\Absence::missing('no'), 2.0]]);
         $places = $universe->evaluate($universe->catalogue->parse('universe_place(price_to_book)'), range(0, 5));
         $this->assertSame([3.0, 5.0, 1.0, 1.0], array_slice($places, 0, 4));
         $this->assertNan($places[4]);
@@ -114,7 +115,7 @@ final class FunnelTest extends TestCase
     public function test_several_columns_sort_among_equals(): void
     {
         $universe = self::of(['price_to_book' => [2.0, 1.0, 2.0, 1.0], 'return_on_equity' => [0.1, 0.2, 0.3, 0.4]]);
-        $screen = Screen::fromArray(['sort' => ['price_to_book', '-return_on_equity']]);
+        $screen = ScreenDefinition::fromArray(['sort' => ['price_to_book', '-return_on_equity']]);
         $this->assertSame([3, 1, 2, 0], Funnel::run($screen, $universe)->survivors($screen, $universe));
     }
 
@@ -134,7 +135,7 @@ final class FunnelTest extends TestCase
     {
         $universe = $this->universe(6);
         foreach (['price_to_earnings', '-price_to_earnings'] as $sort) {
-            $screen = Screen::fromArray(['sort' => [$sort]]);
+            $screen = ScreenDefinition::fromArray(['sort' => [$sort]]);
             $values = $universe->column('price_to_earnings')->gather(Funnel::run($screen, $universe)->survivors($screen, $universe));
             $known = array_values(array_filter($values, static fn (float $x): bool => $x == $x));
             $sorted = $known;
@@ -146,7 +147,7 @@ final class FunnelTest extends TestCase
     public function test_a_percentile_is_of_the_universe_in_question(): void
     {
         $universe = $this->universe(7);
-        $narrow = Funnel::run(Screen::fromArray(['universe' => ['sectors' => ['10']], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
+        $narrow = Funnel::run(ScreenDefinition::fromArray(['universe' => ['sectors' => ['10']], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
         $known = Mask::count($narrow->start) - $narrow->steps[0]['undecidable'];
         $this->assertEqualsWithDelta($known / 2, Mask::count($narrow->survived), 1.0);
     }
@@ -163,7 +164,7 @@ final class FunnelTest extends TestCase
     public function test_a_concentration_and_an_undecidable_criterion_are_called_out(): void
     {
         $universe = $this->universe(9);
-        $warn = static fn (array $screen): array => Warnings::of(Funnel::run(Screen::fromArray($screen), $universe), $universe);
+        $warn = static fn (array $screen): array => Warnings::of(Funnel::run(ScreenDefinition::fromArray($screen), $universe), $universe);
         $this->assertSame([], $warn(['criteria' => ['return_on_equity > 0']]));
         $one = $warn(['universe' => ['sectors' => ['20']]]);
         $this->assertSame(['concentration', '20', 67, 67], array_values($one[0]));
@@ -180,7 +181,7 @@ final class FunnelTest extends TestCase
             [['criteria' => [7]], 'must be text'], [['criteria' => [['group' => 'most']]], 'is "all"'], [['criteria' => [['group' => 'at_least', 'count' => 0]]], 'from 1'], [['criteria' => [['group' => 'any', 'criteria' => array_fill(0, 201, '1 > 0')]]], 'at most'], [['universe' => ['planets' => []]], 'knows no "planets"'], [['universe' => 'mars'], 'not known'], [['universe' => ['sectors' => [['x']]]], 'list of codes'],
         ] as [$data, $part]) {
             try {
-                Screen::fromArray($data);
+                ScreenDefinition::fromArray($data);
                 $this->fail('Accepted: '.json_encode($data));
             } catch (InvalidScreen $error) {
                 $this->assertStringContainsString($part, $error->getMessage());
@@ -190,10 +191,10 @@ final class FunnelTest extends TestCase
 
     public function test_a_screen_survives_being_written_and_read(): void
     {
-        $screen = Screen::fromArray(['name' => 'A', 'belief' => 'B', 'universe' => ['sectors' => ['10']], 'criteria' => ['price_to_book < 1', ['group' => 'at_least', 'count' => 2, 'active' => false, 'criteria' => ['price_to_book > 0', ['group' => 'any', 'criteria' => ['price_to_book > 1']]]]], 'columns' => ['price_to_book'], 'sort' => ['-price_to_book'],
+        $screen = ScreenDefinition::fromArray(['name' => 'A', 'belief' => 'B', 'universe' => ['sectors' => ['10']], 'criteria' => ['price_to_book < 1', ['group' => 'at_least', 'count' => 2, 'active' => false, 'criteria' => ['price_to_book > 0', ['group' => 'any', 'criteria' => ['price_to_book > 1']]]]], 'columns' => ['price_to_book'], 'sort' => ['-price_to_book'],
             'literature' => 'L', 'set_aside' => [['ticker' => 'T001', 'reason' => 'odd']], 'ranking' => ['components' => [['formula' => 'price_to_book', 'weight' => 2.5, 'better' => 'lower']], 'missing' => 'worst'],
             'regression' => ['dependent' => ['formula' => 'price_to_book', 'log' => true], 'regressors' => [['formula' => 'return_on_equity']]]]);
-        $this->assertEquals($screen, Screen::fromArray(json_decode((string) json_encode($screen->toArray()), true)));
+        $this->assertEquals($screen, ScreenDefinition::fromArray(json_decode((string) json_encode($screen->toArray()), true)));
     }
 
     /**
@@ -206,9 +207,9 @@ final class FunnelTest extends TestCase
     }
 
     /** @param  list<string>  $criteria */
-    private function screen(array $criteria): Screen
+    private function screen(array $criteria): ScreenDefinition
     {
-        return Screen::fromArray(['criteria' => $criteria]);
+        return ScreenDefinition::fromArray(['criteria' => $criteria]);
     }
 
     private function universe(int $seed): Universe
@@ -219,7 +220,7 @@ final class FunnelTest extends TestCase
     public function test_a_group_tells_of_each_member_how_many_pass_it_and_who_is_compared_with_whom(): void
     {
         $universe = self::of(['price_to_earnings' => [5.0, 15.0, Absence::missing('no'), 25.0], 'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]]);
-        $funnel = Funnel::run(Screen::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 10', 'return_on_equity > 0.15']]]]), $universe);
+        $funnel = Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 10', 'return_on_equity > 0.15']]]]), $universe);
         $this->assertSame([['price_to_earnings < 10', 1, 1], ['return_on_equity > 0.15', 2, 1]], array_map(static fn (array $member): array => [$member['criterion'], $member['alone'], $member['undecidable']], $funnel->steps[0]['members']));
         $this->assertSame([3, 1], [$funnel->steps[0]['survivors'], $funnel->steps[0]['undecidable']]);
         $this->assertNull(Funnel::among($universe->everyone(), $universe), 'everyone is compared with everyone');

@@ -4,21 +4,22 @@ declare(strict_types=1);
 
 namespace Tests\Core\Screening;
 
-use Logion\Absence;
+use Logion\CrossSection\Cleaning;
+use Logion\CrossSection\GroupLines;
+use Logion\CrossSection\Mask;
+use Logion\Figure\Absence;
 use Logion\Screening\Checklist;
-use Logion\Screening\Cleaning;
 use Logion\Screening\Condition;
 use Logion\Screening\Funnel;
-use Logion\Screening\GroupLines;
-use Logion\Screening\Mask;
 use Logion\Screening\ReadyScreens;
 use Logion\Screening\Scorecard;
-use Logion\Screening\Screen;
+use Logion\Screening\ScreenDefinition;
 use Logion\Screening\Thresholds;
 use Logion\Screening\Warnings;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Books;
+use Tests\Core\CrossSection\MakesUniverses;
 
 final class ScoringTest extends TestCase
 {
@@ -27,7 +28,7 @@ final class ScoringTest extends TestCase
     public function test_a_list_is_scored_with_failures_and_undecidables_apart(): void
     {
         $universe = self::of(['price_to_book' => [1.0, 3.0, Absence::missing('no')], 'return_on_equity' => [0.2, 0.2, 0.05]]);
-        $screen = Screen::fromArray(['criteria' => ['price_to_book < 2', 'return_on_equity > 0.1', ['formula' => 'price_to_book > 99', 'active' => false]]]);
+        $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_book < 2', 'return_on_equity > 0.1', ['formula' => 'price_to_book > 99', 'active' => false]]]);
         $rows = Scorecard::of($screen, $universe, [0, 1, 2]);
         $this->assertSame([[0, 2, 0, 0], [1, 1, 1, 0], [2, 0, 1, 1]], array_map(static fn (array $row): array => [$row['position'], $row['passed'], $row['failed'], $row['undecidable']], $rows));
         $this->assertSame(['state' => 'fail', 'actual' => 3.0, 'required' => 2.0, 'slack' => -1.0, 'relative' => -0.5], $rows[1]['marks'][0]);
@@ -37,7 +38,7 @@ final class ScoringTest extends TestCase
     public function test_who_passes_everything_survives_and_nobody_else(): void
     {
         $universe = self::drawn(21);
-        $screen = Screen::fromArray(['criteria' => ['price_to_earnings < 20', ['group' => 'any', 'criteria' => ['price_to_book < 2', 'return_on_equity > 0.2']], 'sector_percentile(price_to_book) < 0.9']]);
+        $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_earnings < 20', ['group' => 'any', 'criteria' => ['price_to_book < 2', 'return_on_equity > 0.2']], 'sector_percentile(price_to_book) < 0.9']]);
         $full = array_column(array_filter(Scorecard::of($screen, $universe, range(0, 199)), static fn (array $row): bool => $row['passed'] === 3), 'position');
         sort($full);
         $this->assertSame(Mask::positions(Funnel::run($screen, $universe)->survived), $full);
@@ -56,7 +57,7 @@ final class ScoringTest extends TestCase
     #[DataProvider('demands')]
     public function test_how_far_a_demand_is_met(string $formula, float $actual, float $required, float $relative): void
     {
-        $condition = Condition::of(\Logion\Metrics\Catalogue::builtIn()->parse($formula));
+        $condition = Condition::of(\Logion\Metric\Catalogue::builtIn()->parse($formula));
         $this->assertNotNull($condition);
         $this->assertSame('price_to_book', (string) $condition->actual);
         $this->assertSame($relative, $condition->relative($actual, $required));
@@ -69,7 +70,7 @@ final class ScoringTest extends TestCase
             2021 => ['revenue' => 100, 'operating_income' => 10, 'total_assets' => 50], 2022 => ['revenue' => 110, 'operating_income' => 12, 'total_assets' => 50],
             2023 => ['revenue' => 120, 'operating_income' => 15, 'total_assets' => 50], 2024 => ['revenue' => 130, 'operating_income' => 18, 'total_assets' => 50], 2025 => ['revenue' => 140, 'operating_income' => 21, 'total_assets' => 50],
         ]);
-        $items = (new Checklist($scope))->of(Screen::fromArray(['criteria' => ['operating_margin > 0.1', 'revenue < 100', 'dividend_yield > 0.02', ['group' => 'at_least', 'count' => 1, 'criteria' => ['operating_margin > 0.5', 'operating_margin > 0.12']]]]));
+        $items = (new Checklist($scope))->of(ScreenDefinition::fromArray(['criteria' => ['operating_margin > 0.1', 'revenue < 100', 'dividend_yield > 0.02', ['group' => 'at_least', 'count' => 1, 'criteria' => ['operating_margin > 0.5', 'operating_margin > 0.12']]]]));
         $this->assertSame(['pass', 'fail', 'undecidable', 'pass', 'fail', 'pass'], array_column($items, 'state'));
         $this->assertSame([0, 0, 0, 0, 1, 1], array_column($items, 'depth'));
         $this->assertEqualsWithDelta(0.15, $items[0]['actual']?->value(), 1e-12);
@@ -83,7 +84,7 @@ final class ScoringTest extends TestCase
     public function test_a_group_of_a_checklist_is_undecidable_only_while_it_could_go_either_way(): void
     {
         $checklist = new Checklist(Books::scope([2025 => ['revenue' => 100, 'operating_income' => 20]]));
-        $verdict = static fn (string $group, int $count, string ...$criteria): string => $checklist->of(Screen::fromArray(['criteria' => [['group' => $group, 'count' => $count, 'criteria' => $criteria]]]))[0]['state'];
+        $verdict = static fn (string $group, int $count, string ...$criteria): string => $checklist->of(ScreenDefinition::fromArray(['criteria' => [['group' => $group, 'count' => $count, 'criteria' => $criteria]]]))[0]['state'];
         [$yes, $no, $unknown] = ['operating_margin > 0.1', 'operating_margin > 0.3', 'gross_margin > 0.1'];
         foreach ([
             ['at_least', 2, [$yes, $yes, $unknown], 'pass'], ['at_least', 2, [$yes, $no, $unknown], 'undecidable'], ['at_least', 2, [$no, $no, $unknown], 'fail'], ['at_least', 2, [$yes, $no, $no], 'fail'], ['at_least', 1, [$no, $unknown, $unknown], 'undecidable'],
@@ -112,12 +113,12 @@ final class ScoringTest extends TestCase
         $proposed = 0;
         foreach ([1, 2, 3, 4, 5, 6] as $seed) {
             $universe = self::drawn($seed);
-            $screen = Screen::fromArray(['criteria' => ['price_to_earnings < 20', 'return_on_equity > 0.1', 'universe_percentile(price_to_book) <= 0.6', 'price_to_book > return_on_equity']]);
+            $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_earnings < 20', 'return_on_equity > 0.1', 'universe_percentile(price_to_book) <= 0.6', 'price_to_book > return_on_equity']]);
             foreach ([5, 25, 80] as $wished) {
                 foreach (Thresholds::towards($wished, $screen, $universe, Funnel::run($screen, $universe)) as $proposal) {
                     $criteria = array_map('strval', $screen->criteria);
                     $criteria[$proposal['criterion']] = $proposal['to'];
-                    $this->assertSame($proposal['survivors'], Mask::count(Funnel::run(Screen::fromArray(['criteria' => $criteria]), $universe)->survived), $proposal['to']);
+                    $this->assertSame($proposal['survivors'], Mask::count(Funnel::run(ScreenDefinition::fromArray(['criteria' => $criteria]), $universe)->survived), $proposal['to']);
                     $proposed++;
                 }
             }
@@ -128,7 +129,7 @@ final class ScoringTest extends TestCase
     public function test_a_proposal_is_a_round_number_that_reaches_the_count(): void
     {
         $universe = self::of(['price_to_book' => array_map(static fn (int $i): float => $i + 0.123456, range(0, 49))]);
-        $screen = Screen::fromArray(['criteria' => ['price_to_book < 40']]);
+        $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_book < 40']]);
         $this->assertSame(['price_to_book < 25', 25], array_values(array_intersect_key(Thresholds::towards(25, $screen, $universe, Funnel::run($screen, $universe))[0], ['to' => 0, 'survivors' => 0])));
     }
 
@@ -160,19 +161,19 @@ final class ScoringTest extends TestCase
             $figures['return_on_equity'][] = (($i * 37) % 100) / 100;
         }
         $universe = self::of($figures, ['currency' => [...array_fill(0, 99, 'XCR'), 'XVN'], 'year_end' => [...array_fill(0, 98, '12'), '3', '3'], 'reported' => [...array_fill(0, 97, '20260331'), '20240331', '20240331', '']]);
-        $screen = Screen::fromArray(['criteria' => ['price_to_book < 10', 'price_to_earnings < 30', 'return_on_equity >= 0']]);
+        $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_book < 10', 'price_to_earnings < 30', 'return_on_equity >= 0']]);
         $closer = Warnings::onCloserLook($screen, Funnel::run($screen, $universe), $universe);
         $this->assertSame(['edge', 'duplicate'], array_column($closer, 'kind'));
         $this->assertSame(100, $closer[0]['loosened'] ?? null);
         $this->assertEqualsWithDelta(1.0, $closer[1]['correlation'] ?? 0.0, 1e-9);
-        $all = Screen::fromArray([]);
+        $all = ScreenDefinition::fromArray([]);
         $warnings = array_column(Warnings::of(Funnel::run($all, $universe), $universe), 'count', 'kind');
         $this->assertSame(['concentration' => 100, 'currencies' => 1, 'year_ends' => 2, 'stale' => 2], $warnings);
     }
 
     public function test_every_ready_screen_can_be_run(): void
     {
-        $catalogue = \Logion\Metrics\Catalogue::builtIn();
+        $catalogue = \Logion\Metric\Catalogue::builtIn();
         $names = [];
         foreach (ReadyScreens::all() as $key => $ready) {
             foreach ($ready['screen']->formulas() as $formula) {

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evaluation;
+
+use App\Identity\CompanyIdentity;
+use App\Identity\Identities;
+use App\Storage\ColumnStore;
+use App\Storage\CompanyReader;
+use App\Storage\EconomyReader;
+use Logion\CrossSection\UniversePeers;
+use Logion\Market\Economy;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyData;
+use Logion\Metric\CompanyScope;
+
+/** Opens a company on an as-of day. */
+final class CompanyScopes
+{
+    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns, private readonly Identities $identities)
+    {
+    }
+
+    /**
+     * Among the companies of its universe, if the columns of the day are there; nothing is computed for others than itself.
+     *
+     * @throws \Symfony\Component\HttpKernel\Exception\NotFoundHttpException if no company has the ticker; names the nearest ones
+     * @throws \Logion\Identity\AmbiguousReference if several have
+     */
+    public function open(string $ticker, EvaluationContext $context): CompanyScope
+    {
+        $company = $this->read($ticker, $context, false);
+        $universe = $this->columns->universe($context->day, false, $context->catalogue, as: $context->as);
+
+        return new CompanyScope($company, $context->day, $context->catalogue, $this->economy->read(), $universe === null ? null : new ComputedPeers(new UniversePeers($universe)));
+    }
+
+    /** Where nothing but statements is asked for: without prices, peers and metrics. */
+    public function accounts(string $ticker, EvaluationContext $context): CompanyScope
+    {
+        return new CompanyScope($this->read($ticker, $context, true), $context->day, Catalogue::withoutMetrics(), new Economy);
+    }
+
+    /** What the company of a scope is called on its day. */
+    public function identity(CompanyScope $scope): CompanyIdentity
+    {
+        return $this->identities->of($scope->company->id, $scope->asOf) ?? throw new \LogicException('The company was just opened.');
+    }
+
+    private function read(string $ticker, EvaluationContext $context, bool $accountsOnly): CompanyData
+    {
+        $id = $this->identities->company($ticker, $context->day);
+
+        return $this->companies->read($id, $context->as, $accountsOnly, $context->day) ?? throw new \LogicException('The company was just found.');
+    }
+
+    /** The company a reference means, by default now. */
+    public function companyId(string $ticker): int
+    {
+        return $this->identities->company($ticker);
+    }
+}

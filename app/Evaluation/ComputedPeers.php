@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evaluation;
+
+use App\Storage\HistoryPending;
+use Logion\Figure\Absence;
+use Logion\Formula\Node;
+use Logion\Formula\Shape\AmongCompanies;
+use Logion\Metric\Peers;
+
+/** Compares one company with columns that are there. To open a company never computes a column of the universe. */
+final readonly class ComputedPeers implements Peers
+{
+    public function __construct(private Peers $peers)
+    {
+    }
+
+    public function standing(AmongCompanies $function, Node $expression, float|Absence $own, int $company): float|Absence
+    {
+        try {
+            return $this->peers->standing($function, $expression, $own, $company);
+        } catch (HistoryPending) {
+            return self::pending((string) $expression);
+        }
+    }
+
+    public function metric(string $key, int $company): float|Absence
+    {
+        try {
+            return $this->peers->metric($key, $company);
+        } catch (HistoryPending $pending) {
+            return self::pending($pending->formula);
+        }
+    }
+
+    private static function pending(string $expression): Absence
+    {
+        return Absence::missing("\"{$expression}\" has not been computed for all companies yet. Use it as a column in Find once.");
+    }
+}

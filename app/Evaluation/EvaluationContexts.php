@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Evaluation;
+
+use App\Models\User;
+use App\Storage\ColumnStore;
+use App\Storage\Viewpoint;
+use Logion\Metric\Catalogue;
+use Logion\Time\Day;
+use Logion\Time\InvalidDay;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** Makes evaluation contexts for users and days. */
+final class EvaluationContexts
+{
+    public function __construct(private readonly ColumnStore $columns, private readonly Catalogues $catalogues)
+    {
+    }
+
+    /**
+     * @param  mixed  $day  YYYY-MM-DD; the latest day with data if null
+     * @param  bool  $adjusted  whether the user's one-offs are taken out
+     */
+    public function of(?User $user, mixed $day = null, bool $adjusted = false): EvaluationContext
+    {
+        return new EvaluationContext(
+            $this->day($day), fn (): Catalogue => $this->catalogues->of($user), $user, $user === null ? null : new Viewpoint($user->id, $user->name, $adjusted),
+        );
+    }
+
+    /** The day asked for as YYYY-MM-DD, or the latest one with data. A later day is brought back to the latest. */
+    public function day(mixed $asOf): int
+    {
+        if ($asOf !== null && ! is_string($asOf)) {
+            throw InvalidDay::of(get_debug_type($asOf));
+        }
+        $latest = $this->columns->latestDay() ?? throw new NotFoundHttpException('There is no data yet. Seed the demo or import some.');
+
+        return $asOf === null || $asOf === '' ? $latest : min($latest, Day::parse($asOf));
+    }
+}

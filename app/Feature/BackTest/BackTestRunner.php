@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\BackTest;
+
+use App\Evaluation\EvaluationContext;
+use App\Evaluation\EvaluationContexts;
+use App\Feature\Screening\NamedLists;
+use App\Identity\Identities;
+use App\Models\User;
+use App\Storage\ColumnStore;
+use App\Storage\CompanyReader;
+use App\Storage\EconomyReader;
+use Closure;
+use Logion\BackTest\Frequency;
+use Logion\BackTest\Jumps;
+use Logion\BackTest\Simulation;
+use Logion\Comparison\Ranking;
+use Logion\CrossSection\Mask;
+use Logion\CrossSection\PastUniverses;
+use Logion\CrossSection\Universe;
+use Logion\Screening\Funnel;
+use Logion\Screening\ScreenDefinition;
+use Logion\Time\Day;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/** Runs a screen or ranking as of every rebalancing date of the past, with only what was public then, and follows what it picked. */
+final class BackTestRunner
+{
+    public const MOST_DATES = 200;
+
+    public function __construct(
+        private readonly CompanyReader $companies,
+        private readonly EconomyReader $economy,
+        private readonly ColumnStore $columns,
+        private readonly BasketRunner $baskets,
+        private readonly EvaluationContexts $contexts,
+        private readonly NamedLists $lists,
+        private readonly Identities $identities,
+    ) {
+    }
+
+    /**
+     * @param  array{screen: array<string, mixed>, ranking?: array<string, mixed>|null, top?: int|null, frequency: string, from: string, to?: string|null, lag?: int, cost?: float|int, index: string, adjusted?: bool}  $settings
+     * @param  Closure(int, int): void|null  $progress  done, total
+     * @return array<string, mixed>
+     */
+    public function run(array $settings, ?User $user, ?Closure $progress = null): array
+    {
+        $screen = ScreenDefinition::fromArray($settings['screen']);
+        $ranking = isset($settings['ranking']) ? Ranking::fromArray($settings['ranking']) : null;
+        $top = $settings['top'] ?? null;
+        $context = $this->contexts->of($user, null, $settings['adjusted'] ?? false);
+        $index = $this->baskets->index($settings['index']);
+        $to = min($context->day, isset($settings['to']) ? Day::parse($settings['to']) : $context->day);
+        $from = Day::parse($settings['from']);
+        $days = array_values(array_filter($index->days, static fn (int $day): bool => $day >= $from && $day <= $to));
+        if (count($days) < 2) {
+            throw new UnprocessableEntityHttpException('The period has no trading days. Begin it earlier or end it later.');
+        }
+        $signals = Frequency::from($settings['frequency'])->ends($days);
+        if (count($signals) > self::MOST_DATES) {
+            throw new UnprocessableEntityHttpException('There would be '.count($signals).' rebalancing dates; at most '.self::MOST_DATES.' are tested. Rebalance less often, or shorten the period.');
+        }
+        $lastDay = $days[count($days) - 1];
+        [$past, $names] = $this->past($context, [...array_map(static fn (int $i): int => $days[$i], $signals), $lastDay], $screen, $ranking, $progress);
+        $picks = $started = [];
+        foreach ($signals as $signal) {
+            $universe = $past->on($days[$signal]);
+            $funnel = Funnel::run($screen, $universe);
+            $picks[$signal] = self::pick($funnel, $ranking, $top, $universe);
+            $started[$days[$signal]] = ['day' => $days[$signal], 'universe' => Mask::count($funnel->start), 'undecidable' => $funnel->undecidable($screen)];
+        }
+        $last = $past->on($lastDay);
+        $now = self::pick(Funnel::run($screen, $last), $ranking, $top, $last);
+        $levels = [];
+        foreach (array_unique(array_merge($now, ...array_values($picks))) as $id) {
+            $series = $this->baskets->priced($id)->asOf($to);
+            $levels[$id] = BasketRunner::onDays($series, $series->adjusted, $days);
+        }
+        $benchmark = BasketRunner::onDays($index, $index->adjusted, $days);
+        $lag = (int) ($settings['lag'] ?? 1);
+        $cost = (float) ($settings['cost'] ?? 0);
+        $test = Simulation::run($days, $levels, $benchmark, $picks, $lag, $cost);
+        $hindsight = Simulation::run($days, $levels, $benchmark, array_fill_keys($signals, $now), $lag, $cost);
+        $economy = $this->economy->read();
+        $offset = count($days) - count($test->days);
+        $known = $test->days === [] ? ['days' => [], 'values' => []] : BasketRunner::lines($test->days, $test->values, array_slice($benchmark, $offset), $economy);
+        $looking = $hindsight->days === [] ? ['values' => [], 'performance' => null] : BasketRunner::lines($hindsight->days, $hindsight->values, array_slice($benchmark, $offset), $economy);
+
+        return [
+            ...$known, 'hindsight_values' => $looking['values'], 'hindsight_performance' => $looking['performance'], 'today' => array_map(static fn (int $id): string => $names[$id][0], $now),
+            'dates' => array_map(static fn (array $date): array => [
+                'signal' => Day::iso($date['signal']), 'entry' => Day::iso($date['entry']), 'universe' => $started[$date['signal']]['universe'], 'undecidable' => $started[$date['signal']]['undecidable'], 'picked' => $date['picked'], 'turnover' => $date['turnover'], 'cost' => $date['cost'] * 100,
+                'held' => array_map(static fn (int $id, float $weight): array => ['ticker' => $names[$id][0], 'name' => $names[$id][1], 'weight' => $weight], array_keys($date['held']), array_values($date['held'])),
+                'not_bought' => array_map(static fn (int|string $id): string => $names[$id][0], $date['not_bought']),
+            ], $test->dates),
+            'jumps' => array_map(static fn (array $jump): array => [...$jump, 'day' => Day::iso($jump['day'])], Jumps::of(array_values($started))),
+            'periods' => array_map(static fn (array $period): array => [
+                'from' => Day::iso($period['from']), 'to' => Day::iso($period['to']), 'return' => $period['return'], 'benchmark' => $period['benchmark'],
+                'members' => array_map(static fn (int $id, float $return): array => ['ticker' => $names[$id][0], 'return' => $return], array_keys($period['members']), array_values($period['members'])),
+            ], $test->periods),
+            'hit_rate' => $test->hitRate(), 'period_hit_rate' => $test->periodHitRate(), 'annual_turnover' => $test->annualTurnover(), 'index' => $settings['index'], 'from' => Day::iso($days[0]), 'to' => Day::iso($lastDay),
+            'fingerprint' => substr(sha1((string) json_encode([$settings, $test->values])), 0, 16),
+        ];
+    }
+
+    /**
+     * The universes of the past days, and ticker and name of every company in them.
+     *
+     * @param  list<int>  $days
+     * @param  Closure(int, int): void|null  $progress
+     * @return array{PastUniverses, array<int, array{string, string}>}
+     */
+    private function past(EvaluationContext $context, array $days, ScreenDefinition $screen, ?Ranking $ranking, ?Closure $progress): array
+    {
+        $formulas = [...$screen->conditions(), ...$ranking?->formulas() ?? [], ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe))];
+        $past = new PastUniverses($context->catalogue, $this->economy->read(), array_values(array_unique($days)), $formulas, fn (int $day): Closure => $this->lists->on($context->on($day), true));
+        $attributes = $names = [];
+        foreach (array_unique($days) as $day) {
+            foreach ($this->columns->members($day) as $member) {
+                $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
+                $names[$member->id] = $member->name;
+            }
+        }
+        ksort($attributes);
+        $done = 0;
+        foreach ($attributes as $id => $its) {
+            foreach ($this->alike($id, array_keys($its)) as $span) {
+                $company = $this->companies->read($id, $context->as, on: $span[count($span) - 1]);
+                if ($company !== null) {
+                    $past->add($company, $span, array_map(static fn (array $of): array => [...$of, 'template' => $company->template->value], $its));
+                }
+            }
+            $progress === null || $progress(++$done, count($attributes));
+        }
+
+        $references = $this->identities->references(array_keys($names));
+
+        return [$past, array_map(static fn (int $id): array => [$references[$id], $names[$id]], array_combine(array_keys($names), array_keys($names)))];
+    }
+
+    /**
+     * Days of a company between two changes of what it is called or reports in, on which it is read alike.
+     *
+     * @param  list<int>  $days  ascending
+     * @return list<non-empty-list<int>>
+     */
+    private function alike(int $company, array $days): array
+    {
+        $changes = $this->identities->changes($company);
+        $spans = [];
+        foreach ($days as $day) {
+            $spans[count(array_filter($changes, static fn (int $change): bool => $change <= $day))][] = $day;
+        }
+
+        return array_values($spans);
+    }
+
+    /** @return list<int> companies */
+    private static function pick(Funnel $funnel, ?Ranking $ranking, ?int $top, Universe $universe): array
+    {
+        $survivors = Mask::positions($funnel->survived);
+        if ($ranking !== null) {
+            $survivors = array_keys($ranking->of($universe, $survivors)->places());
+        }
+
+        return array_map(static fn (int $position): int => $universe->company($position), $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors);
+    }
+}

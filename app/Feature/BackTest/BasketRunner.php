@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\BackTest;
+
+use App\Evaluation\EvaluationContext;
+use App\Feature\Screening\ScreenRunner;
+use App\Identity\Identities;
+use App\Identity\Indices;
+use App\Storage\CompanyReader;
+use App\Storage\EconomyReader;
+use Logion\BackTest\Frequency;
+use Logion\CrossSection\Mask;
+use Logion\Market\Economy;
+use Logion\Market\PriceSeries;
+use Logion\Portfolio\Performance;
+use Logion\Portfolio\PortfolioPath;
+use Logion\Screening\Funnel;
+use Logion\Screening\ScreenDefinition;
+use Logion\Time\Day;
+use Logion\Time\TradingDays;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/** How today's survivors would have done, held together over the past: a look back with today's knowledge. */
+final class BasketRunner
+{
+    private const MOST = 1500;
+
+    public function __construct(
+        private readonly CompanyReader $companies,
+        private readonly EconomyReader $economy,
+        private readonly ScreenRunner $runner,
+        private readonly Indices $indices,
+        private readonly Identities $identities,
+    ) {
+    }
+
+    /**
+     * @param  array{weights: 'equal'|'market_value', rebalance: Frequency, index: string, from: int, cost: float}  $settings
+     * @return array<string, mixed>
+     */
+    public function run(ScreenDefinition $screen, array $settings, EvaluationContext $context): array
+    {
+        $asOf = $context->day;
+        $universe = $this->runner->universe($context, false);
+        $members = Mask::positions(Funnel::run($screen, $universe)->survived);
+        if ($members === []) {
+            throw new UnprocessableEntityHttpException('Nothing survives the screen, so there is no basket to look back on.');
+        }
+        if (count($members) > self::MOST) {
+            throw new UnprocessableEntityHttpException('A basket holds at most '.number_format(self::MOST).' companies and '.number_format(count($members)).' survive. Tighten the screen.');
+        }
+        $index = $this->index($settings['index'])->asOf($asOf);
+        $days = array_values(array_filter($index->days, static fn (int $day): bool => $day >= $settings['from']));
+        if (count($days) < 2) {
+            throw new UnprocessableEntityHttpException('The period has no trading days. Begin it earlier.');
+        }
+        $levels = $prices = [];
+        $values = $universe->column('market_cap')->gather($members);
+        foreach ($members as $i => $position) {
+            $ticker = $universe->attributeAt('ticker', $position);
+            $series = $this->priced($universe->company($position))->asOf($asOf);
+            $levels[$ticker] = self::onDays($series, $series->adjusted, $days);
+            if ($settings['weights'] === 'market_value') {
+                // Today's share count at the price of the day: what is known of the past's share counts plays no part here.
+                $last = $series->closes[$series->last()] ?? NAN;
+                $prices[$ticker] = $values[$i] == $values[$i] ? array_map(static fn (?float $close): ?float => $close === null ? null : $close / $last * $values[$i], self::onDays($series, $series->closes, $days)) : [];
+            }
+        }
+        $targets = [];
+        foreach ($settings['rebalance']->ends($days) as $day) {
+            $targets[$day] = $settings['weights'] === 'equal' ? array_fill_keys(array_keys($levels), 1.0) : array_filter(array_map(static fn (array $caps): float => (float) ($caps[$day] ?? 0.0), $prices));
+        }
+        $path = PortfolioPath::run($levels, $targets, $settings['cost']);
+        $economy = $this->economy->read();
+        $benchmark = self::onDays($index, $index->adjusted, $days);
+
+        return [
+            'members' => count($members), 'not_there_at_first' => $path->rebalancings[0]['not_bought'] ?? [], 'rebalancings' => count($path->rebalancings), 'turnover' => array_sum(array_column(array_slice($path->rebalancings, 1), 'turnover')) / max(1e-9, count($days) / 252),
+            ...self::lines($days, $path->values, $benchmark, $economy), 'index' => $settings['index'],
+        ];
+    }
+
+    /**
+     * A portfolio and its index, as growth of 10,000 and as figures.
+     *
+     * @param  list<int>  $days
+     * @param  list<float>  $values
+     * @param  list<float|null>  $benchmark
+     * @return array<string, mixed>
+     */
+    public static function lines(array $days, array $values, array $benchmark, Economy $economy): array
+    {
+        $bills = array_filter(array_map(static fn (int $day): ?float => $economy->at('bill_rate', $day), $days), static fn (?float $rate): bool => $rate !== null);
+        $riskFree = $bills === [] ? 0.0 : array_sum($bills) / count($bills);
+        $start = $benchmark[0] ?? null;
+        $index = array_map(static fn (?float $level): ?float => $level === null || $start === null ? null : 10000 * $level / $start, $benchmark);
+        $known = array_filter($index, static fn (?float $level): bool => $level !== null);
+
+        return [
+            'days' => array_map(Day::iso(...), $days), 'values' => array_map(static fn (float $value): float => 100 * $value, $values), 'index_values' => $index, 'risk_free' => $riskFree,
+            'performance' => self::figures(Performance::of($days, $values, $riskFree, PortfolioPath::INVESTED)), 'index_performance' => count($known) === count($days) ? self::figures(Performance::of($days, array_values($known), $riskFree)) : null,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function figures(Performance $performance): array
+    {
+        $day = static fn (?int $day): ?string => $day === null ? null : Day::iso($day);
+
+        return [
+            'total' => $performance->total, 'annual' => $performance->annual, 'volatility' => $performance->volatility, 'sharpe' => $performance->sharpe,
+            'drawdown' => $performance->drawdown['depth'], 'drawdown_peak' => $day($performance->drawdown['peak']), 'drawdown_trough' => $day($performance->drawdown['trough']), 'drawdown_recovery' => $day($performance->drawdown['recovery']),
+            'years' => $performance->years,
+        ];
+    }
+
+    /** @throws NotFoundHttpException if there is no such index */
+    public function index(string $ticker): PriceSeries
+    {
+        return $this->companies->prices($this->indices->find($ticker) ?? throw new NotFoundHttpException($this->indices->unknown($ticker)));
+    }
+
+    /** Prices of a company's share in the currency of the installation. */
+    public function priced(int $companyId): PriceSeries
+    {
+        $identity = $this->identities->of($companyId) ?? throw new \LogicException("Company {$companyId} has no share.");
+        $series = $this->companies->prices($identity->security);
+        $currency = $identity->listing()->currency;
+        $economy = $this->economy->read();
+
+        return $currency === $economy->baseCurrency() ? $series : $series->converted(static fn (int $day): ?float => $economy->exchange($currency, $economy->baseCurrency(), $day));
+    }
+
+    /**
+     * Levels of a series on other days; null before it begins and after it ends.
+     *
+     * @param  list<float>  $levels
+     * @param  list<int>  $days
+     * @return list<float|null>
+     */
+    public static function onDays(PriceSeries $series, array $levels, array $days): array
+    {
+        $aligned = [];
+        $at = $days === [] ? 0 : TradingDays::firstFrom($series->days, $days[0]);
+        $n = count($series->days);
+        foreach ($days as $day) {
+            while ($at < $n && $series->days[$at] < $day) {
+                $at++;
+            }
+            $aligned[] = $at < $n && $series->days[$at] === $day ? $levels[$at] : null;
+        }
+
+        return $aligned;
+    }
+}

@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Export;
+
+use App\Files\Archive;
+use App\Models\User;
+use App\Storage\BulkInsert;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+use Logion\Intake\Refusal;
+use ZipArchive;
+
+/**
+ * Everything of a user, with the market data it stands on, as one archive: a file of JSON lines for each table and the files
+ * that were handed in. Read into an empty installation it gives the same screens, valuations and decisions.
+ */
+final class UserArchive
+{
+    private const VERSION = 2;
+
+    /** Tables of market data, in the order in which they can be filled. */
+    private const DATA = ['exchanges', 'companies', 'former_attributes', 'securities', 'listings', 'identifiers', 'filings', 'facts', 'breakdown_facts', 'bars', 'corporate_actions', 'dividends', 'estimates', 'economy_series', 'index_members', 'observations', 'holdings', 'insider_trades'];
+
+    /** Tables of the user's own. */
+    private const OWN = ['screens', 'column_views', 'own_metrics', 'company_lists', 'valuations', 'decisions', 'notes', 'corrections', 'one_offs', 'judgements', 'template_choices', 'import_profiles', 'line_mappings', 'transactions', 'imports'];
+
+    /** Left out: work in progress, and what belongs to a running installation. */
+    private const WITHOUT = ['task_id'];
+
+    public function write(User $user, string $path): void
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
+            throw Refusal::because("The archive cannot be written to {$path}");
+        }
+        $files = [];
+        $counts = [];
+        // One read transaction, so that all tables are of the same moment.
+        DB::transaction(function () use ($user, $zip, &$files, &$counts): void {
+            foreach ([...self::DATA, ...self::OWN, 'company_list_items', 'replaced_rows'] as $table) {
+                $file = (string) tempnam(sys_get_temp_dir(), 'lines');
+                $files[] = $file;
+                $counts[$table] = $this->lines($table, $user, $file);
+                $zip->addFile($file, "{$table}.jsonl");
+            }
+        });
+        foreach (DB::table('imports')->where('user_id', $user->id)->get(['id', 'path', 'name']) as $import) {
+            if (is_file($import->path)) {
+                $zip->addFile($import->path, "attachments/{$import->id}");
+            }
+        }
+        $zip->addFromString('archive.json', (string) json_encode(['format' => 'logion archive', 'version' => self::VERSION, 'written_on' => date('c'), 'user' => $user->name, 'rows' => $counts], JSON_PRETTY_PRINT));
+        $closed = $zip->close();
+        array_map(unlink(...), $files);
+        if (! $closed) {
+            throw Refusal::because('The archive could not be finished: is the disk full?');
+        }
+    }
+
+    /**
+     * Reads an archive into an empty installation, all or nothing.
+     *
+     * @return array<string, int> rows by table
+     *
+     * @throws Refusal if the file is no such archive or the installation is not empty
+     */
+    public function read(User $user, string $path): array
+    {
+        $archive = Archive::open($path);
+        $about = json_decode($archive->text('archive.json'), true);
+        if (! is_array($about) || ($about['format'] ?? null) !== 'logion archive' || ($about['version'] ?? null) !== self::VERSION) {
+            throw Refusal::because('The file is no archive of this program, or of another version');
+        }
+        if (DB::table('companies')->exists() || DB::table('exchanges')->exists() || DB::table('screens')->where('user_id', $user->id)->exists()) {
+            throw Refusal::because('An archive is read into an empty installation; this one holds companies or screens already');
+        }
+
+        return DB::transaction(function () use ($archive, $user): array {
+            DB::statement('pragma defer_foreign_keys = on');
+            $counts = [];
+            foreach ([...self::DATA, 'imports', ...array_diff(self::OWN, ['imports']), 'company_list_items', 'replaced_rows'] as $table) {
+                $counts[$table] = $this->fill($archive, $table, $user);
+            }
+            foreach (array_keys($archive->entries) as $entry) {
+                if (preg_match('~^attachments/(\d+)$~D', (string) $entry, $m) === 1) {
+                    $folder = storage_path('app/imports');
+                    is_dir($folder) || mkdir($folder, 0700, true);
+                    $kept = $folder.'/'.bin2hex(random_bytes(16));
+                    $source = $archive->stream((string) $entry);
+                    file_put_contents($kept, $source);
+                    fclose($source);
+                    DB::table('imports')->where('id', (int) $m[1])->update(['path' => $kept]);
+                }
+            }
+
+            return $counts;
+        });
+    }
+
+    private function lines(string $table, User $user, string $file): int
+    {
+        $stream = fopen($file, 'wb') ?: throw Refusal::because('No room for a temporary file');
+        $query = DB::table($table);
+        if (in_array($table, self::OWN, true)) {
+            $query->where('user_id', $user->id);
+        } elseif ($table === 'company_list_items') {
+            $query->whereIn('company_list_id', DB::table('company_lists')->where('user_id', $user->id)->select('id'));
+        } elseif ($table === 'replaced_rows') {
+            $query->whereIn('import_id', DB::table('imports')->where('user_id', $user->id)->select('id'));
+        }
+        $count = 0;
+        $statement = DB::connection()->getPdo()->prepare($query->toSql());
+        $statement->execute($query->getBindings());
+        while ($row = $statement->fetch(\PDO::FETCH_ASSOC)) {
+            fwrite($stream, json_encode(array_diff_key($row, array_flip([...self::WITHOUT, 'user_id'])), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION)."\n");
+            $count++;
+        }
+        fclose($stream);
+
+        return $count;
+    }
+
+    private function fill(Archive $archive, string $table, User $user): int
+    {
+        if (! isset($archive->entries["{$table}.jsonl"])) {
+            return 0;
+        }
+        $allowed = array_diff(Schema::getColumnListing($table), self::WITHOUT);
+        $stream = $archive->stream("{$table}.jsonl");
+        $insert = null;
+        $columns = [];
+        $count = 0;
+        while (($line = @fgets($stream)) !== false) {
+            $row = json_decode($line, true, 64);
+            if (! is_array($row)) {
+                throw Refusal::because("{$table}.jsonl is broken in line ".($count + 1).'; nothing was read');
+            }
+            if ($insert === null) {
+                $columns = array_values(array_intersect($allowed, [...array_keys($row), ...in_array('user_id', $allowed, true) ? ['user_id'] : []]));
+                $insert = new BulkInsert($table, $columns);
+            }
+            $insert->add(...array_map(static fn (string $column): mixed => $column === 'user_id' ? $user->id : (is_array($row[$column] ?? null) ? json_encode($row[$column]) : $row[$column] ?? null), $columns));
+            $count++;
+        }
+        if (! feof($stream)) {
+            throw Refusal::because("{$table}.jsonl breaks off in line {$count}: the archive is damaged; nothing was read");
+        }
+        $insert?->flush();
+        fclose($stream);
+
+        return $count;
+    }
+}

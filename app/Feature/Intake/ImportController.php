@@ -1,0 +1,192 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake;
+
+use App\Http\ProblemResponse;
+use App\Models\Import;
+use App\Models\ImportProfile;
+use App\Models\Task;
+use App\Task\TaskProgress;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Logion\Intake\TableKind;
+use OpenApi\Attributes as OA;
+
+/** Files handed in: preview, change of the mapping, storing, undo, and mappings kept as profiles. */
+final class ImportController
+{
+    /** Files up to this size are read while the request waits. */
+    private const AT_ONCE = 3_000_000;
+
+    #[OA\Get(path: '/imports', operationId: 'imports', responses: [new OA\Response(response: 200, description: 'Own imports, latest first, and what the program can read', content: new OA\JsonContent(required: ['imports', 'kinds', 'exchanges'], properties: [
+        new OA\Property(property: 'imports', type: 'array', items: new OA\Items(ref: '#/components/schemas/Import')), new OA\Property(property: 'kinds', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string')])),
+        new OA\Property(property: 'exchanges', type: 'array', items: new OA\Items(type: 'object', required: ['code', 'name'], properties: [new OA\Property(property: 'code', type: 'string'), new OA\Property(property: 'name', type: 'string')])),
+    ]))])]
+    public function index(Request $request): JsonResponse
+    {
+        return new JsonResponse([
+            'imports' => Import::query()->of($request->user())->latest('id')->limit(200)->get()->map(self::brief(...)),
+            'kinds' => [['key' => Mapping::STATEMENT, 'label' => 'A statement: lines down, periods across'], ...array_map(static fn (TableKind $kind): array => ['key' => $kind->value, 'label' => $kind->label()], TableKind::cases())],
+            'exchanges' => \App\Models\Exchange::query()->orderBy('id')->get(['code', 'name']),
+        ]);
+    }
+
+    #[OA\Post(path: '/imports', operationId: 'handIn', requestBody: new OA\RequestBody(content: new OA\MediaType(mediaType: 'multipart/form-data', schema: new OA\Schema(required: ['file'], properties: [new OA\Property(property: 'file', type: 'string', format: 'binary')]))), responses: [new OA\Response(response: 201, description: 'Kept and previewed; nothing is stored yet', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
+    public function store(Request $request, Imports $imports): JsonResponse
+    {
+        $file = $request->file('file');
+        if (! $file instanceof \Illuminate\Http\UploadedFile || ! $file->isValid()) {
+            return ProblemResponse::unprocessable('No file came through'.($file instanceof \Illuminate\Http\UploadedFile ? ': '.$file->getErrorMessage() : '').'. The largest taken is '.ini_get('upload_max_filesize').'B.');
+        }
+        $import = $imports->take($file->getPathname(), $file->getClientOriginalName(), $request->user());
+
+        return new JsonResponse($this->previewed($import, null, $imports), 201);
+    }
+
+    #[OA\Get(path: '/imports/{id}', operationId: 'import', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'An import with its preview', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
+    public function show(Request $request, int $id): JsonResponse
+    {
+        return new JsonResponse(self::present($this->own($request, $id)));
+    }
+
+    #[OA\Put(path: '/imports/{id}', operationId: 'remap', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(type: 'object', additionalProperties: true, description: 'Parts of the mapping to change')), responses: [new OA\Response(response: 200, description: 'Previewed anew', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
+    public function update(Request $request, Imports $imports, Recognition $recognition, int $id): JsonResponse
+    {
+        $import = $this->own($request, $id);
+        if (! in_array($import->state, ['previewed'], true)) {
+            return ProblemResponse::unprocessable('The import is being worked on or already stored; its mapping cannot change now.');
+        }
+        $changes = $request->json()->all();
+        $mapping = Mapping::fromArray($import->mapping);
+        // Another kind of table has other columns: they are recognised anew.
+        if (isset($changes['kind']) && is_string($changes['kind']) && $changes['kind'] !== $mapping->kind && ! isset($changes['columns'])) {
+            $changes['columns'] = $recognition->columnsFor($import->path, $import->format, $changes['kind'], $mapping->headRow);
+        }
+
+        return new JsonResponse($this->previewed($import, $mapping->with($changes), $imports));
+    }
+
+    #[OA\Post(path: '/imports/{id}/store', operationId: 'storeImport', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Stored, or being stored in the background', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
+    public function commit(Request $request, Imports $imports, int $id): JsonResponse
+    {
+        $import = $this->own($request, $id);
+        if ($import->size > self::AT_ONCE) {
+            $this->inBackground($import, true);
+        } else {
+            $imports->store($import);
+        }
+
+        return new JsonResponse(self::present($import->refresh()));
+    }
+
+    #[OA\Delete(path: '/imports/{id}', operationId: 'undoImport', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Undone if it was stored, else forgotten', content: new OA\JsonContent(required: ['state'], properties: [new OA\Property(property: 'state', type: 'string')]))])]
+    public function destroy(Request $request, Imports $imports, int $id): JsonResponse
+    {
+        $import = $this->own($request, $id);
+        if ($import->state === 'stored') {
+            $imports->undo($import);
+
+            return new JsonResponse(['state' => 'undone']);
+        }
+        if ($import->task_id !== null && in_array($import->state, ['previewing', 'storing'], true)) {
+            // Nobody has begun: there is nothing to stop.
+            if (Task::query()->whereKey($import->task_id)->where('state', 'waiting')->update(['state' => 'cancelled']) === 0) {
+                TaskProgress::cancel($import->task_id);
+
+                return new JsonResponse(['state' => 'cancelling']);
+            }
+        }
+        $imports->discard($import);
+
+        return new JsonResponse(['state' => 'discarded']);
+    }
+
+    #[OA\Get(path: '/import-profiles', operationId: 'importProfiles', responses: [new OA\Response(response: 200, description: 'Mappings kept under a name; one with the same heading is used by itself', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['id', 'name', 'kind'], properties: [
+        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'kind', type: 'string'),
+    ])))])]
+    public function profiles(Request $request): JsonResponse
+    {
+        return new JsonResponse(ImportProfile::query()->of($request->user())->orderBy('name')->get()->map(static fn (ImportProfile $p): array => ['id' => $p->id, 'name' => $p->name, 'kind' => $p->mapping['kind']]));
+    }
+
+    #[OA\Post(path: '/imports/{id}/profile', operationId: 'keepProfile', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['name'], properties: [new OA\Property(property: 'name', type: 'string')])), responses: [new OA\Response(response: 201, description: 'Kept', content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]))])]
+    public function keep(Request $request, Recognition $recognition, int $id): JsonResponse
+    {
+        $import = $this->own($request, $id);
+        $data = $request->validate(['name' => ['required', 'string', 'min:1', 'max:120']]);
+        $profile = ImportProfile::query()->updateOrCreate(['user_id' => $request->user()->id, 'name' => $data['name']], ['signature' => $recognition->signatureOf($import->path, $import->format), 'mapping' => [...$import->mapping, 'company' => null, 'new_company' => null, 'filed_on' => null]]);
+
+        return new JsonResponse(['id' => $profile->id], 201);
+    }
+
+    #[OA\Delete(path: '/import-profiles/{id}', operationId: 'deleteProfile', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
+    public function forget(Request $request, int $id): JsonResponse
+    {
+        ImportProfile::query()->of($request->user())->findOrFail($id)->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** @return array<string, mixed> */
+    private function previewed(Import $import, ?Mapping $mapping, Imports $imports): array
+    {
+        if ($mapping !== null) {
+            $import->update(['mapping' => $mapping->toArray()]);
+        }
+        if ($import->size > self::AT_ONCE) {
+            $this->inBackground($import, false);
+        } else {
+            $imports->preview($import, $mapping);
+        }
+
+        return self::present($import->refresh());
+    }
+
+    private function inBackground(Import $import, bool $stores): void
+    {
+        $task = Task::query()->updateOrCreate(['kind' => $stores ? 'import' : 'preview', 'subject' => (string) $import->id], ['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null]);
+        TaskProgress::forget($task->id);
+        $import->update(['state' => $stores ? 'storing' : 'previewing', 'task_id' => $task->id]);
+        RunImport::dispatch($import->id, $task->id, $stores);
+    }
+
+    private function own(Request $request, int $id): Import
+    {
+        $import = Import::query()->of($request->user())->findOrFail($id);
+        // Whoever worked on it and was killed left nothing behind; it can be tried again.
+        if (in_array($import->state, ['previewing', 'storing'], true)) {
+            $task = $import->task_id === null ? null : Task::query()->find($import->task_id);
+            $heard = $task === null ? 0 : max((int) $task->updated_at?->getTimestamp(), TaskProgress::of($task)['at'] ?? 0);
+            if (time() - $heard > TaskProgress::SILENT_SECONDS && $task?->state !== 'waiting') {
+                $task?->update(['state' => 'failed', 'message' => 'The work was interrupted; nothing was stored. Store it again.']);
+                $import->update(['state' => 'previewed']);
+            }
+        }
+
+        return $import;
+    }
+
+    /** @return array<string, mixed> */
+    private static function brief(Import $import): array
+    {
+        $preview = $import->preview ?? [];
+
+        return ['id' => $import->id, 'name' => $import->name, 'size' => $import->size, 'format' => $import->format->label(), 'state' => $import->state, 'kind' => $import->mapping['kind'] ?? '', 'counts' => $preview['counts'] ?? null, 'made_on' => $import->created_at?->format('Y-m-d H:i'), 'stored_on' => $import->stored_at?->format('Y-m-d H:i')];
+    }
+
+    /** @return array<string, mixed> */
+    private static function present(Import $import): array
+    {
+        $task = $import->task_id === null ? null : Task::query()->find($import->task_id);
+        $progress = $task === null ? null : TaskProgress::of($task);
+        $companies = resolve(CompanyMatching::class);
+        $company = $companies->certain((string) ($import->mapping['company'] ?? ''));
+
+        return [
+            ...self::brief($import), 'mapping' => $import->mapping, 'preview' => $import->preview, 'company_name' => $company === null ? null : $companies->read($company)->name,
+            'task' => $task === null ? null : ['id' => $task->id, 'state' => $task->state, 'done' => $progress['done'] ?? $task->done, 'message' => $task->message],
+        ];
+    }
+}

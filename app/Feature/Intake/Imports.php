@@ -1,0 +1,226 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake;
+
+use App\Files\FileFormat;
+use App\Identity\Identities;
+use App\Models\Import;
+use App\Models\User;
+use App\Storage\CompanyRefresh;
+use Closure;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+use Illuminate\Support\Str;
+use Logion\Intake\Refusal;
+use Logion\Intake\TableKind;
+
+/**
+ * The life of an import: a file is taken in, previewed as often as its mapping changes, stored as a whole or not at all, and
+ * undone as a whole. A process that dies in between leaves what was there before.
+ */
+final class Imports
+{
+    private const FOLDER = 'app/imports';
+
+    /** Previews nobody came back to are forgotten after so many days. */
+    private const KEPT_DAYS = 30;
+
+    /** Tables that hold imported rows, in the order in which they can be emptied. */
+    private const TABLES = ['bars', 'dividends', 'corporate_actions', 'estimates', 'observations', 'holdings', 'insider_trades', 'transactions', 'filings', 'former_attributes', 'identifiers', 'listings', 'securities'];
+
+    public function __construct(private readonly Recognition $recognition, private readonly CompanyRefresh $refresh, private readonly Identities $identities)
+    {
+    }
+
+    /**
+     * Keeps a copy of a file and proposes how to read it.
+     *
+     * @throws Refusal if it cannot be read at all
+     */
+    public function take(string $path, string $name, ?User $user): Import
+    {
+        $name = mb_substr((string) preg_replace('/[\x00-\x1f]/', '', basename($name)), 0, 200);
+        $format = FileFormat::detect($path);
+        $mapping = $this->recognition->propose($path, $format, $name, $user?->id);
+        Import::query()->where('user_id', $user?->id)->where('state', 'previewed')->where('updated_at', '<', now()->subDays(self::KEPT_DAYS))->get()->each($this->discard(...));
+        $folder = storage_path(self::FOLDER);
+        if (! is_dir($folder)) {
+            @mkdir($folder, 0700, true);
+        }
+        $kept = $folder.'/'.Str::uuid()->toString();
+        if (! @copy($path, $kept)) {
+            @unlink($kept);
+            throw Refusal::because('The file could not be kept: '.(error_get_last()['message'] ?? 'the disk is full').'. Make room and hand it in again');
+        }
+
+        return Import::query()->create(['user_id' => $user?->id, 'name' => $name, 'path' => $kept, 'size' => (int) filesize($kept), 'digest' => (string) hash_file('sha256', $kept), 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
+    }
+
+    /**
+     * What storing would do; kept with the import.
+     *
+     * @param  (Closure(int, int): void)|null  $progress
+     */
+    public function preview(Import $import, ?Mapping $mapping = null, ?Closure $progress = null): Import
+    {
+        $mapping ??= Mapping::fromArray($import->mapping);
+        // What a preview makes on its way, such as a new company, is taken back.
+        DB::beginTransaction();
+        try {
+            $outcome = $this->runner()->run($import, $mapping, false, $progress);
+            $lines = DB::table('line_mappings')->where('user_id', $import->user_id)->pluck('line', 'label')->map(strval(...))->all();
+            $described = $this->recognition->describe($import->path, $import->format, $mapping, [...$lines, ...$mapping->lines]);
+        } finally {
+            DB::rollBack();
+        }
+        $before = Import::query()->where('digest', $import->digest)->where('state', 'stored')->whereKeyNot($import->id)->latest('id')->first();
+        if ($before !== null) {
+            array_unshift($outcome->warnings, 'The same file was imported on '.$before->stored_at?->format('Y-m-d').'.');
+        }
+        $import->update(['mapping' => $mapping->toArray(), 'preview' => [
+            ...$described, 'counts' => $outcome->counts, 'rows' => $outcome->rows, 'refused' => $outcome->refused, 'examples' => $outcome->examples, 'warnings' => $outcome->warnings, 'questions' => (object) $outcome->questions,
+            'unmapped' => array_map(static fn (string $label, int $count): array => ['label' => $label, 'count' => $count], array_map('strval', array_keys(array_slice($outcome->unmapped, 0, 200, true))), array_values(array_slice($outcome->unmapped, 0, 200, true))),
+            'companies' => count($outcome->companies),
+        ]]);
+
+        return $import;
+    }
+
+    /**
+     * Stores everything, or nothing.
+     *
+     * @param  (Closure(int, int): void)|null  $progress
+     *
+     * @throws Refusal if something is still to be decided or nothing can be stored
+     */
+    public function store(Import $import, ?Closure $progress = null): Outcome
+    {
+        if ($import->state === 'stored') {
+            throw Refusal::because('The file is already stored. Undo it first, or hand it in again');
+        }
+        $mapping = Mapping::fromArray($import->mapping);
+        $store = fn (): Outcome => DB::transaction(function () use ($import, $mapping, $progress): Outcome {
+            $outcome = $this->runner()->run($import, $mapping, true, $progress);
+            if ($outcome->questions !== []) {
+                throw Refusal::because(implode(' ', $outcome->questions));
+            }
+            if (array_sum($outcome->counts) === $outcome->counts['refused']) {
+                throw Refusal::because('Nothing in the file can be stored'.($outcome->refused === [] ? '' : ". {$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}"));
+            }
+            if ($import->user_id !== null) {
+                foreach ($mapping->lines as $label => $line) {
+                    DB::table('line_mappings')->updateOrInsert(['user_id' => $import->user_id, 'label' => mb_substr((string) $label, 0, 255)], ['line' => $line]);
+                }
+            }
+            $import->update(['state' => 'stored', 'latest_day' => $outcome->latestDay, 'stored_at' => now(), 'preview' => [...$import->preview ?? [], 'counts' => $outcome->counts, 'refused' => $outcome->refused, 'warnings' => $outcome->warnings, 'companies' => count($outcome->companies)]]);
+
+            return $outcome;
+        });
+        // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
+        $outcome = $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
+        $this->refresh->companies($outcome->companies, $mapping->changesStatements());
+
+        return $outcome;
+    }
+
+    /**
+     * Takes a stored import back: its rows go, and what they replaced returns.
+     *
+     * @throws Refusal if a later import built on it
+     */
+    public function undo(Import $import): void
+    {
+        if ($import->state !== 'stored') {
+            throw Refusal::because('Only a stored import can be undone');
+        }
+        $companies = DB::transaction(static function () use ($import): array {
+            $later = DB::table('replaced_rows')->join('imports', 'imports.id', '=', 'replaced_rows.import_id')->where('previous_import', $import->id)->where('imports.state', 'stored')->first(['imports.id', 'imports.name']);
+            if ($later !== null) {
+                throw Refusal::because("A later import, \"{$later->name}\", replaced rows of this one. Undo that first");
+            }
+            $companies = [];
+            foreach (['filings' => 'company_id', 'holdings' => 'company_id', 'insider_trades' => 'company_id', 'estimates' => 'company_id'] as $table => $column) {
+                foreach (DB::table($table)->where('import_id', $import->id)->distinct()->pluck($column) as $company) {
+                    $companies[(int) $company] = 0;
+                }
+            }
+            $listed = DB::table('bars')->join('listings', 'listings.id', '=', 'listing_id')->where('bars.import_id', $import->id)->distinct()->pluck('security_id');
+            foreach (['dividends', 'corporate_actions'] as $table) {
+                $listed = $listed->merge(DB::table($table)->where('import_id', $import->id)->distinct()->pluck('security_id'));
+            }
+            foreach (DB::table('securities')->whereIn('id', $listed->unique())->distinct()->pluck('company_id') as $company) {
+                $companies[(int) $company] = 0;
+            }
+            self::refuseIfListingsAreUsed($import);
+            foreach (['former_attributes' => 'company_id', 'identifiers' => 'security_id', 'listings' => 'security_id'] as $table => $column) {
+                $owners = DB::table($table)->where('import_id', $import->id)->distinct()->pluck($column);
+                foreach ($column === 'company_id' ? $owners : DB::table('securities')->whereIn('id', $owners)->pluck('company_id') as $company) {
+                    $companies[(int) $company] = 0;
+                }
+            }
+            // What was replaced in place gets back what it was, and what was new goes; then what was deleted returns.
+            $deleted = [];
+            foreach (DB::table('replaced_rows')->where('import_id', $import->id)->orderByDesc('id')->get() as $replaced) {
+                $row = json_decode((string) $replaced->row, true, 8, JSON_THROW_ON_ERROR);
+                if (! isset($row['id']) || DB::table($replaced->table_name)->where('id', $row['id'])->update($row) === 0) {
+                    $deleted[] = [$replaced->table_name, $row];
+                }
+            }
+            foreach (self::TABLES as $table) {
+                DB::table($table)->where('import_id', $import->id)->delete();
+            }
+            foreach ($deleted as [$table, $row]) {
+                DB::table($table)->insert($row);
+            }
+            DB::table('replaced_rows')->where('import_id', $import->id)->delete();
+            if (isset($import->mapping['made_list'])) {
+                DB::table('company_lists')->where('user_id', $import->user_id)->where('id', $import->mapping['made_list'])->delete();
+            }
+            foreach (DB::table('companies')->where('import_id', $import->id)->pluck('id') as $company) {
+                // A company somebody has worked on since stays, without the figures.
+                $used = array_filter(['notes', 'decisions', 'valuations', 'company_list_items', 'corrections', 'one_offs', 'transactions', 'filings'], static fn (string $table): bool => DB::table($table)->where('company_id', $company)->exists());
+                if ($used === []) {
+                    DB::table('companies')->where('id', $company)->delete();
+                    unset($companies[(int) $company]);
+                }
+            }
+            $import->update(['state' => 'undone']);
+
+            return $companies;
+        });
+        $this->refresh->companies($companies);
+    }
+
+    /** @throws Refusal if prices or events of other imports belong to listings or classes this one made */
+    private static function refuseIfListingsAreUsed(Import $import): void
+    {
+        $made = DB::table('listings')->where('import_id', $import->id)->whereNotExists(
+            static fn ($replaced) => $replaced->from('replaced_rows')->where('import_id', $import->id)->where('table_name', 'listings')->whereRaw("json_extract(\"row\", '$.id') = listings.id"),
+        )->pluck('id');
+        $foreign = static fn ($query) => $query->whereNull('import_id')->orWhere('import_id', '<>', $import->id);
+        $used = DB::table('bars')->whereIn('listing_id', $made)->where($foreign)->exists();
+        foreach (['dividends', 'corporate_actions', 'listings'] as $table) {
+            $used = $used || DB::table($table)->whereIn('security_id', DB::table('securities')->where('import_id', $import->id)->select('id'))->where($foreign)->exists();
+        }
+        if ($used) {
+            throw Refusal::because('Prices, dividends or splits that came later belong to listings of this import. Undo those first');
+        }
+    }
+
+    /** Forgets an import that was not stored. */
+    public function discard(Import $import): void
+    {
+        if ($import->state === 'stored') {
+            throw Refusal::because('A stored import is undone, not discarded');
+        }
+        @unlink($import->path);
+        $import->delete();
+    }
+
+    private function runner(): ImportRunner
+    {
+        return new ImportRunner(new CompanyMatching($this->identities));
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake;
+
+use Illuminate\Support\Facades\Validator;
+use Logion\Intake\DateFormat;
+use Logion\Intake\NumberFormat;
+use Logion\Intake\TableKind;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\ReportingModel;
+
+/** How a file is to be read: recognised at first, then changed by a person, and kept as a profile. */
+final readonly class Mapping
+{
+    public const STATEMENT = 'statement';
+
+    public const REPORT = 'report';
+
+    /**
+     * @param  string  $kind  statement, report, or a kind of table
+     * @param  string|null  $company  ticker of the company all rows belong to; null where a column names it
+     * @param  array<string, mixed>|null  $newCompany  the company to be made first
+     * @param  int  $headRow  row of the heading, from 1; 0 for none
+     * @param  list<?string>  $columns  field by column
+     * @param  array<string, string>  $lines  statement line by label or concept; "" leaves it out
+     * @param  int|null  $filedOn  day on which the figures became public
+     * @param  int  $filedAfter  else so many days after the end of a year, half as many after a quarter
+     * @param  'keep'|'take'  $conflicts  which of two contradicting figures counts
+     */
+    public function __construct(
+        public string $kind,
+        public ?string $company = null,
+        public ?array $newCompany = null,
+        public int $headRow = 1,
+        public array $columns = [],
+        public DateFormat $dates = DateFormat::YearFirst,
+        public string $decimal = '.',
+        public float $scale = 1.0,
+        public ?string $currency = null,
+        public array $lines = [],
+        public ?int $filedOn = null,
+        public int $filedAfter = 90,
+        public string $conflicts = 'keep',
+    ) {
+    }
+
+    public function tableKind(): ?TableKind
+    {
+        return TableKind::tryFrom($this->kind);
+    }
+
+    /** Whether the file has figures that the checks of statements look at; splits decide how share counts compare. */
+    public function changesStatements(): bool
+    {
+        return in_array($this->tableKind(), [null, TableKind::Figures, TableKind::Drivers, TableKind::Splits, TableKind::FormerValues], true);
+    }
+
+    public function numbers(): NumberFormat
+    {
+        return new NumberFormat($this->decimal);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'kind' => $this->kind, 'company' => $this->company, 'new_company' => $this->newCompany, 'head_row' => $this->headRow, 'columns' => $this->columns, 'dates' => $this->dates->value, 'decimal' => $this->decimal,
+            'scale' => $this->scale, 'currency' => $this->currency, 'lines' => (object) $this->lines, 'filed_on' => $this->filedOn, 'filed_after' => $this->filedAfter, 'conflicts' => $this->conflicts,
+        ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     *
+     * @throws \Illuminate\Validation\ValidationException naming the field
+     */
+    public static function fromArray(array $data): self
+    {
+        $kinds = [self::STATEMENT, self::REPORT, ...array_column(TableKind::cases(), 'value')];
+        $valid = Validator::make($data, [
+            'kind' => ['required', 'string', 'in:'.implode(',', $kinds)], 'company' => ['nullable', 'string', 'max:40'],
+            'new_company' => ['nullable', 'array'], 'new_company.name' => ['required_with:new_company', 'string', 'min:2', 'max:160'], 'new_company.ticker' => ['required_with:new_company', 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/i'],
+            'new_company.template' => ['required_with:new_company', 'in:'.implode(',', array_map(static fn (ReportingModel $t): string => $t->value, array_filter(ReportingModel::cases(), static fn (ReportingModel $t): bool => $t !== ReportingModel::Fund)))],
+            'new_company.currency' => ['required_with:new_company', 'regex:/^[A-Z]{3}$/'], 'new_company.year_end' => ['required_with:new_company', 'integer', 'between:1,12'], 'new_company.exchange' => ['required_with:new_company', 'string', 'exists:exchanges,code'],
+            'new_company.sector' => ['nullable', 'string', 'max:4'],
+            'head_row' => ['integer', 'min:0', 'max:1000'], 'columns' => ['array', 'max:1000'], 'columns.*' => ['nullable', 'string', 'max:40'], 'dates' => ['in:'.implode(',', array_column(DateFormat::cases(), 'value'))], 'decimal' => ['regex:/^[.,]$/D'],
+            'scale' => ['numeric', 'in:1,1000,1000000,1000000000'], 'currency' => ['nullable', 'regex:/^[A-Z]{3}$/'], 'lines' => ['array'], 'lines.*' => ['nullable', 'string', 'in:'.implode(',', ['', ...array_keys(LineItems::all())])],
+            'filed_on' => ['nullable', 'integer', 'between:19000101,22001231'], 'filed_after' => ['integer', 'between:0,400'], 'conflicts' => ['in:keep,take'],
+        ])->validate();
+
+        return new self(
+            $valid['kind'], isset($valid['company']) ? strtoupper($valid['company']) : null, $valid['new_company'] ?? null, (int) ($valid['head_row'] ?? 1), array_values($valid['columns'] ?? []), DateFormat::from($valid['dates'] ?? 'year first'), $valid['decimal'] ?? '.',
+            (float) ($valid['scale'] ?? 1), $valid['currency'] ?? null, array_map('strval', $valid['lines'] ?? []), isset($valid['filed_on']) ? (int) $valid['filed_on'] : null, (int) ($valid['filed_after'] ?? 90), $valid['conflicts'] ?? 'keep',
+        );
+    }
+
+    /** @param  array<string, mixed>  $changes */
+    public function with(array $changes): self
+    {
+        return self::fromArray([...json_decode((string) json_encode($this->toArray()), true), ...$changes]);
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake\Records;
+
+use Logion\Figure\Unit;
+use Logion\Intake\Refusal;
+use Logion\Reporting\LineItems;
+
+/** Segments, regions and operating drivers, one figure a row. */
+final class DriverRecords extends FiledRecords
+{
+    protected function take(int $company, array $records): void
+    {
+        $parts = [];
+        foreach ($records as $record) {
+            try {
+                $parts[] = $this->part($company, $record);
+            } catch (Refusal $refusal) {
+                $this->pass->outcome->refuse("row {$record['row']}", $refusal->getMessage());
+            }
+        }
+        $this->writer->company($company, [], $parts);
+    }
+
+    /**
+     * @param  array<string, mixed>  $record
+     * @return array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on: ?int, place: string}
+     *
+     * @throws Refusal
+     */
+    private function part(int $company, array $record): array
+    {
+        $label = $record['line'] ?? '';
+        $line = $label === '' ? null : $this->lines->recognise($this->pass->companies->read($company)->template, $label);
+        $money = $line !== null && LineItems::all()[$line]->unit === Unit::Money;
+
+        return [
+            'axis' => self::axis($record['axis'] ?? ''), 'member' => mb_substr($record['member'], 0, 120), 'line' => $line ?? ($label === '' ? 'value' : mb_substr($label, 0, 120)), 'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
+            'period' => $this->periods->read($company, $record['period']), 'value' => $record['value'] * ($money ? $this->pass->mapping->scale : 1.0), 'filed_on' => $record['filed_on'] ?? null, 'place' => "row {$record['row']}",
+        ];
+    }
+
+    private static function axis(string $text): string
+    {
+        return match (true) {
+            preg_match('/region|geograph/i', $text) === 1 => 'region',
+            preg_match('/class/i', $text) === 1 => 'class',
+            preg_match('/driver|operat/i', $text) === 1 => 'driver',
+            $text === '' || preg_match('/segment|business/i', $text) === 1 => 'business',
+            default => throw Refusal::because("\"{$text}\" is neither business, region, driver nor class of shares"),
+        };
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake\Records;
+
+use App\Feature\Intake\ImportPass;
+use App\Feature\Intake\RowWriter;
+use Illuminate\Support\Facades\DB;
+use Logion\Identity\FormerValues as Former;
+use Logion\Intake\Refusal;
+use Logion\Reference\IndustryTree;
+use Logion\Time\Day;
+
+/** Former names, sectors and reporting currencies of companies, each with the day from which it was no longer so. */
+final class FormerValueRecords extends Records
+{
+    private readonly RowWriter $writer;
+
+    public function __construct(ImportPass $pass)
+    {
+        parent::__construct($pass);
+        $this->writer = new RowWriter($pass, 'former_attributes', 'company_id', ['attribute', 'until_day']);
+    }
+
+    public function add(array $record, int $row): void
+    {
+        $attribute = match (true) {
+            preg_match('/currency/i', $record['attribute']) === 1 => Former::REPORTING_CURRENCY,
+            preg_match('/sector|industry/i', $record['attribute']) === 1 => Former::SECTOR,
+            preg_match('/name/i', $record['attribute']) === 1 => Former::NAME,
+            default => throw Refusal::because("\"{$record['attribute']}\" is neither name, sector nor reporting currency"),
+        };
+        $value = self::value($attribute, $record['value']);
+        $now = ($record['now'] ?? '') === '' ? null : self::value($attribute, $record['now']);
+        if ($now !== null) {
+            $this->change($record, $attribute, $now);
+        }
+        $this->writer->add(
+            $record['company'], ['attribute' => $attribute, 'value' => $value,
+                'until_day' => $record['until']], 0, Former::ATTRIBUTES[$attribute]." {$value} until ".Day::iso($record['until']), null,
+            $row,
+        );
+    }
+
+    private static function value(string $attribute, string $text): string
+    {
+        $value = $attribute === Former::NAME ? mb_substr($text, 0, 160) : strtoupper($text);
+        if ($attribute === Former::REPORTING_CURRENCY && preg_match('/^[A-Z]{3}$/D', $value) !== 1) {
+            throw Refusal::because("\"{$text}\" is no currency code of three letters");
+        }
+        if ($attribute === Former::SECTOR && IndustryTree::section($value) === null) {
+            throw Refusal::because("\"{$text}\" is no ISIC division or class");
+        }
+
+        return $value;
+    }
+
+    /**
+     * Gives a company another name, sector or reporting currency; what it had is kept for undo.
+     *
+     * @param  array<string, mixed>  $record
+     */
+    private function change(array $record, string $attribute, string $now): void
+    {
+        $later = DB::table('former_attributes')->where('company_id', $record['company'])->where('attribute', $attribute)->where('until_day',
+            '>', $record['until'])->min('until_day');
+        if ($later !== null) {
+            throw Refusal::because('a later change, on '.Day::iso((int) $later).', is known, so this cannot be what is so now');
+        }
+        $company = (array) DB::table('companies')->where('id', $record['company'])->first();
+        if ($company[$attribute] === $now) {
+            return;
+        }
+        if ($attribute === Former::NAME && DB::table('companies')->where('name', $now)->exists()) {
+            throw Refusal::because("another company is called \"{$now}\"");
+        }
+        $this->pass->importId === null || DB::table('replaced_rows')->insert([
+            'import_id' => $this->pass->importId, 'table_name' => 'companies', 'previous_import' => null, 'row' => json_encode($company,
+                JSON_PRESERVE_ZERO_FRACTION),
+        ]);
+        // A preview is taken back as a whole.
+        DB::table('companies')->where('id', $record['company'])->update([$attribute => $now]);
+        $this->pass->companies->forget();
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake\Records;
+
+use App\Feature\Intake\ImportPass;
+use App\Feature\Intake\RowWriter;
+use Logion\Intake\Refusal;
+use Logion\Time\Day;
+
+final class TransactionRecords extends Records
+{
+    private readonly RowWriter $writer;
+
+    public function __construct(ImportPass $pass)
+    {
+        parent::__construct($pass);
+        $this->writer = new RowWriter($pass, 'transactions', 'company_id', ['portfolio', 'day', 'kind', 'shares', 'price'], ['user_id' => $pass->import->user_id]);
+    }
+
+    public function add(array $record, int $row): void
+    {
+        $kind = self::kind($record['direction']);
+        if ($record['shares'] <= 0 || $record['price'] < 0) {
+            throw Refusal::because('shares must be positive and the price not negative');
+        }
+        $this->writer->add($record['company'], [
+            'portfolio' => ($record['portfolio'] ?? '') ?: 'Imported', 'day' => $record['day'], 'kind' => $kind, 'shares' => self::decimal($record['shares']), 'price' => self::decimal($record['price']), 'costs' => self::decimal($record['costs'] ?? 0.0),
+        ], $record['day'], ucfirst($kind).' on '.Day::iso($record['day']), $record['price'], $row);
+    }
+
+    private static function kind(string $text): string
+    {
+        return match (true) {
+            preg_match('/buy|bought|purchase|^b$/i', $text) === 1 => 'buy',
+            preg_match('/sell|sold|sale|^s$/i', $text) === 1 => 'sell',
+            preg_match('/divid|income/i', $text) === 1 => 'dividend',
+            default => throw Refusal::because("\"{$text}\" is neither buy, sell nor dividend"),
+        };
+    }
+
+    /** Shares and money of a portfolio are kept as decimals, which add up exactly. */
+    private static function decimal(float $number): string
+    {
+        return rtrim(rtrim(sprintf('%.8F', $number), '0'), '.');
+    }
+}

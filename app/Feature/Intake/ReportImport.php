@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake;
+
+use App\Files\XbrlReport;
+use Logion\Intake\Concepts;
+use Logion\Intake\FiscalCalendar;
+use Logion\Intake\Report;
+use Logion\Intake\ReportedFact;
+
+/** Takes an XBRL report, which may hold several companies and several days of filing. */
+final readonly class ReportImport
+{
+    public function __construct(private ImportPass $pass)
+    {
+    }
+
+    /** @throws \Logion\Intake\Refusal if the file is no report */
+    public function run(): void
+    {
+        $outcome = $this->pass->outcome;
+        $reader = new XbrlReport($this->pass->import->path, $this->pass->import->format);
+        /** @var array<int, array<int, Report>> $reports by company and day of filing, 0 where it is not said */
+        $reports = [];
+        foreach ($reader->facts() as $fact) {
+            $outcome->rows++;
+            $company = $this->pass->company ?? $this->reporter($fact);
+            if ($company === null) {
+                $outcome->questions['company'] = 'The report does not say which of the companies here it is about'.(isset($reader->texts['EntityRegistrantName']) ? ' ("'.$reader->texts['EntityRegistrantName'].'")' : '').'. Choose one.';
+
+                continue;
+            }
+            if ($this->pass->mapping->filedOn === null && $fact->filedOn === null) {
+                $outcome->warn('The report does not say when it was filed: its figures count from '.$this->pass->mapping->filedAfter.' days after the end of their year, half of that after a quarter. Name the day if you know it.');
+            }
+            ($reports[$company][$fact->filedOn ?? 0] ??= $this->reportOf($company, $fact->filedOn ?? $this->pass->mapping->filedOn))->add($fact);
+        }
+        $writer = new FactWriter($this->pass);
+        ksort($reports);
+        foreach ($reports as $company => $byDay) {
+            ksort($byDay);
+            foreach ($byDay as $day => $report) {
+                $this->take($writer, $company, $day === 0 ? null : $day, $report);
+            }
+        }
+        foreach ($reader->refused as $refused) {
+            $outcome->refuse($refused['place'], $refused['reason']);
+        }
+        $writer->flush();
+    }
+
+    private function reporter(ReportedFact $fact): ?int
+    {
+        return $this->pass->companies->entity($fact->entity);
+    }
+
+    private function reportOf(int $company, ?int $filedOn): Report
+    {
+        $read = $this->pass->companies->read($company);
+
+        return new Report(new FiscalCalendar($read->year_end), new Concepts($this->pass->lines), $this->pass->companies->template($company), $filedOn === null ? $read->currency : $this->pass->companies->currencyOn($company, $filedOn));
+    }
+
+    private function take(FactWriter $writer, int $company, ?int $filedOn, Report $report): void
+    {
+        $report->close();
+        $writer->company(
+            $company,
+            array_map(static fn (array $figure): array => ['value' => $figure['value'], 'place' => $figure['from'], 'filed_on' => $filedOn], $report->figures),
+            array_map(static fn (array $part): array => [...$part, 'filed_on' => $filedOn], $report->breakdowns),
+        );
+        foreach ($report->unmapped as $concept => $count) {
+            $this->pass->outcome->unmapped($concept, $count);
+        }
+        foreach ($report->refused as $refused) {
+            $this->pass->outcome->refuse($refused['place'], $refused['reason']);
+        }
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake;
+
+use App\Models\Import;
+use App\Models\Task;
+use App\Storage\StorageTrouble;
+use App\Task\TaskProgress;
+use App\Task\WorkCancelled;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+use Logion\Figure\LogionException;
+
+/** Previews or stores a large file in the background. */
+final class RunImport implements ShouldQueue
+{
+    use Dispatchable;
+    use InteractsWithQueue;
+    use Queueable;
+
+    public int $timeout = 7200;
+
+    public function __construct(private readonly int $importId, private readonly int $taskId, private readonly bool $stores)
+    {
+    }
+
+    public function handle(Imports $imports): void
+    {
+        $import = Import::query()->find($this->importId);
+        $task = Task::query()->find($this->taskId);
+        if ($import === null || $task === null || $task->state === 'cancelled') {
+            return;
+        }
+        $task->update(['state' => 'running']);
+        $progress = fn (int $done, int $total) => TaskProgress::report($task->id, $done, $total);
+        try {
+            $progress(0, 0);
+            $this->stores ? $imports->store($import, $progress) : $imports->preview($import, null, $progress);
+            $task->update(['state' => 'done']);
+        } catch (WorkCancelled) {
+            $task->update(['state' => 'cancelled', 'message' => 'Cancelled; nothing was stored.']);
+        } catch (\Throwable $error) {
+            if (! $error instanceof LogionException) {
+                report($error);
+            }
+            $task->update(['state' => 'failed', 'message' => StorageTrouble::explain($error)]);
+        }
+        $import->refresh();
+        if (in_array($import->state, ['storing', 'previewing'], true)) {
+            $import->update(['state' => 'previewed']);
+        }
+        TaskProgress::forget($task->id);
+    }
+}

@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake;
+
+use App\Feature\Intake\Records\Records;
+use App\Files\Rows;
+use Logion\Identity\DatedListing;
+use Logion\Intake\NumberFormat;
+use Logion\Intake\Refusal;
+use Logion\Intake\TableKind;
+use Logion\Time\Day;
+
+/** Takes a table with one record a row: each cell is read as its column's type, each row that cannot be is refused with the reason. */
+final class TableImport
+{
+    private const REPORT_EVERY = 5000;
+
+    /** Texts of days and companies repeat from row to row; beyond so many different ones they are forgotten. */
+    private const MOST_REMEMBERED = 20000;
+
+    private readonly TableKind $kind;
+
+    private readonly NumberFormat $numbers;
+
+    /** Prices take numbers as the file writes them. */
+    private readonly bool $asWritten;
+
+    /** @var array{company: array<string, int>, day: array<string, int>, number: array<string, int>, text: array<string, int>} column by type and field */
+    private array $columns = ['company' => [], 'day' => [], 'number' => [], 'text' => []];
+
+    /** @var array<string, array<string, int>> by field and text */
+    private array $days = [];
+
+    /** @var array<string, DatedListing> by text */
+    private array $listings = [];
+
+    /** @throws Refusal if the kind of table is not known */
+    public function __construct(private readonly ImportPass $pass)
+    {
+        $this->kind = $pass->mapping->tableKind() ?? throw Refusal::because('It is not known what the table holds. Choose its kind');
+        if ($this->kind->isPersonal() && $pass->import->user_id === null) {
+            throw Refusal::because('Lists and portfolios belong to somebody: name the user they are for');
+        }
+        $this->numbers = $pass->mapping->numbers();
+        $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.';
+        foreach ($this->kind->columns() as $field => [, $type]) {
+            $column = array_search($field, $pass->mapping->columns, true);
+            // The adjusted close of a price file is recognised, and not read.
+            if ($column !== false && $field !== 'adjusted') {
+                $this->columns[$type === 'period' ? 'text' : $type][$field] = (int) $column;
+            }
+        }
+    }
+
+    public function run(): void
+    {
+        $outcome = $this->pass->outcome;
+        $outcome->questions = $this->questions();
+        if ($outcome->questions !== []) {
+            return;
+        }
+        $records = Records::of($this->kind, $this->pass);
+        foreach ((new Rows($this->pass->import->path, $this->pass->import->format))->read() as $number => $row) {
+            if ($number <= $this->pass->mapping->headRow) {
+                continue;
+            }
+            if ($number % self::REPORT_EVERY === 0 && $this->pass->progress !== null) {
+                ($this->pass->progress)($number, 0);
+            }
+            $outcome->rows++;
+            try {
+                $records->add($this->record($row), $number);
+            } catch (Refusal $refusal) {
+                $outcome->refuse("row {$number}", $refusal->getMessage());
+            }
+        }
+        $records->finish();
+        // Rows that are held for a while are refused later than others.
+        usort($outcome->refused, static fn (array $a, array $b): int => strnatcmp($a['place'], $b['place']));
+    }
+
+    /** @return array<string, string> what must be chosen before the table can be read */
+    private function questions(): array
+    {
+        $questions = [];
+        foreach ($this->kind->columns() as $field => [$label, , $required]) {
+            if ($required && ! in_array($field, $this->pass->mapping->columns, true)) {
+                $questions[$field] = "Which column is \"{$label}\"?";
+            }
+        }
+        if ($this->pass->company === null && ! in_array('company', $this->pass->mapping->columns, true)) {
+            $questions['company'] = 'No column names the company. Choose the one all rows belong to.';
+        }
+
+        return $questions;
+    }
+
+    /**
+     * @param  list<string>  $row
+     * @return array<string, mixed> value by field
+     *
+     * @throws Refusal if a cell cannot be read or one that must be there is empty
+     */
+    private function record(array $row): array
+    {
+        $record = [];
+        foreach ($this->columns['day'] as $field => $column) {
+            $text = $row[$column] ?? '';
+            $record[$field] = $this->days[$field][$text] ?? $this->day($field, $text);
+        }
+        $record['listing'] = $this->pass->listing;
+        foreach ($this->columns['company'] as $column) {
+            $text = $row[$column] ?? '';
+            $record['listing'] ??= $this->listings[$text] ?? $this->listing($text, $record['day'] ?? null);
+        }
+        $record['company'] = $record['listing']->company;
+        foreach ($this->columns['number'] as $field => $column) {
+            $text = $row[$column] ?? '';
+            $record[$field] = $this->asWritten && is_numeric($text) ? $text : $this->numbers->parse($text) ?? $this->absent($field);
+        }
+        foreach ($this->columns['text'] as $field => $column) {
+            $text = trim($row[$column] ?? '');
+            if ($text === '') {
+                $this->absent($field);
+            }
+            $record[$field] = $text;
+        }
+
+        return $record;
+    }
+
+    /** @param  int|null  $day  of the row: tickers are used again */
+    private function listing(string $text, ?int $day): DatedListing
+    {
+        $listing = $this->pass->companies->listing($text, $day) ?? throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
+        if (! $this->pass->companies->dependsOnDay($text)) {
+            $this->listings = count($this->listings) > self::MOST_REMEMBERED ? [] : $this->listings;
+            $this->listings[$text] = $listing;
+        }
+
+        return $listing;
+    }
+
+    private function day(string $field, string $text): ?int
+    {
+        if (trim($text) === '') {
+            return $this->absent($field);
+        }
+        $day = $this->pass->mapping->dates->parse($text);
+        if ($field === 'day' && $day > (int) date('Ymd')) {
+            throw Refusal::because(Day::iso($day).' lies in the future');
+        }
+        if (count($this->days[$field] ?? []) > self::MOST_REMEMBERED) {
+            $this->days[$field] = [];
+        }
+
+        return $this->days[$field][$text] = $day;
+    }
+
+    /** @throws Refusal if the field must be there */
+    private function absent(string $field): null
+    {
+        [$label, , $required] = $this->kind->columns()[$field];
+
+        return $required ? throw Refusal::because("{$label} is empty") : null;
+    }
+}

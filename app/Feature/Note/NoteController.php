@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Note;
+
+use App\Evaluation\CompanyScopes;
+use App\Http\RequestContexts;
+use App\Models\Note;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Logion\Metric\CompanyScope;
+use OpenApi\Attributes as OA;
+
+final class NoteController
+{
+    #[OA\Get(path: '/companies/{ticker}/notes', operationId: 'notes', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'figure', description: 'Only notes on these, comma separated: line@period, line, @period, a metric, a metric@year, or * for the company as a whole', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own notes on a company, latest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Note')))])]
+    public function index(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    {
+        $query = Note::query()->of($request->user())->where('company_id', $scopes->companyId($ticker))->orderByDesc('id');
+        $wanted = $request->query('figure');
+        if (is_string($wanted)) {
+            $figures = array_slice(explode(',', $wanted), 0, 20);
+            $query->where(static fn ($either) => $either->whereIn('figure', array_values(array_diff($figures, ['*'])))->when(in_array('*', $figures, true), static fn ($or) => $or->orWhereNull('figure')));
+        }
+        $notes = $query->get();
+        // Only a note that remembers a figure needs the company opened to compare it.
+        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null) ? $scopes->open($ticker, $contexts->of($request)->adjusted(false)) : null;
+
+        return new JsonResponse($notes->map(static fn (Note $note): array => self::present($note, $scope)));
+    }
+
+    #[OA\Post(path: '/companies/{ticker}/notes', operationId: 'writeNote', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['body'], properties: [new OA\Property(property: 'figure', type: 'string', nullable: true), new OA\Property(property: 'body', type: 'string', description: 'Markdown')])), responses: [new OA\Response(response: 201, description: 'Written', content: new OA\JsonContent(ref: '#/components/schemas/Note'))])]
+    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    {
+        $data = $request->validate(['figure' => ['nullable', 'string', 'max:120'], 'body' => ['required', 'string', 'max:20000']]);
+        $figure = ($data['figure'] ?? '*') === '*' ? null : $data['figure'];
+        $scope = $scopes->open($ticker, $contexts->of($request)->adjusted(false));
+        $note = Note::query()->create(['user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'figure' => $figure, 'body' => $data['body'], 'value_then' => self::valueNow($figure, $scope)]);
+
+        return new JsonResponse(self::present($note, $scope), 201);
+    }
+
+    /** The figure a note is about, a line of a period or a metric of a year, as it stands now; null if it is about none. */
+    private static function valueNow(?string $figure, CompanyScope $scope): ?float
+    {
+        if (preg_match('/^(\w+)@(\d{5}|\d{4})$/D', (string) $figure, $m) !== 1) {
+            return null;
+        }
+        if (strlen($m[2]) === 5) {
+            return $scope->facts->instant($m[1], (int) $m[2]);
+        }
+        $value = $scope->catalogue->find($m[1]) === null ? null : $scope->metric($m[1], $scope->year((int) $m[2]));
+
+        return is_float($value) ? $value : null;
+    }
+
+    #[OA\Delete(path: '/notes/{id}', operationId: 'deleteNote', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
+    public function destroy(Request $request, int $id): JsonResponse
+    {
+        Note::query()->of($request->user())->findOrFail($id)->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** @return array<string, mixed> */
+    private static function present(Note $note, ?CompanyScope $scope): array
+    {
+        $then = $note->value_then === null ? null : (float) $note->value_then;
+        $now = $then === null || $scope === null ? null : self::valueNow($note->figure, $scope);
+
+        return ['id' => $note->id, 'figure' => $note->figure, 'body' => $note->body, 'written_on' => $note->created_at?->format('Y-m-d'), 'value_then' => $then, 'value_now' => $now, 'changed' => $then !== null && $scope !== null && $then !== $now];
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Screening;
+
+use App\Evaluation\EvaluationContext;
+use App\Identity\Identities;
+use App\Identity\Indices;
+use App\Models\CompanyList;
+use App\Models\CompanyListItem;
+use App\Models\Decision;
+use App\Models\Screen;
+use App\Models\User;
+use App\Storage\ColumnStore;
+use Closure;
+use Illuminate\Support\Facades\DB;
+use Logion\CrossSection\Mask;
+use Logion\Screening\Funnel;
+use Logion\Screening\InvalidScreen;
+use Logion\Screening\ScreenDefinition;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** The companies of lists that have a name: a user's lists, what was decided, an index, another screen's survivors. */
+final class NamedLists
+{
+    private const DEEPEST = 3;
+
+    public function __construct(private readonly ColumnStore $columns, private readonly Indices $indices, private readonly Identities $identities)
+    {
+    }
+
+    /**
+     * @param  bool  $computes  whether another screen may compute history it meets
+     * @return Closure(string, mixed): list<int>
+     */
+    public function on(EvaluationContext $context, bool $computes, int $depth = 1): Closure
+    {
+        $user = $context->user;
+
+        return fn (string $kind, mixed $key): array => match ($kind) {
+            'index' => $this->index(is_string($key) ? $key : '', $context->day),
+            'tickers' => $this->companies(is_array($key) ? array_filter($key, is_string(...)) : [], $context->namedOn),
+            'list' => CompanyListItem::query()->whereIn('company_list_id', $this->owned($user)->whereKey($key)->pluck('id')->whenEmpty(static fn () => throw InvalidScreen::because('one of its lists does not exist any more. Take it out of the universe.')))->pluck('company_id')->all(),
+            'watchlist' => $this->decided($user, 'watch'),
+            'portfolio' => $this->decided($user, 'buy'),
+            'screen' => $this->survivors($key, $context, $computes, $depth),
+            default => throw InvalidScreen::because("there are no lists of the kind \"{$kind}\"."),
+        };
+    }
+
+    /**
+     * @param  array<string>  $references  those nobody has are left out
+     * @return list<int>
+     */
+    private function companies(array $references, int $day): array
+    {
+        $found = [];
+        foreach ($references as $reference) {
+            try {
+                $found[] = $this->identities->company($reference, $day);
+            } catch (NotFoundHttpException) {
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return \Illuminate\Database\Eloquent\Builder<CompanyList> */
+    private function owned(?User $user): \Illuminate\Database\Eloquent\Builder
+    {
+        return CompanyList::query()->of($user ?? throw InvalidScreen::because('lists belong to a user; sign in.'));
+    }
+
+    /** @return list<int> */
+    private function index(string $ticker, int $asOf): array
+    {
+        $index = $this->indices->find($ticker) ?? throw InvalidScreen::because(lcfirst($this->indices->unknown($ticker)));
+
+        return DB::table('index_members')->where('index_id', $index)->where('from_day', '<=', $asOf)->where(static fn ($query) => $query->whereNull('to_day')->orWhere('to_day', '>', $asOf))->pluck('company_id')->map(static fn ($id): int => (int) $id)->all();
+    }
+
+    /** @return list<int> companies whose latest decision is the verdict */
+    private function decided(?User $user, string $verdict): array
+    {
+        $latest = [];
+        foreach (Decision::query()->of($user ?? throw InvalidScreen::because('lists belong to a user; sign in.'))->orderBy('decided_on')->orderBy('id')->get(['company_id', 'verdict']) as $decision) {
+            $latest[$decision->company_id] = $decision->verdict;
+        }
+
+        return array_keys($latest, $verdict, true);
+    }
+
+    /** @return list<int> */
+    private function survivors(mixed $id, EvaluationContext $context, bool $computes, int $depth): array
+    {
+        if ($depth > self::DEEPEST) {
+            throw InvalidScreen::because('screens that start from each other\'s survivors are more than '.self::DEEPEST.' deep, or go round in a circle.');
+        }
+        $saved = Screen::query()->of($context->user ?? throw InvalidScreen::because('screens belong to a user; sign in.'))->find($id) ?? throw InvalidScreen::because('a screen it starts from does not exist any more. Take it out of the universe.');
+        $universe = $this->columns->universe($context->day, $computes, $context->catalogue, $this->on($context, $computes, $depth + 1), $context->as) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
+
+        return array_map(static fn (int $position): int => $universe->company($position), Mask::positions(Funnel::run(ScreenDefinition::fromArray($saved->definition), $universe)->survived));
+    }
+}

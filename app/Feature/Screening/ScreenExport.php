@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Screening;
+
+use App\Evaluation\EvaluationContext;
+use App\Files\TableFile;
+use Logion\Reference\IndustryTree;
+use Logion\Screening\Funnel;
+use Logion\Screening\ScreenDefinition;
+use Logion\Time\Day;
+
+/** The survivors of a screen as a table of values, with the day and what each column means. */
+final class ScreenExport
+{
+    private const ROWS_AT_ONCE = 1000;
+
+    public function __construct(private readonly ScreenRunner $runner)
+    {
+    }
+
+    public function table(ScreenDefinition $screen, EvaluationContext $context): TableFile
+    {
+        $universe = $this->runner->universe($context, false);
+        $funnel = Funnel::run($screen, $universe);
+        $survivors = $funnel->survivors($screen, $universe);
+        $reference = $funnel->reference($universe);
+        $catalogue = $universe->catalogue;
+        // What has to be computed first is said before the file begins.
+        foreach ($screen->columns as $column) {
+            $universe->evaluate($catalogue->parse($column), $survivors);
+        }
+        $rows = function () use ($screen, $universe, $survivors, $reference): \Generator {
+            foreach (array_chunk($survivors, self::ROWS_AT_ONCE) as $positions) {
+                foreach ($this->runner->rows($universe, $screen->columns, $positions, null, $reference) as $row) {
+                    $values = (array) $row['values'];
+                    yield [$row['ticker'], $row['name'], IndustryTree::label($row['sector']), ...array_map(static fn (string $column): ?float => $values[$column], $screen->columns)];
+                }
+            }
+        };
+        $definitions = [['Screen', $screen->name], ['As of', Day::iso($context->day)], ['Companies', (string) count($survivors)], ['Belief', $screen->belief], ['Amounts', 'in '.config('logion.currency').'; fractions as fractions, 0.08 is 8 %; an empty cell has no value']];
+        foreach ($screen->criteria as $criterion) {
+            if ($criterion->active) {
+                $definitions[] = ['Criterion', (string) $criterion];
+            }
+        }
+        foreach ($screen->setAside as $entry) {
+            $definitions[] = ['Set aside', "{$entry['ticker']}: {$entry['reason']}"];
+        }
+        foreach ($screen->columns as $column) {
+            $metric = $catalogue->find($column);
+            $definitions[] = [$metric->label ?? $column, $metric === null ? $column : "{$metric->formula} ({$metric->unit->value}, {$metric->basis})".($metric->note === '' ? '' : " {$metric->note}")];
+        }
+
+        return new TableFile($screen->name, ['Ticker', 'Company', 'Sector', ...array_map($catalogue->label(...), $screen->columns)], $rows(), count($survivors), $definitions);
+    }
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Files;
+
+use Logion\Intake\Refusal;
+use ZipArchive;
+
+/** A zip file that is opened with care: what would unpack to more than a bound is refused before it is read. */
+final readonly class Archive
+{
+    /** Bytes one entry may unpack to. */
+    private const MOST_IN_ENTRY = 2_000_000_000;
+
+    /** A large entry that packs better than this is made to fill the disk; sheets pack ten to fifty times. */
+    private const HIGHEST_RATIO = 300;
+
+    /** @param  array<string, int>  $entries  unpacked size by name */
+    private function __construct(private string $path, public array $entries)
+    {
+    }
+
+    /** @throws Refusal if it is broken or unpacks to too much */
+    public static function open(string $path): self
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::RDONLY) !== true) {
+            throw Refusal::because('The file is not a readable zip archive: it is broken or was cut off. Save it again and upload the new copy');
+        }
+        $entries = [];
+        try {
+            if ($zip->numFiles > 5000) {
+                throw Refusal::because("The archive holds {$zip->numFiles} files; 5 000 are the most");
+            }
+            for ($i = 0; $i < $zip->numFiles; $i++) {
+                $stat = $zip->statIndex($i);
+                if ($stat === false || str_contains((string) $stat['name'], '..')) {
+                    throw Refusal::because('The archive has an entry that cannot be read');
+                }
+                if ($stat['size'] > self::MOST_IN_ENTRY || ($stat['size'] > 10_000_000 && $stat['size'] > self::HIGHEST_RATIO * max(1, $stat['comp_size']))) {
+                    throw Refusal::because("\"{$stat['name']}\" would unpack to ".number_format($stat['size'] / 1e6).' MB and is refused');
+                }
+                $entries[(string) $stat['name']] = (int) $stat['size'];
+            }
+        } finally {
+            $zip->close();
+        }
+
+        return new self($path, $entries);
+    }
+
+    /** A stream address of an entry, for readers that take one. */
+    public function address(string $entry): string
+    {
+        return "zip://{$this->path}#{$entry}";
+    }
+
+    /**
+     * @param  int<1, max>  $most  bytes
+     *
+     * @throws Refusal if the entry is missing, broken or larger than allowed
+     */
+    public function text(string $entry, int $most = 64_000_000): string
+    {
+        if (! isset($this->entries[$entry]) || $this->entries[$entry] > $most) {
+            throw Refusal::because(isset($this->entries[$entry]) ? "\"{$entry}\" is larger than ".number_format($most / 1e6).' MB' : "The archive has no \"{$entry}\"");
+        }
+        $text = @file_get_contents($this->address($entry), false, null, 0, $most);
+
+        return $text === false || strlen($text) < $this->entries[$entry] ? throw Refusal::because("\"{$entry}\" of the archive is broken") : $text;
+    }
+
+    /** @return resource */
+    public function stream(string $entry)
+    {
+        $stream = isset($this->entries[$entry]) ? @fopen($this->address($entry), 'rb') : false;
+
+        return $stream === false ? throw Refusal::because("The archive has no readable \"{$entry}\"") : $stream;
+    }
+}

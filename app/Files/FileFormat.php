@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Files;
+
+use Logion\Intake\Refusal;
+
+/** What kind of file was handed in, told by its content. */
+enum FileFormat: string
+{
+    case Csv = 'csv';
+    case Xlsx = 'xlsx';
+    case Ods = 'ods';
+    case XbrlJson = 'xbrl_json';
+    case XbrlCsv = 'xbrl_csv';
+    case XbrlXml = 'xbrl_xml';
+
+    /** @throws Refusal if it is none that can be read */
+    public static function detect(string $path): self
+    {
+        $start = (string) @file_get_contents($path, false, null, 0, 4096);
+        if ($start === '') {
+            throw Refusal::because('The file is empty');
+        }
+        if (str_starts_with($start, "PK\x03\x04") || str_starts_with($start, "PK\x05\x06")) {
+            $entries = array_keys(Archive::open($path)->entries);
+
+            return match (true) {
+                in_array('xl/workbook.xml', $entries, true) => self::Xlsx,
+                in_array('content.xml', $entries, true) => self::Ods,
+                preg_grep('~\.json$~', $entries) !== [] && preg_grep('~\.csv$~', $entries) !== [] => self::XbrlCsv,
+                default => throw Refusal::because('The archive is neither a workbook (XLSX, ODS) nor an xBRL-CSV report'),
+            };
+        }
+        $text = ltrim((string) preg_replace('/^\x{FEFF}/u', '', mb_check_encoding($start, 'UTF-8') ? $start : 'x'));
+        if (str_starts_with($text, '<')) {
+            return str_contains($start, 'xbrl') || str_contains((string) @file_get_contents($path, false, null, 0, 65536), 'xbrl') ? self::XbrlXml : throw Refusal::because('The file is XML but not an XBRL instance');
+        }
+        if (str_starts_with($text, '{')) {
+            return self::XbrlJson;
+        }
+        if (str_contains($start, "\0") && ! str_starts_with($start, "\xFF\xFE") && ! str_starts_with($start, "\xFE\xFF")) {
+            throw Refusal::because('The file is neither a text nor a workbook that can be read: CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV and XBRL are');
+        }
+
+        return self::Csv;
+    }
+
+    public function isReport(): bool
+    {
+        return in_array($this, [self::XbrlJson, self::XbrlCsv, self::XbrlXml], true);
+    }
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Csv => 'CSV', self::Xlsx => 'XLSX', self::Ods => 'ODS', self::XbrlJson => 'xBRL-JSON', self::XbrlCsv => 'xBRL-CSV', self::XbrlXml => 'XBRL instance',
+        };
+    }
+}

@@ -1,0 +1,281 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Files;
+
+use Logion\Intake\Refusal;
+use Logion\Intake\ReportedFact;
+
+/**
+ * The numeric facts of a report in xBRL-JSON, xBRL-CSV (both OIM 1.0, XBRL International, 2021) or an XBRL 2.1 instance
+ * (2003). Texts are kept only where they say who reports.
+ */
+final class XbrlReport
+{
+    private const LARGEST_JSON = 200_000_000;
+
+    /** Text facts worth keeping. */
+    private const TEXTS = ['EntityRegistrantName', 'NameOfReportingEntityOrOtherMeansOfIdentification', 'TradingSymbol', 'CurrentFiscalYearEndDate', 'DocumentType', 'DocumentPeriodEndDate', 'DocumentFiscalYearFocus'];
+
+    /** @var array<string, string> text facts by concept */
+    public array $texts = [];
+
+    /** @var list<array{place: string, reason: string}> */
+    public array $refused = [];
+
+    public function __construct(private readonly string $path, private readonly FileFormat $format)
+    {
+    }
+
+    /**
+     * @return iterable<ReportedFact>
+     *
+     * @throws Refusal if the file is not such a report
+     */
+    public function facts(): iterable
+    {
+        return match ($this->format) {
+            FileFormat::XbrlJson => $this->json(),
+            FileFormat::XbrlCsv => $this->csv(),
+            FileFormat::XbrlXml => $this->instance(),
+            default => throw Refusal::because('The file is a table, not a report'),
+        };
+    }
+
+    /** @return iterable<ReportedFact> */
+    private function json(): iterable
+    {
+        if (filesize($this->path) > self::LARGEST_JSON) {
+            throw Refusal::because('An xBRL-JSON report may have 200 MB; hand in larger ones as xBRL-CSV');
+        }
+        $report = json_decode((string) file_get_contents($this->path), true, 32);
+        if (! is_array($report) || ! is_array($report['facts'] ?? null)) {
+            throw Refusal::because('The file is not an xBRL-JSON report: '.(json_last_error() === JSON_ERROR_NONE ? 'it has no "facts"' : 'it is not valid JSON ('.json_last_error_msg().')'));
+        }
+        foreach ($report['facts'] as $id => $fact) {
+            $dimensions = is_array($fact) ? ($fact['dimensions'] ?? null) : null;
+            if (! is_array($dimensions) || ! is_string($dimensions['concept'] ?? null)) {
+                $this->refused[] = ['place' => "fact {$id}", 'reason' => 'has no concept'];
+
+                continue;
+            }
+            yield from $this->fact("fact {$id}", $fact['value'] ?? null, array_map(static fn (mixed $d): string => is_scalar($d) ? (string) $d : '', $dimensions), isset($fact['decimals']) && is_int($fact['decimals']) ? $fact['decimals'] : null);
+        }
+    }
+
+    /** @return iterable<ReportedFact> */
+    private function csv(): iterable
+    {
+        $archive = Archive::open($this->path);
+        $found = false;
+        foreach (preg_grep('~\.json$~', array_keys($archive->entries)) ?: [] as $entry) {
+            $metadata = json_decode($archive->text($entry), true, 32);
+            if (! is_array($metadata) || ! is_array($metadata['tables'] ?? null)) {
+                continue;
+            }
+            $found = true;
+            $folder = dirname($entry) === '.' ? '' : dirname($entry).'/';
+            $templates = is_array($metadata['tableTemplates'] ?? null) ? $metadata['tableTemplates'] : [];
+            $shared = is_array($metadata['dimensions'] ?? null) ? $metadata['dimensions'] : [];
+            $parameters = is_array($metadata['parameters'] ?? null) ? $metadata['parameters'] : [];
+            foreach ($metadata['tables'] as $name => $table) {
+                $template = $templates[is_array($table) && is_string($table['template'] ?? null) ? $table['template'] : $name] ?? null;
+                if (! is_array($table) || ! is_string($table['url'] ?? null) || ! is_array($template) || ! is_array($template['columns'] ?? null)) {
+                    $this->refused[] = ['place' => "table {$name}", 'reason' => 'has no url or no template'];
+
+                    continue;
+                }
+                yield from $this->table($archive, $folder.$table['url'], $template, $shared, [...$parameters, ...is_array($table['parameters'] ?? null) ? $table['parameters'] : []], $metadata['decimals'] ?? null);
+            }
+        }
+        if (! $found) {
+            throw Refusal::because('The archive holds no xBRL-CSV report: no JSON file in it names tables');
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $template
+     * @param  array<string, mixed>  $shared
+     * @param  array<string, mixed>  $parameters
+     * @return iterable<ReportedFact>
+     */
+    private function table(Archive $archive, string $entry, array $template, array $shared, array $parameters, mixed $reportDecimals): iterable
+    {
+        $columns = $template['columns'];
+        $base = [...$shared, ...is_array($template['dimensions'] ?? null) ? $template['dimensions'] : []];
+        $stream = $archive->stream($entry);
+        try {
+            $head = @fgetcsv($stream, 0, ',', '"', '');
+            if ($head === false) {
+                throw Refusal::because("\"{$entry}\" is empty");
+            }
+            $head[0] = (string) preg_replace('/^\x{FEFF}/u', '', (string) $head[0]);
+            $line = 1;
+            while (($cells = @fgetcsv($stream, 0, ',', '"', '')) !== false) {
+                $line++;
+                if ($cells === [null]) {
+                    continue;
+                }
+                if (count($cells) !== count($head)) {
+                    $this->refused[] = ['place' => "{$entry} row {$line}", 'reason' => 'has '.count($cells).' cells under '.count($head).' headings'];
+
+                    continue;
+                }
+                $row = array_combine(array_map('strval', $head), array_map('strval', $cells));
+                foreach ($columns as $column => $definition) {
+                    if (! is_array($definition) || ! isset($row[$column]) || ! (isset($definition['dimensions']) || isset($definition['propertyGroups'])) || in_array($row[$column], ['', '#nil', '#empty'], true)) {
+                        continue;
+                    }
+                    $dimensions = [];
+                    foreach ([...$base, ...is_array($definition['dimensions'] ?? null) ? $definition['dimensions'] : []] as $axis => $value) {
+                        $value = is_string($value) ? $value : '';
+                        if (str_starts_with($value, '$')) {
+                            $key = (string) preg_replace('/@.*$/', '', substr($value, 1));
+                            $suffix = substr($value, strlen($key) + 1);
+                            $value = (string) ($row[$key] ?? $parameters[$key] ?? '');
+                            $value = $value === '' || $value === '#none' ? '' : $value.($suffix === '' || str_contains($value, '@') ? '' : $suffix);
+                        }
+                        if ($value !== '') {
+                            $dimensions[(string) $axis] = $value;
+                        }
+                    }
+                    $decimals = $definition['decimals'] ?? $template['decimals'] ?? $reportDecimals;
+                    yield from $this->fact("{$entry} row {$line}", $row[$column], $dimensions, is_int($decimals) ? $decimals : null);
+                }
+            }
+            if (! feof($stream)) {
+                throw Refusal::because("\"{$entry}\" breaks off in row {$line}: the archive is damaged");
+            }
+        } finally {
+            fclose($stream);
+        }
+    }
+
+    /**
+     * @param  array<string, string>  $dimensions
+     * @return iterable<ReportedFact>
+     */
+    private function fact(string $place, mixed $value, array $dimensions, ?int $decimals): iterable
+    {
+        $concept = XbrlPeriods::local($dimensions['concept'] ?? '');
+        if ($concept === '' || $value === null) {
+            return;
+        }
+        if (! isset($dimensions['unit'])) {
+            if (in_array($concept, self::TEXTS, true) && is_scalar($value)) {
+                $this->texts[$concept] = mb_substr((string) $value, 0, 200);
+            }
+            // A number without a unit is a pure number only if it says so by a number of decimals.
+            if ($decimals === null || ! is_numeric($value)) {
+                return;
+            }
+        }
+        if (! is_numeric($value) || ! is_finite((float) $value)) {
+            $this->refused[] = ['place' => $place, 'reason' => "{$concept}: \"".mb_substr(is_scalar($value) ? (string) $value : get_debug_type($value), 0, 40).'" is not a number'];
+
+            return;
+        }
+        try {
+            [$start, $end] = XbrlPeriods::parse($dimensions['period'] ?? throw Refusal::because('there is no period'));
+        } catch (Refusal $refusal) {
+            $this->refused[] = ['place' => $place, 'reason' => "{$concept}: {$refusal->getMessage()}"];
+
+            return;
+        }
+        $members = [];
+        $filedOn = null;
+        foreach (array_diff_key($dimensions, ['concept' => 1, 'entity' => 1, 'period' => 1, 'unit' => 1, 'language' => 1, 'noteId' => 1]) as $axis => $member) {
+            if (XbrlPeriods::local($axis) === 'filedOn') {
+                $filedOn = XbrlPeriods::day($member);
+            } else {
+                $members[XbrlPeriods::local($axis)] = XbrlPeriods::local($member);
+            }
+        }
+        yield new ReportedFact($concept, (float) $value, XbrlPeriods::unit($dimensions['unit'] ?? null), $start, $end, $members, $decimals, $place, $dimensions['entity'] ?? '', $filedOn);
+    }
+
+    /** @return iterable<ReportedFact> */
+    private function instance(): iterable
+    {
+        [$contexts, $units] = $this->contexts();
+        if ($contexts === []) {
+            throw Refusal::because('The file is not an XBRL instance: it has no contexts');
+        }
+        foreach (Xml::open($this->path, 'The instance')->elements() as $node) {
+            $context = $node->getAttribute('contextRef');
+            if ($context === null) {
+                continue;
+            }
+            $concept = $node->localName;
+            if (! isset($contexts[$context])) {
+                $this->refused[] = ['place' => $node->name, 'reason' => 'names the context "'.mb_substr($context, 0, 60).'", which does not exist'];
+
+                continue;
+            }
+            $unit = $node->getAttribute('unitRef');
+            $nil = $node->getAttributeNs('nil', 'http://www.w3.org/2001/XMLSchema-instance') === 'true';
+            $decimals = $node->getAttribute('decimals');
+            $value = trim($node->readString());
+            if ($unit === null) {
+                if (in_array($concept, self::TEXTS, true)) {
+                    $this->texts[$concept] = mb_substr($value, 0, 200);
+                }
+
+                continue;
+            }
+            if ($nil || $value === '') {
+                continue;
+            }
+            if (! isset($units[$unit]) || ! is_numeric($value) || ! is_finite((float) $value)) {
+                $this->refused[] = ['place' => $node->name." ({$context})", 'reason' => isset($units[$unit]) ? '"'.mb_substr($value, 0, 40).'" is not a number' : 'names a unit that does not exist'];
+
+                continue;
+            }
+            [$start, $end, $dimensions, $entity] = $contexts[$context];
+            yield new ReportedFact($concept, (float) $value, $units[$unit], $start, $end, $dimensions, $decimals === null || ! is_numeric($decimals) ? null : (int) $decimals, $node->name." ({$context})", $entity);
+        }
+    }
+
+    /** @return array{array<string, array{?int, int, array<string, string>, string}>, array<string, string>} contexts and units by id */
+    private function contexts(): array
+    {
+        $contexts = $units = [];
+        foreach (Xml::open($this->path, 'The instance')->elements() as $node) {
+            if ($node->localName !== 'context' && $node->localName !== 'unit') {
+                continue;
+            }
+            $id = (string) $node->getAttribute('id');
+            $name = $node->localName;
+            $element = @simplexml_load_string($node->readOuterXml(), options: LIBXML_NONET);
+            if ($element === false) {
+                continue;
+            }
+            $texts = static fn (string $local): array => array_map(static fn (\SimpleXMLElement $e): string => trim((string) $e), $element->xpath(".//*[local-name()='{$local}']") ?: []);
+            if ($name === 'unit') {
+                $measures = $texts('measure');
+                $divide = ($element->xpath(".//*[local-name()='divide']") ?: []) !== [];
+                $units[$id] = implode($divide ? '/' : '*', array_map(XbrlPeriods::local(...), $measures));
+
+                continue;
+            }
+            $dimensions = [];
+            foreach (['explicitMember', 'typedMember'] as $kind) {
+                foreach ($element->xpath(".//*[local-name()='{$kind}']") ?: [] as $member) {
+                    $dimensions[XbrlPeriods::local((string) $member['dimension'])] = XbrlPeriods::local(trim($kind === 'typedMember' ? strip_tags((string) $member->asXML()) : (string) $member));
+                }
+            }
+            try {
+                $instant = $texts('instant')[0] ?? null;
+                $period = $instant !== null ? [null, XbrlPeriods::endDay($instant)] : XbrlPeriods::parse(($texts('startDate')[0] ?? '').'/'.($texts('endDate')[0] ?? ''));
+            } catch (Refusal $refusal) {
+                $this->refused[] = ['place' => "context {$id}", 'reason' => $refusal->getMessage()];
+
+                continue;
+            }
+            $contexts[$id] = [...$period, $dimensions, $texts('identifier')[0] ?? ''];
+        }
+
+        return [$contexts, $units];
+    }
+}

@@ -1,0 +1,264 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use App\Identity\CompanyIdentity;
+use App\Identity\Identities;
+use Illuminate\Support\Facades\DB;
+use Logion\Figure\Unit;
+use Logion\Identity\DatedListing;
+use Logion\Identity\FormerValues;
+use Logion\Intake\FiscalCalendar;
+use Logion\Market\Consensus;
+use Logion\Market\CorporateActions;
+use Logion\Market\InsiderTrades;
+use Logion\Market\PriceSeries;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyData;
+use Logion\Reporting\FiledFact;
+use Logion\Reporting\FiledFacts;
+use Logion\Reporting\FormerCurrency;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\ReportingModel;
+use Logion\Reporting\ShareClass;
+use Logion\Reporting\ShareClasses;
+use PDO;
+
+/**
+ * Turns stored rows into the core's read model of a company. Rows are read as plain arrays: a company has thousands.
+ */
+final class CompanyReader
+{
+    /** @var array<string, PriceSeries|null> by exchange */
+    private array $indices = [];
+
+    /** @var array<string, \PDOStatement> */
+    private array $statements = [];
+
+    public function __construct(private readonly Identities $identities, private readonly EconomyReader $economy, private readonly PackedRows $packed)
+    {
+    }
+
+    /**
+     * @param  Viewpoint|null  $as  whose corrections, one-offs and choice of template count; nobody's by default
+     * @param  bool  $accountsOnly  leaves out prices (but not splits), index, estimates and observations, which take most of the time
+     * @param  int  $on  day on whose name, sector, currencies and listing the company is read
+     */
+    public function read(int $companyId, ?Viewpoint $as = null, bool $accountsOnly = false, int $on = Identities::LATEST): ?CompanyData
+    {
+        $identity = $this->identities->of($companyId, $on);
+        if ($identity === null) {
+            return null;
+        }
+        $periodEnds = $titles = $filedOn = [];
+        foreach ($this->rows('select id, period, period_end, filed_on, title from filings where company_id = ? order by filed_on, id', $companyId) as $filing) {
+            $periodEnds[(int) $filing['period']] = (int) $filing['period_end'];
+            $titles[(int) $filing['id']] = (string) $filing['title'];
+            $filedOn[(int) $filing['id']] = (int) $filing['filed_on'];
+        }
+        [$lines, $periods, $values, $filings] = $this->packed->columns('facts', $companyId);
+        $facts = FiledFacts::ofColumns($lines, $periods, $values, $filings, $filedOn);
+        $former = $this->formerCurrency($identity);
+        if ($former !== null) {
+            $facts = FiledFacts::of(array_filter(array_map($former->fact(...), iterator_to_array($facts, false))));
+        }
+        $counts = count($identity->securities) > 1 ? $this->classCounts($identity, $filedOn) : [];
+        $corrections = $as?->corrections($companyId) ?? [];
+        $facts = $facts->with([...ShareClasses::totals($facts, array_values($counts)), ...$corrections]);
+        $calendar = new FiscalCalendar($identity->yearEndMonth);
+        foreach ($corrections as $correction) {
+            $periodEnds[$correction->period] ??= $calendar->end($correction->period);
+        }
+        $listing = $identity->listing();
+        $series = $identity->main($identity->security);
+        $prices = $accountsOnly ? new PriceSeries([], [], actions: $this->actions($identity->security, $listing->currency)) : $this->series($identity->security, $series, $listing->currency);
+
+        return new CompanyData(
+            $companyId, $identity->reference, $as?->template($companyId) ?? ReportingModel::from($identity->template), $identity->sector, $identity->reportingCurrency, $listing->currency,
+            $facts, $periodEnds, $prices, $accountsOnly ? null : $this->index($listing->exchange),
+            $accountsOnly ? new Consensus : $this->expectations($companyId, $former), $titles, $accountsOnly ? [] : $this->observations($companyId, $prices->actions, $series, $listing->currency), $as?->oneOffs($companyId) ?? [],
+            $accountsOnly ? [] : $this->otherClasses($identity, $counts), $former,
+        );
+    }
+
+    /** Figures of reports that were made out in a currency the company does not report in any more; null where there are none. */
+    public function formerCurrency(CompanyIdentity $identity): ?FormerCurrency
+    {
+        $former = [];
+        foreach ($identity->former->former as [$attribute, $value, $until]) {
+            if ($attribute === FormerValues::REPORTING_CURRENCY) {
+                $former[] = [$value, $until];
+            }
+        }
+
+        return $former === [] ? null : new FormerCurrency($former, $identity->reportingCurrency, $this->economy->read()->exchange(...), (new FiscalCalendar($identity->yearEndMonth))->end(...));
+    }
+
+    /** Daily bars of an index or another security with its splits and dividends, in the currency it is listed in now. */
+    public function prices(int $securityId): PriceSeries
+    {
+        $listings = array_values(array_filter($this->identities->ofSecurity($securityId), static fn (DatedListing $listing): bool => $listing->main));
+
+        return $this->series($securityId, $listings, (DatedListing::nearest($listings, Identities::LATEST) ?? throw new \LogicException("Security {$securityId} has no listing."))->currency);
+    }
+
+    /** @param  list<DatedListing>  $listings  one after another */
+    private function series(int $securityId, array $listings, string $currency): PriceSeries
+    {
+        $actions = $this->actions($securityId, $currency);
+        if (count($listings) === 1) {
+            [$days, $highs, $lows, $closes, $volumes] = $this->packed->columns('bars', $listings[0]->id);
+
+            return new PriceSeries($days, $closes, $highs, $lows, $volumes, $actions);
+        }
+        $days = $highs = $lows = $closes = $volumes = [];
+        foreach ($listings as $nth => $listing) {
+            $next = $listings[$nth + 1]->from ?? PHP_INT_MAX;
+            [$own, $ownHighs, $ownLows, $ownCloses, $ownVolumes] = $this->packed->columns('bars', $listing->id);
+            foreach ($own as $i => $day) {
+                $rate = $day < $next && ($nth === 0 || $day >= $listing->from) ? $this->economy->read()->exchange($listing->currency, $currency, $day) : null;
+                if ($rate !== null) {
+                    $days[] = $day;
+                    $highs[] = $ownHighs[$i] * $rate;
+                    $lows[] = $ownLows[$i] * $rate;
+                    $closes[] = $ownCloses[$i] * $rate;
+                    $volumes[] = $ownVolumes[$i];
+                }
+            }
+        }
+
+        return new PriceSeries($days, $closes, $highs, $lows, $volumes, $actions);
+    }
+
+    /** Splits, and dividends in a currency; a dividend paid in one whose rate is not known is left out. */
+    private function actions(int $securityId, string $currency): CorporateActions
+    {
+        $splits = array_map(
+            static fn (array $row): array => [(int) $row['ex_date'], (float) $row['ratio']],
+            $this->rows("select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date", $securityId),
+        );
+        $dividends = [];
+        foreach ($this->rows('select ex_date, amount, currency from dividends where security_id = ? order by ex_date', $securityId) as $row) {
+            $rate = $row['currency'] === $currency ? 1.0 : $this->economy->read()->exchange((string) $row['currency'], $currency, (int) $row['ex_date']);
+            if ($rate !== null) {
+                $dividends[] = [(int) $row['ex_date'], $row['amount'] * $rate];
+            }
+        }
+
+        return new CorporateActions($splits, $dividends);
+    }
+
+    /**
+     * The count of each class of shares, as reports give them.
+     *
+     * @param  array<int, int>  $filedOn  day by filing
+     * @return array<int, array{entitlement: float, counts: list<FiledFact>}> by security
+     */
+    private function classCounts(CompanyIdentity $identity, array $filedOn): array
+    {
+        $reported = $this->rows("select member, period, value, filing_id from breakdown_facts where company_id = ? and axis = 'class' and line = '".ShareClass::COUNT."'", $identity->id);
+        $classes = [];
+        foreach ($identity->securities as $security) {
+            $own = array_filter($reported, static fn (array $row): bool => ShareClasses::isNamed((string) $row['member'], $security['name']));
+            $classes[$security['id']] = ['entitlement' => $security['entitlement'], 'counts' => array_values(array_map(
+                static fn (array $row): FiledFact => new FiledFact(ShareClass::COUNT, (int) $row['period'], (float) $row['value'], $filedOn[(int) $row['filing_id']], (int) $row['filing_id']), $own,
+            ))];
+        }
+
+        return $classes;
+    }
+
+    /**
+     * The classes of shares that are listed beside the main one.
+     *
+     * @param  array<int, array{entitlement: float, counts: list<FiledFact>}>  $counts  by security
+     * @return list<ShareClass>
+     */
+    private function otherClasses(CompanyIdentity $identity, array $counts): array
+    {
+        $classes = [];
+        foreach ($identity->securities as $security) {
+            $listings = $identity->main($security['id']);
+            $latest = DatedListing::nearest($listings, $identity->day);
+            if ($security['id'] !== $identity->security && $security['kind'] === 'share' && $latest !== null) {
+                $prices = $this->series($security['id'], $listings, $latest->currency);
+                $classes[] = new ShareClass($security['name'], $prices, $latest->currency, $security['entitlement'], $counts[$security['id']]['counts'] ?? []);
+            }
+        }
+
+        return $classes;
+    }
+
+    /** The index of an exchange, read once. */
+    public function index(string $exchange): ?PriceSeries
+    {
+        if (! array_key_exists($exchange, $this->indices)) {
+            $id = DB::table('securities')->join('listings', 'listings.security_id', '=', 'securities.id')->join('exchanges', 'exchanges.id', '=', 'exchange_id')
+                ->where('kind', 'index')->where('code', $exchange)->max('securities.id');
+            $this->indices[$exchange] = $id === null ? null : $this->prices((int) $id);
+        }
+
+        return $this->indices[$exchange];
+    }
+
+    /**
+     * @param  list<DatedListing>  $listings  prices that were observed are in the currency of the listing of their day
+     * @return array<string, array{days: list<int>, values: list<float>}>
+     */
+    private function observations(int $companyId, CorporateActions $actions, array $listings, string $currency): array
+    {
+        $redenominated = array_filter($listings, static fn (DatedListing $listing): bool => $listing->currency !== $currency) !== [];
+        $observations = [];
+        [$names, $days, $values] = $this->packed->columns('observations', $companyId);
+        foreach ($names as $i => $name) {
+            $rate = $redenominated && Catalogue::builtIn()->unit($name) === Unit::MoneyPerShare
+                ? $this->economy->read()->exchange(DatedListing::nearest($listings, $days[$i])->currency ?? $currency, $currency, $days[$i]) : 1.0;
+            if ($rate !== null) {
+                $observations[$name]['days'][] = $days[$i];
+                $observations[$name]['values'][] = $values[$i] * $rate;
+            }
+        }
+        $trades = array_map(static fn (array $row): array => ['day' => (int) $row['day'], 'shares' => (float) $row['shares']], $this->rows('select day, shares from insider_trades where company_id = ? order by day', $companyId));
+
+        return InsiderTrades::inPlaceOfPublished($observations, $trades, $actions);
+    }
+
+    /** @param  FormerCurrency|null  $former  what was expected then is in the currency reported in then */
+    private function expectations(int $companyId, ?FormerCurrency $former): Consensus
+    {
+        [$lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows] = $this->packed->columns('estimates', $companyId);
+        $rates = array_fill(0, count($lines), 1.0);
+        foreach ($former === null ? [] : $lines as $i => $line) {
+            $rates[$i] = (LineItems::find($line)->unit ?? Unit::Money)->isMoney() ? $former->rateOn($days[$i]) : 1.0;
+        }
+
+        return Consensus::ofColumns($lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows, $rates);
+    }
+
+    /**
+     * Keeps packed what reading some companies takes.
+     *
+     * @param  list<int>  $companies
+     */
+    public function keepPacked(array $companies): void
+    {
+        $listings = DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->whereIn('company_id', $companies)->where('listings.main', true)->pluck('listings.id')->map(intval(...));
+        $this->packed->keep(['bars' => $listings->all(), 'facts' => $companies, 'estimates' => $companies, 'observations' => $companies]);
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function rows(string $query, int $parameter): array
+    {
+        $statement = $this->statement($query);
+        $statement->execute([$parameter]);
+
+        return $statement->fetchAll(PDO::FETCH_ASSOC);
+    }
+
+    private function statement(string $query): \PDOStatement
+    {
+        return $this->statements[$query] ??= DB::connection()->getPdo()->prepare($query);
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use Illuminate\Support\Facades\DB;
+use Logion\Market\Economy;
+
+/** Reads the rates of the economy once a process. */
+final class EconomyReader
+{
+    private ?Economy $economy = null;
+
+    public function read(): Economy
+    {
+        if ($this->economy !== null) {
+            return $this->economy;
+        }
+        $series = $exchange = [];
+        foreach (DB::table('economy_series')->orderBy('name')->orderBy('day')->get() as $row) {
+            if (str_starts_with($row->name, 'exchange_rate:')) {
+                $currency = substr($row->name, 14);
+                $exchange[$currency]['days'][] = (int) $row->day;
+                $exchange[$currency]['values'][] = (float) $row->value;
+            } else {
+                $series[$row->name]['days'][] = (int) $row->day;
+                $series[$row->name]['values'][] = (float) $row->value;
+            }
+        }
+
+        return $this->economy = new Economy(
+            $series, (float) config('logion.equity_risk_premium'), (float) config('logion.corporate_tax_rate'), $exchange, (string) config('logion.currency'),
+        );
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Task;
+
+use App\Models\Task;
+use Closure;
+
+/** Long work that tells how far it is, can be cancelled, and says what went wrong. */
+trait ReportsProgress
+{
+    /** @param  Closure(Closure(int, int): void): mixed  $work  is given a function to call with done and total */
+    private function reporting(Task $task, Closure $work): void
+    {
+        if ($task->refresh()->state === 'cancelled') {
+            return;
+        }
+        $task->update(['state' => 'running']);
+        try {
+            $work(static function (int $done, int $total) use ($task): void {
+                if ($done % 10 === 0 || $done === $total) {
+                    if (Task::query()->whereKey($task->id)->value('state') === 'cancelled') {
+                        throw new WorkCancelled;
+                    }
+                    $task->update(['done' => $done, 'total' => $total]);
+                }
+            });
+            $task->update(['state' => 'done']);
+        } catch (WorkCancelled) {
+            $task->update(['message' => 'Cancelled; nothing was stored.']);
+        } catch (\Throwable $error) {
+            report($error);
+            $task->update(['state' => 'failed', 'message' => $error->getMessage()]);
+        }
+    }
+}

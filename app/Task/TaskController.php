@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Task;
+
+use App\Evaluation\Catalogues;
+use App\Http\RequestContexts;
+use App\Models\Task;
+use App\Storage\ColumnStore;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Logion\Formula\Node;
+use Logion\Metric\Catalogue;
+use Logion\Time\Day;
+use OpenApi\Attributes as OA;
+
+/** Long work with its progress. */
+final class TaskController
+{
+    #[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true), new OA\Property(property: 'formula', type: 'string', nullable: true, description: 'An expression over history; the whole catalogue without one')])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
+        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
+    ]))])]
+    public function refresh(Request $request, RequestContexts $contexts, ColumnStore $columns, Catalogues $catalogues): JsonResponse
+    {
+        $data = $request->validate(['as_of' => ['nullable', 'string'], 'formula' => ['nullable', 'string']]);
+        $day = $contexts->of($request, $data['as_of'] ?? null)->day;
+        $formula = isset($data['formula']) ? self::expanded($catalogues->of($request->user()), $data['formula']) : null;
+        $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
+        $task = Task::query()->firstOrCreate(['kind' => $formula === null ? 'refresh' : 'history', 'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula))], ['state' => 'waiting']);
+        $task->owners()->syncWithoutDetaching($request->user());
+        $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());
+        if ($ready) {
+            $task->update(['state' => 'done']);
+        } elseif ($task->wasRecentlyCreated || $stalled || in_array($task->state, ['failed', 'cancelled', 'done'], true)) {
+            $task->update(['state' => 'waiting', 'done' => 0, 'message' => null]);
+            RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula);
+        }
+
+        return new JsonResponse($task->refresh()->only(['id', 'state', 'done', 'total', 'message']), 202);
+    }
+
+    #[OA\Get(path: '/tasks/{id}', operationId: 'task', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Progress', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
+        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string'), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
+    ]))])]
+    public function show(Request $request, int $id): JsonResponse
+    {
+        return new JsonResponse(Task::query()->of($request->user())->findOrFail($id)->only(['id', 'state', 'done', 'total', 'message']));
+    }
+
+    #[OA\Delete(path: '/tasks/{id}', operationId: 'cancelTask', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Will stop at the next company, unless somebody else waits for it too')])]
+    public function destroy(Request $request, int $id): JsonResponse
+    {
+        $task = Task::query()->of($request->user())->whereIn('state', ['waiting', 'running'])->findOrFail($id);
+        $task->owners()->detach($request->user());
+        $task->owners()->exists() || $task->update(['state' => 'cancelled']);
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** Stored columns belong to everybody: a user's own metrics are replaced by what they stand for. */
+    private static function expanded(Catalogue $catalogue, string $formula): Node
+    {
+        return $catalogue->expand($catalogue->parse($formula));
+    }
+}

@@ -1,0 +1,357 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\CrossSection;
+
+use Logion\Figure\Absence;
+use Logion\Figure\AbsenceKind;
+use Logion\Formula\Operator;
+use Logion\Formula\Vector;
+use Logion\Statistics\Quantile;
+use Logion\Statistics\Rank;
+
+/**
+ * One figure for every company of a universe, packed: float64 values (NaN where there is none) and one letter per company
+ * for the state: v value, m missing, a not applicable, n not meaningful, h not enough history.
+ *
+ * A column may be indexed. One byte per company tells in which of 250 equally filled bins its value lies: a criterion then
+ * decides all bins but one by translating bytes, and looks only at the values of that bin. And the positions are kept in the
+ * order of their values, so that ranks and percentiles need no sorting.
+ */
+final class Column
+{
+    private const LETTERS = ['missing' => 'm', 'not_applicable' => 'a', 'not_meaningful' => 'n', 'not_enough_history' => 'h'];
+
+    /** @var array<int, float>|null positions from 1, as unpack gives them */
+    private ?array $unpacked = null;
+
+    private const BINS = 250;
+
+    /**
+     * @param  string|null  $codes  bin of each company from 1, 0 where there is no value
+     * @param  string|null  $bounds  smallest value of each bin, packed, ascending
+     * @param  string|null  $ordered  positions that have a value, packed as 32-bit numbers, the lowest value first
+     */
+    public function __construct(public readonly string $packed, public readonly string $states, public readonly ?string $codes = null, public readonly ?string $bounds = null, public readonly ?string $ordered = null)
+    {
+    }
+
+    /** @param  list<float|Absence>  $values */
+    public static function of(array $values): self
+    {
+        $floats = [];
+        $states = '';
+        foreach ($values as $value) {
+            if ($value instanceof Absence) {
+                $floats[] = NAN;
+                $states .= self::LETTERS[$value->kind->value];
+            } else {
+                $floats[] = $value;
+                $states .= 'v';
+            }
+        }
+
+        return new self($floats === [] ? '' : pack('d*', ...$floats), $states);
+    }
+
+    private static function float(string $packed, int $position): float
+    {
+        return (unpack('d', $packed, 8 * $position) ?: [1 => NAN])[1];
+    }
+
+    public function size(): int
+    {
+        return strlen($this->states);
+    }
+
+    public function at(int $position): ?float
+    {
+        if ($this->states[$position] !== 'v') {
+            return null;
+        }
+
+        return $this->unpacked === null ? self::float($this->packed, $position) : $this->unpacked[$position + 1];
+    }
+
+    public function state(int $position): string
+    {
+        $letter = $this->states[$position];
+
+        return $letter === 'v' ? 'value' : (string) array_search($letter, self::LETTERS, true);
+    }
+
+    /** Why there is no value; a column keeps the kind of reason, the company itself knows the words. */
+    public function absence(int $position): ?Absence
+    {
+        static $absences = [];
+        $letter = $this->states[$position];
+
+        return $letter === 'v' ? null : $absences[$letter] ??= match (AbsenceKind::from($this->state($position))) {
+            AbsenceKind::Missing => Absence::missing('Missing.'),
+            AbsenceKind::NotApplicable => Absence::notApplicable('Does not apply to this kind of business.'),
+            AbsenceKind::NotMeaningful => Absence::notMeaningful('Not meaningful.'),
+            AbsenceKind::NotEnoughHistory => Absence::notEnoughHistory('Not enough history.'),
+        };
+    }
+
+    /**
+     * Values at some positions, NaN where there is none. A few are read one by one, many by unpacking all once.
+     *
+     * @param  list<int>  $positions
+     * @return list<float>
+     */
+    public function gather(array $positions): array
+    {
+        $values = [];
+        if ($this->unpacked === null && count($positions) * 12 < strlen($this->states)) {
+            foreach ($positions as $position) {
+                $values[] = self::float($this->packed, $position);
+            }
+
+            return $values;
+        }
+        $all = $this->unpacked();
+        foreach ($positions as $position) {
+            $values[] = $all[$position + 1];
+        }
+
+        return $values;
+    }
+
+    /**
+     * From numbers, NaN where there is none for a reason that is told elsewhere.
+     *
+     * @param  list<float>  $values
+     */
+    public static function ofNumbers(array $values): self
+    {
+        $states = '';
+        foreach ($values as $value) {
+            $states .= $value == $value ? 'v' : 'm';
+        }
+
+        return new self($values === [] ? '' : pack('d*', ...$values), $states);
+    }
+
+    /**
+     * Values with the states of those that have none, at some positions.
+     *
+     * @param  list<int>  $positions
+     */
+    public function vector(array $positions): Vector
+    {
+        $absences = [];
+        if (strspn($this->states, 'v') !== strlen($this->states)) {
+            foreach ($positions as $i => $position) {
+                if ($this->states[$position] !== 'v') {
+                    $absences[$i] = $this->absence($position) ?? throw new \LogicException('The state says there is no value.');
+                }
+            }
+        }
+
+        return new Vector($this->gather($positions), $absences);
+    }
+
+    public static function ofVector(Vector $vector): self
+    {
+        $states = str_repeat('v', count($vector->values));
+        foreach ($vector->absences as $i => $absence) {
+            $states[$i] = self::LETTERS[$absence->kind->value];
+        }
+
+        return new self($vector->values === [] ? '' : pack('d*', ...$vector->values), $states);
+    }
+
+    /** The same column with its index. */
+    public function indexed(): self
+    {
+        $values = $this->all();
+        $order = $this->order();
+        $n = count($order);
+        $bounds = [];
+        for ($i = 0; $i < self::BINS && $n > 0; $i++) {
+            $bound = $values[$order[intdiv($i * $n, self::BINS)]];
+            if ($bounds === [] || $bound > $bounds[count($bounds) - 1]) {
+                $bounds[] = $bound;
+            }
+        }
+        $codes = '';
+        foreach ($values as $value) {
+            $codes .= chr($value == $value ? Rank::firstAbove($bounds, $value) : 0);
+        }
+
+        return new self($this->packed, $this->states, $codes, $bounds === [] ? '' : pack('d*', ...$bounds), $order === [] ? '' : pack('V*', ...$order));
+    }
+
+    /**
+     * The same column with other values at some positions; its index is carried on, not made anew.
+     *
+     * @param  array<int, float|Absence>  $changes  by position
+     */
+    public function with(array $changes): self
+    {
+        $packed = $this->packed;
+        $states = $this->states;
+        $codes = $this->codes;
+        $ordered = $this->ordered;
+        $bounds = $this->bounds === null || $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
+        foreach ($changes as $position => $value) {
+            $changed = self::of([$value]);
+            if ($ordered !== null && $states[$position] === 'v') {
+                $ordered = substr_replace($ordered, '', 4 * self::place($ordered, $packed, self::float($packed, $position), $position), 4);
+            }
+            $packed = substr_replace($packed, $changed->packed, 8 * $position, 8);
+            $states[$position] = $changed->states;
+            if ($codes === null) {
+                continue;
+            }
+            if ($value instanceof Absence) {
+                $codes[$position] = "\0";
+
+                continue;
+            }
+            if ($bounds === [] || $value < $bounds[0]) {
+                $bounds[0] = $value;
+            }
+            $codes[$position] = chr(Rank::firstAbove($bounds, $value));
+            if ($ordered !== null) {
+                $ordered = substr_replace($ordered, pack('V', $position), 4 * self::place($ordered, $packed, $value, $position), 0);
+            }
+        }
+
+        return new self($packed, $states, $codes, $this->bounds === null ? null : ($bounds === [] ? '' : pack('d*', ...$bounds)), $ordered);
+    }
+
+    /** Where a value at a position stands, or would stand, among the ordered positions. */
+    private static function place(string $ordered, string $packed, float $value, int $position): int
+    {
+        $low = 0;
+        $high = intdiv(strlen($ordered), 4);
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            $at = (unpack('V', $ordered, 4 * $middle) ?: [1 => 0])[1];
+            $other = self::float($packed, $at);
+            if ($other < $value || ($other == $value && $at < $position)) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+
+        return $low;
+    }
+
+    /** @return list<int> positions that have a value, the lowest value first; equal values in the order of positions */
+    public function order(): array
+    {
+        if ($this->ordered !== null) {
+            return $this->ordered === '' ? [] : array_values(unpack('V*', $this->ordered) ?: []);
+        }
+        $known = array_filter($this->all(), static fn (float $x): bool => $x == $x);
+        asort($known);
+
+        return array_keys($known);
+    }
+
+    /**
+     * The companies of a selection that have a value, and their values, the lowest first.
+     *
+     * @return array{list<int>, list<float>} positions, values
+     */
+    public function orderedAmong(string $of): array
+    {
+        $all = $this->unpacked();
+        $positions = $this->order();
+        if (strpos($of, "\0") !== false) {
+            $everyone = $positions;
+            $positions = [];
+            foreach ($everyone as $position) {
+                if ($of[$position] === "\1") {
+                    $positions[] = $position;
+                }
+            }
+        }
+        $values = [];
+        foreach ($positions as $position) {
+            $values[] = $all[$position + 1];
+        }
+
+        return [$positions, $values];
+    }
+
+    /** A comparison with a number, decided for every company. */
+    public function compare(Operator $operator, float $threshold): Mask
+    {
+        if ($this->codes === null || $this->bounds === null) {
+            return $this->compareEach($operator, $threshold);
+        }
+        $bounds = $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
+        $bin = Rank::firstAbove($bounds, $threshold);
+        $above = $operator->holds(1.0, 0.0) ? "\1" : "\0";
+        $below = $operator->holds(0.0, 1.0) ? "\1" : "\0";
+        // All bins below the threshold's fail or pass as one, so do those above; its own is marked 2 and looked into.
+        $to = "\0".str_repeat($below, max(0, $bin - 1)).($bin > 0 ? "\2" : '').str_repeat($above, 255 - $bin);
+        $true = strtr($this->codes, self::everyByte(), $to);
+        for ($at = strpos($true, "\2"); $at !== false; $at = strpos($true, "\2", $at + 1)) {
+            $true[$at] = $operator->holds(self::float($this->packed, $at), $threshold) ? "\1" : "\0";
+        }
+
+        return Mask::of($true, strtr($this->codes, self::everyByte(), "\0".str_repeat("\1", 255)) ^ $true);
+    }
+
+    private function compareEach(Operator $operator, float $threshold): Mask
+    {
+        $decided = [];
+        foreach ($this->all() as $value) {
+            $decided[] = $value != $value ? NAN : ($operator->holds($value, $threshold) ? 1.0 : 0.0);
+        }
+
+        return Mask::fromValues($decided);
+    }
+
+    /** The 256 bytes in order, to translate from. */
+    public static function everyByte(): string
+    {
+        static $bytes = null;
+
+        return $bytes ??= implode('', array_map('chr', range(0, 255)));
+    }
+
+    /** @return array<int, float> every value, positions from 1 */
+    private function unpacked(): array
+    {
+        return $this->unpacked ??= $this->packed === '' ? [] : (unpack('d*', $this->packed) ?: []);
+    }
+
+    /** @return list<float> every value, NaN where there is none */
+    public function all(): array
+    {
+        return array_values($this->unpacked());
+    }
+
+    /**
+     * Lower and upper quartile of the known values at some positions; null if there are none.
+     *
+     * @param  list<int>  $positions
+     * @return array{float, float}|null
+     */
+    public function quartiles(array $positions): ?array
+    {
+        $known = array_values(array_filter($this->gather($positions), static fn (float $x): bool => $x == $x));
+        sort($known);
+
+        return $known === [] ? null : [(float) Quantile::ofSorted($known, 0.25), (float) Quantile::ofSorted($known, 0.75)];
+    }
+
+    /** @return array{value: int, missing: int, not_applicable: int, not_meaningful: int, not_enough_history: int} */
+    public function coverage(): array
+    {
+        $counts = ['value' => substr_count($this->states, 'v')];
+        foreach (self::LETTERS as $state => $letter) {
+            $counts[$state] = substr_count($this->states, $letter);
+        }
+
+        return $counts;
+    }
+}

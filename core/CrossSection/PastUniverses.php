@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\CrossSection;
+
+use Closure;
+use Logion\Formula\Functions;
+use Logion\Formula\Moment;
+use Logion\Formula\Node;
+use Logion\Market\Economy;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyData;
+use Logion\Metric\CompanyScope;
+use Logion\Metric\Evaluation\BatchEvaluator;
+
+/**
+ * The universe as it was on many past days, for a few formulas: each company is read once and asked on every day it traded,
+ * with only what was public then.
+ */
+final class PastUniverses
+{
+    /** @var array<string, Node> what each company must answer, by formula */
+    private array $asked = [];
+
+    /** @var array<int, list<int>> companies by day */
+    private array $ids = [];
+
+    /** @var array<int, array<string, list<string>>> attribute values by day */
+    private array $attributes = [];
+
+    /** @var array<int, array<string, string>> packed values by day and formula */
+    private array $packed = [];
+
+    /** @var array<int, array<string, string>> */
+    private array $states = [];
+
+    /**
+     * @param  list<int>  $days  YYYYMMDD
+     * @param  list<string>  $formulas  everything the screen or ranking will ask
+     * @param  (Closure(int): (Closure(string, mixed): list<int>))|null  $members  companies of a named list on a day
+     *
+     * @throws \Logion\Formula\FormulaError if a formula cannot be understood
+     */
+    public function __construct(private readonly Catalogue $catalogue, private readonly Economy $economy, private readonly array $days, array $formulas, private readonly ?Closure $members = null)
+    {
+        foreach ($formulas as $formula) {
+            $this->ask($catalogue->parse($formula));
+        }
+        foreach ($days as $day) {
+            $this->ids[$day] = [];
+            $this->attributes[$day] = [];
+            $this->packed[$day] = $this->states[$day] = array_fill_keys(array_keys($this->asked), '');
+        }
+    }
+
+    /** Finds what has to be known of each company: a metric that compares companies is found from what it compares. */
+    private function ask(Node $formula): void
+    {
+        foreach (self::leaves($this->catalogue->expand($formula)) as $leaf) {
+            if ($leaf->kind !== 'name' || ! $this->catalogue->needsPeersIfMetric($leaf->symbol)) {
+                $this->asked[(string) $leaf] = $leaf;
+
+                continue;
+            }
+            $compared = $this->catalogue->get($leaf->symbol)->comparison;
+            $trees = $compared === null ? [$this->catalogue->tree($leaf->symbol), $this->catalogue->guard($leaf->symbol)] : array_map($this->catalogue->parse(...), $compared->formulas());
+            array_map($this->ask(...), array_filter($trees));
+        }
+    }
+
+    /** @return list<Node> what is left of a formula when comparisons and arithmetic are taken off */
+    private static function leaves(Node $node): array
+    {
+        $function = $node->kind === 'call' ? Functions::get($node->symbol) : null;
+        $isLeaf = $node->kind === 'name' || ($function !== null && ! $function->isPointwise() && ! $function->comparesCompanies());
+
+        return $isLeaf ? [$node] : array_merge([], ...array_map(self::leaves(...), $node->children));
+    }
+
+    /**
+     * Adds a company on days on which it is part of the universe. Companies are added in the order they shall stand in.
+     *
+     * @param  list<int>  $days
+     * @param  array<int, array<string, string>>  $attributes  by day
+     */
+    public function add(CompanyData $company, array $days, array $attributes): void
+    {
+        $scopes = [];
+        foreach ($days as $i => $day) {
+            $scopes[] = new CompanyScope($company, $day, $this->catalogue, $this->economy, null, $i > 0 ? $scopes[$i - 1]->facts : null);
+            $this->ids[$day][] = $company->id;
+            foreach ($attributes[$day] as $name => $value) {
+                $this->attributes[$day][$name][] = $value;
+            }
+        }
+        // The days of a company are a batch like any other.
+        $evaluator = new BatchEvaluator($scopes, $this->catalogue);
+        foreach ($this->asked as $key => $node) {
+            $column = Column::ofVector($evaluator->value($node, Moment::ofFormula()));
+            foreach ($days as $i => $day) {
+                $this->packed[$day][$key] .= substr($column->packed, 8 * $i, 8);
+                $this->states[$day][$key] .= $column->states[$i];
+            }
+        }
+    }
+
+    public function on(int $day): Universe
+    {
+        $column = fn (string $key): ?Column => isset($this->packed[$day][$key]) ? new Column($this->packed[$day][$key], $this->states[$day][$key]) : null;
+
+        return new Universe(
+            $day, $this->ids[$day], fn (string $name): array => $this->attributes[$day][$name] ?? [], $this->catalogue, $column,
+            fn (Node $node): Column => $column((string) $this->catalogue->expand($node)) ?? throw new \LogicException("The past of \"{$node}\" was not asked for."),
+            $this->members === null ? null : ($this->members)($day),
+        );
+    }
+}

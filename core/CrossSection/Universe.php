@@ -1,0 +1,359 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\CrossSection;
+
+use Closure;
+use Logion\Figure\Absence;
+use Logion\Figure\AbsenceKind;
+use Logion\Formula\FormulaError;
+use Logion\Formula\Moment;
+use Logion\Formula\Node;
+use Logion\Formula\Operator;
+use Logion\Formula\UnaryOperator;
+use Logion\Formula\Vector;
+use Logion\Metric\Catalogue;
+use Logion\Reference\IndustryTree;
+use Logion\Reporting\ReportingModel;
+
+/**
+ * All securities of an as-of day in a fixed order, with a column per metric. Formulas are valued here for the whole universe at
+ * once; whatever needs a company's own history is asked for as a derived column.
+ *
+ * A selection of companies is a string of bytes, 1 where the company is in it; see {@see Mask}.
+ */
+final class Universe
+{
+    /** What a definition may narrow by, and the attribute behind it. */
+    private const BY_WORD = ['countries' => 'country', 'exchanges' => 'exchange', 'templates' => 'template', 'kinds' => 'kind'];
+
+    /** What a definition may bound, and the metric behind it. */
+    public const BY_RANGE = ['market_cap' => 'market_cap', 'traded_value' => 'median_traded_value_3m'];
+
+    /** @var array<string, Column> */
+    private array $columns = [];
+
+    /** @var array<string, list<string>|Texts|Category> */
+    private array $read = [];
+
+    /** @var array<string, list<int>>|null positions of shares by peer group */
+    private ?array $groups = null;
+
+    /** @var array<string, array{list<int>, list<float>}> positions and values in order, per cross-section question */
+    private array $sorted = [];
+
+    private readonly string $packedIds;
+
+    /**
+     * @param  list<int>|string  $ids  company per position; as text packed as 32-bit numbers
+     * @param  Closure(string): (list<string>|Texts|Category)  $attributes  ticker, name, kind, sector, template, country, exchange, currency, year_end or reported of every company
+     * @param  Closure(string): ?Column  $stored  column of a metric by key
+     * @param  Closure(Node): Column  $derived  column of an expression that needs each company's own history
+     * @param  (Closure(string, mixed): list<int>)|null  $members  companies of a named list: list, watchlist, portfolio, index, screen or tickers
+     */
+    public function __construct(
+        public readonly int $asOf,
+        array|string $ids,
+        private readonly Closure $attributes,
+        public readonly Catalogue $catalogue,
+        private readonly Closure $stored,
+        private readonly Closure $derived,
+        private readonly ?Closure $members = null,
+    ) {
+        $this->packedIds = is_string($ids) ? $ids : ($ids === [] ? '' : pack('V*', ...$ids));
+    }
+
+    /** @return list<string> one value per position */
+    public function attribute(string $name): array
+    {
+        $read = $this->read($name);
+
+        return is_array($read) ? $read : $read->all();
+    }
+
+    /** An attribute of one company. */
+    public function attributeAt(string $name, int $position): string
+    {
+        $read = $this->read($name);
+
+        return is_array($read) ? $read[$position] : $read->at($position);
+    }
+
+    public function category(string $name): Category
+    {
+        $read = $this->read($name);
+
+        return $read instanceof Category ? $read : $this->read[$name] = Category::of($this->attribute($name));
+    }
+
+    /** @return list<string>|Texts|Category */
+    private function read(string $name): array|Texts|Category
+    {
+        return $this->read[$name] ??= ($this->attributes)($name);
+    }
+
+    public function size(): int
+    {
+        return intdiv(strlen($this->packedIds), 4);
+    }
+
+    /** @return list<int> */
+    public function positions(): array
+    {
+        return $this->packedIds === '' ? [] : range(0, $this->size() - 1);
+    }
+
+    /** The company at a position. */
+    public function company(int $position): int
+    {
+        return (unpack('V', $this->packedIds, 4 * $position) ?: [1 => 0])[1];
+    }
+
+    /** @return list<int> the company of each position */
+    public function ids(): array
+    {
+        return $this->packedIds === '' ? [] : array_values(unpack('V*', $this->packedIds) ?: []);
+    }
+
+    /** All shares; what percentiles and medians compare with unless told otherwise. */
+    public function everyone(): string
+    {
+        return $this->category('kind')->among(['share']);
+    }
+
+    /**
+     * The companies a universe definition admits. An absent criterion admits all, but only shares unless kinds are named.
+     *
+     * @param  array<string, mixed>  $definition  countries, exchanges, sectors (section letters or codes), templates, kinds: lists of codes; companies, exclude: lists of ids; market_cap, traded_value: {least, most}; lists: see {@see CompanySet}
+     *
+     * @throws InvalidSelection if a list in it is unknown
+     */
+    public function admits(array $definition): string
+    {
+        $admitted = ($definition['kinds'] ?? []) === [] ? $this->everyone() : str_repeat("\1", $this->size());
+        foreach (self::BY_WORD as $key => $attribute) {
+            if (($definition[$key] ?? []) !== []) {
+                $admitted &= $this->category($attribute)->among(array_values(array_map('strval', $definition[$key])));
+            }
+        }
+        if (($definition['sectors'] ?? []) !== []) {
+            $sectors = $this->category('sector');
+            $in = static fn (string $code): bool => array_filter($definition['sectors'], static fn (mixed $part): bool => IndustryTree::contains((string) $part, $code)) !== [];
+            $admitted &= $sectors->among(array_values(array_filter($sectors->words, $in)));
+        }
+        foreach (self::BY_RANGE as $key => $metric) {
+            foreach (['least' => Operator::AtLeast, 'most' => Operator::AtMost] as $end => $operator) {
+                if (isset($definition[$key][$end])) {
+                    $admitted &= $this->column($metric)->compare($operator, (float) $definition[$key][$end])->true;
+                }
+            }
+        }
+        if (isset($definition['lists'])) {
+            $admitted &= $this->companies(CompanySet::members($definition['lists'], $this->members ?? throw InvalidSelection::because('lists are not known here.')));
+        }
+        if (isset($definition['companies'])) {
+            $admitted &= $this->companies(array_fill_keys($definition['companies'], true));
+        }
+        if (($definition['exclude'] ?? []) !== []) {
+            $admitted &= Mask::complement($this->companies(array_fill_keys($definition['exclude'], true)));
+        }
+
+        return $admitted;
+    }
+
+    /** @param  array<int, mixed>  $ids  by company */
+    private function companies(array $ids): string
+    {
+        $bytes = '';
+        foreach ($this->ids() as $id) {
+            $bytes .= isset($ids[$id]) ? "\1" : "\0";
+        }
+
+        return $bytes;
+    }
+
+    /**
+     * The companies that references name; one that names none is passed over. Whoever knows the lists knows what companies were
+     * called when the references were written; without, the tickers of the day count.
+     *
+     * @param  list<string>  $references
+     */
+    public function named(array $references): string
+    {
+        return $this->members === null
+            ? Mask::at(array_values(array_intersect_key(array_flip($this->attribute('ticker')), array_flip($references))), $this->size())
+            : $this->companies(array_fill_keys(($this->members)('tickers', $references), true));
+    }
+
+    public function column(string $metric): Column
+    {
+        return $this->columns[$metric] ??= $this->make($metric);
+    }
+
+    private function make(string $metric): Column
+    {
+        $comparison = $this->catalogue->find($metric)?->comparison;
+        if ($comparison instanceof UniverseComparison) {
+            return $comparison->column($this);
+        }
+        if ($this->catalogue->isOwn($metric)) {
+            return Column::ofVector($this->vector($this->catalogue->tree($metric), $this->positions()));
+        }
+
+        return ($this->stored)($metric) ?? ($this->catalogue->needsPeersIfMetric($metric) ? $this->compared($metric) : ($this->derived)(Node::name($metric)));
+    }
+
+    /** A metric that compares companies, from the columns of what it compares; its guard and the businesses it fits are heeded. */
+    public function compared(string $metric): Column
+    {
+        $positions = $this->positions();
+        $declared = $this->catalogue->get($metric);
+        $vector = $this->vector($this->catalogue->tree($metric), $positions);
+        $guard = $this->catalogue->guard($metric);
+        $guarded = $guard === null ? null : $this->vector($guard, $positions);
+        $values = [];
+        foreach ($positions as $position) {
+            $speaks = $guarded === null ? 0.0 : $guarded->at($position);
+            $values[] = match (true) {
+                ! $declared->fits(ReportingModel::from($this->category('template')->at($position))) => Absence::notApplicable("{$declared->label} does not apply to this kind of business."),
+                $speaks instanceof Absence ? $speaks->kind === AbsenceKind::NotMeaningful : $speaks != 0.0 => Absence::notMeaningful("Not meaningful when {$declared->notMeaningfulWhen}."),
+                default => $vector->at($position),
+            };
+        }
+
+        return Column::of($values);
+    }
+
+    /**
+     * A condition for every company. Comparisons of a metric with a number are decided on the column's index.
+     *
+     * @param  string|null  $reference  companies that percentiles compare with; all shares by default
+     */
+    public function decide(Node $condition, ?string $reference = null): Mask
+    {
+        if ($condition->kind === 'binary' && $condition->operator()->isLogical()) {
+            $left = $this->decide($condition->children[0], $reference);
+            $right = $this->decide($condition->children[1], $reference);
+
+            return $condition->operator() === Operator::And ? $left->and($right) : $left->or($right);
+        }
+        if ($condition->kind === 'unary' && $condition->sign() === UnaryOperator::Not) {
+            return $this->decide($condition->children[0], $reference)->not();
+        }
+        $comparison = $condition->comparison();
+        if ($comparison !== null && $comparison[0]->kind === 'name' && $this->catalogue->find($comparison[0]->symbol) !== null) {
+            return $this->column($comparison[0]->symbol)->compare($comparison[1], $comparison[2]);
+        }
+
+        return Mask::fromValues($this->evaluate($condition, $this->positions(), $reference));
+    }
+
+    /**
+     * Value of a formula at some positions, NaN where it has none or, for a condition, where it cannot be decided.
+     *
+     * @param  list<int>  $positions
+     * @param  string|null  $reference  companies that percentiles and universe ranks compare with; all shares by default
+     * @return list<float>
+     */
+    public function evaluate(Node $formula, array $positions, ?string $reference = null): array
+    {
+        return array_values($this->vector($formula, $positions, $reference)->values);
+    }
+
+    /**
+     * The same with the reasons of those that have none.
+     *
+     * @param  list<int>  $positions
+     */
+    public function vector(Node $formula, array $positions, ?string $reference = null): Vector
+    {
+        return (new UniverseEvaluator($this, $positions, $reference))->value($formula, Moment::ofFormula());
+    }
+
+    /** Why a formula has no value at a position. */
+    public function absence(Node $formula, int $position): Absence
+    {
+        return $this->vector($formula, [$position])->absences[0] ?? throw new \LogicException("{$formula} has a value there.");
+    }
+
+    /**
+     * An expression among peers: the reference companies, or those of one sector and kind of business.
+     *
+     * @return array{list<int>, list<float>} positions of those that have a value, and the values, the lowest first
+     */
+    public function orderedPeers(Node $expression, ?string $peerGroup, ?string $reference = null): array
+    {
+        $key = ($peerGroup ?? '*').'|'.$expression.($reference === null ? '' : '|'.md5($reference));
+        if (! isset($this->sorted[$key])) {
+            $group = $peerGroup === null ? $reference ?? $this->everyone() : Mask::at($this->peers($peerGroup, $reference), $this->size());
+            $this->sorted[$key] = $this->ordered($expression, $group, $reference);
+        }
+
+        return $this->sorted[$key];
+    }
+
+    /**
+     * The companies that have a value of an expression, and the values, the lowest first.
+     *
+     * @param  string  $of  companies to value
+     * @return array{list<int>, list<float>} positions, values
+     */
+    public function ordered(Node $expression, string $of, ?string $reference = null): array
+    {
+        if ($expression->kind === 'name' && $this->catalogue->find($expression->symbol) !== null) {
+            return $this->column($expression->symbol)->orderedAmong($of);
+        }
+        $positions = Mask::positions($of);
+        $known = [];
+        foreach ($this->evaluate($expression, $positions, $reference) as $i => $value) {
+            if ($value == $value) {
+                $known[$positions[$i]] = $value;
+            }
+        }
+        asort($known);
+
+        return [array_keys($known), array_values($known)];
+    }
+
+    /**
+     * Positions of the companies of a peer group, among the reference companies if any are given.
+     *
+     * @return list<int>
+     */
+    public function peers(string $peerGroup, ?string $reference = null): array
+    {
+        if ($this->groups === null) {
+            $this->groups = [];
+            foreach (Mask::positions($this->everyone()) as $position) {
+                $this->groups[$this->peerGroup($position)][] = $position;
+            }
+        }
+        $members = $this->groups[$peerGroup] ?? [];
+
+        return $reference === null ? $members : array_values(array_filter($members, static fn (int $p): bool => $reference[$p] === "\1"));
+    }
+
+    /** Companies of one sector and one kind of business are peers. */
+    public function peerGroup(int $position): string
+    {
+        return $this->category('sector')->at($position).'/'.$this->category('template')->at($position);
+    }
+
+    /** The column of a name, or of an expression over each company's own history. */
+    public function columnOf(Node $node): Column
+    {
+        if ($node->kind === 'name' && $this->catalogue->find($node->symbol) !== null) {
+            return $this->column($node->symbol);
+        }
+        $key = '='.$node;
+        if (! isset($this->columns[$key])) {
+            if ($node->comparesCompanies()) {
+                throw FormulaError::at("A comparison with other companies cannot stand inside {$node->symbol}", (string) $node);
+            }
+            $this->columns[$key] = ($this->derived)($node);
+        }
+
+        return $this->columns[$key];
+    }
+}

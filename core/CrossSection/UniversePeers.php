@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\CrossSection;
+
+use Logion\Figure\Absence;
+use Logion\Formula\Node;
+use Logion\Formula\Shape\AmongCompanies;
+use Logion\Metric\Peers;
+
+/** Answers one company's questions about its sector and universe from the universe's columns. */
+final class UniversePeers implements Peers
+{
+    /** @var array<int, int|false> position by company */
+    private array $positions = [];
+
+    /** @param  string|null  $reference  companies to compare with; all shares if null */
+    public function __construct(private readonly Universe $universe, private readonly ?string $reference = null)
+    {
+    }
+
+    public function standing(AmongCompanies $function, Node $expression, float|Absence $own, int $company): float|Absence
+    {
+        $position = $this->position($company);
+        if ($position === null) {
+            return Absence::missing('The company is not in the universe of this day.');
+        }
+
+        return UniverseEvaluator::standing($function, $this->universe->orderedPeers($expression, $function->inSector() ? $this->universe->peerGroup($position) : null, $this->reference)[1], $own);
+    }
+
+    public function metric(string $key, int $company): float|Absence
+    {
+        $position = $this->position($company);
+        if ($position === null) {
+            return Absence::missing('The company is not in the universe of this day.');
+        }
+
+        return $this->universe->column($key)->at($position) ?? $this->universe->column($key)->absence($position) ?? Absence::missing('It has no place here.');
+    }
+
+    private function position(int $company): ?int
+    {
+        $position = $this->positions[$company] ??= array_search($company, $this->universe->ids(), true);
+
+        return $position === false ? null : $position;
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Formula\Function;
+
+use Logion\Formula\Moment;
+use Logion\Formula\Parameter;
+use Logion\Formula\Shape\AtAnotherMoment;
+
+final class Annual extends AtAnotherMoment
+{
+    public function name(): string
+    {
+        return 'annual';
+    }
+
+    public function description(): string
+    {
+        return 'the expression, and every metric in it, for the last completed fiscal year';
+    }
+
+    public function example(): string
+    {
+        return 'annual(gross_margin)';
+    }
+
+    public function reads(): string
+    {
+        return 'The expression in the annual basis, whatever basis its metrics have elsewhere.';
+    }
+
+    public function parameters(): array
+    {
+        return [Parameter::Expression];
+    }
+
+    protected function moment(Moment $moment, int $n): Moment
+    {
+        return $moment->inBasis('annual');
+    }
+}

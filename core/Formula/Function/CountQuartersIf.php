@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Formula\Function;
+
+use Logion\Figure\Unit;
+use Logion\Formula\Moment;
+use Logion\Formula\Shape\OverPeriods;
+
+final class CountQuartersIf extends OverPeriods
+{
+    public function name(): string
+    {
+        return 'count_quarters_if';
+    }
+
+    public function description(): string
+    {
+        return 'number of the last n reported quarters in which a condition holds';
+    }
+
+    public function example(): string
+    {
+        return 'count_quarters_if(surprise(revenue) > 0, 8)';
+    }
+
+    public function unit(): Unit
+    {
+        return Unit::Ratio;
+    }
+
+    public function reads(): string
+    {
+        return 'The last n reported quarters; at least 70 % of them must have a value.';
+    }
+
+    protected function moment(Moment $moment, int $back): Moment
+    {
+        return $moment->singleQuarter($back);
+    }
+
+    protected function periods(): string
+    {
+        return 'quarters';
+    }
+
+    protected function of(array $members): float
+    {
+        return (float) array_sum($members);
+    }
+}

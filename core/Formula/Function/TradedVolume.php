@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Formula\Function;
+
+use Logion\Figure\Absence;
+use Logion\Figure\Unit;
+use Logion\Formula\Moment;
+use Logion\Formula\Shape\OfPrices;
+use Logion\Formula\Subject;
+
+final class TradedVolume extends OfPrices
+{
+    public function name(): string
+    {
+        return 'traded_volume';
+    }
+
+    public function description(): string
+    {
+        return 'shares traded in a window';
+    }
+
+    public function example(): string
+    {
+        return 'traded_volume(\'1y\') / float_shares';
+    }
+
+    public function unit(): Unit
+    {
+        return Unit::Shares;
+    }
+
+    protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
+    {
+        $x = self::slice($company, $moment, $company->prices()->volumes, $arguments[0]);
+
+        return $x instanceof Absence ? $x : array_sum($x);
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Formula\Function;
+
+use Logion\Figure\Absence;
+use Logion\Figure\Unit;
+use Logion\Formula\Shape\OverPeriods;
+
+final class Trend extends OverPeriods
+{
+    public function name(): string
+    {
+        return 'trend';
+    }
+
+    public function description(): string
+    {
+        return 'least-squares slope a year over the mean of the last n fiscal years';
+    }
+
+    public function example(): string
+    {
+        return 'trend(gross_margin, 5)';
+    }
+
+    public function unit(): Unit
+    {
+        return Unit::Ratio;
+    }
+
+    protected function of(array $members): float|Absence
+    {
+        $mean = array_sum($members) / count($members);
+        if ($mean <= 0) {
+            return Absence::notMeaningful('A trend relative to a mean that is not positive says nothing.');
+        }
+        $at = array_sum(array_keys($members)) / count($members);
+        $xy = $xx = 0.0;
+        foreach ($members as $back => $value) {
+            $xy += ($at - $back) * ($value - $mean);
+            $xx += ($at - $back) ** 2;
+        }
+
+        return $xx == 0.0 ? Absence::notEnoughHistory('A trend needs two years.') : $xy / $xx / $mean;
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Formula;
+
+use Logion\Reporting\LineItems;
+use Logion\Time\Window;
+
+/** What a function of the language takes at a place between its parentheses. */
+enum Parameter: string
+{
+    /** Any formula; the function decides at which moments it is valued. */
+    case Expression = 'expression';
+
+    /** A line, metric or market name that is looked up elsewhere rather than valued. */
+    case Name = 'name';
+
+    /** A line of a statement. */
+    case Line = 'line of a statement';
+
+    case WholeNumber = 'whole number';
+
+    case Fraction = 'fraction';
+
+    /** {@see Window}: a number of trading days, or '1y', '6m', '52w'. */
+    case Window = 'window';
+
+    /** A window, or 'ytd' since the last close of the previous year. */
+    case Period = 'window or \'ytd\'';
+
+    public const MOST = 5000;
+
+    public function accepts(Node $argument): bool
+    {
+        return match ($this) {
+            self::Expression => $argument->kind !== 'text',
+            self::Name => $argument->kind === 'name',
+            self::Line => $argument->kind === 'name' && LineItems::find($argument->symbol) !== null,
+            self::WholeNumber => $argument->kind === 'number' && $argument->number >= 0 && $argument->number <= self::MOST && $argument->number == floor($argument->number),
+            self::Fraction => $argument->kind === 'number' && $argument->number > 0 && $argument->number < 1,
+            self::Window => Window::accepts($argument->kind === 'text' ? $argument->symbol : ($argument->kind === 'number' ? $argument->number : '')),
+            self::Period => self::Window->accepts($argument) || ($argument->kind === 'text' && $argument->symbol === Window::YEAR_TO_DATE),
+        };
+    }
+}

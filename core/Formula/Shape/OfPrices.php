@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Formula\Shape;
+
+use Logion\Figure\Absence;
+use Logion\Formula\Evaluator;
+use Logion\Formula\FormulaFunction;
+use Logion\Formula\Moment;
+use Logion\Formula\Node;
+use Logion\Formula\Parameter;
+use Logion\Formula\Subject;
+use Logion\Formula\Vector;
+
+/** Something of a company's own market data up to a moment. */
+abstract class OfPrices extends FormulaFunction
+{
+    /** @param  list<float|string>  $arguments */
+    abstract protected function of(Subject $company, Moment $moment, array $arguments): float|Absence;
+
+    public function parameters(): array
+    {
+        return [Parameter::Window];
+    }
+
+    public function reads(): string
+    {
+        return 'The bars of the window; without value unless the price history reaches back to its beginning.';
+    }
+
+    public function isSource(): bool
+    {
+        return true;
+    }
+
+    public function value(Node $call, Moment $moment, Evaluator $evaluator): Vector
+    {
+        $arguments = array_values(self::constants($call));
+
+        return $evaluator->ofEach($moment, fn (Subject $company, Moment $moment): float|Absence => $this->of($company, $moment, $arguments));
+    }
+
+    /**
+     * Its values on every trading day between two bars, for those functions that find all at once; null where each day is asked.
+     */
+    public function series(Subject $company, Node $call, int $first, int $last): ?Vector
+    {
+        return null;
+    }
+
+    /**
+     * Positions of the first and last bar of a window; with `base`, of the bar before it too, from which returns are measured.
+     *
+     * @return array{int, int}|Absence
+     */
+    protected static function bars(Subject $company, Moment $moment, float|string $window, bool $base = false): array|Absence
+    {
+        $to = $company->marketPosition($moment);
+        if ($to instanceof Absence) {
+            return $to;
+        }
+        $from = $company->windowStart($to, $window, $base);
+
+        return $from === null ? Absence::notEnoughHistory('The price history is shorter than the window.') : [$from, $to];
+    }
+
+    /**
+     * The values of a daily series in a window.
+     *
+     * @param  list<float>  $series
+     * @return non-empty-list<float>|Absence
+     */
+    protected static function slice(Subject $company, Moment $moment, array $series, float|string $window, bool $base = false): array|Absence
+    {
+        $bars = self::bars($company, $moment, $window, $base);
+        if ($bars instanceof Absence) {
+            return $bars;
+        }
+        $slice = array_slice($series, $bars[0], $bars[1] - $bars[0] + 1);
+
+        return $slice === [] ? Absence::missing('No volumes are known.') : $slice;
+    }
+}

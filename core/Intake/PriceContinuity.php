@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Intake;
+
+use Logion\Time\Day;
+
+/**
+ * Looks at the closes of one share as a file gives them, in pieces of any order: whether a close jumps where no split is known,
+ * and whether the prices are monthly with an unfinished month at their end. Keeps nothing but the ends of what it saw.
+ */
+final class PriceContinuity
+{
+    /** A close this many times the one before needs a split or is a slip. */
+    private const JUMP = 8.0;
+
+    /** Days between rows that speak of months. */
+    private const MONTH = 20;
+
+    /** A month whose last row lies before this day is not finished. */
+    private const MONTH_END = 25;
+
+    /** @var list<array{day: int, from: float, to: float}> */
+    public array $jumps = [];
+
+    private int $first = 0;
+
+    private int $last = 0;
+
+    private float $firstClose = 0.0;
+
+    private float $lastClose = 0.0;
+
+    private int $short = 0;
+
+    private int $long = 0;
+
+    /** @param  array<int, true>  $splits  days YYYYMMDD on which a split is known */
+    public function __construct(private readonly array $splits = [])
+    {
+    }
+
+    /** @param  array<int, float>  $closes  positive closes by day YYYYMMDD, in any order */
+    public function add(array $closes): void
+    {
+        if ($closes === []) {
+            return;
+        }
+        ksort($closes);
+        $first = array_key_first($closes);
+        $last = array_key_last($closes);
+        if ($this->first === 0) {
+            [$this->first, $this->firstClose] = [$first, $closes[$first]];
+            [$this->last, $this->lastClose] = [$last, $closes[$last]];
+        } elseif ($first > $this->last) {
+            $this->step($this->last, $this->lastClose, $first, $closes[$first]);
+            [$this->last, $this->lastClose] = [$last, $closes[$last]];
+        } elseif ($last < $this->first) {
+            $this->step($last, $closes[$last], $this->first, $this->firstClose);
+            [$this->first, $this->firstClose] = [$first, $closes[$first]];
+        }
+        $before = $first;
+        $closeBefore = $closes[$first];
+        foreach ($closes as $day => $close) {
+            if ($day !== $first) {
+                $this->step($before, $closeBefore, $day, $close);
+            }
+            [$before, $closeBefore] = [$day, $close];
+        }
+    }
+
+    /** Whether most rows stand a month apart. */
+    public function isMonthly(): bool
+    {
+        return $this->long > $this->short;
+    }
+
+    /** The last day, if the prices are monthly and it is no end of a month. */
+    public function unfinishedMonth(): ?int
+    {
+        return $this->isMonthly() && $this->last % 100 < self::MONTH_END ? $this->last : null;
+    }
+
+    private function step(int $before, float $closeBefore, int $day, float $close): void
+    {
+        if (($close > self::JUMP * $closeBefore || $closeBefore > self::JUMP * $close) && ! isset($this->splits[$day])) {
+            $this->jumps[] = ['day' => $day, 'from' => $closeBefore, 'to' => $close];
+        }
+        // Days of one month are less than a month apart; the calendar is asked only across months.
+        intdiv($day, 100) === intdiv($before, 100) || Day::between($before, $day) < self::MONTH ? $this->short++ : $this->long++;
+    }
+}

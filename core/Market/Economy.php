@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Market;
+
+use Logion\Time\TradingDays;
+
+/**
+ * Rates and levels of a company's economy through time, exchange rates, and the settings of the analyst.
+ */
+final readonly class Economy
+{
+    /**
+     * @param  array<string, array{days: list<int>, values: list<float>}>  $series  risk_free_rate, bill_rate, consumer_price_index …
+     * @param  float  $equityRiskPremium  a setting, a year
+     * @param  array<string, array{days: list<int>, values: list<float>}>  $exchangeRates  by currency: units of the base currency for one unit
+     */
+    public function __construct(
+        private array $series = [],
+        public float $equityRiskPremium = 0.05,
+        public float $corporateTaxRate = 0.25,
+        private array $exchangeRates = [],
+        public string $baseCurrency = 'XCR',
+    ) {
+    }
+
+    /** Currency in which amounts of different companies are compared. */
+    public function baseCurrency(): string
+    {
+        return $this->baseCurrency;
+    }
+
+    public function at(string $name, int $day): ?float
+    {
+        return self::read($this->series[$name] ?? null, $day);
+    }
+
+    /** Units of currency `to` for one unit of `from` on a day; null if a rate is not known. */
+    public function exchange(string $from, string $to, int $day): ?float
+    {
+        if ($from === $to) {
+            return 1.0;
+        }
+        $a = $from === $this->baseCurrency ? 1.0 : self::read($this->exchangeRates[$from] ?? null, $day);
+        $b = $to === $this->baseCurrency ? 1.0 : self::read($this->exchangeRates[$to] ?? null, $day);
+
+        return $a === null || $b === null ? null : $a / $b;
+    }
+
+    /** @param  array{days: list<int>, values: list<float>}|null  $series */
+    private static function read(?array $series, int $day): ?float
+    {
+        if ($series === null) {
+            return null;
+        }
+        $at = TradingDays::lastUntil($series['days'], $day);
+
+        return $at < 0 ? null : $series['values'][$at];
+    }
+}

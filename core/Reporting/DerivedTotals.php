@@ -1,0 +1,573 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Reporting;
+
+use Logion\Figure\Unit;
+use Logion\Reporting\Quality\Integrity;
+
+/**
+ * Fills what a statement implies but does not show. The totals that are there are evidence: a total all of whose parts but one
+ * are known determines that one; a total that adds up without its absent parts shows that they are none; a total that does not
+ * shows that something was left out, and then nothing that would need the absent parts is added up without them.
+ *
+ * Where no evidence speaks, a total is the sum of the parts that were reported, provided that its required ones were, and that
+ * no total it is itself a part of contradicts it. A line that no total could show is zero where it would have been shown.
+ */
+final class DerivedTotals
+{
+    /** Added up from its parts. */
+    public const TOTAL = 'total';
+
+    /** The rest of a total: a remainder such as "other", or a total itself. */
+    public const BALANCE = 'balance';
+
+    /** A line with a meaning of its own, which a total determines. */
+    public const DERIVED = 'derived';
+
+    /** Not shown where it would have been shown. */
+    public const ZERO = 'zero';
+
+    /** Not disclosed by itself, and shown by a total to be none: it stays without a value, and counts as zero where asked. */
+    public const ABSENT = 'absent';
+
+    /** Totals and remainders that may be solved for though small parts beside them are not reported. */
+    private const SOLVABLE = ['total_liabilities', 'total_equity', 'common_equity', 'shareholders_equity', 'cost_of_revenue', 'gross_profit', 'operating_expenses', 'operating_income', 'total_current_assets', 'total_current_liabilities', 'total_non_current_assets', 'total_non_current_liabilities'];
+
+    /** @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>, alone: list<array{string, string}>}> by template */
+    private static array $plans = [];
+
+    /** Different sets of reported lines of which the course is remembered. */
+    private const MOST_REMEMBERED = 2000;
+
+    private const SUM = 0;
+
+    private const CHECK = 1;
+
+    private const NONE = 2;
+
+    private const REST = 3;
+
+    private const DIVIDENDS = 4;
+
+    /**
+     * What was done for a set of reported lines, where nothing depended on the amounts but that totals add up: lines that are none,
+     * then the steps, and how each line was found. Companies show the same lines again and again.
+     *
+     * @var array<string, array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}>
+     */
+    private static array $remembered = [];
+
+    /**
+     * Step, line, how it was found or the total, sign, parts, and how many parts the sum has; null where the amounts decided.
+     *
+     * @var list<array{int, string, string, float, list<array{int, string, string}>, int}>|null
+     */
+    private ?array $course = [];
+
+    /** @var array<string, string> how each added line was found */
+    private array $added = [];
+
+    private ?float $digit = null;
+
+    /** @var array<string, int> the sum by which a total was added up though small parts of it are not told */
+    private array $summedBy = [];
+
+    /** @var array<int, array{string, list<array{int, string, string}>}> sums of which not all is known */
+    private array $open;
+
+    /** @var array<string, true> absent lines that a total does not add up without */
+    private array $leftOut = [];
+
+    /**
+     * @param  array<string, float>  $values
+     * @param  list<array{string, list<array{int, string, string}>}>  $sums  total, and sign, line and absence of each part
+     * @param  array<string, list<array{int, string, string}>>  $partsOf  parts of each total, by its first sum
+     * @param  array<string, true|float>  $used
+     * @param  array<string, true>  $struck
+     */
+    private function __construct(
+        private array $values, private readonly array $sums, private readonly array $partsOf, private readonly array $used, private readonly array $struck,
+    ) {
+        $this->open = $sums;
+    }
+
+    /**
+     * @param  array<string, float>  $values  reported lines of one period
+     * @param  array<string, true|float>  $used  lines the company reports in some period
+     * @param  array<string, true>  $struck  lines a reader struck out: what is left does not bring them back
+     * @return array<string, string> how lines added to `$values` were found; {@see ABSENT} ones were not added
+     */
+    public static function fill(array &$values, ReportingModel $template, array $used = [], array $struck = []): array
+    {
+        $plan = self::$plans[$template->value] ??= self::plan($template);
+        $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
+        $shown = $template->value.' '.implode(' ', array_keys($values));
+        if (isset(self::$remembered[$shown])) {
+            $added = self::follow(self::$remembered[$shown], $values);
+            if ($added !== null) {
+                return $added;
+            }
+        }
+        $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
+        do {
+            $before = count($completion->added);
+            $completion->followEvidence();
+            $completion->addUp();
+        } while (count($completion->added) > $before);
+        $completion->zeros($plan['alone']);
+        $completion->addUp();
+        $values = $completion->values;
+        if ($completion->course !== null) {
+            self::$remembered = count(self::$remembered) < self::MOST_REMEMBERED ? self::$remembered : [];
+            self::$remembered[$shown] = $completion->courseToRemember();
+        }
+
+        return $completion->added;
+    }
+
+    /**
+     * Goes a remembered course.
+     *
+     * @param  array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}  $course
+     * @param  array<string, float>  $values  filled unless null is returned
+     * @return array<string, string>|null how lines were found; null if a total does not add up as it did then
+     */
+    private static function follow(array $course, array &$values): ?array
+    {
+        $filled = $values + $course['none'];
+        $added = $course['added'];
+        $digit = null;
+        foreach ($course['steps'] as [$step, $line, $other, $sign, $parts, $count]) {
+            $sum = 0.0;
+            foreach ($parts as $part => $partSign) {
+                $sum += $partSign * $filled[$part];
+            }
+            if ($step === self::CHECK) {
+                $rest = abs($filled[$line] - $sum);
+                if ($rest > 1e-9 * abs($filled[$line]) && $rest > self::rounding($digit ??= self::digit($values, []), $count)) {
+                    return null;
+                }
+            } elseif ($step === self::SUM) {
+                $filled[$line] = $sum;
+            } elseif ($step === self::REST) {
+                $filled[$line] = $sign * ($filled[$other] - $sum);
+            } elseif (($filled['dividends_paid'] ?? null) === 0.0 && ! isset($filled[$line])) {
+                $filled[$line] = 0.0;
+                $added[$line] = self::ZERO;
+            }
+        }
+        $values = $filled;
+
+        return $added;
+    }
+
+    /**
+     * The course just gone. A line that is none adds nothing to a sum, and is left out of it.
+     *
+     * @return array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}
+     */
+    private function courseToRemember(): array
+    {
+        $none = $steps = $added = [];
+        foreach ($this->course ?? [] as [$step, $line, $how, $sign, $parts, $count]) {
+            if ($step === self::NONE) {
+                $added[$line] = $how;
+                $how === self::ABSENT || $none[$line] = 0.0;
+
+                continue;
+            }
+            if ($step === self::SUM || $step === self::REST) {
+                $added[$line] = $step === self::SUM ? $how : self::BALANCE;
+            }
+            $steps[] = [$step, $line, $how, $sign, array_diff_key(array_column($parts, 0, 1), $none), $count];
+        }
+
+        return ['none' => $none, 'steps' => $steps, 'added' => $added];
+    }
+
+    /**
+     * The parts of a sum that are known.
+     *
+     * @param  list<array{int, string, string}>  $parts
+     * @return list<array{int, string, string}>
+     */
+    private function told(array $parts): array
+    {
+        return array_values(array_filter($parts, fn (array $part): bool => isset($this->values[$part[1]])));
+    }
+
+    /** What the reported totals prove, until they prove no more. */
+    private function followEvidence(): void
+    {
+        do {
+            $before = count($this->added);
+            foreach ($this->open as $i => [$total, $parts]) {
+                if (($this->summedBy[$total] ?? null) === $i) {
+                    continue; // That a sum adds up proves nothing.
+                }
+                [$sum, $absent] = $this->known($parts);
+                if ($absent === []) {
+                    $this->putSum($total, $sum, $parts, $this->hasReported($parts) ? self::TOTAL : self::ZERO);
+                    unset($this->open[$i]); // Nothing more to be learnt from it.
+                }
+                if ($absent === [] || ! isset($this->values[$total])) {
+                    continue;
+                }
+                $rest = $this->values[$total] - $sum;
+                if ($this->isNothing($rest, $total, $parts)) {
+                    $this->remember(self::CHECK, $total, '', 0.0, $parts);
+                    $this->none($absent);
+
+                    continue;
+                }
+                $this->course = null;
+                if ($this->addsUpInDetail($total)) {
+                    continue;
+                } elseif (count($absent) === 1) {
+                    $this->determine($absent[0], $rest);
+                } elseif (! in_array('unknown', array_column($absent, 2), true)) {
+                    $this->leaveOut($absent, $rest);
+                }
+            }
+        } while (count($this->added) > $before);
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function isNothing(float $rest, string $total, array $parts): bool
+    {
+        return abs($rest) <= 1e-9 * abs($this->values[$total]) || abs($rest) <= $this->mayRoundTo(count($parts));
+    }
+
+    /** Whether a total adds up when the totals among its parts that nobody reported are replaced by their own parts; then all is known. */
+    private function addsUpInDetail(string $total): bool
+    {
+        foreach ($this->sums as [$of, $parts]) {
+            if ($of !== $total) {
+                continue;
+            }
+            $totals = [];
+            $leaves = $this->detailed($parts, $totals);
+            [$sum, $absent] = $this->known($leaves);
+            if ($totals === [] || in_array('unknown', array_column($absent, 2), true) || ! $this->isNothing($this->values[$total] - $sum, $total, $leaves)) {
+                continue;
+            }
+            $this->none($absent);
+            foreach (array_reverse($totals, true) as $line => $own) {
+                $this->put($line, $this->known($own)[0], self::TOTAL);
+            }
+
+            return true;
+        }
+
+        return false;
+    }
+
+    /**
+     * @param  list<array{int, string, string}>  $parts
+     * @param  array<string, list<array{int, string, string}>>  $totals  parts of each total that was replaced
+     * @return list<array{int, string, string}>
+     *
+     * @param-out array<string, list<array{int, string, string}>> $totals
+     */
+    private function detailed(array $parts, array &$totals): array
+    {
+        $leaves = [];
+        foreach ($parts as $part) {
+            $own = isset($this->values[$part[1]]) || isset($totals[$part[1]]) ? null : ($this->partsOf[$part[1]] ?? null);
+            if ($own === null) {
+                $leaves[] = $part;
+
+                continue;
+            }
+            $totals[$part[1]] = $own;
+            foreach ($this->detailed($own, $totals) as [$sign, $line, $absence]) {
+                $leaves[] = [$part[0] * $sign, $line, $absence];
+            }
+        }
+
+        return $leaves;
+    }
+
+    /**
+     * A total adds up without some parts. A part that every statement has is not none but the rest, which is next to nothing.
+     *
+     * @param  list<array{int, string, string}>  $absent
+     */
+    private function none(array $absent): void
+    {
+        foreach ($absent as [, $line, $absence]) {
+            // To add up without it proves more than not to add up with several others gone.
+            unset($this->leftOut[$line]);
+            if ($absence === 'zero') {
+                $this->putNone($line, self::ZERO);
+            } elseif ($absence === 'optional' && ! isset($this->added[$line])) {
+                $this->added[$line] = self::ABSENT;
+                $this->remember(self::NONE, $line, self::ABSENT, 1.0, []);
+            } elseif ($absence === 'unknown' && count($absent) === 1) {
+                $this->putNone($line, self::BALANCE);
+            }
+        }
+    }
+
+    /**
+     * Something was left out among several parts. If it is the only one of them that this company reports in other periods, it
+     * is that one; else nobody can say.
+     *
+     * @param  list<array{int, string, string}>  $absent
+     */
+    private function leaveOut(array $absent, float $rest): void
+    {
+        $dropped = array_values(array_filter($absent, fn (array $part): bool => isset($this->used[$part[1]])));
+        if (count($dropped) === 1 && $this->determine($dropped[0], $rest)) {
+            $this->none(array_values(array_filter($absent, static fn (array $part): bool => $part !== $dropped[0])));
+
+            return;
+        }
+        foreach ($absent as [, $line]) {
+            $this->leftOut[$line] = true;
+        }
+    }
+
+    /** @param  array{int, string, string}  $part  the only one a total lacks */
+    private function determine(array $part, float $rest): bool
+    {
+        [$sign, $line, $absence] = $part;
+        $value = $sign * $rest;
+        // A negative inventory is no inventory: another line is wrong.
+        if (($value < 0 && ! LineItems::mayBeNegative($line)) || (isset($this->struck[$line]) && ! self::isRemainder($line))) {
+            $this->leftOut[$line] = true;
+
+            return false;
+        }
+        unset($this->leftOut[$line]);
+        $this->put($line, $value, self::isRemainder($line) ? self::BALANCE : self::DERIVED);
+
+        return true;
+    }
+
+    /** Rests of totals, and sums of what was reported, where no evidence speaks against them. */
+    private function addUp(): void
+    {
+        do {
+            $before = count($this->added);
+            foreach ($this->open as [$total, $parts]) {
+                isset($this->values[$total]) && $this->solve($total, $parts);
+            }
+            foreach ($this->open as $i => [$total, $parts]) {
+                if (! isset($this->values[$total]) && $this->sum($total, $parts)) {
+                    $this->summedBy[$total] = $i;
+                }
+            }
+        } while (count($this->added) > $before);
+    }
+
+    /**
+     * The one remainder or total that a known total lacks, though small parts beside it are not told.
+     *
+     * @param  list<array{int, string, string}>  $parts
+     */
+    private function solve(string $total, array $parts): void
+    {
+        [$sum, $absent] = $this->known($parts);
+        $required = array_values(array_filter($absent, static fn (array $part): bool => $part[2] === 'unknown'));
+        if (count($required) === 1 && ! $this->isSuspect($absent) && self::isRemainder($required[0][1])) {
+            // What is taken to be none here is none elsewhere too.
+            isset($this->values[$required[0][1]]) || $this->remember(self::REST, $required[0][1], $total, (float) $required[0][0], $parts);
+            $this->put($required[0][1], $required[0][0] * ($this->values[$total] - $sum), self::BALANCE);
+            $this->none(array_values(array_filter($absent, static fn (array $part): bool => $part[2] !== 'unknown')));
+        }
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function sum(string $total, array $parts): bool
+    {
+        [$sum, $absent] = $this->known($parts);
+        if (! in_array('unknown', array_column($absent, 2), true) && ! $this->isSuspect($absent) && $this->hasReported($parts) && ! $this->contradicted($total)) {
+            $this->putSum($total, $sum, $parts, self::TOTAL);
+
+            return true;
+        }
+
+        return false;
+    }
+
+    /** @param  list<array{int, string, string}>  $absent */
+    private function isSuspect(array $absent): bool
+    {
+        foreach ($absent as [, $line]) {
+            if (isset($this->leftOut[$line])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether a total that is there does not add up in detail, this one among its parts being the sum of what was reported of it. */
+    private function contradicted(string $line): bool
+    {
+        foreach ($this->sums as [$total, $parts]) {
+            if (! isset($this->values[$total]) || ! in_array($line, array_column($parts, 1), true)) {
+                continue;
+            }
+            $this->course = null;
+            $totals = [];
+            $leaves = $this->detailed($parts, $totals);
+            [$sum, $absent] = $this->known($leaves);
+            if (! in_array('unknown', array_column($absent, 2), true) && abs($this->values[$total] - $sum) > max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->mayRoundTo(count($leaves)))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Lines that are part of no total and would have been shown.
+     *
+     * @param  list<array{string, string}>  $alone  line and its statement
+     */
+    private function zeros(array $alone): void
+    {
+        $exists = ['income' => isset($this->values['net_income']), 'balance' => isset($this->values['total_assets']), 'cash_flow' => isset($this->values['operating_cash_flow'])];
+        foreach ($alone as [$line, $statement]) {
+            if ($exists[$statement] ?? false) {
+                $this->putNone($line, self::ZERO);
+            }
+        }
+        $this->remember(self::DIVIDENDS, 'dividends_per_share', self::ZERO, 0.0, []);
+        if (($this->values['dividends_paid'] ?? null) === 0.0) {
+            $this->put('dividends_per_share', 0.0, self::ZERO);
+        }
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function remember(int $step, string $line, string $how, float $sign, array $parts): void
+    {
+        if ($this->course !== null) {
+            $this->course[] = [$step, $line, $how, $sign, $this->told($parts), count($parts)];
+        }
+    }
+
+    private function putNone(string $line, string $how): void
+    {
+        if (! isset($this->values[$line])) {
+            $this->remember(self::NONE, $line, $how, 0.0, []);
+            $this->put($line, 0.0, $how);
+        }
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function putSum(string $total, float $sum, array $parts, string $how): void
+    {
+        if (! isset($this->values[$total])) {
+            $this->remember(self::SUM, $total, $how, 0.0, $parts);
+            $this->put($total, $sum, $how);
+        }
+    }
+
+    private function put(string $line, float $value, string $how): void
+    {
+        if (! isset($this->values[$line])) {
+            $this->values[$line] = $value;
+            $this->added[$line] = $how;
+        }
+    }
+
+    /**
+     * Sum of the known parts, and the others; those shown to be none are neither.
+     *
+     * @param  list<array{int, string, string}>  $parts
+     * @return array{float, list<array{int, string, string}>}
+     */
+    private function known(array $parts): array
+    {
+        $sum = 0.0;
+        $absent = [];
+        foreach ($parts as $part) {
+            $value = $this->values[$part[1]] ?? null;
+            if ($value !== null) {
+                $sum += $part[0] * $value;
+            } elseif (! isset($this->added[$part[1]])) {
+                $absent[] = $part;
+            }
+        }
+
+        return [$sum, $absent];
+    }
+
+    /** @param  list<array{int, string, string}>  $parts */
+    private function hasReported(array $parts): bool
+    {
+        foreach ($parts as [, $line]) {
+            if (isset($this->values[$line]) && ($this->added[$line] ?? null) !== self::ZERO) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function mayRoundTo(int $parts): float
+    {
+        return self::rounding($this->digit ??= self::digit($this->values, $this->added), $parts);
+    }
+
+    /**
+     * What rounding can make of a sum of so many parts: half a unit of the last reported digit for each of its lines, at least
+     * two units.
+     */
+    private static function rounding(float $digit, int $parts): float
+    {
+        return $digit * max(2.0, ($parts + 1) / 2);
+    }
+
+    /**
+     * The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all.
+     *
+     * @param  array<string, float>  $values
+     * @param  array<string, string>  $added  lines that were not reported
+     */
+    private static function digit(array $values, array $added): float
+    {
+        $digit = 1e6;
+        $items = LineItems::all();
+        foreach ($values as $line => $value) {
+            if (isset($added[$line]) || ($items[$line]->unit ?? null) !== Unit::Money) {
+                continue;
+            }
+            while ($digit > 1e-6 && abs($value / $digit - round($value / $digit)) > 1e-9 * max(1.0, abs($value / $digit))) {
+                $digit /= 10;
+            }
+        }
+
+        return $digit;
+    }
+
+    private static function isRemainder(string $line): bool
+    {
+        return in_array($line, self::SOLVABLE, true) || str_starts_with($line, 'other_');
+    }
+
+    /** @return array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>, alone: list<array{string, string}>} */
+    private static function plan(ReportingModel $template): array
+    {
+        $sums = $alone = $inSum = [];
+        $items = LineItems::all();
+        foreach ($items as $item) {
+            foreach ($item->fits($template) ? $item->rules[$template->value] ?? [] : [] as $sum) {
+                $sums[] = [$item->key, array_map(static fn (array $part): array => [$part[0], $part[1], $items[$part[1]]->absence], $sum)];
+                $inSum += array_fill_keys(array_column($sum, 1), true);
+            }
+        }
+        foreach ($items as $item) {
+            if ($item->fits($template) && $item->absence === 'zero' && $item->statement !== 'per_share_and_counts' && ! isset($inSum[$item->key])) {
+                $alone[] = [$item->key, $item->statement];
+            }
+        }
+
+        return ['sums' => $sums, 'parts' => array_column(array_reverse($sums), 1, 0), 'alone' => $alone];
+    }
+}

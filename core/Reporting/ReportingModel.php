@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Reporting;
+
+/** The kind of business: each has its own statements, ratios and methods. */
+enum ReportingModel: string
+{
+    case Industrial = 'industrial';
+    case Bank = 'bank';
+    case Insurer = 'insurer';
+    case Property = 'property';
+
+    /** Not a business: it has prices and no accounts. */
+    case Fund = 'fund';
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::Industrial => 'industrial company',
+            self::Bank => 'bank',
+            self::Insurer => 'insurer',
+            self::Property => 'property company',
+            self::Fund => 'fund',
+        };
+    }
+}

@@ -1,0 +1,368 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Valuation\Method\CashFlow;
+
+use Logion\Capital\CostOfEquity;
+use Logion\Capital\WeightedAverageCost;
+use Logion\Figure\Figure;
+use Logion\Figure\Source;
+use Logion\Figure\Unit;
+use Logion\Figure\Working;
+use Logion\Statistics\RootFinding;
+use Logion\Valuation\Assumption;
+use Logion\Valuation\Convention;
+use Logion\Valuation\Discounting;
+use Logion\Valuation\EquityBridge;
+use Logion\Valuation\Forecast\DriverRule;
+use Logion\Valuation\Forecast\OperatingForecast;
+use Logion\Valuation\InvalidAssumption;
+
+/**
+ * Value of a share by discounted free cash flow to the firm, from named assumptions. Pure: the same assumptions give the
+ * same value. Money in one currency; per share in that currency.
+ *
+ * Free cash flow = EBIT − taxes + depreciation − capital expenditure − increase of working capital; equity value by the
+ * bridge. The discount rate is the weighted average cost of capital unless set outright.
+ */
+final readonly class DiscountedCashFlow
+{
+    /** Drivers of the forecast: label, lowest and highest constant searched when solved for. */
+    public const DRIVERS = [
+        'revenue_growth' => ['Revenue growth', -0.5, 1.0],
+        'operating_margin' => ['Operating margin', -0.5, 0.9],
+        'tax_rate' => ['Tax rate', 0.0, 0.8],
+        'depreciation_to_revenue' => ['Depreciation to revenue', 0.0, 0.6],
+        'capital_expenditure_to_revenue' => ['Capital expenditure to revenue', 0.0, 0.8],
+        'working_capital_to_revenue_change' => ['Working capital to revenue change', -1.0, 2.0],
+    ];
+
+    /** Range searched when a single figure is solved for. */
+    private const RANGES = [
+        'discount_rate' => [0.001, 0.6], 'terminal_growth' => [-0.3, 0.3], 'return_on_new_capital' => [0.005, 1.0], 'exit_multiple' => [0.1, 100.0],
+        'risk_free_rate' => [-0.02, 0.4], 'beta' => [-1.0, 6.0], 'equity_risk_premium' => [0.0, 0.3], 'cost_of_debt' => [0.0, 0.5], 'marginal_tax_rate' => [0.0, 0.6],
+    ];
+
+    public const MAX_YEARS = 30;
+
+    /**
+     * @param  array<string, Assumption>  $figures  single figures by name
+     * @param  array<string, DriverRule>  $drivers  by the names above
+     * @param  array<string, array<int, ?float>>  $history  of each driver by fiscal year
+     * @param  int  $baseYear  last reported fiscal year; the first forecast year follows it
+     */
+    public function __construct(
+        public array $figures,
+        public array $drivers,
+        public array $history,
+        public int $baseYear,
+        public int $years,
+        public TerminalMethod $terminal,
+        public Convention $convention,
+        public float $stub,
+        public string $currency,
+    ) {
+        if ($years < 1 || $years > self::MAX_YEARS) {
+            throw InvalidAssumption::outOfRange('years', 'between 1 and '.self::MAX_YEARS);
+        }
+    }
+
+    /** @return list<string> every name that can be set or solved for */
+    public function names(): array
+    {
+        return [...array_keys($this->figures), ...array_keys(self::DRIVERS)];
+    }
+
+    /**
+     * One assumption changed: a single figure, or a driver held at the same figure every year.
+     *
+     * @throws InvalidAssumption if there is no such assumption or the figure is impossible
+     */
+    public function with(string $name, float $value): self
+    {
+        if (! is_finite($value)) {
+            throw InvalidAssumption::outOfRange($name, 'a finite number');
+        }
+        if (isset(self::DRIVERS[$name])) {
+            return $this->withDriver($name, DriverRule::constant($value));
+        }
+        $figure = $this->figures[$name] ?? null;
+        if ($figure === null) {
+            throw InvalidAssumption::unknown($name, ...$this->names());
+        }
+        if ($name === 'shares' && $value <= 0) {
+            throw InvalidAssumption::outOfRange($name, 'more than zero');
+        }
+        if ($name === 'return_on_new_capital' && $value <= 0) {
+            throw InvalidAssumption::outOfRange($name, 'more than zero');
+        }
+
+        return $this->copy(figures: [...$this->figures, $name => $figure->own($value)]);
+    }
+
+    public function withDriver(string $name, DriverRule $rule): self
+    {
+        return isset(self::DRIVERS[$name])
+            ? $this->copy(drivers: [...$this->drivers, $name => $rule])
+            : throw InvalidAssumption::unknown($name, ...array_keys(self::DRIVERS));
+    }
+
+    /**
+     * @param  array<string, Assumption>|null  $figures
+     * @param  array<string, DriverRule>|null  $drivers
+     */
+    public function copy(?array $figures = null, ?array $drivers = null, ?int $years = null, ?TerminalMethod $terminal = null, ?Convention $convention = null): self
+    {
+        return new self(
+            $figures ?? $this->figures, $drivers ?? $this->drivers, $this->history, $this->baseYear, $years ?? $this->years,
+            $terminal ?? $this->terminal, $convention ?? $this->convention, $this->stub, $this->currency,
+        );
+    }
+
+    public function costOfEquity(): float
+    {
+        return CostOfEquity::capitalAssetPricing($this->figure('risk_free_rate'), $this->figure('beta'), $this->figure('equity_risk_premium'));
+    }
+
+    public function weightedAverageCost(): WeightedAverageCost
+    {
+        return WeightedAverageCost::of(
+            max(1e-9, $this->figure('equity_market_value')), max(0.0, $this->figure('debt') + $this->figure('lease_liabilities')),
+            $this->costOfEquity(), $this->figure('cost_of_debt'), $this->figure('marginal_tax_rate'),
+        );
+    }
+
+    /** The rate set outright, else the weighted average cost of capital. */
+    public function discountRate(): float
+    {
+        return isset($this->figures['discount_rate']) && $this->figures['discount_rate']->source === 'own' ? $this->figures['discount_rate']->value : $this->weightedAverageCost()->rate;
+    }
+
+    /** @return array<string, list<float>> path of each driver over the forecast */
+    public function paths(): array
+    {
+        $paths = [];
+        foreach (array_keys(self::DRIVERS) as $name) {
+            $paths[$name] = $this->drivers[$name]->path(self::DRIVERS[$name][0], $this->years, $this->history[$name] ?? []);
+        }
+
+        return $paths;
+    }
+
+    public function forecast(): OperatingForecast
+    {
+        $p = $this->paths();
+
+        return OperatingForecast::byCapitalExpenditure(
+            $this->figure('base_revenue'), $p['revenue_growth'], $p['operating_margin'], $p['tax_rate'], $p['depreciation_to_revenue'],
+            $p['capital_expenditure_to_revenue'], $p['working_capital_to_revenue_change'],
+        );
+    }
+
+    public function bridge(): EquityBridge
+    {
+        $amounts = [];
+        foreach ([...EquityBridge::ADDED, ...EquityBridge::DEDUCTED] as $name) {
+            $amounts[$name] = $this->figure($name);
+        }
+
+        return new EquityBridge($amounts);
+    }
+
+    /** @throws InvalidAssumption if terminal growth is not below the discount rate */
+    public function value(): CashFlowValue
+    {
+        $rate = $this->discountRate();
+        if ($rate <= -0.99) {
+            throw InvalidAssumption::outOfRange('discount_rate', 'above −99 %');
+        }
+        $growth = $this->figure('terminal_growth');
+        $forecast = $this->forecast();
+        if ($this->terminal !== TerminalMethod::ExitMultiple && $growth >= $rate) {
+            throw InvalidAssumption::growthNotBelowRate($growth, $rate);
+        }
+
+        return CashFlowValue::of(
+            $forecast->flows, new Discounting(array_fill(0, $this->years, $rate), $this->convention, $this->stub), $this->terminalValue($forecast, $rate, $growth),
+            $this->bridge(), $this->figure('shares'), $this->terminal !== TerminalMethod::ExitMultiple,
+        );
+    }
+
+    /**
+     * The figure of one assumption at which the value is the price, others unchanged; a driver is held constant over the
+     * years. Null when no figure in a sensible range does it. With several solutions, the one nearest to today's figure.
+     *
+     * @throws InvalidAssumption if there is no such assumption
+     */
+    public function solve(string $name, float $price): ?float
+    {
+        $driver = self::DRIVERS[$name] ?? null;
+        $range = $driver !== null ? [$driver[1], $driver[2]] : self::RANGES[$name] ?? null;
+        if ($range === null) {
+            if (! isset($this->figures[$name])) {
+                throw InvalidAssumption::unknown($name, ...array_keys(self::RANGES), ...array_keys(self::DRIVERS));
+            }
+            $size = max(1.0, abs($this->figures[$name]->value), abs($price) * $this->figure('shares'));
+            $range = $name === 'shares' || $name === 'base_revenue' ? [$size * 1e-4, $size * 1e3] : [-$size * 20, $size * 20];
+        }
+        $distance = function (float $x) use ($name, $price): ?float {
+            try {
+                return ($this->with($name, $x)->value()->perShare ?? NAN) - $price;
+            } catch (InvalidAssumption) {
+                return null;
+            }
+        };
+        $roots = RootFinding::scan($distance, $range[0], $range[1], 240);
+        $now = $driver !== null ? $this->paths()[$name][0] : ($name === 'discount_rate' ? $this->discountRate() : $this->figure($name));
+        usort($roots, static fn (float $a, float $b): int => abs($a - $now) <=> abs($b - $now));
+
+        return $roots[0] ?? null;
+    }
+
+    /**
+     * Value per share for every pair of two assumptions; null where there is none.
+     *
+     * @param  list<float>  $rows
+     * @param  list<float>  $columns
+     * @return list<list<?float>>
+     */
+    public function sensitivity(string $rowName, array $rows, string $columnName, array $columns): array
+    {
+        return array_map(fn (float $row): array => array_map(function (float $column) use ($rowName, $row, $columnName): ?float {
+            try {
+                return $this->with($rowName, $row)->with($columnName, $column)->value()->perShare;
+            } catch (InvalidAssumption) {
+                return null;
+            }
+        }, $columns), $rows);
+    }
+
+    /**
+     * What a careful reader should be warned of.
+     *
+     * @return list<string>
+     */
+    public function warnings(CashFlowValue $value): array
+    {
+        $warnings = [];
+        $growth = $this->figure('terminal_growth');
+        if ($this->terminal !== TerminalMethod::ExitMultiple && $growth > $this->figure('risk_free_rate')) {
+            $warnings[] = sprintf('Terminal growth of %.1f %% exceeds the risk-free rate of %.1f %%: no company outgrows its economy for ever.', 100 * $growth, 100 * $this->figure('risk_free_rate'));
+        }
+        if ($value->terminalShare !== null && $value->terminalShare > 0.75) {
+            $warnings[] = sprintf('%.0f %% of the value lies beyond the forecast.', 100 * $value->terminalShare);
+        }
+        if ($value->equityValue !== null && $value->equityValue < 0) {
+            $warnings[] = 'Claims exceed the value of the business: equity is worth nothing under these assumptions.';
+        }
+        if ($this->terminal === TerminalMethod::ReturnOnNewCapital && $growth >= $this->figure('return_on_new_capital')) {
+            $warnings[] = 'Terminal growth is not below the return on new capital: growing would consume all profit.';
+        }
+
+        return $warnings;
+    }
+
+    /** The value per share with the tree of what it is made of. */
+    public function working(CashFlowValue $value): Working
+    {
+        /** @param  list<Working>  $children */
+        $money = fn (string $label, ?float $amount, ?string $formula = null, array $children = [], ?Source $source = null, ?string $period = null): Working => new Working(
+            $label, Figure::of($amount ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'), Unit::Money), $formula, $period, $children, $source,
+        );
+        $forecast = $this->forecast();
+        $paths = $this->paths();
+        $years = [];
+        foreach ($value->presentValues as $i => $present) {
+            $label = 'FY '.($this->baseYear + $i + 1);
+            $years[] = $money('Present value of free cash flow', $present, $i === 0 && $this->stub < 1 ? 'free cash flow × part of the year still ahead × discount factor' : 'free cash flow × discount factor', [
+                $money('Free cash flow', $value->flows[$i], 'operating profit − taxes + depreciation − capital expenditure − increase of working capital', [
+                    $money('Operating profit', $forecast->ebit[$i], 'revenue × operating margin', [
+                        $money('Revenue', $forecast->revenue[$i], 'revenue of the year before × (1 + growth)', [$this->driverLeaf('revenue_growth', $paths['revenue_growth'][$i], $label)], null, $label),
+                        $this->driverLeaf('operating_margin', $paths['operating_margin'][$i], $label),
+                    ], null, $label),
+                    $money('Taxes', $forecast->taxes[$i], 'operating profit × tax rate', [$this->driverLeaf('tax_rate', $paths['tax_rate'][$i], $label)], null, $label),
+                    $money('Depreciation', $forecast->depreciation[$i], 'revenue × depreciation to revenue', [$this->driverLeaf('depreciation_to_revenue', $paths['depreciation_to_revenue'][$i], $label)], null, $label),
+                    $money('Capital expenditure', $forecast->capitalExpenditure[$i], 'revenue × capital expenditure to revenue', [$this->driverLeaf('capital_expenditure_to_revenue', $paths['capital_expenditure_to_revenue'][$i], $label)], null, $label),
+                    $money('Increase of working capital', $forecast->workingCapitalIncrease[$i], 'revenue change × working capital to revenue change', [$this->driverLeaf('working_capital_to_revenue_change', $paths['working_capital_to_revenue_change'][$i], $label)], null, $label),
+                ], null, $label),
+                new Working('Discount factor', Figure::of($value->discountFactors[$i], Unit::Ratio), $this->convention === Convention::MidYear ? '(1 + rate)^−time, in the middle of the year' : '(1 + rate)^−time, at the end of the year', $label),
+            ], null, $label);
+        }
+        $terminal = match ($this->terminal) {
+            TerminalMethod::ReturnOnNewCapital => ['next profit after tax × (1 − growth / return on new capital) / (rate − growth)', ['terminal_growth', 'return_on_new_capital']],
+            TerminalMethod::Perpetuity => ['last free cash flow × (1 + growth) / (rate − growth)', ['terminal_growth']],
+            TerminalMethod::ExitMultiple => ['EBITDA of the last year × exit multiple', ['exit_multiple']],
+        };
+        $bridge = [];
+        foreach ([...EquityBridge::ADDED, ...EquityBridge::DEDUCTED] as $name) {
+            if ($this->figure($name) != 0.0) {
+                $bridge[] = $this->leaf($name);
+            }
+        }
+
+        return new Working('Value per share', Figure::of($value->perShare ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'), Unit::MoneyPerShare), 'equity value / shares', null, [
+            $money('Equity value', $value->equityValue, 'enterprise value + cash and other assets − debt and other claims', [
+                $money('Enterprise value', $value->enterpriseValue, 'present value of the forecast + present value of what comes after', [
+                    $money('Present value of the forecast', $value->sumOfPresentValues, 'sum over the years', $years),
+                    $money('Present value of what comes after', $value->presentTerminalValue, 'terminal value × discount factor', [
+                        $money('Terminal value', $value->terminalValue, $terminal[0], array_map($this->leaf(...), $terminal[1])),
+                    ]),
+                    $this->rateWorking(),
+                ]),
+                ...$bridge,
+            ]),
+            $this->leaf('shares'),
+        ], null, 'dcf');
+    }
+
+    public function rateWorking(): Working
+    {
+        if (isset($this->figures['discount_rate']) && $this->figures['discount_rate']->source === 'own') {
+            return $this->leaf('discount_rate');
+        }
+        $cost = $this->weightedAverageCost();
+        /** @param  list<Working>  $children */
+        $percent = static fn (string $label, float $value, string $formula, array $children): Working => new Working($label, Figure::of($value, Unit::Percent), $formula, null, $children);
+
+        return $percent('Weighted average cost of capital', $cost->rate, 'share of equity × cost of equity + share of debt × cost of debt × (1 − tax rate)', [
+            $percent('Cost of equity', $this->costOfEquity(), 'risk-free rate + beta × equity risk premium', [$this->leaf('risk_free_rate'), $this->leaf('beta'), $this->leaf('equity_risk_premium')]),
+            $percent('Cost of debt after tax', $cost->afterTaxCostOfDebt, 'cost of debt × (1 − tax rate)', [$this->leaf('cost_of_debt'), $this->leaf('marginal_tax_rate')]),
+            $percent('Share of equity', $cost->weightEquity, 'market value of equity / (equity + debt)', [$this->leaf('equity_market_value')]),
+            $percent('Share of debt', $cost->weightDebt, 'debt and leases / (equity + debt)', [$this->leaf('debt')]),
+        ]);
+    }
+
+    private function terminalValue(OperatingForecast $forecast, float $rate, float $growth): ?float
+    {
+        $last = $this->years - 1;
+        $paths = $this->paths();
+
+        return match ($this->terminal) {
+            TerminalMethod::ExitMultiple => ($forecast->ebit[$last] + $forecast->depreciation[$last]) * $this->figure('exit_multiple'),
+            TerminalMethod::Perpetuity => CashFlowValue::growingPerpetuity($forecast->flows[$last] * (1 + $growth), $rate, $growth),
+            TerminalMethod::ReturnOnNewCapital => CashFlowValue::growingPerpetuity(
+                $forecast->nextOperatingProfitAfterTax($growth, $paths['operating_margin'][$last], $paths['tax_rate'][$last]) * (1 - $growth / $this->figure('return_on_new_capital')), $rate, $growth,
+            ),
+        };
+    }
+
+    private function figure(string $name): float
+    {
+        return $this->figures[$name]->value;
+    }
+
+    private function leaf(string $name): Working
+    {
+        $figure = $this->figures[$name];
+
+        return new Working($figure->label, Figure::of($figure->value, $figure->unit), null, null, [], Source::assumption(ucfirst($figure->source).($figure->note === '' ? '' : ": {$figure->note}")), $name);
+    }
+
+    private function driverLeaf(string $name, float $value, string $period): Working
+    {
+        $rule = $this->drivers[$name];
+
+        return new Working(self::DRIVERS[$name][0], Figure::of($value, Unit::Percent), null, $period, [], Source::assumption(ucfirst($rule->source).': '.$rule->describe()), $name);
+    }
+}

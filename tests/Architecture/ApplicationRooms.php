@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Architecture;
+
+use PHPat\Selector\Selector;
+use PHPat\Test\Attributes\TestRule;
+use PHPat\Test\Builder\Rule;
+use PHPat\Test\PHPat;
+
+/** Which room of the application may use which; an arrow that is not here fails, and together they have no cycle. */
+final class ApplicationRooms
+{
+    /** Room by room, from the foundation up: each uses only rooms above it in this list. */
+    public const USES = [
+        'Files' => [],
+        'Identity' => [],
+        'Models' => ['Files', 'Identity'],
+        'Storage' => ['Identity', 'Models'],
+        'Evaluation' => ['Identity', 'Models', 'Storage'],
+        'Http' => ['Evaluation', 'Models', 'Storage'],
+        'Task' => ['Evaluation', 'Http', 'Models', 'Storage'],
+        'Feature\Account' => ['Http', 'Models'],
+        'Feature\Screening' => ['Evaluation', 'Files', 'Http', 'Identity', 'Models', 'Storage', 'Task'],
+        'Feature\BackTest' => ['Evaluation', 'Feature\Screening', 'Http', 'Identity', 'Models', 'Storage', 'Task'],
+        'Feature\Comparison' => ['Evaluation', 'Feature\BackTest', 'Feature\Screening', 'Http', 'Models'],
+        'Feature\Catalogue' => ['Evaluation', 'Feature\Screening', 'Http', 'Models', 'Storage'],
+        'Feature\CompanyList' => ['Evaluation', 'Http', 'Models'],
+        'Feature\Correction' => ['Evaluation', 'Http', 'Models'],
+        'Feature\Decision' => ['Evaluation', 'Http', 'Identity', 'Models', 'Storage'],
+        'Feature\Export' => ['Evaluation', 'Files', 'Http', 'Identity', 'Models', 'Storage'],
+        'Feature\Finder' => ['Evaluation', 'Http', 'Identity', 'Models'],
+        'Feature\Intake' => ['Files', 'Http', 'Identity', 'Models', 'Storage', 'Task'],
+        'Feature\Note' => ['Evaluation', 'Http', 'Models'],
+        'Feature\OwnMetric' => ['Evaluation', 'Http', 'Identity', 'Models'],
+        'Feature\Statement' => ['Evaluation', 'Http', 'Storage'],
+        'Feature\Company' => ['Evaluation', 'Feature\Statement', 'Http', 'Identity', 'Models'],
+        'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Identity', 'Models', 'Storage'],
+        'Feature\Valuation' => ['Evaluation', 'Http', 'Models'],
+        'Feed' => ['Feature\Intake', 'Models', 'Storage'],
+        'Demo' => ['Models', 'Storage'],
+    ];
+
+    /** @return iterable<string, Rule> */
+    #[TestRule]
+    public function rooms_use_only_what_they_may(): iterable
+    {
+        foreach (self::USES as $room => $uses) {
+            yield $room => PHPat::rule()
+                ->classes(Selector::inNamespace("App\\{$room}"))
+                ->shouldNotDependOn()
+                ->classes(...array_map(
+                    static fn (string $other) => Selector::inNamespace("App\\{$other}"),
+                    array_values(array_diff([...array_keys(self::USES), 'Console'], $uses, [$room])),
+                ))
+                ->because("{$room} may use ".($uses === [] ? 'no other room' : implode(', ', $uses)));
+        }
+    }
+
+    /** What a company is told for practice must not be needed where it is used in earnest. */
+    #[TestRule]
+    public function only_its_command_knows_the_demo(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('App'))
+            ->excluding(
+                Selector::inNamespace('App\Demo'),
+                Selector::classname('/Commands.(SeedDemo|WriteImportSamples)$/', true),
+            )
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('App\Demo'))
+            ->because('a real installation has no demo data');
+    }
+}

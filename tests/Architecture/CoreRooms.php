@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Architecture;
+
+use PHPat\Selector\Selector;
+use PHPat\Test\Attributes\TestRule;
+use PHPat\Test\Builder\Rule;
+use PHPat\Test\PHPat;
+
+/** Which room of the core may use which; an arrow that is not here fails, and together they have no cycle. */
+final class CoreRooms
+{
+    /** Room by room, from the foundation up: each uses only rooms above it in this list. */
+    public const USES = [
+        'Figure' => [],
+        'Statistics' => ['Figure'],
+        'Time' => ['Figure'],
+        'Reference' => [],
+        'Identity' => ['Figure', 'Time'],
+        'Market' => ['Statistics', 'Time'],
+        'Capital' => ['Statistics'],
+        'Reporting' => ['Figure', 'Market', 'Reference', 'Statistics', 'Time'],
+        'Intake' => ['Figure', 'Reference', 'Reporting', 'Time'],
+        'Formula' => ['Capital', 'Figure', 'Market', 'Reporting', 'Statistics', 'Time'],
+        'Metric' => ['Figure', 'Formula', 'Market', 'Reporting', 'Time'],
+        'CrossSection' => ['Figure', 'Formula', 'Market', 'Metric', 'Reference', 'Reporting', 'Statistics'],
+        'Comparison' => ['CrossSection', 'Figure', 'Formula', 'Metric', 'Reporting', 'Statistics'],
+        'Screening' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Statistics', 'Time'],
+        'Dividend' => ['Figure', 'Market', 'Metric', 'Reporting'],
+        'Portfolio' => ['Market', 'Statistics', 'Time'],
+        'BackTest' => ['Portfolio'],
+        'Valuation' => ['Capital', 'Figure', 'Formula', 'Metric', 'Reporting', 'Statistics', 'Time'],
+    ];
+
+    /** @return iterable<string, Rule> */
+    #[TestRule]
+    public function rooms_use_only_what_they_may(): iterable
+    {
+        foreach (self::USES as $room => $uses) {
+            yield $room => PHPat::rule()
+                ->classes(Selector::inNamespace("Logion\\{$room}"))
+                ->shouldNotDependOn()
+                ->classes(...array_map(
+                    static fn (string $other) => Selector::inNamespace("Logion\\{$other}"),
+                    array_values(array_diff(array_keys(self::USES), $uses, [$room])),
+                ))
+                ->because("{$room} may use ".($uses === [] ? 'no other room' : implode(', ', $uses)));
+        }
+    }
+}

@@ -1,0 +1,193 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\BackTest;
+
+use App\Evaluation\EvaluationContexts;
+use App\Feature\BackTest\BackTestRunner;
+use App\Feature\Screening\ScreenRunner;
+use App\Models\BackTest;
+use App\Models\Task;
+use App\Storage\ColumnStore;
+use Illuminate\Support\Facades\DB;
+use Logion\Screening\ScreenDefinition;
+use Tests\DemoTestCase;
+
+final class BackTestTest extends DemoTestCase
+{
+    private const SETTINGS = [
+        'screen' => ['name' => 'Test', 'criteria' => ['return_on_equity > 0.08', 'price_to_earnings < 16', 'universe_percentile(price_to_book) < 0.8', 'operating_margin > 0 or net_margin > 0']],
+        'frequency' => 'quarterly', 'from' => '2022-06-30', 'to' => '2024-06-28', 'lag' => 1, 'cost' => 25, 'index' => 'ALLSH',
+    ];
+
+    /**
+     * @param  array<string, mixed>  $more
+     * @return array<string, mixed>
+     */
+    private function run_(array $more = [], ?\Closure $progress = null): array
+    {
+        return $this->app->make(BackTestRunner::class)->run([...self::SETTINGS, ...$more], null, $progress);
+    }
+
+    public function test_it_says_how_many_could_not_be_decided_and_where_that_jumps(): void
+    {
+        $result = $this->run_();
+        foreach ($result['dates'] as $date) {
+            $this->assertLessThanOrEqual($date['universe'], $date['undecidable'] + $date['picked'], $date['signal']);
+        }
+        $expected = \Logion\BackTest\Jumps::of(array_map(static fn (array $date): array => ['day' => (int) str_replace('-', '', $date['signal']), 'universe' => $date['universe'], 'undecidable' => $date['undecidable']], $result['dates']));
+        $this->assertSame(array_column($expected, 'kind'), array_column($result['jumps'], 'kind'));
+    }
+
+    public function test_it_picks_what_the_screen_itself_answers_on_each_day(): void
+    {
+        $result = $this->run_();
+        $this->assertCount(8, $result['dates']);
+        foreach ([$result['dates'][0], $result['dates'][5]] as $date) {
+            $day = (int) str_replace('-', '', $date['signal']);
+            $this->app->make(ColumnStore::class)->refresh($day);
+            $run = $this->app->make(ScreenRunner::class)->run(ScreenDefinition::fromArray(self::SETTINGS['screen']), $this->app->make(EvaluationContexts::class)->of(null, $date['signal']));
+            $held = [...array_column($date['held'], 'ticker'), ...$date['not_bought']];
+            sort($held);
+            $expected = array_column($run['rows'], 'ticker');
+            sort($expected);
+            $this->assertSame($expected, $held, $date['signal']);
+            $this->assertSame($run['universe']['size'], $date['universe']);
+        }
+        $this->assertGreaterThan(0, count($result['dates'][0]['held']));
+    }
+
+    public function test_a_planted_future_fact_changes_nothing(): void
+    {
+        $before = $this->run_();
+        // Every company is given absurd facts, prices, splits and dividends after the end, filed for periods within.
+        DB::statement('insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, 20240701, \'Planted\' from companies');
+        DB::statement("insert into facts (company_id, filing_id, line, period, value) select f.company_id, f.id, l.line, 20220, 9e15 from filings f join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select 'earnings_per_share_diluted' union select 'total_equity') l where f.title = 'Planted'");
+        DB::statement('update bars set close = close * 1000, high = high * 1000, low = low * 1000 where day > 20240628');
+        DB::statement("insert into corporate_actions (security_id, kind, ex_date, ratio) select id, 'split', 20240710, 50 from securities where kind = 'share'");
+        DB::statement('insert into dividends (security_id, ex_date, paid_on, amount, currency) select id, 20240711, 20240720, 99, \'XCR\' from securities where kind = \'share\'');
+        $after = $this->run_();
+        $this->assertSame($before['dates'], $after['dates']);
+        $this->assertSame($before['values'], $after['values']);
+        $this->assertSame($before['hindsight_values'], $after['hindsight_values']);
+    }
+
+    public function test_a_fact_filed_inside_the_time_counts_only_from_its_filing_on(): void
+    {
+        $before = $this->run_();
+        DB::statement('insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, 20231015, \'Planted\' from companies');
+        DB::statement("insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'operating_income', 20220, -9e15 from filings where title = 'Planted'");
+        DB::statement("insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'total_equity', 20220, 9e18 from filings where title = 'Planted'");
+        $after = $this->run_(['screen' => ['criteria' => [...self::SETTINGS['screen']['criteria'], 'growth(total_equity, 1) < 1000 or growth(total_equity, 1) > 0']]]);
+        foreach ($before['dates'] as $i => $date) {
+            if ($date['signal'] < '2023-10-15') {
+                $this->assertSame($date['universe'], $after['dates'][$i]['universe']);
+                $this->assertLessThanOrEqual($date['picked'], $after['dates'][$i]['picked']);
+            }
+        }
+        $again = $this->run_();
+        $early = static fn (array $result): array => array_filter($result['dates'], static fn (array $date): bool => $date['signal'] < '2023-10-15');
+        $this->assertSame($early($before), $early($again));
+    }
+
+    public function test_the_same_settings_give_the_same_result(): void
+    {
+        $this->assertSame(json_encode($this->run_()), json_encode($this->run_()));
+        $this->assertNotSame($this->run_()['fingerprint'], $this->run_(['lag' => 3])['fingerprint']);
+    }
+
+    public function test_a_rule_that_never_picks_anything_holds_cash(): void
+    {
+        $result = $this->run_(['screen' => ['criteria' => ['price_to_book > 1e9']]]);
+        $this->assertCount(8, $result['dates']);
+        $this->assertSame([0], array_values(array_unique(array_column($result['dates'], 'picked'))));
+        $this->assertSame([10000.0], array_values(array_unique($result['values'])));
+        $this->assertNull($result['hit_rate']);
+    }
+
+    public function test_delisted_companies_take_part_while_they_were_there(): void
+    {
+        $result = $this->run_(['screen' => ['criteria' => []], 'from' => '2020-03-31', 'to' => '2021-12-30']);
+        $held = static fn (array $date): array => array_column($date['held'], 'ticker');
+        $this->assertContains('LNTE', $held($result['dates'][1]), 'It failed in March 2021.');
+        $this->assertNotContains('LNTE', $held($result['dates'][count($result['dates']) - 1]));
+        $this->assertNotContains('LNTE', $result['today']);
+        $this->assertContains('ASKW', $held($result['dates'][0]), 'It was taken over in 2024.');
+    }
+
+    public function test_everyone_in_equal_weights_without_costs_is_close_to_its_own_mean(): void
+    {
+        $free = $this->run_(['screen' => ['criteria' => []], 'cost' => 0]);
+        $dear = $this->run_(['screen' => ['criteria' => []], 'cost' => 100]);
+        $this->assertGreaterThan($dear['performance']['total'], $free['performance']['total']);
+        $this->assertEqualsWithDelta(0.0, array_sum(array_column($free['dates'], 'cost')), 1e-12);
+        foreach ($free['periods'] as $period) {
+            $members = array_column($period['members'], 'return');
+            $this->assertEqualsWithDelta(array_sum($members) / count($members), $period['return'], 0.002);
+        }
+    }
+
+    public function test_a_ranking_holds_only_its_first(): void
+    {
+        $result = $this->run_(['screen' => ['criteria' => []], 'ranking' => ['components' => [['formula' => 'return_on_equity', 'weight' => 1, 'better' => 'higher'], ['formula' => 'universe_percentile(price_to_book)', 'weight' => 1, 'better' => 'lower']]], 'top' => 5]);
+        foreach ($result['dates'] as $date) {
+            $this->assertSame(5, $date['picked']);
+            $this->assertEqualsWithDelta(1.0, array_sum(array_column($date['held'], 'weight')), 1e-12);
+        }
+        $this->assertCount(5, $result['today']);
+    }
+
+    public function test_an_index_as_universe_has_its_members_of_the_day(): void
+    {
+        $all = $this->run_(['screen' => ['universe' => ['lists' => ['index' => 'ALLSH']], 'criteria' => []]]);
+        $one = $this->run_(['screen' => ['universe' => ['lists' => ['index' => 'IXTH'], 'market_cap' => ['least' => 1e8]], 'criteria' => []]]);
+        $this->assertGreaterThan($one['dates'][0]['universe'], $all['dates'][0]['universe']);
+        $this->assertGreaterThan(0, $one['dates'][0]['universe']);
+    }
+
+    public function test_it_runs_as_a_job_with_progress_and_keeps_its_result(): void
+    {
+        $this->actingAs($user = $this->someone());
+        $made = $this->postJson('/api/v1/back-tests', self::SETTINGS)->assertCreated()->json();
+        $shown = $this->getJson("/api/v1/back-tests/{$made['id']}")->assertOk()->json();
+        $this->assertSame('done', $shown['task']['state']);
+        $this->assertSame($shown['task']['total'], $shown['task']['done']);
+        $this->assertEquals($this->run_()['values'], $shown['result']['values']);
+        $this->assertCount(1, $this->getJson('/api/v1/back-tests')->json());
+        $this->deleteJson("/api/v1/back-tests/{$made['id']}")->assertNoContent();
+        $this->assertSame(0, BackTest::query()->of($user)->count());
+    }
+
+    public function test_a_cancelled_back_test_stops_and_stores_nothing(): void
+    {
+        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'x', 'state' => 'cancelled']);
+        $test = BackTest::query()->create(['user_id' => $this->someone()->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => self::SETTINGS]);
+        \App\Feature\BackTest\RunBackTest::dispatchSync($test->id);
+        $this->assertNull($test->refresh()->result);
+        $steps = 0;
+        try {
+            $this->run_([], static function (int $done) use (&$steps): void {
+                $steps = $done;
+                if ($done === 20) {
+                    throw new \App\Task\WorkCancelled;
+                }
+            });
+        } catch (\App\Task\WorkCancelled) {
+        }
+        $this->assertSame(20, $steps);
+    }
+
+    public function test_settings_that_cannot_work_are_refused_at_once(): void
+    {
+        $this->actingAs($this->someone());
+        foreach ([
+            [['frequency' => 'hourly'], 422], [['from' => 'soon'], 422], [['index' => 'NOPE'], 404], [['screen' => ['criteria' => ['no_such > 1']]], 422], [['lag' => 99], 422], [['cost' => -1], 422],
+            [['ranking' => ['components' => []]], 422], [['top' => 0], 422],
+        ] as [$bad, $status]) {
+            $this->postJson('/api/v1/back-tests', [...self::SETTINGS, ...$bad])->assertStatus($status);
+        }
+        $this->postJson('/api/v1/back-tests', [...self::SETTINGS, 'from' => '2031-01-01'])->assertCreated();
+        $this->assertStringContainsString('no trading days', (string) Task::query()->where('kind', 'back-test')->where('state', 'failed')->value('message'));
+    }
+}

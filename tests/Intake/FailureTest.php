@@ -1,0 +1,275 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Intake;
+
+use App\Feature\Intake\CompanyMatching;
+use App\Feature\Intake\ImportRunner;
+use App\Feature\Intake\Imports;
+use App\Feature\Intake\Mapping;
+use App\Feature\Intake\Recognition;
+use App\Feed\FileDrop;
+use App\Files\FileFormat;
+use App\Files\Rows;
+use App\Files\XbrlReport;
+use App\Models\Import;
+use App\Storage\StorageTrouble;
+use App\Task\TaskProgress;
+use Illuminate\Support\Facades\DB;
+use Logion\Intake\Refusal;
+use Tests\DemoTestCase;
+
+/** What goes wrong leaves no half-stored file, no crash, and a sentence. */
+final class FailureTest extends DemoTestCase
+{
+    public function test_a_process_killed_in_the_middle_leaves_what_was_there_before(): void
+    {
+        // A database of its own: the killed process must not share this test's transaction.
+        $database = sys_get_temp_dir().'/kill-'.getmypid().'.sqlite';
+        touch($database);
+        $run = static fn (string $command): array => [exec('cd '.escapeshellarg(base_path()).' && DB_DATABASE='.escapeshellarg($database)." php artisan {$command} 2>&1", $output, $code), $code];
+        $run('migrate --force');
+        $pdo = new \PDO("sqlite:{$database}");
+        $pdo->exec("insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into securities (company_id, kind, name) values (1, 'share', 'K'); insert into listings (security_id, exchange_id, ticker, currency) values (1, 1, 'KILL', 'XCR')");
+        $file = sys_get_temp_dir().'/KILL '.getmypid().'.csv';
+        $stream = fopen($file, 'wb');
+        fwrite($stream, "Date,Close,Volume\n");
+        for ($i = 0; $i < 300_000; $i++) {
+            // Mostly refused as repeated, but read one by one, so the work takes a while.
+            fwrite($stream, date('Y-m-d', 86400 * ($i % 18_000)).','.(10 + $i % 7).",1000\n");
+        }
+        fclose($stream);
+        $survived = 0;
+        foreach ([250_000, 450_000, 700_000, 1_000_000] as $wait) {
+            $process = proc_open(['php', 'artisan', 'logion:import', $file, '--company=KILL'], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, base_path(), [...getenv(), 'DB_DATABASE' => $database]);
+            usleep($wait);
+            $status = proc_get_status($process);
+            if ($status['running']) {
+                posix_kill($status['pid'], SIGKILL);
+                $survived++;
+            }
+            proc_close($process);
+            $this->assertSame([0, 'ok'], [(int) (new \PDO("sqlite:{$database}"))->query('select count(*) from bars')->fetchColumn(), (new \PDO("sqlite:{$database}"))->query('pragma integrity_check')->fetchColumn()]);
+        }
+        $this->assertGreaterThan(0, $survived, 'at least one was killed at work');
+        // Afterwards the file imports as if nothing had happened.
+        [, $code] = $run('logion:import '.escapeshellarg($file).' --company=KILL');
+        $this->assertSame([0, 18000], [$code, (int) (new \PDO("sqlite:{$database}"))->query('select count(*) from bars')->fetchColumn()]);
+        array_map('unlink', [...glob($database.'*') ?: [], $file]);
+    }
+
+    public function test_a_list_of_nobody_is_refused_before_it_is_stored(): void
+    {
+        $import = $this->taken('mine.csv', "Ticker,Remark\nBRSW,\n");
+        $this->expectException(Refusal::class);
+        $this->expectExceptionMessage('name the user they are for');
+        $this->app->make(Imports::class)->preview($import);
+    }
+
+    public function test_every_trouble_has_a_sentence(): void
+    {
+        $this->assertStringContainsString('permissions', StorageTrouble::explain(new \PDOException('attempt to write a readonly database')));
+        $this->assertStringContainsString('logged', StorageTrouble::explain(new \RuntimeException('something else')));
+        $this->assertSame('the reason itself', StorageTrouble::explain(Refusal::because('the reason itself')));
+    }
+
+    public function test_an_interrupted_background_import_can_be_stored_again(): void
+    {
+        $this->actingAs($user = $this->someone());
+        $import = $this->taken('BRSW.csv', "Date,Close\n2026-07-01,5\n", $user);
+        $task = \App\Models\Task::query()->create(['kind' => 'import', 'subject' => (string) $import->id, 'state' => 'running']);
+        DB::table('tasks')->where('id', $task->id)->update(['updated_at' => now()->subMinutes(5)]);
+        $import->update(['state' => 'storing', 'task_id' => $task->id]);
+        TaskProgress::forget($task->id);
+        $this->getJson("/api/v1/imports/{$import->id}")->assertOk()->assertJsonPath('state', 'previewed')->assertJsonPath('task.message', 'The work was interrupted; nothing was stored. Store it again.');
+        $this->postJson("/api/v1/imports/{$import->id}/store")->assertOk()->assertJsonPath('state', 'stored');
+    }
+
+    public function test_a_large_file_is_read_and_stored_in_the_background_and_can_be_cancelled(): void
+    {
+        $this->actingAs($user = $this->someone());
+        $csv = "Date,Close,Volume,Filler\n";
+        for ($i = 0; $i < 9000; $i++) {
+            $csv .= date('Y-m-d', 86400 * $i).',5.5,100,'.str_repeat('x', 400)."\n";
+        }
+        $answer = $this->post('/api/v1/imports', ['file' => \Illuminate\Http\UploadedFile::fake()->createWithContent('BRSW.csv', $csv)], ['Accept' => 'application/json'])->assertCreated();
+        $this->assertSame(['done', 'previewed'], [$answer->json('task.state'), $answer->json('state')]);
+        $this->assertSame(9000, $answer->json('preview.counts.new') + $answer->json('preview.counts.changed') + $answer->json('preview.counts.same'));
+        $import = Import::query()->findOrFail($answer->json('id'));
+        $before = DB::table('bars')->count();
+        try {
+            $this->app->make(Imports::class)->store($import, static fn () => throw new \App\Task\WorkCancelled);
+            $this->fail('It was stored.');
+        } catch (\App\Task\WorkCancelled) {
+            $this->assertSame($before, DB::table('bars')->count());
+        }
+        $this->postJson("/api/v1/imports/{$import->id}/store")->assertOk()->assertJsonPath('state', 'stored')->assertJsonPath('task.state', 'done');
+    }
+
+    public function test_bombs_and_outside_entities_are_refused(): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'bomb');
+        $laughs = '<?xml version="1.0"?><!DOCTYPE lolz [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c "&b;&b;&b;&b;&b;&b;&b;&b;">]><xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="x">&c;</context></xbrl>';
+        $outside = '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY secret SYSTEM "file:///etc/passwd">]><xbrl xmlns="http://www.xbrl.org/2003/instance"><Revenues contextRef="c" unitRef="u">&secret;</Revenues></xbrl>';
+        foreach ([$laughs, $outside] as $xml) {
+            file_put_contents($path, $xml);
+            try {
+                iterator_to_array((new XbrlReport($path, FileFormat::XbrlXml))->facts(), false);
+                $this->fail('It was read.');
+            } catch (Refusal $refusal) {
+                $this->assertMatchesRegularExpression('/document type|entity reference loop/', $refusal->getMessage());
+            }
+        }
+        $zip = new \ZipArchive;
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        $zip->addFromString('xl/workbook.xml', '<workbook/>');
+        $zip->addFromString('xl/worksheets/sheet1.xml', str_repeat("\0", 60_000_000));
+        $zip->close();
+        try {
+            FileFormat::detect($path);
+            $this->fail('The bomb was opened.');
+        } catch (Refusal $refusal) {
+            $this->assertStringContainsString('would unpack to 60 MB', $refusal->getMessage());
+        }
+        // Sheets that repeat cells to their edge stay small.
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        $zip->addFromString('content.xml', '<office:document-content xmlns:office="o" xmlns:table="t" xmlns:text="x"><office:body><office:spreadsheet><table:table><table:table-row table:number-rows-repeated="1048576"><table:table-cell office:value-type="string" table:number-columns-repeated="16384"><text:p>x</text:p></table:table-cell></table:table-row></table:table></office:spreadsheet></office:body></office:document-content>');
+        $zip->close();
+        $this->assertSame([1000, 1000], [count($rows = (new Rows($path, FileFormat::Ods))->first(5000)), count($rows[0])]);
+        unlink($path);
+    }
+
+    public function test_ten_thousand_mutilated_files_are_read_or_refused_and_never_crash(): void
+    {
+        mt_srand(20261123);
+        $recognition = $this->app->make(Recognition::class);
+        $samples = [];
+        foreach (glob(base_path('samples').'/*') ?: [] as $file) {
+            $samples[basename($file)] = (string) file_get_contents($file);
+        }
+        $this->actingAs($user = $this->someone());
+        foreach (['xlsx', 'ods', 'xbrl-csv'] as $format) {
+            $samples["BRSW.{$format}"] = substr($this->get("/api/v1/companies/CWGW/export?what=statements&format={$format}&as_of=2015-06-30")->assertOk()->streamedContent(), 0, 400_000);
+        }
+        $samples['BRSW.xml'] = '<xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="c"><entity><identifier scheme="s">BRSW</identifier></entity><period><startDate>2027-01-01</startDate><endDate>2027-12-31</endDate></period></context><unit id="u"><measure>iso4217:XCR</measure></unit><Revenues contextRef="c" unitRef="u" decimals="0">5000</Revenues></xbrl>';
+        $samples['BRSW.json'] = '{"documentInfo":{},"facts":{"f":{"value":"5","decimals":0,"dimensions":{"concept":"us-gaap:Revenues","entity":"x:BRSW","period":"2027-01-01T00:00:00/2028-01-01T00:00:00","unit":"iso4217:XCR"}}}}';
+        // Workbooks take a hundred times longer to open than texts, so they come less often.
+        $texts = preg_grep('/csv$|xml$|json$/', array_keys($samples));
+        $names = [...array_keys($samples), ...$texts, ...$texts, ...$texts, ...$texts];
+        $path = (string) tempnam(sys_get_temp_dir(), 'mutant');
+        $memory = memory_get_usage();
+        memory_reset_peak_usage();
+        $came = ['read' => 0, 'refused' => 0, 'previewed' => 0, 'stored' => 0];
+        $imports = $this->app->make(Imports::class);
+        for ($i = 0; $i < 10_000; $i++) {
+            $name = $names[$i % count($names)];
+            file_put_contents($path, self::mutilate($samples[$name]));
+            try {
+                $format = FileFormat::detect($path);
+                $mapping = $recognition->propose($path, $format, $name, null);
+                $came['read']++;
+                // Every so often the whole way to the preview, and to the database.
+                if ($i % 10 === 0) {
+                    $import = Import::query()->create(['user_id' => $i % 3 === 0 ? null : $user->id, 'name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
+                    $preview = $imports->preview($import)->preview;
+                    $came['previewed']++;
+                    if ($preview['questions'] === []) {
+                        $came['stored'] += $this->storedAsPreviewed($import, $mapping, $preview['counts']) ? 1 : 0;
+                    }
+                    $import->delete();
+                }
+            } catch (Refusal|\Illuminate\Validation\ValidationException) {
+                $came['refused']++;
+            }
+        }
+        unlink($path);
+        $this->assertGreaterThan(1000, $came['read']);
+        $this->assertGreaterThan(200, $came['refused']);
+        $this->assertGreaterThan(100, $came['previewed']);
+        $this->assertGreaterThan(30, $came['stored']);
+        $this->assertLessThan(150_000_000, memory_get_peak_usage() - $memory, 'memory stays bounded: '.json_encode($came));
+    }
+
+    /**
+     * Stores as far as the end of the transaction, compares what is there then with what the preview promised, and takes it back.
+     *
+     * @param  array{new: int, changed: int, same: int, conflict: int, refused: int}  $promised
+     */
+    private function storedAsPreviewed(Import $import, Mapping $mapping, array $promised): bool
+    {
+        DB::beginTransaction();
+        try {
+            $outcome = (new ImportRunner($this->app->make(CompanyMatching::class)))->run($import, $mapping, true);
+            $this->assertSame($promised, $outcome->counts, $import->name);
+            $bars = DB::table('bars')->where('import_id', $import->id);
+            $this->assertSame(0, (clone $bars)->whereRaw('not (close > 0 and high >= low and low > 0 and volume >= 0 and day between 19000101 and ?)', [(int) date('Ymd')])->count());
+            $facts = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('import_id', $import->id);
+            $this->assertSame(0, (clone $facts)->whereRaw('value is null or abs(value) > 1e300 or filed_on < period_end')->count());
+            $parts = DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('import_id', $import->id)->count();
+            if (in_array($mapping->kind, ['prices', 'figures', 'statement', 'report'], true)) {
+                $this->assertSame($outcome->counts['new'] + $outcome->counts['changed'], $bars->count() + $facts->count() + $parts, $import->name);
+            }
+
+            return $outcome->counts['new'] + $outcome->counts['changed'] > 0;
+        } finally {
+            DB::rollBack();
+        }
+    }
+
+    public function test_the_watched_folder_stores_what_is_clear_and_leaves_the_rest_to_a_person(): void
+    {
+        $this->someone();
+        $folder = sys_get_temp_dir().'/drop-'.getmypid();
+        mkdir($folder);
+        $files = ['BRSW new.csv' => "Date,Close\n2026-07-01,61\n2026-07-02,62\n", 'whose.csv' => "Date,Close\n2026-07-01,61\n", 'nonsense.bin' => "\x00\x01\x02", 'half.csv.part' => 'Date'];
+        foreach ($files as $name => $content) {
+            file_put_contents("{$folder}/{$name}", $content);
+            touch("{$folder}/{$name}", time() - 10);
+        }
+        file_put_contents("{$folder}/being written.csv", 'Date,Cl');
+        touch("{$folder}/being written.csv", time() + 600);
+        $done = array_column((new FileDrop($this->app->make(Imports::class), $folder))->look(), 1, 0);
+        $this->assertStringStartsWith('stored as import', $done['BRSW new.csv']);
+        $this->assertSame('waits for a decision under Data', $done['whose.csv']);
+        $this->assertStringStartsWith('refused: ', $done['nonsense.bin']);
+        $this->assertCount(3, $done);
+        $this->assertFileExists("{$folder}/stored/BRSW new.csv");
+        $this->assertFileExists("{$folder}/refused/nonsense.bin.txt");
+        $this->assertFileExists("{$folder}/half.csv.part");
+        $this->assertSame(2, DB::table('bars')->where('listing_id', 1)->where('day', '>', 20260630)->count());
+        $this->assertSame([], (new FileDrop($this->app->make(Imports::class), $folder))->look());
+        exec('rm -rf '.escapeshellarg($folder));
+    }
+
+    private function taken(string $name, string $content, ?\App\Models\User $user = null): Import
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'taken');
+        file_put_contents($path, $content);
+        $import = $this->app->make(Imports::class)->take($path, $name, $user);
+        unlink($path);
+
+        return $import;
+    }
+
+    /** One to four of: a byte changed, a piece cut out, doubled or moved, the end cut off, odd signs put in. */
+    private static function mutilate(string $content): string
+    {
+        for ($n = mt_rand(1, 4); $n > 0; $n--) {
+            $length = max(1, strlen($content));
+            $at = mt_rand(0, $length - 1);
+            $piece = mt_rand(1, min(200, $length));
+            $content = match (mt_rand(0, 6)) {
+                0 => substr_replace($content, chr(mt_rand(0, 255)), $at, 1),
+                1 => substr_replace($content, '', $at, $piece),
+                2 => substr($content, 0, $at).substr($content, $at, $piece).substr($content, $at),
+                3 => substr($content, 0, max(1, $at)),
+                4 => substr_replace($content, ["\0", "\xFF\xFE", '"', ',,,,', "\r\n\r\n", '-1e400', '9999-99-99', '(((', "\u{202F}", '=1+1', '<![CDATA[', '&#0;'][mt_rand(0, 11)], $at, 0),
+                5 => strrev(substr($content, 0, $piece)).substr($content, $piece),
+                default => str_replace(["\n", ','][mt_rand(0, 1)], [';', "\t", "\n\n", ''][mt_rand(0, 3)], $content),
+            };
+        }
+
+        return $content;
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Storage;
+
+use App\Storage\CompanyReader;
+use App\Storage\PackedRows;
+use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Foundation\Testing\DatabaseTransactions;
+use Illuminate\Support\Facades\DB;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\DemoTestCase;
+
+/** Packed copies say what the rows say, to the last bit, and never what they said before. */
+final class PackedRowsTest extends DemoTestCase
+{
+    use DatabaseTransactions;
+
+    private function packed(string $source, int $owner): bool
+    {
+        return DB::table('packed_rows')->where('source', $source)->where('owner', $owner)->exists();
+    }
+
+    public function test_a_refresh_packs_what_it_read_and_reading_gives_the_same(): void
+    {
+        $rows = $this->app->make(PackedRows::class);
+        foreach (['bars', 'facts', 'estimates', 'observations'] as $source) {
+            foreach ([1, 4, 10, 17, 22] as $owner) {
+                $this->assertTrue($this->packed($source,
+                    $owner) || DB::table($source)->where($source === 'bars' ? 'listing_id' : 'company_id', $owner)->doesntExist(), "{$source} of {$owner}");
+                $packed = $rows->columns($source, $owner);
+                DB::table('packed_rows')->where('source', $source)->where('owner', $owner)->delete();
+                $this->assertSame($rows->columns($source, $owner), $packed, "{$source} of {$owner}");
+            }
+        }
+    }
+
+    public function test_every_number_and_text_survives(): void
+    {
+        DB::table('facts')->where('company_id', 3)->delete();
+        $filing = (int) DB::table('filings')->where('company_id', 3)->value('id');
+        $values = [0.1, 0.0, 1e300, -1e-300, 1234567890.1234567, 1 / 3, PHP_FLOAT_EPSILON, -5.0];
+        foreach ($values as $i => $value) {
+            DB::table('facts')->insert(['company_id' => 3, 'filing_id' => $filing, 'line' => "line_{$i}", 'period' => 20200 + $i,
+                'value' => $value]);
+        }
+        $rows = $this->app->make(PackedRows::class);
+        $before = $rows->columns('facts', 3);
+        $rows->keep(['facts' => [3], 'bars' => [999999], 'estimates' => [], 'observations' => []]);
+        $this->assertTrue($this->packed('facts', 3));
+        $this->assertSame(serialize($before), serialize($rows->columns('facts', 3)));
+        $this->assertSame(array_map(serialize(...), $values), array_map(serialize(...), $before[2]));
+        $this->assertSame([[], [], [], [], []], $rows->columns('bars', 999999), 'nothing is packed as nothing');
+    }
+
+    private static function another(): \PDO
+    {
+        return new \PDO('sqlite:'.DB::connection()->getDatabaseName(), options: [\PDO::ATTR_TIMEOUT => 0]);
+    }
+
+    public function test_nobody_writes_between_what_is_read_and_what_is_kept(): void
+    {
+        $other = self::another();
+        $other->exec('delete from packed_rows where owner = 5');
+        $refused = 0;
+        DB::listen(static function (QueryExecuted $query) use ($other, &$refused): void {
+            if (str_starts_with($query->sql, 'select `owner` from `packed_rows`')) {
+                try {
+                    $other->exec("insert into observations (company_id, name, day, value) values (5, 'analysts_buy', 20260630, 3)");
+                } catch (\PDOException $busy) {
+                    $refused += (int) str_contains($busy->getMessage(), 'locked');
+                }
+            }
+        });
+        $this->app->make(CompanyReader::class)->keepPacked([5]);
+        $this->assertGreaterThan(0, $refused);
+        $this->assertTrue($this->packed('observations', 5));
+    }
+
+    public function test_what_was_refused_is_kept_the_next_time(): void
+    {
+        DB::statement('pragma busy_timeout = 0');
+        $reader = $this->app->make(CompanyReader::class);
+        $other = self::another();
+        $other->exec('begin immediate');
+        $other->exec("delete from packed_rows where source = 'bars' and owner = 6");
+        try {
+            $reader->keepPacked([6]);
+            $this->fail('It wrote while another was writing.');
+        } catch (\PDOException $busy) {
+            $this->assertStringContainsString('locked', $busy->getMessage());
+        } finally {
+            $other->exec('rollback');
+            DB::statement('pragma busy_timeout = 10000');
+        }
+        DB::table('packed_rows')->where('owner', 6)->delete();
+        $reader->keepPacked([6]);
+        $this->assertTrue($this->packed('bars', 6));
+    }
+
+    /** @return iterable<string, array{string, \Closure(): void}> */
+    public static function changes(): iterable
+    {
+        $insert = static fn (string $table, array $row): \Closure => static fn () => DB::table($table)->insert($row);
+        yield 'a bar more' => ['bars', $insert('bars', ['listing_id' => 2, 'day' => 20260701, 'high' => 9, 'low' => 7, 'close' => 8,
+            'volume' => 1])];
+        yield 'a bar less' => ['bars', static fn () => DB::table('bars')->where('listing_id', 2)->where('day', self::TODAY)->delete()];
+        yield 'another close' => ['bars', static fn () => DB::table('bars')->where('listing_id', 2)->where('day',
+            self::TODAY)->update(['close' => 123.0])];
+        yield 'one bar for another' => ['bars', static function (): void {
+            DB::table('bars')->where('listing_id', 2)->where('day', self::TODAY)->delete();
+            DB::table('bars')->insert(['listing_id' => 2, 'day' => 20260702, 'high' => 9, 'low' => 7, 'close' => 8, 'volume' => 1]);
+        }];
+        yield 'a bar of another listing becomes its' => ['bars', static fn () => DB::table('bars')->where('listing_id', 1)->where('day',
+            20260630)->update(['listing_id' => 2, 'day' => 20260704])];
+        yield 'a bar replaced in one statement' => ['bars',
+            static fn () => DB::statement('insert or replace into bars (listing_id, day, high, low, close, volume) values (2, 20260630, 4, 2, 3, 1)')];
+        yield 'a fact more' => ['facts',
+            static fn () => DB::statement('insert into facts (company_id, filing_id, line, period, value) select 2, filing_id, line, period, value + 1 from facts where company_id = 2 limit 1')];
+        yield 'other facts' => ['facts', static fn () => DB::table('facts')->where('company_id', 2)->where('line',
+            'revenue')->update(['value' => 77.0])];
+        yield 'a filing goes and takes its facts along' => ['facts', static fn () => DB::table('filings')->where('company_id',
+            2)->limit(1)->delete()];
+        yield 'estimates less' => ['estimates', static fn () => DB::table('estimates')->where('company_id', 2)->where('period',
+            20260)->delete()];
+        yield 'an observation more' => ['observations', $insert('observations', ['company_id' => 2, 'name' => 'analysts_buy',
+            'day' => 20260630, 'value' => 3])];
+    }
+
+    /** @param  \Closure(): void  $change */
+    #[DataProvider('changes')]
+    public function test_what_changes_is_read_as_it_is_now(string $source, \Closure $change): void
+    {
+        $rows = $this->app->make(PackedRows::class);
+        $this->app->make(CompanyReader::class)->keepPacked([2]);
+        $this->assertTrue($this->packed($source, 2));
+        $before = $rows->columns($source, 2);
+        $change();
+        $after = $rows->columns($source, 2);
+        $this->assertNotSame($before, $after);
+        DB::table('packed_rows')->delete();
+        $this->assertSame($rows->columns($source, 2), $after);
+        // The next refresh packs them anew.
+        $this->app->make(CompanyReader::class)->keepPacked([2]);
+        $this->assertTrue($this->packed($source, 2));
+        $this->assertSame($after, $rows->columns($source, 2));
+    }
+}
