@@ -13,14 +13,10 @@ use Illuminate\Http\Request;
 use Logion\Formula\Node;
 use Logion\Metric\Catalogue;
 use Logion\Time\Day;
-use OpenApi\Attributes as OA;
 
 /** Long work with its progress. */
 final class TaskController
 {
-    #[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true), new OA\Property(property: 'formula', type: 'string', nullable: true, description: 'An expression over history; the whole catalogue without one')])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
-        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
-    ]))])]
     public function refresh(Request $request, RequestContexts $contexts, ColumnStore $columns, Catalogues $catalogues): JsonResponse
     {
         $data = $request->validate(['as_of' => ['nullable', 'string'], 'formula' => ['nullable', 'string']]);
@@ -40,15 +36,11 @@ final class TaskController
         return new JsonResponse($task->refresh()->only(['id', 'state', 'done', 'total', 'message']), 202);
     }
 
-    #[OA\Get(path: '/tasks/{id}', operationId: 'task', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Progress', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
-        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string'), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
-    ]))])]
     public function show(Request $request, int $id): JsonResponse
     {
         return new JsonResponse(Task::query()->of($request->user())->findOrFail($id)->only(['id', 'state', 'done', 'total', 'message']));
     }
 
-    #[OA\Delete(path: '/tasks/{id}', operationId: 'cancelTask', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Will stop at the next company, unless somebody else waits for it too')])]
     public function destroy(Request $request, int $id): JsonResponse
     {
         $task = Task::query()->of($request->user())->whereIn('state', ['waiting', 'running'])->findOrFail($id);

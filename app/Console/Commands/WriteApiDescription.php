@@ -16,7 +16,7 @@ final class WriteApiDescription extends Command
     public function handle(): int
     {
         $file = resource_path('ts/api/openapi.json');
-        $json = Generator::scan([app_path('Http')], ['version' => '3.1.0'])?->toJson().PHP_EOL;
+        $json = Generator::scan([app_path('Http'), app_path('Feature'), app_path('Task')], ['version' => '3.1.0'])?->toJson().PHP_EOL;
         if ($this->option('check')) {
             if (! is_file($file) || file_get_contents($file) !== $json) {
                 $this->error('resources/ts/api/openapi.json is stale: run php artisan logion:api-description and npm run api.');

@@ -9,14 +9,10 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Validation\ValidationException;
-use OpenApi\Attributes as OA;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class SessionController
 {
-    #[OA\Get(path: '/session', operationId: 'session', responses: [new OA\Response(response: 200, description: 'Who is signed in, if anyone', content: new OA\JsonContent(required: ['user', 'demo'], properties: [
-        new OA\Property(property: 'user', type: 'object', nullable: true, required: ['name', 'email'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'email', type: 'string')]), new OA\Property(property: 'demo', type: 'boolean'),
-    ]))])]
     public function show(Request $request): JsonResponse
     {
         $user = $request->user();
@@ -24,7 +20,6 @@ final class SessionController
         return new JsonResponse(['user' => $user === null ? null : ['name' => $user->name, 'email' => $user->email], 'demo' => (bool) config('logion.demo')]);
     }
 
-    #[OA\Post(path: '/session', operationId: 'signIn', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['email', 'password'], properties: [new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')])), responses: [new OA\Response(response: 200, description: 'Signed in')])]
     public function store(Request $request): JsonResponse
     {
         $credentials = $request->validate(['email' => ['required', 'email'], 'password' => ['required', 'string']]);
@@ -36,7 +31,6 @@ final class SessionController
         return $this->show($request);
     }
 
-    #[OA\Post(path: '/session/demo', operationId: 'signInToDemo', responses: [new OA\Response(response: 200, description: 'Signed in to the demo account')])]
     public function demo(Request $request): JsonResponse
     {
         if (! config('logion.demo')) {
@@ -48,7 +42,6 @@ final class SessionController
         return $this->show($request);
     }
 
-    #[OA\Post(path: '/users', operationId: 'register', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['name', 'email', 'password'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')])), responses: [new OA\Response(response: 200, description: 'Account made and signed in')])]
     public function register(Request $request): JsonResponse
     {
         $data = $request->validate(['name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:190', 'unique:users,email'], 'password' => ['required', 'string', 'min:10', 'max:200']]);
@@ -58,7 +51,6 @@ final class SessionController
         return $this->show($request);
     }
 
-    #[OA\Delete(path: '/session', operationId: 'signOut', responses: [new OA\Response(response: 204, description: 'Signed out')])]
     public function destroy(Request $request): JsonResponse
     {
         Auth::guard('web')->logout();

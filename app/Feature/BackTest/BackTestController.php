@@ -15,23 +15,19 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Logion\Comparison\Ranking;
 use Logion\Time\Day;
-use OpenApi\Attributes as OA;
 
 final class BackTestController
 {
-    #[OA\Get(path: '/back-tests', operationId: 'backTests', responses: [new OA\Response(response: 200, description: 'Own back-tests, newest first, without results', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/BackTest')))])]
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(BackTest::query()->of($request->user())->with('task')->orderByDesc('id')->limit(50)->get(['id', 'task_id', 'name', 'settings', 'created_at'])->map(self::present(...)));
     }
 
-    #[OA\Get(path: '/back-tests/{id}', operationId: 'backTest', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'One back-test with its result, once there is one', content: new OA\JsonContent(ref: '#/components/schemas/BackTest'))])]
     public function show(Request $request, int $id): JsonResponse
     {
         return new JsonResponse(self::present(BackTest::query()->of($request->user())->with('task')->findOrFail($id)));
     }
 
-    #[OA\Post(path: '/back-tests', operationId: 'startBackTest', requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/BackTestSettings')), responses: [new OA\Response(response: 201, description: 'Started', content: new OA\JsonContent(ref: '#/components/schemas/BackTest'))])]
     public function store(Request $request, Catalogues $catalogues, BasketRunner $baskets): JsonResponse
     {
         $settings = $request->validate([
@@ -59,7 +55,6 @@ final class BackTestController
         return new JsonResponse(self::present($test->load('task')), 201);
     }
 
-    #[OA\Delete(path: '/back-tests/{id}', operationId: 'deleteBackTest', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted, and cancelled if it was running')])]
     public function destroy(Request $request, int $id): JsonResponse
     {
         $test = BackTest::query()->of($request->user())->findOrFail($id);

@@ -12,7 +12,6 @@ use App\Models\Valuation;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Valuation\MarginOfSafety;
-use OpenApi\Attributes as OA;
 
 /** Verdicts with their reasons. A deleted one can be brought back. */
 final class DecisionController
@@ -21,7 +20,6 @@ final class DecisionController
     {
     }
 
-    #[OA\Get(path: '/decisions', operationId: 'decisions', parameters: [new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own decisions with the distance of the price from the buy-below price', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')))])]
     public function index(Request $request, RequestContexts $contexts): JsonResponse
     {
         $day = $contexts->of($request, $request->query('as_of'))->day;
@@ -29,10 +27,6 @@ final class DecisionController
         return new JsonResponse($this->report->of(Decision::query()->of($request->user())->where('decided_on', '<=', $day)->with('company')->orderByDesc('decided_on')->orderByDesc('id')->get(), $day));
     }
 
-    #[OA\Post(path: '/decisions', operationId: 'decide', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['ticker', 'verdict', 'thesis', 'disproof', 'value_per_share', 'margin_of_safety'], properties: [
-        new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'verdict', type: 'string', enum: ['buy', 'watch', 'pass']), new OA\Property(property: 'thesis', type: 'string'), new OA\Property(property: 'disproof', type: 'string'),
-        new OA\Property(property: 'value_per_share', type: 'number'), new OA\Property(property: 'margin_of_safety', type: 'number'), new OA\Property(property: 'valuation_id', type: 'integer', nullable: true), new OA\Property(property: 'as_of', type: 'string', nullable: true),
-    ])), responses: [new OA\Response(response: 201, description: 'Written down', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
     {
         $data = $this->validated($request);
@@ -49,9 +43,6 @@ final class DecisionController
         return new JsonResponse($this->report->of(collect([$decision->load('company')]), $scope->asOf)[0], 201);
     }
 
-    #[OA\Get(path: '/margin-of-safety', operationId: 'buyBelow', parameters: [new OA\QueryParameter(name: 'value', required: true, schema: new OA\Schema(type: 'number')), new OA\QueryParameter(name: 'margin', required: true, schema: new OA\Schema(type: 'number')), new OA\QueryParameter(name: 'price', schema: new OA\Schema(type: 'number'))], responses: [new OA\Response(response: 200, description: 'The price to stay below, and how far a price lies above it', content: new OA\JsonContent(required: ['buy_below', 'distance'], properties: [
-        new OA\Property(property: 'buy_below', type: 'number', nullable: true), new OA\Property(property: 'distance', type: 'number', nullable: true),
-    ]))])]
     public function buyBelow(Request $request): JsonResponse
     {
         $data = $request->validate(['value' => ['required', 'numeric'], 'margin' => ['required', 'numeric'], 'price' => ['nullable', 'numeric']]);
@@ -60,7 +51,6 @@ final class DecisionController
         return new JsonResponse(['buy_below' => $below, 'distance' => MarginOfSafety::distance(isset($data['price']) ? (float) $data['price'] : null, $below)]);
     }
 
-    #[OA\Put(path: '/decisions/{id}', operationId: 'reviseDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/Decision')), responses: [new OA\Response(response: 200, description: 'Revised', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
     public function update(Request $request, RequestContexts $contexts, int $id): JsonResponse
     {
         $decision = Decision::query()->of($request->user())->with('company')->findOrFail($id);
@@ -72,7 +62,6 @@ final class DecisionController
         return new JsonResponse($this->report->of(collect([$decision]), $day)[0]);
     }
 
-    #[OA\Delete(path: '/decisions/{id}', operationId: 'deleteDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted; can be restored')])]
     public function destroy(Request $request, int $id): JsonResponse
     {
         Decision::query()->of($request->user())->findOrFail($id)->delete();
@@ -80,7 +69,6 @@ final class DecisionController
         return new JsonResponse(null, 204);
     }
 
-    #[OA\Post(path: '/decisions/{id}/restore', operationId: 'restoreDecision', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Restored', content: new OA\JsonContent(ref: '#/components/schemas/Decision'))])]
     public function restore(Request $request, RequestContexts $contexts, int $id): JsonResponse
     {
         $decision = Decision::query()->withTrashed()->of($request->user())->with('company')->findOrFail($id);

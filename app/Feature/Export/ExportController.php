@@ -8,7 +8,6 @@ use App\Evaluation\CompanyScopes;
 use App\Files\TableFile;
 use App\Http\RequestContexts;
 use Illuminate\Http\Request;
-use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
@@ -20,7 +19,6 @@ final class ExportController
 
     private const FORMATS = ['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'ratios' => ['xlsx', 'ods', 'csv', 'json'], 'prices' => ['csv', 'xlsx', 'ods', 'json'], 'notes' => ['xlsx', 'ods', 'csv', 'json'], 'dossier' => ['xlsx', 'ods', 'json']];
 
-    #[OA\Get(path: '/companies/{ticker}/export', operationId: 'exportCompany', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'what', required: true, schema: new OA\Schema(type: 'string', enum: ['statements', 'ratios', 'prices', 'notes', 'dossier'])), new OA\QueryParameter(name: 'format', required: true, schema: new OA\Schema(type: 'string', enum: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'])), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'A file', content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary')))])]
     public function company(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): Response
     {
         $data = $request->validate(['what' => ['required', 'in:'.implode(',', array_keys(self::FORMATS))], 'format' => ['required', 'in:'.implode(',', array_keys(self::TYPES))], 'as_of' => ['nullable', 'string']]);
@@ -51,7 +49,6 @@ final class ExportController
         return new StreamedResponse($write, 200, ['Content-Type' => self::TYPES[$data['format']], 'Content-Disposition' => 'attachment; filename="'.str_replace(':', ' ', $scope->company->ticker)." {$data['what']}.{$extension}\""]);
     }
 
-    #[OA\Get(path: '/archive', operationId: 'archive', responses: [new OA\Response(response: 200, description: 'Everything of the user and the data it stands on, as JSON lines in a zip', content: new OA\MediaType(mediaType: 'application/zip', schema: new OA\Schema(type: 'string', format: 'binary')))])]
     public function archive(Request $request, UserArchive $archive): Response
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'archive');

@@ -12,7 +12,6 @@ use App\Models\Screen;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Metric\Catalogue;
-use OpenApi\Attributes as OA;
 
 /** Finds companies, metrics, screens, lists and notes by any of their words in any order. */
 final class FinderController
@@ -23,9 +22,6 @@ final class FinderController
 
     private const MOST = 24;
 
-    #[OA\Get(path: '/finder', operationId: 'find', parameters: [new OA\QueryParameter(name: 'q', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What was found, best first', content: new OA\JsonContent(required: ['results'], properties: [
-        new OA\Property(property: 'results', type: 'array', items: new OA\Items(type: 'object', required: ['kind', 'key', 'label', 'detail'], properties: [new OA\Property(property: 'kind', type: 'string'), new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'detail', type: 'string')])),
-    ]))])]
     public function __invoke(Request $request): JsonResponse
     {
         $words = array_values(array_filter(explode(' ', mb_strtolower(mb_substr(is_string($request->query('q')) ? $request->query('q') : '', 0, 80)))));

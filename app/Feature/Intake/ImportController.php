@@ -12,7 +12,6 @@ use App\Task\TaskProgress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Intake\TableKind;
-use OpenApi\Attributes as OA;
 
 /** Files handed in: preview, change of the mapping, storing, undo, and mappings kept as profiles. */
 final class ImportController
@@ -20,10 +19,6 @@ final class ImportController
     /** Files up to this size are read while the request waits. */
     private const AT_ONCE = 3_000_000;
 
-    #[OA\Get(path: '/imports', operationId: 'imports', responses: [new OA\Response(response: 200, description: 'Own imports, latest first, and what the program can read', content: new OA\JsonContent(required: ['imports', 'kinds', 'exchanges'], properties: [
-        new OA\Property(property: 'imports', type: 'array', items: new OA\Items(ref: '#/components/schemas/Import')), new OA\Property(property: 'kinds', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string')])),
-        new OA\Property(property: 'exchanges', type: 'array', items: new OA\Items(type: 'object', required: ['code', 'name'], properties: [new OA\Property(property: 'code', type: 'string'), new OA\Property(property: 'name', type: 'string')])),
-    ]))])]
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse([
@@ -33,7 +28,6 @@ final class ImportController
         ]);
     }
 
-    #[OA\Post(path: '/imports', operationId: 'handIn', requestBody: new OA\RequestBody(content: new OA\MediaType(mediaType: 'multipart/form-data', schema: new OA\Schema(required: ['file'], properties: [new OA\Property(property: 'file', type: 'string', format: 'binary')]))), responses: [new OA\Response(response: 201, description: 'Kept and previewed; nothing is stored yet', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
     public function store(Request $request, Imports $imports): JsonResponse
     {
         $file = $request->file('file');
@@ -45,13 +39,11 @@ final class ImportController
         return new JsonResponse($this->previewed($import, null, $imports), 201);
     }
 
-    #[OA\Get(path: '/imports/{id}', operationId: 'import', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'An import with its preview', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
     public function show(Request $request, int $id): JsonResponse
     {
         return new JsonResponse(self::present($this->own($request, $id)));
     }
 
-    #[OA\Put(path: '/imports/{id}', operationId: 'remap', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(type: 'object', additionalProperties: true, description: 'Parts of the mapping to change')), responses: [new OA\Response(response: 200, description: 'Previewed anew', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
     public function update(Request $request, Imports $imports, Recognition $recognition, int $id): JsonResponse
     {
         $import = $this->own($request, $id);
@@ -68,7 +60,6 @@ final class ImportController
         return new JsonResponse($this->previewed($import, $mapping->with($changes), $imports));
     }
 
-    #[OA\Post(path: '/imports/{id}/store', operationId: 'storeImport', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Stored, or being stored in the background', content: new OA\JsonContent(ref: '#/components/schemas/Import'))])]
     public function commit(Request $request, Imports $imports, int $id): JsonResponse
     {
         $import = $this->own($request, $id);
@@ -81,7 +72,6 @@ final class ImportController
         return new JsonResponse(self::present($import->refresh()));
     }
 
-    #[OA\Delete(path: '/imports/{id}', operationId: 'undoImport', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Undone if it was stored, else forgotten', content: new OA\JsonContent(required: ['state'], properties: [new OA\Property(property: 'state', type: 'string')]))])]
     public function destroy(Request $request, Imports $imports, int $id): JsonResponse
     {
         $import = $this->own($request, $id);
@@ -103,15 +93,11 @@ final class ImportController
         return new JsonResponse(['state' => 'discarded']);
     }
 
-    #[OA\Get(path: '/import-profiles', operationId: 'importProfiles', responses: [new OA\Response(response: 200, description: 'Mappings kept under a name; one with the same heading is used by itself', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['id', 'name', 'kind'], properties: [
-        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'kind', type: 'string'),
-    ])))])]
     public function profiles(Request $request): JsonResponse
     {
         return new JsonResponse(ImportProfile::query()->of($request->user())->orderBy('name')->get()->map(static fn (ImportProfile $p): array => ['id' => $p->id, 'name' => $p->name, 'kind' => $p->mapping['kind']]));
     }
 
-    #[OA\Post(path: '/imports/{id}/profile', operationId: 'keepProfile', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['name'], properties: [new OA\Property(property: 'name', type: 'string')])), responses: [new OA\Response(response: 201, description: 'Kept', content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]))])]
     public function keep(Request $request, Recognition $recognition, int $id): JsonResponse
     {
         $import = $this->own($request, $id);
@@ -121,7 +107,6 @@ final class ImportController
         return new JsonResponse(['id' => $profile->id], 201);
     }
 
-    #[OA\Delete(path: '/import-profiles/{id}', operationId: 'deleteProfile', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
     public function forget(Request $request, int $id): JsonResponse
     {
         ImportProfile::query()->of($request->user())->findOrFail($id)->delete();

@@ -10,11 +10,9 @@ use App\Models\Note;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Metric\CompanyScope;
-use OpenApi\Attributes as OA;
 
 final class NoteController
 {
-    #[OA\Get(path: '/companies/{ticker}/notes', operationId: 'notes', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'figure', description: 'Only notes on these, comma separated: line@period, line, @period, a metric, a metric@year, or * for the company as a whole', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own notes on a company, latest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Note')))])]
     public function index(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $query = Note::query()->of($request->user())->where('company_id', $scopes->companyId($ticker))->orderByDesc('id');
@@ -30,7 +28,6 @@ final class NoteController
         return new JsonResponse($notes->map(static fn (Note $note): array => self::present($note, $scope)));
     }
 
-    #[OA\Post(path: '/companies/{ticker}/notes', operationId: 'writeNote', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['body'], properties: [new OA\Property(property: 'figure', type: 'string', nullable: true), new OA\Property(property: 'body', type: 'string', description: 'Markdown')])), responses: [new OA\Response(response: 201, description: 'Written', content: new OA\JsonContent(ref: '#/components/schemas/Note'))])]
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['figure' => ['nullable', 'string', 'max:120'], 'body' => ['required', 'string', 'max:20000']]);
@@ -55,7 +52,6 @@ final class NoteController
         return is_float($value) ? $value : null;
     }
 
-    #[OA\Delete(path: '/notes/{id}', operationId: 'deleteNote', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
     public function destroy(Request $request, int $id): JsonResponse
     {
         Note::query()->of($request->user())->findOrFail($id)->delete();

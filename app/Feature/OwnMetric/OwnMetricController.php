@@ -14,12 +14,10 @@ use App\Models\OwnMetric;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Comparison\OwnMetricDefinition as Definition;
-use OpenApi\Attributes as OA;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class OwnMetricController
 {
-    #[OA\Get(path: '/own-metrics', operationId: 'ownMetrics', responses: [new OA\Response(response: 200, description: 'Own metrics with what they are made of and where they are used', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/OwnMetric')))])]
     public function index(Request $request, Catalogues $catalogues): JsonResponse
     {
         $catalogue = $catalogues->of($request->user());
@@ -29,7 +27,6 @@ final class OwnMetricController
         ]));
     }
 
-    #[OA\Post(path: '/own-metrics', operationId: 'saveOwnMetric', requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/OwnMetricDefinition')), responses: [new OA\Response(response: 201, description: 'Saved', content: new OA\JsonContent(ref: '#/components/schemas/OwnMetric'))])]
     public function store(Request $request, Catalogues $catalogues): JsonResponse
     {
         $data = self::validated($request);
@@ -43,7 +40,6 @@ final class OwnMetricController
         return new JsonResponse(self::present($metric), 201);
     }
 
-    #[OA\Put(path: '/own-metrics/{id}', operationId: 'updateOwnMetric', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/OwnMetricDefinition')), responses: [new OA\Response(response: 200, description: 'Saved', content: new OA\JsonContent(ref: '#/components/schemas/OwnMetric'))])]
     public function update(Request $request, Catalogues $catalogues, int $id): JsonResponse
     {
         $metric = OwnMetric::query()->of($request->user())->findOrFail($id);
@@ -58,7 +54,6 @@ final class OwnMetricController
         return new JsonResponse(self::present($metric));
     }
 
-    #[OA\Delete(path: '/own-metrics/{id}', operationId: 'deleteOwnMetric', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted'), new OA\Response(response: 409, description: 'It is used; the answer says where', content: new OA\JsonContent(ref: '#/components/schemas/Problem'))])]
     public function destroy(Request $request, Catalogues $catalogues, int $id): JsonResponse
     {
         $metric = OwnMetric::query()->of($request->user())->findOrFail($id);
@@ -69,11 +64,6 @@ final class OwnMetricController
         return new JsonResponse(null, 204);
     }
 
-    #[OA\Post(path: '/own-metrics/preview', operationId: 'previewFormula', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['formula'], properties: [
-        new OA\Property(property: 'formula', type: 'string'), new OA\Property(property: 'tickers', type: 'array', description: 'Up to three; where there are fewer, a company of other kinds of business joins each', items: new OA\Items(type: 'string')), new OA\Property(property: 'as_of', type: 'string', nullable: true),
-    ])), responses: [new OA\Response(response: 200, description: 'A formula valued for a few companies', content: new OA\JsonContent(required: ['unit', 'is_condition', 'companies'], properties: [
-        new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'is_condition', type: 'boolean'), new OA\Property(property: 'companies', type: 'array', items: new OA\Items(type: 'object', required: ['ticker', 'figure'], properties: [new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'figure', ref: '#/components/schemas/Figure')])),
-    ]))])]
     public function preview(Request $request, RequestContexts $contexts, Catalogues $catalogues, CompanyScopes $scopes, Identities $identities): JsonResponse
     {
         $data = $request->validate(['formula' => ['required', 'string'], 'tickers' => ['array', 'max:3'], 'tickers.*' => ['string'], 'as_of' => ['nullable', 'string']]);

@@ -15,14 +15,10 @@ use Illuminate\Http\Request;
 use Logion\Reporting\Adjustment\NonRecurringItems;
 use Logion\Reporting\LineItems;
 use Logion\Time\FiscalPeriod;
-use OpenApi\Attributes as OA;
 
 /** What a careful reader would ask about, and what the reader holds to be a one-off. */
 final class BreakController
 {
-    #[OA\Get(path: '/companies/{ticker}/breaks', operationId: 'breaks', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Breaks in the statements with what was decided, and everything marked as a one-off', content: new OA\JsonContent(required: ['breaks', 'one_offs', 'currency'], properties: [
-        new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'breaks', type: 'array', items: new OA\Items(ref: '#/components/schemas/Break')), new OA\Property(property: 'one_offs', type: 'array', items: new OA\Items(ref: '#/components/schemas/OneOff')),
-    ]))])]
     public function index(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $context = $contexts->of($request, $request->query('as_of'));
@@ -31,9 +27,6 @@ final class BreakController
         return new JsonResponse(['currency' => $scope->company->reportingCurrency, 'breaks' => (new StatementReport($scope, $context->as))->breaks(), 'one_offs' => OneOff::query()->of($request->user())->where('company_id', $scope->company->id)->orderByDesc('period')->orderBy('id')->get()->map(self::present(...))]);
     }
 
-    #[OA\Post(path: '/companies/{ticker}/one-offs', operationId: 'markOneOff', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['line', 'period', 'amount', 'before_tax'], properties: [
-        new OA\Property(property: 'line', type: 'string'), new OA\Property(property: 'period', type: 'integer'), new OA\Property(property: 'amount', type: 'number'), new OA\Property(property: 'before_tax', type: 'boolean'), new OA\Property(property: 'note', type: 'string'), new OA\Property(property: 'break_key', type: 'string', nullable: true),
-    ])), responses: [new OA\Response(response: 201, description: 'Marked', content: new OA\JsonContent(ref: '#/components/schemas/OneOff'))])]
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['line' => ['required', 'string'], 'period' => ['required', 'integer'], 'amount' => ['required', 'numeric', 'between:-1e16,1e16', 'not_in:0'], 'before_tax' => ['required', 'boolean'], 'note' => ['nullable', 'string', 'max:1000'], 'break_key' => ['nullable', 'string', 'max:120']]);
@@ -50,7 +43,6 @@ final class BreakController
         return new JsonResponse(self::present($oneOff), 201);
     }
 
-    #[OA\Put(path: '/one-offs/{id}', operationId: 'changeOneOff', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'amount', type: 'number'), new OA\Property(property: 'before_tax', type: 'boolean'), new OA\Property(property: 'note', type: 'string')])), responses: [new OA\Response(response: 200, description: 'Changed', content: new OA\JsonContent(ref: '#/components/schemas/OneOff'))])]
     public function update(Request $request, int $id): JsonResponse
     {
         $data = $request->validate(['amount' => ['numeric', 'between:-1e16,1e16', 'not_in:0'], 'before_tax' => ['boolean'], 'note' => ['string', 'max:1000']]);
@@ -60,7 +52,6 @@ final class BreakController
         return new JsonResponse(self::present($oneOff));
     }
 
-    #[OA\Delete(path: '/one-offs/{id}', operationId: 'unmarkOneOff', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'No longer marked')])]
     public function destroy(Request $request, int $id): JsonResponse
     {
         OneOff::query()->of($request->user())->findOrFail($id)->delete();
@@ -68,7 +59,6 @@ final class BreakController
         return new JsonResponse(null, 204);
     }
 
-    #[OA\Post(path: '/companies/{ticker}/judgements', operationId: 'judge', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['subject'], properties: [new OA\Property(property: 'subject', type: 'string', description: '"break:…" dismisses a break, "finding:…" accepts a finding'), new OA\Property(property: 'note', type: 'string')])), responses: [new OA\Response(response: 201, description: 'Kept', content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]))])]
     public function judge(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validate(['subject' => ['required', 'string', 'max:160', 'regex:/^(break|finding):/'], 'note' => ['nullable', 'string', 'max:1000']]);
@@ -77,7 +67,6 @@ final class BreakController
         return new JsonResponse(['id' => $judgement->id], 201);
     }
 
-    #[OA\Delete(path: '/judgements/{id}', operationId: 'unjudge', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Open again')])]
     public function unjudge(Request $request, int $id): JsonResponse
     {
         Judgement::query()->of($request->user())->findOrFail($id)->delete();

@@ -11,14 +11,10 @@ use App\Models\Valuation;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Time\Day;
-use OpenApi\Attributes as OA;
 
 /** Saved valuations: the analyst's changes, the day, and the value they gave then. */
 final class ValuationController
 {
-    #[OA\Get(path: '/valuations', operationId: 'valuations', parameters: [new OA\QueryParameter(name: 'ticker', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Own valuations', content: new OA\JsonContent(type: 'array', items: new OA\Items(type: 'object', required: ['id', 'ticker', 'name', 'company', 'as_of', 'per_share', 'currency', 'changes', 'decided'], properties: [
-        new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'company', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'per_share', type: 'number', nullable: true), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'), new OA\Property(property: 'decided', type: 'boolean', description: 'Whether there is a decision on the company'),
-    ])))])]
     public function index(Request $request, CompanyScopes $scopes): JsonResponse
     {
         $query = Valuation::query()->of($request->user())->with('company')->orderByDesc('updated_at')->orderByDesc('id');
@@ -31,9 +27,6 @@ final class ValuationController
         return new JsonResponse($query->get()->map(static fn (Valuation $valuation): array => [...self::present($valuation), 'decided' => $decided->has($valuation->company_id)]));
     }
 
-    #[OA\Post(path: '/valuations', operationId: 'saveValuation', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['ticker', 'name'], properties: [
-        new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'), new OA\Property(property: 'as_of', type: 'string', nullable: true),
-    ])), responses: [new OA\Response(response: 201, description: 'Saved', content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]))])]
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
     {
         $data = $request->validate(['ticker' => ['required', 'string'], 'name' => ['required', 'string', 'max:120'], 'changes' => ['nullable', 'array'], 'as_of' => ['nullable', 'string']]);
@@ -47,7 +40,6 @@ final class ValuationController
         return new JsonResponse(self::present($valuation->load('company')), 201);
     }
 
-    #[OA\Delete(path: '/valuations/{id}', operationId: 'deleteValuation', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted')])]
     public function destroy(Request $request, int $id): JsonResponse
     {
         Valuation::query()->of($request->user())->findOrFail($id)->delete();

@@ -4,64 +4,48 @@
  */
 
 export interface paths {
-    "/companies/{ticker}/bridges": {
+    "/session": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["bridges"];
+        get: operations["session"];
         put?: never;
-        post?: never;
+        post: operations["signIn"];
+        delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signInToDemo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/companies/{ticker}/breakdowns": {
+    "/users": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["breakdowns"];
+        get?: never;
         put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/dividends": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["dividends"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/people": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["people"];
-        put?: never;
-        post?: never;
+        post: operations["register"];
         delete?: never;
         options?: never;
         head?: never;
@@ -95,150 +79,6 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["deleteBackTest"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/breaks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["breaks"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/one-offs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["markOneOff"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/one-offs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["changeOneOff"];
-        post?: never;
-        delete: operations["unmarkOneOff"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/judgements": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["judge"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/judgements/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["unjudge"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/cash-flow-value": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["valueByCashFlow"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/cash-flow-value/working": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["workingOfCashFlow"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/cash-flow-value/solve": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["solveCashFlow"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/cash-flow-value/sensitivity": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["varyCashFlow"];
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -413,6 +253,70 @@ export interface paths {
         };
         get: operations["working"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/identity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["identity"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lists"];
+        put?: never;
+        post: operations["saveList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lists/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteList"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lists/{id}/items/{ticker}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["markItem"];
         post?: never;
         delete?: never;
         options?: never;
@@ -708,54 +612,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/findings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["findings"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/findings/mend": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["mendFinding"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/companies/{ticker}/identity": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["identity"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/imports": {
         parameters: {
             query?: never;
@@ -852,54 +708,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/lists": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["lists"];
-        put?: never;
-        post: operations["saveList"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/lists/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["list"];
-        put?: never;
-        post?: never;
-        delete: operations["deleteList"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/lists/{id}/items/{ticker}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["markItem"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/companies/{ticker}/notes": {
         parameters: {
             query?: never;
@@ -974,6 +782,118 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["previewFormula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/breaks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["breaks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/one-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["markOneOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/one-offs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeOneOff"];
+        post?: never;
+        delete: operations["unmarkOneOff"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/judgements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/judgements/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["unjudge"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/findings/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mendFinding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1156,81 +1076,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/session": {
+    "/companies/{ticker}/bridges": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["session"];
-        put?: never;
-        post: operations["signIn"];
-        delete: operations["signOut"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/session/demo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["signInToDemo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/users": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["register"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/refreshes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["refresh"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/tasks/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["task"];
+        get: operations["bridges"];
         put?: never;
         post?: never;
-        delete: operations["cancelTask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/breakdowns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["breakdowns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/dividends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["dividends"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["valueByCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value/working": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["workingOfCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value/sensitivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["varyCashFlow"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1263,6 +1231,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["deleteValuation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/refreshes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["refresh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tasks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["task"];
+        put?: never;
+        post?: never;
+        delete: operations["cancelTask"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2220,100 +2220,116 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    bridges: {
+    session: {
         parameters: {
-            query?: {
-                period?: number;
-                as_of?: string;
-            };
+            query?: never;
             header?: never;
-            path: {
-                ticker: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description From revenue to net income, from net income to free cash flow, sources and uses of cash, working capital, book value, returns */
+            /** @description Who is signed in, if anyone */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Bridges"];
+                    "application/json": {
+                        user: {
+                            name: string;
+                            email: string;
+                        } | null;
+                        demo: boolean;
+                    };
                 };
             };
         };
     };
-    breakdowns: {
+    signIn: {
         parameters: {
-            query?: {
-                as_of?: string;
-            };
+            query?: never;
             header?: never;
-            path: {
-                ticker: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": {
+                    email: string;
+                    password: string;
+                };
+            };
+        };
         responses: {
-            /** @description Segments, regions and operating drivers, reconciled to the totals */
+            /** @description Signed in */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["Breakdown"][];
-                };
+                content?: never;
             };
         };
     };
-    dividends: {
+    signOut: {
         parameters: {
-            query?: {
-                as_of?: string;
-            };
+            query?: never;
             header?: never;
-            path: {
-                ticker: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Dividends and share count through time, and how safe the dividend is */
-            200: {
+            /** @description Signed out */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["Dividends"];
-                };
+                content?: never;
             };
         };
     };
-    people: {
+    signInToDemo: {
         parameters: {
-            query?: {
-                as_of?: string;
-            };
+            query?: never;
             header?: never;
-            path: {
-                ticker: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Holders, insiders, short positions */
+            /** @description Signed in to the demo account */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["People"];
+                content?: never;
+            };
+        };
+    };
+    register: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    email: string;
+                    password: string;
                 };
+            };
+        };
+        responses: {
+            /** @description Account made and signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -2400,302 +2416,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    breaks: {
-        parameters: {
-            query?: {
-                as_of?: string;
-            };
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Breaks in the statements with what was decided, and everything marked as a one-off */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        currency: string;
-                        breaks: components["schemas"]["Break"][];
-                        one_offs: components["schemas"]["OneOff"][];
-                    };
-                };
-            };
-        };
-    };
-    markOneOff: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    line: string;
-                    period: number;
-                    amount: number;
-                    before_tax: boolean;
-                    note?: string;
-                    break_key?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description Marked */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OneOff"];
-                };
-            };
-        };
-    };
-    changeOneOff: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    amount?: number;
-                    before_tax?: boolean;
-                    note?: string;
-                };
-            };
-        };
-        responses: {
-            /** @description Changed */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OneOff"];
-                };
-            };
-        };
-    };
-    unmarkOneOff: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No longer marked */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    judge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    /** @description "break:…" dismisses a break, "finding:…" accepts a finding */
-                    subject: string;
-                    note?: string;
-                };
-            };
-        };
-        responses: {
-            /** @description Kept */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        id: number;
-                    };
-                };
-            };
-        };
-    };
-    unjudge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Open again */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    valueByCashFlow: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    changes?: components["schemas"]["CashFlowChanges"];
-                    as_of?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description Value with its sheet */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CashFlowValuation"];
-                };
-            };
-        };
-    };
-    workingOfCashFlow: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    changes?: components["schemas"]["CashFlowChanges"];
-                    as_of?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description The working of the value per share */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        working: components["schemas"]["Working"];
-                        currency: string;
-                    };
-                };
-            };
-        };
-    };
-    solveCashFlow: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    names: string[];
-                    price?: number | null;
-                    changes?: components["schemas"]["CashFlowChanges"];
-                    as_of?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description What one must believe: the figure at which the value meets the price, or null if none in a sensible range does */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        solutions: {
-                            [key: string]: number | null;
-                        };
-                    };
-                };
-            };
-        };
-    };
-    varyCashFlow: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    row: string;
-                    column: string;
-                    changes?: components["schemas"]["CashFlowChanges"];
-                    as_of?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description Value per share for pairs of two assumptions */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        row: string;
-                        column: string;
-                        rows: number[];
-                        columns: number[];
-                        values: (number | null)[][];
-                    };
-                };
             };
         };
     };
@@ -3131,6 +2851,152 @@ export interface operations {
                             sector_median: number | null;
                         } | null;
                     };
+                };
+            };
+        };
+    };
+    identity: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                /** @description TICKER, EXCHANGE:TICKER or EXCHANGE:TICKER@YYYY-MM-DD */
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Names, sectors, currencies, indices, classes of shares and their listings through time */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Identity"];
+                };
+            };
+        };
+    };
+    lists: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own lists */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"][];
+                };
+            };
+        };
+    };
+    saveList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    tickers: string[];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"];
+                };
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One list */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"];
+                };
+            };
+        };
+    };
+    deleteList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    markItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @enum {string|null} */
+                    mark?: "keep" | "drop" | "later" | null;
+                    reason?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Marked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanyList"];
                 };
             };
         };
@@ -3692,96 +3558,6 @@ export interface operations {
             };
         };
     };
-    findings: {
-        parameters: {
-            query?: {
-                ticker?: string;
-                check?: string;
-                accepted?: boolean;
-                offset?: number;
-                limit?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Findings, the heaviest first */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        findings: components["schemas"]["Finding"][];
-                        total: number;
-                        accepted: number;
-                        checks: {
-                            [key: string]: number;
-                        };
-                    };
-                };
-            };
-        };
-    };
-    mendFinding: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    key: string;
-                    /** @description Which of its remedies, from 0 */
-                    remedy: number;
-                };
-            };
-        };
-        responses: {
-            /** @description Corrected */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        batch: string;
-                    };
-                };
-            };
-        };
-    };
-    identity: {
-        parameters: {
-            query?: {
-                as_of?: string;
-            };
-            header?: never;
-            path: {
-                /** @description TICKER, EXCHANGE:TICKER or EXCHANGE:TICKER@YYYY-MM-DD */
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Names, sectors, currencies, indices, classes of shares and their listings through time */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Identity"];
-                };
-            };
-        };
-    };
     imports: {
         parameters: {
             query?: never;
@@ -4009,127 +3785,6 @@ export interface operations {
             };
         };
     };
-    lists: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Own lists */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CompanyList"][];
-                };
-            };
-        };
-    };
-    saveList: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    name: string;
-                    tickers: string[];
-                    as_of?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description Saved */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CompanyList"];
-                };
-            };
-        };
-    };
-    list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description One list */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CompanyList"];
-                };
-            };
-        };
-    };
-    deleteList: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Deleted */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    markItem: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    /** @enum {string|null} */
-                    mark?: "keep" | "drop" | "later" | null;
-                    reason?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description Marked */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CompanyList"];
-                };
-            };
-        };
-    };
     notes: {
         parameters: {
             query?: {
@@ -4315,7 +3970,8 @@ export interface operations {
             content: {
                 "application/json": {
                     formula: string;
-                    tickers: string[];
+                    /** @description Up to three; where there are fewer, a company of other kinds of business joins each */
+                    tickers?: string[];
                     as_of?: string | null;
                 };
             };
@@ -4334,6 +3990,234 @@ export interface operations {
                             ticker: string;
                             figure: components["schemas"]["Figure"];
                         }[];
+                    };
+                };
+            };
+        };
+    };
+    breaks: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Breaks in the statements with what was decided, and everything marked as a one-off */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        breaks: components["schemas"]["Break"][];
+                        one_offs: components["schemas"]["OneOff"][];
+                    };
+                };
+            };
+        };
+    };
+    markOneOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    line: string;
+                    period: number;
+                    amount: number;
+                    before_tax: boolean;
+                    note?: string;
+                    break_key?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Marked */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneOff"];
+                };
+            };
+        };
+    };
+    changeOneOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    amount?: number;
+                    before_tax?: boolean;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneOff"];
+                };
+            };
+        };
+    };
+    unmarkOneOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No longer marked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description "break:…" dismisses a break, "finding:…" accepts a finding */
+                    subject: string;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    unjudge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Open again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    findings: {
+        parameters: {
+            query?: {
+                ticker?: string;
+                check?: string;
+                accepted?: boolean;
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Findings, the heaviest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        findings: components["schemas"]["Finding"][];
+                        total: number;
+                        accepted: number;
+                        checks: {
+                            [key: string]: number;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    mendFinding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    key: string;
+                    /** @description Which of its remedies, from 0 */
+                    remedy: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Corrected */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        batch: string;
                     };
                 };
             };
@@ -4708,33 +4592,270 @@ export interface operations {
             };
         };
     };
-    session: {
+    bridges: {
         parameters: {
-            query?: never;
+            query?: {
+                period?: number;
+                as_of?: string;
+            };
             header?: never;
-            path?: never;
+            path: {
+                ticker: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Who is signed in, if anyone */
+            /** @description From revenue to net income, from net income to free cash flow, sources and uses of cash, working capital, book value, returns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bridges"];
+                };
+            };
+        };
+    };
+    breakdowns: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Segments, regions and operating drivers, reconciled to the totals */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Breakdown"][];
+                };
+            };
+        };
+    };
+    dividends: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dividends and share count through time, and how safe the dividend is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dividends"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Holders, insiders, short positions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+        };
+    };
+    valueByCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Value with its sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CashFlowValuation"];
+                };
+            };
+        };
+    };
+    workingOfCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The working of the value per share */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": {
-                        user: {
-                            name: string;
-                            email: string;
-                        } | null;
-                        demo: boolean;
+                        working: components["schemas"]["Working"];
+                        currency: string;
                     };
                 };
             };
         };
     };
-    signIn: {
+    solveCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    names: string[];
+                    price?: number | null;
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What one must believe: the figure at which the value meets the price, or null if none in a sensible range does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        solutions: {
+                            [key: string]: number | null;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    varyCashFlow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    row: string;
+                    column: string;
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Value per share for pairs of two assumptions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        row: string;
+                        column: string;
+                        rows: number[];
+                        columns: number[];
+                        values: (number | null)[][];
+                    };
+                };
+            };
+        };
+    };
+    valuations: {
+        parameters: {
+            query?: {
+                ticker?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own valuations */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                        ticker: string;
+                        company: string;
+                        name: string;
+                        as_of: string;
+                        per_share: number | null;
+                        currency: string;
+                        changes: components["schemas"]["CashFlowChanges"];
+                        /** @description Whether there is a decision on the company */
+                        decided: boolean;
+                    }[];
+                };
+            };
+        };
+    };
+    saveValuation: {
         parameters: {
             query?: never;
             header?: never;
@@ -4744,76 +4865,40 @@ export interface operations {
         requestBody?: {
             content: {
                 "application/json": {
-                    email: string;
-                    password: string;
-                };
-            };
-        };
-        responses: {
-            /** @description Signed in */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    signOut: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Signed out */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    signInToDemo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Signed in to the demo account */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    register: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
+                    ticker: string;
                     name: string;
-                    email: string;
-                    password: string;
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
                 };
             };
         };
         responses: {
-            /** @description Account made and signed in */
-            200: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    deleteValuation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4896,90 +4981,6 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Will stop at the next company, unless somebody else waits for it too */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    valuations: {
-        parameters: {
-            query?: {
-                ticker?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Own valuations */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        id: number;
-                        ticker: string;
-                        company: string;
-                        name: string;
-                        as_of: string;
-                        per_share: number | null;
-                        currency: string;
-                        changes: components["schemas"]["CashFlowChanges"];
-                        /** @description Whether there is a decision on the company */
-                        decided: boolean;
-                    }[];
-                };
-            };
-        };
-    };
-    saveValuation: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    ticker: string;
-                    name: string;
-                    changes?: components["schemas"]["CashFlowChanges"];
-                    as_of?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description Saved */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        id: number;
-                    };
-                };
-            };
-        };
-    };
-    deleteValuation: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Deleted */
             204: {
                 headers: {
                     [name: string]: unknown;
