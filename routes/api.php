@@ -46,19 +46,34 @@ Route::middleware('auth')->group(static function (): void {
     Route::post('screens/export', [ScreenController::class, 'export']);
     Route::post('screens/written-out', [ScreenController::class, 'writtenOut']);
     Route::post('screens/distribution', [ScreenController::class, 'distribution']);
-    Route::apiResource('screens', ScreenController::class)->except('show')->parameters(['screens' => 'id'])->whereNumber('id');
+    Route::apiResource('screens', ScreenController::class)
+        ->except('show')
+        ->parameters(['screens' => 'id'])
+        ->whereNumber('id');
 
     Route::get('ready-screens', [CatalogueController::class, 'readyScreens']);
     Route::get('metrics/{key}', [CatalogueController::class, 'metricInUniverse']);
     Route::post('rankings/run', [ComparisonController::class, 'rank']);
     Route::post('regressions/run', [ComparisonController::class, 'regress']);
     Route::post('baskets/run', [ComparisonController::class, 'basket']);
-    Route::apiResource('back-tests', BackTestController::class)->except('update')->parameters(['back-tests' => 'id'])->whereNumber('id');
+    Route::apiResource('back-tests', BackTestController::class)
+        ->except('update')
+        ->parameters(['back-tests' => 'id'])
+        ->whereNumber('id');
     Route::post('own-metrics/preview', [OwnMetricController::class, 'preview']);
-    Route::apiResource('own-metrics', OwnMetricController::class)->except('show')->parameters(['own-metrics' => 'id'])->whereNumber('id');
-    Route::apiResource('column-views', ColumnViewController::class)->only(['index', 'store', 'destroy'])->parameters(['column-views' => 'id'])->whereNumber('id');
+    Route::apiResource('own-metrics', OwnMetricController::class)
+        ->except('show')
+        ->parameters(['own-metrics' => 'id'])
+        ->whereNumber('id');
+    Route::apiResource('column-views', ColumnViewController::class)
+        ->only(['index', 'store', 'destroy'])
+        ->parameters(['column-views' => 'id'])
+        ->whereNumber('id');
 
-    Route::apiResource('lists', ListController::class)->except('update')->parameters(['lists' => 'id'])->whereNumber('id');
+    Route::apiResource('lists', ListController::class)
+        ->except('update')
+        ->parameters(['lists' => 'id'])
+        ->whereNumber('id');
     Route::put('lists/{id}/items/{ticker}', [ListController::class, 'mark'])->whereNumber('id');
 
     Route::prefix('companies/{ticker}')->group(static function (): void {
@@ -98,7 +113,9 @@ Route::middleware('auth')->group(static function (): void {
     Route::delete('corrections/{batch}', [CorrectionController::class, 'destroy'])->whereUuid('batch');
     Route::post('corrections/{batch}/restore', [CorrectionController::class, 'restore'])->whereUuid('batch');
 
-    Route::apiResource('imports', ImportController::class)->parameters(['imports' => 'id'])->whereNumber('id');
+    Route::apiResource('imports', ImportController::class)
+        ->parameters(['imports' => 'id'])
+        ->whereNumber('id');
     Route::post('imports/{id}/store', [ImportController::class, 'commit'])->whereNumber('id');
     Route::post('imports/{id}/profile', [ImportController::class, 'keep'])->whereNumber('id');
     Route::get('import-profiles', [ImportController::class, 'profiles']);
@@ -106,9 +123,15 @@ Route::middleware('auth')->group(static function (): void {
 
     Route::delete('notes/{id}', [NoteController::class, 'destroy'])->whereNumber('id');
 
-    Route::apiResource('valuations', ValuationController::class)->only(['index', 'store', 'destroy'])->parameters(['valuations' => 'id'])->whereNumber('id');
+    Route::apiResource('valuations', ValuationController::class)
+        ->only(['index', 'store', 'destroy'])
+        ->parameters(['valuations' => 'id'])
+        ->whereNumber('id');
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
-    Route::apiResource('decisions', DecisionController::class)->except('show')->parameters(['decisions' => 'id'])->whereNumber('id');
+    Route::apiResource('decisions', DecisionController::class)
+        ->except('show')
+        ->parameters(['decisions' => 'id'])
+        ->whereNumber('id');
     Route::post('decisions/{id}/restore', [DecisionController::class, 'restore'])->whereNumber('id');
 
     Route::post('refreshes', [TaskController::class, 'refresh']);

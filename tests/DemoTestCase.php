@@ -42,7 +42,7 @@ abstract class DemoTestCase extends TestCase
         $app->make(Kernel::class)->bootstrap();
         if ($fresh) {
             Artisan::call('migrate', ['--force' => true]);
-            (new DemoEconomy)->seed(self::COMPANIES, static function (): void {
+            (new DemoEconomy())->seed(self::COMPANIES, static function (): void {
             });
             $app->make(ColumnStore::class)->refresh(self::TODAY);
         }
@@ -74,6 +74,10 @@ abstract class DemoTestCase extends TestCase
 
     protected function someone(string $name = 'Ada'): User
     {
-        return User::query()->create(['name' => $name, 'email' => strtolower($name).'@example.invalid', 'password' => 'a long enough password']);
+        return User::query()->create([
+            'name' => $name,
+            'email' => strtolower($name).'@example.invalid',
+            'password' => 'a long enough password',
+        ]);
     }
 }

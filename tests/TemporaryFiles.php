@@ -31,7 +31,7 @@ trait TemporaryFiles
     protected static function zip(array $files): string
     {
         return self::withFile('', static function (string $path) use ($files): string {
-            $zip = new ZipArchive;
+            $zip = new ZipArchive();
             $zip->open($path, ZipArchive::OVERWRITE);
             foreach ($files as $name => $content) {
                 $zip->addFromString($name, $content);

@@ -7,12 +7,27 @@ namespace App\Demo;
 /** Segments, regions and operating drivers of a company's annual reports: parts that add up to the totals, with a mix that shifts. */
 final class BreakdownSimulator
 {
-    private const BUSINESSES = [['Makes', 'Repairs'], ['Home trade', 'Export trade', 'Service'], ['Own label', 'For other houses'], ['Equipment', 'Supplies', 'Hire']];
+    private const BUSINESSES = [
+        ['Makes', 'Repairs'],
+        ['Home trade', 'Export trade', 'Service'],
+        ['Own label', 'For other houses'],
+        ['Equipment', 'Supplies', 'Hire'],
+    ];
 
     /** Operating driver by sector: what is counted, and its unit. */
     private const DRIVERS = [
-        '07' => ['Ore milled', 'tonnes'], '24' => ['Metal sold', 'tonnes'], '10' => ['Tins sold', 'thousand'], '20' => ['Resin sold', 'tonnes'], '62' => ['Subscribers', 'number'], '61' => ['Lines connected', 'number'], '55' => ['Room nights sold', 'thousand'], '47' => ['Stores', 'number'],
-        '50' => ['Passengers', 'thousand'], '35' => ['Power delivered', 'gigawatt hours'], '86' => ['Bed days', 'thousand'], '30' => ['Hulls delivered', 'number'],
+        '07' => ['Ore milled', 'tonnes'],
+        '24' => ['Metal sold', 'tonnes'],
+        '10' => ['Tins sold', 'thousand'],
+        '20' => ['Resin sold', 'tonnes'],
+        '62' => ['Subscribers', 'number'],
+        '61' => ['Lines connected', 'number'],
+        '55' => ['Room nights sold', 'thousand'],
+        '47' => ['Stores', 'number'],
+        '50' => ['Passengers', 'thousand'],
+        '35' => ['Power delivered', 'gigawatt hours'],
+        '86' => ['Bed days', 'thousand'],
+        '30' => ['Hulls delivered', 'number'],
     ];
 
     /** @var list<array{string, float, float}> member, share of revenue at first, drift a year */
@@ -71,21 +86,31 @@ final class BreakdownSimulator
         foreach (['business' => $this->businesses, 'region' => $this->regions] as $axis => $members) {
             $left = (int) $lines['revenue'];
             foreach ($members as $i => [$name, $share, $drift]) {
-                $revenue = $i === count($members) - 1 ? $left : (int) round($lines['revenue'] * max(0.03, min(0.97, $share + $drift * $age)));
+                $revenue =
+                    $i === count($members) - 1 ? $left : (int) round($lines['revenue'] * max(0.03, min(0.97, $share + $drift * $age)));
                 $left -= $revenue;
                 $rows[] = [$axis, $name, 'revenue', 'money', 1000.0 * $revenue];
                 if ($axis === 'business' && isset($lines['operating_income'])) {
                     // Head office belongs to no segment.
-                    $margin = $lines['operating_income'] / max(1, $lines['revenue']) + 0.015 + ($licences > 0 ? 0.2 * (($name === 'Licences' ? 1.0 : 0.0) - $licences) : 0.0);
+                    $margin =
+                        $lines['operating_income'] / max(1, $lines['revenue']) +
+                        0.015 +
+                        ($licences > 0 ? 0.2 * (($name === 'Licences' ? 1.0 : 0.0) - $licences) : 0.0);
                     $rows[] = [$axis, $name, 'operating_income', 'money', 1000.0 * round($revenue * $margin)];
                 }
             }
         }
         $driver = self::DRIVERS[$this->profile->sector] ?? null;
         if ($driver !== null && $this->profile->template === 'industrial') {
-            $units = round($lines['revenue'] * $this->volume / (1 + $this->inflation) ** $age / ($driver[1] === 'number' ? 100 : 1));
+            $units = round(($lines['revenue'] * $this->volume) / (1 + $this->inflation) ** $age / ($driver[1] === 'number' ? 100 : 1));
             $rows[] = ['driver', $driver[0], 'volume', $driver[1], $units];
-            $rows[] = ['driver', $driver[0], 'revenue for each', Names::CURRENCY, $units > 0 ? round(1000.0 * $lines['revenue'] / $units, 2) : 0.0];
+            $rows[] = [
+                'driver',
+                $driver[0],
+                'revenue for each',
+                Names::CURRENCY,
+                $units > 0 ? round((1000.0 * $lines['revenue']) / $units, 2) : 0.0,
+            ];
         }
 
         return $rows;

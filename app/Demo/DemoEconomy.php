@@ -69,10 +69,29 @@ final class DemoEconomy
             $this->bars = new BulkInsert('bars', ['listing_id', 'day', 'high', 'low', 'close', 'volume']);
             $this->actions = new BulkInsert('corporate_actions', ['security_id', 'kind', 'ex_date', 'ratio']);
             $this->dividends = new BulkInsert('dividends', ['security_id', 'ex_date', 'paid_on', 'amount', 'currency']);
-            $this->estimates = new BulkInsert('estimates', ['company_id', 'line', 'period', 'day', 'mean', 'deviation', 'analysts', 'high', 'low']);
+            $this->estimates = new BulkInsert('estimates', [
+                'company_id',
+                'line',
+                'period',
+                'day',
+                'mean',
+                'deviation',
+                'analysts',
+                'high',
+                'low',
+            ]);
             $this->observations = new BulkInsert('observations', ['company_id', 'name', 'day', 'value']);
             $this->members = new BulkInsert('index_members', ['index_id', 'company_id', 'from_day', 'to_day']);
-            $this->breakdowns = new BulkInsert('breakdown_facts', ['company_id', 'filing_id', 'axis', 'member', 'line', 'unit', 'period', 'value']);
+            $this->breakdowns = new BulkInsert('breakdown_facts', [
+                'company_id',
+                'filing_id',
+                'axis',
+                'member',
+                'line',
+                'unit',
+                'period',
+                'value',
+            ]);
             $this->holdings = new BulkInsert('holdings', ['company_id', 'holder', 'kind', 'day', 'shares']);
             $this->trades = new BulkInsert('insider_trades', ['company_id', 'insider', 'role', 'day', 'shares', 'price']);
             $this->writeEconomy($macro);
@@ -82,7 +101,21 @@ final class DemoEconomy
             }
             $this->writeIndices($macro, $profiles);
             $progress($total - 1, $total, 'indices');
-            foreach ([$this->filings, $this->facts, $this->bars, $this->actions, $this->dividends, $this->estimates, $this->observations, $this->members, $this->breakdowns, $this->holdings, $this->trades] as $table) {
+            foreach (
+                [
+                    $this->filings,
+                    $this->facts,
+                    $this->bars,
+                    $this->actions,
+                    $this->dividends,
+                    $this->estimates,
+                    $this->observations,
+                    $this->members,
+                    $this->breakdowns,
+                    $this->holdings,
+                    $this->trades,
+                ] as $table
+            ) {
                 $table->flush();
             }
             $progress($total, $total, 'writing');
@@ -103,7 +136,13 @@ final class DemoEconomy
         }
         $id = 0;
         foreach (Names::EXCHANGES as $code => [$name, $country]) {
-            DB::table('exchanges')->insert(['id' => ++$id, 'code' => $code, 'name' => $name, 'country' => $country, 'currency' => Names::CURRENCY]);
+            DB::table('exchanges')->insert([
+                'id' => ++$id,
+                'code' => $code,
+                'name' => $name,
+                'country' => $country,
+                'currency' => Names::CURRENCY,
+            ]);
         }
     }
 
@@ -112,8 +151,14 @@ final class DemoEconomy
         $exchange = array_search($profile->country, array_column(Names::EXCHANGES, 1), true) + 1;
         $delisted = $profile->events['delisted'] ?? null;
         DB::table('companies')->insert([
-            'id' => $id, 'name' => $profile->name, 'country' => $profile->country, 'sector' => $profile->sector, 'template' => $profile->template,
-            'reporting_currency' => $profile->reportingCurrency, 'fiscal_year_end_month' => $profile->yearEndMonth, 'description' => $profile->description,
+            'id' => $id,
+            'name' => $profile->name,
+            'country' => $profile->country,
+            'sector' => $profile->sector,
+            'template' => $profile->template,
+            'reporting_currency' => $profile->reportingCurrency,
+            'fiscal_year_end_month' => $profile->yearEndMonth,
+            'description' => $profile->description,
         ]);
         $identity = new IdentitySimulator($id, $exchange, $profile);
         $identity->write();
@@ -134,7 +179,10 @@ final class DemoEconomy
         }
         $splits = array_values(array_filter($splits, static fn (array $e): bool => $e[0] <= $lastDay));
         // A dividend is paid in the currency shares trade in.
-        $dividends = array_map(fn (array $e): array => [$e[0], $this->inTradingCurrency($e[1], $profile, $macro, $e[0])], array_values(array_filter($dividends, static fn (array $e): bool => $e[0] <= $lastDay && $e[0] > 20140401)));
+        $dividends = array_map(
+            fn (array $e): array => [$e[0], $this->inTradingCurrency($e[1], $profile, $macro, $e[0])],
+            array_values(array_filter($dividends, static fn (array $e): bool => $e[0] <= $lastDay && $e[0] > 20140401)),
+        );
         foreach ($splits as [$day, $ratio]) {
             $this->actions->add($id, 'split', $day, $ratio);
         }
@@ -154,7 +202,10 @@ final class DemoEconomy
         $shares = static function (int $day) use ($quarters, $profile): float {
             $count = $quarters[0]['shares'];
             foreach ($quarters as $quarter) {
-                $count = Calendar::quarterEnd($quarter['year'], $quarter['quarter'], $profile->yearEndMonth) <= $day ? $quarter['shares'] : $count;
+                $count =
+                    Calendar::quarterEnd($quarter['year'], $quarter['quarter'], $profile->yearEndMonth) <= $day
+                        ? $quarter['shares']
+                        : $count;
             }
 
             return 1000.0 * $count;
@@ -188,8 +239,17 @@ final class DemoEconomy
      * @param  array{int, string}|null  $delisted
      * @return array<int, float> closes by day
      */
-    private function writePrices(IdentitySimulator $identity, int $exchange, Profile $profile, Macro $macro, array $quarters, array $splits, array $dividends, int $lastDay, ?array $delisted): array
-    {
+    private function writePrices(
+        IdentitySimulator $identity,
+        int $exchange,
+        Profile $profile,
+        Macro $macro,
+        array $quarters,
+        array $splits,
+        array $dividends,
+        int $lastDay,
+        ?array $delisted,
+    ): array {
         $closes = [];
         $bars = (new PriceSimulator($profile, $macro))->run($quarters, $splits, $dividends);
         $foreign = $profile->reportingCurrency !== Names::CURRENCY;
@@ -235,8 +295,15 @@ final class DemoEconomy
      * @param  list<array{int, float}>  $splits  ex-date, new shares per old
      * @return array<int, int> day of publication by period
      */
-    private function writeFilings(int $id, Profile $profile, array $quarters, array $splits, int $lastDay, IdentitySimulator $identity, ?FormerCurrency $former): array
-    {
+    private function writeFilings(
+        int $id,
+        Profile $profile,
+        array $quarters,
+        array $splits,
+        int $lastDay,
+        IdentitySimulator $identity,
+        ?FormerCurrency $former,
+    ): array {
         $chance = new Chance($profile->seed + 31);
         $breakdown = new BreakdownSimulator($profile);
         $truth = $published = $annual = [];
@@ -260,21 +327,57 @@ final class DemoEconomy
                 if ($public) {
                     $published[$year * 10] = $filed;
                     $filing = $this->filing($id, 'annual', $year * 10, $end, $filed, "Annual report {$year}");
-                    $this->report($id, $filing, $year * 10, self::inSharesOf($filed, $end, $lines, $splits), $profile, $year, $filed, $former);
+                    $this->report(
+                        $id,
+                        $filing,
+                        $year * 10,
+                        self::inSharesOf($filed, $end, $lines, $splits),
+                        $profile,
+                        $year,
+                        $filed,
+                        $former,
+                    );
                     foreach ($breakdown->year($year, $lines) as [$axis, $member, $line, $unit, $value]) {
                         $rate = $unit === 'money' ? $former?->factor(Unit::Money, true, $year * 10, $filed) ?? 1.0 : 1.0;
                         $this->breakdowns->add($id, $filing, $axis, $member, $line, $unit, $year * 10, $value / $rate);
                     }
                     foreach ($identity->classCounts($lines) as [$class, $count]) {
-                        $this->breakdowns->add($id, $filing, 'class', $class, 'shares_outstanding_period_end', 'shares', $year * 10, $count);
+                        $this->breakdowns->add(
+                            $id,
+                            $filing,
+                            'class',
+                            $class,
+                            'shares_outstanding_period_end',
+                            'shares',
+                            $year * 10,
+                            $count,
+                        );
                     }
                     if ($year >= self::FIRST_QUARTERLY_YEAR) {
-                        $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_intersect_key($quarter['lines'], self::flows()), $splits), $profile, $year, $filed, $former);
+                        $this->report(
+                            $id,
+                            $filing,
+                            $period,
+                            self::inSharesOf($filed, $end, array_intersect_key($quarter['lines'], self::flows()), $splits),
+                            $profile,
+                            $year,
+                            $filed,
+                            $former,
+                        );
                     }
                 }
             } elseif ($public && $year >= self::FIRST_QUARTERLY_YEAR) {
                 $filing = $this->filing($id, 'quarterly', $period, $end, $filed, "Quarterly report {$quarter['quarter']}/{$year}");
-                $this->report($id, $filing, $period, self::inSharesOf($filed, $end, array_diff_key($quarter['lines'], array_flip(self::MONEY_FREE)), $splits), $profile, $year, $filed, $former);
+                $this->report(
+                    $id,
+                    $filing,
+                    $period,
+                    self::inSharesOf($filed, $end, array_diff_key($quarter['lines'], array_flip(self::MONEY_FREE)), $splits),
+                    $profile,
+                    $year,
+                    $filed,
+                    $former,
+                );
                 foreach ($identity->classCounts($quarter['lines']) as [$class, $count]) {
                     $this->breakdowns->add($id, $filing, 'class', $class, 'shares_outstanding_period_end', 'shares', $period, $count);
                 }
@@ -283,10 +386,22 @@ final class DemoEconomy
         foreach ($profile->events['restated'] ?? [] as $year => $factor) {
             $this->restate($id, $year, $factor, self::year($annual[$year], $profile->events['split'] ?? [], $year), $profile, $splits);
         }
-        foreach ((new EstimateSimulator($profile))->run($truth, array_filter($published, static fn (int $day): bool => $day <= $lastDay)) as $row) {
+        foreach (
+            (new EstimateSimulator($profile))->run($truth, array_filter($published, static fn (int $day): bool => $day <= $lastDay)) as $row
+        ) {
             if ($row['day'] <= $lastDay) {
                 $rate = $former?->rateOn($row['day']) ?? 1.0;
-                $this->estimates->add($id, $row['line'], $row['period'], $row['day'], $row['mean'] / $rate, $row['deviation'] / $rate, $row['analysts'], $row['high'] / $rate, $row['low'] / $rate);
+                $this->estimates->add(
+                    $id,
+                    $row['line'],
+                    $row['period'],
+                    $row['day'],
+                    $row['mean'] / $rate,
+                    $row['deviation'] / $rate,
+                    $row['analysts'],
+                    $row['high'] / $rate,
+                    $row['low'] / $rate,
+                );
             }
         }
 
@@ -309,7 +424,9 @@ final class DemoEconomy
             }
             foreach ($lines as $line => $value) {
                 $lines[$line] = match ($items[$line]->unit) {
-                    Unit::Shares => round($value * $ratio), Unit::MoneyPerShare => round($value / $ratio, 4), default => $value,
+                    Unit::Shares => round($value * $ratio),
+                    Unit::MoneyPerShare => round($value / $ratio, 4),
+                    default => $value,
                 };
             }
         }
@@ -325,8 +442,16 @@ final class DemoEconomy
     }
 
     /** @param  array<string, int|float>  $lines in thousands */
-    private function report(int $company, int $filing, int $period, array $lines, Profile $profile, int $year, int $filed, ?FormerCurrency $former): void
-    {
+    private function report(
+        int $company,
+        int $filing,
+        int $period,
+        array $lines,
+        Profile $profile,
+        int $year,
+        int $filed,
+        ?FormerCurrency $former,
+    ): void {
         $items = LineItems::all();
         $silent = ($profile->events['missing_lines_from'] ?? 9999) <= $year;
         foreach ($lines as $line => $value) {
@@ -337,7 +462,13 @@ final class DemoEconomy
             // What was reported in another currency is rounded there, as every report is.
             $rate = $former?->factor($items[$line]->unit, $items[$line]->isOverTime(), $period, $filed) ?? 1.0;
             $value = $rate === 1.0 ? $value : round($value / $rate, $unit === 'money' ? 0 : 4);
-            $this->facts->add($company, $filing, $line, $period, (float) ($unit === 'money' || $unit === 'shares' ? $value * 1000 : $value));
+            $this->facts->add(
+                $company,
+                $filing,
+                $line,
+                $period,
+                (float) ($unit === 'money' || $unit === 'shares' ? $value * 1000 : $value),
+            );
         }
     }
 
@@ -353,11 +484,28 @@ final class DemoEconomy
         $tax = (int) round(0.25 * $cut);
         $net = $cut - $tax;
         $changes = [
-            'revenue' => -$cut, 'gross_profit' => -$cut, 'operating_income' => -$cut, 'income_before_tax' => -$cut, 'income_tax' => -$tax,
-            'income_from_continuing_operations' => -$net, 'net_income' => -$net, 'net_income_parent' => -$net, 'net_income_common' => -$net,
-            'receivables' => -$cut, 'total_current_assets' => -$cut, 'total_assets' => -$cut, 'income_taxes_payable' => -$tax, 'total_current_liabilities' => -$tax,
-            'total_liabilities' => -$tax, 'retained_earnings' => -$net, 'common_equity' => -$net, 'shareholders_equity' => -$net, 'total_equity' => -$net,
-            'increase_in_receivables' => -$cut, 'increase_in_other_working_capital' => $tax, 'change_in_working_capital' => -$net,
+            'revenue' => -$cut,
+            'gross_profit' => -$cut,
+            'operating_income' => -$cut,
+            'income_before_tax' => -$cut,
+            'income_tax' => -$tax,
+            'income_from_continuing_operations' => -$net,
+            'net_income' => -$net,
+            'net_income_parent' => -$net,
+            'net_income_common' => -$net,
+            'receivables' => -$cut,
+            'total_current_assets' => -$cut,
+            'total_assets' => -$cut,
+            'income_taxes_payable' => -$tax,
+            'total_current_liabilities' => -$tax,
+            'total_liabilities' => -$tax,
+            'retained_earnings' => -$net,
+            'common_equity' => -$net,
+            'shareholders_equity' => -$net,
+            'total_equity' => -$net,
+            'increase_in_receivables' => -$cut,
+            'increase_in_other_working_capital' => $tax,
+            'change_in_working_capital' => -$net,
         ];
         $restated = [];
         foreach ($changes as $line => $change) {
@@ -393,7 +541,12 @@ final class DemoEconomy
         foreach ($quarters as $quarter) {
             foreach ($quarter as $line => $value) {
                 $item = $items[$line];
-                $year[$line] = $item->kind === LineKind::Duration ? ($year[$line] ?? 0) + $value : ($item->isPeriodAverage() ? ($year[$line] ?? 0) + $value / 4 : $value);
+                $year[$line] =
+                    $item->kind === LineKind::Duration
+                        ? ($year[$line] ?? 0) + $value
+                        : ($item->isPeriodAverage()
+                            ? ($year[$line] ?? 0) + $value / 4
+                            : $value);
             }
         }
         $last = $quarters[count($quarters) - 1];
@@ -416,7 +569,10 @@ final class DemoEconomy
     {
         static $flows = null;
 
-        return $flows ??= array_map(static fn (): bool => true, array_filter(LineItems::all(), static fn ($item): bool => $item->kind === LineKind::Duration || $item->isPeriodAverage()));
+        return $flows ??= array_map(
+            static fn (): bool => true,
+            array_filter(LineItems::all(), static fn ($item): bool => $item->kind === LineKind::Duration || $item->isPeriodAverage()),
+        );
     }
 
     /**
@@ -425,12 +581,17 @@ final class DemoEconomy
      */
     private static function estimated(array $lines): array
     {
-        return array_filter([
-            'revenue' => 1000.0 * $lines['revenue'],
-            'ebitda' => isset($lines['operating_income']) ? 1000.0 * ($lines['operating_income'] + $lines['depreciation_amortization']) : null,
-            'earnings_per_share_diluted' => (float) $lines['earnings_per_share_diluted'],
-            'dividends_per_share' => (float) $lines['dividends_per_share'],
-        ], static fn (?float $value): bool => $value !== null);
+        return array_filter(
+            [
+                'revenue' => 1000.0 * $lines['revenue'],
+                'ebitda' => isset($lines['operating_income'])
+                    ? 1000.0 * ($lines['operating_income'] + $lines['depreciation_amortization'])
+                    : null,
+                'earnings_per_share_diluted' => (float) $lines['earnings_per_share_diluted'],
+                'dividends_per_share' => (float) $lines['dividends_per_share'],
+            ],
+            static fn (?float $value): bool => $value !== null,
+        );
     }
 
     /**
@@ -450,32 +611,73 @@ final class DemoEconomy
             $this->writeLevels(++$id, null, $home, 'index', $ticker, $name, $macro, $this->moves[$exchange] ?? [], 1000.0, 0.0);
             foreach ($profiles as $i => $profile) {
                 if ($exchange === 0 || $profile->country === array_values(Names::EXCHANGES)[$exchange - 1][1]) {
-                    $this->members->add($id, $i + 1, Calendar::FIRST_DAY, $profile->events['delisted'][0] ?? $profile->events['left_index'] ?? null);
+                    $this->members->add(
+                        $id,
+                        $i + 1,
+                        Calendar::FIRST_DAY,
+                        $profile->events['delisted'][0] ?? ($profile->events['left_index'] ?? null),
+                    );
                 }
             }
         }
-        foreach ([['FALLS', 'Archipelago broad fund', 1, 0, 0.0016, 'Holds every share of the archipelago by its market value.'], ['FOSTR', 'Ostrelay shares fund', 2, 2, 0.0035, 'Holds the shares of the Ostrelay Bourse by their market value.']] as [$ticker, $name, $home, $moves, $cost, $description]) {
+        foreach (
+            [
+                ['FALLS', 'Archipelago broad fund', 1, 0, 0.0016, 'Holds every share of the archipelago by its market value.'],
+                ['FOSTR', 'Ostrelay shares fund', 2, 2, 0.0035, 'Holds the shares of the Ostrelay Bourse by their market value.'],
+            ] as [$ticker, $name, $home, $moves, $cost, $description]
+        ) {
             DB::table('companies')->insert([
-                'id' => ++$companies, 'name' => $name, 'country' => array_keys(Names::COUNTRIES)[$home - 1], 'sector' => Names::FUNDS, 'template' => 'fund', 'reporting_currency' => Names::CURRENCY, 'description' => $description,
+                'id' => ++$companies,
+                'name' => $name,
+                'country' => array_keys(Names::COUNTRIES)[$home - 1],
+                'sector' => Names::FUNDS,
+                'template' => 'fund',
+                'reporting_currency' => Names::CURRENCY,
+                'description' => $description,
             ]);
             $this->writeLevels(++$id, $companies, $home, 'fund', $ticker, $name, $macro, $this->moves[$moves] ?? [], 50.0, $cost);
         }
     }
 
     /** @param  array<int, array{float, float}>  $moves */
-    private function writeLevels(int $id, ?int $company, int $exchange, string $kind, string $ticker, string $name, Macro $macro, array $moves, float $level, float $annualCost): void
-    {
+    private function writeLevels(
+        int $id,
+        ?int $company,
+        int $exchange,
+        string $kind,
+        string $ticker,
+        string $name,
+        Macro $macro,
+        array $moves,
+        float $level,
+        float $annualCost,
+    ): void {
         DB::table('securities')->insert(['id' => $id, 'company_id' => $company, 'kind' => $kind, 'name' => $name]);
-        DB::table('listings')->insert(['id' => $id, 'security_id' => $id, 'exchange_id' => $exchange, 'ticker' => $ticker, 'currency' => Names::CURRENCY]);
+        DB::table('listings')->insert([
+            'id' => $id,
+            'security_id' => $id,
+            'exchange_id' => $exchange,
+            'ticker' => $ticker,
+            'currency' => Names::CURRENCY,
+        ]);
         DB::table('identifiers')->insert([
-            'security_id' => $id, 'scheme' => 'isin', 'value' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)),
+            'security_id' => $id,
+            'scheme' => 'isin',
+            'value' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)),
         ]);
         $chance = new Chance($this->seed + $id);
         foreach ($macro->days as $day) {
             if (isset($moves[$day]) && $moves[$day][0] > 0) {
                 $level *= 1 + $moves[$day][1] / $moves[$day][0] - $annualCost / 252;
             }
-            $this->bars->add($id, $day, round($level * 1.003, 3), round($level * 0.997, 3), round($level, 3), $kind === 'fund' ? round(18000 * exp(0.4 * $chance->normal())) : 0.0);
+            $this->bars->add(
+                $id,
+                $day,
+                round($level * 1.003, 3),
+                round($level * 0.997, 3),
+                round($level, 3),
+                $kind === 'fund' ? round(18000 * exp(0.4 * $chance->normal())) : 0.0,
+            );
         }
     }
 }

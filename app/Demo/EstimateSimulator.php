@@ -33,7 +33,7 @@ final class EstimateSimulator
                 if (! isset($truth[$period]) || ($published[$period] ?? 99999999) <= $day) {
                     continue;
                 }
-                $horizon = max(0.0, $target + 1.2 - ($year + intdiv($day, 100) % 100 / 12));
+                $horizon = max(0.0, $target + 1.2 - ($year + (intdiv($day, 100) % 100) / 12));
                 if ($horizon > 3.3) {
                     continue;
                 }
@@ -48,7 +48,14 @@ final class EstimateSimulator
                     $optimism = $line === 'dividends_per_share' ? 0.0 : 0.025 * $width * $horizon;
                     $mean = $true + abs($true) * ($optimism + $spread * $errors[$period][$line]);
                     $deviation = abs($mean) * $spread * 0.6;
-                    $rows[] = self::row($line, $period, $day, $mean, $deviation, max(1, (int) round($this->profile->analysts * (1.1 - 0.25 * $horizon))));
+                    $rows[] = self::row(
+                        $line,
+                        $period,
+                        $day,
+                        $mean,
+                        $deviation,
+                        max(1, (int) round($this->profile->analysts * (1.1 - 0.25 * $horizon))),
+                    );
                 }
             }
         }
@@ -60,7 +67,14 @@ final class EstimateSimulator
                 $true = $truth[$period][$line] ?? null;
                 if ($true !== null) {
                     $mean = $true - abs($true) * $width * ($chance->normal() + 0.25);
-                    $rows[] = self::row($line, $period, \Logion\Time\Day::plus($day, -10), $mean, abs($mean) * $width, $this->profile->analysts);
+                    $rows[] = self::row(
+                        $line,
+                        $period,
+                        \Logion\Time\Day::plus($day, -10),
+                        $mean,
+                        abs($mean) * $width,
+                        $this->profile->analysts,
+                    );
                 }
             }
         }
@@ -74,8 +88,16 @@ final class EstimateSimulator
     {
         $round = static fn (float $x): float => $line === 'revenue' || $line === 'ebitda' ? round($x, -3) : round($x, 4);
 
-        return ['line' => $line, 'period' => $period, 'day' => $day, 'mean' => $round($mean), 'deviation' => $round($deviation), 'analysts' => $analysts,
-            'high' => $round($mean + 1.6 * $deviation), 'low' => $round($mean - 1.6 * $deviation)];
+        return [
+            'line' => $line,
+            'period' => $period,
+            'day' => $day,
+            'mean' => $round($mean),
+            'deviation' => $round($deviation),
+            'analysts' => $analysts,
+            'high' => $round($mean + 1.6 * $deviation),
+            'low' => $round($mean - 1.6 * $deviation),
+        ];
     }
 
     /** @return list<int> the 20th of each month of the last three years, every third month before */

@@ -23,50 +23,90 @@ final readonly class IdentitySimulator
     {
         $events = $this->profile->events;
         $ended = $events['delisted'] ?? [null, null];
-        DB::table('securities')->insert(['id' => $this->id, 'company_id' => $this->id, 'kind' => 'share',
-            'name' => isset($events['second_class']) ? 'Class A' : 'Ordinary shares']);
+        DB::table('securities')->insert([
+            'id' => $this->id,
+            'company_id' => $this->id,
+            'kind' => 'share',
+            'name' => isset($events['second_class']) ? 'Class A' : 'Ordinary shares',
+        ]);
         $this->list($this->id, $this->id, $this->exchange, $this->profile->ticker, $events['former_ticker'][1] ?? 0, $ended[0], $ended[1]);
         $this->identify($this->id, $this->profile->ticker);
         if (isset($events['former_ticker'])) {
-            $this->list(self::FURTHER + $this->id, $this->id, $this->exchange, $events['former_ticker'][0], 0, $events['former_ticker'][1],
-                'The ticker was changed.');
+            $this->list(
+                self::FURTHER + $this->id,
+                $this->id,
+                $this->exchange,
+                $events['former_ticker'][0],
+                0,
+                $events['former_ticker'][1],
+                'The ticker was changed.',
+            );
         }
         if (isset($events['also_listed'])) {
             [$exchange, $ticker, $currency, $from] = $events['also_listed'];
             $this->list(self::FURTHER + $this->id, $this->id, $exchange, $ticker, $from, currency: $currency, main: false);
         }
         foreach ($this->otherSecurities() as $security) {
-            DB::table('securities')->insert(['id' => $security, 'company_id' => $this->id, 'kind' => 'share', 'name' => 'Class B',
-                'main' => false]);
+            DB::table('securities')->insert([
+                'id' => $security,
+                'company_id' => $this->id,
+                'kind' => 'share',
+                'name' => 'Class B',
+                'main' => false,
+            ]);
             $this->list($security, $security, $this->exchange, $events['second_class'][0], 0);
             $this->identify($security, $events['second_class'][0]);
         }
         foreach ($events['former'] ?? [] as [$attribute, $value, $until]) {
-            DB::table('former_attributes')->insert(['company_id' => $this->id, 'attribute' => $attribute, 'value' => $value,
-                'until_day' => $until]);
+            DB::table('former_attributes')->insert([
+                'company_id' => $this->id,
+                'attribute' => $attribute,
+                'value' => $value,
+                'until_day' => $until,
+            ]);
         }
     }
 
-    private function list(int $id, int $security, int $exchange, string $ticker, int $from, ?int $to = null, ?string $because = null,
-        string $currency = Names::CURRENCY, bool $main = true): void
-    {
+    private function list(
+        int $id,
+        int $security,
+        int $exchange,
+        string $ticker,
+        int $from,
+        ?int $to = null,
+        ?string $because = null,
+        string $currency = Names::CURRENCY,
+        bool $main = true,
+    ): void {
         DB::table('listings')->insert([
-            'id' => $id, 'security_id' => $security, 'exchange_id' => $exchange, 'ticker' => $ticker, 'currency' => $currency,
-            'from_day' => $from, 'to_day' => $to, 'ended_because' => $because, 'main' => $main,
+            'id' => $id,
+            'security_id' => $security,
+            'exchange_id' => $exchange,
+            'ticker' => $ticker,
+            'currency' => $currency,
+            'from_day' => $from,
+            'to_day' => $to,
+            'ended_because' => $because,
+            'main' => $main,
         ]);
     }
 
     private function identify(int $security, string $ticker): void
     {
         $letters = substr(preg_replace('/[^A-Z]/', '', strtoupper($ticker)).'XX', 0, 2);
-        DB::table('identifiers')->insert(['security_id' => $security, 'scheme' => 'isin', 'value' => Names::isin($this->profile->country,
-            sprintf('%s%07d', $letters, $security))]);
+        DB::table('identifiers')->insert([
+            'security_id' => $security,
+            'scheme' => 'isin',
+            'value' => Names::isin($this->profile->country, sprintf('%s%07d', $letters, $security)),
+        ]);
     }
 
     /** The listing a day's price of the main class belongs to. */
     public function listingOn(int $day): int
     {
-        return isset($this->profile->events['former_ticker']) && $day < $this->profile->events['former_ticker'][1] ? self::FURTHER + $this->id : $this->id;
+        return isset($this->profile->events['former_ticker']) && $day < $this->profile->events['former_ticker'][1]
+            ? self::FURTHER + $this->id
+            : $this->id;
     }
 
     /** @return list<int> classes of shares beside the main one */
@@ -98,8 +138,14 @@ final readonly class IdentitySimulator
                 continue;
             }
             $price = round($class !== null ? $close * $class[2] * exp($discount) : $close / $rate($day), 2);
-            yield [self::FURTHER + $this->id, $day, round(1.004 * $price, 2), round(0.996 * $price, 2), $price,
-                (float) round(9000 * exp(0.5 * $chance->normal()))];
+            yield [
+                self::FURTHER + $this->id,
+                $day,
+                round(1.004 * $price, 2),
+                round(0.996 * $price, 2),
+                $price,
+                (float) round(9000 * exp(0.5 * $chance->normal())),
+            ];
         }
     }
 
@@ -123,16 +169,18 @@ final readonly class IdentitySimulator
      */
     public function formerCurrency(\Closure $rate, Macro $macro): ?FormerCurrency
     {
-        $former = array_values(array_filter($this->profile->events['former'] ?? [],
-            static fn (array $of): bool => $of[0] === FormerValues::REPORTING_CURRENCY));
+        $former = array_values(
+            array_filter($this->profile->events['former'] ?? [], static fn (array $of) => $of[0] === FormerValues::REPORTING_CURRENCY),
+        );
         if ($former === []) {
             return null;
         }
 
         return new FormerCurrency(
-            array_map(static fn (array $of): array => [$of[1], $of[2]], $former), $this->profile->reportingCurrency,
-            static fn (string $from, string $to, int $day): float => $from === $to ? 1.0 : $rate($macro,
-                $day), (new FiscalCalendar($this->profile->yearEndMonth))->end(...),
+            array_map(static fn (array $of): array => [$of[1], $of[2]], $former),
+            $this->profile->reportingCurrency,
+            static fn (string $from, string $to, int $day): float => $from === $to ? 1.0 : $rate($macro, $day),
+            (new FiscalCalendar($this->profile->yearEndMonth))->end(...),
         );
     }
 }

@@ -12,9 +12,70 @@ final class Macro
 {
     /** Deviation of activity from trend by quarter since 2014. */
     private const CYCLE = [
-        0.2, 0.3, 0.4, 0.5, 0.5, 0.4, 0.2, 0.0, -0.3, -0.5, -0.4, -0.2, 0.1, 0.3, 0.5, 0.6, 0.7, 0.7, 0.5, 0.3, 0.1, 0.0, -0.1, -0.4,
-        -1.6, -2.2, -1.4, -0.7, -0.1, 0.4, 0.8, 1.0, 1.1, 0.9, 0.6, 0.2, -0.2, -0.5, -0.6, -0.4, -0.1, 0.2, 0.4, 0.6, 0.8, 0.9, 1.0, 1.0,
-        0.9, 0.7, 0.5, 0.3, 0.1, 0.0, 0.0, 0.1, 0.2, 0.3, 0.3, 0.2, 0.2, 0.1, 0.1, 0.0,
+        0.2,
+        0.3,
+        0.4,
+        0.5,
+        0.5,
+        0.4,
+        0.2,
+        0.0,
+        -0.3,
+        -0.5,
+        -0.4,
+        -0.2,
+        0.1,
+        0.3,
+        0.5,
+        0.6,
+        0.7,
+        0.7,
+        0.5,
+        0.3,
+        0.1,
+        0.0,
+        -0.1,
+        -0.4,
+        -1.6,
+        -2.2,
+        -1.4,
+        -0.7,
+        -0.1,
+        0.4,
+        0.8,
+        1.0,
+        1.1,
+        0.9,
+        0.6,
+        0.2,
+        -0.2,
+        -0.5,
+        -0.6,
+        -0.4,
+        -0.1,
+        0.2,
+        0.4,
+        0.6,
+        0.8,
+        0.9,
+        1.0,
+        1.0,
+        0.9,
+        0.7,
+        0.5,
+        0.3,
+        0.1,
+        0.0,
+        0.0,
+        0.1,
+        0.2,
+        0.3,
+        0.3,
+        0.2,
+        0.2,
+        0.1,
+        0.1,
+        0.0,
     ];
 
     /** @var list<int> */
@@ -38,7 +99,7 @@ final class Macro
         $previous = 0.0;
         $level = 0.0;
         foreach ($this->days as $day) {
-            $quarter = (intdiv($day, 10000) - Calendar::FIRST_YEAR) * 4 + intdiv(intdiv($day, 100) % 100 - 1, 3);
+            $quarter = (intdiv($day, 10000) - Calendar::FIRST_YEAR) * 4 + intdiv((intdiv($day, 100) % 100) - 1, 3);
             $pull = 0.0009 * ((self::CYCLE[min($quarter + 2, count(self::CYCLE) - 1)] ?? 0.0) * 0.12 - $level);
             $variance = 0.0000025 + 0.09 * $previous ** 2 + 0.88 * $variance;
             $previous = sqrt($variance) * $chance->normal() * ($chance->uniform() < 0.03 ? 2.0 : 1.0);
@@ -82,7 +143,7 @@ final class Macro
                     break 2;
                 }
                 $cycle = $this->cycle($year, intdiv($month - 1, 3) + 1);
-                $long += 0.06 * (0.030 + 0.006 * $cycle - $long) + 0.0011 * $chance->normal();
+                $long += 0.06 * (0.03 + 0.006 * $cycle - $long) + 0.0011 * $chance->normal();
                 $long = max(0.006, $long);
                 $prices *= 1 + 0.0018 + 0.0007 * $cycle + 0.0007 * $chance->normal();
                 $exchange *= exp(0.012 * $chance->normal() - 0.02 * log($exchange / 1.3));

@@ -9,11 +9,31 @@ final class PeopleSimulator
 {
     private const FIRST_DAY = 20240101;
 
-    private const HOUSES = ['Pension Chest', 'Mutual Savings', 'Widows and Orphans Fund', 'Harbour Trust', 'Guild Endowment', 'Assurance Portfolio'];
+    private const HOUSES = [
+        'Pension Chest',
+        'Mutual Savings',
+        'Widows and Orphans Fund',
+        'Harbour Trust',
+        'Guild Endowment',
+        'Assurance Portfolio',
+    ];
 
     private const ROLES = ['Chair', 'Managing director', 'Finance director', 'Member of the board'];
 
-    private const FAMILIES = ['Tarn', 'Ulvey', 'Skerrow', 'Brannet', 'Quillan', 'Orrick', 'Fennow', 'Hallowin', 'Merrow', 'Dunskel', 'Wrackley', 'Yarrowby'];
+    private const FAMILIES = [
+        'Tarn',
+        'Ulvey',
+        'Skerrow',
+        'Brannet',
+        'Quillan',
+        'Orrick',
+        'Fennow',
+        'Hallowin',
+        'Merrow',
+        'Dunskel',
+        'Wrackley',
+        'Yarrowby',
+    ];
 
     public function __construct(private readonly Profile $profile)
     {
@@ -22,7 +42,8 @@ final class PeopleSimulator
     /**
      * @param  array<int, float>  $closes  by day
      * @param  \Closure(int): float  $shares  shares outstanding on a day
-     * @return array{holdings: list<array{string, string, int, float}>, trades: list<array{string, string, int, float, float}>} holder, kind, day, shares; insider, role, day, shares, price
+     * @return array{holdings: list<array{string, string, int, float}>, trades: list<array{string, string, int, float, float}>} holder,
+     *     kind, day, shares; insider, role, day, shares, price
      */
     public function run(array $closes, \Closure $shares): array
     {
@@ -41,7 +62,7 @@ final class PeopleSimulator
                 continue;
             }
             $next = $days[$i + 1] ?? null;
-            if ($next !== null && intdiv(intdiv($day, 100) % 100 - 1, 3) !== intdiv(intdiv($next, 100) % 100 - 1, 3)) {
+            if ($next !== null && intdiv((intdiv($day, 100) % 100) - 1, 3) !== intdiv((intdiv($next, 100) % 100) - 1, 3)) {
                 foreach ($houses as $name => $share) {
                     $houses[$name] = max(0.001, $share * exp(0.09 * $chance->normal()));
                     $holdings[] = [$name, 'institution', $day, round($houses[$name] * $shares($day))];

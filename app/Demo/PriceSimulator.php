@@ -33,23 +33,30 @@ final class PriceSimulator
                     $weight++;
                 }
 
-                return 4 * $total / $weight;
+                return (4 * $total) / $weight;
             };
             $income = $sum('net_income');
             $sales = $sum('revenue');
             $equity = (float) $quarter['lines']['common_equity'];
-            $yield = $this->macro->series['risk_free_rate'][(int) sprintf('%04d%02d01', min($quarter['year'], 2026), $quarter['year'] >= 2026 ? 6 : 3 * $quarter['quarter'])] ?? 0.03;
+            $yield =
+                $this->macro->series['risk_free_rate'][
+                    (int) sprintf('%04d%02d01', min($quarter['year'], 2026), $quarter['year'] >= 2026 ? 6 : 3 * $quarter['quarter'])
+                ] ?? 0.03;
             $mood = 1 + 8 * (0.03 - $yield);
             $worth = match ($p->template) {
-                'bank', 'insurer' => max(0.35 * $equity, $equity * min(2.4, max(0.4, ($income / max(1.0, $equity)) / 0.095))),
+                'bank', 'insurer' => max(0.35 * $equity, $equity * min(2.4, max(0.4, $income / max(1.0, $equity) / 0.095))),
                 'property' => 1.1 * $p->multiple * $sum('funds_from_operations'),
-                default => max(1.25 * $p->multiple * $income, 0.12 * $sales, ($p->events['sales_multiple'] ?? 0.35) * $sales * min(1.0, max(0.25, $p->grossMargin))),
+                default => max(
+                    1.25 * $p->multiple * $income,
+                    0.12 * $sales,
+                    ($p->events['sales_multiple'] ?? 0.35) * $sales * min(1.0, max(0.25, $p->grossMargin)),
+                ),
             };
             $basis = 1.0;
             foreach ($splits as $at => $ratio) {
                 $basis *= $at > $quarter['year'] * 10 + $quarter['quarter'] ? $ratio : 1.0;
             }
-            $values[] = max(0.02, $worth * $mood * ($p->events['rating'][$quarter['year']] ?? 1.0) / ($quarter['shares'] * $basis));
+            $values[] = max(0.02, ($worth * $mood * ($p->events['rating'][$quarter['year']] ?? 1.0)) / ($quarter['shares'] * $basis));
         }
 
         return $values;
@@ -78,7 +85,8 @@ final class PriceSimulator
         $firstQuarter = Calendar::FIRST_YEAR * 12;
         foreach ($this->macro->days as $i => $day) {
             // The calendar month runs between the ends of fiscal quarters; markets know roughly what is going on.
-            $months = intdiv($day, 10000) * 12 + intdiv($day, 100) % 100 - 1 + ($day % 100) / 31 - $firstQuarter - ($p->yearEndMonth - 12);
+            $months =
+                intdiv($day, 10000) * 12 + (intdiv($day, 100) % 100) - 1 + ($day % 100) / 31 - $firstQuarter - ($p->yearEndMonth - 12);
             $at = max(0.0, min(count($values) - 1.001, $months / 3 - 1));
             $low = (int) floor($at);
             $fair = $values[$low] * ($values[$low + 1] / $values[$low]) ** ($at - $low);
@@ -93,10 +101,13 @@ final class PriceSimulator
             }
             $close = round(max(0.01, $fair * exp($deviation) * $factor), 2);
             $range = 0.004 + 0.6 * $idiosyncratic * abs($chance->normal());
-            $volume = round($p->shares / $factor * 0.0028 * $p->turnover * exp(0.45 * $chance->normal() + 14 * min(0.06, abs($shock))));
+            $volume = round(($p->shares / $factor) * 0.0028 * $p->turnover * exp(0.45 * $chance->normal() + 14 * min(0.06, abs($shock))));
             $bars[] = [
-                'day' => $day, 'high' => round($close * (1 + $range * $chance->uniform()), 2), 'low' => round(max(0.01, $close * (1 - $range * $chance->uniform())), 2),
-                'close' => $close, 'volume' => $p->turnover < 0.02 && $chance->uniform() < 0.5 ? 0.0 : $volume,
+                'day' => $day,
+                'high' => round($close * (1 + $range * $chance->uniform()), 2),
+                'low' => round(max(0.01, $close * (1 - $range * $chance->uniform())), 2),
+                'close' => $close,
+                'volume' => $p->turnover < 0.02 && $chance->uniform() < 0.5 ? 0.0 : $volume,
             ];
         }
 

@@ -33,7 +33,8 @@ final class SentimentSimulator
         $short = $this->profile->events['shorted'] ?? $chance->between(0.003, 0.05);
         $opinion = $chance->normal();
         foreach ($days as $i => $day) {
-            $isQuarterEnd = isset($days[$i + 1]) && intdiv(intdiv($day, 100) % 100 - 1, 3) !== intdiv(intdiv($days[$i + 1], 100) % 100 - 1, 3);
+            $isQuarterEnd =
+                isset($days[$i + 1]) && intdiv((intdiv($day, 100) % 100) - 1, 3) !== intdiv((intdiv($days[$i + 1], 100) % 100) - 1, 3);
             if (intdiv($day, 10000) < self::FIRST_YEAR || ! ($isQuarterEnd || ! isset($days[$i + 1]))) {
                 continue;
             }
@@ -48,7 +49,15 @@ final class SentimentSimulator
                 $sell = max(0, min($all - $buy, (int) round($all * (0.14 - 0.1 * $opinion))));
                 $raised = max(0, min($all, (int) round($all * (0.25 + 0.2 * $opinion + 0.1 * $chance->normal()))));
                 $target = $closes[$day] * (1.1 + 0.06 * $opinion);
-                foreach (['analysts_buy' => $buy, 'analysts_hold' => $all - $buy - $sell, 'analysts_sell' => $sell, 'estimates_raised_30d' => $raised, 'estimates_lowered_30d' => min($all - $raised, (int) round($all * max(0.0, 0.25 - 0.2 * $opinion)))] as $name => $value) {
+                foreach (
+                    [
+                        'analysts_buy' => $buy,
+                        'analysts_hold' => $all - $buy - $sell,
+                        'analysts_sell' => $sell,
+                        'estimates_raised_30d' => $raised,
+                        'estimates_lowered_30d' => min($all - $raised, (int) round($all * max(0.0, 0.25 - 0.2 * $opinion))),
+                    ] as $name => $value
+                ) {
                     $add($name, (float) $value);
                 }
                 $add('target_price_mean', round($target, 2));

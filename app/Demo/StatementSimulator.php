@@ -8,7 +8,8 @@ namespace App\Demo;
  * Quarter by quarter statements that tie: every amount is a whole number of thousands, totals are sums of what is shown,
  * cash moves by the cash-flow statement and retained earnings by income less dividends.
  *
- * @phpstan-type Quarter array{year: int, quarter: int, lines: array<string, int|float>, value: float, dividends: list<array{int, float}>, shares: int}
+ * @phpstan-type Quarter array{year: int, quarter: int, lines: array<string, int|float>, value: float, dividends: list<array{int, float}>,
+ *     shares: int}
  */
 abstract class StatementSimulator
 {
@@ -61,7 +62,14 @@ abstract class StatementSimulator
                 $lines['earnings_per_share_basic'] = round($lines['net_income'] / $average, 4);
                 $lines['earnings_per_share_diluted'] = round($lines['net_income'] / $diluted, 4);
                 $lines['dividends_per_share'] = round($dps, 4);
-                $quarters[] = ['year' => $year, 'quarter' => $quarter, 'lines' => $lines, 'value' => 0.0, 'dividends' => $dividends, 'shares' => $this->shares];
+                $quarters[] = [
+                    'year' => $year,
+                    'quarter' => $quarter,
+                    'lines' => $lines,
+                    'value' => 0.0,
+                    'dividends' => $dividends,
+                    'shares' => $this->shares,
+                ];
             }
         }
 
@@ -117,11 +125,15 @@ abstract class StatementSimulator
             return [0.0, []];
         }
         if ($quarter === 1) {
-            $wanted = max(0.0, $this->distributable() * $profile->payout / $this->shares);
+            $wanted = max(0.0, ($this->distributable() * $profile->payout) / $this->shares);
             $cut = $this->event('dividend_cut', $year, 1);
             $this->dividendPerShare = match (true) {
                 $cut > 0 => $this->dividendPerShare * (1 - $cut),
-                isset($profile->events['dividend_grower']) => max($this->dividendPerShare * 1.02, min($this->dividendPerShare * 1.09, $wanted)) ?: $wanted,
+                isset($profile->events['dividend_grower']) => max(
+                    $this->dividendPerShare * 1.02,
+                    min($this->dividendPerShare * 1.09, $wanted),
+                ) ?:
+                $wanted,
                 $wanted > $this->dividendPerShare => 0.4 * $this->dividendPerShare + 0.6 * $wanted,
                 default => max($wanted, $this->dividendPerShare * ($wanted <= 0 ? 0.5 : 0.94)),
             };
@@ -132,7 +144,10 @@ abstract class StatementSimulator
             return [0.0, []];
         }
         $times = match ($profile->dividendFrequency) {
-            12 => [20, 50, 80], 4 => [48], 2 => $quarter % 2 === 0 ? [48] : [], default => $quarter === 2 ? [48] : [],
+            12 => [20, 50, 80],
+            4 => [48],
+            2 => $quarter % 2 === 0 ? [48] : [],
+            default => $quarter === 2 ? [48] : [],
         };
         foreach ($times as $day) {
             $payments[] = [$day, $each];

@@ -21,7 +21,11 @@ final class Catalogues
     /** The built-in catalogue for nobody. */
     public function of(?User $user): Catalogue
     {
-        return $user === null ? Catalogue::builtIn() : $this->read[$user->id] ??= Catalogue::builtIn()->with(array_merge([], ...OwnMetric::query()->of($user)->orderBy('id')->get()->map(self::metrics(...))->all()));
+        return $user === null
+            ? Catalogue::builtIn()
+            : ($this->read[$user->id] ??= Catalogue::builtIn()->with(
+                array_merge([], ...OwnMetric::query()->of($user)->orderBy('id')->get()->map(self::metrics(...))->all()),
+            ));
     }
 
     /** Own metrics have changed: read them again. */
@@ -33,7 +37,15 @@ final class Catalogues
     /** @return array<string, Metric> */
     public static function metrics(OwnMetric $metric): array
     {
-        return Definition::make($metric->key, $metric->label, $metric->kind, $metric->definition['definition'], $metric->unit, $metric->better, $metric->note);
+        return Definition::make(
+            $metric->key,
+            $metric->label,
+            $metric->kind,
+            $metric->definition['definition'],
+            $metric->unit,
+            $metric->better,
+            $metric->note,
+        );
     }
 
     /**

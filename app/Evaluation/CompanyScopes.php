@@ -18,8 +18,12 @@ use Logion\Metric\CompanyScope;
 /** Opens a company on an as-of day. */
 final class CompanyScopes
 {
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly ColumnStore $columns, private readonly Identities $identities)
-    {
+    public function __construct(
+        private readonly CompanyReader $companies,
+        private readonly EconomyReader $economy,
+        private readonly ColumnStore $columns,
+        private readonly Identities $identities,
+    ) {
     }
 
     /**
@@ -33,13 +37,19 @@ final class CompanyScopes
         $company = $this->read($ticker, $context, false);
         $universe = $this->columns->universe($context->day, false, $context->catalogue, as: $context->as);
 
-        return new CompanyScope($company, $context->day, $context->catalogue, $this->economy->read(), $universe === null ? null : new ComputedPeers(new UniversePeers($universe)));
+        return new CompanyScope(
+            $company,
+            $context->day,
+            $context->catalogue,
+            $this->economy->read(),
+            $universe === null ? null : new ComputedPeers(new UniversePeers($universe)),
+        );
     }
 
     /** Where nothing but statements is asked for: without prices, peers and metrics. */
     public function accounts(string $ticker, EvaluationContext $context): CompanyScope
     {
-        return new CompanyScope($this->read($ticker, $context, true), $context->day, Catalogue::withoutMetrics(), new Economy);
+        return new CompanyScope($this->read($ticker, $context, true), $context->day, Catalogue::withoutMetrics(), new Economy());
     }
 
     /** What the company of a scope is called on its day. */
@@ -52,7 +62,8 @@ final class CompanyScopes
     {
         $id = $this->identities->company($ticker, $context->day);
 
-        return $this->companies->read($id, $context->as, $accountsOnly, $context->day) ?? throw new \LogicException('The company was just found.');
+        return $this->companies->read($id, $context->as, $accountsOnly, $context->day) ??
+            throw new \LogicException('The company was just found.');
     }
 
     /** The company a reference means, by default now. */

@@ -21,7 +21,10 @@ final class EvaluationContext
     /** The day on which companies are called what the question calls them; that of the question itself. */
     public readonly int $namedOn;
 
-    /** @param  Catalogue|Closure(): Catalogue  $metrics  made when first asked for: a statement names none, and to make three hundred takes as long as to read it */
+    /**
+     * @param  Catalogue|Closure(): Catalogue  $metrics  made when first asked for: a statement names none, and to make three hundred takes
+     *     as long as to read it
+     */
     public function __construct(
         public readonly int $day,
         private Catalogue|Closure $metrics,
@@ -53,6 +56,14 @@ final class EvaluationContext
     /** The same question about figures with, or without, the one-offs taken out. */
     public function adjusted(bool $adjusted): self
     {
-        return $this->as === null ? $this : new self($this->day, $this->metrics, $this->user, new Viewpoint($this->as->userId, $this->as->author, $adjusted), $this->namedOn);
+        return $this->as === null
+            ? $this
+            : new self(
+                $this->day,
+                $this->metrics,
+                $this->user,
+                new Viewpoint($this->as->userId, $this->as->author, $adjusted),
+                $this->namedOn,
+            );
     }
 }

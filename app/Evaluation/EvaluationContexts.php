@@ -26,7 +26,10 @@ final class EvaluationContexts
     public function of(?User $user, mixed $day = null, bool $adjusted = false): EvaluationContext
     {
         return new EvaluationContext(
-            $this->day($day), fn (): Catalogue => $this->catalogues->of($user), $user, $user === null ? null : new Viewpoint($user->id, $user->name, $adjusted),
+            $this->day($day),
+            fn (): Catalogue => $this->catalogues->of($user),
+            $user,
+            $user === null ? null : new Viewpoint($user->id, $user->name, $adjusted),
         );
     }
 

@@ -33,7 +33,10 @@ final class FigureReport
         $unit = $this->scope->catalogue->unit($key);
         $figure = Figure::of($this->traded($this->scope->metric($key), $unit), $unit);
 
-        return [...$figure->jsonSerialize(), 'currency' => in_array($unit, [Unit::Money, Unit::MoneyPerShare], true) ? $this->scope->company->tradingCurrency : null];
+        return [
+            ...$figure->jsonSerialize(),
+            'currency' => in_array($unit, [Unit::Money, Unit::MoneyPerShare], true) ? $this->scope->company->tradingCurrency : null,
+        ];
     }
 
     /**
@@ -44,7 +47,10 @@ final class FigureReport
      */
     public function metrics(array $keys): array
     {
-        return array_map(fn (string $key): array => ['key' => $key, 'label' => $this->scope->catalogue->label($key), 'figure' => $this->metric($key)], $this->fitting($keys));
+        return array_map(
+            fn (string $key): array => ['key' => $key, 'label' => $this->scope->catalogue->label($key), 'figure' => $this->metric($key)],
+            $this->fitting($keys),
+        );
     }
 
     /**
@@ -59,9 +65,16 @@ final class FigureReport
         return array_map(function (string $key) use ($years): array {
             $item = LineItems::find($key);
             $unit = $this->scope->catalogue->unit($key);
-            $value = fn (Moment $moment): float|Absence => $item === null ? $this->scope->metric($key, $moment) : $this->scope->line($item, $moment);
+            $value = fn (Moment $moment): float|Absence => $item === null
+                ? $this->scope->metric($key, $moment)
+                : $this->scope->line($item, $moment);
 
-            return ['key' => $key, 'label' => $this->scope->catalogue->label($key), 'unit' => $unit->value, 'figures' => array_map(fn (int $year): Figure => Figure::of($value($this->scope->year($year)), $unit), $years)];
+            return [
+                'key' => $key,
+                'label' => $this->scope->catalogue->label($key),
+                'unit' => $unit->value,
+                'figures' => array_map(fn (int $year): Figure => Figure::of($value($this->scope->year($year)), $unit), $years),
+            ];
         }, $this->fitting($keys));
     }
 
@@ -81,10 +94,22 @@ final class FigureReport
         $metric = $this->scope->catalogue->all()[$key];
         $history = $this->history(fn (Moment $moment): float|Absence => $this->traded($this->scope->metric($key, $moment), $metric->unit));
         if ($year === null) {
-            return ['working' => $this->working($key), 'currency' => $this->scope->company->tradingCurrency, 'note' => $metric->note, 'history' => $history, 'standing' => $this->standing($key)];
+            return [
+                'working' => $this->working($key),
+                'currency' => $this->scope->company->tradingCurrency,
+                'note' => $metric->note,
+                'history' => $history,
+                'standing' => $this->standing($key),
+            ];
         }
 
-        return ['working' => (new Workings($this->scope))->metric($key, $this->scope->year($year)), 'currency' => $this->scope->company->reportingCurrency, 'note' => $metric->note, 'history' => $history, 'standing' => null];
+        return [
+            'working' => (new Workings($this->scope))->metric($key, $this->scope->year($year)),
+            'currency' => $this->scope->company->reportingCurrency,
+            'note' => $metric->note,
+            'history' => $history,
+            'standing' => null,
+        ];
     }
 
     /**
@@ -99,8 +124,11 @@ final class FigureReport
         $unit = $catalogue->unitOf($tree);
 
         return [
-            'working' => (new Workings($this->scope))->expression($tree, $formula, $unit), 'currency' => $this->scope->economy->baseCurrency(), 'note' => '',
-            'history' => $this->history(fn (Moment $moment): float|Absence => $this->scope->value($tree, $moment->inBase(true))), 'standing' => null,
+            'working' => (new Workings($this->scope))->expression($tree, $formula, $unit),
+            'currency' => $this->scope->economy->baseCurrency(),
+            'note' => '',
+            'history' => $this->history(fn (Moment $moment): float|Absence => $this->scope->value($tree, $moment->inBase(true))),
+            'standing' => null,
         ];
     }
 
@@ -114,20 +142,35 @@ final class FigureReport
     {
         $workings = new Workings($this->scope);
         $latest = $this->scope->facts->latestQuarter() ?? $period;
-        $working = $basis === 'half_year' && $item->kind === LineKind::Duration
-            ? $workings->half($item, $period)
-            : ($basis === 'trailing'
-            ? $workings->expression(Node::name($item->key), $item->label, $item->unit, Moment::of('trailing')->quartersAgo(max(0, FiscalPeriod::quartersBetween($period, $latest))))
-            : $workings->reported($item, $period));
+        $working =
+            $basis === 'half_year' && $item->kind === LineKind::Duration
+                ? $workings->half($item, $period)
+                : ($basis === 'trailing'
+                    ? $workings->expression(
+                        Node::name($item->key),
+                        $item->label,
+                        $item->unit,
+                        Moment::of('trailing')->quartersAgo(max(0, FiscalPeriod::quartersBetween($period, $latest))),
+                    )
+                    : $workings->reported($item, $period));
         $filings = [];
         foreach ($this->scope->company->facts as $fact) {
-            if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf && ! $fact->isCorrection()) {
-                $filings[] = ['value' => $fact->value, 'filed_on' => Day::iso($fact->filedOn), 'title' => $this->scope->company->filings[$fact->filing] ?? ''];
+            if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf
+                && ! $fact->isCorrection()) {
+                $filings[] = [
+                    'value' => $fact->value,
+                    'filed_on' => Day::iso($fact->filedOn),
+                    'title' => $this->scope->company->filings[$fact->filing] ?? '',
+                ];
             }
         }
 
         return [
-            'working' => $working, 'currency' => $this->scope->company->reportingCurrency, 'note' => '', 'filings' => $filings, 'standing' => null,
+            'working' => $working,
+            'currency' => $this->scope->company->reportingCurrency,
+            'note' => '',
+            'filings' => $filings,
+            'standing' => null,
             'history' => $this->history(fn (Moment $moment): float|Absence => $this->scope->line($item, $moment)),
         ];
     }
@@ -138,21 +181,47 @@ final class FigureReport
      */
     private function fitting(array $keys): array
     {
-        return array_values(array_filter($keys, fn (string $key): bool => (LineItems::find($key) ?? $this->scope->catalogue->find($key))?->fits($this->scope->company->template) === true));
+        return array_values(
+            array_filter(
+                $keys,
+                fn (string $key): bool => (LineItems::find($key) ?? $this->scope->catalogue->find($key))?->fits(
+                    $this->scope->company->template,
+                ) === true,
+            ),
+        );
     }
 
     private function converted(Working $working): Working
     {
         $company = $this->scope->company;
         $unit = $working->figure->unit;
-        if ($company->reportingCurrency === $company->tradingCurrency || ! in_array($unit, [Unit::Money, Unit::MoneyPerShare], true) || ! $working->figure->isKnown()) {
+        if (
+            $company->reportingCurrency === $company->tradingCurrency ||
+            ! in_array($unit, [Unit::Money, Unit::MoneyPerShare], true) ||
+            ! $working->figure->isKnown()
+        ) {
             return $working;
         }
         $rate = $this->scope->economy->exchange($company->reportingCurrency, $company->tradingCurrency, $this->scope->asOf);
 
         return new Working(
-            $working->label, Figure::of($this->traded($working->figure->value(), $unit), $unit), "amount in {$company->reportingCurrency} × exchange rate into {$company->tradingCurrency}", $working->period,
-            [$working, new Working('Exchange rate', Figure::of($rate ?? Absence::missing('Not known.'), Unit::Ratio), null, null, [], Source::market("{$company->tradingCurrency} for one {$company->reportingCurrency}"))], null, $working->key,
+            $working->label,
+            Figure::of($this->traded($working->figure->value(), $unit), $unit),
+            "amount in {$company->reportingCurrency} × exchange rate into {$company->tradingCurrency}",
+            $working->period,
+            [
+                $working,
+                new Working(
+                    'Exchange rate',
+                    Figure::of($rate ?? Absence::missing('Not known.'), Unit::Ratio),
+                    null,
+                    null,
+                    [],
+                    Source::market("{$company->tradingCurrency} for one {$company->reportingCurrency}"),
+                ),
+            ],
+            null,
+            $working->key,
         );
     }
 
@@ -170,7 +239,11 @@ final class FigureReport
         $compare = fn (string $function): float|Absence => $this->scope->compare($function, Node::name($key));
         $known = static fn (float|Absence $figure): ?float => is_float($figure) ? $figure : null;
 
-        return ['universe' => $known($compare('universe_percentile')), 'sector' => $known($compare('sector_percentile')), 'sector_median' => $this->sectorMedian($key)];
+        return [
+            'universe' => $known($compare('universe_percentile')),
+            'sector' => $known($compare('sector_percentile')),
+            'sector_median' => $this->sectorMedian($key),
+        ];
     }
 
     /**
@@ -181,11 +254,14 @@ final class FigureReport
     {
         $years = $this->scope->years();
 
-        return ['years' => $years, 'values' => array_map(function (int $year) use ($value): ?float {
-            $figure = $value($this->scope->year($year));
+        return [
+            'years' => $years,
+            'values' => array_map(function (int $year) use ($value): ?float {
+                $figure = $value($this->scope->year($year));
 
-            return $figure instanceof Absence ? null : $figure;
-        }, $years)];
+                return $figure instanceof Absence ? null : $figure;
+            }, $years),
+        ];
     }
 
     private function traded(float|Absence $value, Unit $unit): float|Absence

@@ -43,7 +43,12 @@ final class FileDrop
             try {
                 $import = $this->imports->preview($this->imports->take($path, $name, User::query()->orderBy('id')->first()));
                 $preview = $import->preview ?? [];
-                if ((array) $preview['questions'] === [] && $preview['counts']['conflict'] === 0 && $preview['counts']['refused'] === 0 && $preview['unmapped'] === []) {
+                if (
+                    (array) $preview['questions'] === [] &&
+                    $preview['counts']['conflict'] === 0 &&
+                    $preview['counts']['refused'] === 0 &&
+                    $preview['unmapped'] === []
+                ) {
                     $this->imports->store($import);
                     $done[] = [$name, $this->move($path, 'stored', "stored as import {$import->id}")];
                 } else {

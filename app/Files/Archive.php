@@ -24,9 +24,11 @@ final readonly class Archive
     /** @throws Refusal if it is broken or unpacks to too much */
     public static function open(string $path): self
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
-            throw Refusal::because('The file is not a readable zip archive: it is broken or was cut off. Save it again and upload the new copy');
+            throw Refusal::because(
+                'The file is not a readable zip archive: it is broken or was cut off. Save it again and upload the new copy',
+            );
         }
         $entries = [];
         try {
@@ -38,8 +40,13 @@ final readonly class Archive
                 if ($stat === false || str_contains((string) $stat['name'], '..')) {
                     throw Refusal::because('The archive has an entry that cannot be read');
                 }
-                if ($stat['size'] > self::MOST_IN_ENTRY || ($stat['size'] > 10_000_000 && $stat['size'] > self::HIGHEST_RATIO * max(1, $stat['comp_size']))) {
-                    throw Refusal::because("\"{$stat['name']}\" would unpack to ".number_format($stat['size'] / 1e6).' MB and is refused');
+                if (
+                    $stat['size'] > self::MOST_IN_ENTRY ||
+                    ($stat['size'] > 10_000_000 && $stat['size'] > self::HIGHEST_RATIO * max(1, $stat['comp_size']))
+                ) {
+                    throw Refusal::because(
+                        "\"{$stat['name']}\" would unpack to ".number_format($stat['size'] / 1e6).' MB and is refused',
+                    );
                 }
                 $entries[(string) $stat['name']] = (int) $stat['size'];
             }
@@ -64,11 +71,17 @@ final readonly class Archive
     public function text(string $entry, int $most = 64_000_000): string
     {
         if (! isset($this->entries[$entry]) || $this->entries[$entry] > $most) {
-            throw Refusal::because(isset($this->entries[$entry]) ? "\"{$entry}\" is larger than ".number_format($most / 1e6).' MB' : "The archive has no \"{$entry}\"");
+            throw Refusal::because(
+                isset($this->entries[$entry])
+                    ? "\"{$entry}\" is larger than ".number_format($most / 1e6).' MB'
+                    : "The archive has no \"{$entry}\"",
+            );
         }
         $text = @file_get_contents($this->address($entry), false, null, 0, $most);
 
-        return $text === false || strlen($text) < $this->entries[$entry] ? throw Refusal::because("\"{$entry}\" of the archive is broken") : $text;
+        return $text === false || strlen($text) < $this->entries[$entry]
+            ? throw Refusal::because("\"{$entry}\" of the archive is broken")
+            : $text;
     }
 
     /** @return resource */

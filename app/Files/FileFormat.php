@@ -35,13 +35,17 @@ enum FileFormat: string
         }
         $text = ltrim((string) preg_replace('/^\x{FEFF}/u', '', mb_check_encoding($start, 'UTF-8') ? $start : 'x'));
         if (str_starts_with($text, '<')) {
-            return str_contains($start, 'xbrl') || str_contains((string) @file_get_contents($path, false, null, 0, 65536), 'xbrl') ? self::XbrlXml : throw Refusal::because('The file is XML but not an XBRL instance');
+            return str_contains($start, 'xbrl') || str_contains((string) @file_get_contents($path, false, null, 0, 65536), 'xbrl')
+                ? self::XbrlXml
+                : throw Refusal::because('The file is XML but not an XBRL instance');
         }
         if (str_starts_with($text, '{')) {
             return self::XbrlJson;
         }
         if (str_contains($start, "\0") && ! str_starts_with($start, "\xFF\xFE") && ! str_starts_with($start, "\xFE\xFF")) {
-            throw Refusal::because('The file is neither a text nor a workbook that can be read: CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV and XBRL are');
+            throw Refusal::because(
+                'The file is neither a text nor a workbook that can be read: CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV and XBRL are',
+            );
         }
 
         return self::Csv;
@@ -55,7 +59,12 @@ enum FileFormat: string
     public function label(): string
     {
         return match ($this) {
-            self::Csv => 'CSV', self::Xlsx => 'XLSX', self::Ods => 'ODS', self::XbrlJson => 'xBRL-JSON', self::XbrlCsv => 'xBRL-CSV', self::XbrlXml => 'XBRL instance',
+            self::Csv => 'CSV',
+            self::Xlsx => 'XLSX',
+            self::Ods => 'ODS',
+            self::XbrlJson => 'xBRL-JSON',
+            self::XbrlCsv => 'xBRL-CSV',
+            self::XbrlXml => 'XBRL instance',
         };
     }
 }

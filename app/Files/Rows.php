@@ -66,8 +66,18 @@ final readonly class Rows
         $best = ',';
         $most = 0.0;
         foreach ([',', ';', "\t", '|'] as $delimiter) {
-            $counts = array_map(static fn (string $line): int => count(str_getcsv($line, $delimiter, '"', '')) - 1, array_filter(array_slice(preg_split('/\r\n|\n|\r/', $start) ?: [], 0, 20), static fn (string $line): bool => trim($line) !== ''));
-            $score = $counts === [] ? 0.0 : array_sum($counts) / count($counts) * (count(array_filter($counts)) / count($counts)) / (1 + (max($counts) - min($counts)) / 4);
+            $counts = array_map(
+                static fn (string $line): int => count(str_getcsv($line, $delimiter, '"', '')) - 1,
+                array_filter(
+                    array_slice(preg_split('/\r\n|\n|\r/', $start) ?: [], 0, 20),
+                    static fn (string $line): bool => trim($line) !== '',
+                ),
+            );
+            $score =
+                $counts === []
+                    ? 0.0
+                    : ((array_sum($counts) / count($counts)) * (count(array_filter($counts)) / count($counts))) /
+                        (1 + (max($counts) - min($counts)) / 4);
             if ($score > $most) {
                 [$best, $most] = [$delimiter, $score];
             }
@@ -100,7 +110,11 @@ final readonly class Rows
                 $number++;
                 // Taking a line apart at its delimiters is ten times faster than a CSV reader; that is for lines with quotes.
                 if (str_contains($line, '"')) {
-                    for ($quotes = substr_count($line, '"'); $quotes % 2 === 1 && ($more = self::line($stream)) !== false; $quotes += substr_count($more, '"')) {
+                    for (
+                        $quotes = substr_count($line, '"');
+                        $quotes % 2 === 1 && ($more = self::line($stream)) !== false;
+                        $quotes += substr_count($more, '"')
+                    ) {
                         $line .= "\n".$more;
                         self::mustBeShort($line, $number);
                     }
@@ -117,7 +131,12 @@ final readonly class Rows
                 }
                 if (! mb_check_encoding($line, 'UTF-8')) {
                     // Not Unicode: the common encoding of older programs, in which any byte is a letter.
-                    $row = array_map(static fn (?string $cell): string => mb_check_encoding((string) $cell, 'UTF-8') ? (string) $cell : mb_convert_encoding((string) $cell, 'UTF-8', 'ISO-8859-1'), $row);
+                    $row = array_map(
+                        static fn (?string $cell): string => mb_check_encoding((string) $cell, 'UTF-8')
+                            ? (string) $cell
+                            : mb_convert_encoding((string) $cell, 'UTF-8', 'ISO-8859-1'),
+                        $row,
+                    );
                 }
                 /** @var list<string> $row */
                 yield $number => count($row) > self::WIDEST ? array_slice($row, 0, self::WIDEST) : $row;
@@ -143,7 +162,11 @@ final readonly class Rows
     private static function mustBeShort(string $line, int $number): void
     {
         if (strlen($line) > self::LONGEST_LINE) {
-            throw Refusal::because("Row {$number} is longer than ".number_format(self::LONGEST_LINE / 1e6).' MB: a quotation mark is not closed, or the file has no rows');
+            throw Refusal::because(
+                "Row {$number} is longer than ".
+                    number_format(self::LONGEST_LINE / 1e6).
+                    ' MB: a quotation mark is not closed, or the file has no rows',
+            );
         }
     }
 
@@ -201,7 +224,10 @@ final readonly class Rows
         return match (true) {
             $type === 's' => $texts[(int) $value] ?? '',
             $type === 'inlineStr' => implode('', array_map('strval', $element->xpath('.//*[local-name()="t"]') ?: [])),
-            $type === 'n' && isset($dates[$style]) && is_numeric($value) && (float) $value > 20000 && (float) $value < 80000 => gmdate('Y-m-d', ((int) $value - 25569) * 86400),
+            $type === 'n' && isset($dates[$style]) && is_numeric($value) && (float) $value > 20000 && (float) $value < 80000 => gmdate(
+                'Y-m-d',
+                ((int) $value - 25569) * 86400,
+            ),
             default => $value,
         };
     }
@@ -237,7 +263,9 @@ final readonly class Rows
         $inCells = false;
         foreach (Xml::open($archive->address('xl/styles.xml'), 'The workbook')->elements() as $node) {
             if ($node->localName === 'numFmt') {
-                $custom[(int) $node->getAttribute('numFmtId')] = preg_match('/[dy]/i', (string) preg_replace('/"[^"]*"|\[[^\]]*\]/', '', (string) $node->getAttribute('formatCode'))) === 1;
+                $custom[(int) $node->getAttribute('numFmtId')] =
+                    preg_match('/[dy]/i', (string) preg_replace('/"[^"]*"|\[[^\]]*\]/', '', (string) $node->getAttribute('formatCode'))) ===
+                    1;
             }
             $inCells = $node->localName === 'cellXfs' || ($inCells && $node->localName !== 'cellStyles');
             if ($inCells && $node->localName === 'xf') {

@@ -13,7 +13,12 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 /** A table of values with the definitions of its columns, written in an open format. */
 final readonly class TableFile
 {
-    public const FORMATS = ['csv' => 'text/csv', 'json' => 'application/json', 'xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'ods' => 'application/vnd.oasis.opendocument.spreadsheet'];
+    public const FORMATS = [
+        'csv' => 'text/csv',
+        'json' => 'application/json',
+        'xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+        'ods' => 'application/vnd.oasis.opendocument.spreadsheet',
+    ];
 
     /** A workbook is built in memory; beyond this it would take gigabytes. */
     private const MOST_IN_WORKBOOK = 10000;
@@ -23,8 +28,13 @@ final readonly class TableFile
      * @param  iterable<list<string|float|int|null>>  $rows
      * @param  list<array{string, string}>  $definitions  what a column or the table is
      */
-    public function __construct(private string $title, private array $head, private iterable $rows, private int $count, private array $definitions)
-    {
+    public function __construct(
+        private string $title,
+        private array $head,
+        private iterable $rows,
+        private int $count,
+        private array $definitions,
+    ) {
     }
 
     /**
@@ -46,7 +56,13 @@ final readonly class TableFile
     public function mustFit(string $format): void
     {
         if (in_array($format, ['xlsx', 'ods'], true) && $this->count > self::MOST_IN_WORKBOOK) {
-            throw new UnprocessableEntityHttpException('A workbook takes at most '.number_format(self::MOST_IN_WORKBOOK).' rows and this table has '.number_format($this->count).'. Take CSV or JSON, or tighten the screen.');
+            throw new UnprocessableEntityHttpException(
+                'A workbook takes at most '.
+                    number_format(self::MOST_IN_WORKBOOK).
+                    ' rows and this table has '.
+                    number_format($this->count).
+                    '. Take CSV or JSON, or tighten the screen.',
+            );
         }
     }
 
@@ -68,7 +84,16 @@ final readonly class TableFile
     /** @param  resource  $stream */
     private function json($stream): void
     {
-        fwrite($stream, '{"title":'.json_encode($this->title).',"definitions":'.json_encode(array_map(static fn (array $d): array => ['name' => $d[0], 'text' => $d[1]], $this->definitions)).',"columns":'.json_encode($this->head).',"rows":[');
+        fwrite(
+            $stream,
+            '{"title":'.
+                json_encode($this->title).
+                ',"definitions":'.
+                json_encode(array_map(static fn (array $d): array => ['name' => $d[0], 'text' => $d[1]], $this->definitions)).
+                ',"columns":'.
+                json_encode($this->head).
+                ',"rows":[',
+        );
         $first = true;
         foreach ($this->rows as $row) {
             fwrite($stream, ($first ? '' : ",\n").json_encode($row, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION));
@@ -81,13 +106,16 @@ final readonly class TableFile
     private function workbook(string $format, $stream): void
     {
         // Column widths are not measured: that needs fonts a server may lack.
-        $book = new Spreadsheet;
+        $book = new Spreadsheet();
         $book->getDefaultStyle()->getFont()->setName('Liberation Sans')->setSize(10);
         $sheet = $book->getActiveSheet()->setTitle('Figures');
         foreach ($this->head as $i => $cell) {
             $sheet->setCellValueExplicit([$i + 1, 1], $cell, DataType::TYPE_STRING);
         }
-        $sheet->getStyle([1, 1, count($this->head), 1])->getFont()->setBold(true);
+        $sheet
+            ->getStyle([1, 1, count($this->head), 1])
+            ->getFont()
+            ->setBold(true);
         $sheet->freezePane('B2');
         $line = 1;
         foreach ($this->rows as $row) {

@@ -47,7 +47,9 @@ final class XbrlPeriods
      */
     public static function endDay(string $moment): int
     {
-        return preg_match('/T(00:00:00(\.0+)?|24:00:00)/', $moment, $m) === 1 && $m[1] !== '24:00:00' ? Day::plus(self::day($moment), -1) : self::day($moment);
+        return preg_match('/T(00:00:00(\.0+)?|24:00:00)/', $moment, $m) === 1 && $m[1] !== '24:00:00'
+            ? Day::plus(self::day($moment), -1)
+            : self::day($moment);
     }
 
     /** @return array{int, int}|null first and last day of a calendar year, half, quarter, month, week or day; null if it is none */
@@ -67,7 +69,10 @@ final class XbrlPeriods
             return [self::day($text), self::day($text)];
         }
         $months = match (true) {
-            $kind === 'H' => 6, $kind === 'Q' => 3, isset($m[4]) => 1, default => 12,
+            $kind === 'H' => 6,
+            $kind === 'Q' => 3,
+            isset($m[4]) => 1,
+            default => 12,
         };
         $n = isset($m[4]) ? (int) $m[4] : ($kind === '' ? 1 : $n);
         if ($kind === 'W' || $n < 1 || $n > 12 / $months) {
@@ -81,7 +86,9 @@ final class XbrlPeriods
     /** @return array{int, int} */
     private static function ordered(int $first, int $last, string $text): array
     {
-        return $first <= $last ? [$first, $last] : throw Refusal::because('the period "'.mb_substr($text, 0, 60).'" ends before it begins');
+        return $first <= $last
+            ? [$first, $last]
+            : throw Refusal::because('the period "'.mb_substr($text, 0, 60).'" ends before it begins');
     }
 
     /** "iso4217:XCR/xbrli:shares" as "XCR/shares"; no unit is a pure number. */

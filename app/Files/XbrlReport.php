@@ -16,7 +16,15 @@ final class XbrlReport
     private const LARGEST_JSON = 200_000_000;
 
     /** Text facts worth keeping. */
-    private const TEXTS = ['EntityRegistrantName', 'NameOfReportingEntityOrOtherMeansOfIdentification', 'TradingSymbol', 'CurrentFiscalYearEndDate', 'DocumentType', 'DocumentPeriodEndDate', 'DocumentFiscalYearFocus'];
+    private const TEXTS = [
+        'EntityRegistrantName',
+        'NameOfReportingEntityOrOtherMeansOfIdentification',
+        'TradingSymbol',
+        'CurrentFiscalYearEndDate',
+        'DocumentType',
+        'DocumentPeriodEndDate',
+        'DocumentFiscalYearFocus',
+    ];
 
     /** @var array<string, string> text facts by concept */
     public array $texts = [];
@@ -51,16 +59,24 @@ final class XbrlReport
         }
         $report = json_decode((string) file_get_contents($this->path), true, 32);
         if (! is_array($report) || ! is_array($report['facts'] ?? null)) {
-            throw Refusal::because('The file is not an xBRL-JSON report: '.(json_last_error() === JSON_ERROR_NONE ? 'it has no "facts"' : 'it is not valid JSON ('.json_last_error_msg().')'));
+            throw Refusal::because(
+                'The file is not an xBRL-JSON report: '.
+                    (json_last_error() === JSON_ERROR_NONE ? 'it has no "facts"' : 'it is not valid JSON ('.json_last_error_msg().')'),
+            );
         }
         foreach ($report['facts'] as $id => $fact) {
-            $dimensions = is_array($fact) ? ($fact['dimensions'] ?? null) : null;
+            $dimensions = is_array($fact) ? $fact['dimensions'] ?? null : null;
             if (! is_array($dimensions) || ! is_string($dimensions['concept'] ?? null)) {
                 $this->refused[] = ['place' => "fact {$id}", 'reason' => 'has no concept'];
 
                 continue;
             }
-            yield from $this->fact("fact {$id}", $fact['value'] ?? null, array_map(static fn (mixed $d): string => is_scalar($d) ? (string) $d : '', $dimensions), isset($fact['decimals']) && is_int($fact['decimals']) ? $fact['decimals'] : null);
+            yield from $this->fact(
+                "fact {$id}",
+                $fact['value'] ?? null,
+                array_map(static fn (mixed $d): string => is_scalar($d) ? (string) $d : '', $dimensions),
+                isset($fact['decimals']) && is_int($fact['decimals']) ? $fact['decimals'] : null,
+            );
         }
     }
 
@@ -81,12 +97,24 @@ final class XbrlReport
             $parameters = is_array($metadata['parameters'] ?? null) ? $metadata['parameters'] : [];
             foreach ($metadata['tables'] as $name => $table) {
                 $template = $templates[is_array($table) && is_string($table['template'] ?? null) ? $table['template'] : $name] ?? null;
-                if (! is_array($table) || ! is_string($table['url'] ?? null) || ! is_array($template) || ! is_array($template['columns'] ?? null)) {
+                if (
+                    ! is_array($table) ||
+                    ! is_string($table['url'] ?? null) ||
+                    ! is_array($template) ||
+                    ! is_array($template['columns'] ?? null)
+                ) {
                     $this->refused[] = ['place' => "table {$name}", 'reason' => 'has no url or no template'];
 
                     continue;
                 }
-                yield from $this->table($archive, $folder.$table['url'], $template, $shared, [...$parameters, ...is_array($table['parameters'] ?? null) ? $table['parameters'] : []], $metadata['decimals'] ?? null);
+                yield from $this->table(
+                    $archive,
+                    $folder.$table['url'],
+                    $template,
+                    $shared,
+                    [...$parameters, ...is_array($table['parameters'] ?? null) ? $table['parameters'] : []],
+                    $metadata['decimals'] ?? null,
+                );
             }
         }
         if (! $found) {
@@ -100,8 +128,14 @@ final class XbrlReport
      * @param  array<string, mixed>  $parameters
      * @return iterable<ReportedFact>
      */
-    private function table(Archive $archive, string $entry, array $template, array $shared, array $parameters, mixed $reportDecimals): iterable
-    {
+    private function table(
+        Archive $archive,
+        string $entry,
+        array $template,
+        array $shared,
+        array $parameters,
+        mixed $reportDecimals,
+    ): iterable {
         $columns = $template['columns'];
         $base = [...$shared, ...is_array($template['dimensions'] ?? null) ? $template['dimensions'] : []];
         $stream = $archive->stream($entry);
@@ -118,29 +152,42 @@ final class XbrlReport
                     continue;
                 }
                 if (count($cells) !== count($head)) {
-                    $this->refused[] = ['place' => "{$entry} row {$line}", 'reason' => 'has '.count($cells).' cells under '.count($head).' headings'];
+                    $this->refused[] = [
+                        'place' => "{$entry} row {$line}",
+                        'reason' => 'has '.count($cells).' cells under '.count($head).' headings',
+                    ];
 
                     continue;
                 }
                 $row = array_combine(array_map('strval', $head), array_map('strval', $cells));
                 foreach ($columns as $column => $definition) {
-                    if (! is_array($definition) || ! isset($row[$column]) || ! (isset($definition['dimensions']) || isset($definition['propertyGroups'])) || in_array($row[$column], ['', '#nil', '#empty'], true)) {
+                    if (
+                        ! is_array($definition) ||
+                        ! isset($row[$column]) ||
+                        ! (isset($definition['dimensions']) || isset($definition['propertyGroups'])) ||
+                        in_array($row[$column], ['', '#nil', '#empty'], true)
+                    ) {
                         continue;
                     }
                     $dimensions = [];
-                    foreach ([...$base, ...is_array($definition['dimensions'] ?? null) ? $definition['dimensions'] : []] as $axis => $value) {
+                    foreach (
+                        [...$base, ...is_array($definition['dimensions'] ?? null) ? $definition['dimensions'] : []] as $axis => $value
+                    ) {
                         $value = is_string($value) ? $value : '';
                         if (str_starts_with($value, '$')) {
                             $key = (string) preg_replace('/@.*$/', '', substr($value, 1));
                             $suffix = substr($value, strlen($key) + 1);
-                            $value = (string) ($row[$key] ?? $parameters[$key] ?? '');
-                            $value = $value === '' || $value === '#none' ? '' : $value.($suffix === '' || str_contains($value, '@') ? '' : $suffix);
+                            $value = (string) ($row[$key] ?? ($parameters[$key] ?? ''));
+                            $value =
+                                $value === '' || $value === '#none'
+                                    ? ''
+                                    : $value.($suffix === '' || str_contains($value, '@') ? '' : $suffix);
                         }
                         if ($value !== '') {
                             $dimensions[(string) $axis] = $value;
                         }
                     }
-                    $decimals = $definition['decimals'] ?? $template['decimals'] ?? $reportDecimals;
+                    $decimals = $definition['decimals'] ?? ($template['decimals'] ?? $reportDecimals);
                     yield from $this->fact("{$entry} row {$line}", $row[$column], $dimensions, is_int($decimals) ? $decimals : null);
                 }
             }
@@ -172,7 +219,11 @@ final class XbrlReport
             }
         }
         if (! is_numeric($value) || ! is_finite((float) $value)) {
-            $this->refused[] = ['place' => $place, 'reason' => "{$concept}: \"".mb_substr(is_scalar($value) ? (string) $value : get_debug_type($value), 0, 40).'" is not a number'];
+            $this->refused[] = [
+                'place' => $place,
+                'reason' => "{$concept}: \"".mb_substr(is_scalar($value) ? (string) $value : get_debug_type($value), 0, 40)
+                    .'" is not a number',
+            ];
 
             return;
         }
@@ -185,14 +236,26 @@ final class XbrlReport
         }
         $members = [];
         $filedOn = null;
-        foreach (array_diff_key($dimensions, ['concept' => 1, 'entity' => 1, 'period' => 1, 'unit' => 1, 'language' => 1, 'noteId' => 1]) as $axis => $member) {
+        $all = array_diff_key($dimensions, ['concept' => 1, 'entity' => 1, 'period' => 1, 'unit' => 1, 'language' => 1, 'noteId' => 1]);
+        foreach ($all as $axis => $member) {
             if (XbrlPeriods::local($axis) === 'filedOn') {
                 $filedOn = XbrlPeriods::day($member);
             } else {
                 $members[XbrlPeriods::local($axis)] = XbrlPeriods::local($member);
             }
         }
-        yield new ReportedFact($concept, (float) $value, XbrlPeriods::unit($dimensions['unit'] ?? null), $start, $end, $members, $decimals, $place, $dimensions['entity'] ?? '', $filedOn);
+        yield new ReportedFact(
+            $concept,
+            (float) $value,
+            XbrlPeriods::unit($dimensions['unit'] ?? null),
+            $start,
+            $end,
+            $members,
+            $decimals,
+            $place,
+            $dimensions['entity'] ?? '',
+            $filedOn,
+        );
     }
 
     /** @return iterable<ReportedFact> */
@@ -209,7 +272,10 @@ final class XbrlReport
             }
             $concept = $node->localName;
             if (! isset($contexts[$context])) {
-                $this->refused[] = ['place' => $node->name, 'reason' => 'names the context "'.mb_substr($context, 0, 60).'", which does not exist'];
+                $this->refused[] = [
+                    'place' => $node->name,
+                    'reason' => 'names the context "'.mb_substr($context, 0, 60).'", which does not exist',
+                ];
 
                 continue;
             }
@@ -228,12 +294,27 @@ final class XbrlReport
                 continue;
             }
             if (! isset($units[$unit]) || ! is_numeric($value) || ! is_finite((float) $value)) {
-                $this->refused[] = ['place' => $node->name." ({$context})", 'reason' => isset($units[$unit]) ? '"'.mb_substr($value, 0, 40).'" is not a number' : 'names a unit that does not exist'];
+                $this->refused[] = [
+                    'place' => $node->name." ({$context})",
+                    'reason' => isset($units[$unit])
+                        ? '"'.mb_substr($value, 0, 40).'" is not a number'
+                        : 'names a unit that does not exist',
+                ];
 
                 continue;
             }
             [$start, $end, $dimensions, $entity] = $contexts[$context];
-            yield new ReportedFact($concept, (float) $value, $units[$unit], $start, $end, $dimensions, $decimals === null || ! is_numeric($decimals) ? null : (int) $decimals, $node->name." ({$context})", $entity);
+            yield new ReportedFact(
+                $concept,
+                (float) $value,
+                $units[$unit],
+                $start,
+                $end,
+                $dimensions,
+                $decimals === null || ! is_numeric($decimals) ? null : (int) $decimals,
+                $node->name." ({$context})",
+                $entity,
+            );
         }
     }
 
@@ -251,7 +332,10 @@ final class XbrlReport
             if ($element === false) {
                 continue;
             }
-            $texts = static fn (string $local): array => array_map(static fn (\SimpleXMLElement $e): string => trim((string) $e), $element->xpath(".//*[local-name()='{$local}']") ?: []);
+            $texts = static fn (string $local): array => array_map(
+                static fn (\SimpleXMLElement $e): string => trim((string) $e),
+                $element->xpath(".//*[local-name()='{$local}']") ?: [],
+            );
             if ($name === 'unit') {
                 $measures = $texts('measure');
                 $divide = ($element->xpath(".//*[local-name()='divide']") ?: []) !== [];
@@ -262,12 +346,17 @@ final class XbrlReport
             $dimensions = [];
             foreach (['explicitMember', 'typedMember'] as $kind) {
                 foreach ($element->xpath(".//*[local-name()='{$kind}']") ?: [] as $member) {
-                    $dimensions[XbrlPeriods::local((string) $member['dimension'])] = XbrlPeriods::local(trim($kind === 'typedMember' ? strip_tags((string) $member->asXML()) : (string) $member));
+                    $dimensions[XbrlPeriods::local((string) $member['dimension'])] = XbrlPeriods::local(
+                        trim($kind === 'typedMember' ? strip_tags((string) $member->asXML()) : (string) $member),
+                    );
                 }
             }
             try {
                 $instant = $texts('instant')[0] ?? null;
-                $period = $instant !== null ? [null, XbrlPeriods::endDay($instant)] : XbrlPeriods::parse(($texts('startDate')[0] ?? '').'/'.($texts('endDate')[0] ?? ''));
+                $period =
+                    $instant !== null
+                        ? [null, XbrlPeriods::endDay($instant)]
+                        : XbrlPeriods::parse(($texts('startDate')[0] ?? '').'/'.($texts('endDate')[0] ?? ''));
             } catch (Refusal $refusal) {
                 $this->refused[] = ['place' => "context {$id}", 'reason' => $refusal->getMessage()];
 

@@ -18,7 +18,7 @@ final class Xml
     public static function open(string $address, string $what): self
     {
         $before = libxml_use_internal_errors(true);
-        $reader = new XMLReader;
+        $reader = new XMLReader();
         $opened = @$reader->open($address, null, LIBXML_NONET | LIBXML_COMPACT);
         libxml_clear_errors();
         libxml_use_internal_errors($before);

@@ -11,6 +11,10 @@ final class ProblemResponse
 {
     public static function unprocessable(string $detail): JsonResponse
     {
-        return new JsonResponse(['type' => 'about:blank', 'title' => 'The request cannot be answered', 'status' => 422, 'detail' => $detail], 422, ['Content-Type' => 'application/problem+json']);
+        return new JsonResponse(
+            ['type' => 'about:blank', 'title' => 'The request cannot be answered', 'status' => 422, 'detail' => $detail],
+            422,
+            ['Content-Type' => 'application/problem+json'],
+        );
     }
 }

@@ -38,13 +38,15 @@ final readonly class CompanyIdentity
     /** The listing of the main class whose price stands for the company on the day. */
     public function listing(): DatedListing
     {
-        return DatedListing::nearest($this->main($this->security), $this->day) ?? throw new \LogicException("{$this->name} has no listing.");
+        return DatedListing::nearest($this->main($this->security), $this->day) ??
+            throw new \LogicException("{$this->name} has no listing.");
     }
 
     /** @return list<DatedListing> the listings whose prices make the series of a security, one after another */
     public function main(int $security): array
     {
-        return array_values(array_filter($this->listings,
-            static fn (DatedListing $listing): bool => $listing->main && $listing->security === $security));
+        return array_values(
+            array_filter($this->listings, static fn (DatedListing $listing): bool => $listing->main && $listing->security === $security),
+        );
     }
 }

@@ -17,7 +17,8 @@ final class Identities
     /** A day after all others: what is known last. */
     public const LATEST = 99991231;
 
-    private const LISTINGS = 'select l.id, s.company_id, l.security_id, e.code, l.ticker, l.currency, l.from_day, l.to_day, l.main, l.ended_because
+    private const LISTINGS = 'select l.id, s.company_id, l.security_id, e.code, l.ticker, l.currency,
+            l.from_day, l.to_day, l.main, l.ended_because
         from listings l join securities s on s.id = l.security_id join exchanges e on e.id = l.exchange_id';
 
     /** @var array<string, \PDOStatement> */
@@ -35,8 +36,11 @@ final class Identities
         try {
             $listing = $reference?->among($this->withTicker($reference->ticker), $day);
         } catch (AmbiguousReference $ambiguous) {
-            throw new AmbiguousReference($ambiguous->reference, $ambiguous->choices, DB::table('companies')->whereIn('id',
-                $ambiguous->choices)->pluck('name', 'id')->all());
+            throw new AmbiguousReference(
+                $ambiguous->reference,
+                $ambiguous->choices,
+                DB::table('companies')->whereIn('id', $ambiguous->choices)->pluck('name', 'id')->all(),
+            );
         }
 
         return $listing->company ?? throw new NotFoundHttpException($this->unknown($text, $reference));
@@ -57,8 +61,10 @@ final class Identities
     /** @return list<DatedListing> of all companies, main ones of each first, by first day */
     public function listings(): array
     {
-        return $this->read(self::LISTINGS.' where s.company_id > ? order by s.company_id, s.main desc, s.id, l.main desc, l.from_day, l.id',
-            0);
+        return $this->read(
+            self::LISTINGS.' where s.company_id > ? order by s.company_id, s.main desc, s.id, l.main desc, l.from_day, l.id',
+            0,
+        );
     }
 
     /** @return list<DatedListing> of an index or another security, main ones first, by first day */
@@ -69,31 +75,56 @@ final class Identities
 
     public function of(int $company, int $day = self::LATEST): ?CompanyIdentity
     {
-        $row = $this->rows('select name, country, sector, template, reporting_currency, fiscal_year_end_month, description from companies where id = ?', $company)[0] ?? null;
+        $row =
+            $this->rows(
+                'select name, country, sector, template, reporting_currency, fiscal_year_end_month, description from companies where '
+                    .'id = ?',
+                $company,
+            )[0] ?? null;
         $listings = $this->ofCompany($company);
         if ($row === null || $listings === []) {
             return null;
         }
         $former = $this->former($company);
-        $securities = array_map(static fn (array $of): array => ['id' => (int) $of['id'], 'kind' => (string) $of['kind'],
-            'name' => (string) $of['name'], 'main' => (bool) $of['main'], 'entitlement' => (float) $of['entitlement']],
-            $this->rows('select id, kind, name, main, entitlement from securities where company_id = ? order by main desc, id', $company));
+        $securities = array_map(
+            static fn (array $of): array => [
+                'id' => (int) $of['id'],
+                'kind' => (string) $of['kind'],
+                'name' => (string) $of['name'],
+                'main' => (bool) $of['main'],
+                'entitlement' => (float) $of['entitlement'],
+            ],
+            $this->rows('select id, kind, name, main, entitlement from securities where company_id = ? order by main desc, id', $company),
+        );
         $main = $securities[0]['id'];
         $listing = self::latest($listings);
 
         return new CompanyIdentity(
-            $company, $this->reference($listing), $former->on(FormerValues::NAME, (string) $row['name'], $day), (string) $row['country'],
-            $former->on(FormerValues::SECTOR, (string) $row['sector'],
-                $day), (string) $row['template'], $former->on(FormerValues::REPORTING_CURRENCY, (string) $row['reporting_currency'], $day),
-            (int) $row['fiscal_year_end_month'], (string) $row['description'], $main, $securities, $listings, $former->until($day), $day,
+            $company,
+            $this->reference($listing),
+            $former->on(FormerValues::NAME, (string) $row['name'], $day),
+            (string) $row['country'],
+            $former->on(FormerValues::SECTOR, (string) $row['sector'], $day),
+            (string) $row['template'],
+            $former->on(FormerValues::REPORTING_CURRENCY, (string) $row['reporting_currency'], $day),
+            (int) $row['fiscal_year_end_month'],
+            (string) $row['description'],
+            $main,
+            $securities,
+            $listings,
+            $former->until($day),
+            $day,
         );
     }
 
     public function former(int $company): FormerValues
     {
-        return new FormerValues(array_map(static fn (array $row): array => [(string) $row['attribute'], (string) $row['value'],
-            (int) $row['until_day']],
-            $this->rows('select attribute, value, until_day from former_attributes where company_id = ? order by until_day', $company)));
+        return new FormerValues(
+            array_map(
+                static fn (array $row): array => [(string) $row['attribute'], (string) $row['value'], (int) $row['until_day']],
+                $this->rows('select attribute, value, until_day from former_attributes where company_id = ? order by until_day', $company),
+            ),
+        );
     }
 
     /** @return list<int> days on which a company's name, sector, currencies or listing changed */
@@ -132,8 +163,9 @@ final class Identities
      */
     private static function latest(array $listings): DatedListing
     {
-        $main = array_values(array_filter($listings,
-            static fn (DatedListing $of): bool => $of->main && $of->security === $listings[0]->security));
+        $main = array_values(
+            array_filter($listings, static fn (DatedListing $of): bool => $of->main && $of->security === $listings[0]->security),
+        );
 
         return DatedListing::nearest($main, self::LATEST) ?? $listings[0];
     }
@@ -163,19 +195,28 @@ final class Identities
             $byTicker[$listing->ticker][] = $listing;
             $also[$listing->company][] = $listing->ticker;
         }
-        foreach (DB::table('former_attributes')->where('attribute', FormerValues::NAME)->get(['company_id', 'value']) as $row) {
+        foreach (
+            DB::table('former_attributes')
+                ->where('attribute', FormerValues::NAME)
+                ->get(['company_id', 'value']) as $row
+        ) {
             $also[(int) $row->company_id][] = (string) $row->value;
         }
-        foreach (DB::table('identifiers')->join('securities', 'securities.id', '=',
-            'security_id')->whereNotNull('company_id')->get(['company_id', 'value']) as $row) {
+        foreach (
+            DB::table('identifiers')
+                ->join('securities', 'securities.id', '=', 'security_id')
+                ->whereNotNull('company_id')
+                ->get(['company_id', 'value']) as $row
+        ) {
             $also[(int) $row->company_id][] = (string) $row->value;
         }
         foreach (DB::table('companies')->orderBy('id')->pluck('name', 'id') as $id => $name) {
             if (isset($listings[$id])) {
                 $main = self::latest($listings[$id]);
                 $all[(int) $id] = [
-                    'reference' => (string) Reference::lasting($main,
-                        $byTicker[$main->ticker]), 'name' => (string) $name, 'listed' => $main->to === null,
+                    'reference' => (string) Reference::lasting($main, $byTicker[$main->ticker]),
+                    'name' => (string) $name,
+                    'listed' => $main->to === null,
                     'also' => array_values(array_unique($also[$id])),
                 ];
             }
@@ -187,11 +228,21 @@ final class Identities
     /** @return list<DatedListing> */
     private function read(string $query, int|string $parameter): array
     {
-        return array_map(static fn (array $l): DatedListing => new DatedListing(
-            (int) $l['id'], (int) $l['company_id'], (int) $l['security_id'], (string) $l['code'], (string) $l['ticker'],
-            (string) $l['currency'],
-            (int) $l['from_day'], $l['to_day'] === null ? null : (int) $l['to_day'], (bool) $l['main'], $l['ended_because'],
-        ), $this->rows($query, $parameter));
+        return array_map(
+            static fn (array $l): DatedListing => new DatedListing(
+                (int) $l['id'],
+                (int) $l['company_id'],
+                (int) $l['security_id'],
+                (string) $l['code'],
+                (string) $l['ticker'],
+                (string) $l['currency'],
+                (int) $l['from_day'],
+                $l['to_day'] === null ? null : (int) $l['to_day'],
+                (bool) $l['main'],
+                $l['ended_because'],
+            ),
+            $this->rows($query, $parameter),
+        );
     }
 
     /** @return list<array<string, mixed>> */
@@ -207,12 +258,21 @@ final class Identities
     private function unknown(string $text, ?Reference $reference): string
     {
         $near = [];
-        foreach (DB::table('listings')->join('securities', 'securities.id', '=',
-            'security_id')->whereNotNull('company_id')->distinct()->pluck('ticker') as $known) {
+        foreach (
+            DB::table('listings')
+                ->join('securities', 'securities.id', '=', 'security_id')
+                ->whereNotNull('company_id')
+                ->distinct()
+                ->pluck('ticker') as $known
+        ) {
             $near[$known] = levenshtein(strtoupper(substr($reference->ticker ?? $text, 0, 12)), (string) $known);
         }
         asort($near);
 
-        return 'No company has the ticker "'.mb_substr($text, 0, 40).'". Near it: '.implode(', ', array_slice(array_keys($near), 0, 3)).'.';
+        return 'No company has the ticker "'.
+            mb_substr($text, 0, 40).
+            '". Near it: '.
+            implode(', ', array_slice(array_keys($near), 0, 3)).
+            '.';
     }
 }

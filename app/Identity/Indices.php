@@ -21,9 +21,12 @@ final class Indices
     /** @return Collection<int, string> ticker by security */
     public function all(): Collection
     {
-        return DB::table('securities')->join('listings', 'listings.security_id', '=', 'securities.id')->where('kind',
-            'index')->orderBy('securities.id')
-            ->pluck('ticker', 'securities.id')->map(strval(...));
+        return DB::table('securities')
+            ->join('listings', 'listings.security_id', '=', 'securities.id')
+            ->where('kind', 'index')
+            ->orderBy('securities.id')
+            ->pluck('ticker', 'securities.id')
+            ->map(strval(...));
     }
 
     public function unknown(string $ticker): string

@@ -55,8 +55,15 @@ final class BulkInsert
         $row = '('.implode(',', array_fill(0, count($this->columns), '?')).')';
         $grammar = DB::connection()->getQueryGrammar();
 
-        return DB::connection()->getPdo()->prepare(
-            'insert into '.$grammar->wrapTable($this->table).' ('.$grammar->columnize($this->columns).') values '.implode(',', array_fill(0, $rows, $row)),
-        );
+        return DB::connection()
+            ->getPdo()
+            ->prepare(
+                'insert into '.
+                    $grammar->wrapTable($this->table).
+                    ' ('.
+                    $grammar->columnize($this->columns).
+                    ') values '.
+                    implode(',', array_fill(0, $rows, $row)),
+            );
     }
 }

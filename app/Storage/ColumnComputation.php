@@ -54,7 +54,13 @@ final class ColumnComputation
             array_map(static fn (ColumnProcess $other) => $other->end(), $others);
         }
 
-        return array_map(static fn (Column ...$parts): Column => new Column(implode('', array_column($parts, 'packed')), implode('', array_column($parts, 'states'))), ...$columns);
+        return array_map(
+            static fn (Column ...$parts): Column => new Column(
+                implode('', array_column($parts, 'packed')),
+                implode('', array_column($parts, 'states')),
+            ),
+            ...$columns,
+        );
     }
 
     /**
@@ -102,7 +108,15 @@ final class ColumnComputation
     {
         $economy = $this->economy->read();
 
-        return array_map(fn (int $id): CompanyScope => new CompanyScope($this->companies->read($id, on: $asOf) ?? throw new \LogicException("Company {$id} vanished."), $asOf, $catalogue, $economy), $ids);
+        return array_map(
+            fn (int $id): CompanyScope => new CompanyScope(
+                $this->companies->read($id, on: $asOf) ?? throw new \LogicException("Company {$id} vanished."),
+                $asOf,
+                $catalogue,
+                $economy,
+            ),
+            $ids,
+        );
     }
 
     private function processes(int $companies): int
@@ -112,6 +126,9 @@ final class ColumnComputation
             return 1;
         }
 
-        return min(intdiv($companies, self::LEAST_A_PROCESS), config('logion.processes') ?? (new CpuCoreCounter)->getCountWithFallback(1));
+        return min(
+            intdiv($companies, self::LEAST_A_PROCESS),
+            config('logion.processes') ?? (new CpuCoreCounter())->getCountWithFallback(1),
+        );
     }
 }

@@ -29,7 +29,10 @@ final class ColumnProcess
     {
         $file = (string) tempnam(storage_path('framework/cache'), 'columns-');
         file_put_contents($file, json_encode(['ids' => $ids, 'as_of' => $asOf, 'formulas' => $formulas], JSON_THROW_ON_ERROR));
-        $process = new Process([(new PhpExecutableFinder)->find(false) ?: 'php', base_path('artisan'), 'logion:compute-columns', $file], timeout: null);
+        $process = new Process(
+            [(new PhpExecutableFinder())->find(false) ?: 'php', base_path('artisan'), 'logion:compute-columns', $file],
+            timeout: null,
+        );
         $process->start();
 
         return new self($process, $file);
@@ -59,10 +62,15 @@ final class ColumnProcess
         }
         $meanwhile();
         if (! $this->process->isSuccessful()) {
-            throw new \RuntimeException('A process that computes columns ended early: '.trim($this->process->getErrorOutput().$this->process->getOutput()));
+            throw new \RuntimeException(
+                'A process that computes columns ended early: '.trim($this->process->getErrorOutput().$this->process->getOutput()),
+            );
         }
 
-        return array_map(static fn (array $column): Column => new Column($column[0], $column[1]), unserialize((string) file_get_contents($this->file), ['allowed_classes' => false]));
+        return array_map(
+            static fn (array $column): Column => new Column($column[0], $column[1]),
+            unserialize((string) file_get_contents($this->file), ['allowed_classes' => false]),
+        );
     }
 
     public function end(): void

@@ -36,7 +36,10 @@ final class ColumnStore
     private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
 
     public function __construct(
-        private readonly ColumnComputation $computation, private readonly CompanyReader $companies, private readonly Overlays $overlays, private readonly Identities $identities,
+        private readonly ColumnComputation $computation,
+        private readonly CompanyReader $companies,
+        private readonly Overlays $overlays,
+        private readonly Identities $identities,
     ) {
     }
 
@@ -44,7 +47,16 @@ final class ColumnStore
     public function latestDay(): ?int
     {
         $day = max(
-            Bar::query()->where('listing_id', DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->orderByRaw("kind <> 'index'")->orderBy('listings.id')->value('listings.id'))->max('day') ?? 0,
+            Bar::query()
+                ->where(
+                    'listing_id',
+                    DB::table('listings')
+                        ->join('securities', 'securities.id', '=', 'security_id')
+                        ->orderByRaw("kind <> 'index'")
+                        ->orderBy('listings.id')
+                        ->value('listings.id'),
+                )
+                ->max('day') ?? 0,
             DB::table('imports')->where('state', 'stored')->max('latest_day') ?? 0,
         );
 
@@ -64,8 +76,13 @@ final class ColumnStore
      * @param  bool  $computes  whether an expression over history is computed when first met; else {@see HistoryPending} is thrown
      * @param  Viewpoint|null  $as  whose corrections and choices count; nobody's by default
      */
-    public function universe(int $asOf, bool $computes = true, ?Catalogue $catalogue = null, ?Closure $members = null, ?Viewpoint $as = null): ?Universe
-    {
+    public function universe(
+        int $asOf,
+        bool $computes = true,
+        ?Catalogue $catalogue = null,
+        ?Closure $members = null,
+        ?Viewpoint $as = null,
+    ): ?Universe {
         $set = ColumnSet::query()->where('as_of', $asOf)->where('complete', true)->first();
         if ($set === null) {
             return null;
@@ -73,14 +90,25 @@ final class ColumnStore
         $catalogue ??= Catalogue::builtIn();
         $overlay = $as === null ? null : $this->overlays->of($as, $asOf, (string) $set->companies);
         $metric = fn (string $name): ?Column => $this->stored($asOf, $name);
-        $history = fn (Node $node): Column => $this->expression($asOf, $node) ?? ($computes ? $this->derive($asOf, $node) : throw new HistoryPending((string) $node));
+        $history = fn (Node $node): Column => $this->expression($asOf, $node) ??
+            ($computes ? $this->derive($asOf, $node) : throw new HistoryPending((string) $node));
         $attribute = fn (string $name): Texts|Category => $this->attribute($asOf, $name);
 
         return new Universe(
-            $asOf, (string) $set->companies, $overlay === null ? $attribute : static fn (string $name): Texts|Category => $overlay->attribute($name, $attribute($name)), $catalogue,
+            $asOf,
+            (string) $set->companies,
+            $overlay === null ? $attribute : static fn (string $name): Texts|Category => $overlay->attribute($name, $attribute($name)),
+            $catalogue,
             // What compares companies is compared anew where a figure of one of them is another.
-            $overlay === null ? $metric : static fn (string $name): ?Column => $catalogue->needsPeersIfMetric($name) || ($column = $metric($name)) === null ? null : $overlay->metric($name, $column),
-            static fn (Node $node): Column => $overlay === null ? $history($catalogue->expand($node)) : $overlay->expression($catalogue->expand($node), $history($catalogue->expand($node))), $members,
+            $overlay === null
+                ? $metric
+                : static fn (string $name): ?Column => $catalogue->needsPeersIfMetric($name) || ($column = $metric($name)) === null
+                    ? null
+                    : $overlay->metric($name, $column),
+            static fn (Node $node): Column => $overlay === null
+                ? $history($catalogue->expand($node))
+                : $overlay->expression($catalogue->expand($node), $history($catalogue->expand($node))),
+            $members,
         );
     }
 
@@ -89,7 +117,9 @@ final class ColumnStore
     {
         $column = $this->stored($asOf, "attribute:{$name}") ?? throw new \LogicException("The universe has no {$name}.");
 
-        return in_array($name, self::TEXTS, true) ? new Texts($column->packed, $column->states) : new Category($column->packed === '' ? [] : explode("\n", $column->packed), $column->states);
+        return in_array($name, self::TEXTS, true)
+            ? new Texts($column->packed, $column->states)
+            : new Category($column->packed === '' ? [] : explode("\n", $column->packed), $column->states);
     }
 
     /**
@@ -103,7 +133,7 @@ final class ColumnStore
         $members = $this->members($asOf);
         $own = $compared = [];
         foreach (array_keys($catalogue->all()) as $key) {
-            $catalogue->needsPeers($key) ? $compared[] = $key : $own[] = $key;
+            $catalogue->needsPeers($key) ? ($compared[] = $key) : ($own[] = $key);
         }
         $columns = array_combine($own, $this->computation->columns(array_column($members, 'id'), $asOf, $own, $progress));
         DB::transaction(function () use ($asOf, $members, $columns, $compared): void {
@@ -161,11 +191,20 @@ final class ColumnStore
         return true;
     }
 
-    /** @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string, exchange: string, currency: string, year_end: string, reported: string}>  $members */
+    /**
+     * @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string,
+     *     exchange: string, currency: string, year_end: string, reported: string}>  $members
+     */
     public function writeSet(int $asOf, array $members): void
     {
         $this->writeAttributes($asOf, $members);
-        ColumnSet::query()->insert(['as_of' => $asOf, 'size' => count($members), 'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')), 'complete' => true, 'refreshed_at' => now()]);
+        ColumnSet::query()->insert([
+            'as_of' => $asOf,
+            'size' => count($members),
+            'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')),
+            'complete' => true,
+            'refreshed_at' => now(),
+        ]);
     }
 
     /** @param  list<object>  $members */
@@ -187,7 +226,19 @@ final class ColumnStore
     public function writeColumn(int $asOf, string $name, ?string $formula, Column $column): void
     {
         $column = $column->codes === null ? $column->indexed() : $column;
-        MetricColumn::query()->toBase()->updateOrInsert(['as_of' => $asOf, 'name' => $name], ['formula' => $formula, 'values' => $column->packed, 'states' => $column->states, 'codes' => $column->codes, 'bounds' => $column->bounds, 'ordered' => $column->ordered ?? '']);
+        MetricColumn::query()
+            ->toBase()
+            ->updateOrInsert(
+                ['as_of' => $asOf, 'name' => $name],
+                [
+                    'formula' => $formula,
+                    'values' => $column->packed,
+                    'states' => $column->states,
+                    'codes' => $column->codes,
+                    'bounds' => $column->bounds,
+                    'ordered' => $column->ordered ?? '',
+                ],
+            );
     }
 
     /**
@@ -205,7 +256,9 @@ final class ColumnStore
 
     private function stored(int $asOf, string $name): ?Column
     {
-        $statement = DB::connection()->getPdo()->prepare('select "values", states, codes, bounds, ordered from metric_columns where as_of = ? and name = ?');
+        $statement = DB::connection()
+            ->getPdo()
+            ->prepare('select "values", states, codes, bounds, ordered from metric_columns where as_of = ? and name = ?');
         $statement->execute([$asOf, $name]);
         $row = $statement->fetch(\PDO::FETCH_NUM);
 
@@ -248,31 +301,73 @@ final class ColumnStore
      * Companies and funds whose main class of shares was listed on a day and traded shortly before it, by ticker, as they were
      * called then.
      *
-     * @return list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string, exchange: string, currency: string, year_end: string, reported: string}>
+     * @return list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string,
+     *     exchange: string, currency: string, year_end: string, reported: string}>
      */
     public function members(int $asOf): array
     {
         $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
-        $reported = DB::table('filings')->where('filed_on', '<=', $asOf)->groupBy('company_id')->selectRaw('company_id, max(period_end) as period_end')->pluck('period_end', 'company_id');
+        $reported = DB::table('filings')
+            ->where('filed_on', '<=', $asOf)
+            ->groupBy('company_id')
+            ->selectRaw('company_id, max(period_end) as period_end')
+            ->pluck('period_end', 'company_id');
         $former = [];
-        foreach (DB::table('former_attributes')->where('until_day', '>', $asOf)->orderBy('until_day')->get(['company_id', 'attribute', 'value', 'until_day']) as $row) {
+        foreach (
+            DB::table('former_attributes')
+                ->where('until_day', '>', $asOf)
+                ->orderBy('until_day')
+                ->get(['company_id', 'attribute', 'value', 'until_day']) as $row
+        ) {
             $former[$row->company_id][] = [$row->attribute, $row->value, (int) $row->until_day];
         }
         // The ticker alone does not name a company where another has, or had, the same.
         $shared = [];
-        $several = DB::table('listings as l')->join('securities as s', 's.id', '=', 'l.security_id')->whereNotNull('s.company_id')->groupBy('l.ticker')->havingRaw('count(distinct s.company_id) > 1');
+        $several = DB::table('listings as l')
+            ->join('securities as s', 's.id', '=', 'l.security_id')
+            ->whereNotNull('s.company_id')
+            ->groupBy('l.ticker')
+            ->havingRaw('count(distinct s.company_id) > 1');
         foreach ($several->pluck('l.ticker') as $ticker) {
             $shared[$ticker] = $this->identities->withTicker((string) $ticker);
         }
 
-        return DB::table('companies as c')->join('securities as s', 's.company_id', '=', 'c.id')->join('listings as l', 'l.security_id', '=', 's.id')->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
-            ->whereIn('s.kind', ['share', 'fund'])->where('s.main', true)->where('l.main', true)
-            ->where('l.from_day', '<=', $asOf)->where(static fn ($query) => $query->whereNull('l.to_day')->orWhere('l.to_day', '>', $asOf))
-            ->whereExists(static fn ($query) => $query->from('bars')->whereBetween('bars.day', [$from, $asOf])
-                ->whereIn('bars.listing_id', static fn ($of) => $of->from('listings as k')->select('k.id')->whereColumn('k.security_id', 's.id')->where('k.main', true)))
-            ->orderBy('l.ticker')->orderBy('e.code')
+        return DB::table('companies as c')
+            ->join('securities as s', 's.company_id', '=', 'c.id')
+            ->join('listings as l', 'l.security_id', '=', 's.id')
+            ->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
+            ->whereIn('s.kind', ['share', 'fund'])
+            ->where('s.main', true)
+            ->where('l.main', true)
+            ->where('l.from_day', '<=', $asOf)
+            ->where(static fn ($query) => $query->whereNull('l.to_day')->orWhere('l.to_day', '>', $asOf))
+            ->whereExists(
+                static fn ($query) => $query
+                    ->from('bars')
+                    ->whereBetween('bars.day', [$from, $asOf])
+                    ->whereIn(
+                        'bars.listing_id',
+                        static fn ($of) => $of
+                            ->from('listings as k')
+                            ->select('k.id')
+                            ->whereColumn('k.security_id', 's.id')
+                            ->where('k.main', true),
+                    ),
+            )
+            ->orderBy('l.ticker')
+            ->orderBy('e.code')
             ->get([
-                'c.id', 'l.id as listing', 'l.ticker', 'c.name', 's.kind', 'c.sector', 'c.template', 'c.country', 'e.code as exchange', 'c.reporting_currency as currency', 'c.fiscal_year_end_month as year_end',
+                'c.id',
+                'l.id as listing',
+                'l.ticker',
+                'c.name',
+                's.kind',
+                'c.sector',
+                'c.template',
+                'c.country',
+                'e.code as exchange',
+                'c.reporting_currency as currency',
+                'c.fiscal_year_end_month as year_end',
             ])
             ->map(static function (object $row) use ($reported, $asOf, $former, $shared): object {
                 $row->id = (int) $row->id;
@@ -294,6 +389,7 @@ final class ColumnStore
                 $row->reported = $end === 0 ? '' : max(intdiv($end, 100), intdiv($asOf, 100) - 2000).'31';
 
                 return $row;
-            })->all();
+            })
+            ->all();
     }
 }

@@ -37,8 +37,11 @@ final class CompanyReader
     /** @var array<string, \PDOStatement> */
     private array $statements = [];
 
-    public function __construct(private readonly Identities $identities, private readonly EconomyReader $economy, private readonly PackedRows $packed)
-    {
+    public function __construct(
+        private readonly Identities $identities,
+        private readonly EconomyReader $economy,
+        private readonly PackedRows $packed,
+    ) {
     }
 
     /**
@@ -53,7 +56,12 @@ final class CompanyReader
             return null;
         }
         $periodEnds = $titles = $filedOn = [];
-        foreach ($this->rows('select id, period, period_end, filed_on, title from filings where company_id = ? order by filed_on, id', $companyId) as $filing) {
+        foreach (
+            $this->rows(
+                'select id, period, period_end, filed_on, title from filings where company_id = ? order by filed_on, id',
+                $companyId,
+            ) as $filing
+        ) {
             $periodEnds[(int) $filing['period']] = (int) $filing['period_end'];
             $titles[(int) $filing['id']] = (string) $filing['title'];
             $filedOn[(int) $filing['id']] = (int) $filing['filed_on'];
@@ -73,13 +81,27 @@ final class CompanyReader
         }
         $listing = $identity->listing();
         $series = $identity->main($identity->security);
-        $prices = $accountsOnly ? new PriceSeries([], [], actions: $this->actions($identity->security, $listing->currency)) : $this->series($identity->security, $series, $listing->currency);
+        $prices = $accountsOnly
+            ? new PriceSeries([], [], actions: $this->actions($identity->security, $listing->currency))
+            : $this->series($identity->security, $series, $listing->currency);
 
         return new CompanyData(
-            $companyId, $identity->reference, $as?->template($companyId) ?? ReportingModel::from($identity->template), $identity->sector, $identity->reportingCurrency, $listing->currency,
-            $facts, $periodEnds, $prices, $accountsOnly ? null : $this->index($listing->exchange),
-            $accountsOnly ? new Consensus : $this->expectations($companyId, $former), $titles, $accountsOnly ? [] : $this->observations($companyId, $prices->actions, $series, $listing->currency), $as?->oneOffs($companyId) ?? [],
-            $accountsOnly ? [] : $this->otherClasses($identity, $counts), $former,
+            $companyId,
+            $identity->reference,
+            $as?->template($companyId) ?? ReportingModel::from($identity->template),
+            $identity->sector,
+            $identity->reportingCurrency,
+            $listing->currency,
+            $facts,
+            $periodEnds,
+            $prices,
+            $accountsOnly ? null : $this->index($listing->exchange),
+            $accountsOnly ? new Consensus() : $this->expectations($companyId, $former),
+            $titles,
+            $accountsOnly ? [] : $this->observations($companyId, $prices->actions, $series, $listing->currency),
+            $as?->oneOffs($companyId) ?? [],
+            $accountsOnly ? [] : $this->otherClasses($identity, $counts),
+            $former,
         );
     }
 
@@ -93,15 +115,29 @@ final class CompanyReader
             }
         }
 
-        return $former === [] ? null : new FormerCurrency($former, $identity->reportingCurrency, $this->economy->read()->exchange(...), (new FiscalCalendar($identity->yearEndMonth))->end(...));
+        return $former === []
+            ? null
+            : new FormerCurrency(
+                $former,
+                $identity->reportingCurrency,
+                $this->economy->read()->exchange(...),
+                (new FiscalCalendar($identity->yearEndMonth))->end(...),
+            );
     }
 
     /** Daily bars of an index or another security with its splits and dividends, in the currency it is listed in now. */
     public function prices(int $securityId): PriceSeries
     {
-        $listings = array_values(array_filter($this->identities->ofSecurity($securityId), static fn (DatedListing $listing): bool => $listing->main));
+        $listings = array_values(
+            array_filter($this->identities->ofSecurity($securityId), static fn (DatedListing $listing): bool => $listing->main),
+        );
 
-        return $this->series($securityId, $listings, (DatedListing::nearest($listings, Identities::LATEST) ?? throw new \LogicException("Security {$securityId} has no listing."))->currency);
+        return $this->series(
+            $securityId,
+            $listings,
+            (DatedListing::nearest($listings, Identities::LATEST) ?? throw new \LogicException("Security {$securityId} has no listing."))
+                ->currency,
+        );
     }
 
     /** @param  list<DatedListing>  $listings  one after another */
@@ -118,7 +154,10 @@ final class CompanyReader
             $next = $listings[$nth + 1]->from ?? PHP_INT_MAX;
             [$own, $ownHighs, $ownLows, $ownCloses, $ownVolumes] = $this->packed->columns('bars', $listing->id);
             foreach ($own as $i => $day) {
-                $rate = $day < $next && ($nth === 0 || $day >= $listing->from) ? $this->economy->read()->exchange($listing->currency, $currency, $day) : null;
+                $rate =
+                    $day < $next && ($nth === 0 || $day >= $listing->from)
+                        ? $this->economy->read()->exchange($listing->currency, $currency, $day)
+                        : null;
                 if ($rate !== null) {
                     $days[] = $day;
                     $highs[] = $ownHighs[$i] * $rate;
@@ -137,11 +176,19 @@ final class CompanyReader
     {
         $splits = array_map(
             static fn (array $row): array => [(int) $row['ex_date'], (float) $row['ratio']],
-            $this->rows("select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date", $securityId),
+            $this->rows(
+                "select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date",
+                $securityId,
+            ),
         );
         $dividends = [];
-        foreach ($this->rows('select ex_date, amount, currency from dividends where security_id = ? order by ex_date', $securityId) as $row) {
-            $rate = $row['currency'] === $currency ? 1.0 : $this->economy->read()->exchange((string) $row['currency'], $currency, (int) $row['ex_date']);
+        foreach (
+            $this->rows('select ex_date, amount, currency from dividends where security_id = ? order by ex_date', $securityId) as $row
+        ) {
+            $rate =
+                $row['currency'] === $currency
+                    ? 1.0
+                    : $this->economy->read()->exchange((string) $row['currency'], $currency, (int) $row['ex_date']);
             if ($rate !== null) {
                 $dividends[] = [(int) $row['ex_date'], $row['amount'] * $rate];
             }
@@ -158,13 +205,33 @@ final class CompanyReader
      */
     private function classCounts(CompanyIdentity $identity, array $filedOn): array
     {
-        $reported = $this->rows("select member, period, value, filing_id from breakdown_facts where company_id = ? and axis = 'class' and line = '".ShareClass::COUNT."'", $identity->id);
+        $reported = $this->rows(
+            "select member, period, value, filing_id from breakdown_facts where company_id = ? and axis = 'class' and line = '".
+                ShareClass::COUNT.
+                "'",
+            $identity->id,
+        );
         $classes = [];
         foreach ($identity->securities as $security) {
-            $own = array_filter($reported, static fn (array $row): bool => ShareClasses::isNamed((string) $row['member'], $security['name']));
-            $classes[$security['id']] = ['entitlement' => $security['entitlement'], 'counts' => array_values(array_map(
-                static fn (array $row): FiledFact => new FiledFact(ShareClass::COUNT, (int) $row['period'], (float) $row['value'], $filedOn[(int) $row['filing_id']], (int) $row['filing_id']), $own,
-            ))];
+            $own = array_filter(
+                $reported,
+                static fn (array $row): bool => ShareClasses::isNamed((string) $row['member'], $security['name']),
+            );
+            $classes[$security['id']] = [
+                'entitlement' => $security['entitlement'],
+                'counts' => array_values(
+                    array_map(
+                        static fn (array $row): FiledFact => new FiledFact(
+                            ShareClass::COUNT,
+                            (int) $row['period'],
+                            (float) $row['value'],
+                            $filedOn[(int) $row['filing_id']],
+                            (int) $row['filing_id'],
+                        ),
+                        $own,
+                    ),
+                ),
+            ];
         }
 
         return $classes;
@@ -184,7 +251,13 @@ final class CompanyReader
             $latest = DatedListing::nearest($listings, $identity->day);
             if ($security['id'] !== $identity->security && $security['kind'] === 'share' && $latest !== null) {
                 $prices = $this->series($security['id'], $listings, $latest->currency);
-                $classes[] = new ShareClass($security['name'], $prices, $latest->currency, $security['entitlement'], $counts[$security['id']]['counts'] ?? []);
+                $classes[] = new ShareClass(
+                    $security['name'],
+                    $prices,
+                    $latest->currency,
+                    $security['entitlement'],
+                    $counts[$security['id']]['counts'] ?? [],
+                );
             }
         }
 
@@ -195,8 +268,12 @@ final class CompanyReader
     public function index(string $exchange): ?PriceSeries
     {
         if (! array_key_exists($exchange, $this->indices)) {
-            $id = DB::table('securities')->join('listings', 'listings.security_id', '=', 'securities.id')->join('exchanges', 'exchanges.id', '=', 'exchange_id')
-                ->where('kind', 'index')->where('code', $exchange)->max('securities.id');
+            $id = DB::table('securities')
+                ->join('listings', 'listings.security_id', '=', 'securities.id')
+                ->join('exchanges', 'exchanges.id', '=', 'exchange_id')
+                ->where('kind', 'index')
+                ->where('code', $exchange)
+                ->max('securities.id');
             $this->indices[$exchange] = $id === null ? null : $this->prices((int) $id);
         }
 
@@ -213,14 +290,21 @@ final class CompanyReader
         $observations = [];
         [$names, $days, $values] = $this->packed->columns('observations', $companyId);
         foreach ($names as $i => $name) {
-            $rate = $redenominated && Catalogue::builtIn()->unit($name) === Unit::MoneyPerShare
-                ? $this->economy->read()->exchange(DatedListing::nearest($listings, $days[$i])->currency ?? $currency, $currency, $days[$i]) : 1.0;
+            $rate =
+                $redenominated && Catalogue::builtIn()->unit($name) === Unit::MoneyPerShare
+                    ? $this->economy
+                        ->read()
+                        ->exchange(DatedListing::nearest($listings, $days[$i])->currency ?? $currency, $currency, $days[$i])
+                    : 1.0;
             if ($rate !== null) {
                 $observations[$name]['days'][] = $days[$i];
                 $observations[$name]['values'][] = $values[$i] * $rate;
             }
         }
-        $trades = array_map(static fn (array $row): array => ['day' => (int) $row['day'], 'shares' => (float) $row['shares']], $this->rows('select day, shares from insider_trades where company_id = ? order by day', $companyId));
+        $trades = array_map(
+            static fn (array $row): array => ['day' => (int) $row['day'], 'shares' => (float) $row['shares']],
+            $this->rows('select day, shares from insider_trades where company_id = ? order by day', $companyId),
+        );
 
         return InsiderTrades::inPlaceOfPublished($observations, $trades, $actions);
     }
@@ -244,7 +328,12 @@ final class CompanyReader
      */
     public function keepPacked(array $companies): void
     {
-        $listings = DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->whereIn('company_id', $companies)->where('listings.main', true)->pluck('listings.id')->map(intval(...));
+        $listings = DB::table('listings')
+            ->join('securities', 'securities.id', '=', 'security_id')
+            ->whereIn('company_id', $companies)
+            ->where('listings.main', true)
+            ->pluck('listings.id')
+            ->map(intval(...));
         $this->packed->keep(['bars' => $listings->all(), 'facts' => $companies, 'estimates' => $companies, 'observations' => $companies]);
     }
 

@@ -32,7 +32,11 @@ final class CompanyRefresh
         $earliest = min($companies);
         // Columns of past days that saw the change are made again when asked for.
         foreach (ColumnSet::query()->where('as_of', '>=', $earliest)->pluck('as_of') as $day) {
-            if ((int) $day !== $latest || count($companies) > self::MOST_AT_ONCE || ! $this->columns->patch((int) $day, array_keys($companies))) {
+            if (
+                (int) $day !== $latest ||
+                count($companies) > self::MOST_AT_ONCE ||
+                ! $this->columns->patch((int) $day, array_keys($companies))
+            ) {
                 MetricColumn::query()->where('as_of', $day)->delete();
                 ColumnSet::query()->where('as_of', $day)->delete();
             }
@@ -54,7 +58,12 @@ final class CompanyRefresh
         }
         $rows = [];
         foreach (Integrity::ofSheet($read->statements()) as $finding) {
-            $rows[] = ['company_id' => $company, 'weight' => $finding->weight, 'subject' => $finding->key(), 'finding' => json_encode($finding, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION)];
+            $rows[] = [
+                'company_id' => $company,
+                'weight' => $finding->weight,
+                'subject' => $finding->key(),
+                'finding' => json_encode($finding, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION),
+            ];
         }
         foreach (array_chunk($rows, 200) as $chunk) {
             DB::table('findings')->insert($chunk);

@@ -30,7 +30,11 @@ final class EconomyReader
         }
 
         return $this->economy = new Economy(
-            $series, (float) config('logion.equity_risk_premium'), (float) config('logion.corporate_tax_rate'), $exchange, (string) config('logion.currency'),
+            $series,
+            (float) config('logion.equity_risk_premium'),
+            (float) config('logion.corporate_tax_rate'),
+            $exchange,
+            (string) config('logion.currency'),
         );
     }
 }

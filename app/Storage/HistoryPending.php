@@ -11,6 +11,8 @@ final class HistoryPending extends ConflictHttpException
 {
     public function __construct(public readonly string $formula)
     {
-        parent::__construct("The history that \"{$formula}\" looks at has not been computed for this day yet. Start the refresh and wait for it.");
+        parent::__construct(
+            "The history that \"{$formula}\" looks at has not been computed for this day yet. Start the refresh and wait for it.",
+        );
     }
 }

@@ -35,9 +35,19 @@ final class Overlay
      * @param  array<int, int>  $positions  company by position
      * @param  array<int, ?string>  $templates  chosen template by company
      */
-    public function __construct(private readonly Viewpoint $as, private readonly int $asOf, private readonly array $positions, private readonly array $templates, private readonly CompanyReader $companies, private readonly EconomyReader $economy, private readonly Catalogue $catalogue)
-    {
-        $this->stamp = hash('sha256', $as->stamp()." {$asOf} ".\Illuminate\Support\Facades\DB::table('imports')->whereNotNull('stored_at')->max('updated_at'));
+    public function __construct(
+        private readonly Viewpoint $as,
+        private readonly int $asOf,
+        private readonly array $positions,
+        private readonly array $templates,
+        private readonly CompanyReader $companies,
+        private readonly EconomyReader $economy,
+        private readonly Catalogue $catalogue,
+    ) {
+        $this->stamp = hash(
+            'sha256',
+            $as->stamp()." {$asOf} ".\Illuminate\Support\Facades\DB::table('imports')->whereNotNull('stored_at')->max('updated_at'),
+        );
     }
 
     public function metric(string $key, Column $column): Column
@@ -61,12 +71,21 @@ final class Overlay
 
     public function expression(Node $node, Column $column): Column
     {
-        return $column->with(Cache::store('file')->remember("overlay:{$this->stamp}:".sha1((string) $node), self::KEPT_SECONDS, fn (): array => $this->at($this->evaluator()->value($node, Moment::ofFormula()))));
+        return $column->with(
+            Cache::store('file')->remember(
+                "overlay:{$this->stamp}:".sha1((string) $node),
+                self::KEPT_SECONDS,
+                fn (): array => $this->at($this->evaluator()->value($node, Moment::ofFormula())),
+            ),
+        );
     }
 
     public function attribute(string $name, Texts|Category $attribute): Texts|Category
     {
-        $chosen = array_filter(array_intersect_key($this->templates, array_flip($this->positions)), static fn (?string $template): bool => $template !== null);
+        $chosen = array_filter(
+            array_intersect_key($this->templates, array_flip($this->positions)),
+            static fn (?string $template): bool => $template !== null,
+        );
         if ($name !== 'template' || $chosen === [] || $attribute instanceof Texts) {
             return $attribute;
         }
@@ -82,10 +101,19 @@ final class Overlay
     {
         $economy = $this->economy->read();
 
-        return $this->evaluator ??= new BatchEvaluator(array_map(
-            fn (int $company): CompanyScope => new CompanyScope($this->companies->read($company, $this->as, on: $this->asOf) ?? throw new \LogicException("Company {$company} vanished."), $this->asOf, $this->catalogue, $economy),
-            array_values($this->positions),
-        ), $this->catalogue);
+        return $this->evaluator ??= new BatchEvaluator(
+            array_map(
+                fn (int $company): CompanyScope => new CompanyScope(
+                    $this->companies->read($company, $this->as, on: $this->asOf) ??
+                        throw new \LogicException("Company {$company} vanished."),
+                    $this->asOf,
+                    $this->catalogue,
+                    $economy,
+                ),
+                array_values($this->positions),
+            ),
+            $this->catalogue,
+        );
     }
 
     /** @return array<int, float|Absence> by position in the universe */

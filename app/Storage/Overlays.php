@@ -26,6 +26,8 @@ final class Overlays
             }
         }
 
-        return $positions === [] ? null : new Overlay($as, $asOf, $positions, $changed, $this->companies, $this->economy, Catalogue::builtIn());
+        return $positions === []
+            ? null
+            : new Overlay($as, $asOf, $positions, $changed, $this->companies, $this->economy, Catalogue::builtIn());
     }
 }

@@ -33,9 +33,12 @@ final class PackedRows
     public function columns(string $source, int $owner): array
     {
         [$of, $columns, $order, $types] = self::SOURCES[$source];
-        $packed = $this->rows(
-            "select columns from packed_rows where source = '{$source}' and owner = ? and size = (select count(*) from {$source} where {$of} = ?)", [$owner, $owner],
-        )[0][0] ?? null;
+        $packed =
+            $this->rows(
+                'select columns from packed_rows where '
+                    ."source = '{$source}' and owner = ? and size = (select count(*) from {$source} where {$of} = ?)",
+                [$owner, $owner],
+            )[0][0] ?? null;
         if (is_string($packed)) {
             return self::unpack($packed, $types);
         }
@@ -57,13 +60,18 @@ final class PackedRows
             $put = null;
             foreach ($owners as $source => $ids) {
                 $of = self::SOURCES[$source][0];
-                DB::table('packed_rows')->where('source', $source)->whereIn('owner', $ids)
-                    ->whereRaw("size <> (select count(*) from {$source} where {$of} = owner)")->delete();
+                DB::table('packed_rows')
+                    ->where('source', $source)
+                    ->whereIn('owner', $ids)
+                    ->whereRaw("size <> (select count(*) from {$source} where {$of} = owner)")
+                    ->delete();
                 $kept = DB::table('packed_rows')->where('source', $source)->whereIn('owner', $ids)->pluck('owner', 'owner');
                 foreach ($ids as $owner) {
                     if (! isset($kept[$owner])) {
                         // Prepared anew for each transaction: one that was refused cannot be bound again.
-                        $put ??= DB::getPdo()->prepare('insert or replace into packed_rows (source, owner, size, columns) values (?, ?, ?, ?)');
+                        $put ??= DB::getPdo()->prepare(
+                            'insert or replace into packed_rows (source, owner, size, columns) values (?, ?, ?, ?)',
+                        );
                         self::put($put, $source, $owner, $this->columns($source, $owner));
                     }
                 }

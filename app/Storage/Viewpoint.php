@@ -21,10 +21,26 @@ final readonly class Viewpoint
     public function corrections(int $company): array
     {
         $facts = [];
-        foreach (DB::table('corrections')->where('user_id', $this->userId)->where('company_id', $company)->whereNull('withdrawn_at')->orderBy('id')->get() as $row) {
+        foreach (
+            DB::table('corrections')
+                ->where('user_id', $this->userId)
+                ->where('company_id', $company)
+                ->whereNull('withdrawn_at')
+                ->orderBy('id')
+                ->get() as $row
+        ) {
             $facts[] = new FiledFact(
-                (string) $row->line, (int) $row->period, $row->value === null ? NAN : (float) $row->value, (int) $row->public_on, (int) $row->id,
-                new CorrectedBy((string) $row->note, (string) $row->source, $this->author, (int) str_replace('-', '', substr((string) $row->created_at, 0, 10))),
+                (string) $row->line,
+                (int) $row->period,
+                $row->value === null ? NAN : (float) $row->value,
+                (int) $row->public_on,
+                (int) $row->id,
+                new CorrectedBy(
+                    (string) $row->note,
+                    (string) $row->source,
+                    $this->author,
+                    (int) str_replace('-', '', substr((string) $row->created_at, 0, 10)),
+                ),
             );
         }
 
@@ -40,8 +56,22 @@ final readonly class Viewpoint
     /** @return list<NonRecurringItem> everything marked, wanted or not */
     public function marked(int $company): array
     {
-        return DB::table('one_offs')->where('user_id', $this->userId)->where('company_id', $company)->orderBy('id')->get()
-            ->map(static fn (object $row): NonRecurringItem => new NonRecurringItem((string) $row->line, (int) $row->period, (float) $row->amount, (bool) $row->before_tax, (string) $row->note, (int) $row->id))->all();
+        return DB::table('one_offs')
+            ->where('user_id', $this->userId)
+            ->where('company_id', $company)
+            ->orderBy('id')
+            ->get()
+            ->map(
+                static fn (object $row): NonRecurringItem => new NonRecurringItem(
+                    (string) $row->line,
+                    (int) $row->period,
+                    (float) $row->amount,
+                    (bool) $row->before_tax,
+                    (string) $row->note,
+                    (int) $row->id,
+                ),
+            )
+            ->all();
     }
 
     public function template(int $company): ?ReportingModel
@@ -69,7 +99,10 @@ final readonly class Viewpoint
     {
         $parts = [$this->userId, (int) $this->adjusted];
         foreach (['corrections' => 'updated_at', 'one_offs' => 'updated_at', 'template_choices' => 'updated_at'] as $table => $column) {
-            $row = DB::table($table)->where('user_id', $this->userId)->selectRaw("count(*) as n, max({$column}) as latest, max(id) as last")->first();
+            $row = DB::table($table)
+                ->where('user_id', $this->userId)
+                ->selectRaw("count(*) as n, max({$column}) as latest, max(id) as last")
+                ->first();
             $parts[] = "{$row->n}/{$row->latest}/{$row->last}";
         }
 

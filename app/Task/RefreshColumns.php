@@ -32,8 +32,11 @@ final class RefreshColumns implements ShouldQueue
         if ($task === null) {
             return;
         }
-        $this->reporting($task, fn (\Closure $progress) => $this->formula === null
-            ? $columns->refresh($this->asOf, $progress)
-            : $columns->derive($this->asOf, Catalogue::builtIn()->parse($this->formula), $progress));
+        $this->reporting(
+            $task,
+            fn (\Closure $progress) => $this->formula === null
+                ? $columns->refresh($this->asOf, $progress)
+                : $columns->derive($this->asOf, Catalogue::builtIn()->parse($this->formula), $progress),
+        );
     }
 }

@@ -21,7 +21,7 @@ trait ReportsProgress
             $work(static function (int $done, int $total) use ($task): void {
                 if ($done % 10 === 0 || $done === $total) {
                     if (Task::query()->whereKey($task->id)->value('state') === 'cancelled') {
-                        throw new WorkCancelled;
+                        throw new WorkCancelled();
                     }
                     $task->update(['done' => $done, 'total' => $total]);
                 }

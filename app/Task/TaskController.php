@@ -23,7 +23,13 @@ final class TaskController
         $day = $contexts->of($request, $data['as_of'] ?? null)->day;
         $formula = isset($data['formula']) ? self::expanded($catalogues->of($request->user()), $data['formula']) : null;
         $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
-        $task = Task::query()->firstOrCreate(['kind' => $formula === null ? 'refresh' : 'history', 'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula))], ['state' => 'waiting']);
+        $task = Task::query()->firstOrCreate(
+            [
+                'kind' => $formula === null ? 'refresh' : 'history',
+                'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula)),
+            ],
+            ['state' => 'waiting'],
+        );
         $task->owners()->syncWithoutDetaching($request->user());
         $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());
         if ($ready) {
@@ -38,12 +44,20 @@ final class TaskController
 
     public function show(Request $request, int $id): JsonResponse
     {
-        return new JsonResponse(Task::query()->of($request->user())->findOrFail($id)->only(['id', 'state', 'done', 'total', 'message']));
+        return new JsonResponse(
+            Task::query()
+                ->of($request->user())
+                ->findOrFail($id)
+                ->only(['id', 'state', 'done', 'total', 'message']),
+        );
     }
 
     public function destroy(Request $request, int $id): JsonResponse
     {
-        $task = Task::query()->of($request->user())->whereIn('state', ['waiting', 'running'])->findOrFail($id);
+        $task = Task::query()
+            ->of($request->user())
+            ->whereIn('state', ['waiting', 'running'])
+            ->findOrFail($id);
         $task->owners()->detach($request->user());
         $task->owners()->exists() || $task->update(['state' => 'cancelled']);
 

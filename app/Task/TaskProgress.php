@@ -24,7 +24,7 @@ final class TaskProgress
         $cache = Cache::store('file');
         $cache->put("task:{$task}", ['done' => $done, 'total' => $total, 'at' => time()], self::KEPT_SECONDS);
         if ($cache->has("task:{$task}:cancel")) {
-            throw new WorkCancelled;
+            throw new WorkCancelled();
         }
     }
 

@@ -7,13 +7,72 @@ namespace App\Task;
 use OpenApi\Attributes as OA;
 
 // What TaskController takes and answers.
-#[OA\Post(path: '/refreshes', operationId: 'refresh', requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'as_of', type: 'string', nullable: true), new OA\Property(property: 'formula', type: 'string', nullable: true, description: 'An expression over history; the whole catalogue without one')])), responses: [new OA\Response(response: 202, description: 'Started, or already done', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
-    new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
-]))])]
-#[OA\Get(path: '/tasks/{id}', operationId: 'task', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'Progress', content: new OA\JsonContent(required: ['id', 'state', 'done', 'total'], properties: [
-    new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'state', type: 'string'), new OA\Property(property: 'done', type: 'integer'), new OA\Property(property: 'total', type: 'integer'), new OA\Property(property: 'message', type: 'string', nullable: true),
-]))])]
-#[OA\Delete(path: '/tasks/{id}', operationId: 'cancelTask', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Will stop at the next company, unless somebody else waits for it too')])]
+#[
+    OA\Post(
+        path: '/refreshes',
+        operationId: 'refresh',
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(property: 'as_of', type: 'string', nullable: true),
+                    new OA\Property(
+                        property: 'formula',
+                        type: 'string',
+                        nullable: true,
+                        description: 'An expression over history; the whole catalogue without one',
+                    ),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 202,
+                description: 'Started, or already done',
+                content: new OA\JsonContent(
+                    required: ['id', 'state', 'done', 'total'],
+                    properties: [
+                        new OA\Property(property: 'id', type: 'integer'),
+                        new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']),
+                        new OA\Property(property: 'done', type: 'integer'),
+                        new OA\Property(property: 'total', type: 'integer'),
+                        new OA\Property(property: 'message', type: 'string', nullable: true),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/tasks/{id}',
+        operationId: 'task',
+        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Progress',
+                content: new OA\JsonContent(
+                    required: ['id', 'state', 'done', 'total'],
+                    properties: [
+                        new OA\Property(property: 'id', type: 'integer'),
+                        new OA\Property(property: 'state', type: 'string'),
+                        new OA\Property(property: 'done', type: 'integer'),
+                        new OA\Property(property: 'total', type: 'integer'),
+                        new OA\Property(property: 'message', type: 'string', nullable: true),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Delete(
+        path: '/tasks/{id}',
+        operationId: 'cancelTask',
+        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [new OA\Response(response: 204, description: 'Will stop at the next company, unless somebody else waits for it too')],
+    ),
+]
 final class TaskRoutes
 {
 }

@@ -14,7 +14,8 @@ final class ZipStream
     private readonly string $path;
 
     /** @param  resource  $outputStream */
-    public function __construct(private $outputStream, bool $enableZip64 = false, bool $sendHttpHeaders = false, bool $defaultEnableZeroHeader = false)
+    public function __construct(private $outputStream, bool $enableZip64 = false, bool $sendHttpHeaders = false,
+        bool $defaultEnableZeroHeader = false)
     {
         $this->path = tempnam(sys_get_temp_dir(), 'zip') ?: throw new \RuntimeException('There is no room for a temporary file.');
         $this->archive = new ZipArchive;

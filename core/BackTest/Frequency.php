@@ -41,7 +41,7 @@ enum Frequency: string
         return match ($this) {
             self::Daily => $day,
             self::Monthly => $month,
-            self::Quarterly => intdiv($day, 10000) * 10 + intdiv($month % 100 - 1, 3),
+            self::Quarterly => intdiv($day, 10000) * 10 + intdiv(($month % 100) - 1, 3),
             self::Yearly => intdiv($day, 10000),
             self::Never => 0,
         };

@@ -26,7 +26,12 @@ final class Jumps
         foreach (array_slice($dates, 1) as $i => $date) {
             $before = $dates[$i];
             if (abs($date['universe'] - $before['universe']) > self::SIZE * max(1, min($date['universe'], $before['universe']))) {
-                $jumps[] = ['day' => $date['day'], 'kind' => 'universe', 'from' => (float) $before['universe'], 'to' => (float) $date['universe']];
+                $jumps[] = [
+                    'day' => $date['day'],
+                    'kind' => 'universe',
+                    'from' => (float) $before['universe'],
+                    'to' => (float) $date['universe'],
+                ];
             }
             $share = static fn (array $of): float => $of['universe'] === 0 ? 0.0 : $of['undecidable'] / $of['universe'];
             if (abs($share($date) - $share($before)) > self::SHARE) {

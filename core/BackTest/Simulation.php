@@ -12,7 +12,8 @@ final readonly class Simulation
     /**
      * @param  list<int>  $days  from the first purchase on
      * @param  list<float>  $values
-     * @param  list<array{signal: int, entry: int, picked: int, held: array<int|string, float>, turnover: float, cost: float, not_bought: list<int|string>}>  $dates
+     * @param  list<array{signal: int, entry: int, picked: int, held: array<int|string, float>, turnover: float, cost: float,
+     *     not_bought: list<int|string>}>  $dates
      * @param  list<array{from: int, to: int, return: float, benchmark: float, members: array<int|string, float>}>  $periods
      */
     private function __construct(public array $days, public array $values, public array $dates, public array $periods)
@@ -41,13 +42,27 @@ final readonly class Simulation
         $dates = [];
         foreach ($path->rebalancings as $rebalancing) {
             [$signal, $picked] = $signals[$rebalancing['day']];
-            $dates[] = ['signal' => $days[$signal], 'entry' => $days[$rebalancing['day']], 'picked' => $picked, 'held' => $rebalancing['weights'], 'turnover' => $rebalancing['turnover'], 'cost' => $rebalancing['cost'], 'not_bought' => $rebalancing['not_bought']];
+            $dates[] = [
+                'signal' => $days[$signal],
+                'entry' => $days[$rebalancing['day']],
+                'picked' => $picked,
+                'held' => $rebalancing['weights'],
+                'turnover' => $rebalancing['turnover'],
+                'cost' => $rebalancing['cost'],
+                'not_bought' => $rebalancing['not_bought'],
+            ];
         }
         $periods = array_map(static function (array $period) use ($days, $benchmark): array {
             $before = $benchmark[$period['from']] ?? null;
             $after = $benchmark[$period['to']] ?? null;
 
-            return ['from' => $days[$period['from']], 'to' => $days[$period['to']], 'return' => $period['return'], 'benchmark' => $before === null || $after === null || $before == 0.0 ? 0.0 : $after / $before - 1, 'members' => $period['members']];
+            return [
+                'from' => $days[$period['from']],
+                'to' => $days[$period['to']],
+                'return' => $period['return'],
+                'benchmark' => $before === null || $after === null || $before == 0.0 ? 0.0 : $after / $before - 1,
+                'members' => $period['members'],
+            ];
         }, $path->periods);
 
         return new self($targets === [] ? [] : array_slice($days, $path->first), $path->values, $dates, $periods);
@@ -70,7 +85,10 @@ final readonly class Simulation
     /** Share of the periods in which the portfolio did better than the index; null without any. */
     public function periodHitRate(): ?float
     {
-        return $this->periods === [] ? null : count(array_filter($this->periods, static fn (array $period): bool => $period['return'] > $period['benchmark'])) / count($this->periods);
+        return $this->periods === []
+            ? null
+            : count(array_filter($this->periods, static fn (array $period): bool => $period['return'] > $period['benchmark'])) /
+                    count($this->periods);
     }
 
     /** Mean turnover of a year, the first purchase left out. */

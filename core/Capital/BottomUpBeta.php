@@ -25,8 +25,9 @@ final readonly class BottomUpBeta
      */
     public function screened(float $k): array
     {
-        $fences = Quantile::fences(array_column($this->companies, 'beta'), $k)
-            ?? throw new \InvalidArgumentException('A bottom-up beta needs at least one company.');
+        $fences =
+            Quantile::fences(array_column($this->companies, 'beta'), $k) ??
+            throw new \InvalidArgumentException('A bottom-up beta needs at least one company.');
         $kept = $excluded = [];
         foreach ($this->companies as $company) {
             if ($company['beta'] < $fences['lower_fence'] || $company['beta'] > $fences['upper_fence']) {
@@ -39,7 +40,10 @@ final readonly class BottomUpBeta
         return ['lower' => $fences['lower_fence'], 'upper' => $fences['upper_fence'], 'excluded' => $excluded, 'kept' => new self($kept)];
     }
 
-    /** @return list<array{name: string, gross_debt_to_equity: ?float, net_debt_to_equity: ?float, cash_share: ?float, unlevered_gross: ?float, unlevered_cash_corrected: ?float, unlevered_net: ?float}> */
+    /**
+     * @return list<array{name: string, gross_debt_to_equity: ?float, net_debt_to_equity: ?float, cash_share: ?float,
+     *     unlevered_gross: ?float, unlevered_cash_corrected: ?float, unlevered_net: ?float}>
+     */
     public function perCompany(): array
     {
         return array_map(static function (array $company): array {
@@ -74,11 +78,15 @@ final readonly class BottomUpBeta
             return $mean ? Descriptive::mean($known) : Descriptive::median($known);
         };
 
-        return self::relevered([
-            'unlevered_gross' => $centre('unlevered_gross'),
-            'unlevered_cash_corrected' => $centre('unlevered_cash_corrected'),
-            'unlevered_net' => $centre('unlevered_net'),
-        ], $targetDebtToEquity, $targetTax);
+        return self::relevered(
+            [
+                'unlevered_gross' => $centre('unlevered_gross'),
+                'unlevered_cash_corrected' => $centre('unlevered_cash_corrected'),
+                'unlevered_net' => $centre('unlevered_net'),
+            ],
+            $targetDebtToEquity,
+            $targetTax,
+        );
     }
 
     /**
@@ -104,12 +112,16 @@ final readonly class BottomUpBeta
         ['beta' => $beta, 'tax' => $tax, 'gross_debt_to_equity' => $gross, 'net_debt_to_equity' => $net] = $centre;
         $unlevered = $beta === null || $gross === null || $tax === null ? null : Leverage::unlever($beta, $tax, $gross);
 
-        return self::relevered([
-            ...$centre,
-            'unlevered_gross' => $unlevered,
-            'unlevered_cash_corrected' => Leverage::withoutCash($unlevered, $centre['cash_share']),
-            'unlevered_net' => $beta === null || $net === null || $tax === null ? null : Leverage::unlever($beta, $tax, $net),
-        ], $targetDebtToEquity, $targetTax);
+        return self::relevered(
+            [
+                ...$centre,
+                'unlevered_gross' => $unlevered,
+                'unlevered_cash_corrected' => Leverage::withoutCash($unlevered, $centre['cash_share']),
+                'unlevered_net' => $beta === null || $net === null || $tax === null ? null : Leverage::unlever($beta, $tax, $net),
+            ],
+            $targetDebtToEquity,
+            $targetTax,
+        );
     }
 
     /**

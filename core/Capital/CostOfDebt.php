@@ -21,10 +21,16 @@ final readonly class CostOfDebt
     }
 
     /**
-     * @param  list<array{grade: string, min_coverage: ?float, spread: float}>  $table  in any order; null takes everything below. Who pays no interest has the best grade, that of the highest cover
+     * @param  list<array{grade: string, min_coverage: ?float, spread: float}>  $table  in any order; null takes everything below. Who pays
+     *     no interest has the best grade, that of the highest cover
      */
     public static function byInterestCover(
-        float $riskFree, ?float $ebit, ?float $interestExpense, float $taxRate, array $table, float $countrySpread = 0.0,
+        float $riskFree,
+        ?float $ebit,
+        ?float $interestExpense,
+        float $taxRate,
+        array $table,
+        float $countrySpread = 0.0,
     ): self {
         $paysInterest = $interestExpense !== null && $interestExpense != 0.0 && $ebit !== null;
         $coverage = $paysInterest ? $ebit / $interestExpense : null;
@@ -32,7 +38,9 @@ final readonly class CostOfDebt
             throw new \InvalidArgumentException('The table of spreads is empty.');
         }
         usort($table, static fn (array $a, array $b): int => ($b['min_coverage'] ?? -INF) <=> ($a['min_coverage'] ?? -INF));
-        $reached = array_values(array_filter($table, static fn (array $row): bool => $coverage === null || ($row['min_coverage'] ?? -INF) <= $coverage));
+        $reached = array_values(
+            array_filter($table, static fn (array $row): bool => $coverage === null || ($row['min_coverage'] ?? -INF) <= $coverage),
+        );
         $row = $reached[0] ?? $table[count($table) - 1];
         $cost = $riskFree + $row['spread'] + $countrySpread;
         $limited = $coverage === null ? $taxRate : $taxRate * min(1.0, max(0.0, $coverage));
@@ -48,10 +56,24 @@ final readonly class CostOfDebt
      */
     public static function defaultSpreads(): array
     {
-        $rows = [[12.0, 0.006], [8.0, 0.009], [5.5, 0.013], [4.0, 0.018], [3.0, 0.025], [2.0, 0.038], [1.25, 0.06], [0.75, 0.09], [null, 0.14]];
+        $rows = [
+            [12.0, 0.006],
+            [8.0, 0.009],
+            [5.5, 0.013],
+            [4.0, 0.018],
+            [3.0, 0.025],
+            [2.0, 0.038],
+            [1.25, 0.06],
+            [0.75, 0.09],
+            [null, 0.14],
+        ];
 
         return array_map(
-            static fn (array $row): array => ['grade' => 'cover '.($row[0] === null ? 'below 0.75' : "from {$row[0]}"), 'min_coverage' => $row[0], 'spread' => $row[1]],
+            static fn (array $row): array => [
+                'grade' => 'cover '.($row[0] === null ? 'below 0.75' : "from {$row[0]}"),
+                'min_coverage' => $row[0],
+                'spread' => $row[1],
+            ],
             $rows,
         );
     }

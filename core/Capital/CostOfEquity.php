@@ -15,8 +15,12 @@ final class CostOfEquity
 {
     /** Risk-free + β × premium + country exposure × country premium + stated extra premia; all fractions a year. */
     public static function capitalAssetPricing(
-        float $riskFree, float $beta, float $equityRiskPremium,
-        float $countryRiskPremium = 0.0, float $countryExposure = 1.0, float $extraPremia = 0.0,
+        float $riskFree,
+        float $beta,
+        float $equityRiskPremium,
+        float $countryRiskPremium = 0.0,
+        float $countryExposure = 1.0,
+        float $extraPremia = 0.0,
     ): float {
         return $riskFree + $beta * $equityRiskPremium + $countryExposure * $countryRiskPremium + $extraPremia;
     }
@@ -30,7 +34,7 @@ final class CostOfEquity
     /** Rate at which a constantly growing dividend is worth the price: d₀(1 + g)/P + g. */
     public static function impliedByConstantGrowth(float $price, float $dividend, float $growth): ?float
     {
-        return $price > 0 ? $dividend * (1 + $growth) / $price + $growth : null;
+        return $price > 0 ? ($dividend * (1 + $growth)) / $price + $growth : null;
     }
 
     /** Rate above g at which n years of dividend growth and a constant growth after are worth the price. */
@@ -39,10 +43,10 @@ final class CostOfEquity
         $value = static function (float $r) use ($dividend, $years, $growth, $terminalGrowth): float {
             $sum = 0.0;
             for ($t = 1; $t <= $years; $t++) {
-                $sum += $dividend * (1 + $growth) ** $t / (1 + $r) ** $t;
+                $sum += ($dividend * (1 + $growth) ** $t) / (1 + $r) ** $t;
             }
 
-            return $sum + $dividend * (1 + $growth) ** $years * (1 + $terminalGrowth) / (($r - $terminalGrowth) * (1 + $r) ** $years);
+            return $sum + ($dividend * (1 + $growth) ** $years * (1 + $terminalGrowth)) / (($r - $terminalGrowth) * (1 + $r) ** $years);
         };
 
         return RootFinding::bracketed(static fn (float $r): float => $value($r) - $price, $terminalGrowth + 1e-9, $terminalGrowth + 5.0);

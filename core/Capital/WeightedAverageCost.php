@@ -26,19 +26,29 @@ final readonly class WeightedAverageCost
      * @throws \InvalidArgumentException if the values sum to nothing or less
      */
     public static function of(
-        float $equityValue, float $debt, float $costOfEquity, float $costOfDebt, float $taxRate,
-        float $preferred = 0.0, ?float $costOfPreferred = null,
+        float $equityValue,
+        float $debt,
+        float $costOfEquity,
+        float $costOfDebt,
+        float $taxRate,
+        float $preferred = 0.0,
+        ?float $costOfPreferred = null,
     ): self {
         $value = $equityValue + $debt + $preferred;
         if ($value <= 0) {
             throw new \InvalidArgumentException('Equity, debt and preferred capital must be worth more than nothing together.');
         }
         $after = $costOfDebt * (1 - $taxRate);
-        $rest = $equityValue / $value * $costOfEquity + $preferred / $value * ($costOfPreferred ?? 0.0);
+        $rest = ($equityValue / $value) * $costOfEquity + ($preferred / $value) * ($costOfPreferred ?? 0.0);
 
         return new self(
-            $equityValue / $value, $debt / $value, $preferred / $value, $costOfPreferred, $after,
-            $rest + $debt / $value * $after, $rest + $debt / $value * $costOfDebt,
+            $equityValue / $value,
+            $debt / $value,
+            $preferred / $value,
+            $costOfPreferred,
+            $after,
+            $rest + ($debt / $value) * $after,
+            $rest + ($debt / $value) * $costOfDebt,
         );
     }
 }

@@ -39,7 +39,10 @@ final readonly class CrossSectionalFit
     {
         $freedom = $this->regression->degreesOfFreedom;
 
-        return array_map(static fn (?float $t): ?float => $t === null || $freedom < 1 ? null : StudentDistribution::twoSided($t, $freedom), $this->regression->tValues);
+        return array_map(
+            static fn (?float $t): ?float => $t === null || $freedom < 1 ? null : StudentDistribution::twoSided($t, $freedom),
+            $this->regression->tValues,
+        );
     }
 
     /**
@@ -50,7 +53,11 @@ final readonly class CrossSectionalFit
     public static function evidence(?float $p): ?string
     {
         return match (true) {
-            $p === null => null, $p < 0.01 => 'strong', $p < 0.05 => 'fair', $p < 0.1 => 'weak', default => 'none',
+            $p === null => null,
+            $p < 0.01 => 'strong',
+            $p < 0.05 => 'fair',
+            $p < 0.1 => 'weak',
+            default => 'none',
         };
     }
 
@@ -58,7 +65,8 @@ final readonly class CrossSectionalFit
      * One row per company: fitted value and residual, the residual over its own deviation, leverage, and marks. Of more than
      * so many, those that are marked and an even share of the others.
      *
-     * @return list<array{position: int, dependent: float, regressors: list<float>, fitted: float, residual: float, premium: float|null, studentised: float|null, leverage: float, cook: float|null, marks: list<'leverage'|'outlier'|'influence'>}>
+     * @return list<array{position: int, dependent: float, regressors: list<float>, fitted: float, residual: float, premium: float|null,
+     *     studentised: float|null, leverage: float, cook: float|null, marks: list<'leverage'|'outlier'|'influence'>}>
      */
     public function rows(int $most = PHP_INT_MAX): array
     {
@@ -73,17 +81,25 @@ final readonly class CrossSectionalFit
             $own = $s * sqrt(max(0.0, 1 - $leverage));
             $studentised = $own > 0 ? $residual / $own : null;
             $far = $studentised !== null && abs($studentised) > self::FAR;
-            $pulls = $leverage > 2 * $k / $n;
+            $pulls = $leverage > (2 * $k) / $n;
             if ($i % $step !== 0 && (! ($far || $pulls) || --$room < 0)) {
                 continue;
             }
-            $cook = $studentised === null || $leverage >= 1 ? null : $studentised ** 2 * $leverage / (1 - $leverage) / $k;
+            $cook = $studentised === null || $leverage >= 1 ? null : ($studentised ** 2 * $leverage) / (1 - $leverage) / $k;
             $fitted = $this->regression->fitted[$i];
             $rows[] = [
-                'position' => $this->positions[$i], 'dependent' => $this->dependent[$i], 'regressors' => array_map(static fn (array $x): float => $x[$i], $this->regressors),
-                'fitted' => $fitted, 'residual' => $residual, 'premium' => $this->logged ? exp($residual) - 1 : ($fitted > 0 ? $residual / $fitted : null),
-                'studentised' => $studentised, 'leverage' => $leverage, 'cook' => $cook,
-                'marks' => array_keys(array_filter(['leverage' => $pulls, 'outlier' => $far, 'influence' => $pulls && $cook !== null && $cook > 4 / $n])),
+                'position' => $this->positions[$i],
+                'dependent' => $this->dependent[$i],
+                'regressors' => array_map(static fn (array $x): float => $x[$i], $this->regressors),
+                'fitted' => $fitted,
+                'residual' => $residual,
+                'premium' => $this->logged ? exp($residual) - 1 : ($fitted > 0 ? $residual / $fitted : null),
+                'studentised' => $studentised,
+                'leverage' => $leverage,
+                'cook' => $cook,
+                'marks' => array_keys(
+                    array_filter(['leverage' => $pulls, 'outlier' => $far, 'influence' => $pulls && $cook !== null && $cook > 4 / $n]),
+                ),
             ];
         }
 

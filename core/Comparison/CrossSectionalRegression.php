@@ -35,7 +35,9 @@ final readonly class CrossSectionalRegression implements UniverseComparison
      */
     public static function fromArray(array $data): self
     {
-        $variable = static fn (mixed $entry, string $what): array => is_array($entry) && is_string($entry['formula'] ?? null) && trim($entry['formula']) !== ''
+        $variable = static fn (mixed $entry, string $what): array => is_array($entry) &&
+        is_string($entry['formula'] ?? null) &&
+        trim($entry['formula']) !== ''
             ? ['formula' => $entry['formula'], 'log' => (bool) ($entry['log'] ?? false)]
             : throw InvalidRegression::because("{$what} has no formula.");
         $regressors = $data['regressors'] ?? null;
@@ -43,7 +45,10 @@ final readonly class CrossSectionalRegression implements UniverseComparison
             throw InvalidRegression::because('it takes 1 to '.self::MOST_REGRESSORS.' explaining figures.');
         }
 
-        return new self($variable($data['dependent'] ?? null, 'the explained figure'), array_map(static fn (mixed $entry): array => $variable($entry, 'an explaining figure'), $regressors));
+        return new self(
+            $variable($data['dependent'] ?? null, 'the explained figure'),
+            array_map(static fn (mixed $entry): array => $variable($entry, 'an explaining figure'), $regressors),
+        );
     }
 
     /** @return array<string, mixed> */
@@ -91,14 +96,25 @@ final readonly class CrossSectionalRegression implements UniverseComparison
         }
         $needed = count($this->regressors) + 2;
         if (count($used) < $needed) {
-            throw InvalidRegression::because('only '.count($used).' of '.count($positions)." companies have all of its figures; {$needed} are needed.");
+            throw InvalidRegression::because(
+                'only '.count($used).' of '.count($positions)." companies have all of its figures; {$needed} are needed.",
+            );
         }
         $regression = Regression::fit($kept[0], array_slice($kept, 1));
         if ($regression->singular) {
-            throw InvalidRegression::because('an explaining figure is the same for all companies, or follows from the others. Leave it out.');
+            throw InvalidRegression::because(
+                'an explaining figure is the same for all companies, or follows from the others. Leave it out.',
+            );
         }
 
-        return new CrossSectionalFit($regression, $used, $kept[0], array_slice($kept, 1), count($positions) - count($used), $this->dependent['log']);
+        return new CrossSectionalFit(
+            $regression,
+            $used,
+            $kept[0],
+            array_slice($kept, 1),
+            count($positions) - count($used),
+            $this->dependent['log'],
+        );
     }
 
     public function column(Universe $universe): Column

@@ -17,6 +17,8 @@ final class InvalidMetric extends \InvalidArgumentException implements LogionExc
     /** @param  list<string>  $path */
     public static function circular(string $key, array $path): self
     {
-        return new self("\"{$key}\" would refer to itself".($path === [] ? '' : ' through '.implode(', ', $path)).'. Take it out of the formula.');
+        return new self(
+            "\"{$key}\" would refer to itself".($path === [] ? '' : ' through '.implode(', ', $path)).'. Take it out of the formula.',
+        );
     }
 }

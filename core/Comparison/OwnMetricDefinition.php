@@ -28,12 +28,26 @@ final class OwnMetricDefinition
      * @throws InvalidMetric if the name is taken or not a name, or the metric would refer to itself
      * @throws FormulaError if a formula cannot be understood
      */
-    public static function define(Catalogue $catalogue, string $key, string $label, string $kind, mixed $definition, string $unit = 'ratio', string $better = 'neutral', string $note = ''): array
-    {
+    public static function define(
+        Catalogue $catalogue,
+        string $key,
+        string $label,
+        string $kind,
+        mixed $definition,
+        string $unit = 'ratio',
+        string $better = 'neutral',
+        string $note = '',
+    ): array {
         if (preg_match(self::KEY, $key) !== 1) {
-            throw InvalidMetric::because("\"{$key}\" cannot be a name in a formula: write 3 to 60 small letters, digits and underscores, beginning with a letter.");
+            throw InvalidMetric::because(
+                "\"{$key}\" cannot be a name in a formula: write 3 to 60 small letters, digits and underscores, beginning with a letter.",
+            );
         }
-        if (in_array($key, ['and', 'or', 'not', 'in', 'matches', 'contains', 'true', 'false', 'null'], true) || isset(Functions::all()[$key]) || (! $catalogue->isOwn($key) && in_array($key, $catalogue->names(), true))) {
+        if (
+            in_array($key, ['and', 'or', 'not', 'in', 'matches', 'contains', 'true', 'false', 'null'], true) ||
+            isset(Functions::all()[$key]) ||
+            (! $catalogue->isOwn($key) && in_array($key, $catalogue->names(), true))
+        ) {
             throw InvalidMetric::because("\"{$key}\" already means something in a formula. Choose another name.");
         }
         $metrics = self::make($key, $label, $kind, $definition, $unit, $better, $note);
@@ -46,7 +60,9 @@ final class OwnMetricDefinition
         foreach ($metrics[$key]->comparison?->formulas() ?? [$metrics[$key]->formula] as $formula) {
             $tree = $with->parse($formula);
             if ($kind === 'formula' && self::comparesInHistory($tree, $with)) {
-                throw InvalidMetric::because('A metric that compares companies cannot be looked at through time. Take it out of the history function.');
+                throw InvalidMetric::because(
+                    'A metric that compares companies cannot be looked at through time. Take it out of the history function.',
+                );
             }
         }
         $dependencies = $with->ownDependencies($key);
@@ -62,11 +78,38 @@ final class OwnMetricDefinition
      *
      * @return array<string, Metric>
      */
-    public static function make(string $key, string $label, string $kind, mixed $definition, string $unit = 'ratio', string $better = 'neutral', string $note = ''): array
-    {
-        $metric = static fn (string $key, string $label, string $formula, string $unit, string $better, ?Comparison $comparison = null): Metric => new Metric($key, $label, 'own', Unit::tryFrom($unit) ?? throw InvalidMetric::because("\"{$unit}\" is not a unit."), match ($better) {
-            'higher', 'lower', 'neutral' => $better, default => throw InvalidMetric::because('A metric is better "higher", "lower" or is "neutral".'),
-        }, $formula, null, ReportingModel::cases(), 'trailing', $note, $comparison);
+    public static function make(
+        string $key,
+        string $label,
+        string $kind,
+        mixed $definition,
+        string $unit = 'ratio',
+        string $better = 'neutral',
+        string $note = '',
+    ): array {
+        $metric = static fn (
+            string $key,
+            string $label,
+            string $formula,
+            string $unit,
+            string $better,
+            ?Comparison $comparison = null,
+        ): Metric => new Metric(
+            $key,
+            $label,
+            'own',
+            Unit::tryFrom($unit) ?? throw InvalidMetric::because("\"{$unit}\" is not a unit."),
+            match ($better) {
+                'higher', 'lower', 'neutral' => $better,
+                default => throw InvalidMetric::because('A metric is better "higher", "lower" or is "neutral".'),
+            },
+            $formula,
+            null,
+            ReportingModel::cases(),
+            'trailing',
+            $note,
+            $comparison,
+        );
         switch ($kind) {
             case 'formula':
                 if (! is_string($definition)) {
@@ -78,12 +121,18 @@ final class OwnMetricDefinition
                 $ranking = Ranking::fromArray(is_array($definition) ? $definition : []);
                 $words = 'ranking by '.implode(', ', $ranking->formulas());
 
-                return [$key => $metric($key, $label, $words, 'count', 'lower', $ranking), "{$key}_score" => $metric("{$key}_score", "{$label}: score", $words, 'score', 'higher', $ranking->asScore())];
+                return [
+                    $key => $metric($key, $label, $words, 'count', 'lower', $ranking),
+                    "{$key}_score" => $metric("{$key}_score", "{$label}: score", $words, 'score', 'higher', $ranking->asScore()),
+                ];
             case 'regression':
                 $regression = CrossSectionalRegression::fromArray(is_array($definition) ? $definition : []);
                 $words = $regression->dependent['formula'].' on '.implode(', ', array_column($regression->regressors, 'formula'));
 
-                return [$key => $metric($key, "{$label}: residual", $words, $unit, $better, $regression), "{$key}_fitted" => $metric("{$key}_fitted", "{$label}: fitted", $words, $unit, 'neutral', $regression->asFitted())];
+                return [
+                    $key => $metric($key, "{$label}: residual", $words, $unit, $better, $regression),
+                    "{$key}_fitted" => $metric("{$key}_fitted", "{$label}: fitted", $words, $unit, 'neutral', $regression->asFitted()),
+                ];
             default:
                 throw InvalidMetric::because('An own metric is a formula, a ranking or a regression.');
         }

@@ -68,16 +68,27 @@ final readonly class Ranking implements UniverseComparison
         if ($within !== 'universe' && $within !== 'sector') {
             throw InvalidRanking::because('"within" is "universe" or "sector".');
         }
-        $case = static fn (string $key, string $enum, string $default) => $enum::tryFrom(is_string($data[$key] ?? $default) ? $data[$key] ?? $default : '')
-            ?? throw InvalidRanking::because("\"{$key}\" is one of ".implode(', ', array_column($enum::cases(), 'value')).'.');
+        $case = static fn (string $key, string $enum, string $default) => $enum::tryFrom(
+            is_string($data[$key] ?? $default) ? $data[$key] ?? $default : '',
+        ) ?? throw InvalidRanking::because("\"{$key}\" is one of ".implode(', ', array_column($enum::cases(), 'value')).'.');
 
-        return new self($read, $case('combination', Combination::class, 'percentile'), $within, $case('missing', MissingRule::class, 'leave_out'));
+        return new self(
+            $read,
+            $case('combination', Combination::class, 'percentile'),
+            $within,
+            $case('missing', MissingRule::class, 'leave_out'),
+        );
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['components' => $this->components, 'combination' => $this->combination->value, 'within' => $this->within, 'missing' => $this->missing->value];
+        return [
+            'components' => $this->components,
+            'combination' => $this->combination->value,
+            'within' => $this->within,
+            'missing' => $this->missing->value,
+        ];
     }
 
     /** The same ranking, giving its score rather than its place when used as a metric. */
@@ -124,7 +135,9 @@ final readonly class Ranking implements UniverseComparison
             $others = $this->assemble($universe, $positions, $known, $rule)->places();
             $moved = 0;
             foreach ($positions as $position) {
-                $moved += isset($places[$position], $others[$position]) ? (int) (abs($places[$position] - $others[$position]) > $moreThan) : (int) (isset($places[$position]) !== isset($others[$position]));
+                $moved += isset($places[$position], $others[$position])
+                    ? (int) (abs($places[$position] - $others[$position]) > $moreThan)
+                    : (int) (isset($places[$position]) !== isset($others[$position]));
             }
             $effects[$rule->value] = ['moved' => $moved, 'ranked' => count($others)];
         }
@@ -228,7 +241,19 @@ final readonly class Ranking implements UniverseComparison
 
         $reference = Mask::at($positions, $universe->size());
 
-        return RankingResult::of($positions, $this->shares(), $scores, fn (array $some): array => array_map(static fn (array $component): array => $universe->evaluate($universe->catalogue->parse($component['formula']), $some, $reference), $this->components));
+        return RankingResult::of(
+            $positions,
+            $this->shares(),
+            $scores,
+            fn (array $some): array => array_map(
+                static fn (array $component): array => $universe->evaluate(
+                    $universe->catalogue->parse($component['formula']),
+                    $some,
+                    $reference,
+                ),
+                $this->components,
+            ),
+        );
     }
 
     /** @param  list<float>  $scores  of those that have one */
@@ -248,7 +273,12 @@ final readonly class Ranking implements UniverseComparison
         $shown = $this->shows === 'place' ? $result->places() : $result->scores();
         $absent = Absence::missing('A component of the ranking has no value.');
 
-        return Column::of(array_map(static fn (int $position): float|Absence => isset($shown[$position]) ? (float) $shown[$position] : $absent, $universe->positions()));
+        return Column::of(
+            array_map(
+                static fn (int $position): float|Absence => isset($shown[$position]) ? (float) $shown[$position] : $absent,
+                $universe->positions(),
+            ),
+        );
     }
 
     public function formulas(): array

@@ -94,8 +94,12 @@ final readonly class RankingResult
         foreach ($page as $position => $score) {
             $scores = array_map(static fn (array $of): float => $of[$position], $this->componentScores);
             $rows[] = [
-                'position' => $position, 'place' => $this->places[$position], 'score' => $score, 'values' => array_map(static fn (array $of): float => $of[count($rows)], $values),
-                'scores' => $scores, 'contributions' => array_map(static fn (float $share, float $x): float => $share * $x, $this->shares, $scores),
+                'position' => $position,
+                'place' => $this->places[$position],
+                'score' => $score,
+                'values' => array_map(static fn (array $of): float => $of[count($rows)], $values),
+                'scores' => $scores,
+                'contributions' => array_map(static fn (float $share, float $x): float => $share * $x, $this->shares, $scores),
             ];
         }
 

@@ -15,7 +15,8 @@ final class Cleaning
     /**
      * @param  list<int>  $positions
      * @param  list<string>  $columns  formulas
-     * @return list<array{position: int, column: string, kind: 'missing'|'outlier', value: float|null, state: string, median: float|null, low: float|null, high: float|null}>
+     * @return list<array{position: int, column: string, kind: 'missing'|'outlier', value: float|null, state: string, median: float|null,
+     *     low: float|null, high: float|null}>
      */
     public static function proposals(Universe $universe, array $positions, array $columns): array
     {
@@ -30,8 +31,14 @@ final class Cleaning
                     continue;
                 }
                 $proposals[] = [
-                    'position' => $positions[$i], 'column' => $column, 'kind' => $known ? 'outlier' : 'missing', 'value' => $known ? $value : null,
-                    'state' => $known ? 'value' : $universe->absence($tree, $positions[$i])->kind->value, 'median' => $bounds['median'] ?? null, 'low' => $bounds['low'] ?? null, 'high' => $bounds['high'] ?? null,
+                    'position' => $positions[$i],
+                    'column' => $column,
+                    'kind' => $known ? 'outlier' : 'missing',
+                    'value' => $known ? $value : null,
+                    'state' => $known ? 'value' : $universe->absence($tree, $positions[$i])->kind->value,
+                    'median' => $bounds['median'] ?? null,
+                    'low' => $bounds['low'] ?? null,
+                    'high' => $bounds['high'] ?? null,
                 ];
             }
         }
@@ -48,6 +55,8 @@ final class Cleaning
         $median = Descriptive::median($values);
         $deviation = Descriptive::medianAbsoluteDeviation($values);
 
-        return $median === null || $deviation === null || $deviation == 0.0 ? null : ['median' => $median, 'low' => $median - self::DEVIATIONS * $deviation, 'high' => $median + self::DEVIATIONS * $deviation];
+        return $median === null || $deviation === null || $deviation == 0.0
+            ? null
+            : ['median' => $median, 'low' => $median - self::DEVIATIONS * $deviation, 'high' => $median + self::DEVIATIONS * $deviation];
     }
 }

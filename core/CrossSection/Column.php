@@ -33,8 +33,13 @@ final class Column
      * @param  string|null  $bounds  smallest value of each bin, packed, ascending
      * @param  string|null  $ordered  positions that have a value, packed as 32-bit numbers, the lowest value first
      */
-    public function __construct(public readonly string $packed, public readonly string $states, public readonly ?string $codes = null, public readonly ?string $bounds = null, public readonly ?string $ordered = null)
-    {
+    public function __construct(
+        public readonly string $packed,
+        public readonly string $states,
+        public readonly ?string $codes = null,
+        public readonly ?string $bounds = null,
+        public readonly ?string $ordered = null,
+    ) {
     }
 
     /** @param  list<float|Absence>  $values */
@@ -87,12 +92,14 @@ final class Column
         static $absences = [];
         $letter = $this->states[$position];
 
-        return $letter === 'v' ? null : $absences[$letter] ??= match (AbsenceKind::from($this->state($position))) {
-            AbsenceKind::Missing => Absence::missing('Missing.'),
-            AbsenceKind::NotApplicable => Absence::notApplicable('Does not apply to this kind of business.'),
-            AbsenceKind::NotMeaningful => Absence::notMeaningful('Not meaningful.'),
-            AbsenceKind::NotEnoughHistory => Absence::notEnoughHistory('Not enough history.'),
-        };
+        return $letter === 'v'
+            ? null
+            : ($absences[$letter] ??= match (AbsenceKind::from($this->state($position))) {
+                AbsenceKind::Missing => Absence::missing('Missing.'),
+                AbsenceKind::NotApplicable => Absence::notApplicable('Does not apply to this kind of business.'),
+                AbsenceKind::NotMeaningful => Absence::notMeaningful('Not meaningful.'),
+                AbsenceKind::NotEnoughHistory => Absence::notEnoughHistory('Not enough history.'),
+            });
     }
 
     /**
@@ -181,7 +188,13 @@ final class Column
             $codes .= chr($value == $value ? Rank::firstAbove($bounds, $value) : 0);
         }
 
-        return new self($this->packed, $this->states, $codes, $bounds === [] ? '' : pack('d*', ...$bounds), $order === [] ? '' : pack('V*', ...$order));
+        return new self(
+            $this->packed,
+            $this->states,
+            $codes,
+            $bounds === [] ? '' : pack('d*', ...$bounds),
+            $order === [] ? '' : pack('V*', ...$order),
+        );
     }
 
     /**

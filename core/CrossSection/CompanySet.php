@@ -25,7 +25,11 @@ final class CompanySet
     public static function members(mixed $tree, Closure $members, int $depth = 1): array
     {
         if (! is_array($tree) || count($tree) !== 1 || $depth > 6) {
-            throw InvalidSelection::because('a set of companies is an object with one key: '.implode(', ', [...self::OPERATIONS, ...self::KINDS]).'; at most six deep.');
+            throw InvalidSelection::because(
+                'a set of companies is an object with one key: '.
+                    implode(', ', [...self::OPERATIONS, ...self::KINDS]).
+                    '; at most six deep.',
+            );
         }
         $key = array_key_first($tree);
         if (in_array($key, self::KINDS, true)) {
@@ -33,7 +37,11 @@ final class CompanySet
         }
         $parts = $tree[$key];
         if (! in_array($key, self::OPERATIONS, true) || ! is_array($parts) || ! array_is_list($parts) || $parts === []) {
-            throw InvalidSelection::because("a set of companies knows no \"{$key}\"; it has ".implode(', ', [...self::OPERATIONS, ...self::KINDS]).', and either, both, without want a list.');
+            throw InvalidSelection::because(
+                "a set of companies knows no \"{$key}\"; it has ".
+                    implode(', ', [...self::OPERATIONS, ...self::KINDS]).
+                    ', and either, both, without want a list.',
+            );
         }
         $result = self::members($parts[0], $members, $depth + 1);
         foreach (array_slice($parts, 1) as $part) {

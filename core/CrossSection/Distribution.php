@@ -48,11 +48,22 @@ final readonly class Distribution
         $counts = [];
         $before = $below = Rank::firstNotBelow($known, $low);
         for ($i = 1; $i <= $bins; $i++) {
-            $to = $i === $bins ? Rank::firstAbove($known, $high) : Rank::firstNotBelow($known, $low + ($high - $low) * $i / $bins);
+            $to = $i === $bins ? Rank::firstAbove($known, $high) : Rank::firstNotBelow($known, $low + (($high - $low) * $i) / $bins);
             $counts[] = $to - $before;
             $before = $to;
         }
 
-        return new self($n, $unknown, $low, $high, $counts, $below, $n - $before, Quantile::ofSorted($known, 0.25), Quantile::ofSorted($known, 0.5), Quantile::ofSorted($known, 0.75));
+        return new self(
+            $n,
+            $unknown,
+            $low,
+            $high,
+            $counts,
+            $below,
+            $n - $before,
+            Quantile::ofSorted($known, 0.25),
+            Quantile::ofSorted($known, 0.5),
+            Quantile::ofSorted($known, 0.75),
+        );
     }
 }

@@ -13,7 +13,8 @@ final class GroupLines
     /**
      * @param  list<float>  $values  NaN where there is none
      * @param  list<float>  $weights  market values, NaN where there is none
-     * @return array{count: int, median: float|null, mean: float|null, weighted_mean: float|null, lower_quartile: float|null, upper_quartile: float|null}
+     * @return array{count: int, median: float|null, mean: float|null, weighted_mean: float|null, lower_quartile: float|null,
+     *     upper_quartile: float|null}
      */
     public static function of(array $values, array $weights): array
     {
@@ -22,9 +23,12 @@ final class GroupLines
         $null = static fn (float $x): ?float => is_nan($x) ? null : $x;
 
         return [
-            'count' => count($known), 'median' => Quantile::ofSorted($known, 0.5), 'mean' => Descriptive::mean($known),
+            'count' => count($known),
+            'median' => Quantile::ofSorted($known, 0.5),
+            'mean' => Descriptive::mean($known),
             'weighted_mean' => Descriptive::weightedMean(array_map($null, $values), array_map($null, $weights))['mean'],
-            'lower_quartile' => Quantile::ofSorted($known, 0.25), 'upper_quartile' => Quantile::ofSorted($known, 0.75),
+            'lower_quartile' => Quantile::ofSorted($known, 0.25),
+            'upper_quartile' => Quantile::ofSorted($known, 0.75),
         ];
     }
 }

@@ -57,7 +57,10 @@ final readonly class Mask
      */
     public static function atLeast(int $k, array $conditions): self
     {
-        return new self(self::countReaches($k, array_column($conditions, 'true')), self::countReaches(count($conditions) - $k + 1, array_column($conditions, 'false')));
+        return new self(
+            self::countReaches($k, array_column($conditions, 'true')),
+            self::countReaches(count($conditions) - $k + 1, array_column($conditions, 'false')),
+        );
     }
 
     /** Where it cannot be decided. */

@@ -42,8 +42,13 @@ final class PastUniverses
      *
      * @throws \Logion\Formula\FormulaError if a formula cannot be understood
      */
-    public function __construct(private readonly Catalogue $catalogue, private readonly Economy $economy, private readonly array $days, array $formulas, private readonly ?Closure $members = null)
-    {
+    public function __construct(
+        private readonly Catalogue $catalogue,
+        private readonly Economy $economy,
+        private readonly array $days,
+        array $formulas,
+        private readonly ?Closure $members = null,
+    ) {
         foreach ($formulas as $formula) {
             $this->ask($catalogue->parse($formula));
         }
@@ -64,7 +69,10 @@ final class PastUniverses
                 continue;
             }
             $compared = $this->catalogue->get($leaf->symbol)->comparison;
-            $trees = $compared === null ? [$this->catalogue->tree($leaf->symbol), $this->catalogue->guard($leaf->symbol)] : array_map($this->catalogue->parse(...), $compared->formulas());
+            $trees =
+                $compared === null
+                    ? [$this->catalogue->tree($leaf->symbol), $this->catalogue->guard($leaf->symbol)]
+                    : array_map($this->catalogue->parse(...), $compared->formulas());
             array_map($this->ask(...), array_filter($trees));
         }
     }
@@ -107,11 +115,18 @@ final class PastUniverses
 
     public function on(int $day): Universe
     {
-        $column = fn (string $key): ?Column => isset($this->packed[$day][$key]) ? new Column($this->packed[$day][$key], $this->states[$day][$key]) : null;
+        $column = fn (string $key): ?Column => isset($this->packed[$day][$key])
+            ? new Column($this->packed[$day][$key], $this->states[$day][$key])
+            : null;
 
         return new Universe(
-            $day, $this->ids[$day], fn (string $name): array => $this->attributes[$day][$name] ?? [], $this->catalogue, $column,
-            fn (Node $node): Column => $column((string) $this->catalogue->expand($node)) ?? throw new \LogicException("The past of \"{$node}\" was not asked for."),
+            $day,
+            $this->ids[$day],
+            fn (string $name): array => $this->attributes[$day][$name] ?? [],
+            $this->catalogue,
+            $column,
+            fn (Node $node): Column => $column((string) $this->catalogue->expand($node)) ??
+                throw new \LogicException("The past of \"{$node}\" was not asked for."),
             $this->members === null ? null : ($this->members)($day),
         );
     }

@@ -47,10 +47,12 @@ final class Universe
 
     /**
      * @param  list<int>|string  $ids  company per position; as text packed as 32-bit numbers
-     * @param  Closure(string): (list<string>|Texts|Category)  $attributes  ticker, name, kind, sector, template, country, exchange, currency, year_end or reported of every company
+     * @param  Closure(string): (list<string>|Texts|Category)  $attributes  ticker, name, kind, sector, template, country, exchange,
+     *     currency, year_end or reported of every company
      * @param  Closure(string): ?Column  $stored  column of a metric by key
      * @param  Closure(Node): Column  $derived  column of an expression that needs each company's own history
-     * @param  (Closure(string, mixed): list<int>)|null  $members  companies of a named list: list, watchlist, portfolio, index, screen or tickers
+     * @param  (Closure(string, mixed): list<int>)|null  $members  companies of a named list: list, watchlist, portfolio, index, screen or
+     *     tickers
      */
     public function __construct(
         public readonly int $asOf,
@@ -84,7 +86,7 @@ final class Universe
     {
         $read = $this->read($name);
 
-        return $read instanceof Category ? $read : $this->read[$name] = Category::of($this->attribute($name));
+        return $read instanceof Category ? $read : ($this->read[$name] = Category::of($this->attribute($name)));
     }
 
     /** @return list<string>|Texts|Category */
@@ -125,7 +127,8 @@ final class Universe
     /**
      * The companies a universe definition admits. An absent criterion admits all, but only shares unless kinds are named.
      *
-     * @param  array<string, mixed>  $definition  countries, exchanges, sectors (section letters or codes), templates, kinds: lists of codes; companies, exclude: lists of ids; market_cap, traded_value: {least, most}; lists: see {@see CompanySet}
+     * @param  array<string, mixed>  $definition  countries, exchanges, sectors (section letters or codes), templates, kinds: lists of
+     *     codes; companies, exclude: lists of ids; market_cap, traded_value: {least, most}; lists: see {@see CompanySet}
      *
      * @throws InvalidSelection if a list in it is unknown
      */
@@ -139,7 +142,10 @@ final class Universe
         }
         if (($definition['sectors'] ?? []) !== []) {
             $sectors = $this->category('sector');
-            $in = static fn (string $code): bool => array_filter($definition['sectors'], static fn (mixed $part): bool => IndustryTree::contains((string) $part, $code)) !== [];
+            $in = static fn (string $code): bool => array_filter(
+                $definition['sectors'],
+                static fn (mixed $part): bool => IndustryTree::contains((string) $part, $code),
+            ) !== [];
             $admitted &= $sectors->among(array_values(array_filter($sectors->words, $in)));
         }
         foreach (self::BY_RANGE as $key => $metric) {
@@ -150,7 +156,9 @@ final class Universe
             }
         }
         if (isset($definition['lists'])) {
-            $admitted &= $this->companies(CompanySet::members($definition['lists'], $this->members ?? throw InvalidSelection::because('lists are not known here.')));
+            $admitted &= $this->companies(
+                CompanySet::members($definition['lists'], $this->members ?? throw InvalidSelection::because('lists are not known here.')),
+            );
         }
         if (isset($definition['companies'])) {
             $admitted &= $this->companies(array_fill_keys($definition['companies'], true));
@@ -201,7 +209,8 @@ final class Universe
             return Column::ofVector($this->vector($this->catalogue->tree($metric), $this->positions()));
         }
 
-        return ($this->stored)($metric) ?? ($this->catalogue->needsPeersIfMetric($metric) ? $this->compared($metric) : ($this->derived)(Node::name($metric)));
+        return ($this->stored)($metric) ??
+            ($this->catalogue->needsPeersIfMetric($metric) ? $this->compared($metric) : ($this->derived)(Node::name($metric)));
     }
 
     /** A metric that compares companies, from the columns of what it compares; its guard and the businesses it fits are heeded. */
@@ -216,8 +225,12 @@ final class Universe
         foreach ($positions as $position) {
             $speaks = $guarded === null ? 0.0 : $guarded->at($position);
             $values[] = match (true) {
-                ! $declared->fits(ReportingModel::from($this->category('template')->at($position))) => Absence::notApplicable("{$declared->label} does not apply to this kind of business."),
-                $speaks instanceof Absence ? $speaks->kind === AbsenceKind::NotMeaningful : $speaks != 0.0 => Absence::notMeaningful("Not meaningful when {$declared->notMeaningfulWhen}."),
+                ! $declared->fits(ReportingModel::from($this->category('template')->at($position))) => Absence::notApplicable(
+                    "{$declared->label} does not apply to this kind of business.",
+                ),
+                $speaks instanceof Absence ? $speaks->kind === AbsenceKind::NotMeaningful : $speaks != 0.0 => Absence::notMeaningful(
+                    "Not meaningful when {$declared->notMeaningfulWhen}.",
+                ),
                 default => $vector->at($position),
             };
         }

@@ -47,7 +47,9 @@ final class UniverseEvaluator extends Evaluator
     {
         $function = Functions::get($call->symbol);
 
-        return $function->isPointwise() || $function->comparesCompanies() ? $function->value($call, $moment, $this) : $this->universe->columnOf($call)->vector($this->positions);
+        return $function->isPointwise() || $function->comparesCompanies()
+            ? $function->value($call, $moment, $this)
+            : $this->universe->columnOf($call)->vector($this->positions);
     }
 
     public function ofEach(Moment $moment, Closure $read): Vector
@@ -86,7 +88,9 @@ final class UniverseEvaluator extends Evaluator
                     continue;
                 }
                 // A figure that does not depend on the company's own value is found once for the group.
-                $standing ??= $function->needsOwn() ? self::standing($function, $sorted, $own->at($i)) : $same ??= self::standing($function, $sorted, NAN);
+                $standing ??= $function->needsOwn()
+                    ? self::standing($function, $sorted, $own->at($i))
+                    : ($same ??= self::standing($function, $sorted, NAN));
                 unset($absences[$i]);
                 if ($standing instanceof Absence) {
                     $absences[$i] = $standing;

@@ -27,7 +27,15 @@ final class UniversePeers implements Peers
             return Absence::missing('The company is not in the universe of this day.');
         }
 
-        return UniverseEvaluator::standing($function, $this->universe->orderedPeers($expression, $function->inSector() ? $this->universe->peerGroup($position) : null, $this->reference)[1], $own);
+        return UniverseEvaluator::standing(
+            $function,
+            $this->universe->orderedPeers(
+                $expression,
+                $function->inSector() ? $this->universe->peerGroup($position) : null,
+                $this->reference,
+            )[1],
+            $own,
+        );
     }
 
     public function metric(string $key, int $company): float|Absence
@@ -37,7 +45,8 @@ final class UniversePeers implements Peers
             return Absence::missing('The company is not in the universe of this day.');
         }
 
-        return $this->universe->column($key)->at($position) ?? $this->universe->column($key)->absence($position) ?? Absence::missing('It has no place here.');
+        return $this->universe->column($key)->at($position) ??
+            ($this->universe->column($key)->absence($position) ?? Absence::missing('It has no place here.'));
     }
 
     private function position(int $company): ?int

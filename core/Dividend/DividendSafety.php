@@ -24,20 +24,33 @@ final readonly class DividendSafety
     /** By template: metric or own part => label, best, worst, weight. */
     private const PARTS = [
         'industrial' => [
-            'payout_ratio' => ['Share of earnings paid out', 0.4, 1.0, 20], 'free_cash_flow_payout_ratio' => ['Share of free cash flow paid out', 0.5, 1.1, 25], 'net_debt_to_ebitda' => ['Net debt to EBITDA', 1.0, 4.5, 20],
-            'interest_coverage' => ['Operating income over interest', 10.0, 1.5, 10], 'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15], 'positive' => ['Years with a profit, of the last ten', 10.0, 5.0, 10],
+            'payout_ratio' => ['Share of earnings paid out', 0.4, 1.0, 20],
+            'free_cash_flow_payout_ratio' => ['Share of free cash flow paid out', 0.5, 1.1, 25],
+            'net_debt_to_ebitda' => ['Net debt to EBITDA', 1.0, 4.5, 20],
+            'interest_coverage' => ['Operating income over interest', 10.0, 1.5, 10],
+            'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15],
+            'positive' => ['Years with a profit, of the last ten', 10.0, 5.0, 10],
         ],
         'property' => [
-            'funds_from_operations_payout' => ['Share of funds from operations paid out', 0.65, 1.0, 25], 'adjusted_funds_from_operations_payout' => ['Share of adjusted funds from operations paid out', 0.75, 1.1, 25],
-            'loan_to_value' => ['Loan to value', 0.3, 0.6, 20], 'property_interest_coverage' => ['Property EBITDA over interest', 5.0, 1.5, 15], 'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15],
+            'funds_from_operations_payout' => ['Share of funds from operations paid out', 0.65, 1.0, 25],
+            'adjusted_funds_from_operations_payout' => ['Share of adjusted funds from operations paid out', 0.75, 1.1, 25],
+            'loan_to_value' => ['Loan to value', 0.3, 0.6, 20],
+            'property_interest_coverage' => ['Property EBITDA over interest', 5.0, 1.5, 15],
+            'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15],
         ],
         'bank' => [
-            'payout_ratio' => ['Share of earnings paid out', 0.4, 0.95, 30], 'common_equity_tier1_ratio' => ['Common equity tier 1 ratio', 0.15, 0.09, 25], 'cost_of_risk' => ['Cost of risk', 0.002, 0.015, 15],
-            'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15], 'positive' => ['Years with a profit, of the last ten', 10.0, 5.0, 15],
+            'payout_ratio' => ['Share of earnings paid out', 0.4, 0.95, 30],
+            'common_equity_tier1_ratio' => ['Common equity tier 1 ratio', 0.15, 0.09, 25],
+            'cost_of_risk' => ['Cost of risk', 0.002, 0.015, 15],
+            'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15],
+            'positive' => ['Years with a profit, of the last ten', 10.0, 5.0, 15],
         ],
         'insurer' => [
-            'payout_ratio' => ['Share of earnings paid out', 0.4, 0.95, 30], 'solvency_ratio' => ['Solvency ratio', 2.0, 1.1, 25], 'combined_ratio' => ['Combined ratio', 0.92, 1.05, 15],
-            'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15], 'positive' => ['Years with a profit, of the last ten', 10.0, 5.0, 15],
+            'payout_ratio' => ['Share of earnings paid out', 0.4, 0.95, 30],
+            'solvency_ratio' => ['Solvency ratio', 2.0, 1.1, 25],
+            'combined_ratio' => ['Combined ratio', 0.92, 1.05, 15],
+            'uncut' => ['Years without a cut, of the last ten', 10.0, 0.0, 15],
+            'positive' => ['Years with a profit, of the last ten', 10.0, 5.0, 15],
         ],
     ];
 
@@ -58,17 +71,31 @@ final readonly class DividendSafety
             };
             // No debt is the best there is; earnings that are not positive cover nothing.
             $judged = is_float($value) ? $value : self::judgement($key, $value, $scope, $best, $worst);
-            $parts[] = new SafetyPart($key, $label, Figure::of($value, $unit), $best, $worst, $weight, $judged === null ? null : $weight * max(0.0, min(1.0, ($judged - $worst) / ($best - $worst))));
+            $parts[] = new SafetyPart(
+                $key,
+                $label,
+                Figure::of($value, $unit),
+                $best,
+                $worst,
+                $weight,
+                $judged === null ? null : $weight * max(0.0, min(1.0, ($judged - $worst) / ($best - $worst))),
+            );
         }
         $known = array_filter($parts, static fn (SafetyPart $part): bool => $part->points !== null);
         $weight = array_sum(array_map(static fn (SafetyPart $part): float => $part->weight, $known));
 
-        return new self(Figure::of(match (true) {
-            $template === ReportingModel::Fund => Absence::notApplicable('A fund has no accounts to judge its payments by.'),
-            $history->frequency === 0 => Absence::notApplicable('No dividend was paid in the last year.'),
-            $weight < 50 => Absence::missing('Less than half of what the score is made of is known.'),
-            default => 100 * array_sum(array_map(static fn (SafetyPart $part): float => (float) $part->points, $known)) / $weight,
-        }, Unit::Score), $parts);
+        return new self(
+            Figure::of(
+                match (true) {
+                    $template === ReportingModel::Fund => Absence::notApplicable('A fund has no accounts to judge its payments by.'),
+                    $history->frequency === 0 => Absence::notApplicable('No dividend was paid in the last year.'),
+                    $weight < 50 => Absence::missing('Less than half of what the score is made of is known.'),
+                    default => (100 * array_sum(array_map(static fn (SafetyPart $part): float => (float) $part->points, $known))) / $weight,
+                },
+                Unit::Score,
+            ),
+            $parts,
+        );
     }
 
     private static function judgement(string $key, Absence $absence, CompanyScope $scope, float $best, float $worst): ?float
@@ -78,16 +105,25 @@ final readonly class DividendSafety
         }
 
         return match ($key) {
-            'interest_coverage', 'property_interest_coverage' => $scope->facts->latestYear() !== null && $scope->facts->value('interest_expense', $scope->facts->latestYear() * 10) === 0.0 ? $best : null,
+            'interest_coverage', 'property_interest_coverage' => $scope->facts->latestYear() !== null &&
+            $scope->facts->value('interest_expense', $scope->facts->latestYear() * 10) === 0.0
+                ? $best
+                : null,
             // Not meaningful because what it divides by is not positive: nothing covers the dividend.
-            'payout_ratio', 'free_cash_flow_payout_ratio', 'funds_from_operations_payout', 'adjusted_funds_from_operations_payout', 'net_debt_to_ebitda' => $worst,
+            'payout_ratio',
+            'free_cash_flow_payout_ratio',
+            'funds_from_operations_payout',
+            'adjusted_funds_from_operations_payout',
+            'net_debt_to_ebitda' => $worst,
             default => null,
         };
     }
 
     private static function uncut(DividendHistory $history): float|Absence
     {
-        return $history->years === [] ? Absence::notEnoughHistory('No complete year of payments is known.') : (float) min(10, $history->yearsWithoutCut());
+        return $history->years === []
+            ? Absence::notEnoughHistory('No complete year of payments is known.')
+            : (float) min(10, $history->yearsWithoutCut());
     }
 
     private static function positive(CompanyScope $scope): float|Absence
@@ -99,6 +135,6 @@ final readonly class DividendSafety
             $positive += $income !== null && $income > 0 ? 1 : 0;
         }
 
-        return $known < 5 ? Absence::notEnoughHistory('Fewer than five years of income are known.') : 10.0 * $positive / $known;
+        return $known < 5 ? Absence::notEnoughHistory('Fewer than five years of income are known.') : (10.0 * $positive) / $known;
     }
 }

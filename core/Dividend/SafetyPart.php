@@ -10,7 +10,14 @@ use Logion\Figure\Figure;
 final readonly class SafetyPart
 {
     /** @param  float|null  $points  null where there is no figure to judge */
-    public function __construct(public string $key, public string $label, public Figure $figure, public float $best, public float $worst, public float $weight, public ?float $points)
-    {
+    public function __construct(
+        public string $key,
+        public string $label,
+        public Figure $figure,
+        public float $best,
+        public float $worst,
+        public float $weight,
+        public ?float $points,
+    ) {
     }
 }

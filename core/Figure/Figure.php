@@ -16,7 +16,10 @@ final readonly class Figure implements \JsonSerializable
     /** A result that is not finite (overflow, a negative base to a fractional power) is not meaningful. */
     public static function of(float|Absence $content, Unit $unit): self
     {
-        return new self(is_float($content) && ! is_finite($content) ? Absence::notMeaningful('The result is not a finite number.') : $content, $unit);
+        return new self(
+            is_float($content) && ! is_finite($content) ? Absence::notMeaningful('The result is not a finite number.') : $content,
+            $unit,
+        );
     }
 
     public function isKnown(): bool
@@ -27,7 +30,9 @@ final readonly class Figure implements \JsonSerializable
     /** @throws \LogicException if there is no number; ask isKnown() first */
     public function value(): float
     {
-        return is_float($this->content) ? $this->content : throw new \LogicException('Read a figure that has no value: '.$this->content->reason);
+        return is_float($this->content)
+            ? $this->content
+            : throw new \LogicException('Read a figure that has no value: '.$this->content->reason);
     }
 
     public function absence(): ?Absence

@@ -24,15 +24,19 @@ final readonly class Working implements \JsonSerializable
     /** @return array<string, mixed> */
     public function jsonSerialize(): array
     {
-        return array_filter([
-            'key' => $this->key,
-            'label' => $this->label,
-            'formula' => $this->formula,
-            'period' => $this->period,
-            ...$this->figure->jsonSerialize(),
-            'source' => $this->source,
-            'children' => $this->children === [] ? null : $this->children,
-        ], static fn (mixed $part, string $name): bool => $part !== null || $name === 'value', ARRAY_FILTER_USE_BOTH);
+        return array_filter(
+            [
+                'key' => $this->key,
+                'label' => $this->label,
+                'formula' => $this->formula,
+                'period' => $this->period,
+                ...$this->figure->jsonSerialize(),
+                'source' => $this->source,
+                'children' => $this->children === [] ? null : $this->children,
+            ],
+            static fn (mixed $part, string $name): bool => $part !== null || $name === 'value',
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 
     /**
@@ -42,6 +46,8 @@ final readonly class Working implements \JsonSerializable
      */
     public function leaves(): array
     {
-        return $this->children === [] ? [$this] : array_merge(...array_map(static fn (self $child): array => $child->leaves(), $this->children));
+        return $this->children === []
+            ? [$this]
+            : array_merge(...array_map(static fn (self $child): array => $child->leaves(), $this->children));
     }
 }

@@ -25,7 +25,14 @@ final class Budget
     {
         $steps = $this->steps($tree);
         if ($steps > self::MOST) {
-            throw FormulaError::at('The formula would take '.($steps > 1e9 ? 'more than a billion' : number_format($steps)).' steps for each company; at most '.number_format(self::MOST).' are allowed. Shorten its windows, or nest them less', $formula);
+            throw FormulaError::at(
+                'The formula would take '.
+                    ($steps > 1e9 ? 'more than a billion' : number_format($steps)).
+                    ' steps for each company; at most '.
+                    number_format(self::MOST).
+                    ' are allowed. Shorten its windows, or nest them less',
+                $formula,
+            );
         }
     }
 

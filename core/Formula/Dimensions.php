@@ -37,7 +37,10 @@ final readonly class Dimensions
             case 'coalesce':
                 return self::same($of(0), $of(1), 'a figure and its replacement', $formula);
             case 'call':
-                return Functions::get($node->symbol)->dimension(array_map(fn (Node $child): ?array => $this->of($child, $formula), $node->children), $formula);
+                return Functions::get($node->symbol)->dimension(
+                    array_map(fn (Node $child): ?array => $this->of($child, $formula), $node->children),
+                    $formula,
+                );
             default:
                 return $node->operator()->dimension($of(0), $of(1), $node, $formula);
         }
@@ -65,7 +68,10 @@ final readonly class Dimensions
     public static function name(array $dimension): string
     {
         return match ($dimension) {
-            [1.0, 0.0] => 'an amount of money', [1.0, -1.0] => 'money per share', [0.0, 1.0] => 'a number of shares', [0.0, 0.0] => 'a ratio',
+            [1.0, 0.0] => 'an amount of money',
+            [1.0, -1.0] => 'money per share',
+            [0.0, 1.0] => 'a number of shares',
+            [0.0, 0.0] => 'a ratio',
             default => sprintf('money^%g · shares^%g', ...$dimension),
         };
     }

@@ -78,7 +78,7 @@ abstract class Evaluator
         $yes = $no = false;
         foreach ($condition->values as $value) {
             if ($value == $value) {
-                $value != 0.0 ? $yes = true : $no = true;
+                $value != 0.0 ? ($yes = true) : ($no = true);
             }
         }
         $then = $yes ? $this->of($node->children[1], $moment) : null;

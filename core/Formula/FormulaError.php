@@ -9,8 +9,12 @@ use Logion\Figure\LogionException;
 /** A formula that cannot be understood: what is wrong, where, and the nearest name that exists. */
 final class FormulaError extends \InvalidArgumentException implements LogionException
 {
-    private function __construct(string $message, public readonly string $formula, public readonly ?int $position = null, public readonly ?string $proposal = null)
-    {
+    private function __construct(
+        string $message,
+        public readonly string $formula,
+        public readonly ?int $position = null,
+        public readonly ?string $proposal = null,
+    ) {
         parent::__construct($message);
     }
 
@@ -19,8 +23,13 @@ final class FormulaError extends \InvalidArgumentException implements LogionExce
         $shown = mb_strimwidth($formula, 0, 120, '…');
 
         return new self(
-            $problem.($position === null ? '' : " at character {$position}")." in \"{$shown}\".".($proposal === null ? '' : " Did you mean \"{$proposal}\"?"),
-            $formula, $position, $proposal,
+            $problem.
+                ($position === null ? '' : " at character {$position}").
+                " in \"{$shown}\".".
+                ($proposal === null ? '' : " Did you mean \"{$proposal}\"?"),
+            $formula,
+            $position,
+            $proposal,
         );
     }
 

@@ -87,7 +87,9 @@ abstract class FormulaFunction
 
     public function signature(): string
     {
-        return $this->parameters() === [] ? 'no argument' : implode(', ', array_map(static fn (Parameter $parameter): string => $parameter->value, $this->parameters()));
+        return $this->parameters() === []
+            ? 'no argument'
+            : implode(', ', array_map(static fn (Parameter $parameter): string => $parameter->value, $this->parameters()));
     }
 
     /**

@@ -17,7 +17,7 @@ final class Functions
             self::$all = [];
             foreach (glob(__DIR__.'/Function/*.php') ?: [] as $file) {
                 $class = __NAMESPACE__.'\\Function\\'.basename($file, '.php');
-                $function = new $class;
+                $function = new $class();
                 if ($function instanceof FormulaFunction) {
                     self::$all[$function->name()] = $function;
                 }

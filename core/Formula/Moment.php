@@ -36,7 +36,9 @@ final readonly class Moment
 
     private static function number(string $basis, int $years, int $quarters, int $days, bool $past, bool $bound, bool $inBase): int
     {
-        return ((((($years << 13) + $quarters << 13) + $days << 1) + (int) $past) * 3 + self::BASES[$basis] << 2) + ((int) $bound << 1) + (int) $inBase;
+        return (((((((($years << 13) + $quarters) << 13) + $days) << 1) + (int) $past) * 3 + self::BASES[$basis]) << 2) +
+            ((int) $bound << 1) +
+            (int) $inBase;
     }
 
     /** Each moment is made once: windows ask for the same ones over and over. */
@@ -47,7 +49,15 @@ final readonly class Moment
             return new self($basis, $years, $quarters, $days, $past, $bound, $inBase);
         }
 
-        return $made[self::number($basis, $years, $quarters, 0, $past, $bound, $inBase)] ??= new self($basis, $years, $quarters, 0, $past, $bound, $inBase);
+        return $made[self::number($basis, $years, $quarters, 0, $past, $bound, $inBase)] ??= new self(
+            $basis,
+            $years,
+            $quarters,
+            0,
+            $past,
+            $bound,
+            $inBase,
+        );
     }
 
     /** Now, in the basis a metric declares; "latest" and "daily" read statements as trailing. */
@@ -69,17 +79,23 @@ final readonly class Moment
 
     public function yearsAgo(int $years): self
     {
-        return $years === 0 ? $this : self::make($this->basis, $this->years + $years, $this->quarters, 0, true, $this->bound, $this->inBase);
+        return $years === 0
+            ? $this
+            : self::make($this->basis, $this->years + $years, $this->quarters, 0, true, $this->bound, $this->inBase);
     }
 
     public function quartersAgo(int $quarters): self
     {
-        return $quarters === 0 ? $this : self::make($this->basis, $this->years, $this->quarters + $quarters, 0, true, $this->bound, $this->inBase);
+        return $quarters === 0
+            ? $this
+            : self::make($this->basis, $this->years, $this->quarters + $quarters, 0, true, $this->bound, $this->inBase);
     }
 
     public function daysAgo(int $days): self
     {
-        return $days === 0 ? $this : self::make($this->basis, $this->years, $this->quarters, $this->days + $days, $this->past, $this->bound, $this->inBase);
+        return $days === 0
+            ? $this
+            : self::make($this->basis, $this->years, $this->quarters, $this->days + $days, $this->past, $this->bound, $this->inBase);
     }
 
     /** The completed fiscal year this many years before the one of this moment. */
@@ -105,11 +121,15 @@ final readonly class Moment
     {
         $basis = self::statements($basis);
 
-        return $this->bound || $basis === $this->basis ? $this : self::make($basis, $this->years, $this->quarters, $this->days, $this->past, false, $this->inBase);
+        return $this->bound || $basis === $this->basis
+            ? $this
+            : self::make($basis, $this->years, $this->quarters, $this->days, $this->past, false, $this->inBase);
     }
 
     public function inBase(bool $inBase): self
     {
-        return $inBase === $this->inBase ? $this : self::make($this->basis, $this->years, $this->quarters, $this->days, $this->past, $this->bound, $inBase);
+        return $inBase === $this->inBase
+            ? $this
+            : self::make($this->basis, $this->years, $this->quarters, $this->days, $this->past, $this->bound, $inBase);
     }
 }

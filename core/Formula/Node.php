@@ -23,7 +23,9 @@ final readonly class Node
     private function __construct(public string $kind, public string $symbol, public array $children = [], public float $number = 0.0)
     {
         $this->operator = match ($kind) {
-            'binary' => Operator::from($symbol), 'unary' => UnaryOperator::from($symbol), default => null
+            'binary' => Operator::from($symbol),
+            'unary' => UnaryOperator::from($symbol),
+            default => null,
         };
         $this->text = $this->write();
     }
@@ -56,7 +58,9 @@ final readonly class Node
     /** The operator of a binary node. */
     public function operator(): Operator
     {
-        return $this->operator instanceof Operator ? $this->operator : throw new \LogicException("A {$this->kind} has no operator between operands.");
+        return $this->operator instanceof Operator
+            ? $this->operator
+            : throw new \LogicException("A {$this->kind} has no operator between operands.");
     }
 
     /** The operator of a unary node. */
@@ -102,7 +106,9 @@ final readonly class Node
             'text' => "'{$this->symbol}'",
             'name' => $this->symbol,
             'unary' => $this->symbol.($this->sign() === UnaryOperator::Not ? ' ' : '').$child(0, self::rank($this)),
-            'binary' => $child(0, self::rank($this), $this->operator()->groupsFromTheRight())." {$this->symbol} ".$child(1, self::rank($this), ! $this->operator()->groupsFromTheRight()),
+            'binary' => $child(0, self::rank($this), $this->operator()->groupsFromTheRight()).
+                " {$this->symbol} ".
+                $child(1, self::rank($this), ! $this->operator()->groupsFromTheRight()),
             'conditional' => $child(0, 0, true).' ? '.$child(1, 0).' : '.$child(2, 0),
             'coalesce' => $child(0, 0, true).' ?? '.$child(1, 0, true),
             'call' => $this->symbol.'('.implode(', ', $this->children).')',
@@ -162,7 +168,8 @@ final readonly class Node
     /** Whether its value is yes or no. */
     public function isCondition(): bool
     {
-        return ($this->kind === 'binary' && $this->operator()->decides()) || ($this->kind === 'unary' && $this->sign() === UnaryOperator::Not);
+        return ($this->kind === 'binary' && $this->operator()->decides()) ||
+            ($this->kind === 'unary' && $this->sign() === UnaryOperator::Not);
     }
 
     /** The number this is, minus included; null if it is more than a number. */

@@ -117,7 +117,11 @@ enum Operator: string
             case self::Power:
                 $power = $right->constant();
 
-                return $a === null || $a === [0.0, 0.0] ? $a : ($power !== null ? [$a[0] * $power, $a[1] * $power] : throw FormulaError::at('Only a pure number can have a variable power', $formula));
+                return $a === null || $a === [0.0, 0.0]
+                    ? $a
+                    : ($power !== null
+                        ? [$a[0] * $power, $a[1] * $power]
+                        : throw FormulaError::at('Only a pure number can have a variable power', $formula));
             case self::Add:
             case self::Subtract:
                 // A bare constant beside an amount is a slip; zero, as in "0 - x", is not.

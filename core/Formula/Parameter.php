@@ -37,9 +37,14 @@ enum Parameter: string
             self::Expression => $argument->kind !== 'text',
             self::Name => $argument->kind === 'name',
             self::Line => $argument->kind === 'name' && LineItems::find($argument->symbol) !== null,
-            self::WholeNumber => $argument->kind === 'number' && $argument->number >= 0 && $argument->number <= self::MOST && $argument->number == floor($argument->number),
+            self::WholeNumber => $argument->kind === 'number' &&
+                $argument->number >= 0 &&
+                $argument->number <= self::MOST &&
+                $argument->number == floor($argument->number),
             self::Fraction => $argument->kind === 'number' && $argument->number > 0 && $argument->number < 1,
-            self::Window => Window::accepts($argument->kind === 'text' ? $argument->symbol : ($argument->kind === 'number' ? $argument->number : '')),
+            self::Window => Window::accepts(
+                $argument->kind === 'text' ? $argument->symbol : ($argument->kind === 'number' ? $argument->number : ''),
+            ),
             self::Period => self::Window->accepts($argument) || ($argument->kind === 'text' && $argument->symbol === Window::YEAR_TO_DATE),
         };
     }

@@ -35,7 +35,7 @@ final class Parser
      */
     public function __construct(private readonly array $definitions)
     {
-        $this->lexer = new Lexer;
+        $this->lexer = new Lexer();
         $this->functions = array_fill_keys([...array_keys($definitions), 'group'], []);
     }
 
@@ -54,7 +54,11 @@ final class Parser
         }
         try {
             $tokens = $this->tokens($formula, $names);
-            $tree = (new SymfonyParser($this->functions))->parse(new TokenStream($tokens, $formula), [], SymfonyParser::IGNORE_UNKNOWN_VARIABLES);
+            $tree = (new SymfonyParser($this->functions))->parse(
+                new TokenStream($tokens, $formula),
+                [],
+                SymfonyParser::IGNORE_UNKNOWN_VARIABLES,
+            );
         } catch (SyntaxError $error) {
             $position = preg_match('/around position (\d+)/', $error->getMessage(), $m) === 1 ? (int) $m[1] : null;
             $problem = preg_replace('/ around position \d+.*$/s', '', $error->getMessage()) ?? '';
@@ -96,9 +100,20 @@ final class Parser
             } elseif ($token->type === Token::NAME_TYPE) {
                 $isCall = $next->test(Token::PUNCTUATION_TYPE, '(');
                 if ($isCall && ! isset($this->definitions[(string) $token->value])) {
-                    throw FormulaError::unknownName((string) $token->value, $formula, (int) $token->cursor, array_map('strval', array_keys($this->definitions)));
+                    throw FormulaError::unknownName(
+                        (string) $token->value,
+                        $formula,
+                        (int) $token->cursor,
+                        array_map('strval', array_keys($this->definitions)),
+                    );
                 }
-                if (! $isCall && $names !== null && ! isset($known[(string) $token->value]) && $token->value !== 'true' && $token->value !== 'false') {
+                if (
+                    ! $isCall &&
+                    $names !== null &&
+                    ! isset($known[(string) $token->value]) &&
+                    $token->value !== 'true' &&
+                    $token->value !== 'false'
+                ) {
                     throw FormulaError::unknownName((string) $token->value, $formula, (int) $token->cursor, $names);
                 }
             } elseif ($token->test(Token::PUNCTUATION_TYPE, '(')) {
@@ -141,14 +156,30 @@ final class Parser
         return match (true) {
             $node instanceof Symfony\ConstantNode => match (true) {
                 is_bool($node->attributes['value']) => Node::number($node->attributes['value'] ? 1.0 : 0.0),
-                is_int($node->attributes['value']), is_float($node->attributes['value']) => Node::number((float) $node->attributes['value']),
+                is_int($node->attributes['value']), is_float($node->attributes['value']) => Node::number(
+                    (float) $node->attributes['value'],
+                ),
                 default => throw FormulaError::at('A text has no meaning here; a constant is a number', $formula),
             },
             $node instanceof Symfony\NullCoalescedNameNode, $node instanceof Symfony\NameNode => Node::name($node->attributes['name']),
-            $node instanceof Symfony\UnaryNode => $node->attributes['operator'] === '+' ? $convert($node->nodes['node'])
-                : Node::unary(UnaryOperator::written($node->attributes['operator']) ?? throw FormulaError::at("The sign \"{$node->attributes['operator']}\" has no meaning in a formula", $formula), $convert($node->nodes['node'])),
-            $node instanceof Symfony\BinaryNode => self::binary($node->attributes['operator'], $convert($node->nodes['left']), $convert($node->nodes['right']), $formula),
-            $node instanceof Symfony\ConditionalNode => Node::conditional($convert($node->nodes['expr1']), $convert($node->nodes['expr2']), $convert($node->nodes['expr3'])),
+            $node instanceof Symfony\UnaryNode => $node->attributes['operator'] === '+'
+                ? $convert($node->nodes['node'])
+                : Node::unary(
+                    UnaryOperator::written($node->attributes['operator']) ??
+                        throw FormulaError::at("The sign \"{$node->attributes['operator']}\" has no meaning in a formula", $formula),
+                    $convert($node->nodes['node']),
+                ),
+            $node instanceof Symfony\BinaryNode => self::binary(
+                $node->attributes['operator'],
+                $convert($node->nodes['left']),
+                $convert($node->nodes['right']),
+                $formula,
+            ),
+            $node instanceof Symfony\ConditionalNode => Node::conditional(
+                $convert($node->nodes['expr1']),
+                $convert($node->nodes['expr2']),
+                $convert($node->nodes['expr3']),
+            ),
             $node instanceof Symfony\NullCoalesceNode => Node::coalesce($convert($node->nodes['expr1']), $convert($node->nodes['expr2'])),
             $node instanceof Symfony\FunctionNode => $this->call($node, $formula, $convert),
             default => throw FormulaError::at('A formula may hold numbers, names, operators and functions only', $formula),
@@ -157,7 +188,8 @@ final class Parser
 
     private static function binary(string $symbol, Node $left, Node $right, string $formula): Node
     {
-        $operator = Operator::written($symbol) ?? throw FormulaError::at("The operator \"{$symbol}\" has no meaning in a formula", $formula);
+        $operator =
+            Operator::written($symbol) ?? throw FormulaError::at("The operator \"{$symbol}\" has no meaning in a formula", $formula);
         // symfony binds both unary operators tighter than any other; one that binds looser takes the whole as its operand.
         if ($left->kind === 'unary' && $left->sign()->rank() < $operator->rank()) {
             return Node::unary($left->sign(), Node::binary($operator, $left->children[0], $right));
@@ -171,9 +203,17 @@ final class Parser
     {
         $name = $node->attributes['name'];
         // A text stands only where a function wants one.
-        $arguments = array_map(static fn (Symfony\Node $argument): Node => $argument instanceof Symfony\ConstantNode && is_string($argument->attributes['value']) ? Node::text($argument->attributes['value']) : $convert($argument), array_values($node->nodes['arguments']->nodes));
+        $arguments = array_map(
+            static fn (Symfony\Node $argument): Node => $argument instanceof Symfony\ConstantNode &&
+            is_string($argument->attributes['value'])
+                ? Node::text($argument->attributes['value'])
+                : $convert($argument),
+            array_values($node->nodes['arguments']->nodes),
+        );
         if ($name === 'group') {
-            return count($arguments) === 1 ? Node::call('group', $arguments) : throw FormulaError::at('Parentheses hold one expression', $formula);
+            return count($arguments) === 1
+                ? Node::call('group', $arguments)
+                : throw FormulaError::at('Parentheses hold one expression', $formula);
         }
         $definition = $this->definitions[$name];
         $expected = $definition->parameters();

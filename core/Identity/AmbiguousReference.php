@@ -15,10 +15,19 @@ final class AmbiguousReference extends \InvalidArgumentException implements Logi
      */
     public function __construct(public readonly string $reference, public readonly array $choices, public readonly array $names = [])
     {
-        parent::__construct("\"{$reference}\" is the ticker of several companies. Say which: ".implode(', ', array_map(
-            static fn (string $choice,
-                int $company): string => isset($names[$company]) ? "{$choice} ({$names[$company]})" : $choice, array_keys($choices),
-            array_values($choices),
-        )).'.');
+        parent::__construct(
+            "\"{$reference}\" is the ticker of several companies. Say which: ".
+                implode(
+                    ', ',
+                    array_map(
+                        static fn (string $choice, int $company): string => isset($names[$company])
+                            ? "{$choice} ({$names[$company]})"
+                            : $choice,
+                        array_keys($choices),
+                        array_values($choices),
+                    ),
+                ).
+                '.',
+        );
     }
 }

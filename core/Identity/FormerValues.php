@@ -15,7 +15,10 @@ final readonly class FormerValues
 
     public const ATTRIBUTES = [self::NAME => 'Name', self::SECTOR => 'Sector', self::REPORTING_CURRENCY => 'Reporting currency'];
 
-    /** @param  list<array{string, string, int}>  $former  attribute, value, the day YYYYMMDD from which it was no longer so; by day ascending */
+    /**
+     * @param  list<array{string, string, int}>  $former  attribute, value, the day YYYYMMDD from which it was no longer so; by day
+     *     ascending
+     */
     public function __construct(public array $former = [])
     {
     }

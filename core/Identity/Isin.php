@@ -15,14 +15,16 @@ final class Isin
     /** @param  string  $body  the first eleven signs */
     public static function checkDigit(string $body): int
     {
-        $digits = implode('', array_map(static fn (string $sign): string => ctype_digit($sign) ? $sign : (string) (ord($sign) - 55),
-            str_split($body)));
+        $digits = implode(
+            '',
+            array_map(static fn (string $sign): string => ctype_digit($sign) ? $sign : (string) (ord($sign) - 55), str_split($body)),
+        );
         $sum = 0;
         foreach (array_reverse(str_split($digits)) as $place => $digit) {
-            $worth = (int) $digit * (2 - $place % 2);
+            $worth = (int) $digit * (2 - ($place % 2));
             $sum += $worth > 9 ? $worth - 9 : $worth;
         }
 
-        return (10 - $sum % 10) % 10;
+        return (10 - ($sum % 10)) % 10;
     }
 }

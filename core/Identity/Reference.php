@@ -36,7 +36,9 @@ final readonly class Reference implements \Stringable
 
     public function __toString(): string
     {
-        return ($this->exchange === null ? '' : "{$this->exchange}:").$this->ticker.($this->day === null ? '' : '@'.Day::iso($this->day));
+        return ($this->exchange === null ? '' : "{$this->exchange}:").
+            $this->ticker.
+            ($this->day === null ? '' : '@'.Day::iso($this->day));
     }
 
     /**
@@ -51,8 +53,13 @@ final readonly class Reference implements \Stringable
     public function among(array $listings, int $day): ?DatedListing
     {
         $day = $this->day ?? $day;
-        $named = array_values(array_filter($listings,
-            fn (DatedListing $listing): bool => $listing->ticker === $this->ticker && ($this->exchange === null || $listing->exchange === $this->exchange)));
+        $named = array_values(
+            array_filter(
+                $listings,
+                fn (DatedListing $listing): bool => $listing->ticker === $this->ticker &&
+                    ($this->exchange === null || $listing->exchange === $this->exchange),
+            ),
+        );
         $candidates = array_values(array_filter($named, static fn (DatedListing $listing): bool => $listing->isOn($day))) ?: $named;
         $companies = array_unique(array_map(static fn (DatedListing $listing): int => $listing->company, $candidates));
         if (count($companies) > 1 && $this->exchange === null) {
@@ -87,8 +94,11 @@ final readonly class Reference implements \Stringable
     public static function lasting(DatedListing $listing, array $listings): self
     {
         // Between these days nothing changes.
-        $days = [0, ...array_map(static fn (DatedListing $of): int => $of->from, $listings),
-            ...array_filter(array_map(static fn (DatedListing $of): ?int => $of->to, $listings))];
+        $days = [
+            0,
+            ...array_map(static fn (DatedListing $of): int => $of->from, $listings),
+            ...array_filter(array_map(static fn (DatedListing $of): ?int => $of->to, $listings)),
+        ];
 
         return self::of($listing, $listings, ...array_values(array_unique($days)));
     }
@@ -101,8 +111,9 @@ final readonly class Reference implements \Stringable
     {
         $qualified = new self($listing->exchange, $listing->ticker);
 
-        return $qualified->alwaysMeans($listing->company, $listings, $days) ? $qualified : new self($listing->exchange, $listing->ticker,
-            $listing->lastDay());
+        return $qualified->alwaysMeans($listing->company, $listings, $days)
+            ? $qualified
+            : new self($listing->exchange, $listing->ticker, $listing->lastDay());
     }
 
     /**

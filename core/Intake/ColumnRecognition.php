@@ -56,7 +56,11 @@ final class ColumnRecognition
             $required = array_keys(array_filter($kind->columns(), static fn (array $column): bool => $column[2]));
             $missing = array_diff($required, array_keys($found));
             $score = array_sum($found) - 0.25 * (count($head) - count($found)) - count($missing);
-            if ($complete ? $missing === [] && $score > $most : 2 * count($missing) <= count($required) && $found !== [] && ($best === null || $score > $most)) {
+            if (
+                $complete
+                    ? $missing === [] && $score > $most
+                    : 2 * count($missing) <= count($required) && $found !== [] && ($best === null || $score > $most)
+            ) {
                 [$best, $most] = [$kind, $score];
             }
         }
@@ -96,15 +100,23 @@ final class ColumnRecognition
         }
         $format = NumberFormat::detect($cells);
         [$dates] = DateFormat::detect($cells);
-        $calendar = new FiscalCalendar;
-        $is = static fn (callable $parse): float => count(array_filter($cells, static function (string $cell) use ($parse): bool {
-            try {
-                return $parse($cell) !== null;
-            } catch (Refusal) {
-                return false;
-            }
-        })) / count($cells);
+        $calendar = new FiscalCalendar();
+        $is = static fn (callable $parse): float => count(
+            array_filter($cells, static function (string $cell) use ($parse): bool {
+                try {
+                    return $parse($cell) !== null;
+                } catch (Refusal) {
+                    return false;
+                }
+            }),
+        ) / count($cells);
 
-        return ['day' => $is(static fn (string $c): int => $dates->parse($c)), 'number' => $is(static fn (string $c): ?float => $format->parse($c)), 'period' => $is(static fn (string $c): ?int => $calendar->heading($c)), 'text' => 1.0, 'company' => $is(static fn (string $c): ?bool => preg_match('/[A-Za-z]/', $c) === 1 ?: null)];
+        return [
+            'day' => $is(static fn (string $c): int => $dates->parse($c)),
+            'number' => $is(static fn (string $c): ?float => $format->parse($c)),
+            'period' => $is(static fn (string $c): ?int => $calendar->heading($c)),
+            'text' => 1.0,
+            'company' => $is(static fn (string $c): ?bool => preg_match('/[A-Za-z]/', $c) === 1 ?: null),
+        ];
     }
 }

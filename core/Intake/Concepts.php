@@ -69,13 +69,25 @@ final class Concepts
             }
         }
 
-        return ['lines' => $lines, 'unmapped' => array_values(array_filter(array_map('strval', array_keys($values)), fn (string $concept): bool => ! isset($used[$concept]) && ($this->own[$concept] ?? null) !== ''))];
+        return [
+            'lines' => $lines,
+            'unmapped' => array_values(
+                array_filter(
+                    array_map('strval', array_keys($values)),
+                    fn (string $concept): bool => ! isset($used[$concept]) && ($this->own[$concept] ?? null) !== '',
+                ),
+            ),
+        ];
     }
 
-    /** The concept under which a line is written: the first alternative that is a single concept of the taxonomy. */
+    /**
+     * The concept under which a line is written: the first alternative that is a single concept of the taxonomy.
+     *
+     * @param  'ifrs'|'us_gaap'  $taxonomy
+     */
     public static function of(LineItem $item, string $taxonomy): ?string
     {
-        foreach (explode('|', $taxonomy === 'ifrs' ? $item->ifrsConcepts : $item->usGaapConcepts) as $alternative) {
+        foreach (self::alternatives($item->key, $taxonomy) as $alternative) {
             if (preg_match('/^\w+$/D', $alternative) === 1) {
                 return $alternative;
             }
@@ -84,11 +96,25 @@ final class Concepts
         return null;
     }
 
+    /**
+     * What a taxonomy has for a line, in order of preference.
+     *
+     * @param  'ifrs'|'us_gaap'  $taxonomy
+     * @return list<string> concepts, and signed sums of them
+     */
+    public static function alternatives(string $line, string $taxonomy): array
+    {
+        static $concepts = null;
+        $concepts ??= require __DIR__.'/concepts.php';
+
+        return $concepts[$line][$taxonomy] ?? [];
+    }
+
     /** @return list<list<array{int, string}>> */
     private static function parse(LineItem $item): array
     {
         $alternatives = [[[1, $item->key]]];
-        foreach (array_filter(explode('|', $item->usGaapConcepts.'|'.$item->ifrsConcepts)) as $text) {
+        foreach ([...self::alternatives($item->key, 'us_gaap'), ...self::alternatives($item->key, 'ifrs')] as $text) {
             preg_match_all('/([+-]?)\s*(\w+)/', $text, $parts, PREG_SET_ORDER);
             $alternatives[] = array_map(static fn (array $part): array => [$part[1] === '-' ? -1 : 1, $part[2]], $parts);
         }

@@ -11,7 +11,20 @@ enum DateFormat: string
     case DayFirst = 'day first';
     case MonthFirst = 'month first';
 
-    private const MONTHS = ['jan' => 1, 'feb' => 2, 'mar' => 3, 'apr' => 4, 'may' => 5, 'jun' => 6, 'jul' => 7, 'aug' => 8, 'sep' => 9, 'oct' => 10, 'nov' => 11, 'dec' => 12];
+    private const MONTHS = [
+        'jan' => 1,
+        'feb' => 2,
+        'mar' => 3,
+        'apr' => 4,
+        'may' => 5,
+        'jun' => 6,
+        'jul' => 7,
+        'aug' => 8,
+        'sep' => 9,
+        'oct' => 10,
+        'nov' => 11,
+        'dec' => 12,
+    ];
 
     /**
      * The order that fits all samples, and whether another would fit as well.
@@ -65,10 +78,16 @@ enum DateFormat: string
 
             return self::day(self::century($m[3]), (int) $month, (int) $d, $text);
         }
-        if (preg_match('/^(\d{1,2})[ .-]*([A-Za-z]{3})[a-z]*[ .,-]*(\d{2}|\d{4})$/D', $text, $m) === 1 && isset(self::MONTHS[strtolower($m[2])])) {
+        if (
+            preg_match('/^(\d{1,2})[ .-]*([A-Za-z]{3})[a-z]*[ .,-]*(\d{2}|\d{4})$/D', $text, $m) === 1 &&
+            isset(self::MONTHS[strtolower($m[2])])
+        ) {
             return self::day(self::century($m[3]), self::MONTHS[strtolower($m[2])], (int) $m[1], $text);
         }
-        if (preg_match('/^([A-Za-z]{3})[a-z]*[ .-]*(\d{1,2})(?:st|nd|rd|th)?[ ,.-]+(\d{4})$/D', $text, $m) === 1 && isset(self::MONTHS[strtolower($m[1])])) {
+        if (
+            preg_match('/^([A-Za-z]{3})[a-z]*[ .-]*(\d{1,2})(?:st|nd|rd|th)?[ ,.-]+(\d{4})$/D', $text, $m) === 1 &&
+            isset(self::MONTHS[strtolower($m[1])])
+        ) {
             return self::day((int) $m[3], self::MONTHS[strtolower($m[1])], (int) $m[2], $text);
         }
         if (preg_match('/^\d{5}(\.\d+)?$/D', $text) === 1) {

@@ -32,7 +32,7 @@ final readonly class FiscalCalendar
         if ($shifted === $day && $day % 100 < Day::daysOfMonth(intdiv($day, 100)) - self::SLACK) {
             return null;
         }
-        $months = (intdiv($shifted, 100) % 100 - $this->yearEndMonth + 12) % 12;
+        $months = ((intdiv($shifted, 100) % 100) - $this->yearEndMonth + 12) % 12;
         if ($months % 3 !== 0) {
             return null;
         }
@@ -44,13 +44,16 @@ final readonly class FiscalCalendar
     /**
      * The kind and period of a flow between two days (both included), or of a balance on a day.
      *
-     * @return array{kind: 'year'|'half'|'quarter'|'year_to_date'|'balance', period: int} period of a year, a second half, or of the quarter it ends
+     * @return array{kind: 'year'|'half'|'quarter'|'year_to_date'|'balance', period: int} period of a year, a second half, or of the
+     *     quarter it ends
      *
      * @throws Refusal if it is neither a year nor a quarter nor a part of the year from its start
      */
     public function period(?int $start, int $end): array
     {
-        $quarter = $this->quarterEnding($end) ?? throw Refusal::because(Day::iso($end).' does not end a fiscal quarter of a year that ends in month '.$this->yearEndMonth);
+        $quarter =
+            $this->quarterEnding($end) ??
+            throw Refusal::because(Day::iso($end).' does not end a fiscal quarter of a year that ends in month '.$this->yearEndMonth);
         $period = FiscalPeriod::quarter(...$quarter);
         if ($start === null) {
             return ['kind' => 'balance', 'period' => $period];
@@ -60,9 +63,16 @@ final readonly class FiscalCalendar
         return match (true) {
             $days >= 345 && $days <= 385 && $quarter[1] === 4 => ['kind' => 'year', 'period' => FiscalPeriod::year($quarter[0])],
             $days >= 80 && $days <= 104 => ['kind' => 'quarter', 'period' => $period],
-            $days >= 170 && $days <= 196 && $quarter[1] === 4 => ['kind' => 'half', 'period' => FiscalPeriod::year($quarter[0]) + FiscalPeriod::SECOND_HALF],
+            $days >= 170 && $days <= 196 && $quarter[1] === 4 => [
+                'kind' => 'half',
+                'period' => FiscalPeriod::year($quarter[0]) + FiscalPeriod::SECOND_HALF,
+            ],
             abs($days - 91 * $quarter[1]) <= 12 && $quarter[1] > 1 => ['kind' => 'year_to_date', 'period' => $period],
-            default => throw Refusal::because("{$days} days up to ".Day::iso($end).' are neither a year, a half year, a quarter, nor the part of a year from its start; short periods are not annualised'),
+            default => throw Refusal::because(
+                "{$days} days up to ".
+                    Day::iso($end).
+                    ' are neither a year, a half year, a quarter, nor the part of a year from its start; short periods are not annualised',
+            ),
         };
     }
 
@@ -85,11 +95,16 @@ final readonly class FiscalCalendar
             return FiscalPeriod::quarter((int) $m[1], (int) $m[2]);
         }
         if (preg_match('/^(?:H([12])|([12])H)[\s\/.-]?\x27?(\d{4}|\d{2})$/i', $text, $m) === 1) {
-            return FiscalPeriod::year(strlen($m[3]) === 4 ? (int) $m[3] : 2000 + (int) $m[3]) + (($m[1] !== '' ? $m[1] : $m[2]) === '1' ? FiscalPeriod::FIRST_HALF : FiscalPeriod::SECOND_HALF);
+            return FiscalPeriod::year(strlen($m[3]) === 4 ? (int) $m[3] : 2000 + (int) $m[3]) +
+                (($m[1] !== '' ? $m[1] : $m[2]) === '1' ? FiscalPeriod::FIRST_HALF : FiscalPeriod::SECOND_HALF);
         }
         $quarterly = preg_match('/quarter|three months|3 months/i', $text) === 1;
         $day = (string) preg_replace('/^.*?(?:ended|ending|as of|as at|at|on|until)\s+(?:the\s)?/i', '', $text);
-        if (preg_match('/^([A-Za-z]{3})[a-z]*[\s.\/-]+\x27?((?:19|20)?\d\d)$/', $day, $m) === 1 && ($month = date_parse("1 {$m[1]} 2000")['month'] ?? false) !== false && $month > 0) {
+        if (
+            preg_match('/^([A-Za-z]{3})[a-z]*[\s.\/-]+\x27?((?:19|20)?\d\d)$/', $day, $m) === 1 &&
+            ($month = date_parse("1 {$m[1]} 2000")['month'] ?? false) !== false &&
+            $month > 0
+        ) {
             $year = strlen($m[2]) === 4 ? (int) $m[2] : 2000 + (int) $m[2];
             $end = $year * 10000 + $month * 100 + 28;
         } else {
@@ -101,7 +116,11 @@ final readonly class FiscalCalendar
         }
         $quarter = $this->quarterEnding($end);
 
-        return $quarter === null ? null : ($quarterly || $quarter[1] !== 4 ? FiscalPeriod::quarter(...$quarter) : FiscalPeriod::year($quarter[0]));
+        return $quarter === null
+            ? null
+            : ($quarterly || $quarter[1] !== 4
+                ? FiscalPeriod::quarter(...$quarter)
+                : FiscalPeriod::year($quarter[0]));
     }
 
     /** Last day of a fiscal period. */

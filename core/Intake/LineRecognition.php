@@ -41,7 +41,7 @@ final class LineRecognition
             }
         }
         foreach ($items as $key => $item) {
-            foreach (explode('|', $item->usGaapConcepts.'|'.$item->ifrsConcepts) as $alternative) {
+            foreach ([...Concepts::alternatives($key, 'us_gaap'), ...Concepts::alternatives($key, 'ifrs')] as $alternative) {
                 if (preg_match('/^\w+$/D', $alternative) === 1) {
                     $this->known[Wording::fold($alternative)] ??= $key;
                 }
@@ -56,7 +56,9 @@ final class LineRecognition
         if (isset($this->own[$label])) {
             return ['line' => $this->own[$label] === '' ? null : $this->own[$label], 'confidence' => 1.0];
         }
-        $folded = Wording::fold((string) preg_replace('/\((?:in|note|notes|\d|loss|net|basic|diluted)[^)]*\)|\*+|\d+\)$/i', ' $0 ', $label));
+        $folded = Wording::fold(
+            (string) preg_replace('/\((?:in|note|notes|\d|loss|net|basic|diluted)[^)]*\)|\*+|\d+\)$/i', ' $0 ', $label),
+        );
         $plain = Wording::fold((string) preg_replace('/\(.*?\)|\bnotes? \d+\b|\*+/i', '', $label));
         foreach ([$folded, $plain] as $try) {
             if (isset($this->known[$try])) {

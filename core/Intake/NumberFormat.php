@@ -33,11 +33,11 @@ final readonly class NumberFormat
             $lastPoint = strrpos($text, '.');
             $lastComma = strrpos($text, ',');
             if ($lastPoint !== false && $lastComma !== false) {
-                $lastPoint > $lastComma ? $point += 3 : $comma += 3;
+                $lastPoint > $lastComma ? ($point += 3) : ($comma += 3);
             } elseif ($lastPoint !== false) {
-                substr_count($text, '.') > 1 ? $comma += 3 : (preg_match('/^\d{1,3}\.\d{3}$/', $text) === 1 ? $either++ : $point += 2);
+                substr_count($text, '.') > 1 ? ($comma += 3) : (preg_match('/^\d{1,3}\.\d{3}$/', $text) === 1 ? $either++ : ($point += 2));
             } elseif ($lastComma !== false) {
-                substr_count($text, ',') > 1 ? $point += 3 : (preg_match('/^\d{1,3},\d{3}$/', $text) === 1 ? $either++ : $comma += 2);
+                substr_count($text, ',') > 1 ? ($point += 3) : (preg_match('/^\d{1,3},\d{3}$/', $text) === 1 ? $either++ : ($comma += 2));
             }
         }
 
@@ -72,8 +72,20 @@ final readonly class NumberFormat
         $percent = str_ends_with($bare, '%');
         $bare = rtrim($bare, '%');
         $group = $this->decimal === '.' ? ',' : '.';
-        if (preg_match('/^[+-]?(\d{1,3}(['.preg_quote($group, '/').'\x27]\d{3})+|\d*)('.preg_quote($this->decimal, '/').'\d*)?([eE][+-]?\d+)?$/D', $bare) !== 1 || preg_match('/\d/', $bare) !== 1) {
-            throw Refusal::because('"'.mb_substr($text, 0, 40).'" is not a number (decimals are written with "'.$this->decimal.'")');
+        if (
+            preg_match(
+                '/^[+-]?(\d{1,3}(['.
+                    preg_quote($group, '/').
+                    '\x27]\d{3})+|\d*)('.
+                    preg_quote($this->decimal, '/').
+                    '\d*)?([eE][+-]?\d+)?$/D',
+                $bare,
+            ) !== 1 ||
+            preg_match('/\d/', $bare) !== 1
+        ) {
+            throw Refusal::because(
+                '"'.mb_substr($text, 0, 40).'" is not a number (decimals are written with "'.$this->decimal.'")',
+            );
         }
         $value = (float) str_replace([$group, "'", $this->decimal], ['', '', '.'], $bare);
         if (! is_finite($value)) {
@@ -85,12 +97,22 @@ final readonly class NumberFormat
 
     private static function trim(string $text): string
     {
-        return trim((string) preg_replace('/[\x{00A0}\x{202F}\x{2009}\x{FEFF}]/u', ' ', mb_check_encoding($text, 'UTF-8') ? $text : mb_convert_encoding($text, 'UTF-8', 'ISO-8859-1')));
+        return trim(
+            (string) preg_replace(
+                '/[\x{00A0}\x{202F}\x{2009}\x{FEFF}]/u',
+                ' ',
+                mb_check_encoding($text, 'UTF-8') ? $text : mb_convert_encoding($text, 'UTF-8', 'ISO-8859-1'),
+            ),
+        );
     }
 
     /** Without spaces, currency signs and letters of a currency; a true minus as a hyphen. */
     private static function bare(string $text): string
     {
-        return (string) preg_replace(['/[−–]/u', '/(?<=\d)\s+(?=\d{3})|^\s*[A-Z]{3}\s*|\s*[A-Z]{3}$|\p{Sc}|\s+/u'], ['-', ''], self::trim($text));
+        return (string) preg_replace(
+            ['/[−–]/u', '/(?<=\d)\s+(?=\d{3})|^\s*[A-Z]{3}\s*|\s*[A-Z]{3}$|\p{Sc}|\s+/u'],
+            ['-', ''],
+            self::trim($text),
+        );
     }
 }

@@ -16,14 +16,25 @@ use Logion\Time\FiscalPeriod;
  */
 final class Report
 {
-    private const BUSINESS_AXES = ['StatementBusinessSegmentsAxis', 'SegmentsAxis', 'ProductsAndServicesAxis', 'ProductOrServiceAxis', 'business'];
+    private const BUSINESS_AXES = [
+        'StatementBusinessSegmentsAxis',
+        'SegmentsAxis',
+        'ProductsAndServicesAxis',
+        'ProductOrServiceAxis',
+        'business',
+    ];
 
     private const REGION_AXES = ['StatementGeographicalAxis', 'GeographicalAreasAxis', 'region'];
 
     private const CLASS_AXES = ['StatementClassOfStockAxis', 'ClassesOfShareCapitalAxis', 'ClassesOfOrdinarySharesAxis', 'class'];
 
     /** Axes that only repeat that a fact is consolidated. */
-    private const CONSOLIDATION = ['ConsolidationItemsAxis', 'ConsolidatedAndSeparateFinancialStatementsAxis', 'LegalEntityAxis', 'SegmentConsolidationItemsAxis'];
+    private const CONSOLIDATION = [
+        'ConsolidationItemsAxis',
+        'ConsolidatedAndSeparateFinancialStatementsAxis',
+        'LegalEntityAxis',
+        'SegmentConsolidationItemsAxis',
+    ];
 
     /** @var array<string, array{value: float, from: string}> by "line@period" */
     public array $figures = [];
@@ -46,8 +57,12 @@ final class Report
     private array $groups = [];
 
     /** @param  string|null  $currency  of the company; amounts in another are refused */
-    public function __construct(private readonly FiscalCalendar $calendar, private readonly Concepts $concepts, private readonly ReportingModel $template, private readonly ?string $currency = null)
-    {
+    public function __construct(
+        private readonly FiscalCalendar $calendar,
+        private readonly Concepts $concepts,
+        private readonly ReportingModel $template,
+        private readonly ?string $currency = null,
+    ) {
     }
 
     public function add(ReportedFact $fact): void
@@ -57,7 +72,10 @@ final class Report
         if (preg_match('/^[A-Z]{3}$/D', $money) === 1) {
             $this->currencies[$money] = ($this->currencies[$money] ?? 0) + 1;
             if ($this->currency !== null && $money !== $this->currency) {
-                $this->refused[] = ['place' => $fact->place, 'reason' => "{$fact->concept} is in {$money}; the company reports in {$this->currency}"];
+                $this->refused[] = [
+                    'place' => $fact->place,
+                    'reason' => "{$fact->concept} is in {$money}; the company reports in {$this->currency}",
+                ];
 
                 return;
             }
@@ -77,8 +95,21 @@ final class Report
             $exact = ($fact->decimals ?? 99) > ($known->decimals ?? 99) ? $fact : $known;
             $rounded = $exact === $fact ? $known : $fact;
             $unit = 10.0 ** -(float) ($rounded->decimals ?? 0);
-            if ($rounded->decimals === null || $rounded->decimals >= ($exact->decimals ?? 99) || abs($exact->value - $rounded->value) > $unit / 2 * 1.000001) {
-                $this->refused[] = ['place' => $fact->place, 'reason' => "{$fact->concept} of ".FiscalPeriod::label($period).' is given twice, as '.self::number($known->value).' and '.self::number($fact->value).'; neither is taken'];
+            if (
+                $rounded->decimals === null ||
+                $rounded->decimals >= ($exact->decimals ?? 99) ||
+                abs($exact->value - $rounded->value) > ($unit / 2) * 1.000001
+            ) {
+                $this->refused[] = [
+                    'place' => $fact->place,
+                    'reason' => "{$fact->concept} of ".
+                        FiscalPeriod::label($period).
+                        ' is given twice, as '.
+                        self::number($known->value).
+                        ' and '.
+                        self::number($fact->value).
+                        '; neither is taken',
+                ];
                 $this->groups[$group][$fact->concept] = new ReportedFact($fact->concept, NAN, $fact->unit, $fact->start, $fact->end);
 
                 return;
@@ -94,7 +125,10 @@ final class Report
         $byPeriod = $toDate = [];
         foreach ($this->groups as $group => $facts) {
             [$kind, $period, $dimensions] = explode('@', $group, 3);
-            $values = array_filter(array_map(static fn (ReportedFact $fact): float => $fact->value, $facts), static fn (float $value): bool => ! is_nan($value));
+            $values = array_filter(
+                array_map(static fn (ReportedFact $fact): float => $fact->value, $facts),
+                static fn (float $value): bool => ! is_nan($value),
+            );
             $dimensions = json_decode($dimensions, true, 4, JSON_THROW_ON_ERROR);
             if ($dimensions !== []) {
                 $this->breakdown($dimensions, $kind, (int) $period, $values, $facts);
@@ -115,14 +149,25 @@ final class Report
             if ($left !== [] && $period % 10 === 2) {
                 $byPeriod[$period - 2 + FiscalPeriod::FIRST_HALF] = $left;
             } elseif ($left !== []) {
-                $this->refused[] = ['place' => 'the facts since the start of '.intdiv($period, 10), 'reason' => count($left).' figures up to '.FiscalPeriod::label($period).' cannot be made a quarter: the part of the year before it is not in the file'];
+                $this->refused[] = [
+                    'place' => 'the facts since the start of '.intdiv($period, 10),
+                    'reason' => count($left).
+                        ' figures up to '.
+                        FiscalPeriod::label($period).
+                        ' cannot be made a quarter: the part of the year before it is not in the file',
+                ];
             }
         }
         ksort($byPeriod);
         foreach ($byPeriod as $period => $values) {
             $mapped = $this->concepts->map($values, $this->template);
             foreach ($mapped['lines'] as $line => $figure) {
-                if ($period % 10 !== 4 || ! isset($byPeriod[$period - 4]) || LineItems::all()[$line]->kind === LineKind::Duration || LineItems::all()[$line]->isPeriodAverage()) {
+                if (
+                    $period % 10 !== 4 ||
+                    ! isset($byPeriod[$period - 4]) ||
+                    LineItems::all()[$line]->kind === LineKind::Duration ||
+                    LineItems::all()[$line]->isPeriodAverage()
+                ) {
                     $this->figures["{$line}@{$period}"] = $figure;
                 }
             }
@@ -189,10 +234,24 @@ final class Report
         $mapped = $this->concepts->map($values, $this->template);
         $member = self::words((string) reset($dimensions));
         foreach ($mapped['lines'] as $line => $figure) {
-            $this->breakdowns[] = ['axis' => $axis, 'member' => $member, 'line' => $line, 'unit' => LineItems::all()[$line]->unit === Unit::Money ? 'money' : LineItems::all()[$line]->unit->value, 'period' => $period, 'value' => $figure['value']];
+            $this->breakdowns[] = [
+                'axis' => $axis,
+                'member' => $member,
+                'line' => $line,
+                'unit' => LineItems::all()[$line]->unit === Unit::Money ? 'money' : LineItems::all()[$line]->unit->value,
+                'period' => $period,
+                'value' => $figure['value'],
+            ];
         }
         foreach ($mapped['unmapped'] as $concept) {
-            $this->breakdowns[] = ['axis' => $axis, 'member' => $member, 'line' => self::words($concept), 'unit' => $facts[$concept]->unit, 'period' => $period, 'value' => $values[$concept]];
+            $this->breakdowns[] = [
+                'axis' => $axis,
+                'member' => $member,
+                'line' => self::words($concept),
+                'unit' => $facts[$concept]->unit,
+                'period' => $period,
+                'value' => $values[$concept],
+            ];
         }
     }
 
@@ -203,7 +262,9 @@ final class Report
             return $name;
         }
 
-        return ucfirst(strtolower(trim((string) preg_replace('/(?<=[a-z0-9])(?=[A-Z])/', ' ', (string) preg_replace('/Member$/', '', $name)))));
+        return ucfirst(
+            strtolower(trim((string) preg_replace('/(?<=[a-z0-9])(?=[A-Z])/', ' ', (string) preg_replace('/Member$/', '', $name)))),
+        );
     }
 
     private static function number(float $value): string

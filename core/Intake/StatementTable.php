@@ -25,8 +25,16 @@ final class StatementTable
      * @param  float  $scale  1, 1 000 or 1 000 000
      * @param  string  $scaleReason  why this scale
      */
-    public function __construct(public int $headRow, public int $labelColumn, public array $periods, public array $lines, public float $scale, public string $scaleReason, public ?string $currency, public NumberFormat $numbers)
-    {
+    public function __construct(
+        public int $headRow,
+        public int $labelColumn,
+        public array $periods,
+        public array $lines,
+        public float $scale,
+        public string $scaleReason,
+        public ?string $currency,
+        public NumberFormat $numbers,
+    ) {
     }
 
     /**
@@ -67,7 +75,10 @@ final class StatementTable
         $lines = $cells = [];
         foreach (array_slice($rows, $headRow + 1, null, true) as $at => $row) {
             $label = trim($row[$labelColumn] ?? '');
-            $values = array_filter(array_map(static fn (int $column): string => $row[$column] ?? '', array_keys($periods)), static fn (string $cell): bool => trim($cell) !== '');
+            $values = array_filter(
+                array_map(static fn (int $column): string => $row[$column] ?? '', array_keys($periods)),
+                static fn (string $cell): bool => trim($cell) !== '',
+            );
             if ($label === '' || $values === []) {
                 continue;
             }
@@ -84,8 +95,12 @@ final class StatementTable
     public static function scaleOf(string $text): array
     {
         return match (true) {
-            preg_match('/\b(in|[A-Z]{3}|of)?\s?(millions?|mln|mn|mio|m)\b|\x27?000[ ,.]000|\bMM\b/', $text, $m) === 1 && trim($m[0]) !== 'm' => [1e6, 'The heading says "'.trim($m[0]).'".'],
-            preg_match('/thousands?|\bin (?:TXCR|k)\b|\x27000|\(000s?\)|\bT[A-Z]{3}\b/i', $text, $m) === 1 => [1e3, 'The heading says "'.trim($m[0]).'".'],
+            preg_match('/\b(in|[A-Z]{3}|of)?\s?(millions?|mln|mn|mio|m)\b|\x27?000[ '
+                .',.]000|\bMM\b/', $text, $m) === 1 && trim($m[0]) !== 'm' => [1e6, 'The heading says "'.trim($m[0]).'".'],
+            preg_match('/thousands?|\bin (?:TXCR|k)\b|\x27000|\(000s?\)|\bT[A-Z]{3}\b/i', $text, $m) === 1 => [
+                1e3,
+                'The heading says "'.trim($m[0]).'".',
+            ],
             default => [1.0, 'No scale is named: amounts are taken as they stand.'],
         };
     }
@@ -94,7 +109,34 @@ final class StatementTable
     {
         // Currency codes that a table heading would show; words of three capitals that are none are left out.
         preg_match_all('/\b([A-Z]{3})\b/', $text, $codes);
-        $codes = array_values(array_diff($codes[1], ['FYE', 'LTM', 'TTM', 'EPS', 'DPS', 'USA', 'THE', 'AND', 'FOR', 'NET', 'PPE', 'YOY', 'JAN', 'FEB', 'MAR', 'APR', 'MAY', 'JUN', 'JUL', 'AUG', 'SEP', 'OCT', 'NOV', 'DEC']));
+        $codes = array_values(
+            array_diff($codes[1], [
+                'FYE',
+                'LTM',
+                'TTM',
+                'EPS',
+                'DPS',
+                'USA',
+                'THE',
+                'AND',
+                'FOR',
+                'NET',
+                'PPE',
+                'YOY',
+                'JAN',
+                'FEB',
+                'MAR',
+                'APR',
+                'MAY',
+                'JUN',
+                'JUL',
+                'AUG',
+                'SEP',
+                'OCT',
+                'NOV',
+                'DEC',
+            ]),
+        );
 
         return $codes === [] ? null : $codes[0];
     }
@@ -104,7 +146,8 @@ final class StatementTable
      * most figures of the line are negative and a line of that name never is.
      *
      * @param  list<list<string>>  $rows
-     * @return array{figures: array<string, array{value: float, place: string}>, refused: list<array{place: string, reason: string}>, turned: list<string>}
+     * @return array{figures: array<string, array{value: float, place: string}>, refused: list<array{place: string, reason: string}>,
+     *     turned: list<string>}
      */
     public function figures(array $rows): array
     {
@@ -125,7 +168,10 @@ final class StatementTable
                     continue;
                 }
                 if ($value !== null) {
-                    $values[$period] = [$value * ($item->unit === Unit::Money || $item->unit === Unit::Shares ? $this->scale : 1.0), $place];
+                    $values[$period] = [
+                        $value * ($item->unit === Unit::Money || $item->unit === Unit::Shares ? $this->scale : 1.0),
+                        $place,
+                    ];
                 }
             }
             $negative = count(array_filter($values, static fn (array $v): bool => $v[0] < 0));
@@ -137,7 +183,12 @@ final class StatementTable
             foreach ($values as $period => [$value, $place]) {
                 $key = "{$entry['line']}@{$period}";
                 if (isset($figures[$key]) && $figures[$key]['value'] !== $sign * $value) {
-                    $refused[] = ['place' => $place, 'reason' => "{$item->label} of ".FiscalPeriod::label($period)." already stands in {$figures[$key]['place']} with another figure"];
+                    $refused[] = [
+                        'place' => $place,
+                        'reason' => "{$item->label} of ".
+                            FiscalPeriod::label($period).
+                            " already stands in {$figures[$key]['place']} with another figure",
+                    ];
 
                     continue;
                 }

@@ -12,11 +12,21 @@ final class Consensus
     /** @var array<string, array<int, list<array{int, float, float, float, float, float}>>> line, period => snapshots ascending */
     private array $snapshots = [];
 
-    /** @param  iterable<array{line: string, period: int, day: int, mean: float, deviation: float, count: float, high: float, low: float}>  $rows ascending by day */
+    /**
+     * @param  iterable<array{line: string, period: int, day: int, mean: float, deviation: float, count: float,
+     *     high: float, low: float}>  $rows  ascending by day
+     */
     public function __construct(iterable $rows = [])
     {
         foreach ($rows as $row) {
-            $this->snapshots[$row['line']][$row['period']][] = [$row['day'], $row['mean'], $row['deviation'], $row['count'], $row['high'], $row['low']];
+            $this->snapshots[$row['line']][$row['period']][] = [
+                $row['day'],
+                $row['mean'],
+                $row['deviation'],
+                $row['count'],
+                $row['high'],
+                $row['low'],
+            ];
         }
     }
 
@@ -33,13 +43,29 @@ final class Consensus
      * @param  list<float>  $lows
      * @param  list<?float>  $rates  what amounts are multiplied by; null where that is not known
      */
-    public static function ofColumns(array $lines, array $periods, array $days, array $means, array $deviations, array $counts, array $highs, array $lows, array $rates): self
-    {
-        $expectations = new self;
+    public static function ofColumns(
+        array $lines,
+        array $periods,
+        array $days,
+        array $means,
+        array $deviations,
+        array $counts,
+        array $highs,
+        array $lows,
+        array $rates,
+    ): self {
+        $expectations = new self();
         foreach ($lines as $i => $line) {
             $rate = $rates[$i];
             if ($rate !== null) {
-                $expectations->snapshots[$line][$periods[$i]][] = [$days[$i], $means[$i] * $rate, $deviations[$i] * $rate, (float) $counts[$i], $highs[$i] * $rate, $lows[$i] * $rate];
+                $expectations->snapshots[$line][$periods[$i]][] = [
+                    $days[$i],
+                    $means[$i] * $rate,
+                    $deviations[$i] * $rate,
+                    (float) $counts[$i],
+                    $highs[$i] * $rate,
+                    $lows[$i] * $rate,
+                ];
             }
         }
 
@@ -63,10 +89,19 @@ final class Consensus
         $high = count($snapshots);
         while ($low < $high) {
             $middle = ($low + $high) >> 1;
-            $snapshots[$middle][0] <= $day ? $low = $middle + 1 : $high = $middle;
+            $snapshots[$middle][0] <= $day ? ($low = $middle + 1) : ($high = $middle);
         }
         $found = $snapshots[$low - 1] ?? null;
 
-        return $found === null ? null : ['day' => $found[0], 'mean' => $found[1], 'deviation' => $found[2], 'count' => $found[3], 'high' => $found[4], 'low' => $found[5]];
+        return $found === null
+            ? null
+            : [
+                'day' => $found[0],
+                'mean' => $found[1],
+                'deviation' => $found[2],
+                'count' => $found[3],
+                'high' => $found[4],
+                'low' => $found[5],
+            ];
     }
 }

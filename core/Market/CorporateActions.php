@@ -110,7 +110,7 @@ final readonly class CorporateActions
             }
             $q = $new[$day] ?? 1.0;
             [, $split, $total] = $steps[$at] ?? [$at, 1.0, 1.0];
-            $steps[$at] = [$at, $split / $q, $total * (1 - ($cash[$day] ?? 0.0) * $q / $closes[$at - 1]) / $q];
+            $steps[$at] = [$at, $split / $q, ($total * (1 - (($cash[$day] ?? 0.0) * $q) / $closes[$at - 1])) / $q];
         }
         krsort($steps);
 

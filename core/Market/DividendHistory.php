@@ -24,7 +24,8 @@ final readonly class DividendHistory
     private const ROUNDING = 0.005;
 
     /**
-     * @param  list<array{day: int, amount: float, declared: float, special: bool}>  $payments  ascending; amounts on today's share basis, declared as paid then
+     * @param  list<array{day: int, amount: float, declared: float, special: bool}>  $payments  ascending; amounts on today's share basis,
+     *     declared as paid then
      * @param  int  $frequency  regular payments a year; 0 where none was paid in the last four hundred days
      * @param  array<int, float>  $years  sum by complete calendar year
      */
@@ -50,7 +51,10 @@ final readonly class DividendHistory
             $payments[$i]['special'] = count($around) >= 3 && $payment['amount'] > self::SPECIAL * $around[intdiv(count($around), 2)];
         }
         $last = $payments === [] ? 0 : $payments[count($payments) - 1]['day'];
-        $frequency = $last === 0 || Day::between($last, $asOf) > 400 ? 0 : count(array_filter($payments, static fn (array $p): bool => ! $p['special'] && Day::between($p['day'], $last) < 355));
+        $frequency =
+            $last === 0 || Day::between($last, $asOf) > 400
+                ? 0
+                : count(array_filter($payments, static fn (array $p): bool => ! $p['special'] && Day::between($p['day'], $last) < 355));
         $years = [];
         if ($payments !== []) {
             // The first year is complete only if payments were known before it.
@@ -135,7 +139,11 @@ final readonly class DividendHistory
             }
             $values[] = $yield = $this->trailing($day) / $closes[$i];
             $window = array_slice($values, -self::MEAN_MONTHS);
-            $points[] = ['day' => $day, 'yield' => $yield, 'mean' => count($window) >= self::LEAST_MONTHS ? array_sum($window) / count($window) : null];
+            $points[] = [
+                'day' => $day,
+                'yield' => $yield,
+                'mean' => count($window) >= self::LEAST_MONTHS ? array_sum($window) / count($window) : null,
+            ];
         }
 
         return $points;
@@ -145,7 +153,11 @@ final readonly class DividendHistory
     private function streak(\Closure $holds): int
     {
         $streak = 0;
-        for ($year = array_key_last($this->years) ?? 0; isset($this->years[$year], $this->years[$year - 1]) && $holds($this->years[$year], $this->years[$year - 1]); $year--) {
+        for (
+            $year = array_key_last($this->years) ?? 0;
+            isset($this->years[$year], $this->years[$year - 1]) && $holds($this->years[$year], $this->years[$year - 1]);
+            $year--
+        ) {
             $streak++;
         }
 

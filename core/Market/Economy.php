@@ -14,7 +14,8 @@ final readonly class Economy
     /**
      * @param  array<string, array{days: list<int>, values: list<float>}>  $series  risk_free_rate, bill_rate, consumer_price_index …
      * @param  float  $equityRiskPremium  a setting, a year
-     * @param  array<string, array{days: list<int>, values: list<float>}>  $exchangeRates  by currency: units of the base currency for one unit
+     * @param  array<string, array{days: list<int>, values: list<float>}>  $exchangeRates  by currency: units of the base currency for one
+     *     unit
      */
     public function __construct(
         private array $series = [],

@@ -158,7 +158,7 @@ final class Indicators
             }
             $top = max(-INF, ...array_slice($high, $i - $n + 1, $n));
             $bottom = min(INF, ...array_slice($low, $i - $n + 1, $n));
-            $raw[] = $top == $bottom ? 50.0 : 100 * ($value - $bottom) / ($top - $bottom);
+            $raw[] = $top == $bottom ? 50.0 : (100 * ($value - $bottom)) / ($top - $bottom);
         }
         $k = self::sma($raw, $smoothK);
 
@@ -188,7 +188,7 @@ final class Indicators
             $bands['middle'][] = $middle;
             $bands['upper'][] = $middle + $width;
             $bands['lower'][] = $middle - $width;
-            $bands['bandwidth'][] = $middle == 0.0 ? null : 2 * $width / $middle;
+            $bands['bandwidth'][] = $middle == 0.0 ? null : (2 * $width) / $middle;
             $bands['percent_b'][] = $width == 0.0 ? null : ($close - $middle + $width) / (2 * $width);
         }
 
@@ -259,9 +259,7 @@ final class Indicators
         for ($i = $k, $n = count($x); $i < $n - $k; $i++) {
             $extreme = true;
             for ($j = 1; $j <= $k && $extreme; $j++) {
-                $extreme = $low
-                    ? $x[$i] < $x[$i - $j] && $x[$i] < $x[$i + $j]
-                    : $x[$i] > $x[$i - $j] && $x[$i] > $x[$i + $j];
+                $extreme = $low ? $x[$i] < $x[$i - $j] && $x[$i] < $x[$i + $j] : $x[$i] > $x[$i - $j] && $x[$i] > $x[$i + $j];
             }
             if ($extreme) {
                 $found[] = $i;

@@ -12,7 +12,8 @@ final readonly class InsiderTrades
     /**
      * @param  iterable<array{day: int, insider: string, shares: float, price: ?float}>  $trades  sales are negative
      * @param  list<int>  $months
-     * @return list<array{months: int, bought: float, sold: float, net: float, buyers: int, sellers: int, bought_value: ?float, sold_value: ?float}> value where every trade has a price
+     * @return list<array{months: int, bought: float, sold: float, net: float, buyers: int, sellers: int, bought_value: ?float,
+     *     sold_value: ?float}> value where every trade has a price
      */
     public static function netted(iterable $trades, int $asOf, CorporateActions $actions, array $months = [3, 6, 12]): array
     {
@@ -36,9 +37,19 @@ final readonly class InsiderTrades
                 $sides[$side] += abs($trade['shares']) * $actions->splitRatio($trade['day'], $asOf);
                 $people[$side][$trade['insider']] = true;
                 // Without one price there is no sum of values.
-                $values[$side] = $values[$side] === null || $trade['price'] === null ? null : $values[$side] + abs($trade['shares']) * $trade['price'];
+                $values[$side] =
+                    $values[$side] === null || $trade['price'] === null ? null : $values[$side] + abs($trade['shares']) * $trade['price'];
             }
-            $netted[] = ['months' => $length, 'bought' => $sides['bought'], 'sold' => $sides['sold'], 'net' => $sides['bought'] - $sides['sold'], 'buyers' => count($people['bought']), 'sellers' => count($people['sold']), 'bought_value' => $values['bought'], 'sold_value' => $values['sold']];
+            $netted[] = [
+                'months' => $length,
+                'bought' => $sides['bought'],
+                'sold' => $sides['sold'],
+                'net' => $sides['bought'] - $sides['sold'],
+                'buyers' => count($people['bought']),
+                'sellers' => count($people['sold']),
+                'bought_value' => $values['bought'],
+                'sold_value' => $values['sold'],
+            ];
         }
 
         return $netted;
@@ -94,7 +105,10 @@ final readonly class InsiderTrades
         foreach (['insider_shares_bought_6m' => $known['bought'], 'insider_shares_sold_6m' => $known['sold']] as $name => $values) {
             $published = $observations[$name] ?? ['days' => [], 'values' => []];
             $earlier = count(array_filter($published['days'], static fn (int $day): bool => $day < $known['days'][0]));
-            $observations[$name] = ['days' => [...array_slice($published['days'], 0, $earlier), ...$known['days']], 'values' => [...array_slice($published['values'], 0, $earlier), ...$values]];
+            $observations[$name] = [
+                'days' => [...array_slice($published['days'], 0, $earlier), ...$known['days']],
+                'values' => [...array_slice($published['values'], 0, $earlier), ...$values],
+            ];
         }
 
         return $observations;

@@ -56,7 +56,7 @@ final class PriceSeries
         ?array $rawHighs = null,
         ?array $rawLows = null,
         ?array $rawVolumes = null,
-        public readonly CorporateActions $actions = new CorporateActions,
+        public readonly CorporateActions $actions = new CorporateActions(),
         ?int $asOf = null,
     ) {
         if ($actions->splits === []) {
@@ -91,8 +91,12 @@ final class PriceSeries
         }
 
         if ($this->withDividends === null) {
-            $adjusted = $this->actions->splits === [] && $this->actions->dividends === [] ? $this->rawCloses : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
-            $this->withDividends = $this->pending === 1.0 ? $adjusted : array_map(fn (float $close): float => $close * $this->pending, $adjusted);
+            $adjusted =
+                $this->actions->splits === [] && $this->actions->dividends === []
+                    ? $this->rawCloses
+                    : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
+            $this->withDividends =
+                $this->pending === 1.0 ? $adjusted : array_map(fn (float $close): float => $close * $this->pending, $adjusted);
         }
 
         return $this->withDividends;
@@ -132,19 +136,41 @@ final class PriceSeries
         $n = TradingDays::lastUntil($this->days, $day) + 1;
         $actions = $this->actions->until($day);
         if ($n === count($this->days)) {
-            $same = $actions == $this->actions && ($this->days === [] || $actions->splitRatio($this->days[count($this->days) - 1], $day) === 1.0);
+            $same =
+                $actions == $this->actions &&
+                ($this->days === [] || $actions->splitRatio($this->days[count($this->days) - 1], $day) === 1.0);
 
-            return $same ? $this : new self($this->days, $this->rawCloses, $this->slice($this->highs, $n), $this->slice($this->lows, $n), $this->slice($this->volumes, $n, true), $actions, $day);
+            return $same
+                ? $this
+                : new self(
+                    $this->days,
+                    $this->rawCloses,
+                    $this->slice($this->highs, $n),
+                    $this->slice($this->lows, $n),
+                    $this->slice($this->volumes, $n, true),
+                    $actions,
+                    $day,
+                );
         }
         if ($this->actions->splits === []) {
             return new self(
-                array_slice($this->days, 0, $n), array_slice($this->rawCloses, 0, $n), array_slice($this->highs, 0, $n), array_slice($this->lows, 0, $n), array_slice($this->volumes, 0, $n), $actions,
+                array_slice($this->days, 0, $n),
+                array_slice($this->rawCloses, 0, $n),
+                array_slice($this->highs, 0, $n),
+                array_slice($this->lows, 0, $n),
+                array_slice($this->volumes, 0, $n),
+                $actions,
             );
         }
 
         return new self(
-            array_slice($this->days, 0, $n), array_slice($this->rawCloses, 0, $n),
-            $this->slice($this->highs, $n), $this->slice($this->lows, $n), $this->slice($this->volumes, $n, true), $actions, $day,
+            array_slice($this->days, 0, $n),
+            array_slice($this->rawCloses, 0, $n),
+            $this->slice($this->highs, $n),
+            $this->slice($this->lows, $n),
+            $this->slice($this->volumes, $n, true),
+            $actions,
+            $day,
         );
     }
 
@@ -164,7 +190,10 @@ final class PriceSeries
         }, $days);
         $first = array_values(array_filter($levels, is_float(...)))[0] ?? null;
 
-        return array_map(static fn (?float $level): ?float => $level === null || $first === null ? null : $level / $first * $start, $levels);
+        return array_map(
+            static fn (?float $level): ?float => $level === null || $first === null ? null : ($level / $first) * $start,
+            $levels,
+        );
     }
 
     /**
@@ -180,8 +209,8 @@ final class PriceSeries
             if ($factor !== null) {
                 $days[] = $day;
                 $closes[] = $this->rawCloses[$i] * $factor;
-                $highs[] = $this->highs[$i] / $this->splitFactors[$i] * $factor;
-                $lows[] = $this->lows[$i] / $this->splitFactors[$i] * $factor;
+                $highs[] = ($this->highs[$i] / $this->splitFactors[$i]) * $factor;
+                $lows[] = ($this->lows[$i] / $this->splitFactors[$i]) * $factor;
                 if ($this->volumes !== []) {
                     $volumes[] = $this->volumes[$i] * $this->splitFactors[$i];
                 }

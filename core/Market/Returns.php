@@ -75,7 +75,7 @@ final class Returns
             }
         }
 
-        return $shares * $series->rawCloses[$series->last()] / $series->rawCloses[0] - 1;
+        return ($shares * $series->rawCloses[$series->last()]) / $series->rawCloses[0] - 1;
     }
 
     /**
@@ -129,7 +129,7 @@ final class Returns
             if ($i < $n - 1) {
                 $flow = $valuations[$i][2];
                 $paid += $flow;
-                $weighted += $flow * ($days - Day::between($valuations[0][0], $valuations[$i][0])) / $days;
+                $weighted += ($flow * ($days - Day::between($valuations[0][0], $valuations[$i][0]))) / $days;
                 if ($flow != 0.0) {
                     $flows[] = [$valuations[$i][0], -$flow];
                 }

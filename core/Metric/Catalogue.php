@@ -25,33 +25,79 @@ use Logion\Reporting\ReportingModel;
 final class Catalogue implements Vocabulary
 {
     public const GROUPS = [
-        'size-and-price' => 'Size and price', 'growth' => 'Growth', 'profitability' => 'Profitability', 'efficiency' => 'Efficiency',
-        'liquidity' => 'Liquidity', 'leverage-and-coverage' => 'Leverage and coverage', 'cash-flow' => 'Cash flow',
-        'valuation-multiples' => 'Valuation', 'forward-and-estimates' => 'Expectations', 'dividends-and-buybacks' => 'Dividends and buybacks',
-        'quality-and-distress' => 'Quality and distress', 'market-performance' => 'Market performance', 'technical' => 'Price pattern',
-        'risk' => 'Risk', 'bank' => 'Banks', 'insurer' => 'Insurers', 'property' => 'Property', 'stability-and-history' => 'Stability and history', 'ownership-and-sentiment' => 'Ownership and sentiment', 'own' => 'Own metrics',
+        'size-and-price' => 'Size and price',
+        'growth' => 'Growth',
+        'profitability' => 'Profitability',
+        'efficiency' => 'Efficiency',
+        'liquidity' => 'Liquidity',
+        'leverage-and-coverage' => 'Leverage and coverage',
+        'cash-flow' => 'Cash flow',
+        'valuation-multiples' => 'Valuation',
+        'forward-and-estimates' => 'Expectations',
+        'dividends-and-buybacks' => 'Dividends and buybacks',
+        'quality-and-distress' => 'Quality and distress',
+        'market-performance' => 'Market performance',
+        'technical' => 'Price pattern',
+        'risk' => 'Risk',
+        'bank' => 'Banks',
+        'insurer' => 'Insurers',
+        'property' => 'Property',
+        'stability-and-history' => 'Stability and history',
+        'ownership-and-sentiment' => 'Ownership and sentiment',
+        'own' => 'Own metrics',
     ];
 
     /** Names that are neither lines nor metrics: label, unit. */
     public const MARKET_NAMES = [
-        'price' => ['Price', 'money_per_share'], 'volume' => ['Volume of the day', 'shares'], 'shares_outstanding' => ['Shares outstanding', 'shares'],
-        'shares_of_other_classes' => ['Shares of other listed classes', 'shares'], 'value_of_other_classes' => ['Market value of other listed classes', 'money'],
-        'risk_free_rate' => ['Ten-year government yield', 'percent'], 'bill_rate' => ['Three-month government yield', 'percent'],
-        'equity_risk_premium' => ['Equity risk premium', 'percent'], 'corporate_tax_rate' => ['Statutory tax rate', 'percent'],
-        'consumer_price_index' => ['Consumer price index', 'ratio'], 'fiscal_year_elapsed' => ['Elapsed part of the coming fiscal year', 'ratio'],
-        'ex_dividend_date' => ['Latest ex-dividend date', 'date'], 'indicated_annual_dividend' => ['Indicated annual dividend', 'money_per_share'],
-        'analysts_buy' => ['Analysts who say buy', 'count'], 'analysts_hold' => ['Analysts who say hold', 'count'], 'analysts_sell' => ['Analysts who say sell', 'count'],
-        'target_price_mean' => ['Mean target price', 'money_per_share'], 'target_price_high' => ['Highest target price', 'money_per_share'], 'target_price_low' => ['Lowest target price', 'money_per_share'],
+        'price' => ['Price', 'money_per_share'],
+        'volume' => ['Volume of the day', 'shares'],
+        'shares_outstanding' => ['Shares outstanding', 'shares'],
+        'shares_of_other_classes' => ['Shares of other listed classes', 'shares'],
+        'value_of_other_classes' => ['Market value of other listed classes', 'money'],
+        'risk_free_rate' => ['Ten-year government yield', 'percent'],
+        'bill_rate' => ['Three-month government yield', 'percent'],
+        'equity_risk_premium' => ['Equity risk premium', 'percent'],
+        'corporate_tax_rate' => ['Statutory tax rate', 'percent'],
+        'consumer_price_index' => ['Consumer price index', 'ratio'],
+        'fiscal_year_elapsed' => ['Elapsed part of the coming fiscal year', 'ratio'],
+        'ex_dividend_date' => ['Latest ex-dividend date', 'date'],
+        'indicated_annual_dividend' => ['Indicated annual dividend', 'money_per_share'],
+        'analysts_buy' => ['Analysts who say buy', 'count'],
+        'analysts_hold' => ['Analysts who say hold', 'count'],
+        'analysts_sell' => ['Analysts who say sell', 'count'],
+        'target_price_mean' => ['Mean target price', 'money_per_share'],
+        'target_price_high' => ['Highest target price', 'money_per_share'],
+        'target_price_low' => ['Lowest target price', 'money_per_share'],
         'expected_long_term_growth' => ['Expected long-term growth of earnings', 'percent'],
-        'estimates_raised_30d' => ['Estimates raised in 30 days', 'count'], 'estimates_lowered_30d' => ['Estimates lowered in 30 days', 'count'], 'next_report_date' => ['Next expected report', 'date'],
-        'insider_shares_bought_6m' => ['Shares bought by insiders, 6 months', 'shares'], 'insider_shares_sold_6m' => ['Shares sold by insiders, 6 months', 'shares'], 'insider_shares' => ['Shares held by insiders', 'shares'],
-        'institutional_shares' => ['Shares held by institutions', 'shares'], 'shares_short' => ['Shares sold short', 'shares'], 'float_shares' => ['Shares in free float', 'shares'],
+        'estimates_raised_30d' => ['Estimates raised in 30 days', 'count'],
+        'estimates_lowered_30d' => ['Estimates lowered in 30 days', 'count'],
+        'next_report_date' => ['Next expected report', 'date'],
+        'insider_shares_bought_6m' => ['Shares bought by insiders, 6 months', 'shares'],
+        'insider_shares_sold_6m' => ['Shares sold by insiders, 6 months', 'shares'],
+        'insider_shares' => ['Shares held by insiders', 'shares'],
+        'institutional_shares' => ['Shares held by institutions', 'shares'],
+        'shares_short' => ['Shares sold short', 'shares'],
+        'float_shares' => ['Shares in free float', 'shares'],
     ];
 
     /** Market names that are observed from time to time rather than every day. */
     public const OBSERVED = [
-        'analysts_buy', 'analysts_hold', 'analysts_sell', 'target_price_mean', 'target_price_high', 'target_price_low', 'expected_long_term_growth', 'estimates_raised_30d', 'estimates_lowered_30d',
-        'next_report_date', 'insider_shares_bought_6m', 'insider_shares_sold_6m', 'insider_shares', 'institutional_shares', 'shares_short', 'float_shares',
+        'analysts_buy',
+        'analysts_hold',
+        'analysts_sell',
+        'target_price_mean',
+        'target_price_high',
+        'target_price_low',
+        'expected_long_term_growth',
+        'estimates_raised_30d',
+        'estimates_lowered_30d',
+        'next_report_date',
+        'insider_shares_bought_6m',
+        'insider_shares_sold_6m',
+        'insider_shares',
+        'institutional_shares',
+        'shares_short',
+        'float_shares',
     ];
 
     /** @var array<string, Node> */
@@ -91,8 +137,21 @@ final class Catalogue implements Vocabulary
                 if ($group === 'own') {
                     continue;
                 }
-                foreach (require __DIR__."/catalogue/{$group}.php" as $key => [$label, $unit, $better, $formula, $guard, $templates, $basis, $note]) {
-                    $metrics[$key] = new Metric($key, $label, $group, Unit::from($unit), $better, $formula, $guard, array_map(ReportingModel::from(...), explode('|', $templates)), $basis, $note);
+                foreach (
+                    require __DIR__."/catalogue/{$group}.php" as $key => [$label, $unit, $better, $formula, $guard, $models, $basis, $note]
+                ) {
+                    $metrics[$key] = new Metric(
+                        $key,
+                        $label,
+                        $group,
+                        Unit::from($unit),
+                        $better,
+                        $formula,
+                        $guard,
+                        array_map(ReportingModel::from(...), explode('|', $models)),
+                        $basis,
+                        $note,
+                    );
                 }
             }
             $catalogue = (new self($metrics))->withFunds();
@@ -181,7 +240,13 @@ final class Catalogue implements Vocabulary
     private function ownNames(string $key): array
     {
         $metric = $this->metrics[$key];
-        $names = $metric->comparison === null ? $this->tree($key)->names() : array_merge([], ...array_map(fn (string $formula): array => $this->parser->parse($formula)->names(), $metric->comparison->formulas()));
+        $names =
+            $metric->comparison === null
+                ? $this->tree($key)->names()
+                : array_merge(
+                    [],
+                    ...array_map(fn (string $formula): array => $this->parser->parse($formula)->names(), $metric->comparison->formulas()),
+                );
 
         return array_values(array_filter($names, $this->isOwn(...)));
     }
@@ -253,31 +318,34 @@ final class Catalogue implements Vocabulary
     {
         $text = $this->metrics[$key]->notMeaningfulWhen;
 
-        return $text === null ? null : $this->trees[$key.'#guard'] ??= $this->parser->parse($text);
+        return $text === null ? null : ($this->trees[$key.'#guard'] ??= $this->parser->parse($text));
     }
 
     public function definition(string $name): array
     {
         $metric = $this->find($name);
 
-        return $metric === null || $metric->comparison !== null ? [] : array_values(array_filter([$this->tree($name), $this->guard($name)]));
+        return $metric === null || $metric->comparison !== null
+            ? []
+            : array_values(array_filter([$this->tree($name), $this->guard($name)]));
     }
 
     /** Label of a line, metric or market name. */
     public function label(string $name): string
     {
-        return LineItems::find($name)->label ?? $this->metrics[$name]->label ?? self::MARKET_NAMES[$name][0] ?? $name;
+        return LineItems::find($name)->label ?? ($this->metrics[$name]->label ?? (self::MARKET_NAMES[$name][0] ?? $name));
     }
 
     public function unit(string $name): Unit
     {
-        return LineItems::find($name)->unit ?? $this->metrics[$name]->unit ?? Unit::from(self::MARKET_NAMES[$name][1] ?? 'ratio');
+        return LineItems::find($name)->unit ?? ($this->metrics[$name]->unit ?? Unit::from(self::MARKET_NAMES[$name][1] ?? 'ratio'));
     }
 
     /**
      * What a name means; evaluators ask for it over and over.
      *
-     * @return array{?LineItem, ?Metric, bool, bool} the line, else the metric, else market data; whether it is a user's own metric; whether it is an amount
+     * @return array{?LineItem, ?Metric, bool, bool} the line, else the metric, else market data; whether it is a user's own metric;
+     *     whether it is an amount
      */
     public function meaning(string $name): array
     {
@@ -319,7 +387,8 @@ final class Catalogue implements Vocabulary
             'binary' => in_array($expression->operator(), [Operator::Add, Operator::Subtract], true) ? $expression->children : null,
             'conditional' => array_slice($expression->children, 1),
             'coalesce' => $expression->children,
-            'call' => Functions::get($expression->symbol)->unit() ?? array_values(array_intersect_key($expression->children, array_flip(Functions::get($expression->symbol)->keepsUnitOf()))),
+            'call' => Functions::get($expression->symbol)->unit() ??
+                array_values(array_intersect_key($expression->children, array_flip(Functions::get($expression->symbol)->keepsUnitOf()))),
             default => null,
         };
         if ($keeps === null || $keeps instanceof Unit) {

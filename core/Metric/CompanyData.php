@@ -29,7 +29,8 @@ final readonly class CompanyData
      * @param  array<int, int>  $periodEnds  day YYYYMMDD by fiscal period
      * @param  array<int, string>  $filings  title by filing
      * @param  list<NonRecurringItem>  $oneOffs  items a reader takes out of the figures; none where figures are wanted as reported
-     * @param  array<string, array{days: list<int>, values: list<float>}>  $observations  by name, see {@see Catalogue::OBSERVED}; days ascending
+     * @param  array<string, array{days: list<int>, values: list<float>}>  $observations  by name, see {@see Catalogue::OBSERVED}; days
+     *     ascending
      * @param  list<ShareClass>  $otherClasses  listed beside the main one
      * @param  FormerCurrency|null  $formerCurrency  if reports were once made out in another currency
      */
@@ -44,7 +45,7 @@ final readonly class CompanyData
         public array $periodEnds,
         public PriceSeries $prices,
         public ?PriceSeries $index = null,
-        public Consensus $expectations = new Consensus,
+        public Consensus $expectations = new Consensus(),
         public array $filings = [],
         public array $observations = [],
         public array $oneOffs = [],

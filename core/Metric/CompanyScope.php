@@ -70,11 +70,18 @@ final class CompanyScope implements Subject
     ) {
         $this->prices = $company->prices->asOf($asOf);
         // Between two filings the accounts are the same; a sheet made for an earlier day is used again, or carried on.
-        $this->facts = $earlier?->holdsOn($asOf, $this->prices->actions) === true ? $earlier
-            : new FactSheet(
-                $company->template, $company->facts, $company->periodEnds, $asOf, $this->prices->actions, $earlier,
-                oneOffs: $company->oneOffs === [] ? null : new NonRecurringItems($company->oneOffs, $economy->corporateTaxRate),
-            );
+        $this->facts =
+            $earlier?->holdsOn($asOf, $this->prices->actions) === true
+                ? $earlier
+                : new FactSheet(
+                    $company->template,
+                    $company->facts,
+                    $company->periodEnds,
+                    $asOf,
+                    $this->prices->actions,
+                    $earlier,
+                    oneOffs: $company->oneOffs === [] ? null : new NonRecurringItems($company->oneOffs, $economy->corporateTaxRate),
+                );
     }
 
     /** Value of a metric, by default now and in its own basis; amounts in the reporting currency. */
@@ -82,13 +89,17 @@ final class CompanyScope implements Subject
     {
         $metric = $this->catalogue->find($key) ?? throw new \LogicException("There is no metric {$key}.");
 
-        return $this->evaluator()->metric($key, $moment ?? Moment::of($metric->basis))->at(0);
+        return $this->evaluator()
+            ->metric($key, $moment ?? Moment::of($metric->basis))
+            ->at(0);
     }
 
     /** Value of any formula: trailing, amounts in the currency of the installation, unless the moment says otherwise. */
     public function value(Node $formula, ?Moment $moment = null): float|Absence
     {
-        return $this->evaluator()->value($formula, $moment ?? Moment::ofFormula())->at(0);
+        return $this->evaluator()
+            ->value($formula, $moment ?? Moment::ofFormula())
+            ->at(0);
     }
 
     public function prices(): PriceSeries
@@ -111,12 +122,16 @@ final class CompanyScope implements Subject
     {
         $last = $this->marketPosition($moment);
 
-        return $last instanceof Absence ? $last : (new DailyEvaluator($this, Indicators::remembers($last, $n), $last, $moment))->value($expression, $moment);
+        return $last instanceof Absence
+            ? $last
+            : (new DailyEvaluator($this, Indicators::remembers($last, $n), $last, $moment))->value($expression, $moment);
     }
 
     public function doesNotFit(string $label): Absence
     {
-        return $this->absences['fit:'.$label] ??= Absence::notApplicable("{$label} does not apply to a {$this->company->template->label()}.");
+        return $this->absences['fit:'.$label] ??= Absence::notApplicable(
+            "{$label} does not apply to a {$this->company->template->label()}.",
+        );
     }
 
     /**
@@ -137,7 +152,10 @@ final class CompanyScope implements Subject
             $value = $facts->instant($item->key, $period);
         } elseif ($moment->basis === 'quarter') {
             // Who reports half years only has its latest half in place of a quarter.
-            $value = $item->kind === LineKind::Duration ? $facts->value($item->key, $period) ?? ($facts->reportsHalfYears() ? $facts->half($item->key, $period) : null) : $facts->instant($item->key, $period);
+            $value =
+                $item->kind === LineKind::Duration
+                    ? $facts->value($item->key, $period) ?? ($facts->reportsHalfYears() ? $facts->half($item->key, $period) : null)
+                    : $facts->instant($item->key, $period);
         } elseif ($item->isPeriodAverage()) {
             $value = $this->averageOfQuarters($item->key, $period);
         } else {
@@ -159,7 +177,11 @@ final class CompanyScope implements Subject
         }
         $quarter = $this->facts->latestQuarter();
 
-        return $quarter === null ? null : ($m->years === 0 && $m->quarters === 0 ? $quarter : FiscalPeriod::shiftQuarters($quarter, -4 * $m->years - $m->quarters));
+        return $quarter === null
+            ? null
+            : ($m->years === 0 && $m->quarters === 0
+                ? $quarter
+                : FiscalPeriod::shiftQuarters($quarter, -4 * $m->years - $m->quarters));
     }
 
     /**
@@ -199,12 +221,18 @@ final class CompanyScope implements Subject
      */
     public function inCurrency(float|Absence $value, Unit $unit, string $currency): float|Absence
     {
-        if ($value instanceof Absence || $currency === $this->company->reportingCurrency || ($unit !== Unit::Money && $unit !== Unit::MoneyPerShare)) {
+        if (
+            $value instanceof Absence ||
+            $currency === $this->company->reportingCurrency ||
+            ($unit !== Unit::Money && $unit !== Unit::MoneyPerShare)
+        ) {
             return $value;
         }
         $rate = $this->economy->exchange($this->company->reportingCurrency, $currency, $this->asOf);
 
-        return $rate === null ? Absence::missing("No exchange rate of {$this->company->reportingCurrency} into {$currency} is known.") : $value * $rate;
+        return $rate === null
+            ? Absence::missing("No exchange rate of {$this->company->reportingCurrency} into {$currency} is known.")
+            : $value * $rate;
     }
 
     /** Units of the installation's currency for one of the reporting currency, on the as-of day. */
@@ -258,7 +286,11 @@ final class CompanyScope implements Subject
             $at = $this->prices->last() - $m->days;
         }
 
-        return $at < 0 ? ($this->prices->days === [] ? Absence::missing('There is no price.') : Absence::notEnoughHistory('The price history does not reach back that far.')) : $at;
+        return $at < 0
+            ? ($this->prices->days === []
+                ? Absence::missing('There is no price.')
+                : Absence::notEnoughHistory('The price history does not reach back that far.'))
+            : $at;
     }
 
     /** Units of the reporting currency for one unit of the trading currency on a moment's day; 1 where no rate is known. */
@@ -269,7 +301,9 @@ final class CompanyScope implements Subject
         }
         $at = $this->marketPosition($moment);
 
-        return $at instanceof Absence ? 1.0 : $this->economy->exchange($this->company->tradingCurrency, $this->company->reportingCurrency, $this->prices->days[$at]) ?? 1.0;
+        return $at instanceof Absence
+            ? 1.0
+            : $this->economy->exchange($this->company->tradingCurrency, $this->company->reportingCurrency, $this->prices->days[$at]) ?? 1.0;
     }
 
     /** Value of a market or macro name at a moment. */
@@ -334,13 +368,17 @@ final class CompanyScope implements Subject
             return $this->absences['estimate:'.$line] ??= Absence::missing('No analyst estimates this.');
         }
 
-        return $part === 'count' ? $consensus['count'] : $consensus[$part] / ($this->isPerShare($line) ? $this->prices->actions->splitRatio($consensus['day'], $this->asOf) : 1.0);
+        return $part === 'count'
+            ? $consensus['count']
+            : $consensus[$part] / ($this->isPerShare($line) ? $this->prices->actions->splitRatio($consensus['day'], $this->asOf) : 1.0);
     }
 
     /** (reported − consensus the day before the report) / |consensus| of the quarter a moment looks at. */
     public function surprise(string $line, Moment $moment): float|Absence
     {
-        $period = $this->period($moment->basis === 'quarter' ? $moment : Moment::of('quarter')->quartersAgo($moment->quarters + 4 * $moment->years));
+        $period = $this->period(
+            $moment->basis === 'quarter' ? $moment : Moment::of('quarter')->quartersAgo($moment->quarters + 4 * $moment->years),
+        );
         $fact = $period === null ? null : $this->facts->fact($line, $period);
         if ($fact === null) {
             return Absence::missing('The quarter was not reported.');
@@ -350,7 +388,9 @@ final class CompanyScope implements Subject
             return Absence::missing('No analyst estimated the quarter.');
         }
 
-        return $consensus['mean'] == 0.0 ? Absence::notMeaningful('The consensus was zero.') : ($fact->value - $consensus['mean']) / abs($consensus['mean']);
+        return $consensus['mean'] == 0.0
+            ? Absence::notMeaningful('The consensus was zero.')
+            : ($fact->value - $consensus['mean']) / abs($consensus['mean']);
     }
 
     /** Beta on the home index over at most so many months; null below 36 joined monthly returns. */
@@ -384,7 +424,9 @@ final class CompanyScope implements Subject
         $to = TradingDays::lastUntil($this->index()->days, $this->prices->days[$at]);
         $start = TradingDays::lastUntil($this->index()->days, $this->prices->days[$from]);
 
-        return $start < 0 ? Absence::notEnoughHistory('The index is younger than the period.') : $this->index()->adjusted[$to] / $this->index()->adjusted[$start] - 1;
+        return $start < 0
+            ? Absence::notEnoughHistory('The index is younger than the period.')
+            : $this->index()->adjusted[$to] / $this->index()->adjusted[$start] - 1;
     }
 
     /** Dividends a share with an ex-date in a window, on the share basis of the as-of day. */
@@ -401,7 +443,11 @@ final class CompanyScope implements Subject
         if ($this->prices->actions->dividends === []) {
             $reported = $this->line(LineItems::all()['dividends_per_share'], Moment::of('trailing'));
 
-            return $reported === 0.0 ? 0.0 : Absence::missing('No ex-dates of dividends are known'.($reported instanceof Absence ? '.' : ', though dividends were reported.'));
+            return $reported === 0.0
+                ? 0.0
+                : Absence::missing(
+                    'No ex-dates of dividends are known'.($reported instanceof Absence ? '.' : ', though dividends were reported.'),
+                );
         }
         $to = $moment->past || $moment->days > 0 ? $this->prices->days[$at] : $this->asOf;
         $after = Window::of($window)->beginsAfter($to, $this->prices->days[$from]);
@@ -428,7 +474,9 @@ final class CompanyScope implements Subject
      */
     public function standing(AmongCompanies $function, Node $expression, float|Absence $own): float|Absence
     {
-        return $this->peers === null ? Absence::missing('There is no universe to compare with.') : $this->peers->standing($function, $expression, $own, $this->company->id);
+        return $this->peers === null
+            ? Absence::missing('There is no universe to compare with.')
+            : $this->peers->standing($function, $expression, $own, $this->company->id);
     }
 
     /**
@@ -490,8 +538,10 @@ final class CompanyScope implements Subject
         $first = $this->facts->firstYear();
 
         return $first !== null && FiscalPeriod::fiscalYear($period) < $first
-            ? $this->absences['early:'.$item->key] ??= Absence::notEnoughHistory("{$item->label}: the reports do not reach back that far.")
-            : $this->absences['line:'.$item->key] ??= Absence::missing("{$item->label} was not reported.");
+            ? ($this->absences['early:'.$item->key] ??= Absence::notEnoughHistory(
+                "{$item->label}: the reports do not reach back that far.",
+            ))
+            : ($this->absences['line:'.$item->key] ??= Absence::missing("{$item->label} was not reported."));
     }
 
     private function sharesOutstanding(Moment $m): float|Absence
@@ -503,7 +553,8 @@ final class CompanyScope implements Subject
      * The classes of shares that are listed beside the main one at a moment; those that are not, or no longer, count at the price
      * of the main one.
      *
-     * @return list<array{class: ShareClass, day: int, price: float, count: ?float}>|Absence price in the reporting currency; count null where it was not reported
+     * @return list<array{class: ShareClass, day: int, price: float, count: ?float}>|Absence price in the reporting currency; count null
+     *     where it was not reported
      */
     public function classesAt(Moment $m): array|Absence
     {
@@ -520,7 +571,12 @@ final class CompanyScope implements Subject
             $priced = $class->priceOn($this->prices->days[$at], $this->asOf);
             $rate = $priced === null ? null : $this->economy->exchange($class->currency, $this->company->reportingCurrency, $priced['day']);
             if ($rate !== null) {
-                $listed[] = ['class' => $class, 'day' => $priced['day'], 'price' => $priced['price'] * $rate, 'count' => $class->countAt(FiscalPeriod::lastQuarter($quarter), $this->asOf)];
+                $listed[] = [
+                    'class' => $class,
+                    'day' => $priced['day'],
+                    'price' => $priced['price'] * $rate,
+                    'count' => $class->countAt(FiscalPeriod::lastQuarter($quarter), $this->asOf),
+                ];
             }
         }
 
@@ -569,7 +625,7 @@ final class CompanyScope implements Subject
             // Of the last year.
         }
 
-        return $amount / $this->prices->actions->splitRatio($last, $this->asOf) * $frequency * $this->priceRate($m);
+        return ($amount / $this->prices->actions->splitRatio($last, $this->asOf)) * $frequency * $this->priceRate($m);
     }
 
     /** The latest observation up to a day: counts of shares and prices on today's share basis, prices in the reporting currency. */
@@ -584,7 +640,7 @@ final class CompanyScope implements Subject
 
         return match ($this->catalogue->unit($name)) {
             Unit::Shares => $series['values'][$at] * $ratio,
-            Unit::MoneyPerShare => $series['values'][$at] / $ratio * $this->priceRate($m),
+            Unit::MoneyPerShare => ($series['values'][$at] / $ratio) * $this->priceRate($m),
             default => $series['values'][$at],
         };
     }

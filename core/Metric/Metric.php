@@ -43,13 +43,25 @@ final readonly class Metric
             return null;
         }
 
-        return ($value > $median) === ($this->better === 'higher') ? 'better' : 'worse';
+        return $value > $median === ($this->better === 'higher') ? 'better' : 'worse';
     }
 
     /** The same metric, fitting one more kind of business. */
     public function fitting(ReportingModel $template): self
     {
-        return new self($this->key, $this->label, $this->group, $this->unit, $this->better, $this->formula, $this->notMeaningfulWhen, [...$this->templates, $template], $this->basis, $this->note, $this->comparison);
+        return new self(
+            $this->key,
+            $this->label,
+            $this->group,
+            $this->unit,
+            $this->better,
+            $this->formula,
+            $this->notMeaningfulWhen,
+            [...$this->templates, $template],
+            $this->basis,
+            $this->note,
+            $this->comparison,
+        );
     }
 
     public function fits(ReportingModel $template): bool

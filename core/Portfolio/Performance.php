@@ -49,9 +49,12 @@ final readonly class Performance
         $day = static fn (?int $i): ?int => $i === null ? null : $days[max(0, $i - 1)];
 
         return new self(
-            $values[$n - 1] / $start - 1, Returns::compoundAnnual($start, $values[$n - 1], $years), ReturnVolatility::annual(Returns::simple($values)),
+            $values[$n - 1] / $start - 1,
+            Returns::compoundAnnual($start, $values[$n - 1], $years),
+            ReturnVolatility::annual(Returns::simple($values)),
             ['depth' => $fall->depth, 'peak' => $day($fall->peak), 'trough' => $day($fall->trough), 'recovery' => $day($fall->recovery)],
-            self::sharpe(Returns::simple($values), $riskFree), self::years($days, $values, $start),
+            self::sharpe(Returns::simple($values), $riskFree),
+            self::years($days, $values, $start),
         );
     }
 
@@ -85,7 +88,11 @@ final readonly class Performance
         $before = null;
         foreach ($ends as $year => $end) {
             // A year is whole if the line was there at the end of the one before and reaches its last trading days.
-            $years[] = ['year' => $year, 'return' => $values[$end] / ($before === null ? $start : $values[$before]) - 1, 'whole' => $before !== null && $days[$before] % 10000 >= self::YEAR_END && $days[$end] % 10000 >= self::YEAR_END];
+            $years[] = [
+                'year' => $year,
+                'return' => $values[$end] / ($before === null ? $start : $values[$before]) - 1,
+                'whole' => $before !== null && $days[$before] % 10000 >= self::YEAR_END && $days[$end] % 10000 >= self::YEAR_END,
+            ];
             $before = $end;
         }
 

@@ -18,8 +18,10 @@ final readonly class PortfolioPath
     /**
      * @param  int  $first  index of the day on which it begins
      * @param  list<float>  $values  from that day on
-     * @param  list<array{day: int, weights: array<int|string, float>, turnover: float, cost: float, not_bought: list<int|string>}>  $rebalancings  day is an index; turnover half of all that was traded, as a fraction of the value
-     * @param  list<array{from: int, to: int, return: float, members: array<int|string, float>}>  $periods  between rebalancings: the portfolio's return and those of its members
+     * @param  list<array{day: int, weights: array<int|string, float>, turnover: float, cost: float,
+     *     not_bought: list<int|string>}>  $rebalancings  day is an index; turnover half of all that was traded, as a fraction of the value
+     * @param  list<array{from: int, to: int, return: float, members: array<int|string, float>}>  $periods  between rebalancings: the
+     *     portfolio's return and those of its members
      */
     private function __construct(public int $first, public array $values, public array $rebalancings, public array $periods)
     {
@@ -51,7 +53,7 @@ final readonly class PortfolioPath
             foreach ($held as $member => $amount) {
                 $level = $levels[$member][$day] ?? null;
                 if ($level !== null && $level !== $last[$member]) {
-                    $amount = $held[$member] = $amount * $level / $last[$member];
+                    $amount = $held[$member] = ($amount * $level) / $last[$member];
                     $last[$member] = $level;
                 }
                 $value += $amount;
@@ -79,17 +81,23 @@ final readonly class PortfolioPath
                 $traded = 0.0;
                 $new = [];
                 foreach ($weights as $member => $weight) {
-                    $new[$member] = $value * $weight / $sum;
+                    $new[$member] = ($value * $weight) / $sum;
                     $traded += abs($new[$member] - ($held[$member] ?? 0.0));
                 }
                 foreach (array_diff_key($held, $new) as $amount) {
                     $traded += $amount;
                 }
-                $cost = $traded * $costBasisPoints / 1e4;
+                $cost = ($traded * $costBasisPoints) / 1e4;
                 $kept = $value > 0 ? 1 - $cost / $value : 0.0;
                 $held = array_map(static fn (float $amount): float => $amount * $kept, $new);
                 $cash = $new === [] ? $value - $cost : 0.0;
-                $rebalancings[] = ['day' => $day, 'weights' => array_map(static fn (float $amount): float => $value > 0 ? $amount / $value : 0.0, $new), 'turnover' => $value > 0 ? $traded / 2 / $value : 0.0, 'cost' => $cost, 'not_bought' => $notBought];
+                $rebalancings[] = [
+                    'day' => $day,
+                    'weights' => array_map(static fn (float $amount): float => $value > 0 ? $amount / $value : 0.0, $new),
+                    'turnover' => $value > 0 ? $traded / 2 / $value : 0.0,
+                    'cost' => $cost,
+                    'not_bought' => $notBought,
+                ];
                 $paid = $value;
                 $value -= $cost;
                 $began = $day;

@@ -13,13 +13,27 @@ final class IndustryTree
 {
     /** Letter => [label, first division, last division] */
     public const SECTIONS = [
-        'A' => ['Agriculture, forestry and fishing', 1, 3], 'B' => ['Mining and quarrying', 5, 9], 'C' => ['Manufacturing', 10, 33],
-        'D' => ['Electricity, gas, steam', 35, 35], 'E' => ['Water supply and waste', 36, 39], 'F' => ['Construction', 41, 43],
-        'G' => ['Wholesale and retail trade', 45, 47], 'H' => ['Transportation and storage', 49, 53], 'I' => ['Accommodation and food service', 55, 56],
-        'J' => ['Information and communication', 58, 63], 'K' => ['Financial and insurance activities', 64, 66], 'L' => ['Real estate activities', 68, 68],
-        'M' => ['Professional and scientific activities', 69, 75], 'N' => ['Administrative and support services', 77, 82], 'O' => ['Public administration', 84, 84],
-        'P' => ['Education', 85, 85], 'Q' => ['Health and social work', 86, 88], 'R' => ['Arts and recreation', 90, 93], 'S' => ['Other services', 94, 96],
-        'T' => ['Households as employers', 97, 98], 'U' => ['Extraterritorial organisations', 99, 99],
+        'A' => ['Agriculture, forestry and fishing', 1, 3],
+        'B' => ['Mining and quarrying', 5, 9],
+        'C' => ['Manufacturing', 10, 33],
+        'D' => ['Electricity, gas, steam', 35, 35],
+        'E' => ['Water supply and waste', 36, 39],
+        'F' => ['Construction', 41, 43],
+        'G' => ['Wholesale and retail trade', 45, 47],
+        'H' => ['Transportation and storage', 49, 53],
+        'I' => ['Accommodation and food service', 55, 56],
+        'J' => ['Information and communication', 58, 63],
+        'K' => ['Financial and insurance activities', 64, 66],
+        'L' => ['Real estate activities', 68, 68],
+        'M' => ['Professional and scientific activities', 69, 75],
+        'N' => ['Administrative and support services', 77, 82],
+        'O' => ['Public administration', 84, 84],
+        'P' => ['Education', 85, 85],
+        'Q' => ['Health and social work', 86, 88],
+        'R' => ['Arts and recreation', 90, 93],
+        'S' => ['Other services', 94, 96],
+        'T' => ['Households as employers', 97, 98],
+        'U' => ['Extraterritorial organisations', 99, 99],
     ];
 
     /** What a division is called; a code that the classification does not know stands for itself. */

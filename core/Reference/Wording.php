@@ -11,7 +11,11 @@ final class Wording
     public static function fold(string $text): string
     {
         $text = strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])/', ' ', trim($text)));
-        $text = str_replace(['&', 'isation', 'ised', 'isable', 'favour', 'labour', 'programme'], [' and ', 'ization', 'ized', 'izable', 'favor', 'labor', 'program'], $text);
+        $text = str_replace(
+            ['&', 'isation', 'ised', 'isable', 'favour', 'labour', 'programme'],
+            [' and ', 'ization', 'ized', 'izable', 'favor', 'labor', 'program'],
+            $text,
+        );
 
         return trim((string) preg_replace('/[^a-z0-9]+/', ' ', $text));
     }

@@ -33,9 +33,25 @@ final class DerivedTotals
     public const ABSENT = 'absent';
 
     /** Totals and remainders that may be solved for though small parts beside them are not reported. */
-    private const SOLVABLE = ['total_liabilities', 'total_equity', 'common_equity', 'shareholders_equity', 'cost_of_revenue', 'gross_profit', 'operating_expenses', 'operating_income', 'total_current_assets', 'total_current_liabilities', 'total_non_current_assets', 'total_non_current_liabilities'];
+    private const SOLVABLE = [
+        'total_liabilities',
+        'total_equity',
+        'common_equity',
+        'shareholders_equity',
+        'cost_of_revenue',
+        'gross_profit',
+        'operating_expenses',
+        'operating_income',
+        'total_current_assets',
+        'total_current_liabilities',
+        'total_non_current_assets',
+        'total_non_current_liabilities',
+    ];
 
-    /** @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>, alone: list<array{string, string}>}> by template */
+    /**
+     * @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string,
+     *     string}>>, alone: list<array{string, string}>}> by template
+     */
     private static array $plans = [];
 
     /** Different sets of reported lines of which the course is remembered. */
@@ -55,7 +71,8 @@ final class DerivedTotals
      * What was done for a set of reported lines, where nothing depended on the amounts but that totals add up: lines that are none,
      * then the steps, and how each line was found. Companies show the same lines again and again.
      *
-     * @var array<string, array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}>
+     * @var array<string, array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>,
+     *     added: array<string, string>}>
      */
     private static array $remembered = [];
 
@@ -88,7 +105,11 @@ final class DerivedTotals
      * @param  array<string, true>  $struck
      */
     private function __construct(
-        private array $values, private readonly array $sums, private readonly array $partsOf, private readonly array $used, private readonly array $struck,
+        private array $values,
+        private readonly array $sums,
+        private readonly array $partsOf,
+        private readonly array $used,
+        private readonly array $struck,
     ) {
         $this->open = $sums;
     }
@@ -130,7 +151,8 @@ final class DerivedTotals
     /**
      * Goes a remembered course.
      *
-     * @param  array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}  $course
+     * @param  array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>,
+     *     added: array<string, string>}  $course
      * @param  array<string, float>  $values  filled unless null is returned
      * @return array<string, string>|null how lines were found; null if a total does not add up as it did then
      */
@@ -166,7 +188,8 @@ final class DerivedTotals
     /**
      * The course just gone. A line that is none adds nothing to a sum, and is left out of it.
      *
-     * @return array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>, added: array<string, string>}
+     * @return array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>,
+     *     added: array<string, string>}
      */
     private function courseToRemember(): array
     {
@@ -174,7 +197,7 @@ final class DerivedTotals
         foreach ($this->course ?? [] as [$step, $line, $how, $sign, $parts, $count]) {
             if ($step === self::NONE) {
                 $added[$line] = $how;
-                $how === self::ABSENT || $none[$line] = 0.0;
+                $how === self::ABSENT || ($none[$line] = 0.0);
 
                 continue;
             }
@@ -250,7 +273,11 @@ final class DerivedTotals
             $totals = [];
             $leaves = $this->detailed($parts, $totals);
             [$sum, $absent] = $this->known($leaves);
-            if ($totals === [] || in_array('unknown', array_column($absent, 2), true) || ! $this->isNothing($this->values[$total] - $sum, $total, $leaves)) {
+            if (
+                $totals === [] ||
+                in_array('unknown', array_column($absent, 2), true) ||
+                ! $this->isNothing($this->values[$total] - $sum, $total, $leaves)
+            ) {
                 continue;
             }
             $this->none($absent);
@@ -275,7 +302,7 @@ final class DerivedTotals
     {
         $leaves = [];
         foreach ($parts as $part) {
-            $own = isset($this->values[$part[1]]) || isset($totals[$part[1]]) ? null : ($this->partsOf[$part[1]] ?? null);
+            $own = isset($this->values[$part[1]]) || isset($totals[$part[1]]) ? null : $this->partsOf[$part[1]] ?? null;
             if ($own === null) {
                 $leaves[] = $part;
 
@@ -384,7 +411,12 @@ final class DerivedTotals
     private function sum(string $total, array $parts): bool
     {
         [$sum, $absent] = $this->known($parts);
-        if (! in_array('unknown', array_column($absent, 2), true) && ! $this->isSuspect($absent) && $this->hasReported($parts) && ! $this->contradicted($total)) {
+        if (
+            ! in_array('unknown', array_column($absent, 2), true) &&
+            ! $this->isSuspect($absent) &&
+            $this->hasReported($parts) &&
+            ! $this->contradicted($total)
+        ) {
             $this->putSum($total, $sum, $parts, self::TOTAL);
 
             return true;
@@ -416,7 +448,11 @@ final class DerivedTotals
             $totals = [];
             $leaves = $this->detailed($parts, $totals);
             [$sum, $absent] = $this->known($leaves);
-            if (! in_array('unknown', array_column($absent, 2), true) && abs($this->values[$total] - $sum) > max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->mayRoundTo(count($leaves)))) {
+            if (
+                ! in_array('unknown', array_column($absent, 2), true) &&
+                abs($this->values[$total] - $sum) >
+                    max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->mayRoundTo(count($leaves)))
+            ) {
                 return true;
             }
         }
@@ -431,7 +467,11 @@ final class DerivedTotals
      */
     private function zeros(array $alone): void
     {
-        $exists = ['income' => isset($this->values['net_income']), 'balance' => isset($this->values['total_assets']), 'cash_flow' => isset($this->values['operating_cash_flow'])];
+        $exists = [
+            'income' => isset($this->values['net_income']),
+            'balance' => isset($this->values['total_assets']),
+            'cash_flow' => isset($this->values['operating_cash_flow']),
+        ];
         foreach ($alone as [$line, $statement]) {
             if ($exists[$statement] ?? false) {
                 $this->putNone($line, self::ZERO);
@@ -551,7 +591,10 @@ final class DerivedTotals
         return in_array($line, self::SOLVABLE, true) || str_starts_with($line, 'other_');
     }
 
-    /** @return array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>, alone: list<array{string, string}>} */
+    /**
+     * @return array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>,
+     *     alone: list<array{string, string}>}
+     */
     private static function plan(ReportingModel $template): array
     {
         $sums = $alone = $inSum = [];
@@ -563,7 +606,12 @@ final class DerivedTotals
             }
         }
         foreach ($items as $item) {
-            if ($item->fits($template) && $item->absence === 'zero' && $item->statement !== 'per_share_and_counts' && ! isset($inSum[$item->key])) {
+            if (
+                $item->fits($template) &&
+                $item->absence === 'zero' &&
+                $item->statement !== 'per_share_and_counts' &&
+                ! isset($inSum[$item->key])
+            ) {
                 $alone[] = [$item->key, $item->statement];
             }
         }

@@ -78,7 +78,7 @@ final class FactSheet
         FiledFacts|array $facts,
         private readonly array $periodEnds,
         public readonly int $asOf,
-        private readonly CorporateActions $actions = new CorporateActions,
+        private readonly CorporateActions $actions = new CorporateActions(),
         ?self $earlier = null,
         public readonly Version $version = Version::Restated,
         private readonly ?NonRecurringItems $oneOffs = null,
@@ -210,13 +210,16 @@ final class FactSheet
     /** @return list<int> periods with a report, ascending: years, or quarters */
     public function periods(bool $quarters = false): array
     {
-        return array_values(array_filter($this->periods, static fn (int $period): bool => $quarters ? FiscalPeriod::isQuarter($period) : $period % 10 === 0));
+        return array_values(
+            array_filter($this->periods, static fn (int $period): bool => $quarters ? FiscalPeriod::isQuarter($period)
+                : $period % 10 === 0),
+        );
     }
 
     /** Value of a line in a period; balances of a fourth quarter are those of the year. */
     public function value(string $line, int $period): ?float
     {
-        return $this->values[$period][$line] ?? $this->row($period)[$line] ?? null;
+        return $this->values[$period][$line] ?? ($this->row($period)[$line] ?? null);
     }
 
     /** @return array<string, float> every line of a period */
@@ -296,7 +299,7 @@ final class FactSheet
     /** Flow of the half year that ends with a second or fourth quarter: as reported, else from quarters, or from the year. */
     public function half(string $line, int $quarter): ?float
     {
-        $year = $quarter - $quarter % 10;
+        $year = $quarter - ($quarter % 10);
         $reported = $this->value($line, $year + ($quarter % 10 === 2 ? FiscalPeriod::FIRST_HALF : FiscalPeriod::SECOND_HALF));
         if ($reported !== null) {
             return $reported;
@@ -316,9 +319,10 @@ final class FactSheet
     public function reportsHalfYears(): bool
     {
         $latest = $this->latestQuarter ?? 0;
-        $year = $latest - $latest % 10;
+        $year = $latest - ($latest % 10);
 
-        return $this->value('revenue', $latest) === null && ($this->hasPeriod($year + FiscalPeriod::FIRST_HALF) || $this->hasPeriod($year + FiscalPeriod::SECOND_HALF));
+        return $this->value('revenue', $latest) === null &&
+            ($this->hasPeriod($year + FiscalPeriod::FIRST_HALF) || $this->hasPeriod($year + FiscalPeriod::SECOND_HALF));
     }
 
     /** @return list<int> the quarters with which half years end whose flows are known */
@@ -336,7 +340,9 @@ final class FactSheet
         return array_keys($ends);
     }
 
-    /** The accounts of one line alone, with zero where a statement's own totals show it to be none, though it is not disclosed by itself. */
+    /**
+     * The accounts of one line alone, with zero where a statement's own totals show it to be none, though it is not disclosed by itself.
+     */
     public function withZeros(string $line): self
     {
         if (! isset($this->withZeros[$line])) {
@@ -419,11 +425,12 @@ final class FactSheet
     /** Day on which a period ended, by the calendar of the company; a fourth quarter ends with its year. */
     public function periodEnd(int $period): ?int
     {
-        return $this->periodEnds[$period] ?? match ($period % 10) {
-            4 => $this->periodEnds[$period - 4] ?? $this->periodEnds[$period + 3] ?? null,
-            2 => $this->periodEnds[$period + 4] ?? null,
-            default => null,
-        };
+        return $this->periodEnds[$period] ??
+            match ($period % 10) {
+                4 => $this->periodEnds[$period - 4] ?? ($this->periodEnds[$period + 3] ?? null),
+                2 => $this->periodEnds[$period + 4] ?? null,
+                default => null,
+            };
     }
 
     /** New shares per old between a filing and the as-of day. */
@@ -435,7 +442,7 @@ final class FactSheet
     /** Last fiscal year + current year to date − the same year to date a year before. */
     private function trailingFromYears(string $line, int $quarter): ?float
     {
-        $year = $quarter - $quarter % 10;
+        $year = $quarter - ($quarter % 10);
         $last = $this->value($line, $year - 10);
         $now = $this->toDate($line, $quarter);
         $before = $this->toDate($line, $quarter - 10);
@@ -451,7 +458,7 @@ final class FactSheet
         }
         $sum = 0.0;
         for ($q = 1; $q <= $quarter % 10 && $sum !== null; $q++) {
-            $value = $this->value($line, $quarter - $quarter % 10 + $q);
+            $value = $this->value($line, $quarter - ($quarter % 10) + $q);
             $sum = $value === null ? null : $sum + $value;
         }
 

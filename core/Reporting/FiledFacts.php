@@ -98,8 +98,14 @@ final readonly class FiledFacts implements IteratorAggregate
      */
     private static function sorted(array $filed, array $corrections): self
     {
-        usort($filed, static fn (FiledPeriod $one, FiledPeriod $other): int => $one->filedOn <=> $other->filedOn ?: $one->filing <=> $other->filing);
-        usort($corrections, static fn (FiledFact $one, FiledFact $other): int => $one->filedOn <=> $other->filedOn ?: $one->filing <=> $other->filing);
+        usort(
+            $filed,
+            static fn (FiledPeriod $one, FiledPeriod $other): int => $one->filedOn <=> $other->filedOn ?: $one->filing <=> $other->filing,
+        );
+        usort(
+            $corrections,
+            static fn (FiledFact $one, FiledFact $other): int => $one->filedOn <=> $other->filedOn ?: $one->filing <=> $other->filing,
+        );
 
         return new self($filed, $corrections);
     }

@@ -18,6 +18,8 @@ final readonly class FiledPeriod
     /** The fact of a line; null where the filing does not tell it. */
     public function fact(string $line): ?FiledFact
     {
-        return isset($this->values[$line]) ? new FiledFact($line, $this->period, $this->values[$line], $this->filedOn, $this->filing) : null;
+        return isset($this->values[$line])
+            ? new FiledFact($line, $this->period, $this->values[$line], $this->filedOn, $this->filing)
+            : null;
     }
 }

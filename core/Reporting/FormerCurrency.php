@@ -17,7 +17,8 @@ final readonly class FormerCurrency
     private const MONTHS = [0 => 12, FiscalPeriod::FIRST_HALF => 6, FiscalPeriod::SECOND_HALF => 6];
 
     /**
-     * @param  non-empty-list<array{string, int}>  $former  currency, and the day YYYYMMDD from which reports were no longer made out in it; ascending
+     * @param  non-empty-list<array{string, int}>  $former  currency, and the day YYYYMMDD from which reports were no longer made out in
+     *     it; ascending
      * @param  Closure(string, string, int): ?float  $rate  units of the second currency for one of the first on a day
      * @param  Closure(int): int  $periodEnd  day by period
      */
@@ -61,8 +62,8 @@ final readonly class FormerCurrency
         $sum = 0.0;
         $months = self::MONTHS[$period % 10] ?? 3;
         for ($i = 0; $i < $months; $i++) {
-            $month = intdiv($end, 10000) * 12 + intdiv($end, 100) % 100 - 1 - $i;
-            $rate = ($this->rate)($currency, $this->now, intdiv($month, 12) * 10000 + ($month % 12 + 1) * 100 + 31);
+            $month = intdiv($end, 10000) * 12 + (intdiv($end, 100) % 100) - 1 - $i;
+            $rate = ($this->rate)($currency, $this->now, intdiv($month, 12) * 10000 + (($month % 12) + 1) * 100 + 31);
             if ($rate === null) {
                 return null;
             }
@@ -78,7 +79,10 @@ final readonly class FormerCurrency
         $item = LineItems::all()[$fact->line];
         $factor = $this->factor($item->unit, $item->isOverTime(), $fact->period, $fact->filedOn);
 
-        return $factor === null ? null : ($factor === 1.0 ? $fact : new FiledFact($fact->line, $fact->period, $fact->value * $factor,
-            $fact->filedOn, $fact->filing, $fact->correction));
+        return $factor === null
+            ? null
+            : ($factor === 1.0
+                ? $fact
+                : new FiledFact($fact->line, $fact->period, $fact->value * $factor, $fact->filedOn, $fact->filing, $fact->correction));
     }
 }

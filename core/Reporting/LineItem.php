@@ -23,8 +23,6 @@ final readonly class LineItem
         public Unit $unit,
         public array $rules,
         public string $absence,
-        public string $ifrsConcepts,
-        public string $usGaapConcepts,
     ) {
     }
 

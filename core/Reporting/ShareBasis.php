@@ -39,7 +39,10 @@ final class ShareBasis
         foreach ($facts->filed as $filed) {
             foreach ($filed->filedOn <= $asOf ? self::COUNTS : [] as $line) {
                 $latest = $counts[$filed->filedOn][$line] ?? null;
-                if (($filed->values[$line] ?? 0.0) > 0 && ($latest === null || FiscalPeriod::lastQuarter($filed->period) >= FiscalPeriod::lastQuarter($latest[0]))) {
+                if (
+                    ($filed->values[$line] ?? 0.0) > 0 &&
+                    ($latest === null || FiscalPeriod::lastQuarter($filed->period) >= FiscalPeriod::lastQuarter($latest[0]))
+                ) {
                     $counts[$filed->filedOn][$line] = [$filed->period, $filed->values[$line]];
                 }
             }
@@ -67,19 +70,24 @@ final class ShareBasis
      */
     private function decide(int $day, array $counts, array $before, array $splits): void
     {
-        $line = array_values(array_filter(self::COUNTS, static fn (string $line): bool => isset($counts[$line], $before[$line])))[0] ?? null;
+        $line = array_values(array_filter(self::COUNTS, static fn (string $line): bool => isset($counts[$line], $before[$line])))[0]
+            ?? null;
         if ($line === null) {
             return;
         }
         $usual = $this->actions->splitRatio($day, $this->asOf);
-        $off = static fn (float $ratio): float => abs(log($counts[$line] * $ratio / $before[$line]));
+        $off = static fn (float $ratio): float => abs(log(($counts[$line] * $ratio) / $before[$line]));
         foreach ($splits as [$exDate, $q]) {
             if (abs(Day::between($exDate, $day)) > self::NEAR || $exDate > $this->asOf) {
                 continue;
             }
             $other = $exDate <= $day ? $usual * $q : $usual / $q;
             // The count must lie nearer to the one before on the other basis, by far.
-            if ($off($other) < 0.3 * abs(log($q)) && $off($usual) > 0.7 * abs(log($q)) && $off($other) < $off($this->decided[$day] ?? $usual)) {
+            if (
+                $off($other) < 0.3 * abs(log($q)) &&
+                $off($usual) > 0.7 * abs(log($q)) &&
+                $off($other) < $off($this->decided[$day] ?? $usual)
+            ) {
                 $this->decided[$day] = $other;
             }
         }

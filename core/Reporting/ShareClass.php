@@ -26,9 +26,13 @@ final readonly class ShareClass
      * @param  float  $entitlement  shares of the main class that one share has the rights of
      * @param  list<FiledFact>  $counts  shares of the class by period, as filed
      */
-    public function __construct(public string $name, public PriceSeries $prices, public string $currency, public float $entitlement,
-        public array $counts)
-    {
+    public function __construct(
+        public string $name,
+        public PriceSeries $prices,
+        public string $currency,
+        public float $entitlement,
+        public array $counts,
+    ) {
     }
 
     /**
@@ -41,8 +45,9 @@ final readonly class ShareClass
         $prices = $this->prices->asOf($asOf);
         $at = TradingDays::lastUntil($prices->days, $day);
 
-        return $at < 0 || Day::between($prices->days[$at], $day) > self::PRICE_DAYS ? null : ['day' => $prices->days[$at],
-            'price' => $prices->closes[$at]];
+        return $at < 0 || Day::between($prices->days[$at], $day) > self::PRICE_DAYS
+            ? null
+            : ['day' => $prices->days[$at], 'price' => $prices->closes[$at]];
     }
 
     /** Its latest count reported by a quarter, on the share basis of the as-of day; null if none was within a year. */
@@ -50,9 +55,15 @@ final readonly class ShareClass
     {
         $latest = null;
         foreach ($this->counts as $fact) {
-            if ($fact->filedOn <= $asOf && FiscalPeriod::lastQuarter($fact->period) <= $quarter
-                && ($latest === null || [FiscalPeriod::lastQuarter($fact->period), $fact->filedOn] > [FiscalPeriod::lastQuarter($latest->period),
-                    $latest->filedOn])) {
+            if (
+                $fact->filedOn <= $asOf &&
+                FiscalPeriod::lastQuarter($fact->period) <= $quarter &&
+                ($latest === null ||
+                    [FiscalPeriod::lastQuarter($fact->period), $fact->filedOn] > [
+                        FiscalPeriod::lastQuarter($latest->period),
+                        $latest->filedOn,
+                    ])
+            ) {
                 $latest = $fact;
             }
         }
@@ -60,6 +71,7 @@ final readonly class ShareClass
             return null;
         }
 
-        return $latest->value * (new ShareBasis(FiledFacts::of($this->counts), $this->prices->actions->until($asOf), $asOf))->ratio($latest->filedOn);
+        return $latest->value *
+            (new ShareBasis(FiledFacts::of($this->counts), $this->prices->actions->until($asOf), $asOf))->ratio($latest->filedOn);
     }
 }

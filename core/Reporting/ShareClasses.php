@@ -22,8 +22,12 @@ final class ShareClasses
     private static function words(string $name): array
     {
         // "ClassB" has no boundary that folding sees.
-        $words = array_values(array_diff(explode(' ',
-            Wording::fold((string) preg_replace('/(?<=[a-z])(?=[A-Z])|(?<=[A-Z])(?=[A-Z][a-z])/', ' ', $name))), self::COMMON));
+        $words = array_values(
+            array_diff(
+                explode(' ', Wording::fold((string) preg_replace('/(?<=[a-z])(?=[A-Z])|(?<=[A-Z])(?=[A-Z][a-z])/', ' ', $name))),
+                self::COMMON,
+            ),
+        );
         sort($words);
 
         return $words;
@@ -47,13 +51,23 @@ final class ShareClasses
         foreach ($classes as ['entitlement' => $entitlement, 'counts' => $counts]) {
             foreach ($counts as $fact) {
                 $key = "{$fact->filing} {$fact->period}";
-                $sums[$key] = new FiledFact(ShareClass::COUNT, $fact->period, ($sums[$key]->value ?? 0.0) + $entitlement * $fact->value,
-                    $fact->filedOn, $fact->filing);
+                $sums[$key] = new FiledFact(
+                    ShareClass::COUNT,
+                    $fact->period,
+                    ($sums[$key]->value ?? 0.0) + $entitlement * $fact->value,
+                    $fact->filedOn,
+                    $fact->filing,
+                );
                 $parts[$key] = ($parts[$key] ?? 0) + 1;
             }
         }
 
-        return array_values(array_filter($sums, static fn (FiledFact $sum,
-            string $key): bool => ! isset($known[$key]) && $parts[$key] === count($classes), ARRAY_FILTER_USE_BOTH));
+        return array_values(
+            array_filter(
+                $sums,
+                static fn (FiledFact $sum, string $key): bool => ! isset($known[$key]) && $parts[$key] === count($classes),
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
     }
 }

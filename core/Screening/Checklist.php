@@ -12,7 +12,9 @@ use Logion\Metric\CompanyScope;
 /**
  * The criteria of a screen used on one company: what is required, what is, and how far they are apart.
  *
- * @phpstan-type Item array{criterion: string, depth: int, group: bool, state: 'pass'|'fail'|'undecidable', reason: string|null, actual: Figure|null, actual_formula: string|null, operator: string|null, required: Figure|null, slack: float|null, relative: float|null, years: list<int>, history: list<float|null>, trend: 'rising'|'falling'|'level'|null}
+ * @phpstan-type Item array{criterion: string, depth: int, group: bool, state: 'pass'|'fail'|'undecidable', reason: string|null,
+ *     actual: Figure|null, actual_formula: string|null, operator: string|null, required: Figure|null, slack: float|null,
+ *     relative: float|null, years: list<int>, history: list<float|null>, trend: 'rising'|'falling'|'level'|null}
  */
 final class Checklist
 {
@@ -43,9 +45,20 @@ final class Checklist
     {
         $verdict = $this->verdict($criterion);
         $item = [
-            'criterion' => (string) $criterion, 'depth' => $depth, 'group' => $criterion->group !== null,
-            'state' => $verdict instanceof Absence ? 'undecidable' : ($verdict != 0.0 ? 'pass' : 'fail'), 'reason' => $verdict instanceof Absence ? $verdict->reason : null,
-            'actual' => null, 'actual_formula' => null, 'operator' => null, 'required' => null, 'slack' => null, 'relative' => null, 'years' => [], 'history' => [], 'trend' => null,
+            'criterion' => (string) $criterion,
+            'depth' => $depth,
+            'group' => $criterion->group !== null,
+            'state' => $verdict instanceof Absence ? 'undecidable' : ($verdict != 0.0 ? 'pass' : 'fail'),
+            'reason' => $verdict instanceof Absence ? $verdict->reason : null,
+            'actual' => null,
+            'actual_formula' => null,
+            'operator' => null,
+            'required' => null,
+            'slack' => null,
+            'relative' => null,
+            'years' => [],
+            'history' => [],
+            'trend' => null,
         ];
         $condition = $criterion->formula === null ? null : Condition::of($this->scope->catalogue->parse($criterion->formula));
         if ($condition !== null) {
@@ -54,13 +67,29 @@ final class Checklist
             $unit = $this->scope->catalogue->unitOf($condition->actual);
             $history = $this->history($condition->actual);
             $item = [
-                ...$item, 'actual' => Figure::of($actual, $unit), 'actual_formula' => (string) $condition->actual, 'operator' => $condition->operator->value, 'required' => Figure::of($required, $unit),
-                'slack' => is_float($actual) && is_float($required) ? $condition->slack($actual, $required) : null, 'relative' => is_float($actual) && is_float($required) ? $condition->relative($actual, $required) : null,
-                'years' => array_keys($history), 'history' => array_values($history), 'trend' => self::trend(array_values($history)),
+                ...$item,
+                'actual' => Figure::of($actual, $unit),
+                'actual_formula' => (string) $condition->actual,
+                'operator' => $condition->operator->value,
+                'required' => Figure::of($required, $unit),
+                'slack' => is_float($actual) && is_float($required) ? $condition->slack($actual, $required) : null,
+                'relative' => is_float($actual) && is_float($required) ? $condition->relative($actual, $required) : null,
+                'years' => array_keys($history),
+                'history' => array_values($history),
+                'trend' => self::trend(array_values($history)),
             ];
         }
 
-        return [$item, ...array_merge([], ...array_map(fn (Criterion $member): array => $this->items($member, $depth + 1), array_values(array_filter($criterion->criteria, static fn (Criterion $member): bool => $member->active))))];
+        return [
+            $item,
+            ...array_merge(
+                [],
+                ...array_map(
+                    fn (Criterion $member): array => $this->items($member, $depth + 1),
+                    array_values(array_filter($criterion->criteria, static fn (Criterion $member): bool => $member->active)),
+                ),
+            ),
+        ];
     }
 
     private function verdict(Criterion $criterion): float|Absence
@@ -80,7 +109,9 @@ final class Checklist
             }
         }
         $needed = match ($criterion->group) {
-            'any' => 1, 'at_least' => min($criterion->count, count($members)), default => count($members),
+            'any' => 1,
+            'at_least' => min($criterion->count, count($members)),
+            default => count($members),
         };
         if ($members === []) {
             return Absence::missing('The group has no active criterion.');

@@ -22,7 +22,9 @@ final readonly class Condition
         }
         [$left, $right] = $formula->children;
 
-        return $left->names() === [] && $right->names() !== [] ? new self($right, $formula->operator()->mirrored(), $left) : new self($left, $formula->operator(), $right);
+        return $left->names() === [] && $right->names() !== []
+            ? new self($right, $formula->operator()->mirrored(), $left)
+            : new self($left, $formula->operator(), $right);
     }
 
     /** By how much the demand is met, in the unit of the figure; negative where it is missed. */

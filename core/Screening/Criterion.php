@@ -19,8 +19,13 @@ final readonly class Criterion
      * @param  int  $count  how many must hold, for "at least"
      * @param  list<Criterion>  $criteria  of a group
      */
-    private function __construct(public ?string $formula, public bool $active = true, public ?string $group = null, public int $count = 1, public array $criteria = [])
-    {
+    private function __construct(
+        public ?string $formula,
+        public bool $active = true,
+        public ?string $group = null,
+        public int $count = 1,
+        public array $criteria = [],
+    ) {
     }
 
     /**
@@ -38,7 +43,12 @@ final readonly class Criterion
         }
         $active = (bool) ($entry['active'] ?? true);
         if (! isset($entry['group'])) {
-            return new self(is_string($entry['formula'] ?? null) ? $entry['formula'] : throw InvalidScreen::because('a criterion\'s formula must be text.'), $active);
+            return new self(
+                is_string($entry['formula'] ?? null)
+                    ? $entry['formula']
+                    : throw InvalidScreen::because('a criterion\'s formula must be text.'),
+                $active,
+            );
         }
         if (! in_array($entry['group'], self::GROUPS, true)) {
             throw InvalidScreen::because('a group of criteria is "all", "any" or "at_least".');
@@ -51,20 +61,30 @@ final readonly class Criterion
             throw InvalidScreen::because('the criteria of a group must be a list.');
         }
         if (count($members) > ScreenDefinition::MAX_CRITERIA) {
-            throw InvalidScreen::because('a group has '.count($members).' criteria; at most '.ScreenDefinition::MAX_CRITERIA.' are allowed.');
+            throw InvalidScreen::because(
+                'a group has '.count($members).' criteria; at most '.ScreenDefinition::MAX_CRITERIA.' are allowed.',
+            );
         }
         $count = $entry['count'] ?? 1;
         if (! is_int($count) || $count < 1) {
             throw InvalidScreen::because('the count of a group must be a whole number from 1.');
         }
 
-        return new self(null, $active, $entry['group'], $count, array_map(static fn (mixed $member): self => self::read($member, $depth + 1), $members));
+        return new self(
+            null,
+            $active,
+            $entry['group'],
+            $count,
+            array_map(static fn (mixed $member): self => self::read($member, $depth + 1), $members),
+        );
     }
 
     /** @return list<self> the conditions in it, groups opened, whether active or not */
     public function conditions(): array
     {
-        return $this->group === null ? [$this] : array_merge([], ...array_map(static fn (self $member): array => $member->conditions(), $this->criteria));
+        return $this->group === null
+            ? [$this]
+            : array_merge([], ...array_map(static fn (self $member): array => $member->conditions(), $this->criteria));
     }
 
     /** As text: the formula, or the members joined. */
@@ -83,6 +103,11 @@ final readonly class Criterion
     {
         return $this->group === null
             ? ['formula' => $this->formula, 'active' => $this->active]
-            : ['group' => $this->group, ...($this->group === 'at_least' ? ['count' => $this->count] : []), 'active' => $this->active, 'criteria' => array_map(static fn (self $member): array => $member->toArray(), $this->criteria)];
+            : [
+                'group' => $this->group,
+                ...$this->group === 'at_least' ? ['count' => $this->count] : [],
+                'active' => $this->active,
+                'criteria' => array_map(static fn (self $member): array => $member->toArray(), $this->criteria),
+            ];
     }
 }

@@ -19,7 +19,8 @@ final readonly class Funnel
 
     /**
      * @param  string  $start  companies the screen starts from
-     * @param  list<array{criterion: string, active: bool, survivors: int, undecidable: int, alone: int, decisive: int|null, members: list<array{criterion: string, active: bool, alone: int, undecidable: int}>}>  $steps
+     * @param  list<array{criterion: string, active: bool, survivors: int, undecidable: int, alone: int, decisive: int|null,
+     *     members: list<array{criterion: string, active: bool, alone: int, undecidable: int}>}>  $steps
      * @param  array<int, Mask>  $masks  the decided criteria by place in the screen
      */
     private function __construct(public string $start, public string $survived, public array $steps, public array $masks)
@@ -64,12 +65,21 @@ final readonly class Funnel
                 $left &= $active[$i]->true;
             }
             $steps[] = [
-                'criterion' => (string) $criterion, 'active' => $criterion->active, 'survivors' => Mask::count($left), 'undecidable' => $undecidable,
-                'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true), 'decisive' => $decisive,
+                'criterion' => (string) $criterion,
+                'active' => $criterion->active,
+                'survivors' => Mask::count($left),
+                'undecidable' => $undecidable,
+                'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true),
+                'decisive' => $decisive,
                 'members' => array_map(static function (Criterion $member) use ($universe, $reference, $start): array {
                     $mask = self::decide($member, $universe, $reference);
 
-                    return ['criterion' => (string) $member, 'active' => $member->active, 'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true), 'undecidable' => $mask === null ? 0 : Mask::count($start & $mask->unknown())];
+                    return [
+                        'criterion' => (string) $member,
+                        'active' => $member->active,
+                        'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true),
+                        'undecidable' => $mask === null ? 0 : Mask::count($start & $mask->unknown()),
+                    ];
                 }, $criterion->criteria),
             ];
         }
@@ -131,11 +141,16 @@ final readonly class Funnel
             }
         }
 
-        return $members === [] ? null : Mask::atLeast(match ($criterion->group) {
-            'any' => 1,
-            'at_least' => min($criterion->count, count($members)),
-            default => count($members),
-        }, $members);
+        return $members === []
+            ? null
+            : Mask::atLeast(
+                match ($criterion->group) {
+                    'any' => 1,
+                    'at_least' => min($criterion->count, count($members)),
+                    default => count($members),
+                },
+                $members,
+            );
     }
 
     /** The survivors of all criteria but one. */
@@ -172,8 +187,18 @@ final readonly class Funnel
     public static function sort(array $positions, array $sort, Universe $universe, ?string $reference = null): array
     {
         // Walking a whole column in order pays when much of it is left.
-        if (count($sort) === 1 && ! in_array($sort[0]['column'], ['ticker', 'name'], true) && count($positions) * self::FEW > $universe->size()) {
-            return self::sortByOne($positions, $universe->catalogue->parse($sort[0]['column']), $sort[0]['descending'], $universe, $reference);
+        if (
+            count($sort) === 1 &&
+            ! in_array($sort[0]['column'], ['ticker', 'name'], true) &&
+            count($positions) * self::FEW > $universe->size()
+        ) {
+            return self::sortByOne(
+                $positions,
+                $universe->catalogue->parse($sort[0]['column']),
+                $sort[0]['descending'],
+                $universe,
+                $reference,
+            );
         }
         foreach (array_reverse($sort) as $by) {
             if ($by['column'] === 'ticker' || $by['column'] === 'name') {

@@ -13,7 +13,8 @@ final class Scorecard
      * The companies with the most passes first; among equals those with fewer failures.
      *
      * @param  list<int>  $positions
-     * @return list<array{position: int, passed: int, failed: int, undecidable: int, marks: list<array{state: 'pass'|'fail'|'undecidable', actual: float|null, required: float|null, slack: float|null, relative: float|null}>}>
+     * @return list<array{position: int, passed: int, failed: int, undecidable: int, marks: list<array{state: 'pass'|'fail'|'undecidable',
+     *     actual: float|null, required: float|null, slack: float|null, relative: float|null}>}>
      *
      * @throws \Logion\Formula\FormulaError if a criterion cannot be understood
      */
@@ -35,16 +36,30 @@ final class Scorecard
                         $mask->true[$position] === "\1" => 'pass',
                         default => 'fail',
                     },
-                    'actual' => $a, 'required' => $r, 'slack' => $both ? $condition->slack($a, $r) : null, 'relative' => $both ? $condition->relative($a, $r) : null,
+                    'actual' => $a,
+                    'required' => $r,
+                    'slack' => $both ? $condition->slack($a, $r) : null,
+                    'relative' => $both ? $condition->relative($a, $r) : null,
                 ];
             }
         }
         $rows = [];
         foreach ($positions as $i => $position) {
             $states = array_count_values(array_column($marks[$i], 'state'));
-            $rows[] = ['position' => $position, 'passed' => $states['pass'] ?? 0, 'failed' => $states['fail'] ?? 0, 'undecidable' => $states['undecidable'] ?? 0, 'marks' => $marks[$i]];
+            $rows[] = [
+                'position' => $position,
+                'passed' => $states['pass'] ?? 0,
+                'failed' => $states['fail'] ?? 0,
+                'undecidable' => $states['undecidable'] ?? 0,
+                'marks' => $marks[$i],
+            ];
         }
-        usort($rows, static fn (array $a, array $b): int => $b['passed'] <=> $a['passed'] ?: $a['failed'] <=> $b['failed'] ?: $a['position'] <=> $b['position']);
+        usort(
+            $rows,
+            static fn (array $a, array $b): int => $b['passed'] <=> $a['passed'] ?:
+            $a['failed'] <=> $b['failed'] ?:
+            $a['position'] <=> $b['position'],
+        );
 
         return $rows;
     }

@@ -64,38 +64,65 @@ final readonly class ScreenDefinition
     {
         $version = $data['version'] ?? self::VERSION;
         if (! in_array($version, [1, self::VERSION], true)) {
-            throw InvalidScreen::because('it was written by a newer version of the program; update, or export it again in version '.self::VERSION.'.');
+            throw InvalidScreen::because(
+                'it was written by a newer version of the program; update, or export it again in version '.self::VERSION.'.',
+            );
         }
         $list = static fn (string $key, int $most): array => match (true) {
             ! isset($data[$key]) => [],
             ! is_array($data[$key]) || ! array_is_list($data[$key]) => throw InvalidScreen::because("\"{$key}\" must be a list."),
-            count($data[$key]) > $most => throw InvalidScreen::because("\"{$key}\" has ".count($data[$key])." entries; at most {$most} are allowed."),
+            count($data[$key]) > $most => throw InvalidScreen::because(
+                "\"{$key}\" has ".count($data[$key])." entries; at most {$most} are allowed.",
+            ),
             default => $data[$key],
         };
-        $object = static fn (string $key): array => is_array($data[$key] ?? null) ? $data[$key] : throw InvalidScreen::because("\"{$key}\" must be an object.");
-        $text = static fn (mixed $value, string $what): string => is_string($value) ? $value : throw InvalidScreen::because("{$what} must be text.");
+        $object = static fn (string $key): array => is_array($data[$key] ?? null)
+            ? $data[$key]
+            : throw InvalidScreen::because("\"{$key}\" must be an object.");
+        $text = static fn (mixed $value, string $what): string => is_string($value)
+            ? $value
+            : throw InvalidScreen::because("{$what} must be text.");
         $criteria = array_map(static fn (mixed $entry): Criterion => Criterion::read($entry), $list('criteria', self::MAX_CRITERIA));
         $conditions = array_sum(array_map(static fn (Criterion $criterion): int => count($criterion->conditions()), $criteria));
         if ($conditions > self::MAX_CRITERIA) {
             throw InvalidScreen::because("it holds {$conditions} criteria in all; at most ".self::MAX_CRITERIA.' are allowed.');
         }
-        $sort = array_map(static function (mixed $entry) use ($text): array {
-            if (is_array($entry)) {
-                return ['column' => $text($entry['column'] ?? null, 'a sort column'), 'descending' => in_array($entry['direction'] ?? '', ['descending', 'desc'], true) || ($entry['descending'] ?? false) === true];
-            }
-            $key = $text($entry, 'a sort column');
+        $sort = array_map(
+            static function (mixed $entry) use ($text): array {
+                if (is_array($entry)) {
+                    return [
+                        'column' => $text($entry['column'] ?? null, 'a sort column'),
+                        'descending' => in_array($entry['direction'] ?? '', ['descending', 'desc'], true)
+                            || ($entry['descending'] ?? false) === true,
+                    ];
+                }
+                $key = $text($entry, 'a sort column');
 
-            return ['column' => ltrim($key, '-'), 'descending' => str_starts_with($key, '-')];
-        }, isset($data['sort']) && ! (is_array($data['sort']) && array_is_list($data['sort'])) ? [$data['sort']] : $list('sort', 8));
-        $setAside = array_map(static fn (mixed $entry): array => is_array($entry)
-            ? ['ticker' => $text($entry['ticker'] ?? null, 'the ticker of a company set aside'), 'reason' => mb_substr($text($entry['reason'] ?? '', 'the reason of a company set aside'), 0, 500)]
-            : throw InvalidScreen::because('a company set aside must be an object with ticker and reason.'), $list('set_aside', self::MAX_SET_ASIDE));
+                return ['column' => ltrim($key, '-'), 'descending' => str_starts_with($key, '-')];
+            },
+            isset($data['sort']) && ! (is_array($data['sort']) && array_is_list($data['sort'])) ? [$data['sort']] : $list('sort', 8),
+        );
+        $setAside = array_map(
+            static fn (mixed $entry): array => is_array($entry)
+                ? [
+                    'ticker' => $text($entry['ticker'] ?? null, 'the ticker of a company set aside'),
+                    'reason' => mb_substr($text($entry['reason'] ?? '', 'the reason of a company set aside'), 0, 500),
+                ]
+                : throw InvalidScreen::because('a company set aside must be an object with ticker and reason.'),
+            $list('set_aside', self::MAX_SET_ASIDE),
+        );
 
         return new self(
-            mb_substr($text($data['name'] ?? 'Unnamed screen', 'the name'), 0, 120), mb_substr($text($data['belief'] ?? '', 'the belief'), 0, 5000),
-            self::universe($data['universe'] ?? []), $criteria, array_map(static fn (mixed $column): string => $text($column, 'a column'), $list('columns', self::MAX_COLUMNS)), $sort,
-            $setAside, mb_substr($text($data['literature'] ?? '', 'the literature'), 0, 2000),
-            isset($data['ranking']) ? Ranking::fromArray($object('ranking')) : null, isset($data['regression']) ? CrossSectionalRegression::fromArray($object('regression')) : null,
+            mb_substr($text($data['name'] ?? 'Unnamed screen', 'the name'), 0, 120),
+            mb_substr($text($data['belief'] ?? '', 'the belief'), 0, 5000),
+            self::universe($data['universe'] ?? []),
+            $criteria,
+            array_map(static fn (mixed $column): string => $text($column, 'a column'), $list('columns', self::MAX_COLUMNS)),
+            $sort,
+            $setAside,
+            mb_substr($text($data['literature'] ?? '', 'the literature'), 0, 2000),
+            isset($data['ranking']) ? Ranking::fromArray($object('ranking')) : null,
+            isset($data['regression']) ? CrossSectionalRegression::fromArray($object('regression')) : null,
         );
     }
 
@@ -103,7 +130,10 @@ final readonly class ScreenDefinition
     private static function universe(mixed $universe): array
     {
         if (is_string($universe)) {
-            $universe = $universe === 'all' ? [] : throw InvalidScreen::because("the universe \"{$universe}\" is not known; write \"all\" or an object.");
+            $universe =
+                $universe === 'all'
+                    ? []
+                    : throw InvalidScreen::because("the universe \"{$universe}\" is not known; write \"all\" or an object.");
         }
         if (! is_array($universe)) {
             throw InvalidScreen::because('"universe" must be an object.');
@@ -112,12 +142,24 @@ final readonly class ScreenDefinition
             if ($key === 'lists') {
                 CompanySet::members($values, static fn (): array => []);
             } elseif (isset(Universe::BY_RANGE[$key])) {
-                if (! is_array($values) || array_diff(array_keys($values), ['least', 'most']) !== [] || array_filter($values, static fn (mixed $end): bool => $end !== null && ! is_int($end) && ! is_float($end)) !== []) {
+                if (
+                    ! is_array($values) ||
+                    array_diff(array_keys($values), ['least', 'most']) !== [] ||
+                    array_filter($values, static fn (mixed $end): bool => $end !== null && ! is_int($end) && ! is_float($end)) !== []
+                ) {
                     throw InvalidScreen::because("the universe's \"{$key}\" must be an object with the numbers \"least\" and \"most\".");
                 }
             } elseif (! in_array($key, self::UNIVERSE_LISTS, true)) {
-                throw InvalidScreen::because("the universe knows no \"{$key}\"; it has ".implode(', ', [...self::UNIVERSE_LISTS, ...array_keys(Universe::BY_RANGE), 'lists']).'.');
-            } elseif (! is_array($values) || ! array_is_list($values) || array_filter($values, static fn (mixed $value): bool => ! is_string($value) && ! is_int($value)) !== []) {
+                throw InvalidScreen::because(
+                    "the universe knows no \"{$key}\"; it has ".
+                        implode(', ', [...self::UNIVERSE_LISTS, ...array_keys(Universe::BY_RANGE), 'lists']).
+                        '.',
+                );
+            } elseif (
+                ! is_array($values) ||
+                ! array_is_list($values) ||
+                array_filter($values, static fn (mixed $value): bool => ! is_string($value) && ! is_int($value)) !== []
+            ) {
                 throw InvalidScreen::because("the universe's \"{$key}\" must be a list of codes.");
             }
         }
@@ -128,7 +170,10 @@ final readonly class ScreenDefinition
     /** @return list<string> formulas of the criteria, groups opened, whether active or not */
     public function conditions(): array
     {
-        return array_map(strval(...), array_merge([], ...array_map(static fn (Criterion $criterion): array => $criterion->conditions(), $this->criteria)));
+        return array_map(
+            strval(...),
+            array_merge([], ...array_map(static fn (Criterion $criterion): array => $criterion->conditions(), $this->criteria)),
+        );
     }
 
     /** Whether one of its criteria compares a company with others. */
@@ -147,7 +192,13 @@ final readonly class ScreenDefinition
     /** @return list<string> every formula in it */
     public function formulas(): array
     {
-        return [...$this->conditions(), ...$this->ranking?->formulas() ?? [], ...$this->regression?->formulas() ?? [], ...$this->columns, ...array_values(array_diff(array_column($this->sort, 'column'), ['ticker', 'name']))];
+        return [
+            ...$this->conditions(),
+            ...$this->ranking?->formulas() ?? [],
+            ...$this->regression?->formulas() ?? [],
+            ...$this->columns,
+            ...array_values(array_diff(array_column($this->sort, 'column'), ['ticker', 'name'])),
+        ];
     }
 
     /**
@@ -160,14 +211,21 @@ final readonly class ScreenDefinition
     {
         $spell = static fn (string $formula): string => (string) $catalogue->expand($catalogue->parse($formula));
         $criterion = static function (array $entry) use ($spell, &$criterion): array {
-            return isset($entry['group']) ? [...$entry, 'criteria' => array_map($criterion, $entry['criteria'])] : [...$entry, 'formula' => $spell($entry['formula'])];
+            return isset($entry['group'])
+                ? [...$entry, 'criteria' => array_map($criterion, $entry['criteria'])]
+                : [...$entry, 'formula' => $spell($entry['formula'])];
         };
         $variable = static fn (array $entry): array => [...$entry, 'formula' => $spell($entry['formula'])];
         $data = $this->toArray();
         $data['universe'] = $this->universe;
         $data['criteria'] = array_map($criterion, $data['criteria']);
         $data['columns'] = array_map($spell, $data['columns']);
-        $data['sort'] = array_map(static fn (array $sort): array => in_array($sort['column'], ['ticker', 'name'], true) ? $sort : [...$sort, 'column' => $spell($sort['column'])], $data['sort']);
+        $data['sort'] = array_map(
+            static fn (array $sort): array => in_array($sort['column'], ['ticker', 'name'], true)
+                ? $sort
+                : [...$sort, 'column' => $spell($sort['column'])],
+            $data['sort'],
+        );
         if ($data['ranking'] !== null) {
             $data['ranking']['components'] = array_map($variable, $data['ranking']['components']);
         }
@@ -183,10 +241,23 @@ final readonly class ScreenDefinition
     public function toArray(): array
     {
         return [
-            'version' => self::VERSION, 'name' => $this->name, 'belief' => $this->belief, 'literature' => $this->literature, 'universe' => (object) $this->universe,
-            'criteria' => array_map(static fn (Criterion $criterion): array => $criterion->toArray(), $this->criteria), 'columns' => $this->columns,
-            'sort' => array_map(static fn (array $sort): array => ['column' => $sort['column'], 'direction' => $sort['descending'] ? 'descending' : 'ascending'], $this->sort),
-            'set_aside' => $this->setAside, 'ranking' => $this->ranking?->toArray(), 'regression' => $this->regression?->toArray(),
+            'version' => self::VERSION,
+            'name' => $this->name,
+            'belief' => $this->belief,
+            'literature' => $this->literature,
+            'universe' => (object) $this->universe,
+            'criteria' => array_map(static fn (Criterion $criterion): array => $criterion->toArray(), $this->criteria),
+            'columns' => $this->columns,
+            'sort' => array_map(
+                static fn (array $sort): array => [
+                    'column' => $sort['column'],
+                    'direction' => $sort['descending'] ? 'descending' : 'ascending',
+                ],
+                $this->sort,
+            ),
+            'set_aside' => $this->setAside,
+            'ranking' => $this->ranking?->toArray(),
+            'regression' => $this->regression?->toArray(),
         ];
     }
 }

@@ -27,7 +27,12 @@ final class Thresholds
                 continue;
             }
             [$expression, $operator, $was] = $comparison;
-            $values = array_values(array_filter($universe->evaluate($expression, Mask::positions($funnel->without($i, $screen)), $reference), static fn (float $x): bool => $x == $x));
+            $values = array_values(
+                array_filter(
+                    $universe->evaluate($expression, Mask::positions($funnel->without($i, $screen)), $reference),
+                    static fn (float $x): bool => $x == $x,
+                ),
+            );
             if ($values === []) {
                 continue;
             }
@@ -43,10 +48,21 @@ final class Thresholds
             $survivors = count(array_filter($values, static fn (float $x): bool => $operator->holds($x, $threshold)));
             $to = (string) Node::binary($operator, $expression, Node::number($threshold));
             if ($to !== (string) $tree) {
-                $proposals[] = ['criterion' => $i, 'from' => (string) $criterion, 'to' => $to, 'threshold' => $threshold, 'was' => $was, 'survivors' => $survivors];
+                $proposals[] = [
+                    'criterion' => $i,
+                    'from' => (string) $criterion,
+                    'to' => $to,
+                    'threshold' => $threshold,
+                    'was' => $was,
+                    'survivors' => $survivors,
+                ];
             }
         }
-        usort($proposals, static fn (array $a, array $b): int => abs($a['survivors'] - $wished) <=> abs($b['survivors'] - $wished) ?: $a['criterion'] <=> $b['criterion']);
+        usort(
+            $proposals,
+            static fn (array $a, array $b): int => abs($a['survivors'] - $wished) <=> abs($b['survivors'] - $wished) ?:
+            $a['criterion'] <=> $b['criterion'],
+        );
 
         return $proposals;
     }

@@ -40,7 +40,8 @@ final class Warnings
     /**
      * What can be told from the funnel at once.
      *
-     * @return list<array{kind: 'concentration'|'undecidable'|'currencies'|'year_ends'|'stale', count: int, of: int, sector?: string, criterion?: string}>
+     * @return list<array{kind: 'concentration'|'undecidable'|'currencies'|'year_ends'|'stale', count: int, of: int, sector?: string,
+     *     criterion?: string}>
      */
     public static function of(Funnel $funnel, Universe $universe): array
     {
@@ -54,7 +55,12 @@ final class Warnings
         $before = Mask::count($funnel->start);
         foreach ($funnel->steps as $step) {
             if ($step['undecidable'] > self::UNDECIDABLE * $before) {
-                $warnings[] = ['kind' => 'undecidable', 'criterion' => $step['criterion'], 'count' => $step['undecidable'], 'of' => $before];
+                $warnings[] = [
+                    'kind' => 'undecidable',
+                    'criterion' => $step['criterion'],
+                    'count' => $step['undecidable'],
+                    'of' => $before,
+                ];
             }
             $before = $step['survivors'];
         }
@@ -68,7 +74,12 @@ final class Warnings
         }
         $oldest = (string) Day::plus($universe->asOf, -self::STALE_DAYS);
         $reported = $universe->category('reported');
-        $stale = Mask::count($funnel->survived & $reported->among(array_values(array_filter($reported->words, static fn (string $day): bool => $day !== '' && $day < $oldest))));
+        $stale = Mask::count(
+            $funnel->survived &
+                $reported->among(
+                    array_values(array_filter($reported->words, static fn (string $day): bool => $day !== '' && $day < $oldest)),
+                ),
+        );
         if ($stale > 0) {
             $warnings[] = ['kind' => 'stale', 'count' => $stale, 'of' => $total];
         }
@@ -79,7 +90,8 @@ final class Warnings
     /**
      * What takes a closer look: thresholds where a small move changes much, and criteria that say the same.
      *
-     * @return list<array{kind: 'edge'|'duplicate', criterion: string, count: int, of: int, other?: string, correlation?: float, loosened?: int, tightened?: int}>
+     * @return list<array{kind: 'edge'|'duplicate', criterion: string, count: int, of: int, other?: string, correlation?: float,
+     *     loosened?: int, tightened?: int}>
      */
     public static function onCloserLook(ScreenDefinition $screen, Funnel $funnel, Universe $universe): array
     {
@@ -92,8 +104,15 @@ final class Warnings
         $total = Mask::count($funnel->survived);
         $warnings = [];
         foreach ($screen->criteria as $i => $criterion) {
-            $comparison = $criterion->active && $criterion->formula !== null ? $universe->catalogue->parse($criterion->formula)->comparison() : null;
-            if ($comparison === null || $total < self::FEWEST || ! $comparison[1]->isInequality() || $comparison[0]->kind !== 'name' || $universe->catalogue->find($comparison[0]->symbol) === null) {
+            $comparison =
+                $criterion->active && $criterion->formula !== null ? $universe->catalogue->parse($criterion->formula)->comparison() : null;
+            if (
+                $comparison === null ||
+                $total < self::FEWEST ||
+                ! $comparison[1]->isInequality() ||
+                $comparison[0]->kind !== 'name' ||
+                $universe->catalogue->find($comparison[0]->symbol) === null
+            ) {
                 continue;
             }
             [$expression, $operator, $threshold] = $comparison;
@@ -107,7 +126,14 @@ final class Warnings
             $loosened = Mask::count($without & $column->compare($operator, $threshold + $nudge)->true);
             $tightened = Mask::count($without & $column->compare($operator, $threshold - $nudge)->true);
             if (max($loosened - $total, $total - $tightened) > self::MOVED * $total) {
-                $warnings[] = ['kind' => 'edge', 'criterion' => (string) $criterion, 'count' => $total, 'of' => $total, 'loosened' => $loosened, 'tightened' => $tightened];
+                $warnings[] = [
+                    'kind' => 'edge',
+                    'criterion' => (string) $criterion,
+                    'count' => $total,
+                    'of' => $total,
+                    'loosened' => $loosened,
+                    'tightened' => $tightened,
+                ];
             }
         }
 
@@ -126,7 +152,8 @@ final class Warnings
         $positions = array_values(array_filter($positions, static fn (int $i): bool => $i % $step === 0, ARRAY_FILTER_USE_KEY));
         $ranked = [];
         foreach ($screen->criteria as $i => $criterion) {
-            $comparison = $criterion->active && $criterion->formula !== null ? $universe->catalogue->parse($criterion->formula)->comparison() : null;
+            $comparison =
+                $criterion->active && $criterion->formula !== null ? $universe->catalogue->parse($criterion->formula)->comparison() : null;
             if ($comparison !== null && count($ranked) < 12) {
                 $ranked[$i] = $universe->evaluate($comparison[0], $positions);
             }
@@ -137,7 +164,14 @@ final class Warnings
             foreach (array_slice($places, $at + 1) as $j) {
                 $correlation = self::rankCorrelation($ranked[$i], $ranked[$j]);
                 if ($correlation !== null && abs($correlation) > self::ALIKE) {
-                    $warnings[] = ['kind' => 'duplicate', 'criterion' => (string) $screen->criteria[$i], 'other' => (string) $screen->criteria[$j], 'correlation' => $correlation, 'count' => count($positions), 'of' => Mask::count($funnel->start)];
+                    $warnings[] = [
+                        'kind' => 'duplicate',
+                        'criterion' => (string) $screen->criteria[$i],
+                        'other' => (string) $screen->criteria[$j],
+                        'correlation' => $correlation,
+                        'count' => count($positions),
+                        'of' => Mask::count($funnel->start),
+                    ];
                 }
             }
         }
@@ -159,6 +193,8 @@ final class Warnings
             }
         }
 
-        return count($a) < 20 ? null : Descriptive::correlation(Descriptive::known(Rank::of($a)), Descriptive::known(Rank::of($b)))['correlation'];
+        return count($a) < 20
+            ? null
+            : Descriptive::correlation(Descriptive::known(Rank::of($a)), Descriptive::known(Rank::of($b)))['correlation'];
     }
 }

@@ -55,6 +55,13 @@ final class Quantile
         }
         $iqr = $q3 - $q1;
 
-        return ['q1' => $q1, 'median' => $median, 'q3' => $q3, 'iqr' => $iqr, 'lower_fence' => $q1 - $k * $iqr, 'upper_fence' => $q3 + $k * $iqr];
+        return [
+            'q1' => $q1,
+            'median' => $median,
+            'q3' => $q3,
+            'iqr' => $iqr,
+            'lower_fence' => $q1 - $k * $iqr,
+            'upper_fence' => $q3 + $k * $iqr,
+        ];
     }
 }

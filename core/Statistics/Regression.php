@@ -174,12 +174,20 @@ final readonly class Regression
         $rSquared = $constant ? null : ($exact ? 1.0 : 1 - $rss / $tss);
 
         return new self(
-            false, $n, array_values($coefficients), array_values($errors), array_values($t),
+            false,
+            $n,
+            array_values($coefficients),
+            array_values($errors),
+            array_values($t),
             $rSquared,
-            $rSquared === null ? null : ($exact ? 1.0 : ($df === 0 ? null : 1 - (1 - $rSquared) * ($n - 1) / $df)),
-            sqrt($variance), $df,
-            $exact || $df === 0 || $rSquared === null || $k === 1 ? null : ($rSquared / ($k - 1)) / ((1 - $rSquared) / $df),
-            $fitted, $residuals, array_map('array_values', array_values($inverse)), $q,
+            $rSquared === null ? null : ($exact ? 1.0 : ($df === 0 ? null : 1 - ((1 - $rSquared) * ($n - 1)) / $df)),
+            sqrt($variance),
+            $df,
+            $exact || $df === 0 || $rSquared === null || $k === 1 ? null : $rSquared / ($k - 1) / ((1 - $rSquared) / $df),
+            $fitted,
+            $residuals,
+            array_map('array_values', array_values($inverse)),
+            $q,
         );
     }
 

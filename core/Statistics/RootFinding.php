@@ -28,13 +28,13 @@ final class RootFinding
         if ($fb == 0.0) {
             return $high;
         }
-        if (! is_finite($fa) || ! is_finite($fb) || ($fa > 0) === ($fb > 0)) {
+        if (! is_finite($fa) || ! is_finite($fb) || $fa > 0 === $fb > 0) {
             return null;
         }
         [$a, $b, $c, $fc] = [$low, $high, $low, $fa];
         $d = $e = $b - $a;
         for ($i = 0; $i < 300; $i++) {
-            if (($fb > 0) === ($fc > 0)) {
+            if ($fb > 0 === $fc > 0) {
                 [$c, $fc] = [$a, $fa];
                 $d = $e = $b - $a;
             }
@@ -58,7 +58,7 @@ final class RootFinding
                     $p = $s * (2 * $half * $q * ($q - $r) - ($b - $a) * ($r - 1));
                     $q = ($q - 1) * ($r - 1) * ($s - 1);
                 }
-                $p > 0 ? $q = -$q : $p = -$p;
+                $p > 0 ? ($q = -$q) : ($p = -$p);
                 if (2 * $p < min(3 * $half * $q - abs($limit * $q), abs($e * $q))) {
                     $e = $d;
                     $d = $p / $q;
@@ -89,12 +89,12 @@ final class RootFinding
         $previous = null;
         $at = $low;
         for ($i = 0; $i <= $steps; $i++) {
-            $x = $low + ($high - $low) * $i / $steps;
+            $x = $low + (($high - $low) * $i) / $steps;
             $y = $f($x);
             if ($y !== null && is_finite($y)) {
                 if ($y == 0.0) {
                     $roots[] = $x;
-                } elseif ($previous !== null && $previous != 0.0 && ($previous > 0) !== ($y > 0)) {
+                } elseif ($previous !== null && $previous != 0.0 && $previous > 0 !== $y > 0) {
                     $root = self::bracketed(static fn (float $z): float => $f($z) ?? NAN, $at, $x);
                     if ($root !== null) {
                         $roots[] = $root;

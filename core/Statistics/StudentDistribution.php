@@ -32,8 +32,8 @@ final class StudentDistribution
         $front = exp(self::logGamma($a + $b) - self::logGamma($a) - self::logGamma($b) + $a * log($x) + $b * log(1 - $x));
 
         return $x < ($a + 1) / ($a + $b + 2)
-            ? $front * self::continuedFraction($x, $a, $b) / $a
-            : 1 - $front * self::continuedFraction(1 - $x, $b, $a) / $b;
+            ? ($front * self::continuedFraction($x, $a, $b)) / $a
+            : 1 - ($front * self::continuedFraction(1 - $x, $b, $a)) / $b;
     }
 
     /** Lentz's method for the continued fraction of the incomplete beta function. */
@@ -41,14 +41,16 @@ final class StudentDistribution
     {
         $tiny = 1e-300;
         $c = 1.0;
-        $d = 1 - ($a + $b) * $x / ($a + 1);
+        $d = 1 - (($a + $b) * $x) / ($a + 1);
         $d = 1 / (abs($d) < $tiny ? $tiny : $d);
         $h = $d;
         for ($m = 1; $m <= 500; $m++) {
-            foreach ([
-                $m * ($b - $m) * $x / (($a + 2 * $m - 1) * ($a + 2 * $m)),
-                -($a + $m) * ($a + $b + $m) * $x / (($a + 2 * $m) * ($a + 2 * $m + 1)),
-            ] as $term) {
+            foreach (
+                [
+                    ($m * ($b - $m) * $x) / (($a + 2 * $m - 1) * ($a + 2 * $m)),
+                    (-($a + $m) * ($a + $b + $m) * $x) / (($a + 2 * $m) * ($a + 2 * $m + 1)),
+                ] as $term
+            ) {
                 $d = 1 + $term * $d;
                 $d = 1 / (abs($d) < $tiny ? $tiny : $d);
                 $c = 1 + $term / $c;
@@ -66,8 +68,17 @@ final class StudentDistribution
     /** Lanczos approximation, g = 7, nine terms. */
     private static function logGamma(float $z): float
     {
-        static $p = [0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
-            12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7];
+        static $p = [
+            0.99999999999980993,
+            676.5203681218851,
+            -1259.1392167224028,
+            771.32342877765313,
+            -176.61502916214059,
+            12.507343278686905,
+            -0.13857109526572012,
+            9.9843695780195716e-6,
+            1.5056327351493116e-7,
+        ];
         if ($z < 0.5) {
             return log(M_PI / sin(M_PI * $z)) - self::logGamma(1 - $z);
         }

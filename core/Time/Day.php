@@ -32,7 +32,12 @@ final class Day
         $d = $day % 100;
         $a = intdiv($m - 14, 12);
 
-        return intdiv(1461 * ($y + 4800 + $a), 4) + intdiv(367 * ($m - 2 - 12 * $a), 12) - intdiv(3 * intdiv($y + 4900 + $a, 100), 4) + $d - 32075 - 2440588;
+        return intdiv(1461 * ($y + 4800 + $a), 4) +
+            intdiv(367 * ($m - 2 - 12 * $a), 12) -
+            intdiv(3 * intdiv($y + 4900 + $a, 100), 4) +
+            $d -
+            32075 -
+            2440588;
     }
 
     /** Calendar days from one day to another. */
@@ -64,8 +69,8 @@ final class Day
     /** The same date so many months earlier; the last day of the month where it has no such date. */
     public static function monthsEarlier(int $day, int $months): int
     {
-        $month = intdiv($day, 10000) * 12 + intdiv($day, 100) % 100 - 1 - $months;
-        $month = intdiv($month, 12) * 100 + $month % 12 + 1;
+        $month = intdiv($day, 10000) * 12 + (intdiv($day, 100) % 100) - 1 - $months;
+        $month = intdiv($month, 12) * 100 + ($month % 12) + 1;
 
         return $month * 100 + min($day % 100, self::daysOfMonth($month));
     }
@@ -93,7 +98,7 @@ final class Day
     {
         $last = self::ordinal(($month % 100 === 12 ? $month + 89 : $month + 1) * 100 + 1) - 1;
         // 1970-01-01 was a Thursday.
-        $weekday = (($last + 3) % 7 + 7) % 7;
+        $weekday = ((($last + 3) % 7) + 7) % 7;
 
         return self::fromOrdinal($weekday > 4 ? $last - $weekday + 4 : $last);
     }

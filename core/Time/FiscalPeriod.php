@@ -53,15 +53,15 @@ final class FiscalPeriod
     /** A quarter moved by a number of quarters. */
     public static function shiftQuarters(int $period, int $quarters): int
     {
-        $index = intdiv($period, 10) * 4 + $period % 10 - 1 + $quarters;
+        $index = intdiv($period, 10) * 4 + ($period % 10) - 1 + $quarters;
 
-        return intdiv($index, 4) * 10 + $index % 4 + 1;
+        return intdiv($index, 4) * 10 + ($index % 4) + 1;
     }
 
     /** Quarters from one quarter to another; negative if the other is earlier. */
     public static function quartersBetween(int $from, int $to): int
     {
-        return (intdiv($to, 10) - intdiv($from, 10)) * 4 + $to % 10 - $from % 10;
+        return (intdiv($to, 10) - intdiv($from, 10)) * 4 + ($to % 10) - ($from % 10);
     }
 
     public static function label(int $period): string
@@ -70,7 +70,7 @@ final class FiscalPeriod
             0 => 'FY ',
             self::FIRST_HALF => 'H1 ',
             self::SECOND_HALF => 'H2 ',
-            default => 'Q'.($period % 10).' ',
+            default => 'Q'.$period % 10 .' ',
         }.intdiv($period, 10);
     }
 }

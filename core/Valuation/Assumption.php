@@ -23,7 +23,15 @@ final readonly class Assumption implements \JsonSerializable
 
     public function own(float $value): self
     {
-        return new self($this->name, $this->label, $this->unit, $value, 'own', [$this->source === 'own' ? 'before' : $this->source => $this->value, ...$this->alternatives], $this->note);
+        return new self(
+            $this->name,
+            $this->label,
+            $this->unit,
+            $value,
+            'own',
+            [$this->source === 'own' ? 'before' : $this->source => $this->value, ...$this->alternatives],
+            $this->note,
+        );
     }
 
     /** @return array<string, mixed> */

@@ -19,7 +19,9 @@ final readonly class EquityBridge
     {
         foreach (array_keys($amounts) as $name) {
             if (! in_array($name, [...self::ADDED, ...self::DEDUCTED], true)) {
-                throw new \InvalidArgumentException("\"{$name}\" is not a part of the equity bridge; it has ".implode(', ', [...self::ADDED, ...self::DEDUCTED]).'.');
+                throw new \InvalidArgumentException(
+                    "\"{$name}\" is not a part of the equity bridge; it has ".implode(', ', [...self::ADDED, ...self::DEDUCTED]).'.',
+                );
             }
         }
     }

@@ -16,10 +16,15 @@ final class InvalidAssumption extends \InvalidArgumentException implements Logio
 
     public static function growthNotBelowRate(float $growth, float $rate): self
     {
-        return new self('terminal_growth', sprintf(
-            'Terminal growth of %.2f %% is not below the discount rate of %.2f %%: the value would be infinite. Lower the growth, raise the rate, or end with an exit multiple.',
-            100 * $growth, 100 * $rate,
-        ));
+        return new self(
+            'terminal_growth',
+            sprintf(
+                'Terminal growth of %.2f %% is not below the discount rate of %.2f %%: the value would be infinite. Lower the growth, '
+                    .'raise the rate, or end with an exit multiple.',
+                100 * $growth,
+                100 * $rate,
+            ),
+        );
     }
 
     public static function unknown(string $name, string ...$known): self

@@ -47,7 +47,11 @@ final class MarginOfSafety
         return array_map(static function (float $margin) use ($value, $price): array {
             $below = self::buyBelow($value, $margin);
 
-            return ['margin' => $margin, 'buy_below' => $below, 'from_price' => $below === null || $price === null || $price <= 0 ? null : $below / $price - 1];
+            return [
+                'margin' => $margin,
+                'buy_below' => $below,
+                'from_price' => $below === null || $price === null || $price <= 0 ? null : $below / $price - 1,
+            ];
         }, $margins);
     }
 }

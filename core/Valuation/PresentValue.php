@@ -32,6 +32,9 @@ final class PresentValue
     public static function internalRates(array $flows): array
     {
         // In x = ln(1 + r) the whole range from near total loss to very high rates is searched evenly.
-        return array_map(static fn (float $x): float => exp($x) - 1, RootFinding::scan(static fn (float $x): float => self::net($flows, exp($x) - 1), -7.0, 7.0, 2800));
+        return array_map(
+            static fn (float $x): float => exp($x) - 1,
+            RootFinding::scan(static fn (float $x): float => self::net($flows, exp($x) - 1), -7.0, 7.0, 2800),
+        );
     }
 }

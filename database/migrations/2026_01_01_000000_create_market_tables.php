@@ -6,7 +6,10 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
-/** What is publicly known: companies, securities, filings, prices, estimates. Days are integers YYYYMMDD, periods fiscal year × 10 + quarter. */
+/**
+ * What is publicly known: companies, securities, filings, prices, estimates. Days are integers YYYYMMDD, periods fiscal year × 10 +
+ * quarter.
+ */
 return new class extends Migration
 {
     public function up(): void
@@ -125,7 +128,22 @@ return new class extends Migration
 
     public function down(): void
     {
-        foreach (['metric_columns', 'column_sets', 'economy_series', 'estimates', 'dividends', 'corporate_actions', 'bars', 'facts', 'filings', 'securities', 'companies', 'exchanges'] as $table) {
+        foreach (
+            [
+                'metric_columns',
+                'column_sets',
+                'economy_series',
+                'estimates',
+                'dividends',
+                'corporate_actions',
+                'bars',
+                'facts',
+                'filings',
+                'securities',
+                'companies',
+                'exchanges',
+            ] as $table
+        ) {
             Schema::dropIfExists($table);
         }
     }

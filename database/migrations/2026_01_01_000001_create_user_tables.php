@@ -130,7 +130,23 @@ return new class extends Migration
 
     public function down(): void
     {
-        foreach (['cache_locks', 'cache', 'tasks', 'failed_jobs', 'jobs', 'notes', 'decisions', 'valuations', 'company_list_items', 'company_lists', 'screens', 'sessions', 'users'] as $table) {
+        foreach (
+            [
+                'cache_locks',
+                'cache',
+                'tasks',
+                'failed_jobs',
+                'jobs',
+                'notes',
+                'decisions',
+                'valuations',
+                'company_list_items',
+                'company_lists',
+                'screens',
+                'sessions',
+                'users',
+            ] as $table
+        ) {
             Schema::dropIfExists($table);
         }
     }

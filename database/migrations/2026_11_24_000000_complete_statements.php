@@ -176,7 +176,23 @@ return new class extends Migration
 
     public function down(): void
     {
-        foreach (['template_choices', 'findings', 'judgements', 'one_offs', 'corrections', 'transactions', 'insider_trades', 'holdings', 'breakdown_facts', 'line_mappings', 'import_profiles', 'replaced_rows', 'imports'] as $table) {
+        foreach (
+            [
+                'template_choices',
+                'findings',
+                'judgements',
+                'one_offs',
+                'corrections',
+                'transactions',
+                'insider_trades',
+                'holdings',
+                'breakdown_facts',
+                'line_mappings',
+                'import_profiles',
+                'replaced_rows',
+                'imports',
+            ] as $table
+        ) {
             Schema::dropIfExists($table);
         }
         foreach (self::IMPORTED as $name) {

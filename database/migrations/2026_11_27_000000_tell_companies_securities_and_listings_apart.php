@@ -66,11 +66,13 @@ return new class extends Migration
             $table->unique(['company_id', 'attribute', 'until_day']);
         });
         // A bar is found by its key alone, so the rows lie in its order.
-        DB::statement('create table dated_bars (
+        DB::statement(
+            'create table dated_bars (
             listing_id integer not null references listings (id) on delete cascade, day integer not null, high double not null,
             low double not null, close double not null,
             volume double not null, import_id integer, open double, primary key (listing_id, day)
-        )'.(DB::getDriverName() === 'sqlite' ? ' without rowid' : ''));
+        )'.(DB::getDriverName() === 'sqlite' ? ' without rowid' : ''),
+        );
         Schema::create('identified_securities', static function (Blueprint $table): void {
             $table->id();
             $table->foreignId('company_id')->nullable()->constrained()->cascadeOnDelete();
@@ -86,12 +88,24 @@ return new class extends Migration
 
     private static function moveRows(): void
     {
-        DB::statement('insert into listings (id, security_id, exchange_id, ticker, currency, to_day, ended_because) select id, id, exchange_id, ticker, currency, delisted_on, delisting_reason from securities');
+        DB::statement(
+            'insert into listings (id, security_id, exchange_id, ticker, currency, to_day, ended_because) select id, id, exchange_id, '
+                .'ticker, currency, delisted_on, delisting_reason from securities',
+        );
         // Companies made by an import were given numbers nobody had issued.
-        DB::statement("insert into identifiers (security_id, scheme, value) select s.id, 'isin', s.isin from securities s left join companies c on c.id = s.company_id where c.import_id is null");
+        DB::statement(
+            "insert into identifiers (security_id, scheme, value) select s.id, 'isin', s.isin from securities s left join companies c on "
+                .'c.id = s.company_id where c.import_id is null',
+        );
         DB::statement('insert into identified_securities (id, company_id, kind, name) select id, company_id, kind, name from securities');
-        DB::statement('insert into dated_bars (listing_id, day, high, low, close, volume, import_id, open) select security_id, day, high, low, close, volume, import_id, open from bars order by security_id, day');
-        DB::statement("update replaced_rows set row = json_remove(json_set(row, '$.listing_id', json_extract(row, '$.security_id')), '$.security_id') where table_name = 'bars'");
+        DB::statement(
+            'insert into dated_bars (listing_id, day, high, low, close, volume, import_id, open) select security_id, day, high, low, '
+                .'close, volume, import_id, open from bars order by security_id, day',
+        );
+        DB::statement(
+            "update replaced_rows set row = json_remove(json_set(row, '$.listing_id', json_extract(row, '$.security_id')), "
+                ."'$.security_id') where table_name = 'bars'",
+        );
         Schema::drop('bars');
         Schema::rename('dated_bars', 'bars');
         Schema::drop('securities');
@@ -101,6 +115,8 @@ return new class extends Migration
 
     public function down(): void
     {
-        throw new \LogicException('Securities with several listings cannot be put back into one row. Restore the back-up made before the upgrade.');
+        throw new \LogicException(
+            'Securities with several listings cannot be put back into one row. Restore the back-up made before the upgrade.',
+        );
     }
 };

@@ -28,8 +28,13 @@ return new class extends Migration
         });
         foreach (self::SOURCES as $table => $owner) {
             foreach (['update' => ['old', 'new'], 'delete' => ['old']] as $event => $rows) {
-                $forget = implode(' ',
-                    array_map(static fn (string $row): string => "delete from packed_rows where source = '{$table}' and owner = {$row}.{$owner};", $rows));
+                $forget = implode(
+                    ' ',
+                    array_map(
+                        static fn (string $row): string => "delete from packed_rows where source = '{$table}' and owner = {$row}.{$owner};",
+                        $rows,
+                    ),
+                );
                 DB::statement("create trigger {$table}_unpacked_by_{$event} after {$event} on {$table} begin {$forget} end");
             }
         }

@@ -17,7 +17,10 @@ return new class extends Migration
             $table->foreignId('user_id')->constrained()->cascadeOnDelete();
             $table->primary(['task_id', 'user_id']);
         });
-        DB::table('task_user')->insertUsing(['task_id', 'user_id'], DB::table('back_tests')->whereNotNull('task_id')->distinct()->select('task_id', 'user_id'));
+        DB::table('task_user')->insertUsing(
+            ['task_id', 'user_id'],
+            DB::table('back_tests')->whereNotNull('task_id')->distinct()->select('task_id', 'user_id'),
+        );
     }
 
     public function down(): void

@@ -37,27 +37,108 @@ final class EveryRouteTest extends DemoTestCase
 
     /** The same for everybody who has an account, or computed from what the request itself says. */
     private const SHARED = [
-        'DELETE session', 'GET catalogue', 'GET ready-screens', 'GET metrics/{key}', 'GET margin-of-safety', 'POST refreshes', 'POST baskets/run', 'POST rankings/run', 'POST regressions/run', 'POST own-metrics/preview',
-        'POST screens/run', 'POST screens/closer-look', 'POST screens/group-lines', 'POST screens/proposals', 'POST screens/score', 'POST screens/cleaning', 'POST screens/export', 'POST screens/written-out',
-        'POST screens/distribution', 'GET companies/{ticker}/identity', 'GET companies/{ticker}/export', 'GET companies/{ticker}/breakdowns', 'GET companies/{ticker}/bridges', 'GET companies/{ticker}/dividends',
-        'GET companies/{ticker}/people', 'GET companies/{ticker}/prices', 'POST companies/{ticker}/checklist', 'POST companies/{ticker}/cash-flow-value', 'POST companies/{ticker}/cash-flow-value/working',
-        'POST companies/{ticker}/cash-flow-value/solve', 'POST companies/{ticker}/cash-flow-value/sensitivity',
+        'DELETE session',
+        'GET catalogue',
+        'GET ready-screens',
+        'GET metrics/{key}',
+        'GET margin-of-safety',
+        'POST refreshes',
+        'POST baskets/run',
+        'POST rankings/run',
+        'POST regressions/run',
+        'POST own-metrics/preview',
+        'POST screens/run',
+        'POST screens/closer-look',
+        'POST screens/group-lines',
+        'POST screens/proposals',
+        'POST screens/score',
+        'POST screens/cleaning',
+        'POST screens/export',
+        'POST screens/written-out',
+        'POST screens/distribution',
+        'GET companies/{ticker}/identity',
+        'GET companies/{ticker}/export',
+        'GET companies/{ticker}/breakdowns',
+        'GET companies/{ticker}/bridges',
+        'GET companies/{ticker}/dividends',
+        'GET companies/{ticker}/people',
+        'GET companies/{ticker}/prices',
+        'POST companies/{ticker}/checklist',
+        'POST companies/{ticker}/cash-flow-value',
+        'POST companies/{ticker}/cash-flow-value/working',
+        'POST companies/{ticker}/cash-flow-value/solve',
+        'POST companies/{ticker}/cash-flow-value/sensitivity',
     ];
 
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
     private const OF_WHO_ASKS = [
-        'GET archive', 'GET finder', 'GET findings', 'GET screens', 'POST screens', 'GET back-tests', 'POST back-tests', 'GET own-metrics', 'POST own-metrics', 'GET column-views', 'POST column-views', 'GET lists',
-        'POST lists', 'GET valuations', 'POST valuations', 'GET decisions', 'POST decisions', 'GET corrections', 'GET imports', 'POST imports', 'GET import-profiles', 'GET companies/{ticker}', 'GET companies/{ticker}/metrics',
-        'GET companies/{ticker}/statements', 'GET companies/{ticker}/working', 'GET companies/{ticker}/breaks', 'GET companies/{ticker}/figure-history', 'GET companies/{ticker}/entry-sheet', 'GET companies/{ticker}/notes',
-        'POST companies/{ticker}/notes', 'POST companies/{ticker}/one-offs', 'POST companies/{ticker}/judgements', 'POST companies/{ticker}/corrections', 'POST companies/{ticker}/findings/mend', 'PUT companies/{ticker}/template',
+        'GET archive',
+        'GET finder',
+        'GET findings',
+        'GET screens',
+        'POST screens',
+        'GET back-tests',
+        'POST back-tests',
+        'GET own-metrics',
+        'POST own-metrics',
+        'GET column-views',
+        'POST column-views',
+        'GET lists',
+        'POST lists',
+        'GET valuations',
+        'POST valuations',
+        'GET decisions',
+        'POST decisions',
+        'GET corrections',
+        'GET imports',
+        'POST imports',
+        'GET import-profiles',
+        'GET companies/{ticker}',
+        'GET companies/{ticker}/metrics',
+        'GET companies/{ticker}/statements',
+        'GET companies/{ticker}/working',
+        'GET companies/{ticker}/breaks',
+        'GET companies/{ticker}/figure-history',
+        'GET companies/{ticker}/entry-sheet',
+        'GET companies/{ticker}/notes',
+        'POST companies/{ticker}/notes',
+        'POST companies/{ticker}/one-offs',
+        'POST companies/{ticker}/judgements',
+        'POST companies/{ticker}/corrections',
+        'POST companies/{ticker}/findings/mend',
+        'PUT companies/{ticker}/template',
     ];
 
     /** About one thing that somebody owns: for everybody else it does not exist. */
     private const OWNED = [
-        'PUT screens/{id}', 'DELETE screens/{id}', 'GET back-tests/{id}', 'DELETE back-tests/{id}', 'PUT own-metrics/{id}', 'DELETE own-metrics/{id}', 'DELETE column-views/{id}', 'GET lists/{id}', 'DELETE lists/{id}',
-        'PUT lists/{id}/items/{ticker}', 'DELETE valuations/{id}', 'PUT decisions/{id}', 'DELETE decisions/{id}', 'POST decisions/{id}/restore', 'DELETE corrections/{batch}', 'POST corrections/{batch}/restore',
-        'GET imports/{id}', 'PUT imports/{id}', 'DELETE imports/{id}', 'POST imports/{id}/store', 'POST imports/{id}/profile', 'DELETE import-profiles/{id}', 'PUT one-offs/{id}', 'DELETE one-offs/{id}', 'DELETE judgements/{id}',
-        'DELETE notes/{id}', 'GET tasks/{id}', 'DELETE tasks/{id}',
+        'PUT screens/{id}',
+        'DELETE screens/{id}',
+        'GET back-tests/{id}',
+        'DELETE back-tests/{id}',
+        'PUT own-metrics/{id}',
+        'DELETE own-metrics/{id}',
+        'DELETE column-views/{id}',
+        'GET lists/{id}',
+        'DELETE lists/{id}',
+        'PUT lists/{id}/items/{ticker}',
+        'DELETE valuations/{id}',
+        'PUT decisions/{id}',
+        'DELETE decisions/{id}',
+        'POST decisions/{id}/restore',
+        'DELETE corrections/{batch}',
+        'POST corrections/{batch}/restore',
+        'GET imports/{id}',
+        'PUT imports/{id}',
+        'DELETE imports/{id}',
+        'POST imports/{id}/store',
+        'POST imports/{id}/profile',
+        'DELETE import-profiles/{id}',
+        'PUT one-offs/{id}',
+        'DELETE one-offs/{id}',
+        'DELETE judgements/{id}',
+        'DELETE notes/{id}',
+        'GET tasks/{id}',
+        'DELETE tasks/{id}',
     ];
 
     /** @return list<string> method and address of every route of the API */
@@ -84,7 +165,9 @@ final class EveryRouteTest extends DemoTestCase
     public function test_a_guest_is_let_in_nowhere_but_at_the_door(): void
     {
         foreach (array_diff(self::routes(), self::PUBLIC) as $route) {
-            $this->ask($route, ['{id}' => '1', '{batch}' => self::BATCH])->assertStatus(401)->assertHeader('Content-Type', 'application/problem+json');
+            $this->ask($route, ['{id}' => '1', '{batch}' => self::BATCH])
+                ->assertStatus(401)
+                ->assertHeader('Content-Type', 'application/problem+json');
         }
     }
 
@@ -141,14 +224,24 @@ final class EveryRouteTest extends DemoTestCase
         $bob = $this->someone('Bob');
         $task = Task::query()->create(['kind' => 'refresh', 'subject' => '2019-05-20', 'state' => 'running']);
         $task->owners()->attach([$ada->id, $bob->id]);
-        $this->actingAs($ada)->deleteJson("/api/v1/tasks/{$task->id}")->assertNoContent();
+        $this->actingAs($ada)
+            ->deleteJson("/api/v1/tasks/{$task->id}")
+            ->assertNoContent();
         $this->getJson("/api/v1/tasks/{$task->id}")->assertStatus(404);
-        $this->actingAs($bob)->getJson("/api/v1/tasks/{$task->id}")->assertOk()->assertJsonPath('state', 'running');
+        $this->actingAs($bob)
+            ->getJson("/api/v1/tasks/{$task->id}")
+            ->assertOk()
+            ->assertJsonPath('state', 'running');
         $this->deleteJson("/api/v1/tasks/{$task->id}")->assertNoContent();
         $this->assertSame('cancelled', $task->refresh()->state);
-        $again = $this->actingAs($ada)->postJson('/api/v1/refreshes', ['as_of' => '2019-05-20'])->assertStatus(202)->json('id');
+        $again = $this->actingAs($ada)
+            ->postJson('/api/v1/refreshes', ['as_of' => '2019-05-20'])
+            ->assertStatus(202)
+            ->json('id');
         $this->assertSame($task->id, $again);
-        $this->getJson("/api/v1/tasks/{$again}")->assertOk()->assertJsonPath('state', 'done');
+        $this->getJson("/api/v1/tasks/{$again}")
+            ->assertOk()
+            ->assertJsonPath('state', 'done');
     }
 
     /** @param  array<string, string>  $parameters */
@@ -157,7 +250,10 @@ final class EveryRouteTest extends DemoTestCase
         [$method, $path] = explode(' ', $route);
         $path = strtr($path, [...$parameters, '{ticker}' => 'BRSW', '{key}' => 'price_to_earnings']);
 
-        return $this->json($method, "/api/v1/{$path}?q=".self::SECRET.'&line=revenue&period=20250&name=price_to_earnings&value=1&margin=0.2');
+        return $this->json(
+            $method,
+            "/api/v1/{$path}?q=".self::SECRET.'&line=revenue&period=20250&name=price_to_earnings&value=1&margin=0.2',
+        );
     }
 
     /** @return array<string, int> one of each kind, by the first part of its address */
@@ -169,21 +265,84 @@ final class EveryRouteTest extends DemoTestCase
         $task = Task::query()->create(['kind' => 'back-test', 'subject' => $s, 'state' => 'running', 'message' => $s]);
         $task->owners()->attach($user);
         $list = CompanyList::query()->create([...$mine, 'name' => $s, 'as_of' => self::TODAY]);
-        CompanyListItem::query()->create(['company_list_id' => $list->id, 'company_id' => $its['company_id'], 'position' => 1, 'reason' => $s]);
-        Correction::query()->create([...$its, 'line' => 'revenue', 'period' => 20250, 'value' => 1, 'public_on' => 20260301, 'note' => $s, 'source' => $s, 'batch' => self::BATCH]);
+        CompanyListItem::query()->create([
+            'company_list_id' => $list->id,
+            'company_id' => $its['company_id'],
+            'position' => 1,
+            'reason' => $s,
+        ]);
+        Correction::query()->create([
+            ...$its,
+            'line' => 'revenue',
+            'period' => 20250,
+            'value' => 1,
+            'public_on' => 20260301,
+            'note' => $s,
+            'source' => $s,
+            'batch' => self::BATCH,
+        ]);
         $definition = ['name' => $s, 'belief' => $s, 'criteria' => [], 'columns' => [], 'sort' => [], 'universe' => []];
 
         return [
-            'tasks' => $task->id, 'lists' => $list->id, 'corrections' => 0,
+            'tasks' => $task->id,
+            'lists' => $list->id,
+            'corrections' => 0,
             'screens' => Screen::query()->create([...$mine, 'name' => $s, 'definition' => $definition])->id,
-            'back-tests' => BackTest::query()->create([...$mine, 'task_id' => $task->id, 'name' => $s, 'settings' => ['screen' => $definition]])->id,
-            'own-metrics' => OwnMetric::query()->create([...$mine, 'key' => "my_{$s}", 'label' => $s, 'kind' => 'formula', 'definition' => ['definition' => ['formula' => 'price * 2']], 'unit' => 'money_per_share', 'better' => 'higher', 'note' => $s])->id,
+            'back-tests' => BackTest::query()->create([
+                ...$mine,
+                'task_id' => $task->id,
+                'name' => $s,
+                'settings' => ['screen' => $definition],
+            ])->id,
+            'own-metrics' => OwnMetric::query()->create([
+                ...$mine,
+                'key' => "my_{$s}",
+                'label' => $s,
+                'kind' => 'formula',
+                'definition' => ['definition' => ['formula' => 'price * 2']],
+                'unit' => 'money_per_share',
+                'better' => 'higher',
+                'note' => $s,
+            ])->id,
             'column-views' => ColumnView::query()->create([...$mine, 'name' => $s, 'columns' => []])->id,
-            'valuations' => Valuation::query()->create([...$its, 'name' => $s, 'method' => 'cash_flow', 'as_of' => self::TODAY, 'assumptions' => [], 'currency' => 'XCR'])->id,
-            'decisions' => Decision::query()->create([...$its, 'verdict' => 'watch', 'thesis' => $s, 'disproof' => $s, 'value_per_share' => 1, 'margin_of_safety' => 0.1, 'price_then' => 1, 'currency' => 'XCR', 'decided_on' => self::TODAY])->id,
-            'imports' => Import::query()->create([...$mine, 'name' => "{$s}.csv", 'path' => '/nowhere', 'size' => 1, 'digest' => $s, 'format' => 'csv', 'state' => 'preview', 'mapping' => []])->id,
+            'valuations' => Valuation::query()->create([
+                ...$its,
+                'name' => $s,
+                'method' => 'cash_flow',
+                'as_of' => self::TODAY,
+                'assumptions' => [],
+                'currency' => 'XCR',
+            ])->id,
+            'decisions' => Decision::query()->create([
+                ...$its,
+                'verdict' => 'watch',
+                'thesis' => $s,
+                'disproof' => $s,
+                'value_per_share' => 1,
+                'margin_of_safety' => 0.1,
+                'price_then' => 1,
+                'currency' => 'XCR',
+                'decided_on' => self::TODAY,
+            ])->id,
+            'imports' => Import::query()->create([
+                ...$mine,
+                'name' => "{$s}.csv",
+                'path' => '/nowhere',
+                'size' => 1,
+                'digest' => $s,
+                'format' => 'csv',
+                'state' => 'preview',
+                'mapping' => [],
+            ])->id,
             'import-profiles' => ImportProfile::query()->create([...$mine, 'name' => $s, 'signature' => $s, 'mapping' => []])->id,
-            'one-offs' => OneOff::query()->create([...$its, 'line' => 'income_tax', 'period' => 20250, 'amount' => 1, 'before_tax' => false, 'note' => $s])->id,
+            'one-offs' => OneOff::query()->create([
+                ...$its,
+                'line' => 'income_tax',
+                'period' => 20250,
+                'amount' => 1,
+                'before_tax' => false,
+                'note' => $s,
+            ])->id,
             'judgements' => Judgement::query()->create([...$its, 'subject' => $s, 'note' => $s])->id,
             'notes' => Note::query()->create([...$its, 'figure' => 'price_to_earnings', 'body' => $s])->id,
         ];
@@ -193,7 +352,26 @@ final class EveryRouteTest extends DemoTestCase
     private function everything(): array
     {
         $digests = [];
-        foreach (['screens', 'back_tests', 'own_metrics', 'column_views', 'company_lists', 'company_list_items', 'one_offs', 'judgements', 'corrections', 'imports', 'import_profiles', 'notes', 'valuations', 'decisions', 'tasks', 'task_user'] as $table) {
+        foreach (
+            [
+                'screens',
+                'back_tests',
+                'own_metrics',
+                'column_views',
+                'company_lists',
+                'company_list_items',
+                'one_offs',
+                'judgements',
+                'corrections',
+                'imports',
+                'import_profiles',
+                'notes',
+                'valuations',
+                'decisions',
+                'tasks',
+                'task_user',
+            ] as $table
+        ) {
             $digests[$table] = sha1((string) json_encode(DB::table($table)->get()));
         }
 

@@ -13,30 +13,102 @@ final class HostileRequestsTest extends DemoTestCase
 {
     private const MUTATIONS = 40;
 
-    private const VALUES = [null, '', ' ', 'BRSW', "\0", 'é́🦑', '=1+1', "' or 1=1 --", '../../etc/passwd', 0, -1, 1.5, 20240, 20245, 99991231, 9223372036854775807, 1e308, -1e308, true, false, [], [[]], ['a' => ['b' => []]], [null], '2026-02-30', '2024-12-31', '20241', 'net_income', 'revenue@20240'];
+    private const VALUES = [
+        null,
+        '',
+        ' ',
+        'BRSW',
+        "\0",
+        'é́🦑',
+        '=1+1',
+        "' or 1=1 --",
+        '../../etc/passwd',
+        0,
+        -1,
+        1.5,
+        20240,
+        20245,
+        99991231,
+        9223372036854775807,
+        1e308,
+        -1e308,
+        true,
+        false,
+        [],
+        [[]],
+        ['a' => ['b' => []]],
+        [null],
+        '2026-02-30',
+        '2024-12-31',
+        '20241',
+        'net_income',
+        'revenue@20240',
+    ];
 
     /** @return iterable<string, array{string, string, array<string, mixed>}> */
     public static function requests(): iterable
     {
         $company = '/api/v1/companies/BRSW';
-        yield 'corrections' => ['POST', "{$company}/corrections", ['figures' => [['line' => 'revenue', 'period' => 20240, 'value' => 5.0], ['line' => 'net_income', 'period' => 20241, 'value' => null]], 'note' => 'n', 'source' => 's', 'public_on' => '2025-03-01']];
-        yield 'one-offs' => ['POST', "{$company}/one-offs", ['line' => 'operating_income', 'period' => 20240, 'amount' => 5.0, 'before_tax' => true, 'note' => 'n', 'break_key' => 'tax 20240']];
+        yield 'corrections' => [
+            'POST',
+            "{$company}/corrections",
+            [
+                'figures' => [
+                    ['line' => 'revenue', 'period' => 20240, 'value' => 5.0],
+                    ['line' => 'net_income', 'period' => 20241, 'value' => null],
+                ],
+                'note' => 'n',
+                'source' => 's',
+                'public_on' => '2025-03-01',
+            ],
+        ];
+        yield 'one-offs' => [
+            'POST',
+            "{$company}/one-offs",
+            [
+                'line' => 'operating_income',
+                'period' => 20240,
+                'amount' => 5.0,
+                'before_tax' => true,
+                'note' => 'n',
+                'break_key' => 'tax 20240',
+            ],
+        ];
         yield 'judgements' => ['POST', "{$company}/judgements", ['subject' => 'break:tax 20240', 'note' => 'n']];
         yield 'findings' => ['POST', "{$company}/findings/mend", ['key' => 'balance 20240 total_assets', 'remedy' => 0]];
         yield 'template' => ['PUT', "{$company}/template", ['template' => 'bank', 'reason' => 'r']];
         yield 'notes' => ['POST', "{$company}/notes", ['figure' => 'revenue@20240', 'body' => 'text']];
-        yield 'statements' => ['GET', "{$company}/statements", ['statement' => 'income', 'basis' => 'half_year', 'view' => 'index', 'version' => 'first', 'most' => 12, 'as_of' => '2025-06-30']];
+        yield 'statements' => [
+            'GET',
+            "{$company}/statements",
+            [
+                'statement' => 'income',
+                'basis' => 'half_year',
+                'view' => 'index',
+                'version' => 'first',
+                'most' => 12,
+                'as_of' => '2025-06-30',
+            ],
+        ];
         yield 'bridges' => ['GET', "{$company}/bridges", ['period' => 20240, 'as_of' => '2025-06-30']];
         yield 'dividends' => ['GET', "{$company}/dividends", ['as_of' => '2025-06-30']];
         yield 'people' => ['GET', "{$company}/people", ['as_of' => '2025-06-30']];
         yield 'breakdowns' => ['GET', "{$company}/breakdowns", ['as_of' => '2025-06-30']];
         yield 'breaks' => ['GET', "{$company}/breaks", ['as_of' => '2025-06-30']];
-        yield 'working' => ['GET', "{$company}/working", ['line' => 'revenue', 'period' => 20242, 'basis' => 'half_year', 'as_of' => '2025-06-30']];
+        yield 'working' => [
+            'GET',
+            "{$company}/working",
+            ['line' => 'revenue', 'period' => 20242, 'basis' => 'half_year', 'as_of' => '2025-06-30'],
+        ];
         yield 'history of a figure' => ['GET', "{$company}/figure-history", ['line' => 'revenue', 'period' => 20240]];
         yield 'entry sheet' => ['GET', "{$company}/entry-sheet", ['statement' => 'balance', 'periods' => '20240,20230']];
         yield 'notes of a figure' => ['GET', "{$company}/notes", ['figure' => 'revenue@20240,revenue']];
         yield 'export' => ['GET', "{$company}/export", ['what' => 'statements', 'format' => 'csv', 'as_of' => '2025-06-30']];
-        yield 'list of findings' => ['GET', '/api/v1/findings', ['ticker' => 'BRSW', 'check' => 'balance', 'accepted' => 'true', 'offset' => 0, 'limit' => 10]];
+        yield 'list of findings' => [
+            'GET',
+            '/api/v1/findings',
+            ['ticker' => 'BRSW', 'check' => 'balance', 'accepted' => 'true', 'offset' => 0, 'limit' => 10],
+        ];
     }
 
     /** @param  array<string, mixed>  $body */
@@ -53,8 +125,20 @@ final class HostileRequestsTest extends DemoTestCase
     public function test_a_mutilated_mapping_of_an_import_is_answered(): void
     {
         $this->actingAs($this->someone());
-        foreach (['BRSW.csv' => "Date,Open,Close\n2026-05-04,9,10\n", 'BRSW statement.csv' => "In thousands,2026,2027\nRevenue,5,6\nNet income,1,2\n", 'figures.csv' => "Company,Line,Period,Value\nBRSW,Revenue,2027,5\n"] as $name => $content) {
-            $import = $this->post('/api/v1/imports', ['file' => UploadedFile::fake()->createWithContent($name, $content)], ['Accept' => 'application/json'])->assertCreated()->json();
+        foreach (
+            [
+                'BRSW.csv' => "Date,Open,Close\n2026-05-04,9,10\n",
+                'BRSW statement.csv' => "In thousands,2026,2027\nRevenue,5,6\nNet income,1,2\n",
+                'figures.csv' => "Company,Line,Period,Value\nBRSW,Revenue,2027,5\n",
+            ] as $name => $content
+        ) {
+            $import = $this->post(
+                '/api/v1/imports',
+                ['file' => UploadedFile::fake()->createWithContent($name, $content)],
+                ['Accept' => 'application/json'],
+            )
+                ->assertCreated()
+                ->json();
             mt_srand(7);
             $body = array_diff_key($import['mapping'], ['lines' => 1]) + ['lines' => ['Revenue' => 'revenue']];
             for ($i = 0; $i < self::MUTATIONS; $i++) {
@@ -68,12 +152,27 @@ final class HostileRequestsTest extends DemoTestCase
     public function test_addresses_of_nothing_are_not_found_and_say_so(): void
     {
         $this->actingAs($this->someone());
-        foreach (['/api/v1/companies/NOBODY/statements', '/api/v1/companies/%00/dividends', '/api/v1/imports/999999', '/api/v1/companies/'.str_repeat('X', 500).'/people'] as $path) {
+        foreach (
+            [
+                '/api/v1/companies/NOBODY/statements',
+                '/api/v1/companies/%00/dividends',
+                '/api/v1/imports/999999',
+                '/api/v1/companies/'.str_repeat('X', 500).'/people',
+            ] as $path
+        ) {
             $answer = $this->getJson($path);
             $this->assertSame(404, $answer->getStatusCode(), $path);
             $this->assertNotSame('', (string) $answer->json('detail'));
         }
-        foreach (['/api/v1/one-offs/999999', '/api/v1/judgements/999999', '/api/v1/notes/999999', '/api/v1/import-profiles/999999', '/api/v1/imports/999999'] as $path) {
+        foreach (
+            [
+                '/api/v1/one-offs/999999',
+                '/api/v1/judgements/999999',
+                '/api/v1/notes/999999',
+                '/api/v1/import-profiles/999999',
+                '/api/v1/imports/999999',
+            ] as $path
+        ) {
             $this->deleteJson($path)->assertStatus(404);
         }
     }
@@ -83,7 +182,14 @@ final class HostileRequestsTest extends DemoTestCase
     {
         $answer = $method === 'GET' ? $this->getJson($path.'?'.http_build_query($body)) : $this->json($method, $path, $body);
         $status = $answer->getStatusCode();
-        $this->assertLessThan(500, $status, "{$method} {$path} ".json_encode($body, JSON_PARTIAL_OUTPUT_ON_ERROR).' answered '.substr((string) $answer->getContent(), 0, 300));
+        $this->assertLessThan(
+            500,
+            $status,
+            "{$method} {$path} ".
+                json_encode($body, JSON_PARTIAL_OUTPUT_ON_ERROR).
+                ' answered '.
+                substr((string) $answer->getContent(), 0, 300),
+        );
         if ($status >= 400) {
             $this->assertNotSame('', (string) $answer->json('detail'), 'a refusal says why');
         }

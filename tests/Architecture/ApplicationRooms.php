@@ -50,10 +50,12 @@ final class ApplicationRooms
             yield $room => PHPat::rule()
                 ->classes(Selector::inNamespace("App\\{$room}"))
                 ->shouldNotDependOn()
-                ->classes(...array_map(
-                    static fn (string $other) => Selector::inNamespace("App\\{$other}"),
-                    array_values(array_diff([...array_keys(self::USES), 'Console'], $uses, [$room])),
-                ))
+                ->classes(
+                    ...array_map(
+                        static fn (string $other) => Selector::inNamespace("App\\{$other}"),
+                        array_values(array_diff([...array_keys(self::USES), 'Console'], $uses, [$room])),
+                    ),
+                )
                 ->because("{$room} may use ".($uses === [] ? 'no other room' : implode(', ', $uses)));
         }
     }
@@ -64,10 +66,7 @@ final class ApplicationRooms
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App'))
-            ->excluding(
-                Selector::inNamespace('App\Demo'),
-                Selector::classname('/Commands.(SeedDemo|WriteImportSamples)$/', true),
-            )
+            ->excluding(Selector::inNamespace('App\Demo'), Selector::classname('/Commands.(SeedDemo|WriteImportSamples)$/', true))
             ->shouldNotDependOn()
             ->classes(Selector::inNamespace('App\Demo'))
             ->because('a real installation has no demo data');

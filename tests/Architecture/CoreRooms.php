@@ -42,10 +42,12 @@ final class CoreRooms
             yield $room => PHPat::rule()
                 ->classes(Selector::inNamespace("Logion\\{$room}"))
                 ->shouldNotDependOn()
-                ->classes(...array_map(
-                    static fn (string $other) => Selector::inNamespace("Logion\\{$other}"),
-                    array_values(array_diff(array_keys(self::USES), $uses, [$room])),
-                ))
+                ->classes(
+                    ...array_map(
+                        static fn (string $other) => Selector::inNamespace("Logion\\{$other}"),
+                        array_values(array_diff(array_keys(self::USES), $uses, [$room])),
+                    ),
+                )
                 ->because("{$room} may use ".($uses === [] ? 'no other room' : implode(', ', $uses)));
         }
     }

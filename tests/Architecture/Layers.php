@@ -16,7 +16,12 @@ final class Layers
         return PHPat::rule()
             ->classes(Selector::inNamespace('Logion'))
             ->canOnlyDependOn()
-            ->classes(Selector::inNamespace('Logion'), Selector::inNamespace('Symfony\Component\ExpressionLanguage'), Selector::inNamespace('/^\\\\?[A-Z][A-Za-z]*$/', true), Selector::classname('/^[A-Z][A-Za-z]+$/', true))
+            ->classes(
+                Selector::inNamespace('Logion'),
+                Selector::inNamespace('Symfony\Component\ExpressionLanguage'),
+                Selector::inNamespace('/^\\\\?[A-Z][A-Za-z]*$/', true),
+                Selector::classname('/^[A-Z][A-Za-z]+$/', true),
+            )
             ->because('rules and computation must stand without framework, input and output');
     }
 }

@@ -28,9 +28,15 @@ final class RoomsTest extends TestCase
         $rooms = [];
         foreach (glob(__DIR__."/../../{$folder}/*", GLOB_ONLYDIR) ?: [] as $path) {
             $name = basename($path);
-            $rooms = [...$rooms, ...($name === 'Feature' ? array_map(
-                static fn (string $feature): string => 'Feature\\'.basename($feature), glob("{$path}/*", GLOB_ONLYDIR) ?: [],
-            ) : [$name])];
+            $rooms = [
+                ...$rooms,
+                ...$name === 'Feature'
+                    ? array_map(
+                        static fn (string $feature): string => 'Feature\\'.basename($feature),
+                        glob("{$path}/*", GLOB_ONLYDIR) ?: [],
+                    )
+                    : [$name],
+            ];
         }
         $this->assertEqualsCanonicalizing([...array_keys($uses), ...$entrances], $rooms);
         $above = [];

@@ -17,8 +17,21 @@ use Tests\DemoTestCase;
 final class BackTestTest extends DemoTestCase
 {
     private const SETTINGS = [
-        'screen' => ['name' => 'Test', 'criteria' => ['return_on_equity > 0.08', 'price_to_earnings < 16', 'universe_percentile(price_to_book) < 0.8', 'operating_margin > 0 or net_margin > 0']],
-        'frequency' => 'quarterly', 'from' => '2022-06-30', 'to' => '2024-06-28', 'lag' => 1, 'cost' => 25, 'index' => 'ALLSH',
+        'screen' => [
+            'name' => 'Test',
+            'criteria' => [
+                'return_on_equity > 0.08',
+                'price_to_earnings < 16',
+                'universe_percentile(price_to_book) < 0.8',
+                'operating_margin > 0 or net_margin > 0',
+            ],
+        ],
+        'frequency' => 'quarterly',
+        'from' => '2022-06-30',
+        'to' => '2024-06-28',
+        'lag' => 1,
+        'cost' => 25,
+        'index' => 'ALLSH',
     ];
 
     /**
@@ -36,7 +49,16 @@ final class BackTestTest extends DemoTestCase
         foreach ($result['dates'] as $date) {
             $this->assertLessThanOrEqual($date['universe'], $date['undecidable'] + $date['picked'], $date['signal']);
         }
-        $expected = \Logion\BackTest\Jumps::of(array_map(static fn (array $date): array => ['day' => (int) str_replace('-', '', $date['signal']), 'universe' => $date['universe'], 'undecidable' => $date['undecidable']], $result['dates']));
+        $expected = \Logion\BackTest\Jumps::of(
+            array_map(
+                static fn (array $date): array => [
+                    'day' => (int) str_replace('-', '', $date['signal']),
+                    'universe' => $date['universe'],
+                    'undecidable' => $date['undecidable'],
+                ],
+                $result['dates'],
+            ),
+        );
         $this->assertSame(array_column($expected, 'kind'), array_column($result['jumps'], 'kind'));
     }
 
@@ -47,7 +69,12 @@ final class BackTestTest extends DemoTestCase
         foreach ([$result['dates'][0], $result['dates'][5]] as $date) {
             $day = (int) str_replace('-', '', $date['signal']);
             $this->app->make(ColumnStore::class)->refresh($day);
-            $run = $this->app->make(ScreenRunner::class)->run(ScreenDefinition::fromArray(self::SETTINGS['screen']), $this->app->make(EvaluationContexts::class)->of(null, $date['signal']));
+            $run = $this->app
+                ->make(ScreenRunner::class)
+                ->run(
+                    ScreenDefinition::fromArray(self::SETTINGS['screen']),
+                    $this->app->make(EvaluationContexts::class)->of(null, $date['signal']),
+                );
             $held = [...array_column($date['held'], 'ticker'), ...$date['not_bought']];
             sort($held);
             $expected = array_column($run['rows'], 'ticker');
@@ -62,11 +89,24 @@ final class BackTestTest extends DemoTestCase
     {
         $before = $this->run_();
         // Every company is given absurd facts, prices, splits and dividends after the end, filed for periods within.
-        DB::statement('insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, 20240701, \'Planted\' from companies');
-        DB::statement("insert into facts (company_id, filing_id, line, period, value) select f.company_id, f.id, l.line, 20220, 9e15 from filings f join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select 'earnings_per_share_diluted' union select 'total_equity') l where f.title = 'Planted'");
+        DB::statement(
+            'insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, '
+                .'20240701, \'Planted\' from companies',
+        );
+        DB::statement(
+            'insert into facts (company_id, filing_id, line, period, value) select f.company_id, f.id, l.line, 20220, 9e15 from filings '
+                ."f join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select "
+                ."'earnings_per_share_diluted' union select 'total_equity') l where f.title = 'Planted'",
+        );
         DB::statement('update bars set close = close * 1000, high = high * 1000, low = low * 1000 where day > 20240628');
-        DB::statement("insert into corporate_actions (security_id, kind, ex_date, ratio) select id, 'split', 20240710, 50 from securities where kind = 'share'");
-        DB::statement('insert into dividends (security_id, ex_date, paid_on, amount, currency) select id, 20240711, 20240720, 99, \'XCR\' from securities where kind = \'share\'');
+        DB::statement(
+            "insert into corporate_actions (security_id, kind, ex_date, ratio) select id, 'split', 20240710, 50 from securities where "
+                ."kind = 'share'",
+        );
+        DB::statement(
+            'insert into dividends (security_id, ex_date, paid_on, amount, currency) select id, 20240711, 20240720, 99, \'XCR\' from '
+                .'securities where kind = \'share\'',
+        );
         $after = $this->run_();
         $this->assertSame($before['dates'], $after['dates']);
         $this->assertSame($before['values'], $after['values']);
@@ -76,10 +116,23 @@ final class BackTestTest extends DemoTestCase
     public function test_a_fact_filed_inside_the_time_counts_only_from_its_filing_on(): void
     {
         $before = $this->run_();
-        DB::statement('insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, 20231015, \'Planted\' from companies');
-        DB::statement("insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'operating_income', 20220, -9e15 from filings where title = 'Planted'");
-        DB::statement("insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'total_equity', 20220, 9e18 from filings where title = 'Planted'");
-        $after = $this->run_(['screen' => ['criteria' => [...self::SETTINGS['screen']['criteria'], 'growth(total_equity, 1) < 1000 or growth(total_equity, 1) > 0']]]);
+        DB::statement(
+            'insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, '
+                .'20231015, \'Planted\' from companies',
+        );
+        DB::statement(
+            "insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'operating_income', 20220, -9e15 from "
+                ."filings where title = 'Planted'",
+        );
+        DB::statement(
+            "insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'total_equity', 20220, 9e18 from "
+                ."filings where title = 'Planted'",
+        );
+        $after = $this->run_([
+            'screen' => [
+                'criteria' => [...self::SETTINGS['screen']['criteria'], 'growth(total_equity, 1) < 1000 or growth(total_equity, 1) > 0'],
+            ],
+        ]);
         foreach ($before['dates'] as $i => $date) {
             if ($date['signal'] < '2023-10-15') {
                 $this->assertSame($date['universe'], $after['dates'][$i]['universe']);
@@ -87,7 +140,10 @@ final class BackTestTest extends DemoTestCase
             }
         }
         $again = $this->run_();
-        $early = static fn (array $result): array => array_filter($result['dates'], static fn (array $date): bool => $date['signal'] < '2023-10-15');
+        $early = static fn (array $result): array => array_filter(
+            $result['dates'],
+            static fn (array $date): bool => $date['signal'] < '2023-10-15',
+        );
         $this->assertSame($early($before), $early($again));
     }
 
@@ -130,7 +186,16 @@ final class BackTestTest extends DemoTestCase
 
     public function test_a_ranking_holds_only_its_first(): void
     {
-        $result = $this->run_(['screen' => ['criteria' => []], 'ranking' => ['components' => [['formula' => 'return_on_equity', 'weight' => 1, 'better' => 'higher'], ['formula' => 'universe_percentile(price_to_book)', 'weight' => 1, 'better' => 'lower']]], 'top' => 5]);
+        $result = $this->run_([
+            'screen' => ['criteria' => []],
+            'ranking' => [
+                'components' => [
+                    ['formula' => 'return_on_equity', 'weight' => 1, 'better' => 'higher'],
+                    ['formula' => 'universe_percentile(price_to_book)', 'weight' => 1, 'better' => 'lower'],
+                ],
+            ],
+            'top' => 5,
+        ]);
         foreach ($result['dates'] as $date) {
             $this->assertSame(5, $date['picked']);
             $this->assertEqualsWithDelta(1.0, array_sum(array_column($date['held'], 'weight')), 1e-12);
@@ -141,7 +206,9 @@ final class BackTestTest extends DemoTestCase
     public function test_an_index_as_universe_has_its_members_of_the_day(): void
     {
         $all = $this->run_(['screen' => ['universe' => ['lists' => ['index' => 'ALLSH']], 'criteria' => []]]);
-        $one = $this->run_(['screen' => ['universe' => ['lists' => ['index' => 'IXTH'], 'market_cap' => ['least' => 1e8]], 'criteria' => []]]);
+        $one = $this->run_([
+            'screen' => ['universe' => ['lists' => ['index' => 'IXTH'], 'market_cap' => ['least' => 1e8]], 'criteria' => []],
+        ]);
         $this->assertGreaterThan($one['dates'][0]['universe'], $all['dates'][0]['universe']);
         $this->assertGreaterThan(0, $one['dates'][0]['universe']);
     }
@@ -150,7 +217,9 @@ final class BackTestTest extends DemoTestCase
     {
         $this->actingAs($user = $this->someone());
         $made = $this->postJson('/api/v1/back-tests', self::SETTINGS)->assertCreated()->json();
-        $shown = $this->getJson("/api/v1/back-tests/{$made['id']}")->assertOk()->json();
+        $shown = $this->getJson("/api/v1/back-tests/{$made['id']}")
+            ->assertOk()
+            ->json();
         $this->assertSame('done', $shown['task']['state']);
         $this->assertSame($shown['task']['total'], $shown['task']['done']);
         $this->assertEquals($this->run_()['values'], $shown['result']['values']);
@@ -162,7 +231,12 @@ final class BackTestTest extends DemoTestCase
     public function test_a_cancelled_back_test_stops_and_stores_nothing(): void
     {
         $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'x', 'state' => 'cancelled']);
-        $test = BackTest::query()->create(['user_id' => $this->someone()->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => self::SETTINGS]);
+        $test = BackTest::query()->create([
+            'user_id' => $this->someone()->id,
+            'task_id' => $task->id,
+            'name' => 'x',
+            'settings' => self::SETTINGS,
+        ]);
         \App\Feature\BackTest\RunBackTest::dispatchSync($test->id);
         $this->assertNull($test->refresh()->result);
         $steps = 0;
@@ -170,7 +244,7 @@ final class BackTestTest extends DemoTestCase
             $this->run_([], static function (int $done) use (&$steps): void {
                 $steps = $done;
                 if ($done === 20) {
-                    throw new \App\Task\WorkCancelled;
+                    throw new \App\Task\WorkCancelled();
                 }
             });
         } catch (\App\Task\WorkCancelled) {
@@ -181,13 +255,24 @@ final class BackTestTest extends DemoTestCase
     public function test_settings_that_cannot_work_are_refused_at_once(): void
     {
         $this->actingAs($this->someone());
-        foreach ([
-            [['frequency' => 'hourly'], 422], [['from' => 'soon'], 422], [['index' => 'NOPE'], 404], [['screen' => ['criteria' => ['no_such > 1']]], 422], [['lag' => 99], 422], [['cost' => -1], 422],
-            [['ranking' => ['components' => []]], 422], [['top' => 0], 422],
-        ] as [$bad, $status]) {
+        foreach (
+            [
+                [['frequency' => 'hourly'], 422],
+                [['from' => 'soon'], 422],
+                [['index' => 'NOPE'], 404],
+                [['screen' => ['criteria' => ['no_such > 1']]], 422],
+                [['lag' => 99], 422],
+                [['cost' => -1], 422],
+                [['ranking' => ['components' => []]], 422],
+                [['top' => 0], 422],
+            ] as [$bad, $status]
+        ) {
             $this->postJson('/api/v1/back-tests', [...self::SETTINGS, ...$bad])->assertStatus($status);
         }
         $this->postJson('/api/v1/back-tests', [...self::SETTINGS, 'from' => '2031-01-01'])->assertCreated();
-        $this->assertStringContainsString('no trading days', (string) Task::query()->where('kind', 'back-test')->where('state', 'failed')->value('message'));
+        $this->assertStringContainsString(
+            'no trading days',
+            (string) Task::query()->where('kind', 'back-test')->where('state', 'failed')->value('message'),
+        );
     }
 }

@@ -12,23 +12,39 @@ final class CommandsTest extends DemoTestCase
 {
     public function test_metric_prints_figures_with_their_state_and_working(): void
     {
-        $json = $this->answer('logion:metric', ['ticker' => 'BRSW', 'keys' => ['price_to_earnings', 'efficiency_ratio'], '--working' => true]);
+        $json = $this->answer('logion:metric', [
+            'ticker' => 'BRSW',
+            'keys' => ['price_to_earnings', 'efficiency_ratio'],
+            '--working' => true,
+        ]);
         $this->assertSame(['BRSW', '2026-06-30'], [$json['ticker'], $json['as_of']]);
         $this->assertSame('value', $json['figures']['price_to_earnings']['state']);
-        $this->assertSame(['not_applicable', null], [$json['figures']['efficiency_ratio']['state'], $json['figures']['efficiency_ratio']['value']]);
+        $this->assertSame(
+            ['not_applicable', null],
+            [$json['figures']['efficiency_ratio']['state'], $json['figures']['efficiency_ratio']['value']],
+        );
         $this->assertSame('Price', $json['figures']['price_to_earnings']['working']['children'][0]['label']);
     }
 
     public function test_metric_as_of_a_past_day_differs(): void
     {
         $now = $this->answer('logion:metric', ['ticker' => 'ULVL', 'keys' => ['share_price']])['figures']['share_price']['value'];
-        $then = $this->answer('logion:metric', ['ticker' => 'ULVL', 'keys' => ['share_price'], '--as-of' => '2023-06-30'])['figures']['share_price']['value'];
+        $then = $this->answer('logion:metric', ['ticker' => 'ULVL', 'keys' => ['share_price'], '--as-of' => '2023-06-30'])['figures'][
+            'share_price'
+        ]['value'];
         $this->assertGreaterThan(3 * $now, $then, 'Before the split, as it was known then.');
     }
 
     public function test_screen_reads_a_file(): void
     {
-        $file = $this->file(['name' => 'Cheap', 'belief' => 'b', 'universe' => [], 'criteria' => ['price_to_earnings < 15'], 'columns' => ['price_to_earnings'], 'sort' => [['column' => 'price_to_earnings', 'direction' => 'ascending']]]);
+        $file = $this->file([
+            'name' => 'Cheap',
+            'belief' => 'b',
+            'universe' => [],
+            'criteria' => ['price_to_earnings < 15'],
+            'columns' => ['price_to_earnings'],
+            'sort' => [['column' => 'price_to_earnings', 'direction' => 'ascending']],
+        ]);
         $json = $this->answer('logion:screen', ['--file' => $file]);
         $this->assertSame('price_to_earnings < 15', $json['steps'][0]['criterion']);
         $this->assertCount($json['steps'][0]['survivors'], $json['rows']);
@@ -48,7 +64,11 @@ final class CommandsTest extends DemoTestCase
         $this->assertSame(0.12, $set['discount_rate']);
         $this->assertLessThan($base['per_share'], $set['per_share']);
         $solved = $this->answer('logion:value', ['ticker' => 'BRSW', '--solve' => ['discount_rate']])['solved']['discount_rate'];
-        $this->assertEqualsWithDelta($base['price'], $this->answer('logion:value', ['ticker' => 'BRSW', '--set' => ["discount_rate={$solved}"]])['per_share'], 1e-4);
+        $this->assertEqualsWithDelta(
+            $base['price'],
+            $this->answer('logion:value', ['ticker' => 'BRSW', '--set' => ["discount_rate={$solved}"]])['per_share'],
+            1e-4,
+        );
     }
 
     public function test_refresh_reports_what_it_did(): void
@@ -62,9 +82,21 @@ final class CommandsTest extends DemoTestCase
     public static function mistakes(): iterable
     {
         yield 'unknown ticker' => ['logion:metric', ['ticker' => 'NOPE', 'keys' => ['share_price']], 'No company has the ticker "NOPE"'];
-        yield 'unknown metric' => ['logion:metric', ['ticker' => 'BRSW', 'keys' => ['price_to_earning']], 'Did you mean "price_to_earnings"?'];
-        yield 'bad day' => ['logion:metric', ['ticker' => 'BRSW', 'keys' => ['share_price'], '--as-of' => '30.6.2026'], 'not a calendar day'];
-        yield 'bad format' => ['logion:metric', ['ticker' => 'BRSW', 'keys' => ['share_price'], '--format' => 'yaml'], 'table, json or csv'];
+        yield 'unknown metric' => [
+            'logion:metric',
+            ['ticker' => 'BRSW', 'keys' => ['price_to_earning']],
+            'Did you mean "price_to_earnings"?',
+        ];
+        yield 'bad day' => [
+            'logion:metric',
+            ['ticker' => 'BRSW', 'keys' => ['share_price'], '--as-of' => '30.6.2026'],
+            'not a calendar day',
+        ];
+        yield 'bad format' => [
+            'logion:metric',
+            ['ticker' => 'BRSW', 'keys' => ['share_price'], '--format' => 'yaml'],
+            'table, json or csv',
+        ];
         yield 'no file' => ['logion:screen', [], 'Name a screen file'];
         yield 'missing file' => ['logion:screen', ['--file' => '/nowhere.json'], 'cannot be read'];
         yield 'infinite value' => ['logion:value', ['ticker' => 'BRSW', '--set' => ['terminal_growth=20%']], 'not below the discount rate'];
@@ -83,7 +115,13 @@ final class CommandsTest extends DemoTestCase
 
     public function test_screen_files_that_are_not_screens(): void
     {
-        foreach ([['{', 'does not hold JSON'], ['{"version": 9}', 'newer version'], ['{"criteria": ["gold_content > 3"]}', '"gold_content" is not a known name']] as [$text, $sentence]) {
+        foreach (
+            [
+                ['{', 'does not hold JSON'],
+                ['{"version": 9}', 'newer version'],
+                ['{"criteria": ["gold_content > 3"]}', '"gold_content" is not a known name'],
+            ] as [$text, $sentence]
+        ) {
             $file = tempnam(sys_get_temp_dir(), 'screen');
             file_put_contents((string) $file, $text);
             $this->assertNotSame(0, Artisan::call('logion:screen', ['--file' => $file]));

@@ -46,7 +46,16 @@ final class DataCommandsTest extends DemoTestCase
     {
         file_put_contents("{$this->folder}/p.csv", "Date,Close\n2026-07-01,61\n");
         $file = "{$this->folder}/p.csv";
-        foreach ([[[], 'Name a file.'], [['file' => '/nowhere'], 'cannot be read'], [['file' => $file], 'No column names the company'], [['file' => $file, '--company' => 'NOPE'], 'No company has the ticker'], [['--undo' => '999'], 'no import 999'], [['file' => $file, '--user' => 'x@y'], 'Nobody has the e-mail']] as [$arguments, $message]) {
+        foreach (
+            [
+                [[], 'Name a file.'],
+                [['file' => '/nowhere'], 'cannot be read'],
+                [['file' => $file], 'No column names the company'],
+                [['file' => $file, '--company' => 'NOPE'], 'No company has the ticker'],
+                [['--undo' => '999'], 'no import 999'],
+                [['file' => $file, '--user' => 'x@y'], 'Nobody has the e-mail'],
+            ] as [$arguments, $message]
+        ) {
             $this->assertSame(1, Artisan::call('logion:import', $arguments));
             $this->assertStringContainsString($message, Artisan::output());
         }

@@ -26,8 +26,13 @@ final class Books
      * @param  array<int, array<string, float|int>>  $years  lines by fiscal year
      * @param  list<FiledFact>  $more
      */
-    public static function scope(array $years, array $more = [], int $asOf = 20260630, ?PriceSeries $prices = null, ReportingModel $template = ReportingModel::Industrial): CompanyScope
-    {
+    public static function scope(
+        array $years,
+        array $more = [],
+        int $asOf = 20260630,
+        ?PriceSeries $prices = null,
+        ReportingModel $template = ReportingModel::Industrial,
+    ): CompanyScope {
         $facts = $ends = [];
         foreach ($years as $year => $lines) {
             $ends[FiscalPeriod::year($year)] = $year * 10000 + 1231;
@@ -37,11 +42,11 @@ final class Books
         }
         foreach ($more as $fact) {
             $facts[] = $fact;
-            $ends[$fact->period] ??= FiscalPeriod::fiscalYear($fact->period) * 10000 + 331 + 300 * max(0, $fact->period % 10 - 1);
+            $ends[$fact->period] ??= FiscalPeriod::fiscalYear($fact->period) * 10000 + 331 + 300 * max(0, ($fact->period % 10) - 1);
         }
         $company = new CompanyData(1, 'TEST', $template, '10', 'XCR', 'XCR', $facts, $ends, $prices ?? new PriceSeries([], []));
 
-        return new CompanyScope($company, $asOf, Catalogue::builtIn(), new Economy);
+        return new CompanyScope($company, $asOf, Catalogue::builtIn(), new Economy());
     }
 
     /** @return array{float|Absence, float|Absence} the formula valued, and what its working says, on annual figures */

@@ -26,7 +26,16 @@ final class GoldenTest extends TestCase
     /** @return array<string, \Closure(array<string, mixed>): array<string, mixed>> */
     private static function calculations(): array
     {
-        return [...StatisticsCases::all(), ...ReturnsAndRiskCases::all(), ...IndicatorCases::all(), ...CapitalCases::all(), ...ValuationCases::all(), ...AccountingCases::all(), ...BusinessCases::all(), ...DividendCases::all()];
+        return [
+            ...StatisticsCases::all(),
+            ...ReturnsAndRiskCases::all(),
+            ...IndicatorCases::all(),
+            ...CapitalCases::all(),
+            ...ValuationCases::all(),
+            ...AccountingCases::all(),
+            ...BusinessCases::all(),
+            ...DividendCases::all(),
+        ];
     }
 
     /** @return iterable<string, array{array<string, mixed>}> */
@@ -69,7 +78,10 @@ final class GoldenTest extends TestCase
         if ((is_int($expected) || is_float($expected)) && ! is_bool($actual)) {
             $this->assertTrue(is_int($actual) || is_float($actual), "{$path}: expected {$expected}, got ".var_export($actual, true));
             $allowed = max($case['tolerance'] * abs($expected), $case['abs_tolerance']);
-            $this->assertTrue(abs($actual - $expected) <= $allowed, sprintf('%s: expected %.15g, got %.15g (allowed %.3g). %s', $path, $expected, $actual, $allowed, $case['method'] ?? ''));
+            $this->assertTrue(
+                abs($actual - $expected) <= $allowed,
+                sprintf('%s: expected %.15g, got %.15g (allowed %.3g). %s', $path, $expected, $actual, $allowed, $case['method'] ?? ''),
+            );
 
             return;
         }

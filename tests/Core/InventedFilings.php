@@ -23,8 +23,8 @@ final class InventedFilings
         $shares = mt_rand(20_000, 60_000);
         for ($year = $from; $year <= $to; $year++) {
             $revenue = (int) round($revenue * (1 + mt_rand(-40, 120) / 1000));
-            $cost = (int) round($revenue * mt_rand(550, 620) / 1000);
-            $overhead = (int) round($revenue * mt_rand(200, 240) / 1000);
+            $cost = (int) round(($revenue * mt_rand(550, 620)) / 1000);
+            $overhead = (int) round(($revenue * mt_rand(200, 240)) / 1000);
             $operating = $revenue - $cost - $overhead;
             $interest = mt_rand(4_000, 6_000);
             $pretax = $operating - $interest;
@@ -45,13 +45,40 @@ final class InventedFilings
             // Cash moves by the cash flow alone; the rest of the balance sheet is whatever makes it balance.
             $fixed = $equity + $debt + $payables - $current;
             $years[$year] = array_map(static fn (int|float $thousands): float => 1000.0 * $thousands, [
-                'revenue' => $revenue, 'cost_of_revenue' => $cost, 'gross_profit' => $revenue - $cost, 'selling_general_administrative' => $overhead, 'operating_expenses' => $overhead,
-                'operating_income' => $operating, 'interest_expense' => $interest, 'income_before_tax' => $pretax, 'income_tax' => $tax, 'income_from_continuing_operations' => $net, 'net_income' => $net, 'net_income_common' => $net,
-                'cash_and_equivalents' => $cash, 'receivables' => $receivables, 'inventories' => $inventories, 'total_current_assets' => $current, 'property_plant_equipment_net' => $fixed,
-                'total_non_current_assets' => $fixed, 'total_assets' => $current + $fixed, 'accounts_payable' => $payables, 'long_term_debt' => $debt, 'total_current_liabilities' => $payables,
-                'total_non_current_liabilities' => $debt, 'total_liabilities' => $payables + $debt, 'total_equity' => $equity, 'operating_cash_flow' => $net + $depreciation, 'depreciation_amortization' => $depreciation,
-                'capital_expenditure' => $investment, 'investing_cash_flow' => -$investment, 'dividends_paid' => $dividends, 'financing_cash_flow' => -$dividends, 'net_change_in_cash' => $cash - $before,
-                'basic_shares_average' => $shares, 'shares_outstanding_period_end' => $shares,
+                'revenue' => $revenue,
+                'cost_of_revenue' => $cost,
+                'gross_profit' => $revenue - $cost,
+                'selling_general_administrative' => $overhead,
+                'operating_expenses' => $overhead,
+                'operating_income' => $operating,
+                'interest_expense' => $interest,
+                'income_before_tax' => $pretax,
+                'income_tax' => $tax,
+                'income_from_continuing_operations' => $net,
+                'net_income' => $net,
+                'net_income_common' => $net,
+                'cash_and_equivalents' => $cash,
+                'receivables' => $receivables,
+                'inventories' => $inventories,
+                'total_current_assets' => $current,
+                'property_plant_equipment_net' => $fixed,
+                'total_non_current_assets' => $fixed,
+                'total_assets' => $current + $fixed,
+                'accounts_payable' => $payables,
+                'long_term_debt' => $debt,
+                'total_current_liabilities' => $payables,
+                'total_non_current_liabilities' => $debt,
+                'total_liabilities' => $payables + $debt,
+                'total_equity' => $equity,
+                'operating_cash_flow' => $net + $depreciation,
+                'depreciation_amortization' => $depreciation,
+                'capital_expenditure' => $investment,
+                'investing_cash_flow' => -$investment,
+                'dividends_paid' => $dividends,
+                'financing_cash_flow' => -$dividends,
+                'net_change_in_cash' => $cash - $before,
+                'basic_shares_average' => $shares,
+                'shares_outstanding_period_end' => $shares,
             ]);
             $years[$year]['earnings_per_share_basic'] = round($net / $shares, 2);
         }
@@ -87,6 +114,9 @@ final class InventedFilings
      */
     public static function ends(array $years): array
     {
-        return array_combine(array_map(FiscalPeriod::year(...), $years), array_map(static fn (int $year): int => $year * 10000 + 1231, $years));
+        return array_combine(
+            array_map(FiscalPeriod::year(...), $years),
+            array_map(static fn (int $year): int => $year * 10000 + 1231, $years),
+        );
     }
 }

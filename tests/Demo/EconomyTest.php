@@ -31,16 +31,27 @@ final class EconomyTest extends DemoTestCase
     {
         foreach ($this->companies() as $company) {
             $scope = $this->scope($company, self::TODAY);
-            $findings = array_map(static fn (Finding $f): string => "{$f->check} {$f->line} {$f->period} {$f->difference()}", Integrity::ofSheet($scope->facts));
+            $findings = array_map(
+                static fn (Finding $f): string => "{$f->check} {$f->line} {$f->period} {$f->difference()}",
+                Integrity::ofSheet($scope->facts),
+            );
             if ($company->ticker === 'NSMS') {
                 // It stopped reporting inventories, and the checks say so.
                 $this->assertNotSame([], preg_grep('/total_current_assets/', $findings));
-                $this->assertSame([], preg_grep('/total_current_assets|change_in_working_capital|cash_roll|missing_year/', $findings, PREG_GREP_INVERT));
+                $this->assertSame(
+                    [],
+                    preg_grep('/total_current_assets|change_in_working_capital|cash_roll|missing_year/', $findings, PREG_GREP_INVERT),
+                );
             } else {
                 $this->assertSame([], $findings, $company->ticker);
             }
             foreach ($scope->facts->periods() as $period) {
-                $this->assertEqualsWithDelta($scope->facts->value('total_assets', $period), $scope->facts->value('total_liabilities', $period) + $scope->facts->value('total_equity', $period), 0.5, "{$company->ticker} {$period}");
+                $this->assertEqualsWithDelta(
+                    $scope->facts->value('total_assets', $period),
+                    $scope->facts->value('total_liabilities', $period) + $scope->facts->value('total_equity', $period),
+                    0.5,
+                    "{$company->ticker} {$period}",
+                );
             }
         }
     }
@@ -73,16 +84,53 @@ final class EconomyTest extends DemoTestCase
             $early = static fn (FiledFact $fact): bool => $fact->filedOn <= $day;
             $prices = $company->prices->asOf($day);
             $torn = $this->with($company, array_values(array_filter([...$company->facts], $early)), $prices);
-            $planted = $this->with($company, [
-                ...$company->facts,
-                ...array_map(static fn (FiledFact $fact): FiledFact => new FiledFact($fact->line, $fact->period, 1e15, Day::plus($day, 1), 999999), array_slice([...$company->facts], 0, 400)),
-            ], new PriceSeries(
-                [...$prices->days, 20230816, 20230817], [...$prices->rawCloses, 1e9, 1e-9], null, null, [...$prices->volumes, 1.0, 1.0],
-                new CorporateActions([...$prices->actions->splits, [20230816, 1000.0]], [...$prices->actions->dividends, [20230817, 5e8]]),
-            ), true);
+            $planted = $this->with(
+                $company,
+                [
+                    ...$company->facts,
+                    ...array_map(
+                        static fn (FiledFact $fact): FiledFact => new FiledFact(
+                            $fact->line,
+                            $fact->period,
+                            1e15,
+                            Day::plus($day, 1),
+                            999999,
+                        ),
+                        array_slice([...$company->facts], 0, 400),
+                    ),
+                ],
+                new PriceSeries(
+                    [...$prices->days, 20230816, 20230817],
+                    [...$prices->rawCloses, 1e9, 1e-9],
+                    null,
+                    null,
+                    [...$prices->volumes, 1.0, 1.0],
+                    new CorporateActions(
+                        [...$prices->actions->splits, [20230816, 1000.0]],
+                        [...$prices->actions->dividends, [20230817, 5e8]],
+                    ),
+                ),
+                true,
+            );
             $asKnown = $this->scope($company, $day);
             foreach (array_keys(Catalogue::builtIn()->all()) as $key) {
-                if (in_array($key, ['range_position_52_weeks', 'distance_from_52_week_high', 'stochastic_k', 'stochastic_d', 'median_traded_value_3m', 'illiquidity', 'volume_ratio', 'days_to_trade_one_percent', 'turnover_ratio_of_float'], true)) {
+                if (
+                    in_array(
+                        $key,
+                        [
+                            'range_position_52_weeks',
+                            'distance_from_52_week_high',
+                            'stochastic_k',
+                            'stochastic_d',
+                            'median_traded_value_3m',
+                            'illiquidity',
+                            'volume_ratio',
+                            'days_to_trade_one_percent',
+                            'turnover_ratio_of_float',
+                        ],
+                        true,
+                    )
+                ) {
                     continue; // The planted series has closes for highs and lows.
                 }
                 $expected = $this->scope($torn, $day)->metric($key);
@@ -92,8 +140,25 @@ final class EconomyTest extends DemoTestCase
                     break; // Scopes are opened anew for each metric here; the first thirty cover facts, prices and windows.
                 }
             }
-            foreach (['price_to_earnings', 'ev_to_ebitda', 'return_on_invested_capital', 'dividend_yield', 'momentum_12_1', 'beta_raw', 'forward_price_to_earnings', 'earnings_revision_90d', 'piotroski_score', 'wacc'] as $key) {
-                $this->assertEquals($this->scope($torn, $day)->metric($key), $asKnown->metric($key), "{$company->ticker} {$key} sees the future");
+            foreach (
+                [
+                    'price_to_earnings',
+                    'ev_to_ebitda',
+                    'return_on_invested_capital',
+                    'dividend_yield',
+                    'momentum_12_1',
+                    'beta_raw',
+                    'forward_price_to_earnings',
+                    'earnings_revision_90d',
+                    'piotroski_score',
+                    'wacc',
+                ] as $key
+            ) {
+                $this->assertEquals(
+                    $this->scope($torn, $day)->metric($key),
+                    $asKnown->metric($key),
+                    "{$company->ticker} {$key} sees the future",
+                );
             }
         }
     }
@@ -140,16 +205,63 @@ final class EconomyTest extends DemoTestCase
     {
         $catalogue = Catalogue::builtIn();
         foreach (array_slice($this->companies(), 0, 12) as $company) {
-            $money = array_map(static fn ($item): bool => in_array($item->unit, [Unit::Money, Unit::MoneyPerShare], true), \Logion\Reporting\LineItems::all());
+            $money = array_map(
+                static fn ($item): bool => in_array($item->unit, [Unit::Money, Unit::MoneyPerShare], true),
+                \Logion\Reporting\LineItems::all(),
+            );
             $times = 1024.0; // A power of two, so that no digit is lost.
-            $facts = array_map(static fn (FiledFact $fact): FiledFact => new FiledFact($fact->line, $fact->period, $money[$fact->line] ? $fact->value * $times : $fact->value, $fact->filedOn, $fact->filing), [...$company->facts]);
+            $facts = array_map(
+                static fn (FiledFact $fact): FiledFact => new FiledFact(
+                    $fact->line,
+                    $fact->period,
+                    $money[$fact->line] ? $fact->value * $times : $fact->value,
+                    $fact->filedOn,
+                    $fact->filing,
+                ),
+                [...$company->facts],
+            );
             $p = $company->prices;
             $raise = static fn (array $series): array => array_map(static fn (float $x): float => $x * $times, $series);
-            $undo = static fn (array $series): array => array_map(static fn (float $x, float $f): float => $x / $f, $series, $p->splitFactors);
-            $prices = new PriceSeries($p->days, $raise($p->rawCloses), $raise($undo($p->highs)), $raise($undo($p->lows)), array_map(static fn (float $v, float $f): float => $v * $f, $p->volumes, $p->splitFactors),
-                new CorporateActions($p->actions->splits, array_map(static fn (array $d): array => [$d[0], $d[1] * $times], $p->actions->dividends)));
-            $scaled = new CompanyData($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index);
-            $plain = new CompanyData($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $company->facts, $company->periodEnds, $company->prices, $company->index);
+            $undo = static fn (array $series): array => array_map(
+                static fn (float $x, float $f): float => $x / $f,
+                $series,
+                $p->splitFactors,
+            );
+            $prices = new PriceSeries(
+                $p->days,
+                $raise($p->rawCloses),
+                $raise($undo($p->highs)),
+                $raise($undo($p->lows)),
+                array_map(static fn (float $v, float $f): float => $v * $f, $p->volumes, $p->splitFactors),
+                new CorporateActions(
+                    $p->actions->splits,
+                    array_map(static fn (array $d): array => [$d[0], $d[1] * $times], $p->actions->dividends),
+                ),
+            );
+            $scaled = new CompanyData(
+                $company->id,
+                $company->ticker,
+                $company->template,
+                $company->sector,
+                $company->reportingCurrency,
+                $company->tradingCurrency,
+                $facts,
+                $company->periodEnds,
+                $prices,
+                $company->index,
+            );
+            $plain = new CompanyData(
+                $company->id,
+                $company->ticker,
+                $company->template,
+                $company->sector,
+                $company->reportingCurrency,
+                $company->tradingCurrency,
+                $company->facts,
+                $company->periodEnds,
+                $company->prices,
+                $company->index,
+            );
             $a = $this->scope($plain, self::TODAY);
             $b = $this->scope($scaled, self::TODAY);
             foreach ($catalogue->all() as $key => $metric) {
@@ -158,7 +270,9 @@ final class EconomyTest extends DemoTestCase
                 }
                 $x = $a->metric($key);
                 $y = $b->metric($key);
-                $x instanceof Absence ? $this->assertEquals($x, $y, $key) : $this->assertEqualsWithDelta($x, $y, 1e-9 * max(1.0, abs($x)), "{$company->ticker} {$key}");
+                $x instanceof Absence
+                    ? $this->assertEquals($x, $y, $key)
+                    : $this->assertEqualsWithDelta($x, $y, 1e-9 * max(1.0, abs($x)), "{$company->ticker} {$key}");
             }
         }
     }
@@ -168,17 +282,43 @@ final class EconomyTest extends DemoTestCase
         $digest = static function (): string {
             $parts = [];
             foreach (['companies', 'facts', 'bars', 'estimates', 'dividends'] as $table) {
-                $columns = $table === 'companies' ? 'name || sector' : ($table === 'bars' ? 'day || close' : ($table === 'facts' ? 'line || period || value' : ($table === 'estimates' ? 'line || day || mean' : 'ex_date || amount')));
+                $columns =
+                    $table === 'companies'
+                        ? 'name || sector'
+                        : ($table === 'bars'
+                            ? 'day || close'
+                            : ($table === 'facts'
+                                ? 'line || period || value'
+                                : ($table === 'estimates'
+                                    ? 'line || day || mean'
+                                    : 'ex_date || amount')));
                 $parts[] = sha1(json_encode(DB::select("select {$columns} as x from {$table} limit 20000")) ?: '');
             }
 
             return implode(' ', $parts);
         };
         $first = $digest();
-        foreach (['estimates', 'dividends', 'corporate_actions', 'bars', 'facts', 'filings', 'identifiers', 'listings', 'securities', 'former_attributes', 'companies', 'exchanges', 'economy_series'] as $table) {
+        foreach (
+            [
+                'estimates',
+                'dividends',
+                'corporate_actions',
+                'bars',
+                'facts',
+                'filings',
+                'identifiers',
+                'listings',
+                'securities',
+                'former_attributes',
+                'companies',
+                'exchanges',
+                'countries',
+                'economy_series',
+            ] as $table
+        ) {
             DB::table($table)->delete();
         }
-        (new \App\Demo\DemoEconomy)->seed(self::COMPANIES, static function (): void {
+        (new \App\Demo\DemoEconomy())->seed(self::COMPANIES, static function (): void {
         });
         $this->assertSame($first, $digest());
     }
@@ -190,14 +330,23 @@ final class EconomyTest extends DemoTestCase
         $this->assertCount(12000, array_unique(array_map(static fn (\App\Demo\Profile $p): string => $p->name, $profiles)));
         // Two share one, on two exchanges.
         $this->assertCount(11999, array_unique($tickers));
-        $this->assertCount(12000, array_unique(array_map(static fn (\App\Demo\Profile $p): string => "{$p->country} {$p->ticker}", $profiles)));
+        $this->assertCount(
+            12000,
+            array_unique(array_map(static fn (\App\Demo\Profile $p): string => "{$p->country} {$p->ticker}", $profiles)),
+        );
         $this->assertSame([], array_intersect($tickers, Names::RESERVED_TICKERS));
         $this->assertLessThanOrEqual(12, max(array_map('strlen', $tickers)));
     }
 
     public function test_codes_are_of_the_user_assigned_ranges_and_isins_have_right_check_digits(): void
     {
-        foreach (DB::table('identifiers')->join('listings', 'listings.security_id', '=', 'identifiers.security_id')->where('listings.main', true)->join('exchanges', 'exchanges.id', '=', 'exchange_id')->get(['identifiers.value as isin', 'country', 'code']) as $row) {
+        foreach (
+            DB::table('identifiers')
+                ->join('listings', 'listings.security_id', '=', 'identifiers.security_id')
+                ->where('listings.main', true)
+                ->join('exchanges', 'exchanges.id', '=', 'exchange_id')
+                ->get(['identifiers.value as isin', 'country', 'code']) as $row
+        ) {
             $this->assertMatchesRegularExpression('/^X[A-Z]$/', $row->country);
             $this->assertStringStartsWith($row->country, $row->isin);
             $this->assertSame($row->isin, Names::isin(substr($row->isin, 0, 2), substr($row->isin, 2, 9)));
@@ -223,10 +372,19 @@ final class EconomyTest extends DemoTestCase
         $this->assertGreaterThan(0.6, $tax->metric('effective_tax_rate', \Logion\Formula\Moment::of('annual')->completedYear(2)));
         // It stopped reporting inventories; the totals it reports determine them.
         $facts = $of('NSMS')->facts;
-        $rest = array_map(static fn (string $line): float => (float) $facts->value($line, 20240), ['cash_and_short_term_investments', 'receivables', 'prepaid_expenses', 'other_current_assets']);
+        $rest = array_map(static fn (string $line): float => (float) $facts->value($line, 20240), [
+            'cash_and_short_term_investments',
+            'receivables',
+            'prepaid_expenses',
+            'other_current_assets',
+        ]);
         $this->assertNull($facts->fact('inventories', 20240));
         $this->assertSame(DerivedTotals::DERIVED, $facts->completion('inventories', 20240));
-        $this->assertEqualsWithDelta($facts->value('total_current_assets', 20240) - array_sum($rest), $facts->value('inventories', 20240), 1.0);
+        $this->assertEqualsWithDelta(
+            $facts->value('total_current_assets', 20240) - array_sum($rest),
+            $facts->value('inventories', 20240),
+            1.0,
+        );
     }
 
     private function company(string $ticker): CompanyData
@@ -255,14 +413,44 @@ final class EconomyTest extends DemoTestCase
             $kept = array_filter($series['days'], static fn (int $day): bool => $day <= 20230815);
             $values = array_slice($series['values'], 0, count($kept));
 
-            return ['days' => [...$kept, ...($planting ? [20230816] : [])], 'values' => [...$values, ...($planting ? [1e12] : [])]];
+            return ['days' => [...$kept, ...$planting ? [20230816] : []], 'values' => [...$values, ...$planting ? [1e12] : []]];
         }, $company->observations);
 
-        $classes = array_map(static fn (ShareClass $class): ShareClass => new ShareClass(
-            $class->name, $planting ? new PriceSeries([...$class->prices->asOf(20230815)->days, 20230816], [...$class->prices->asOf(20230815)->rawCloses, 1e9]) : $class->prices->asOf(20230815), $class->currency, $class->entitlement,
-            [...array_values(array_filter($class->counts, static fn (FiledFact $fact): bool => $fact->filedOn <= 20230815)), ...($planting ? [new FiledFact(ShareClass::COUNT, 20232, 1e15, 20230816, 999999)] : [])],
-        ), $company->otherClasses);
+        $classes = array_map(
+            static fn (ShareClass $class): ShareClass => new ShareClass(
+                $class->name,
+                $planting
+                    ? new PriceSeries(
+                        [...$class->prices->asOf(20230815)->days, 20230816],
+                        [...$class->prices->asOf(20230815)->rawCloses, 1e9],
+                    )
+                    : $class->prices->asOf(20230815),
+                $class->currency,
+                $class->entitlement,
+                [
+                    ...array_values(array_filter($class->counts, static fn (FiledFact $fact): bool => $fact->filedOn <= 20230815)),
+                    ...$planting ? [new FiledFact(ShareClass::COUNT, 20232, 1e15, 20230816, 999999)] : [],
+                ],
+            ),
+            $company->otherClasses,
+        );
 
-        return new CompanyData($company->id, $company->ticker, $company->template, $company->sector, $company->reportingCurrency, $company->tradingCurrency, $facts, $company->periodEnds, $prices, $company->index, $company->expectations, $company->filings, $observations, [], $classes);
+        return new CompanyData(
+            $company->id,
+            $company->ticker,
+            $company->template,
+            $company->sector,
+            $company->reportingCurrency,
+            $company->tradingCurrency,
+            $facts,
+            $company->periodEnds,
+            $prices,
+            $company->index,
+            $company->expectations,
+            $company->filings,
+            $observations,
+            [],
+            $classes,
+        );
     }
 }

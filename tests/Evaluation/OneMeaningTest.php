@@ -60,11 +60,25 @@ final class OneMeaningTest extends DemoTestCase
     {
         parent::setUp();
         $this->user = $this->someone();
-        foreach ([
-            'cash_after_interest' => ['max(operating_cash_flow, 1m) - 2 * interest_expense', 'money'], 'wide_margin' => ['max(operating_margin, net_margin) - mean_of(net_margin, 3)', 'percent'],
-            'worth_against_peers' => ['market_cap / sector_median(market_cap)', 'ratio'], 'own_of_own' => ['growth(cash_after_interest, 1) + wide_margin', 'ratio'], 'is_large' => ['market_cap > 400m ? 1 : 0', 'ratio'],
-        ] as $key => [$formula, $unit]) {
-            OwnMetric::query()->create(['user_id' => $this->user->id, 'key' => $key, 'label' => $key, 'kind' => 'formula', 'definition' => ['definition' => $formula], 'unit' => $unit, 'better' => 'higher', 'note' => '']);
+        foreach (
+            [
+                'cash_after_interest' => ['max(operating_cash_flow, 1m) - 2 * interest_expense', 'money'],
+                'wide_margin' => ['max(operating_margin, net_margin) - mean_of(net_margin, 3)', 'percent'],
+                'worth_against_peers' => ['market_cap / sector_median(market_cap)', 'ratio'],
+                'own_of_own' => ['growth(cash_after_interest, 1) + wide_margin', 'ratio'],
+                'is_large' => ['market_cap > 400m ? 1 : 0', 'ratio'],
+            ] as $key => [$formula, $unit]
+        ) {
+            OwnMetric::query()->create([
+                'user_id' => $this->user->id,
+                'key' => $key,
+                'label' => $key,
+                'kind' => 'formula',
+                'definition' => ['definition' => $formula],
+                'unit' => $unit,
+                'better' => 'higher',
+                'note' => '',
+            ]);
         }
     }
 
@@ -79,9 +93,49 @@ final class OneMeaningTest extends DemoTestCase
     {
         mt_srand($seed);
         $pick = static fn (array $of): string => $of[mt_rand(0, count($of) - 1)];
-        $ratio = static fn (): string => $pick(['gross_margin', 'operating_margin', 'net_margin', 'return_on_equity', 'price_to_earnings', 'price_earnings_to_growth', 'revenue_growth_3y', 'dividend_yield', 'efficiency_ratio', 'combined_ratio', 'volatility_1y', 'beta_raw', 'current_ratio', 'forward_price_to_earnings', 'wide_margin', 'own_of_own', 'momentum_percentile', 'price_to_earnings_to_sector']);
-        $history = static fn (): string => $pick(['gross_margin', 'net_margin', 'return_on_equity', 'price_to_earnings', 'revenue / total_assets', 'operating_margin']);
-        $money = static fn (): string => $pick(['revenue', 'market_cap', 'total_debt', 'net_income', 'free_cash_flow', 'enterprise_value', 'common_equity', 'cash_after_interest', 'ago(revenue, 1)', 'mean_of(operating_cash_flow, 3)', 'annual(net_income)', 'estimate(revenue, 1)', 'sector_median(market_cap)']);
+        $ratio = static fn (): string => $pick([
+            'gross_margin',
+            'operating_margin',
+            'net_margin',
+            'return_on_equity',
+            'price_to_earnings',
+            'price_earnings_to_growth',
+            'revenue_growth_3y',
+            'dividend_yield',
+            'efficiency_ratio',
+            'combined_ratio',
+            'volatility_1y',
+            'beta_raw',
+            'current_ratio',
+            'forward_price_to_earnings',
+            'wide_margin',
+            'own_of_own',
+            'momentum_percentile',
+            'price_to_earnings_to_sector',
+        ]);
+        $history = static fn (): string => $pick([
+            'gross_margin',
+            'net_margin',
+            'return_on_equity',
+            'price_to_earnings',
+            'revenue / total_assets',
+            'operating_margin',
+        ]);
+        $money = static fn (): string => $pick([
+            'revenue',
+            'market_cap',
+            'total_debt',
+            'net_income',
+            'free_cash_flow',
+            'enterprise_value',
+            'common_equity',
+            'cash_after_interest',
+            'ago(revenue, 1)',
+            'mean_of(operating_cash_flow, 3)',
+            'annual(net_income)',
+            'estimate(revenue, 1)',
+            'sector_median(market_cap)',
+        ]);
         $draw = static function (int $depth) use (&$draw, $ratio, $history, $money): string {
             if ($depth === 0) {
                 return $ratio();
@@ -89,17 +143,33 @@ final class OneMeaningTest extends DemoTestCase
             $sub = static fn (): string => $draw($depth - 1);
 
             return match (mt_rand(0, 13)) {
-                0 => "({$sub()} + {$sub()})", 1 => "({$sub()} - {$sub()})", 2 => "({$sub()} * 0.5)", 3 => "({$sub()} / {$sub()})",
-                4 => "({$money()} / {$money()})", 5 => "({$money()} > {$money()} ? {$sub()} : {$sub()})", 6 => "({$sub()} ?? {$sub()})",
-                7 => "mean_of({$history()}, ".mt_rand(2, 5).')', 8 => "ago({$history()}, ".mt_rand(1, 2).')', 9 => "sector_percentile({$sub()})", 10 => "(({$money()} - {$money()}) / 1m)",
-                11 => "max({$sub()}, {$sub()})", 12 => "trailing({$history()}) - annual({$history()})", default => "({$money()} > ".mt_rand(1, 900).'m ? 1 : 0)',
+                0 => "({$sub()} + {$sub()})",
+                1 => "({$sub()} - {$sub()})",
+                2 => "({$sub()} * 0.5)",
+                3 => "({$sub()} / {$sub()})",
+                4 => "({$money()} / {$money()})",
+                5 => "({$money()} > {$money()} ? {$sub()} : {$sub()})",
+                6 => "({$sub()} ?? {$sub()})",
+                7 => "mean_of({$history()}, ".mt_rand(2, 5).')',
+                8 => "ago({$history()}, ".mt_rand(1, 2).')',
+                9 => "sector_percentile({$sub()})",
+                10 => "(({$money()} - {$money()}) / 1m)",
+                11 => "max({$sub()}, {$sub()})",
+                12 => "trailing({$history()}) - annual({$history()})",
+                default => "({$money()} > ".mt_rand(1, 900).'m ? 1 : 0)',
             };
         };
         $formulas = [];
         while (count($formulas) < $count) {
             $formula = $draw(mt_rand(1, 3)).(mt_rand(0, 2) === 0 ? ' > '.mt_rand(-5, 30) / 10 : '');
             try {
-                Catalogue::builtIn()->with(['wide_margin' => Catalogue::builtIn()->get('net_margin'), 'own_of_own' => Catalogue::builtIn()->get('net_margin'), 'cash_after_interest' => Catalogue::builtIn()->get('net_debt')])->parse($formula);
+                Catalogue::builtIn()
+                    ->with([
+                        'wide_margin' => Catalogue::builtIn()->get('net_margin'),
+                        'own_of_own' => Catalogue::builtIn()->get('net_margin'),
+                        'cash_after_interest' => Catalogue::builtIn()->get('net_debt'),
+                    ])
+                    ->parse($formula);
                 $formulas[] = $formula;
             } catch (FormulaError) {
                 // A comparison inside a comparison, or units that do not fit: told at entry.
@@ -131,21 +201,50 @@ final class OneMeaningTest extends DemoTestCase
     private function correct(): void
     {
         $id = fn (string $ticker): int => $this->app->make(CompanyScopes::class)->companyId($ticker);
-        foreach ([['BRSW', 'revenue', 123456789.0], ['YCFI', 'net_income', 7654321.0], ['FNSB', 'total_assets', null]] as [$ticker, $line, $value]) {
-            Correction::query()->create(['user_id' => $this->user->id, 'company_id' => $id($ticker), 'batch' => 'b', 'line' => $line, 'period' => FiscalPeriod::year(2025), 'value' => $value, 'note' => 'n', 'source' => '', 'public_on' => 20260301]);
+        $examples = [['BRSW', 'revenue', 123456789.0], ['YCFI', 'net_income', 7654321.0], ['FNSB', 'total_assets', null]];
+        foreach ($examples as [$ticker, $line, $value]) {
+            Correction::query()->create([
+                'user_id' => $this->user->id,
+                'company_id' => $id($ticker),
+                'batch' => 'b',
+                'line' => $line,
+                'period' => FiscalPeriod::year(2025),
+                'value' => $value,
+                'note' => 'n',
+                'source' => '',
+                'public_on' => 20260301,
+            ]);
         }
-        OneOff::query()->create(['user_id' => $this->user->id, 'company_id' => $id('GRME'), 'line' => 'selling_general_administrative', 'period' => FiscalPeriod::year(2025), 'amount' => 9e6, 'before_tax' => true, 'note' => '']);
-        TemplateChoice::query()->create(['user_id' => $this->user->id, 'company_id' => $id('ULVL'), 'template' => 'property', 'reason' => 'r']);
+        OneOff::query()->create([
+            'user_id' => $this->user->id,
+            'company_id' => $id('GRME'),
+            'line' => 'selling_general_administrative',
+            'period' => FiscalPeriod::year(2025),
+            'amount' => 9e6,
+            'before_tax' => true,
+            'note' => '',
+        ]);
+        TemplateChoice::query()->create([
+            'user_id' => $this->user->id,
+            'company_id' => $id('ULVL'),
+            'template' => 'property',
+            'reason' => 'r',
+        ]);
     }
 
     private function universe(EvaluationContext $context): Universe
     {
-        return $this->app->make(ColumnStore::class)->universe($context->day, true, $context->catalogue, $this->app->make(NamedLists::class)->on($context, true), $context->as) ?? $this->fail('There are no columns.');
+        return $this->app
+            ->make(ColumnStore::class)
+            ->universe($context->day, true, $context->catalogue, $this->app->make(NamedLists::class)->on($context, true), $context->as) ??
+            $this->fail('There are no columns.');
     }
 
     private function open(string $ticker, EvaluationContext $context): CompanyScope
     {
-        return $this->opened["{$ticker} {$context->day} ".json_encode($context->as)] ??= $this->app->make(CompanyScopes::class)->open($ticker, $context);
+        return $this->opened["{$ticker} {$context->day} ".json_encode($context->as)] ??= $this->app
+            ->make(CompanyScopes::class)
+            ->open($ticker, $context);
     }
 
     private function workings(CompanyScope $scope): Workings
@@ -156,7 +255,11 @@ final class OneMeaningTest extends DemoTestCase
     private function assertSameContent(float|Absence $expected, float|Absence $given, string $what): void
     {
         if ($expected instanceof Absence || $given instanceof Absence) {
-            $this->assertSame($expected instanceof Absence ? $expected->kind : $expected, $given instanceof Absence ? $given->kind : $given, $what.' '.json_encode([$expected, $given]));
+            $this->assertSame(
+                $expected instanceof Absence ? $expected->kind : $expected,
+                $given instanceof Absence ? $given->kind : $given,
+                $what.' '.json_encode([$expected, $given]),
+            );
         } else {
             $this->assertTrue($expected === $given, "{$what}: ".json_encode([$expected, $given]));
         }
@@ -188,7 +291,11 @@ final class OneMeaningTest extends DemoTestCase
                 $value = $scope->value(Node::name($key));
                 $this->assertSameContent($column->at($position), $value, "{$kind}: {$key} of {$ticker}, column and company");
                 $figure = $this->workings($scope)->metric($key)->figure;
-                $this->assertSameContent($scope->metric($key), $figure->absence() ?? $figure->value(), "{$kind}: {$key} of {$ticker}, figure and working");
+                $this->assertSameContent(
+                    $scope->metric($key),
+                    $figure->absence() ?? $figure->value(),
+                    "{$kind}: {$key} of {$ticker}, figure and working",
+                );
                 $known += is_float($value) ? 1 : 0;
             }
         }
@@ -208,7 +315,11 @@ final class OneMeaningTest extends DemoTestCase
             $column = $universe->vector($tree, $universe->positions());
             $mask = $universe->decide($tree);
             $ranked = [];
-            foreach (Ranking::fromArray(['components' => [['formula' => $formula]]])->of($universe, $universe->positions())->rows(0, 1000) as $row) {
+            foreach (
+                Ranking::fromArray(['components' => [['formula' => $formula]]])
+                    ->of($universe, $universe->positions())
+                    ->rows(0, 1000) as $row
+            ) {
                 $ranked[$row['position']] = $row['values'][0];
             }
             foreach ($tickers as $position => $ticker) {
@@ -222,10 +333,18 @@ final class OneMeaningTest extends DemoTestCase
                 $scope = $this->open($ticker, $context);
                 $this->assertSameContent($content, $scope->value($tree), "{$kind}: {$formula} of {$ticker}, column and company");
                 $working = $this->workings($scope)->expression($tree, $formula, $context->catalogue->unitOf($tree))->figure;
-                $this->assertSameContent($content, $working->absence() ?? $working->value(), "{$kind}: {$formula} of {$ticker}, column and working");
+                $this->assertSameContent(
+                    $content,
+                    $working->absence() ?? $working->value(),
+                    "{$kind}: {$formula} of {$ticker}, column and working",
+                );
                 if ($tree->isCondition()) {
                     $state = (new Checklist($scope))->of(ScreenDefinition::fromArray(['criteria' => [$formula]]))[0]['state'];
-                    $this->assertSame($mask->true[$position] === "\1" ? 'pass' : ($mask->false[$position] === "\1" ? 'fail' : 'undecidable'), $state, "{$kind}: {$formula} of {$ticker}, screen and checklist");
+                    $this->assertSame(
+                        $mask->true[$position] === "\1" ? 'pass' : ($mask->false[$position] === "\1" ? 'fail' : 'undecidable'),
+                        $state,
+                        "{$kind}: {$formula} of {$ticker}, screen and checklist",
+                    );
                 }
                 $known += is_float($content) ? 1 : 0;
             }
@@ -239,25 +358,49 @@ final class OneMeaningTest extends DemoTestCase
         $context = $this->contextOf($kind);
         $universe = $this->universe($context);
         $economy = $this->app->make(EconomyReader::class)->read();
-        $formulas = ['revenue_growth_3y > 0.05', 'cash_after_interest', 'price_earnings_to_growth', 'market_cap / revenue > 1', 'worth_against_peers', 'momentum_percentile', ...self::random(100 + $seed, intdiv(self::draws(), 2))];
+        $formulas = [
+            'revenue_growth_3y > 0.05',
+            'cash_after_interest',
+            'price_earnings_to_growth',
+            'market_cap / revenue > 1',
+            'worth_against_peers',
+            'momentum_percentile',
+            ...self::random(100 + $seed, intdiv(self::draws(), 2)),
+        ];
         $past = new PastUniverses($context->catalogue, $economy, [$context->day], $formulas);
         $companies = [];
         foreach ($this->app->make(ColumnStore::class)->members($context->day) as $member) {
-            $companies[] = $company = $this->app->make(CompanyReader::class)->read($member->id, $context->as, on: $context->day) ?? $this->fail('A member vanished.');
+            $companies[] = $company =
+                $this->app->make(CompanyReader::class)->read($member->id, $context->as, on: $context->day) ??
+                $this->fail('A member vanished.');
             $attributes = [...array_map('strval', array_diff_key((array) $member, ['id' => 0])), 'template' => $company->template->value];
             $past->add($company, [$context->day], [$context->day => $attributes]);
         }
         $then = $past->on($context->day);
-        $batch = new BatchEvaluator(array_map(static fn ($company): CompanyScope => new CompanyScope($company, $context->day, $context->catalogue, $economy), $companies), $context->catalogue);
+        $batch = new BatchEvaluator(
+            array_map(
+                static fn ($company): CompanyScope => new CompanyScope($company, $context->day, $context->catalogue, $economy),
+                $companies,
+            ),
+            $context->catalogue,
+        );
         foreach ($formulas as $formula) {
             $tree = $context->catalogue->parse($formula);
             $column = $universe->vector($tree, $universe->positions());
             $tested = $then->vector($tree, $then->positions());
             $alone = $context->catalogue->expand($tree)->comparesCompanies() ? null : $batch->value($tree, Moment::ofFormula());
             foreach ($universe->positions() as $position) {
-                $this->assertSameContent($column->at($position), $tested->at($position), "{$kind}: {$formula}, screen and back-test at {$position}");
+                $this->assertSameContent(
+                    $column->at($position),
+                    $tested->at($position),
+                    "{$kind}: {$formula}, screen and back-test at {$position}",
+                );
                 if ($alone !== null && ! str_contains($formula, 'momentum_percentile') && ! str_contains($formula, '_to_sector')) {
-                    $this->assertSameContent($column->at($position), $alone->at($position), "{$kind}: {$formula}, screen and batch at {$position}");
+                    $this->assertSameContent(
+                        $column->at($position),
+                        $alone->at($position),
+                        "{$kind}: {$formula}, screen and batch at {$position}",
+                    );
                 }
             }
         }
@@ -266,11 +409,22 @@ final class OneMeaningTest extends DemoTestCase
     public function test_a_percentile_in_a_screen_compares_with_its_universe_in_table_criterion_checklist_and_export(): void
     {
         $context = $this->contextOf('today');
-        $definition = ['universe' => ['templates' => ['industrial']], 'criteria' => ['universe_percentile(market_cap) > 0.5'], 'columns' => ['universe_percentile(market_cap)', 'market_cap'], 'sort' => ['-market_cap']];
+        $definition = [
+            'universe' => ['templates' => ['industrial']],
+            'criteria' => ['universe_percentile(market_cap) > 0.5'],
+            'columns' => ['universe_percentile(market_cap)', 'market_cap'],
+            'sort' => ['-market_cap'],
+        ];
         $screen = ScreenDefinition::fromArray($definition);
         $runner = $this->app->make(ScreenRunner::class);
         $rows = $runner->run($screen, $context)['rows'];
-        $caps = array_column(array_map(static fn (array $row): array => (array) $row['values'], $runner->run(ScreenDefinition::fromArray([...$definition, 'criteria' => []]), $context)['rows']), 'market_cap');
+        $caps = array_column(
+            array_map(
+                static fn (array $row): array => (array) $row['values'],
+                $runner->run(ScreenDefinition::fromArray([...$definition, 'criteria' => []]), $context)['rows'],
+            ),
+            'market_cap',
+        );
         foreach ($rows as $row) {
             $values = (array) $row['values'];
             $below = count(array_filter($caps, static fn (float $cap): bool => $cap < $values['market_cap']));
@@ -279,7 +433,9 @@ final class OneMeaningTest extends DemoTestCase
         }
         $this->actingAs($this->user);
         foreach (['BRSW', 'GRME', 'ULVL', 'FNSB'] as $ticker) {
-            $state = $this->postJson("/api/v1/companies/{$ticker}/checklist", ['screen' => $definition])->assertOk()->json('items.0');
+            $state = $this->postJson("/api/v1/companies/{$ticker}/checklist", ['screen' => $definition])
+                ->assertOk()
+                ->json('items.0');
             $passes = in_array($ticker, array_column($rows, 'ticker'), true);
             if ($ticker !== 'FNSB') {
                 $this->assertSame($passes ? 'pass' : 'fail', $state['state'], $ticker);
@@ -296,22 +452,50 @@ final class OneMeaningTest extends DemoTestCase
     {
         $this->actingAs($this->user);
         $context = $this->contextOf('today');
-        $keys = ['market_cap', 'price_to_earnings', 'wide_margin', 'cash_after_interest', 'own_of_own', 'worth_against_peers', 'price_earnings_to_growth'];
+        $keys = [
+            'market_cap',
+            'price_to_earnings',
+            'wide_margin',
+            'cash_after_interest',
+            'own_of_own',
+            'worth_against_peers',
+            'price_earnings_to_growth',
+        ];
         $universe = $this->universe($context);
         array_map($universe->column(...), $keys);
-        $table = array_column($this->postJson('/api/v1/screens/run', ['screen' => ['columns' => $keys], 'limit' => 1000])->assertOk()->json('rows'), 'values', 'ticker');
+        $table = array_column(
+            $this->postJson('/api/v1/screens/run', ['screen' => ['columns' => $keys], 'limit' => 1000])
+                ->assertOk()
+                ->json('rows'),
+            'values',
+            'ticker',
+        );
         foreach (self::OPENED_ONE_BY_ONE as $ticker) {
             $scope = $this->open($ticker, $context);
             $report = new FigureReport($scope);
-            $shown = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=".implode(',', $keys))->assertOk()->json('figures');
+            $shown = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=".implode(',', $keys))
+                ->assertOk()
+                ->json('figures');
             Artisan::call('logion:metric', ['ticker' => $ticker, 'keys' => $keys, '--format' => 'json', '--user' => $this->user->email]);
             $printed = json_decode(Artisan::output(), true)['figures'];
             foreach ($keys as $key) {
                 $figure = $report->metric($key);
-                $this->assertSame([$figure['value'], $figure['state']], [self::number($shown[$key]['value']), $shown[$key]['state']], "{$ticker} {$key}");
-                $this->assertSame([$figure['value'], $figure['state']], [self::number($printed[$key]['value']), $printed[$key]['state']], "{$ticker} {$key}");
+                $this->assertSame(
+                    [$figure['value'], $figure['state']],
+                    [self::number($shown[$key]['value']), $shown[$key]['state']],
+                    "{$ticker} {$key}",
+                );
+                $this->assertSame(
+                    [$figure['value'], $figure['state']],
+                    [self::number($printed[$key]['value']), $printed[$key]['state']],
+                    "{$ticker} {$key}",
+                );
                 $inBase = $scope->value(Node::name($key));
-                $this->assertSame($inBase instanceof Absence ? null : $inBase, self::number($table[$ticker][$key]), "{$ticker} {$key} in the table");
+                $this->assertSame(
+                    $inBase instanceof Absence ? null : $inBase,
+                    self::number($table[$ticker][$key]),
+                    "{$ticker} {$key} in the table",
+                );
             }
         }
     }
@@ -324,7 +508,16 @@ final class OneMeaningTest extends DemoTestCase
     public function test_to_open_a_company_computes_no_column_of_the_universe(): void
     {
         $this->actingAs($this->user);
-        OwnMetric::query()->create(['user_id' => $this->user->id, 'key' => 'against_sector', 'label' => 'x', 'kind' => 'formula', 'definition' => ['definition' => 'mean_of(net_margin, 7) / sector_median(mean_of(net_margin, 7))'], 'unit' => 'ratio', 'better' => 'higher', 'note' => '']);
+        OwnMetric::query()->create([
+            'user_id' => $this->user->id,
+            'key' => 'against_sector',
+            'label' => 'x',
+            'kind' => 'formula',
+            'definition' => ['definition' => 'mean_of(net_margin, 7) / sector_median(mean_of(net_margin, 7))'],
+            'unit' => 'ratio',
+            'better' => 'higher',
+            'note' => '',
+        ]);
         $before = \App\Models\MetricColumn::query()->count();
         $answer = $this->getJson('/api/v1/companies/BRSW/metrics?keys=against_sector,net_margin')->assertOk()->json('figures');
         $this->assertSame('missing', $answer['against_sector']['state']);

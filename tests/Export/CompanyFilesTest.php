@@ -39,23 +39,48 @@ final class CompanyFilesTest extends DemoTestCase
     #[DataProvider('companies')]
     public function test_every_filed_figure_comes_back_to_the_last_digit(string $ticker, string $format): void
     {
-        $old = DB::table('companies')->where('companies.id', $this->companyId($ticker))->first(['companies.id', 'template', 'reporting_currency', 'fiscal_year_end_month']);
+        $old = DB::table('companies')
+            ->where('companies.id', $this->companyId($ticker))
+            ->first(['companies.id', 'template', 'reporting_currency', 'fiscal_year_end_month']);
         // A digit that a careless writer would lose.
-        DB::table('facts')->where('company_id', $old->id)->where('line', 'revenue')->where('period', 20220)->update(['value' => 1234567890.1234567]);
+        DB::table('facts')
+            ->where('company_id', $old->id)
+            ->where('line', 'revenue')
+            ->where('period', 20220)
+            ->update(['value' => 1234567890.1234567]);
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.'.$format;
         $files = $this->files($ticker);
         $format === 'csv' ? $files->factsCsv(fopen($path, 'wb')) : $files->xbrlCsv($path);
         $facts = $this->facts((int) $old->id);
         $parts = $this->parts((int) $old->id);
         // The same company under another name, with no figures yet.
-        $new = DB::table('companies')->insertGetId(['name' => 'Twin of '.$ticker, 'country' => 'XA', 'sector' => '10', 'template' => $old->template, 'reporting_currency' => $old->reporting_currency, 'fiscal_year_end_month' => $old->fiscal_year_end_month, 'description' => '']);
+        $new = DB::table('companies')->insertGetId([
+            'name' => 'Twin of '.$ticker,
+            'country' => 'XA',
+            'sector' => '10',
+            'template' => $old->template,
+            'reporting_currency' => $old->reporting_currency,
+            'fiscal_year_end_month' => $old->fiscal_year_end_month,
+            'description' => '',
+        ]);
         $this->list($new, 'TWIN');
-        DB::statement('insert into former_attributes (company_id, attribute, value, until_day) select ?, attribute, value, until_day from former_attributes where company_id = ?', [$new, $old->id]);
+        DB::statement(
+            'insert into former_attributes (company_id, attribute, value, until_day) select ?, attribute, value, until_day from '
+                .'former_attributes where company_id = ?',
+            [$new, $old->id],
+        );
         $imports = $this->app->make(Imports::class);
         $import = $imports->take($path, "export.{$format}", $this->user);
         unlink($path);
         $columns = $import->mapping['columns'];
-        $import->update(['mapping' => Mapping::fromArray($import->mapping)->with(['company' => 'TWIN', 'columns' => array_map(static fn (?string $field): ?string => $field === 'company' ? null : $field, $columns)])->toArray()]);
+        $import->update([
+            'mapping' => Mapping::fromArray($import->mapping)
+                ->with([
+                    'company' => 'TWIN',
+                    'columns' => array_map(static fn (?string $field): ?string => $field === 'company' ? null : $field, $columns),
+                ])
+                ->toArray(),
+        ]);
         $outcome = $imports->store($import);
         $this->assertSame([0, 0, []], [$outcome->counts['conflict'], $outcome->counts['refused'], $outcome->unmapped]);
         $this->assertSame($facts, $this->facts($new));
@@ -69,10 +94,21 @@ final class CompanyFilesTest extends DemoTestCase
         foreach (['SKCT', 'XQOS:SKRW@2021-01-11'] as $reference) {
             $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.csv';
             $this->files($reference)->pricesCsv(fopen($path, 'wb'));
-            $bars = static fn (): string => md5((string) json_encode(DB::table('bars')->orderBy('listing_id')->orderBy('day')->get(['listing_id', 'day', 'high', 'low', 'close', 'volume'])->all()));
+            $bars = static fn (): string => md5(
+                (string) json_encode(
+                    DB::table('bars')
+                        ->orderBy('listing_id')
+                        ->orderBy('day')
+                        ->get(['listing_id', 'day', 'high', 'low', 'close', 'volume'])
+                        ->all(),
+                ),
+            );
             $before = $bars();
             $company = $this->app->make(Identities::class)->company($reference);
-            $listings = DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->where('company_id', $company)->pluck('listings.id');
+            $listings = DB::table('listings')
+                ->join('securities', 'securities.id', '=', 'security_id')
+                ->where('company_id', $company)
+                ->pluck('listings.id');
             $this->assertCount(2, $listings);
             $count = DB::table('bars')->whereIn('listing_id', $listings)->count();
             $this->assertSame($count, DB::table('bars')->whereIn('listing_id', $listings)->delete());
@@ -89,9 +125,17 @@ final class CompanyFilesTest extends DemoTestCase
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.csv';
         $security = $this->listing('ULVL')->id;
         // Some days have an opening price, others have none.
-        DB::table('bars')->where('listing_id', $security)->whereRaw('day % 3 = 0')->update(['open' => DB::raw('low + (high - low) / 3.0')]);
+        DB::table('bars')
+            ->where('listing_id', $security)
+            ->whereRaw('day % 3 = 0')
+            ->update(['open' => DB::raw('low + (high - low) / 3.0')]);
         $this->files('ULVL')->pricesCsv(fopen($path, 'wb'));
-        $bars = fn (): array => DB::table('bars')->where('listing_id', $security)->orderBy('day')->get(['day', 'open', 'high', 'low', 'close', 'volume'])->map(static fn (object $b): string => json_encode($b))->all();
+        $bars = fn (): array => DB::table('bars')
+            ->where('listing_id', $security)
+            ->orderBy('day')
+            ->get(['day', 'open', 'high', 'low', 'close', 'volume'])
+            ->map(static fn (object $b): string => json_encode($b))
+            ->all();
         $before = $bars();
         DB::table('bars')->where('listing_id', $security)->where('day', '>', 20200101)->delete();
         $imports = $this->app->make(Imports::class);
@@ -112,18 +156,36 @@ final class CompanyFilesTest extends DemoTestCase
         foreach ($income->getRowIterator(4) as $row) {
             $rows[(string) $income->getCell([1, $row->getRowIndex()])->getValue()] = $row->getRowIndex();
         }
-        $this->assertSame('=B'.$rows['Revenue'].'-B'.$rows['Cost of revenue'], $income->getCell([2, $rows['Gross profit']])->getValue());
+        $this->assertSame(
+            '=B'.$rows['Revenue'].'-B'.$rows['Cost of revenue'],
+            $income->getCell([2, $rows['Gross profit']])->getValue(),
+        );
         $this->assertIsNumeric($income->getCell([2, $rows['Revenue']])->getValue());
-        $this->assertSame("='Income statement'!B{$rows['Gross profit']} / 'Income statement'!B{$rows['Revenue']}", $book->getSheetByName('Ratios')->getCell('B4')->getValue());
+        $this->assertSame(
+            "='Income statement'!B{$rows['Gross profit']} / 'Income statement'!B{$rows['Revenue']}",
+            $book->getSheetByName('Ratios')->getCell('B4')->getValue(),
+        );
         $this->assertStringEndsWith('-1', (string) $book->getSheetByName('Change')->getCell('C4')->getValue());
     }
 
     public function test_files_over_the_api_and_a_text_is_never_a_formula(): void
     {
-        $this->postJson('/api/v1/companies/BRSW/notes', ['figure' => 'revenue@20250', 'body' => '=HYPERLINK("http://example.invalid")'])->assertCreated();
-        foreach (['statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'], 'ratios' => ['xlsx', 'ods', 'csv', 'json'], 'prices' => ['csv', 'xlsx', 'ods', 'json'], 'dossier' => ['xlsx', 'ods', 'json']] as $what => $formats) {
+        $this->postJson('/api/v1/companies/BRSW/notes', [
+            'figure' => 'revenue@20250',
+            'body' => '=HYPERLINK("http://example.invalid")',
+        ])->assertCreated();
+        foreach (
+            [
+                'statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'],
+                'ratios' => ['xlsx', 'ods', 'csv', 'json'],
+                'prices' => ['csv', 'xlsx', 'ods', 'json'],
+                'dossier' => ['xlsx', 'ods', 'json'],
+            ] as $what => $formats
+        ) {
             foreach ($formats as $format) {
-                $content = $this->get("/api/v1/companies/BRSW/export?what={$what}&format={$format}")->assertOk()->streamedContent();
+                $content = $this->get("/api/v1/companies/BRSW/export?what={$what}&format={$format}")
+                    ->assertOk()
+                    ->streamedContent();
                 $this->assertGreaterThan(500, strlen($content), "{$what} {$format}");
                 if ($what === 'dossier' && $format === 'xlsx') {
                     $path = (string) tempnam(sys_get_temp_dir(), 'dossier');
@@ -135,17 +197,39 @@ final class CompanyFilesTest extends DemoTestCase
             }
         }
         $this->getJson('/api/v1/companies/BRSW/export?what=prices&format=xbrl-csv')->assertStatus(422);
-        $table = fn (string $what): array => json_decode($this->get("/api/v1/companies/BRSW/export?what={$what}&format=json")->assertOk()->streamedContent(), true, flags: JSON_THROW_ON_ERROR);
-        $this->assertSame([['Written on', 'On', 'Note'], ['revenue@20250', '=HYPERLINK("http://example.invalid")']], [$table('notes')['columns'], array_slice($table('notes')['rows'][0], 1)]);
-        $this->assertStringContainsString(',"\'=HYPERLINK(""http', $this->get('/api/v1/companies/BRSW/export?what=notes&format=csv')->assertOk()->streamedContent(), 'a text that looks like a formula is marked');
+        $table = fn (string $what): array => json_decode(
+            $this->get("/api/v1/companies/BRSW/export?what={$what}&format=json")
+                ->assertOk()
+                ->streamedContent(),
+            true,
+            flags: JSON_THROW_ON_ERROR,
+        );
+        $this->assertSame(
+            [['Written on', 'On', 'Note'], ['revenue@20250', '=HYPERLINK("http://example.invalid")']],
+            [$table('notes')['columns'], array_slice($table('notes')['rows'][0], 1)],
+        );
+        $this->assertStringContainsString(
+            ',"\'=HYPERLINK(""http',
+            $this->get('/api/v1/companies/BRSW/export?what=notes&format=csv')->assertOk()->streamedContent(),
+            'a text that looks like a formula is marked',
+        );
         $ratios = $table('ratios');
         $equity = array_values(array_filter($ratios['rows'], static fn (array $row): bool => $row[0] === 'Return on equity'))[0];
-        $this->assertSame($this->getJson('/api/v1/companies/BRSW/working?metric=return_on_equity&year=2025')->json('working.value'), $equity[array_search('2025', $ratios['columns'], true)]);
+        $this->assertSame(
+            $this->getJson('/api/v1/companies/BRSW/working?metric=return_on_equity&year=2025')->json('working.value'),
+            $equity[array_search('2025', $ratios['columns'], true)],
+        );
         $prices = $table('prices');
-        $this->assertSame([self::TODAY, (float) DB::table('bars')->where('listing_id', 1)->where('day', self::TODAY)->value('close')], [(int) str_replace('-', '', end($prices['rows'])[0]), (float) end($prices['rows'])[1]]);
+        $this->assertSame(
+            [self::TODAY, (float) DB::table('bars')->where('listing_id', 1)->where('day', self::TODAY)->value('close')],
+            [(int) str_replace('-', '', end($prices['rows'])[0]), (float) end($prices['rows'])[1]],
+        );
         $this->getJson('/api/v1/companies/BRSW/export?what=everything&format=csv')->assertStatus(422);
         // What was public later is not in the file of an earlier day.
-        $this->assertStringNotContainsString('FY 2025', $this->get('/api/v1/companies/BRSW/export?what=statements&format=csv&as_of=2025-06-30')->streamedContent());
+        $this->assertStringNotContainsString(
+            'FY 2025',
+            $this->get('/api/v1/companies/BRSW/export?what=statements&format=csv&as_of=2025-06-30')->streamedContent(),
+        );
     }
 
     private function files(string $ticker): CompanyFiles
@@ -159,12 +243,30 @@ final class CompanyFilesTest extends DemoTestCase
     /** @return list<string> */
     private function facts(int $company): array
     {
-        return DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('facts.company_id', $company)->orderBy('line')->orderBy('facts.period')->orderBy('filed_on')->get(['line', 'facts.period', 'value', 'filed_on'])->map(static fn (object $f): string => "{$f->line} {$f->period} {$f->filed_on} ".json_encode((float) $f->value))->all();
+        return DB::table('facts')
+            ->join('filings', 'filings.id', '=', 'facts.filing_id')
+            ->where('facts.company_id', $company)
+            ->orderBy('line')
+            ->orderBy('facts.period')
+            ->orderBy('filed_on')
+            ->get(['line', 'facts.period', 'value', 'filed_on'])
+            ->map(static fn (object $f): string => "{$f->line} {$f->period} {$f->filed_on} ".json_encode((float) $f->value))
+            ->all();
     }
 
     /** @return list<string> */
     private function parts(int $company): array
     {
-        return DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $company)->whereIn('axis', ['business', 'region', 'class'])->orderBy('axis')->orderBy('member')->orderBy('line')->orderBy('breakdown_facts.period')->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on'])->map(static fn (object $f): string => json_encode($f))->all();
+        return DB::table('breakdown_facts')
+            ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
+            ->where('breakdown_facts.company_id', $company)
+            ->whereIn('axis', ['business', 'region', 'class'])
+            ->orderBy('axis')
+            ->orderBy('member')
+            ->orderBy('line')
+            ->orderBy('breakdown_facts.period')
+            ->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on'])
+            ->map(static fn (object $f): string => json_encode($f))
+            ->all();
     }
 }

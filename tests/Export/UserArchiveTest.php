@@ -38,13 +38,38 @@ final class UserArchiveTest extends DemoTestCase
     public function test_the_same_screens_valuations_and_decisions_come_out_of_an_empty_installation(): void
     {
         $this->actingAs($user = $this->someone());
-        $list = $this->postJson('/api/v1/lists', ['name' => 'Mine', 'tickers' => ['BRSW', 'ORTN']])->assertCreated()->json('id');
-        $this->postJson('/api/v1/screens', ['name' => 'Cheap', 'criteria' => ['price_to_earnings < 15'], 'columns' => ['price_to_earnings', 'net_margin'], 'universe' => ['lists' => ['list' => $list]]])->assertSuccessful();
-        $this->postJson('/api/v1/screens', ['name' => 'Lucrative', 'criteria' => ['net_margin > 0.1'], 'columns' => ['net_margin', 'market_cap']])->assertSuccessful();
-        $this->postJson('/api/v1/decisions', ['ticker' => 'BRSW', 'verdict' => 'buy', 'thesis' => 'Salt keeps', 'disproof' => 'It does not', 'value_per_share' => 70.5, 'margin_of_safety' => 0.3])->assertCreated();
+        $list = $this->postJson('/api/v1/lists', ['name' => 'Mine', 'tickers' => ['BRSW', 'ORTN']])
+            ->assertCreated()
+            ->json('id');
+        $this->postJson('/api/v1/screens', [
+            'name' => 'Cheap',
+            'criteria' => ['price_to_earnings < 15'],
+            'columns' => ['price_to_earnings', 'net_margin'],
+            'universe' => ['lists' => ['list' => $list]],
+        ])->assertSuccessful();
+        $this->postJson('/api/v1/screens', [
+            'name' => 'Lucrative',
+            'criteria' => ['net_margin > 0.1'],
+            'columns' => ['net_margin', 'market_cap'],
+        ])->assertSuccessful();
+        $this->postJson('/api/v1/decisions', [
+            'ticker' => 'BRSW',
+            'verdict' => 'buy',
+            'thesis' => 'Salt keeps',
+            'disproof' => 'It does not',
+            'value_per_share' => 70.5,
+            'margin_of_safety' => 0.3,
+        ])->assertCreated();
         $this->postJson('/api/v1/companies/BRSW/notes', ['figure' => 'revenue@20250', 'body' => 'Ümlaut and "quotes"'])->assertCreated();
-        $this->postJson('/api/v1/companies/BRSW/corrections', ['figures' => [['line' => 'revenue', 'period' => 20240, 'value' => 1234567.891]], 'note' => 'n'])->assertCreated();
-        $import = $this->post('/api/v1/imports', ['file' => UploadedFile::fake()->createWithContent('BRSW.csv', "Date,Close\n2026-07-01,55\n")], ['Accept' => 'application/json'])->json('id');
+        $this->postJson('/api/v1/companies/BRSW/corrections', [
+            'figures' => [['line' => 'revenue', 'period' => 20240, 'value' => 1234567.891]],
+            'note' => 'n',
+        ])->assertCreated();
+        $import = $this->post(
+            '/api/v1/imports',
+            ['file' => UploadedFile::fake()->createWithContent('BRSW.csv', "Date,Close\n2026-07-01,55\n")],
+            ['Accept' => 'application/json'],
+        )->json('id');
         $this->postJson("/api/v1/imports/{$import}/store")->assertOk();
         $before = $this->answers();
         $this->app->make(UserArchive::class)->write($user, $this->archive);
@@ -53,7 +78,11 @@ final class UserArchiveTest extends DemoTestCase
         touch($this->database);
         DB::setDefaultConnection('second');
         Artisan::call('migrate', ['--force' => true, '--database' => 'second']);
-        $other = User::query()->create(['name' => 'Elsewhere', 'email' => 'elsewhere@example.invalid', 'password' => 'a long enough password']);
+        $other = User::query()->create([
+            'name' => 'Elsewhere',
+            'email' => 'elsewhere@example.invalid',
+            'password' => 'a long enough password',
+        ]);
         $counts = $this->app->make(UserArchive::class)->read($other, $this->archive);
         $this->assertSame(2, $counts['screens']);
         $this->app->forgetInstance(\App\Storage\EconomyReader::class);
@@ -71,14 +100,22 @@ final class UserArchiveTest extends DemoTestCase
     /** @return array<string, mixed> */
     private function answers(): array
     {
-        $run = fn (array $screen): array => $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'as_of' => '2026-06-30'])->assertOk()->json('rows');
+        $run = fn (array $screen): array => $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'as_of' => '2026-06-30'])
+            ->assertOk()
+            ->json('rows');
         $screens = $this->getJson('/api/v1/screens')->assertOk()->json();
 
         return [
-            'screens' => array_map(static fn (array $s): array => array_diff_key($s, ['updated_at' => 1]), $screens), 'rows' => array_map(static fn (array $s): array => $run($s['definition'] ?? $s), $screens),
-            'decisions' => $this->getJson('/api/v1/decisions?as_of=2026-06-30')->assertOk()->json(), 'notes' => $this->getJson('/api/v1/companies/BRSW/notes')->assertOk()->json(), 'corrections' => $this->getJson('/api/v1/corrections')->assertOk()->json(),
-            'working' => $this->getJson('/api/v1/companies/BRSW/working?metric=net_margin&year=2024')->assertOk()->json('working.value'), 'lists' => $this->getJson('/api/v1/lists')->assertOk()->json(),
-            'value' => $this->postJson('/api/v1/companies/BRSW/cash-flow-value', ['as_of' => '2026-06-30'])->assertOk()->json('per_share'),
+            'screens' => array_map(static fn (array $s): array => array_diff_key($s, ['updated_at' => 1]), $screens),
+            'rows' => array_map(static fn (array $s): array => $run($s['definition'] ?? $s), $screens),
+            'decisions' => $this->getJson('/api/v1/decisions?as_of=2026-06-30')->assertOk()->json(),
+            'notes' => $this->getJson('/api/v1/companies/BRSW/notes')->assertOk()->json(),
+            'corrections' => $this->getJson('/api/v1/corrections')->assertOk()->json(),
+            'working' => $this->getJson('/api/v1/companies/BRSW/working?metric=net_margin&year=2024')->assertOk()->json('working.value'),
+            'lists' => $this->getJson('/api/v1/lists')->assertOk()->json(),
+            'value' => $this->postJson('/api/v1/companies/BRSW/cash-flow-value', ['as_of' => '2026-06-30'])
+                ->assertOk()
+                ->json('per_share'),
         ];
     }
 
@@ -90,7 +127,7 @@ final class UserArchiveTest extends DemoTestCase
         Artisan::call('migrate', ['--force' => true, '--database' => 'second']);
         $user = User::query()->create(['name' => 'E', 'email' => 'e@example.invalid', 'password' => 'a long enough password']);
         $zip = static function (array $files, string $path): void {
-            $archive = new \ZipArchive;
+            $archive = new \ZipArchive();
             $archive->open($path, \ZipArchive::CREATE | \ZipArchive::OVERWRITE);
             foreach ($files as $name => $content) {
                 $archive->addFromString($name, $content);
@@ -98,7 +135,16 @@ final class UserArchiveTest extends DemoTestCase
             $archive->close();
         };
         $good = json_encode(['format' => 'logion archive', 'version' => 1]);
-        foreach ([['x.txt' => 'y'], ['archive.json' => '{"format":"else"}'], ['archive.json' => $good, 'exchanges.jsonl' => "{\"id\":1,\"code\":\"XQTH\",\"name\":\"T\",\"country\":\"XA\",\"currency\":\"XCR\"}\n{broken\n"]] as $files) {
+        foreach (
+            [
+                ['x.txt' => 'y'],
+                ['archive.json' => '{"format":"else"}'],
+                [
+                    'archive.json' => $good,
+                    'exchanges.jsonl' => "{\"id\":1,\"code\":\"XQTH\",\"name\":\"T\",\"country\":\"XA\",\"currency\":\"XCR\"}\n{broken\n",
+                ],
+            ] as $files
+        ) {
             $zip($files, $this->archive);
             try {
                 $this->app->make(UserArchive::class)->read($user, $this->archive);

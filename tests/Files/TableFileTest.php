@@ -12,12 +12,19 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 final class TableFileTest extends TestCase
 {
-    private const ROWS = [['ABCD', '=2+3', 1.25, null], ['EFGH', '@home', -0.000001, 1e15], ['IJKL', "Line\nbreak, comma and \"quotes\"", 0.0, 3]];
+    private const ROWS = [
+        ['ABCD', '=2+3', 1.25, null],
+        ['EFGH', '@home', -0.000001, 1e15],
+        ['IJKL', "Line\nbreak, comma and \"quotes\"", 0.0, 3],
+    ];
 
     private static function written(string $format): string
     {
         $stream = fopen('php://memory', 'w+') ?: throw new \RuntimeException('No memory stream.');
-        (new TableFile('+Title', ['Ticker', 'Company', 'A', 'B'], self::ROWS, 3, [['As of', '2026-06-30'], ['A', '=formula']]))->write($format, $stream);
+        (new TableFile('+Title', ['Ticker', 'Company', 'A', 'B'], self::ROWS, 3, [['As of', '2026-06-30'], ['A', '=formula']]))->write(
+            $format,
+            $stream,
+        );
         rewind($stream);
 
         return (string) stream_get_contents($stream);
@@ -35,7 +42,11 @@ final class TableFileTest extends TestCase
         $this->assertSame(['Ticker', 'Company', 'A', 'B'], $rows[0]);
         $this->assertSame(["'=2+3", "'@home", "Line\nbreak, comma and \"quotes\""], array_column(array_slice($rows, 1), 1));
         $this->assertSame('', $rows[1][3], 'No value is an empty cell, not zero.');
-        $this->assertSame([1.25, -0.000001, 0.0], array_map('floatval', array_column(array_slice($rows, 1), 2)), 'A negative number is no formula.');
+        $this->assertSame(
+            [1.25, -0.000001, 0.0],
+            array_map('floatval', array_column(array_slice($rows, 1), 2)),
+            'A negative number is no formula.',
+        );
     }
 
     public function test_json_keeps_every_digit_and_tells_none_from_zero(): void

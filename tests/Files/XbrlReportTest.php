@@ -47,7 +47,21 @@ final class XbrlReportTest extends TestCase
 
     public function test_what_is_no_period_is_refused_with_its_text(): void
     {
-        foreach (['2029-13', '2029Q5', '2029H3', '2029W54', '2029-02-30', 'soon', '', '2029-12-31..2029-01-01', '2030-01-01T00:00:00/2029-01-01T00:00:00', '29', '2029-00'] as $text) {
+        foreach (
+            [
+                '2029-13',
+                '2029Q5',
+                '2029H3',
+                '2029W54',
+                '2029-02-30',
+                'soon',
+                '',
+                '2029-12-31..2029-01-01',
+                '2030-01-01T00:00:00/2029-01-01T00:00:00',
+                '29',
+                '2029-00',
+            ] as $text
+        ) {
             try {
                 $this->fail("{$text} was read as ".json_encode(XbrlPeriods::parse($text)));
             } catch (Refusal $refusal) {
@@ -58,46 +72,125 @@ final class XbrlReportTest extends TestCase
 
     public function test_facts_of_json_with_their_unit_decimals_and_members(): void
     {
-        [$facts, $report] = $this->read(FileFormat::XbrlJson, (string) json_encode(['facts' => [
-            'a' => ['value' => '12.5', 'decimals' => 1, 'dimensions' => ['concept' => 'x:Price', 'entity' => 's:ABC', 'period' => '2029', 'unit' => 'iso4217:XCR/xbrli:shares', 'x:BusinessAxis' => 'x:SaltMember']],
-            'b' => ['value' => '7', 'decimals' => 0, 'dimensions' => ['concept' => 'x:Stores', 'period' => '2029-12-31@end']],
-            'c' => ['value' => 'Salt and Sons', 'dimensions' => ['concept' => 'dei:EntityRegistrantName', 'period' => '2029']],
-            'd' => ['value' => 'a text', 'dimensions' => ['concept' => 'x:Prose', 'period' => '2029']],
-            'e' => ['value' => null, 'dimensions' => ['concept' => 'x:Nothing', 'period' => '2029', 'unit' => 'iso4217:XCR']],
-            'f' => ['value' => 'many', 'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR']],
-            'g' => ['value' => '1', 'dimensions' => ['concept' => 'x:Amount', 'unit' => 'iso4217:XCR']],
-            'h' => ['value' => '1', 'dimensions' => ['concept' => 'x:Amount', 'period' => 'never', 'unit' => 'iso4217:XCR']],
-            'i' => ['value' => '1'],
-            'j' => ['value' => '1e999', 'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR']],
-            'k' => ['value' => '3', 'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR', 'logion:filedOn' => '2030-03-01']],
-        ]]));
-        $this->assertSame([['Price', 12.5, 'XCR/shares', 20290101, 20291231, ['BusinessAxis' => 'SaltMember'], 1, null], ['Stores', 7.0, 'pure', null, 20291231, [], 0, null], ['Amount', 3.0, 'XCR', 20290101, 20291231, [], null, 20300301]], array_map(
-            static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->unit, $f->start, $f->end, $f->dimensions, $f->decimals, $f->filedOn], $facts,
-        ));
+        [$facts, $report] = $this->read(
+            FileFormat::XbrlJson,
+            (string) json_encode([
+                'facts' => [
+                    'a' => [
+                        'value' => '12.5',
+                        'decimals' => 1,
+                        'dimensions' => [
+                            'concept' => 'x:Price',
+                            'entity' => 's:ABC',
+                            'period' => '2029',
+                            'unit' => 'iso4217:XCR/xbrli:shares',
+                            'x:BusinessAxis' => 'x:SaltMember',
+                        ],
+                    ],
+                    'b' => ['value' => '7', 'decimals' => 0, 'dimensions' => ['concept' => 'x:Stores', 'period' => '2029-12-31@end']],
+                    'c' => ['value' => 'Salt and Sons', 'dimensions' => ['concept' => 'dei:EntityRegistrantName', 'period' => '2029']],
+                    'd' => ['value' => 'a text', 'dimensions' => ['concept' => 'x:Prose', 'period' => '2029']],
+                    'e' => ['value' => null, 'dimensions' => ['concept' => 'x:Nothing', 'period' => '2029', 'unit' => 'iso4217:XCR']],
+                    'f' => ['value' => 'many', 'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR']],
+                    'g' => ['value' => '1', 'dimensions' => ['concept' => 'x:Amount', 'unit' => 'iso4217:XCR']],
+                    'h' => ['value' => '1', 'dimensions' => ['concept' => 'x:Amount', 'period' => 'never', 'unit' => 'iso4217:XCR']],
+                    'i' => ['value' => '1'],
+                    'j' => ['value' => '1e999', 'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR']],
+                    'k' => [
+                        'value' => '3',
+                        'dimensions' => [
+                            'concept' => 'x:Amount',
+                            'period' => '2029',
+                            'unit' => 'iso4217:XCR',
+                            'logion:filedOn' => '2030-03-01',
+                        ],
+                    ],
+                ],
+            ]),
+        );
+        $this->assertSame(
+            [
+                ['Price', 12.5, 'XCR/shares', 20290101, 20291231, ['BusinessAxis' => 'SaltMember'], 1, null],
+                ['Stores', 7.0, 'pure', null, 20291231, [], 0, null],
+                ['Amount', 3.0, 'XCR', 20290101, 20291231, [], null, 20300301],
+            ],
+            array_map(
+                static fn (ReportedFact $f): array => [
+                    $f->concept,
+                    $f->value,
+                    $f->unit,
+                    $f->start,
+                    $f->end,
+                    $f->dimensions,
+                    $f->decimals,
+                    $f->filedOn,
+                ],
+                $facts,
+            ),
+        );
         $this->assertSame(['s:ABC', '', ''], array_map(static fn (ReportedFact $f): string => $f->entity, $facts));
         $this->assertSame(['EntityRegistrantName' => 'Salt and Sons'], $report->texts);
-        $this->assertSame([
-            ['fact f', 'Amount: "many" is not a number'], ['fact g', 'Amount: there is no period'], ['fact h', 'Amount: "never" is not a day of the calendar'], ['fact i', 'has no concept'], ['fact j', 'Amount: "1e999" is not a number'],
-        ], array_map(static fn (array $r): array => [$r['place'], $r['reason']], $report->refused));
+        $this->assertSame(
+            [
+                ['fact f', 'Amount: "many" is not a number'],
+                ['fact g', 'Amount: there is no period'],
+                ['fact h', 'Amount: "never" is not a day of the calendar'],
+                ['fact i', 'has no concept'],
+                ['fact j', 'Amount: "1e999" is not a number'],
+            ],
+            array_map(static fn (array $r): array => [$r['place'], $r['reason']], $report->refused),
+        );
     }
 
     public function test_an_instance_with_contexts_after_the_facts_scenarios_typed_members_and_moments(): void
     {
-        $context = static fn (string $id, string $period, string $more = ''): string => "<xbrli:context id=\"{$id}\"><xbrli:entity><xbrli:identifier scheme=\"s\">ABC</xbrli:identifier></xbrli:entity><xbrli:period>{$period}</xbrli:period>{$more}</xbrli:context>";
-        $xml = '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" xmlns:x="urn:x" xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance" xmlns:xbrldi="http://xbrl.org/2006/xbrldi" xmlns:iso4217="http://www.xbrl.org/2003/iso4217">'
-            .'<x:Sales contextRef="moment" unitRef="m" decimals="-3"> 5000 </x:Sales><x:Cash contextRef="midnight" unitRef="m" decimals="INF">7</x:Cash><x:Sales contextRef="part" unitRef="m" decimals="0">2</x:Sales>'
-            .'<x:Sales contextRef="moment" unitRef="m" xsi:nil="true"/><x:Sales contextRef="gone" unitRef="m">1</x:Sales><x:Sales contextRef="moment" unitRef="gone">1</x:Sales><x:Sales contextRef="moment" unitRef="m">one</x:Sales><x:Sales contextRef="backward" unitRef="m">1</x:Sales><x:Prose contextRef="moment">words</x:Prose>'
-            .$context('moment', '<xbrli:startDate>2029-01-01T00:00:00</xbrli:startDate><xbrli:endDate>2030-01-01T00:00:00</xbrli:endDate>')
-            .$context('midnight', '<xbrli:instant>2030-01-01T00:00:00</xbrli:instant>')
-            .$context('part', '<xbrli:startDate>2029-01-01</xbrli:startDate><xbrli:endDate>2029-12-31</xbrli:endDate>', '<xbrli:scenario><xbrldi:typedMember dimension="x:HarbourAxis"><x:Harbour>North quay</x:Harbour></xbrldi:typedMember></xbrli:scenario>')
-            .$context('backward', '<xbrli:startDate>2029-12-31</xbrli:startDate><xbrli:endDate>2029-01-01</xbrli:endDate>')
-            .'<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit></xbrli:xbrl>';
+        $context = static fn (
+            string $id,
+            string $period,
+            string $more = '',
+        ): string => "<xbrli:context id=\"{$id}\"><xbrli:entity><xbrli:identifier "
+            ."scheme=\"s\">ABC</xbrli:identifier></xbrli:entity><xbrli:period>{$period}</xbrli:period>{$more}</xbrli:context>";
+        $xml =
+            '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" xmlns:x="urn:x" '
+                .'xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance" xmlns:xbrldi="http://xbrl.org/2006/xbrldi" '
+                .'xmlns:iso4217="http://www.xbrl.org/2003/iso4217">'.
+            '<x:Sales contextRef="moment" unitRef="m" decimals="-3"> 5000 </x:Sales><x:Cash contextRef="midnight" unitRef="m" '
+                .'decimals="INF">7</x:Cash><x:Sales contextRef="part" unitRef="m" decimals="0">2</x:Sales>'.
+            '<x:Sales contextRef="moment" unitRef="m" xsi:nil="true"/><x:Sales contextRef="gone" unitRef="m">1</x:Sales><x:Sales '
+                .'contextRef="moment" unitRef="gone">1</x:Sales><x:Sales contextRef="moment" unitRef="m">one</x:Sales><x:Sales '
+                .'contextRef="backward" unitRef="m">1</x:Sales><x:Prose contextRef="moment">words</x:Prose>'.
+            $context('moment', '<xbrli:startDate>2029-01-01T00:00:00</xbrli:startDate><xbrli:endDate>2030-01-01T00:00:00</xbrli:endDate>').
+            $context('midnight', '<xbrli:instant>2030-01-01T00:00:00</xbrli:instant>').
+            $context(
+                'part',
+                '<xbrli:startDate>2029-01-01</xbrli:startDate><xbrli:endDate>2029-12-31</xbrli:endDate>',
+                '<xbrli:scenario><xbrldi:typedMember dimension="x:HarbourAxis"><x:Harbour>North '
+                    .'quay</x:Harbour></xbrldi:typedMember></xbrli:scenario>',
+            ).
+            $context('backward', '<xbrli:startDate>2029-12-31</xbrli:startDate><xbrli:endDate>2029-01-01</xbrli:endDate>').
+            '<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit></xbrli:xbrl>';
         [$facts, $report] = $this->read(FileFormat::XbrlXml, $xml);
-        $this->assertSame([['Sales', 5000.0, 20290101, 20291231, [], -3], ['Cash', 7.0, null, 20291231, [], null], ['Sales', 2.0, 20290101, 20291231, ['HarbourAxis' => 'North quay'], 0]], array_map(
-            static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->start, $f->end, $f->dimensions, $f->decimals], $facts,
-        ));
+        $this->assertSame(
+            [
+                ['Sales', 5000.0, 20290101, 20291231, [], -3],
+                ['Cash', 7.0, null, 20291231, [], null],
+                ['Sales', 2.0, 20290101, 20291231, ['HarbourAxis' => 'North quay'], 0],
+            ],
+            array_map(
+                static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->start, $f->end, $f->dimensions, $f->decimals],
+                $facts,
+            ),
+        );
         $reasons = array_column($report->refused, 'reason');
-        foreach (['ends before it begins', 'names the context "gone", which does not exist', 'names a unit that does not exist', '"one" is not a number', 'names the context "backward", which does not exist'] as $i => $reason) {
+        foreach (
+            [
+                'ends before it begins',
+                'names the context "gone", which does not exist',
+                'names a unit that does not exist',
+                '"one" is not a number',
+                'names the context "backward", which does not exist',
+            ] as $i => $reason
+        ) {
             $this->assertStringContainsString($reason, $reasons[$i]);
         }
         $this->assertCount(5, $reasons);
@@ -105,16 +198,44 @@ final class XbrlReportTest extends TestCase
 
     public function test_a_csv_report_takes_dimensions_from_columns_parameters_templates_and_the_report(): void
     {
-        [$facts, $report] = $this->read(FileFormat::XbrlCsv, self::zip([
-            'META-INF/reportPackage.json' => '{"documentInfo":{}}',
-            'reports/r.json' => (string) json_encode(['documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'], 'dimensions' => ['entity' => 's:ABC'], 'parameters' => ['year' => '2029'], 'decimals' => -3, 'tableTemplates' => ['t' => [
-                'dimensions' => ['unit' => 'iso4217:XCR', 'period' => '$year'], 'columns' => ['place' => (object) [], 'sales' => ['dimensions' => ['concept' => 'x:Sales', 'x:HarbourAxis' => '$place']], 'cash' => ['decimals' => 0, 'dimensions' => ['concept' => 'x:Cash', 'period' => '$year@end']]],
-            ]], 'tables' => ['north' => ['template' => 't', 'url' => 'n.csv'], 'south' => ['template' => 't', 'url' => 's.csv', 'parameters' => ['year' => '2030']], 'bare' => ['template' => 'none', 'url' => 'n.csv']]]),
-            'reports/n.csv' => "\u{FEFF}place,sales,cash\nQuay,10,4\n#none,11,#nil\n\n\"a,b\",12\n", 'reports/s.csv' => "place,sales,cash\nPier,#empty,5\n",
-        ]));
-        $this->assertSame([['Sales', 10.0, 20290101, ['HarbourAxis' => 'Quay'], -3], ['Cash', 4.0, null, [], 0], ['Sales', 11.0, 20290101, [], -3], ['Cash', 5.0, null, [], 0]], array_map(
-            static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->start, $f->dimensions, $f->decimals], $facts,
-        ));
+        [$facts, $report] = $this->read(
+            FileFormat::XbrlCsv,
+            self::zip([
+                'META-INF/reportPackage.json' => '{"documentInfo":{}}',
+                'reports/r.json' => (string) json_encode([
+                    'documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'],
+                    'dimensions' => ['entity' => 's:ABC'],
+                    'parameters' => ['year' => '2029'],
+                    'decimals' => -3,
+                    'tableTemplates' => [
+                        't' => [
+                            'dimensions' => ['unit' => 'iso4217:XCR', 'period' => '$year'],
+                            'columns' => [
+                                'place' => (object) [],
+                                'sales' => ['dimensions' => ['concept' => 'x:Sales', 'x:HarbourAxis' => '$place']],
+                                'cash' => ['decimals' => 0, 'dimensions' => ['concept' => 'x:Cash', 'period' => '$year@end']],
+                            ],
+                        ],
+                    ],
+                    'tables' => [
+                        'north' => ['template' => 't', 'url' => 'n.csv'],
+                        'south' => ['template' => 't', 'url' => 's.csv', 'parameters' => ['year' => '2030']],
+                        'bare' => ['template' => 'none', 'url' => 'n.csv'],
+                    ],
+                ]),
+                'reports/n.csv' => "\u{FEFF}place,sales,cash\nQuay,10,4\n#none,11,#nil\n\n\"a,b\",12\n",
+                'reports/s.csv' => "place,sales,cash\nPier,#empty,5\n",
+            ]),
+        );
+        $this->assertSame(
+            [
+                ['Sales', 10.0, 20290101, ['HarbourAxis' => 'Quay'], -3],
+                ['Cash', 4.0, null, [], 0],
+                ['Sales', 11.0, 20290101, [], -3],
+                ['Cash', 5.0, null, [], 0],
+            ],
+            array_map(static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->start, $f->dimensions, $f->decimals], $facts),
+        );
         $this->assertSame([20291231, 20291231, 20291231, 20301231], array_map(static fn (ReportedFact $f): int => $f->end, $facts));
         $this->assertSame(['s:ABC'], array_values(array_unique(array_map(static fn (ReportedFact $f): string => $f->entity, $facts))));
         $this->assertSame(['reports/n.csv row 5', 'table bare'], array_column($report->refused, 'place'));
@@ -122,10 +243,16 @@ final class XbrlReportTest extends TestCase
 
     public function test_files_that_are_no_report_say_why(): void
     {
-        foreach ([
-            [FileFormat::XbrlJson, '{"facts": 5}', 'it has no "facts"'], [FileFormat::XbrlJson, '{"facts": {', 'not valid JSON'], [FileFormat::XbrlXml, '<xbrl/>', 'no contexts'], [FileFormat::XbrlXml, '<xbrl><context', ''],
-            [FileFormat::XbrlCsv, self::zip(['a.json' => '{}', 'b.csv' => 'x']), 'no JSON file in it names tables'], [FileFormat::Csv, 'a,b', 'a table, not a report'],
-        ] as [$format, $content, $reason]) {
+        foreach (
+            [
+                [FileFormat::XbrlJson, '{"facts": 5}', 'it has no "facts"'],
+                [FileFormat::XbrlJson, '{"facts": {', 'not valid JSON'],
+                [FileFormat::XbrlXml, '<xbrl/>', 'no contexts'],
+                [FileFormat::XbrlXml, '<xbrl><context', ''],
+                [FileFormat::XbrlCsv, self::zip(['a.json' => '{}', 'b.csv' => 'x']), 'no JSON file in it names tables'],
+                [FileFormat::Csv, 'a,b', 'a table, not a report'],
+            ] as [$format, $content, $reason]
+        ) {
             try {
                 $this->read($format, $content);
                 $this->fail("{$content} was read.");

@@ -25,42 +25,74 @@ final class DatedAttributesTest extends DemoTestCase
 
     public function test_name_and_sector_are_those_of_the_day_everywhere(): void
     {
-        foreach (['2018-05-31' => ['Skellanmoor Ropeworks', 'Textiles', '13'], '2018-06-01' => ['Skellanmoor Combined Trades', 'Wholesale',
-            '46']] as $day => [$name, $sector, $code]) {
-            $company = $this->getJson("/api/v1/companies/SKCT?as_of={$day}")->assertOk()->json();
+        foreach (
+            [
+                '2018-05-31' => ['Skellanmoor Ropeworks', 'Textiles', '13'],
+                '2018-06-01' => ['Skellanmoor Combined Trades', 'Wholesale', '46'],
+            ] as $day => [$name, $sector, $code]
+        ) {
+            $company = $this->getJson("/api/v1/companies/SKCT?as_of={$day}")
+                ->assertOk()
+                ->json();
             $this->assertSame([$name, $sector], [$company['name'], $company['sector']]);
             $asOf = (int) str_replace('-', '', $day);
-            $member = array_values(array_filter($this->app->make(ColumnStore::class)->members($asOf),
-                fn (object $m): bool => $m->id === $this->companyId('SKCT')))[0];
+            $member = array_values(
+                array_filter(
+                    $this->app->make(ColumnStore::class)->members($asOf),
+                    fn (object $m): bool => $m->id === $this->companyId('SKCT'),
+                ),
+            )[0];
             $this->assertSame([$name, $code], [$member->name, $member->sector]);
             $this->assertSame($code, $this->app->make(CompanyReader::class)->read($member->id, on: $asOf)?->sector);
-            $identity = $this->getJson("/api/v1/companies/SKCT/identity?as_of={$day}")->assertOk()->json();
+            $identity = $this->getJson("/api/v1/companies/SKCT/identity?as_of={$day}")
+                ->assertOk()
+                ->json();
             $this->assertSame($name, $identity['name']);
             $this->assertCount($day === '2018-06-01' ? 1 : 0, $identity['former_names'], 'a change still to come is not known');
         }
-        $this->assertSame([['value' => 'Skellanmoor Ropeworks', 'until' => '2018-06-01']],
-            $this->getJson('/api/v1/companies/SKCT/identity')->json('former_names'));
+        $this->assertSame(
+            [['value' => 'Skellanmoor Ropeworks', 'until' => '2018-06-01']],
+            $this->getJson('/api/v1/companies/SKCT/identity')->json('former_names'),
+        );
     }
 
     public function test_a_screen_by_sector_and_a_back_test_find_it_in_the_sector_of_the_day(): void
     {
         $this->app->make(ColumnStore::class)->refresh(20171229);
-        $tickers = fn (string $sector, string $day): array => array_column($this->postJson('/api/v1/screens/run', [
-            'screen' => ['criteria' => ['share_price > 0'], 'columns' => ['share_price'], 'universe' => ['sectors' => [$sector]],
-                'limit' => 100], 'as_of' => $day,
-        ])->assertOk()->json('rows'), 'name');
+        $tickers = fn (string $sector, string $day): array => array_column(
+            $this->postJson('/api/v1/screens/run', [
+                'screen' => [
+                    'criteria' => ['share_price > 0'],
+                    'columns' => ['share_price'],
+                    'universe' => ['sectors' => [$sector]],
+                    'limit' => 100,
+                ],
+                'as_of' => $day,
+            ])
+                ->assertOk()
+                ->json('rows'),
+            'name',
+        );
         $this->assertContains('Skellanmoor Ropeworks', $tickers('13', '2017-12-29'));
         $this->assertNotContains('Skellanmoor Ropeworks', $tickers('46', '2017-12-29'));
         $this->assertContains('Skellanmoor Combined Trades', $tickers('46', '2026-06-30'));
         $this->assertNotContains('Skellanmoor Combined Trades', $tickers('13', '2026-06-30'));
 
         $id = $this->postJson('/api/v1/back-tests', [
-            'screen' => ['criteria' => ['share_price > 0'], 'columns' => ['share_price'],
-                'universe' => ['sectors' => ['13']]], 'frequency' => 'quarterly', 'from' => '2017-06-01', 'to' => '2019-06-28',
+            'screen' => ['criteria' => ['share_price > 0'], 'columns' => ['share_price'], 'universe' => ['sectors' => ['13']]],
+            'frequency' => 'quarterly',
+            'from' => '2017-06-01',
+            'to' => '2019-06-28',
             'index' => 'ALLSH',
-        ])->assertSuccessful()->json('id');
+        ])
+            ->assertSuccessful()
+            ->json('id');
         $held = [];
-        foreach ($this->getJson("/api/v1/back-tests/{$id}")->assertOk()->json('result.dates') as $date) {
+        foreach (
+            $this->getJson("/api/v1/back-tests/{$id}")
+                ->assertOk()
+                ->json('result.dates') as $date
+        ) {
             $held[$date['signal']] = array_column($date['held'], 'ticker');
         }
         $this->assertNotSame([], $held);
@@ -73,38 +105,57 @@ final class DatedAttributesTest extends DemoTestCase
     {
         $revenue = fn (string $asOf): array => [
             $this->getJson("/api/v1/companies/WRPK?as_of={$asOf}")->json('reporting_currency'),
-            $this->getJson("/api/v1/companies/WRPK/working?line=revenue&period=20160&as_of={$asOf}")->assertOk()->json('working.value'),
+            $this->getJson("/api/v1/companies/WRPK/working?line=revenue&period=20160&as_of={$asOf}")
+                ->assertOk()
+                ->json('working.value'),
         ];
         [$before, $inNobles] = $revenue('2019-04-12');
         [$after, $inCrowns] = $revenue('2019-04-15');
         $this->assertSame(['XVN', 'XCR'], [$before, $after]);
-        $months = DB::table('economy_series')->where('name', 'exchange_rate:XVN')->whereBetween('day', [20160101,
-            20161231])->pluck('value');
+        $months = DB::table('economy_series')
+            ->where('name', 'exchange_rate:XVN')
+            ->whereBetween('day', [20160101, 20161231])
+            ->pluck('value');
         $this->assertCount(12, $months);
         $this->assertEqualsWithDelta((float) $months->avg(), $inCrowns / $inNobles, 1e-9);
-        $assets = fn (string $asOf): float => $this->getJson("/api/v1/companies/WRPK/working?line=total_assets&period=20160&as_of={$asOf}")->assertOk()->json('working.value');
+        $assets = fn (string $asOf): float => $this->getJson("/api/v1/companies/WRPK/working?line=total_assets&period=20160&as_of={$asOf}")
+            ->assertOk()
+            ->json('working.value');
         $this->assertEqualsWithDelta((float) $months->last(), $assets('2019-04-15') / $assets('2019-04-12'), 1e-9);
         $text = (string) $this->getJson('/api/v1/companies/WRPK/working?line=revenue&period=20160')->getContent();
         $this->assertStringContainsString('reported in XVN', $text);
-        $this->assertStringNotContainsString('reported in XVN',
-            (string) $this->getJson('/api/v1/companies/WRPK/working?line=revenue&period=20220')->getContent());
+        $this->assertStringNotContainsString(
+            'reported in XVN',
+            (string) $this->getJson('/api/v1/companies/WRPK/working?line=revenue&period=20220')->getContent(),
+        );
         // Counts are no amounts.
-        $count = fn (string $asOf): float => $this->getJson("/api/v1/companies/WRPK/working?line=shares_outstanding_period_end&period=20160&as_of={$asOf}")->json('working.value');
+        $count = fn (string $asOf): float => $this->getJson(
+            "/api/v1/companies/WRPK/working?line=shares_outstanding_period_end&period=20160&as_of={$asOf}",
+        )->json('working.value');
         $this->assertSame($count('2019-04-12'), $count('2019-04-15'));
     }
 
     public function test_what_a_share_cost_does_not_depend_on_the_currency_reports_are_in(): void
     {
-        $value = fn (string $asOf): float => (float) $this->getJson("/api/v1/companies/WRPK/working?metric=market_cap&as_of={$asOf}")->json('working.value');
+        $value = fn (string $asOf): float => (float) $this->getJson("/api/v1/companies/WRPK/working?metric=market_cap&as_of={$asOf}")->json(
+            'working.value',
+        );
         $price = fn (string $asOf): float => (float) $this->getJson("/api/v1/companies/WRPK?as_of={$asOf}")->json('price.close');
         $this->assertEqualsWithDelta($price('2019-04-12') / $price('2019-04-15'), $value('2019-04-12') / $value('2019-04-15'), 1e-9);
         // A ratio of a price and a year of reports differs by the rate of the day against the mean of the year alone.
-        $ratio = fn (string $asOf): float => (float) $this->getJson("/api/v1/companies/WRPK/working?metric=price_to_sales&as_of={$asOf}")->json('working.value');
-        $rates = DB::table('economy_series')->where('name', 'exchange_rate:XVN')->whereBetween('day', [20180101,
-            20190401])->orderBy('day')->pluck('value');
+        $ratio = fn (string $asOf): float => (float) $this->getJson(
+            "/api/v1/companies/WRPK/working?metric=price_to_sales&as_of={$asOf}",
+        )->json('working.value');
+        $rates = DB::table('economy_series')
+            ->where('name', 'exchange_rate:XVN')
+            ->whereBetween('day', [20180101, 20190401])
+            ->orderBy('day')
+            ->pluck('value');
         $mean = (float) $rates->take(12)->avg();
         $this->assertEqualsWithDelta(
-            $price('2019-04-12') / $price('2019-04-15'), $ratio('2019-04-12') / $ratio('2019-04-15') * (float) $rates->last() / $mean, 1e-9,
+            $price('2019-04-12') / $price('2019-04-15'),
+            (($ratio('2019-04-12') / $ratio('2019-04-15')) * (float) $rates->last()) / $mean,
+            1e-9,
         );
     }
 
@@ -113,34 +164,57 @@ final class DatedAttributesTest extends DemoTestCase
         $listing = $this->listing('OSKA');
         $before = $this->getJson('/api/v1/companies/OSKA/prices?years=12')->json();
         $old = DB::table('listings')->insertGetId([
-            'security_id' => $listing->security_id, 'exchange_id' => $listing->exchange_id, 'ticker' => 'OSKN', 'currency' => 'XVN',
-            'from_day' => 0, 'to_day' => 20200102,
+            'security_id' => $listing->security_id,
+            'exchange_id' => $listing->exchange_id,
+            'ticker' => 'OSKN',
+            'currency' => 'XVN',
+            'from_day' => 0,
+            'to_day' => 20200102,
         ]);
         $listing->update(['from_day' => 20200102]);
-        DB::table('bars')->where('listing_id', $listing->id)->where('day', '<', 20200102)->update(['listing_id' => $old]);
+        DB::table('bars')
+            ->where('listing_id', $listing->id)
+            ->where('day', '<', 20200102)
+            ->update(['listing_id' => $old]);
         $after = $this->getJson('/api/v1/companies/OSKA/prices?years=12')->json();
         $this->assertSame([$before['days'], 'XCR'], [$after['days'], $after['currency']]);
         foreach ([0, 500, 1200] as $i) {
             $day = (int) str_replace('-', '', $before['days'][$i]);
-            $rate = $day < 20200102 ? (float) DB::table('economy_series')->where('name', 'exchange_rate:XVN')->where('day', intdiv($day,
-                100) * 100 + 1)->value('value') : 1.0;
+            $rate =
+                $day < 20200102
+                    ? (float) DB::table('economy_series')
+                        ->where('name', 'exchange_rate:XVN')
+                        ->where('day', intdiv($day, 100) * 100 + 1)
+                        ->value('value')
+                    : 1.0;
             $this->assertEqualsWithDelta($before['close'][$i] * $rate, $after['close'][$i], 1e-3, $before['days'][$i]);
         }
         $then = $this->getJson('/api/v1/companies/OSKA?as_of=2019-06-28')->json();
         $this->assertSame(['XVN', 'OSKN'], [$then['currency'], $then['listed_as']]);
         $day = (int) DB::table('bars')->where('listing_id', $old)->where('day', '<=', 20190628)->max('day');
-        $this->assertEqualsWithDelta((float) DB::table('bars')->where('listing_id', $old)->where('day', $day)->value('close'),
-            $then['price']['close'], 1e-9, 'in its currency of then');
+        $this->assertEqualsWithDelta(
+            (float) DB::table('bars')->where('listing_id', $old)->where('day', $day)->value('close'),
+            $then['price']['close'],
+            1e-9,
+            'in its currency of then',
+        );
     }
 
     public function test_an_index_has_the_members_of_the_day(): void
     {
         $in = function (string $index, int $day): bool {
             $this->app->make(ColumnStore::class)->refresh($day);
-            $rows = $this->postJson('/api/v1/screens/run', ['screen' => [
-                'criteria' => ['share_price > 0'], 'columns' => ['share_price'], 'limit' => 100,
-                'universe' => ['lists' => ['index' => $index]],
-            ], 'as_of' => substr_replace(substr_replace((string) $day, '-', 6, 0), '-', 4, 0)])->assertOk()->json('rows');
+            $rows = $this->postJson('/api/v1/screens/run', [
+                'screen' => [
+                    'criteria' => ['share_price > 0'],
+                    'columns' => ['share_price'],
+                    'limit' => 100,
+                    'universe' => ['lists' => ['index' => $index]],
+                ],
+                'as_of' => substr_replace(substr_replace((string) $day, '-', 6, 0), '-', 4, 0),
+            ])
+                ->assertOk()
+                ->json('rows');
 
             return in_array('OSKA', array_column($rows, 'ticker'), true);
         };
@@ -148,28 +222,45 @@ final class DatedAttributesTest extends DemoTestCase
         $this->assertFalse($in('IXVE', 20220919));
         $indices = $this->getJson('/api/v1/companies/OSKA/identity')->json('indices');
         $this->assertSame(['2022-09-19'], array_values(array_unique(array_column($indices, 'to'))));
-        $this->assertSame([null],
-            array_values(array_unique(array_column($this->getJson('/api/v1/companies/OSKA/identity?as_of=2022-09-16')->json('indices'),
-                'to'))));
+        $this->assertSame(
+            [null],
+            array_values(
+                array_unique(array_column($this->getJson('/api/v1/companies/OSKA/identity?as_of=2022-09-16')->json('indices'), 'to')),
+            ),
+        );
     }
 
     public function test_the_market_value_of_two_classes_from_the_stored_rows(): void
     {
         $a = $this->listing('MRSR');
         $b = $this->listing('MRSRB');
-        $close = static fn (int $listing): float => (float) DB::table('bars')->where('listing_id', $listing)->where('day',
-            self::TODAY)->value('close');
-        $counts = DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'filing_id')->where('breakdown_facts.company_id',
-            $this->companyId('MRSR'))->where('axis', 'class')
-            ->where('line', ShareClass::COUNT)->orderByDesc('filed_on')->orderByDesc('filings.period')->limit(2)->pluck('value', 'member');
+        $close = static fn (int $listing): float => (float) DB::table('bars')
+            ->where('listing_id', $listing)
+            ->where('day', self::TODAY)
+            ->value('close');
+        $counts = DB::table('breakdown_facts')
+            ->join('filings', 'filings.id', '=', 'filing_id')
+            ->where('breakdown_facts.company_id', $this->companyId('MRSR'))
+            ->where('axis', 'class')
+            ->where('line', ShareClass::COUNT)
+            ->orderByDesc('filed_on')
+            ->orderByDesc('filings.period')
+            ->limit(2)
+            ->pluck('value', 'member');
         $expected = $counts['Class A'] * $close($a->id) + $counts['Class B'] * $close($b->id);
-        $this->assertEqualsWithDelta($expected, $this->getJson('/api/v1/companies/MRSR/working?metric=market_cap')->json('working.value'),
-            1.0);
+        $this->assertEqualsWithDelta(
+            $expected,
+            $this->getJson('/api/v1/companies/MRSR/working?metric=market_cap')->json('working.value'),
+            1.0,
+        );
         $identity = $this->getJson('/api/v1/companies/MRSRB/identity')->assertOk()->json();
         $this->assertEqualsWithDelta($expected, $identity['market_value']['value'], 1.0);
         $this->assertSame(['Class A', 'Class B'], array_column($identity['securities'], 'name'));
-        $this->assertEqualsWithDelta([$counts['Class A'], $counts['Class B']],
-            array_map(static fn (array $of): float => $of['shares']['value'], $identity['securities']), 1e-6);
+        $this->assertEqualsWithDelta(
+            [$counts['Class A'], $counts['Class B']],
+            array_map(static fn (array $of): float => $of['shares']['value'], $identity['securities']),
+            1e-6,
+        );
         // A class is no segment.
         $this->assertNotContains('class', array_column($this->getJson('/api/v1/companies/MRSR/breakdowns')->json(), 'axis'));
     }
@@ -184,17 +275,31 @@ final class DatedAttributesTest extends DemoTestCase
         $before = $then();
         $id = $this->companyId('BRSW');
         DB::table('former_attributes')->insert([
-            ['company_id' => $id, 'attribute' => 'name', 'value' => 'Brannoch Saltworks', 'until_day' => 20240101], ['company_id' => $id,
-                'attribute' => 'reporting_currency', 'value' => 'XCR', 'until_day' => 20240101],
-            ['company_id' => $id, 'attribute' => 'sector', 'value' => (string) DB::table('companies')->where('id', $id)->value('sector'),
-                'until_day' => 20240101],
+            ['company_id' => $id, 'attribute' => 'name', 'value' => 'Brannoch Saltworks', 'until_day' => 20240101],
+            ['company_id' => $id, 'attribute' => 'reporting_currency', 'value' => 'XCR', 'until_day' => 20240101],
+            [
+                'company_id' => $id,
+                'attribute' => 'sector',
+                'value' => (string) DB::table('companies')->where('id', $id)->value('sector'),
+                'until_day' => 20240101,
+            ],
         ]);
-        DB::table('companies')->where('id', $id)->update(['name' => 'Later Name', 'reporting_currency' => 'XVN', 'sector' => '62']);
+        DB::table('companies')
+            ->where('id', $id)
+            ->update(['name' => 'Later Name', 'reporting_currency' => 'XVN', 'sector' => '62']);
         $listing = $this->listing('BRSW');
-        $new = DB::table('listings')->insertGetId(['security_id' => $listing->security_id, 'exchange_id' => 2, 'ticker' => 'LATR',
-            'currency' => 'XVN', 'from_day' => 20240101]);
+        $new = DB::table('listings')->insertGetId([
+            'security_id' => $listing->security_id,
+            'exchange_id' => 2,
+            'ticker' => 'LATR',
+            'currency' => 'XVN',
+            'from_day' => 20240101,
+        ]);
         $listing->update(['to_day' => 20240101]);
-        DB::table('bars')->where('listing_id', $listing->id)->where('day', '>=', 20240101)->update(['listing_id' => $new]);
+        DB::table('bars')
+            ->where('listing_id', $listing->id)
+            ->where('day', '>=', 20240101)
+            ->update(['listing_id' => $new]);
         $this->assertSame('Later Name', $this->getJson('/api/v1/companies/BRSW')->json('name'));
         $after = $then();
         $this->assertSame('LATR', $after[0]['ticker'], 'it is referred to as now');

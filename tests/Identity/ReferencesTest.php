@@ -28,14 +28,20 @@ final class ReferencesTest extends DemoTestCase
 
     private function named(string $reference, ?string $asOf = null): string
     {
-        return $this->getJson("/api/v1/companies/{$reference}".($asOf === null ? '' : "?as_of={$asOf}"))->assertOk()->json('name');
+        return $this->getJson("/api/v1/companies/{$reference}".($asOf === null ? '' : "?as_of={$asOf}"))
+            ->assertOk()
+            ->json('name');
     }
 
     /** A ticker that two companies of different exchanges have. */
     private static function shared(): string
     {
-        return (string) DB::table('listings')->groupBy('ticker')->havingRaw('count(distinct exchange_id) > 1')->where('main',
-            true)->where('ticker', '<>', 'YCFI')->value('ticker');
+        return (string) DB::table('listings')
+            ->groupBy('ticker')
+            ->havingRaw('count(distinct exchange_id) > 1')
+            ->where('main', true)
+            ->where('ticker', '<>', 'YCFI')
+            ->value('ticker');
     }
 
     public function test_a_ticker_alone_is_enough_where_one_company_has_it_and_the_exchange_may_always_be_named(): void
@@ -43,13 +49,26 @@ final class ReferencesTest extends DemoTestCase
         foreach (['BRSW', 'XQTH:BRSW', 'brsw', 'xqth:brsw', 'XQTH%3ABRSW'] as $reference) {
             $this->assertSame('Brannoch Saltworks', $this->named($reference));
         }
-        $this->getJson('/api/v1/companies/XQOS:BRSW')->assertNotFound()->assertJsonPath('detail',
-            fn (string $text): bool => str_contains($text, 'BRSW'));
+        $this->getJson('/api/v1/companies/XQOS:BRSW')
+            ->assertNotFound()
+            ->assertJsonPath('detail', fn (string $text): bool => str_contains($text, 'BRSW'));
         $this->getJson('/api/v1/companies/XQZZ:BRSW')->assertNotFound();
         $this->getJson('/api/v1/companies/XQTH:BRSW@2024-02-31')->assertStatus(422);
         // Every address of a company takes it.
-        foreach (['statements', 'prices', 'metrics?keys=market_cap', 'identity', 'dividends', 'people', 'notes', 'breaks', 'bridges',
-            'breakdowns'] as $address) {
+        foreach (
+            [
+                'statements',
+                'prices',
+                'metrics?keys=market_cap',
+                'identity',
+                'dividends',
+                'people',
+                'notes',
+                'breaks',
+                'bridges',
+                'breakdowns',
+            ] as $address
+        ) {
             $this->getJson("/api/v1/companies/XQTH:BRSW/{$address}")->assertOk();
         }
     }
@@ -57,7 +76,9 @@ final class ReferencesTest extends DemoTestCase
     public function test_a_ticker_of_several_companies_is_asked_about_and_each_can_be_opened(): void
     {
         $ticker = self::shared();
-        $problem = $this->getJson("/api/v1/companies/{$ticker}")->assertStatus(409)->json();
+        $problem = $this->getJson("/api/v1/companies/{$ticker}")
+            ->assertStatus(409)
+            ->json();
         $this->assertStringContainsString('Say which', $problem['detail']);
         $this->assertSame(["XQTH:{$ticker}", "XQOS:{$ticker}"], array_column($problem['choices'], 'reference'));
         foreach ($problem['choices'] as ['reference' => $reference, 'name' => $name]) {
@@ -68,8 +89,11 @@ final class ReferencesTest extends DemoTestCase
         $this->assertSame(1, Artisan::call('logion:metric', ['ticker' => $ticker, 'keys' => ['market_cap']]));
         $this->assertStringContainsString("XQOS:{$ticker} (", Artisan::output());
         $this->assertSame(0, Artisan::call('logion:metric', ['ticker' => "XQOS:{$ticker}", 'keys' => ['market_cap']]));
-        $rows = $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ['market_cap > 0'], 'columns' => ['market_cap'],
-            'limit' => 100]])->assertOk()->json('rows');
+        $rows = $this->postJson('/api/v1/screens/run', [
+            'screen' => ['criteria' => ['market_cap > 0'], 'columns' => ['market_cap'], 'limit' => 100],
+        ])
+            ->assertOk()
+            ->json('rows');
         $this->assertContains("XQTH:{$ticker}", array_column($rows, 'ticker'));
         $this->assertContains("XQOS:{$ticker}", array_column($rows, 'ticker'));
         $this->assertSame(count($rows), count(array_unique(array_column($rows, 'ticker'))));
@@ -95,10 +119,18 @@ final class ReferencesTest extends DemoTestCase
         $at = array_search('2018-06-01', $prices['days'], true);
         $this->assertSame('2018-05-31', $prices['days'][$at - 1]);
         $this->assertEqualsWithDelta(1.0, $prices['close'][$at] / $prices['close'][$at - 1], 0.15);
-        $this->assertSame(2, DB::table('listings')->join('securities', 'securities.id', '=', 'security_id')->where('company_id',
-            $this->companyId('SKCT'))->count());
-        $this->assertEqualsWithDelta(0.0, (float) $this->metric('SKCT', "price_return('10y')") - ($this->ratioOf($prices, '2016-07-01')),
-            0.2);
+        $this->assertSame(
+            2,
+            DB::table('listings')
+                ->join('securities', 'securities.id', '=', 'security_id')
+                ->where('company_id', $this->companyId('SKCT'))
+                ->count(),
+        );
+        $this->assertEqualsWithDelta(
+            0.0,
+            (float) $this->metric('SKCT', "price_return('10y')") - $this->ratioOf($prices, '2016-07-01'),
+            0.2,
+        );
     }
 
     /** @param  array<string, mixed>  $prices */
@@ -109,21 +141,33 @@ final class ReferencesTest extends DemoTestCase
 
     private function metric(string $reference, string $formula): ?float
     {
-        return $this->getJson("/api/v1/companies/{$reference}/working?metric=".urlencode($formula))->assertOk()->json('working.value');
+        return $this->getJson("/api/v1/companies/{$reference}/working?metric=".urlencode($formula))
+            ->assertOk()
+            ->json('working.value');
     }
 
     public function test_what_a_user_keeps_belongs_to_the_company_and_not_to_a_ticker(): void
     {
         $heir = $this->getJson('/api/v1/companies/SKRW')->json('ticker');
         $this->postJson("/api/v1/companies/{$heir}/notes", ['body' => 'Mine'])->assertCreated();
-        $list = $this->postJson('/api/v1/lists', ['name' => 'Both', 'tickers' => ['SKRW', 'XQOS:SKRW@2018-05-31',
-            'XQTH:BRSW']])->assertCreated()->json();
+        $list = $this->postJson('/api/v1/lists', ['name' => 'Both', 'tickers' => ['SKRW', 'XQOS:SKRW@2018-05-31', 'XQTH:BRSW']])
+            ->assertCreated()
+            ->json();
         $this->assertSame([$heir, 'SKCT', 'BRSW'], array_column($list['items'], 'ticker'));
-        $this->putJson("/api/v1/lists/{$list['id']}/items/{$heir}", ['mark' => 'keep'])->assertOk()->assertJsonPath('items.0.mark', 'keep');
+        $this->putJson("/api/v1/lists/{$list['id']}/items/{$heir}", ['mark' => 'keep'])
+            ->assertOk()
+            ->assertJsonPath('items.0.mark', 'keep');
         $this->postJson('/api/v1/decisions', [
-            'ticker' => $heir, 'verdict' => 'buy', 'thesis' => 't', 'disproof' => 'd', 'value_per_share' => 100, 'margin_of_safety' => 0.2,
+            'ticker' => $heir,
+            'verdict' => 'buy',
+            'thesis' => 't',
+            'disproof' => 'd',
+            'value_per_share' => 100,
+            'margin_of_safety' => 0.2,
             'as_of' => '2026-06-30',
-        ])->assertCreated()->assertJsonPath('ticker', $heir);
+        ])
+            ->assertCreated()
+            ->assertJsonPath('ticker', $heir);
         $this->assertCount(0, $this->getJson('/api/v1/companies/SKCT/notes')->json());
         $this->assertCount(1, $this->getJson("/api/v1/companies/{$heir}/notes")->json());
         // On a day on which the other had the ticker, the reference means the same company.
@@ -135,10 +179,16 @@ final class ReferencesTest extends DemoTestCase
     public function test_a_company_set_aside_stays_aside_whatever_it_is_called(): void
     {
         $ticker = self::shared();
-        $run = fn (array $aside): array => $this->postJson('/api/v1/screens/run', ['screen' => [
-            'criteria' => ['market_cap > 0'], 'columns' => ['market_cap'], 'limit' => 100,
-            'set_aside' => array_map(static fn (string $of): array => ['ticker' => $of, 'reason' => 'r'], $aside),
-        ]])->assertOk()->json();
+        $run = fn (array $aside): array => $this->postJson('/api/v1/screens/run', [
+            'screen' => [
+                'criteria' => ['market_cap > 0'],
+                'columns' => ['market_cap'],
+                'limit' => 100,
+                'set_aside' => array_map(static fn (string $of): array => ['ticker' => $of, 'reason' => 'r'], $aside),
+            ],
+        ])
+            ->assertOk()
+            ->json();
         $all = array_column($run([])['rows'], 'ticker');
         foreach ([["XQTH:{$ticker}"], ['XQTH:BRSW'], ['XQOS:SKRW@2018-05-31']] as $aside) {
             $this->assertCount(1, array_diff($all, array_column($run($aside)['rows'], 'ticker')), $aside[0]);
@@ -149,7 +199,9 @@ final class ReferencesTest extends DemoTestCase
 
     public function test_the_finder_knows_former_names_old_tickers_and_identifiers(): void
     {
-        $first = fn (string $q): array => $this->getJson('/api/v1/finder?q='.urlencode($q))->assertOk()->json('results.0');
+        $first = fn (string $q): array => $this->getJson('/api/v1/finder?q='.urlencode($q))
+            ->assertOk()
+            ->json('results.0');
         $this->assertSame('SKCT', $first('ropeworks')['key']);
         $this->assertSame('MRSR', $first('mrsrb')['key']);
         $isin = (string) DB::table('identifiers')->where('security_id', $this->listing('ULVL')->security_id)->value('value');
@@ -170,8 +222,11 @@ final class ReferencesTest extends DemoTestCase
         }
         foreach ([20170301, 20180601, 20210111, self::TODAY] as $day) {
             foreach ($this->app->make(ColumnStore::class)->members($day) as $member) {
-                $this->assertSame([$member->id, $member->id], [$identities->company($member->ticker, $day),
-                    $identities->company($member->ticker)], "{$member->ticker} on {$day}");
+                $this->assertSame(
+                    [$member->id, $member->id],
+                    [$identities->company($member->ticker, $day), $identities->company($member->ticker)],
+                    "{$member->ticker} on {$day}",
+                );
             }
         }
     }
@@ -182,12 +237,15 @@ final class ReferencesTest extends DemoTestCase
         $this->assertSame($this->named('YCFI'), $this->named('XQTH:YCFI'));
         $this->assertSame('YCFI', $this->getJson('/api/v1/companies/XQTH:YCFI')->json('ticker'));
         $identity = $this->getJson('/api/v1/companies/YCFI/identity')->assertOk()->json();
-        $this->assertSame([['XQVE:YCFI', true, 'XCR'], ['XQTH:YCFI', false, 'XVN']],
-            array_map(static fn (array $l): array => [$l['reference'], $l['main'], $l['currency']],
-                $identity['securities'][0]['listings']));
+        $this->assertSame(
+            [['XQVE:YCFI', true, 'XCR'], ['XQTH:YCFI', false, 'XVN']],
+            array_map(static fn (array $l): array => [$l['reference'], $l['main'], $l['currency']], $identity['securities'][0]['listings']),
+        );
         // The price is that of the main listing.
-        $this->assertSame($identity['securities'][0]['listings'][0]['close'],
-            $this->getJson('/api/v1/companies/XQTH:YCFI')->json('price.close'));
+        $this->assertSame(
+            $identity['securities'][0]['listings'][0]['close'],
+            $this->getJson('/api/v1/companies/XQTH:YCFI')->json('price.close'),
+        );
         $early = $this->getJson('/api/v1/companies/YCFI/identity?as_of=2019-03-01')->assertOk()->json();
         $this->assertCount(1, $early['securities'][0]['listings'], 'a listing that begins later is not known');
     }

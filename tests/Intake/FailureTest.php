@@ -28,21 +28,40 @@ final class FailureTest extends DemoTestCase
         // A database of its own: the killed process must not share this test's transaction.
         $database = sys_get_temp_dir().'/kill-'.getmypid().'.sqlite';
         touch($database);
-        $run = static fn (string $command): array => [exec('cd '.escapeshellarg(base_path()).' && DB_DATABASE='.escapeshellarg($database)." php artisan {$command} 2>&1", $output, $code), $code];
+        $run = static fn (string $command): array => [
+            exec(
+                'cd '.escapeshellarg(base_path()).' && DB_DATABASE='.escapeshellarg($database)." php artisan {$command} 2>&1",
+                $output,
+                $code,
+            ),
+            $code,
+        ];
         $run('migrate --force');
         $pdo = new \PDO("sqlite:{$database}");
-        $pdo->exec("insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into securities (company_id, kind, name) values (1, 'share', 'K'); insert into listings (security_id, exchange_id, ticker, currency) values (1, 1, 'KILL', 'XCR')");
+        $pdo->exec(
+            "insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, "
+                ."country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, "
+                ."reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into "
+                ."securities (company_id, kind, name) values (1, 'share', 'K'); insert into listings (security_id, exchange_id, ticker, "
+                ."currency) values (1, 1, 'KILL', 'XCR')",
+        );
         $file = sys_get_temp_dir().'/KILL '.getmypid().'.csv';
         $stream = fopen($file, 'wb');
         fwrite($stream, "Date,Close,Volume\n");
         for ($i = 0; $i < 300_000; $i++) {
             // Mostly refused as repeated, but read one by one, so the work takes a while.
-            fwrite($stream, date('Y-m-d', 86400 * ($i % 18_000)).','.(10 + $i % 7).",1000\n");
+            fwrite($stream, date('Y-m-d', 86400 * ($i % 18_000)).','.(10 + ($i % 7)).",1000\n");
         }
         fclose($stream);
         $survived = 0;
         foreach ([250_000, 450_000, 700_000, 1_000_000] as $wait) {
-            $process = proc_open(['php', 'artisan', 'logion:import', $file, '--company=KILL'], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, base_path(), [...getenv(), 'DB_DATABASE' => $database]);
+            $process = proc_open(
+                ['php', 'artisan', 'logion:import', $file, '--company=KILL'],
+                [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
+                $pipes,
+                base_path(),
+                [...getenv(), 'DB_DATABASE' => $database],
+            );
             usleep($wait);
             $status = proc_get_status($process);
             if ($status['running']) {
@@ -50,7 +69,13 @@ final class FailureTest extends DemoTestCase
                 $survived++;
             }
             proc_close($process);
-            $this->assertSame([0, 'ok'], [(int) (new \PDO("sqlite:{$database}"))->query('select count(*) from bars')->fetchColumn(), (new \PDO("sqlite:{$database}"))->query('pragma integrity_check')->fetchColumn()]);
+            $this->assertSame(
+                [0, 'ok'],
+                [
+                    (int) (new \PDO("sqlite:{$database}"))->query('select count(*) from bars')->fetchColumn(),
+                    (new \PDO("sqlite:{$database}"))->query('pragma integrity_check')->fetchColumn(),
+                ],
+            );
         }
         $this->assertGreaterThan(0, $survived, 'at least one was killed at work');
         // Afterwards the file imports as if nothing had happened.
@@ -69,7 +94,10 @@ final class FailureTest extends DemoTestCase
 
     public function test_every_trouble_has_a_sentence(): void
     {
-        $this->assertStringContainsString('permissions', StorageTrouble::explain(new \PDOException('attempt to write a readonly database')));
+        $this->assertStringContainsString(
+            'permissions',
+            StorageTrouble::explain(new \PDOException('attempt to write a readonly database')),
+        );
         $this->assertStringContainsString('logged', StorageTrouble::explain(new \RuntimeException('something else')));
         $this->assertSame('the reason itself', StorageTrouble::explain(Refusal::because('the reason itself')));
     }
@@ -79,11 +107,18 @@ final class FailureTest extends DemoTestCase
         $this->actingAs($user = $this->someone());
         $import = $this->taken('BRSW.csv', "Date,Close\n2026-07-01,5\n", $user);
         $task = \App\Models\Task::query()->create(['kind' => 'import', 'subject' => (string) $import->id, 'state' => 'running']);
-        DB::table('tasks')->where('id', $task->id)->update(['updated_at' => now()->subMinutes(5)]);
+        DB::table('tasks')
+            ->where('id', $task->id)
+            ->update(['updated_at' => now()->subMinutes(5)]);
         $import->update(['state' => 'storing', 'task_id' => $task->id]);
         TaskProgress::forget($task->id);
-        $this->getJson("/api/v1/imports/{$import->id}")->assertOk()->assertJsonPath('state', 'previewed')->assertJsonPath('task.message', 'The work was interrupted; nothing was stored. Store it again.');
-        $this->postJson("/api/v1/imports/{$import->id}/store")->assertOk()->assertJsonPath('state', 'stored');
+        $this->getJson("/api/v1/imports/{$import->id}")
+            ->assertOk()
+            ->assertJsonPath('state', 'previewed')
+            ->assertJsonPath('task.message', 'The work was interrupted; nothing was stored. Store it again.');
+        $this->postJson("/api/v1/imports/{$import->id}/store")
+            ->assertOk()
+            ->assertJsonPath('state', 'stored');
     }
 
     public function test_a_large_file_is_read_and_stored_in_the_background_and_can_be_cancelled(): void
@@ -93,25 +128,39 @@ final class FailureTest extends DemoTestCase
         for ($i = 0; $i < 9000; $i++) {
             $csv .= date('Y-m-d', 86400 * $i).',5.5,100,'.str_repeat('x', 400)."\n";
         }
-        $answer = $this->post('/api/v1/imports', ['file' => \Illuminate\Http\UploadedFile::fake()->createWithContent('BRSW.csv', $csv)], ['Accept' => 'application/json'])->assertCreated();
+        $answer = $this->post(
+            '/api/v1/imports',
+            ['file' => \Illuminate\Http\UploadedFile::fake()->createWithContent('BRSW.csv', $csv)],
+            ['Accept' => 'application/json'],
+        )->assertCreated();
         $this->assertSame(['done', 'previewed'], [$answer->json('task.state'), $answer->json('state')]);
-        $this->assertSame(9000, $answer->json('preview.counts.new') + $answer->json('preview.counts.changed') + $answer->json('preview.counts.same'));
+        $this->assertSame(
+            9000,
+            $answer->json('preview.counts.new') + $answer->json('preview.counts.changed') + $answer->json('preview.counts.same'),
+        );
         $import = Import::query()->findOrFail($answer->json('id'));
         $before = DB::table('bars')->count();
         try {
-            $this->app->make(Imports::class)->store($import, static fn () => throw new \App\Task\WorkCancelled);
+            $this->app->make(Imports::class)->store($import, static fn () => throw new \App\Task\WorkCancelled());
             $this->fail('It was stored.');
         } catch (\App\Task\WorkCancelled) {
             $this->assertSame($before, DB::table('bars')->count());
         }
-        $this->postJson("/api/v1/imports/{$import->id}/store")->assertOk()->assertJsonPath('state', 'stored')->assertJsonPath('task.state', 'done');
+        $this->postJson("/api/v1/imports/{$import->id}/store")
+            ->assertOk()
+            ->assertJsonPath('state', 'stored')
+            ->assertJsonPath('task.state', 'done');
     }
 
     public function test_bombs_and_outside_entities_are_refused(): void
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'bomb');
-        $laughs = '<?xml version="1.0"?><!DOCTYPE lolz [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c "&b;&b;&b;&b;&b;&b;&b;&b;">]><xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="x">&c;</context></xbrl>';
-        $outside = '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY secret SYSTEM "file:///etc/passwd">]><xbrl xmlns="http://www.xbrl.org/2003/instance"><Revenues contextRef="c" unitRef="u">&secret;</Revenues></xbrl>';
+        $laughs =
+            '<?xml version="1.0"?><!DOCTYPE lolz [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c '
+                .'"&b;&b;&b;&b;&b;&b;&b;&b;">]><xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="x">&c;</context></xbrl>';
+        $outside =
+            '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY secret SYSTEM "file:///etc/passwd">]><xbrl '
+                .'xmlns="http://www.xbrl.org/2003/instance"><Revenues contextRef="c" unitRef="u">&secret;</Revenues></xbrl>';
         foreach ([$laughs, $outside] as $xml) {
             file_put_contents($path, $xml);
             try {
@@ -121,7 +170,7 @@ final class FailureTest extends DemoTestCase
                 $this->assertMatchesRegularExpression('/document type|entity reference loop/', $refusal->getMessage());
             }
         }
-        $zip = new \ZipArchive;
+        $zip = new \ZipArchive();
         $zip->open($path, \ZipArchive::OVERWRITE);
         $zip->addFromString('xl/workbook.xml', '<workbook/>');
         $zip->addFromString('xl/worksheets/sheet1.xml', str_repeat("\0", 60_000_000));
@@ -134,7 +183,14 @@ final class FailureTest extends DemoTestCase
         }
         // Sheets that repeat cells to their edge stay small.
         $zip->open($path, \ZipArchive::OVERWRITE);
-        $zip->addFromString('content.xml', '<office:document-content xmlns:office="o" xmlns:table="t" xmlns:text="x"><office:body><office:spreadsheet><table:table><table:table-row table:number-rows-repeated="1048576"><table:table-cell office:value-type="string" table:number-columns-repeated="16384"><text:p>x</text:p></table:table-cell></table:table-row></table:table></office:spreadsheet></office:body></office:document-content>');
+        $zip->addFromString(
+            'content.xml',
+            '<office:document-content xmlns:office="o" xmlns:table="t" '
+                .'xmlns:text="x"><office:body><office:spreadsheet><table:table><table:table-row '
+                .'table:number-rows-repeated="1048576"><table:table-cell office:value-type="string" '
+                .'table:number-columns-repeated="16384"><text:p>x</text:p></table:table-cell></table:table-row></table:table>'.
+                '</office:spreadsheet></office:body></office:document-content>',
+        );
         $zip->close();
         $this->assertSame([1000, 1000], [count($rows = (new Rows($path, FileFormat::Ods))->first(5000)), count($rows[0])]);
         unlink($path);
@@ -150,10 +206,22 @@ final class FailureTest extends DemoTestCase
         }
         $this->actingAs($user = $this->someone());
         foreach (['xlsx', 'ods', 'xbrl-csv'] as $format) {
-            $samples["BRSW.{$format}"] = substr($this->get("/api/v1/companies/CWGW/export?what=statements&format={$format}&as_of=2015-06-30")->assertOk()->streamedContent(), 0, 400_000);
+            $samples["BRSW.{$format}"] = substr(
+                $this->get("/api/v1/companies/CWGW/export?what=statements&format={$format}&as_of=2015-06-30")
+                    ->assertOk()
+                    ->streamedContent(),
+                0,
+                400_000,
+            );
         }
-        $samples['BRSW.xml'] = '<xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="c"><entity><identifier scheme="s">BRSW</identifier></entity><period><startDate>2027-01-01</startDate><endDate>2027-12-31</endDate></period></context><unit id="u"><measure>iso4217:XCR</measure></unit><Revenues contextRef="c" unitRef="u" decimals="0">5000</Revenues></xbrl>';
-        $samples['BRSW.json'] = '{"documentInfo":{},"facts":{"f":{"value":"5","decimals":0,"dimensions":{"concept":"us-gaap:Revenues","entity":"x:BRSW","period":"2027-01-01T00:00:00/2028-01-01T00:00:00","unit":"iso4217:XCR"}}}}';
+        $samples['BRSW.xml'] =
+            '<xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="c"><entity><identifier '
+                .'scheme="s">BRSW</identifier></entity><period><startDate>2027-01-01</startDate><endDate>2027-12-31</endDate></period>'.
+                '</context><unit id="u"><measure>iso4217:XCR</measure></unit>'.
+            '<Revenues contextRef="c" unitRef="u" decimals="0">5000</Revenues></xbrl>';
+        $samples['BRSW.json'] =
+            '{"documentInfo":{},"facts":{"f":{"value":"5","decimals":0,"dimensions":{"concept":"us-gaap:Revenues","entity":"x:BRSW",'
+                .'"period":"2027-01-01T00:00:00/2028-01-01T00:00:00","unit":"iso4217:XCR"}}}}';
         // Workbooks take a hundred times longer to open than texts, so they come less often.
         $texts = preg_grep('/csv$|xml$|json$/', array_keys($samples));
         $names = [...array_keys($samples), ...$texts, ...$texts, ...$texts, ...$texts];
@@ -171,7 +239,16 @@ final class FailureTest extends DemoTestCase
                 $came['read']++;
                 // Every so often the whole way to the preview, and to the database.
                 if ($i % 10 === 0) {
-                    $import = Import::query()->create(['user_id' => $i % 3 === 0 ? null : $user->id, 'name' => $name, 'path' => $path, 'size' => 1, 'digest' => 'x', 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
+                    $import = Import::query()->create([
+                        'user_id' => $i % 3 === 0 ? null : $user->id,
+                        'name' => $name,
+                        'path' => $path,
+                        'size' => 1,
+                        'digest' => 'x',
+                        'format' => $format,
+                        'state' => 'previewed',
+                        'mapping' => $mapping->toArray(),
+                    ]);
                     $preview = $imports->preview($import)->preview;
                     $came['previewed']++;
                     if ($preview['questions'] === []) {
@@ -203,12 +280,26 @@ final class FailureTest extends DemoTestCase
             $outcome = (new ImportRunner($this->app->make(CompanyMatching::class)))->run($import, $mapping, true);
             $this->assertSame($promised, $outcome->counts, $import->name);
             $bars = DB::table('bars')->where('import_id', $import->id);
-            $this->assertSame(0, (clone $bars)->whereRaw('not (close > 0 and high >= low and low > 0 and volume >= 0 and day between 19000101 and ?)', [(int) date('Ymd')])->count());
+            $this->assertSame(
+                0,
+                (clone $bars)
+                    ->whereRaw('not (close > 0 and high >= low and low > 0 and volume >= 0 and day between 19000101 and ?)', [
+                        (int) date('Ymd'),
+                    ])
+                    ->count(),
+            );
             $facts = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('import_id', $import->id);
             $this->assertSame(0, (clone $facts)->whereRaw('value is null or abs(value) > 1e300 or filed_on < period_end')->count());
-            $parts = DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('import_id', $import->id)->count();
+            $parts = DB::table('breakdown_facts')
+                ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
+                ->where('import_id', $import->id)
+                ->count();
             if (in_array($mapping->kind, ['prices', 'figures', 'statement', 'report'], true)) {
-                $this->assertSame($outcome->counts['new'] + $outcome->counts['changed'], $bars->count() + $facts->count() + $parts, $import->name);
+                $this->assertSame(
+                    $outcome->counts['new'] + $outcome->counts['changed'],
+                    $bars->count() + $facts->count() + $parts,
+                    $import->name,
+                );
             }
 
             return $outcome->counts['new'] + $outcome->counts['changed'] > 0;
@@ -222,7 +313,12 @@ final class FailureTest extends DemoTestCase
         $this->someone();
         $folder = sys_get_temp_dir().'/drop-'.getmypid();
         mkdir($folder);
-        $files = ['BRSW new.csv' => "Date,Close\n2026-07-01,61\n2026-07-02,62\n", 'whose.csv' => "Date,Close\n2026-07-01,61\n", 'nonsense.bin' => "\x00\x01\x02", 'half.csv.part' => 'Date'];
+        $files = [
+            'BRSW new.csv' => "Date,Close\n2026-07-01,61\n2026-07-02,62\n",
+            'whose.csv' => "Date,Close\n2026-07-01,61\n",
+            'nonsense.bin' => "\x00\x01\x02",
+            'half.csv.part' => 'Date',
+        ];
         foreach ($files as $name => $content) {
             file_put_contents("{$folder}/{$name}", $content);
             touch("{$folder}/{$name}", time() - 10);
@@ -264,7 +360,14 @@ final class FailureTest extends DemoTestCase
                 1 => substr_replace($content, '', $at, $piece),
                 2 => substr($content, 0, $at).substr($content, $at, $piece).substr($content, $at),
                 3 => substr($content, 0, max(1, $at)),
-                4 => substr_replace($content, ["\0", "\xFF\xFE", '"', ',,,,', "\r\n\r\n", '-1e400', '9999-99-99', '(((', "\u{202F}", '=1+1', '<![CDATA[', '&#0;'][mt_rand(0, 11)], $at, 0),
+                4 => substr_replace(
+                    $content,
+                    ["\0", "\xFF\xFE", '"', ',,,,', "\r\n\r\n", '-1e400', '9999-99-99', '(((', "\u{202F}", '=1+1', '<![CDATA[', '&#0;'][
+                        mt_rand(0, 11)
+                    ],
+                    $at,
+                    0,
+                ),
                 5 => strrev(substr($content, 0, $piece)).substr($content, $piece),
                 default => str_replace(["\n", ','][mt_rand(0, 1)], [';', "\t", "\n\n", ''][mt_rand(0, 3)], $content),
             };

@@ -44,7 +44,9 @@ final class ImportTest extends DemoTestCase
         $this->assertStringContainsString('high 9, low 12', $import['preview']['refused'][0]['reason']);
         $this->assertStringContainsString('more than once', implode(' ', $import['preview']['warnings']));
         $this->assertSame($before, $this->everything(), 'a preview stores nothing');
-        $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk()->assertJsonPath('state', 'stored');
+        $this->postJson("/api/v1/imports/{$import['id']}/store")
+            ->assertOk()
+            ->assertJsonPath('state', 'stored');
         $this->assertSame(11.0, (float) DB::table('bars')->where('listing_id', 1)->where('day', 20260701)->value('close'));
         $this->assertSame('2026-07-01', $this->getJson('/api/v1/status')->json('latest_day'), 'the program moves to the new day');
         $this->assertEqualsWithDelta(11.0, $this->getJson('/api/v1/companies/BRSW')->json('price.close'), 1e-9);
@@ -52,7 +54,9 @@ final class ImportTest extends DemoTestCase
         $this->assertSame(0, $again['preview']['counts']['new'] + $again['preview']['counts']['changed']);
         $this->assertStringContainsString('The same file was imported', $again['preview']['warnings'][0]);
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422);
-        $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk()->assertJsonPath('state', 'undone');
+        $this->deleteJson("/api/v1/imports/{$import['id']}")
+            ->assertOk()
+            ->assertJsonPath('state', 'undone');
         $this->assertSame($before, $this->everything());
         $this->assertSame('2026-06-30', $this->getJson('/api/v1/status')->json('latest_day'));
     }
@@ -60,7 +64,11 @@ final class ImportTest extends DemoTestCase
     public function test_a_file_that_goes_through_the_companies_day_by_day_is_taken_as_any_other(): void
     {
         $before = $this->everything();
-        [$one, $two] = DB::table('listings')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
+        [$one, $two] = DB::table('listings')
+            ->whereIn('id', [1, 2])
+            ->orderBy('id')
+            ->pluck('ticker')
+            ->all();
         $start = DB::table('bars')->min('day');
         $csv = "Date,Ticker,Close\n";
         $days = 11_000;
@@ -73,10 +81,18 @@ final class ImportTest extends DemoTestCase
         $csv .= "1970-01-02,{$one},50\n1970-01-02,{$two},51\n";
         $this->assertLessThan($start, (int) gmdate('Ymd', 86400 * $days));
         $import = $this->handIn('two companies.csv', $csv);
-        $stored = $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk()->json();
+        $stored = $this->postJson("/api/v1/imports/{$import['id']}/store")
+            ->assertOk()
+            ->json();
         $this->assertSame(['new' => 2 * $days, 'changed' => 0, 'same' => 1, 'conflict' => 0, 'refused' => 1], $stored['preview']['counts']);
         $this->assertStringContainsString('1970-01-02 twice with other closes, 50 and 51', $stored['preview']['refused'][0]['reason']);
-        $this->assertSame(["{$one}: days stand in the file more than once; each is taken once.", "{$two}: the close goes from 50 to 5 on 1998-10-01. A split that is not among the splits, or a slip of units?"], $stored['preview']['warnings']);
+        $this->assertSame(
+            [
+                "{$one}: days stand in the file more than once; each is taken once.",
+                "{$two}: the close goes from 50 to 5 on 1998-10-01. A split that is not among the splits, or a slip of units?",
+            ],
+            $stored['preview']['warnings'],
+        );
         $this->assertSame(2 * $days, DB::table('bars')->where('import_id', $import['id'])->count());
         $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk();
         $this->assertSame($before, $this->everything());
@@ -84,9 +100,18 @@ final class ImportTest extends DemoTestCase
 
     public function test_a_fall_on_the_day_of_a_split_of_the_share_is_no_slip(): void
     {
-        $listing = Listing::query()->where('main', true)->whereColumn('id', '<>', 'security_id')->whereHas('security', static fn ($security) => $security->where('kind', 'share')->where('main', true))->firstOrFail();
+        $listing = Listing::query()
+            ->where('main', true)
+            ->whereColumn('id', '<>', 'security_id')
+            ->whereHas('security', static fn ($security) => $security->where('kind', 'share')->where('main', true))
+            ->firstOrFail();
         $csv = "Date,Ticker,Close\n1970-01-05,{$listing->ticker},500\n1970-01-06,{$listing->ticker},50\n1970-01-07,{$listing->ticker},5\n";
-        DB::table('corporate_actions')->insert(['security_id' => $listing->security_id, 'kind' => 'split', 'ex_date' => 19700106, 'ratio' => 10]);
+        DB::table('corporate_actions')->insert([
+            'security_id' => $listing->security_id,
+            'kind' => 'split',
+            'ex_date' => 19700106,
+            'ratio' => 10,
+        ]);
         $this->assertSame(
             ["{$listing->ticker}: the close goes from 50 to 5 on 1970-01-07. A split that is not among the splits, or a slip of units?"],
             $this->handIn('split.csv', $csv)['preview']['warnings'],
@@ -95,7 +120,11 @@ final class ImportTest extends DemoTestCase
 
     public function test_figures_line_by_line_make_one_filing_for_each_period_and_day(): void
     {
-        [$one, $two] = DB::table('listings')->whereIn('id', [1, 2])->orderBy('id')->pluck('ticker')->all();
+        [$one, $two] = DB::table('listings')
+            ->whereIn('id', [1, 2])
+            ->orderBy('id')
+            ->pluck('ticker')
+            ->all();
         $csv = "Company,Line,Period,Value,Filed on\n";
         foreach (['Revenue' => 900, 'Net income' => 90, 'Total assets' => 1800] as $line => $value) {
             foreach ([$one, $two] as $ticker) {
@@ -107,8 +136,22 @@ final class ImportTest extends DemoTestCase
         $csv .= "{$one},Revenue,FY 1991,7,1992-03-01\n";
         $import = $this->handIn('line by line.csv', $csv);
         $this->store($import);
-        $this->assertSame([['1991', 3], ['1991', 3], ['1992', 3], ['1992', 3]], DB::table('filings')->join('facts', 'facts.filing_id', '=', 'filings.id')->where('import_id', $import['id'])->groupBy('filings.id')->orderBy('filings.period')->selectRaw('filings.period / 10 as year, count(*) as facts')->get()->map(static fn (object $row): array => [(string) $row->year, (int) $row->facts])->all());
-        $this->assertSame([['place' => 'row 14', 'reason' => 'The figure already stands in row 2 with another amount']], $import['preview']['refused']);
+        $this->assertSame(
+            [['1991', 3], ['1991', 3], ['1992', 3], ['1992', 3]],
+            DB::table('filings')
+                ->join('facts', 'facts.filing_id', '=', 'filings.id')
+                ->where('import_id', $import['id'])
+                ->groupBy('filings.id')
+                ->orderBy('filings.period')
+                ->selectRaw('filings.period / 10 as year, count(*) as facts')
+                ->get()
+                ->map(static fn (object $row): array => [(string) $row->year, (int) $row->facts])
+                ->all(),
+        );
+        $this->assertSame(
+            [['place' => 'row 14', 'reason' => 'The figure already stands in row 2 with another amount']],
+            $import['preview']['refused'],
+        );
     }
 
     public function test_a_table_read_as_another_kind_has_its_columns_recognised_anew(): void
@@ -124,18 +167,40 @@ final class ImportTest extends DemoTestCase
     public function test_a_table_with_a_foreign_heading_asks_for_the_column_it_does_not_know(): void
     {
         $import = $this->handIn('BRSW.csv', "Date;Schluss;Volume\n01.07.2026;140,25;1.000\n02.07.2026;141,5;1.200\n");
-        $this->assertSame(['prices', ['day', null, 'volume'], ['close' => 'Which column is "Close"?']], [$import['mapping']['kind'], $import['mapping']['columns'], $import['preview']['questions']]);
+        $this->assertSame(
+            ['prices', ['day', null, 'volume'], ['close' => 'Which column is "Close"?']],
+            [$import['mapping']['kind'], $import['mapping']['columns'], $import['preview']['questions']],
+        );
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422);
-        $answered = $this->putJson("/api/v1/imports/{$import['id']}", ['columns' => ['day', 'close', 'volume']])->assertOk()->json();
-        $this->assertSame([[], 2, 'day first', ','], [$answered['preview']['questions'], $answered['preview']['counts']['new'], $answered['mapping']['dates'], $answered['mapping']['decimal']]);
+        $answered = $this->putJson("/api/v1/imports/{$import['id']}", ['columns' => ['day', 'close', 'volume']])
+            ->assertOk()
+            ->json();
+        $this->assertSame(
+            [[], 2, 'day first', ','],
+            [
+                $answered['preview']['questions'],
+                $answered['preview']['counts']['new'],
+                $answered['mapping']['dates'],
+                $answered['mapping']['decimal'],
+            ],
+        );
         $this->assertSame(140.25, $answered['preview']['examples'][0]['found']);
-        $this->post('/api/v1/imports', ['file' => UploadedFile::fake()->createWithContent('x.csv', "A;B\n1;2\n")], ['Accept' => 'application/json'])->assertStatus(422);
+        $this->post(
+            '/api/v1/imports',
+            ['file' => UploadedFile::fake()->createWithContent('x.csv', "A;B\n1;2\n")],
+            ['Accept' => 'application/json'],
+        )->assertStatus(422);
     }
 
     public function test_a_file_of_which_nothing_can_be_taken_is_not_stored(): void
     {
         $import = $this->handIn('BRSW.csv', "Date,Close\n2026-05-04,-3\n");
-        $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422)->assertJsonPath('detail', 'Nothing in the file can be stored. row 2: The prices contradict each other: high -3, low -3, close -3');
+        $this->postJson("/api/v1/imports/{$import['id']}/store")
+            ->assertStatus(422)
+            ->assertJsonPath(
+                'detail',
+                'Nothing in the file can be stored. row 2: The prices contradict each other: high -3, low -3, close -3',
+            );
         $this->assertSame('previewed', $this->getJson("/api/v1/imports/{$import['id']}")->json('state'));
     }
 
@@ -143,7 +208,9 @@ final class ImportTest extends DemoTestCase
     {
         $old = $this->handIn('BRSW.csv', "Date,Close\n2026-07-01,3\n");
         $path = \App\Models\Import::query()->findOrFail($old['id'])->path;
-        DB::table('imports')->where('id', $old['id'])->update(['updated_at' => now()->subDays(31)]);
+        DB::table('imports')
+            ->where('id', $old['id'])
+            ->update(['updated_at' => now()->subDays(31)]);
         $this->assertFileExists($path);
         $this->handIn('BRSW.csv', "Date,Close\n2026-07-02,3\n");
         $this->assertFileDoesNotExist($path);
@@ -161,7 +228,9 @@ final class ImportTest extends DemoTestCase
         $second = $this->handIn('ORTN.csv', "Date,Close\n{$this->iso($day)},78.5\n");
         $this->store($second);
         $this->assertSame(78.5, (float) DB::table('bars')->where('listing_id', 2)->where('day', $day)->value('close'));
-        $this->deleteJson("/api/v1/imports/{$first['id']}")->assertStatus(422)->assertJsonFragment(['title' => 'The request cannot be answered']);
+        $this->deleteJson("/api/v1/imports/{$first['id']}")
+            ->assertStatus(422)
+            ->assertJsonFragment(['title' => 'The request cannot be answered']);
         $this->deleteJson("/api/v1/imports/{$second['id']}")->assertOk();
         $this->assertSame(77.5, (float) DB::table('bars')->where('listing_id', 2)->where('day', $day)->value('close'));
         $this->deleteJson("/api/v1/imports/{$first['id']}")->assertOk();
@@ -171,28 +240,61 @@ final class ImportTest extends DemoTestCase
     public function test_a_statement_tells_new_same_changed_and_conflicting_figures_and_the_choice_counts(): void
     {
         $revenue = (float) DB::table('facts')->where('company_id', 1)->where('line', 'revenue')->where('period', 20240)->value('value');
-        $csv = "Brannoch Saltworks\nXCR thousands,,\n,FY 2024,FY 2023\nNet sales,".($revenue / 1000).",999\nOrder intake,5,6\nResearch and development,12,x\n";
+        $csv =
+            "Brannoch Saltworks\nXCR thousands,,\n,FY 2024,FY 2023\nNet sales,".
+            $revenue / 1000 .
+            ",999\nOrder intake,5,6\nResearch and development,12,x\n";
         $import = $this->handIn('annual.csv', $csv);
-        $this->assertSame(['statement', 'BRSW', 1000, 'XCR'], [$import['mapping']['kind'], $import['mapping']['company'], $import['mapping']['scale'], $import['mapping']['currency']]);
+        $this->assertSame(
+            ['statement', 'BRSW', 1000, 'XCR'],
+            [$import['mapping']['kind'], $import['mapping']['company'], $import['mapping']['scale'], $import['mapping']['currency']],
+        );
         $this->assertSame(['new' => 1, 'changed' => 0, 'same' => 1, 'conflict' => 1, 'refused' => 1], $import['preview']['counts']);
         $this->assertSame(['label' => 'Order intake', 'count' => 2], $import['preview']['unmapped'][0]);
-        $this->assertSame('conflict', array_values(array_filter($import['preview']['examples'], static fn (array $e): bool => str_contains($e['what'], 'Revenue')))[0]['status']);
+        $ofRevenue = array_filter($import['preview']['examples'], static fn (array $e): bool => str_contains($e['what'], 'Revenue'));
+        $this->assertSame('conflict', array_values($ofRevenue)[0]['status']);
         // The unknown label is mapped by hand, the conflict is decided.
-        $import = $this->putJson("/api/v1/imports/{$import['id']}", ['lines' => ['Order intake' => 'remaining_performance_obligation'], 'conflicts' => 'take', 'filed_after' => 80])->assertOk()->json();
+        $import = $this->putJson("/api/v1/imports/{$import['id']}", [
+            'lines' => ['Order intake' => 'remaining_performance_obligation'],
+            'conflicts' => 'take',
+            'filed_after' => 80,
+        ])
+            ->assertOk()
+            ->json();
         $this->assertSame([], $import['preview']['unmapped']);
         $this->assertSame(3, $import['preview']['counts']['new']);
         $this->store($import);
         $this->assertSame(999000.0, $this->line('BRSW', 'revenue', 20230));
-        $this->assertSame(['5000', '12000'], array_map(static fn (float $x): string => (string) (int) $x, [(float) DB::table('facts')->where('company_id', 1)->where('line', 'remaining_performance_obligation')->where('period', 20240)->value('value'), (float) DB::table('facts')->where('company_id', 1)->where('line', 'research_development')->where('period', 20240)->value('value')]));
+        $this->assertSame(
+            ['5000', '12000'],
+            array_map(static fn (float $x): string => (string) (int) $x, [
+                (float) DB::table('facts')
+                    ->where('company_id', 1)
+                    ->where('line', 'remaining_performance_obligation')
+                    ->where('period', 20240)
+                    ->value('value'),
+                (float) DB::table('facts')
+                    ->where('company_id', 1)
+                    ->where('line', 'research_development')
+                    ->where('period', 20240)
+                    ->value('value'),
+            ]),
+        );
         // Decided once, remembered.
-        $this->assertSame([], $this->handIn('BRSW next.csv', "XCR thousands,,\n,FY 2024,FY 2023\nNet sales,1,2\nOrder intake,5,6\n")['preview']['unmapped']);
+        $this->assertSame(
+            [],
+            $this->handIn('BRSW next.csv', "XCR thousands,,\n,FY 2024,FY 2023\nNet sales,1,2\nOrder intake,5,6\n")['preview']['unmapped'],
+        );
         $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk();
         $this->assertNotSame(999000.0, $this->line('BRSW', 'revenue', 20230));
     }
 
     public function test_a_restatement_with_its_filing_day_counts_from_that_day(): void
     {
-        $import = $this->handIn('BRSW.csv', "Line,Period,Value,Filed on\nRevenue,FY 2023,123456,2025-08-01\nRevenue,FY 2023,1,2023-06-01\n");
+        $import = $this->handIn(
+            'BRSW.csv',
+            "Line,Period,Value,Filed on\nRevenue,FY 2023,123456,2025-08-01\nRevenue,FY 2023,1,2023-06-01\n",
+        );
         $this->assertSame('figures', $import['mapping']['kind']);
         $this->assertSame([1, 1], [$import['preview']['counts']['changed'], $import['preview']['counts']['refused']]);
         $this->assertStringContainsString('cannot have been public on 2023-06-01', $import['preview']['refused'][0]['reason']);
@@ -208,9 +310,18 @@ final class ImportTest extends DemoTestCase
         $import = $this->handIn('lanterns.csv', "XCR million,2024,2023\nRevenue,120,100\nNet profit,12,10\nTotal assets,200,180\n");
         $this->assertArrayHasKey('company', $import['preview']['questions']);
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422);
-        $new = ['name' => 'Umber Reach Lanterns', 'ticker' => 'UMRL', 'exchange' => 'XQTH', 'template' => 'industrial', 'currency' => 'XCR', 'year_end' => 12];
+        $new = [
+            'name' => 'Umber Reach Lanterns',
+            'ticker' => 'UMRL',
+            'exchange' => 'XQTH',
+            'template' => 'industrial',
+            'currency' => 'XCR',
+            'year_end' => 12,
+        ];
         $this->putJson("/api/v1/imports/{$import['id']}", ['new_company' => [...$new, 'template' => 'circus']])->assertStatus(422);
-        $import = $this->putJson("/api/v1/imports/{$import['id']}", ['new_company' => $new])->assertOk()->json();
+        $import = $this->putJson("/api/v1/imports/{$import['id']}", ['new_company' => $new])
+            ->assertOk()
+            ->json();
         $this->assertSame(6, $import['preview']['counts']['new']);
         $this->assertSame($before, $this->everything(), 'a preview makes no company');
         $this->store($import);
@@ -222,48 +333,174 @@ final class ImportTest extends DemoTestCase
     public function test_reports_in_three_xbrl_formats_give_the_same_figures(): void
     {
         $files = [
-            'report.json' => json_encode(['documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-json'], 'facts' => [
-                'f1' => ['value' => '7000000', 'decimals' => -3, 'dimensions' => ['concept' => 'us-gaap:Revenues', 'entity' => 'scheme:BRSW', 'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00', 'unit' => 'iso4217:XCR']],
-                'f2' => ['value' => '9000000', 'decimals' => -3, 'dimensions' => ['concept' => 'us-gaap:Assets', 'entity' => 'scheme:BRSW', 'period' => '2030-01-01T00:00:00', 'unit' => 'iso4217:XCR']],
-                'f3' => ['value' => '1.25', 'decimals' => 2, 'dimensions' => ['concept' => 'us-gaap:EarningsPerShareBasic', 'entity' => 'scheme:BRSW', 'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00', 'unit' => 'iso4217:XCR/xbrli:shares']],
-                'f4' => ['value' => '4000000', 'decimals' => -3, 'dimensions' => ['concept' => 'us-gaap:Revenues', 'entity' => 'scheme:BRSW', 'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00', 'unit' => 'iso4217:XCR', 'us-gaap:StatementBusinessSegmentsAxis' => 'x:SaltMember']],
-                'f5' => ['value' => '5', 'decimals' => 0, 'dimensions' => ['concept' => 'x:HarbourBells', 'entity' => 'scheme:BRSW', 'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00', 'unit' => 'iso4217:XCR']],
-            ]], JSON_THROW_ON_ERROR),
-            'report.xbrl' => '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" xmlns:us-gaap="http://fasb.org/us-gaap/2024" xmlns:iso4217="http://www.xbrl.org/2003/iso4217" xmlns:xbrldi="http://xbrl.org/2006/xbrldi" xmlns:x="http://example.invalid">'
-                .'<us-gaap:Revenues contextRef="y" unitRef="m" decimals="-3">7000000</us-gaap:Revenues><us-gaap:Assets contextRef="i" unitRef="m" decimals="-3">9000000</us-gaap:Assets><us-gaap:EarningsPerShareBasic contextRef="y" unitRef="p" decimals="2">1.25</us-gaap:EarningsPerShareBasic>'
-                .'<us-gaap:Revenues contextRef="s" unitRef="m" decimals="-3">4000000</us-gaap:Revenues><x:HarbourBells contextRef="y" unitRef="m" decimals="0">5</x:HarbourBells>'
-                .'<xbrli:context id="y"><xbrli:entity><xbrli:identifier scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate><xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'
-                .'<xbrli:context id="i"><xbrli:entity><xbrli:identifier scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:instant>2029-12-31</xbrli:instant></xbrli:period></xbrli:context>'
-                .'<xbrli:context id="s"><xbrli:entity><xbrli:identifier scheme="scheme">BRSW</xbrli:identifier><xbrli:segment><xbrldi:explicitMember dimension="us-gaap:StatementBusinessSegmentsAxis">x:SaltMember</xbrldi:explicitMember></xbrli:segment></xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate><xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'
-                .'<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit><xbrli:unit id="p"><xbrli:divide><xbrli:unitNumerator><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unitNumerator><xbrli:unitDenominator><xbrli:measure>xbrli:shares</xbrli:measure></xbrli:unitDenominator></xbrli:divide></xbrli:unit></xbrli:xbrl>',
-            'report.zip' => self::zip(['report.json' => json_encode(['documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'], 'tableTemplates' => ['t' => [
-                'columns' => ['concept' => [], 'period' => [], 'unit' => [], 'segment' => [], 'value' => ['dimensions' => ['concept' => '$concept', 'period' => '$period', 'unit' => '$unit', 'us-gaap:StatementBusinessSegmentsAxis' => '$segment']]], 'dimensions' => ['entity' => 'scheme:BRSW'], 'decimals' => 2,
-            ]], 'tables' => ['t' => ['url' => 'facts.csv']]], JSON_THROW_ON_ERROR), 'facts.csv' => "concept,period,unit,segment,value\nus-gaap:Revenues,2029,iso4217:XCR,,7000000\nus-gaap:Assets,2029-12-31@end,iso4217:XCR,,9000000\nus-gaap:EarningsPerShareBasic,2029-01-01..2029-12-31,iso4217:XCR/xbrli:shares,,1.25\nus-gaap:Revenues,2029,iso4217:XCR,x:SaltMember,4000000\nx:HarbourBells,2029,iso4217:XCR,,5\n"]),
+            'report.json' => json_encode(
+                [
+                    'documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-json'],
+                    'facts' => [
+                        'f1' => [
+                            'value' => '7000000',
+                            'decimals' => -3,
+                            'dimensions' => [
+                                'concept' => 'us-gaap:Revenues',
+                                'entity' => 'scheme:BRSW',
+                                'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00',
+                                'unit' => 'iso4217:XCR',
+                            ],
+                        ],
+                        'f2' => [
+                            'value' => '9000000',
+                            'decimals' => -3,
+                            'dimensions' => [
+                                'concept' => 'us-gaap:Assets',
+                                'entity' => 'scheme:BRSW',
+                                'period' => '2030-01-01T00:00:00',
+                                'unit' => 'iso4217:XCR',
+                            ],
+                        ],
+                        'f3' => [
+                            'value' => '1.25',
+                            'decimals' => 2,
+                            'dimensions' => [
+                                'concept' => 'us-gaap:EarningsPerShareBasic',
+                                'entity' => 'scheme:BRSW',
+                                'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00',
+                                'unit' => 'iso4217:XCR/xbrli:shares',
+                            ],
+                        ],
+                        'f4' => [
+                            'value' => '4000000',
+                            'decimals' => -3,
+                            'dimensions' => [
+                                'concept' => 'us-gaap:Revenues',
+                                'entity' => 'scheme:BRSW',
+                                'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00',
+                                'unit' => 'iso4217:XCR',
+                                'us-gaap:StatementBusinessSegmentsAxis' => 'x:SaltMember',
+                            ],
+                        ],
+                        'f5' => [
+                            'value' => '5',
+                            'decimals' => 0,
+                            'dimensions' => [
+                                'concept' => 'x:HarbourBells',
+                                'entity' => 'scheme:BRSW',
+                                'period' => '2029-01-01T00:00:00/2030-01-01T00:00:00',
+                                'unit' => 'iso4217:XCR',
+                            ],
+                        ],
+                    ],
+                ],
+                JSON_THROW_ON_ERROR,
+            ),
+            'report.xbrl' => '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" '
+                .'xmlns:us-gaap="http://fasb.org/us-gaap/2024" xmlns:iso4217="http://www.xbrl.org/2003/iso4217" '
+                .'xmlns:xbrldi="http://xbrl.org/2006/xbrldi" xmlns:x="http://example.invalid">'.
+                '<us-gaap:Revenues contextRef="y" unitRef="m" decimals="-3">7000000</us-gaap:Revenues><us-gaap:Assets contextRef="i" '
+                    .'unitRef="m" decimals="-3">9000000</us-gaap:Assets><us-gaap:EarningsPerShareBasic contextRef="y" unitRef="p" '
+                    .'decimals="2">1.25</us-gaap:EarningsPerShareBasic>'.
+                '<us-gaap:Revenues contextRef="s" unitRef="m" decimals="-3">4000000</us-gaap:Revenues><x:HarbourBells contextRef="y" '
+                    .'unitRef="m" decimals="0">5</x:HarbourBells>'.
+                '<xbrli:context id="y"><xbrli:entity><xbrli:identifier '
+                    .'scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate>'.
+                    '<xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'.
+                '<xbrli:context id="i"><xbrli:entity><xbrli:identifier '
+                    .'scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:instant>2029-12-31</xbrli:instant>'.
+                    '</xbrli:period></xbrli:context>'.
+                '<xbrli:context id="s"><xbrli:entity><xbrli:identifier '
+                    .'scheme="scheme">BRSW</xbrli:identifier><xbrli:segment><xbrldi:explicitMember '
+                    .'dimension="us-gaap:StatementBusinessSegmentsAxis">x:SaltMember</xbrldi:explicitMember></xbrli:segment>'.
+                    '</xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate>'.
+            '<xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'.
+                '<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit><xbrli:unit '
+                    .'id="p"><xbrli:divide><xbrli:unitNumerator><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unitNumerator>'.
+                    '<xbrli:unitDenominator><xbrli:measure>xbrli:shares</xbrli:measure>'.
+            '</xbrli:unitDenominator></xbrli:divide></xbrli:unit></xbrli:xbrl>',
+            'report.zip' => self::zip([
+                'report.json' => json_encode(
+                    [
+                        'documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'],
+                        'tableTemplates' => [
+                            't' => [
+                                'columns' => [
+                                    'concept' => [],
+                                    'period' => [],
+                                    'unit' => [],
+                                    'segment' => [],
+                                    'value' => [
+                                        'dimensions' => [
+                                            'concept' => '$concept',
+                                            'period' => '$period',
+                                            'unit' => '$unit',
+                                            'us-gaap:StatementBusinessSegmentsAxis' => '$segment',
+                                        ],
+                                    ],
+                                ],
+                                'dimensions' => ['entity' => 'scheme:BRSW'],
+                                'decimals' => 2,
+                            ],
+                        ],
+                        'tables' => ['t' => ['url' => 'facts.csv']],
+                    ],
+                    JSON_THROW_ON_ERROR,
+                ),
+                'facts.csv' => "concept,period,unit,segment,value\nus-gaap:Revenues,2029,iso4217:XCR,,7000000\nus-gaap:Assets,"
+                    ."2029-12-31@end,iso4217:XCR,,9000000\nus-gaap:EarningsPerShareBasic,2029-01-01..2029-12-31,iso4217:XCR/xbrli:shares,"
+                    .",1.25\nus-gaap:Revenues,2029,iso4217:XCR,x:SaltMember,4000000\nx:HarbourBells,2029,iso4217:XCR,,5\n",
+            ]),
         ];
         foreach ($files as $name => $content) {
             $import = $this->handIn($name, $content);
             $this->assertSame(['report', 'BRSW'], [$import['mapping']['kind'], $import['mapping']['company']], $name);
-            $this->assertSame(['new' => 4, 'changed' => 0, 'same' => 0, 'conflict' => 0, 'refused' => 0], $import['preview']['counts'], $name);
+            $this->assertSame(
+                ['new' => 4, 'changed' => 0, 'same' => 0, 'conflict' => 0, 'refused' => 0],
+                $import['preview']['counts'],
+                $name,
+            );
             $this->assertSame([['label' => 'HarbourBells', 'count' => 1]], $import['preview']['unmapped'], $name);
-            $import = $this->putJson("/api/v1/imports/{$import['id']}", ['filed_on' => 20300301])->assertOk()->json();
+            $import = $this->putJson("/api/v1/imports/{$import['id']}", ['filed_on' => 20300301])
+                ->assertOk()
+                ->json();
             $this->store($import);
-            $stored = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('filings.import_id', $import['id'])->orderBy('line')->get(['line', 'facts.period', 'value', 'filed_on'])->map(static fn (object $r): string => "{$r->line} {$r->period} {$r->value} {$r->filed_on}")->all();
-            $this->assertSame(['earnings_per_share_basic 20290 1.25 20300301', 'revenue 20290 7000000 20300301', 'total_assets 20290 9000000 20300301'], $stored, $name);
-            $this->assertSame([['business', 'Salt', 4000000.0]], DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('filings.import_id', $import['id'])->get(['axis', 'member', 'value'])->map(static fn (object $r): array => [$r->axis, $r->member, (float) $r->value])->all(), $name);
+            $stored = DB::table('facts')
+                ->join('filings', 'filings.id', '=', 'facts.filing_id')
+                ->where('filings.import_id', $import['id'])
+                ->orderBy('line')
+                ->get(['line', 'facts.period', 'value', 'filed_on'])
+                ->map(static fn (object $r): string => "{$r->line} {$r->period} {$r->value} {$r->filed_on}")
+                ->all();
+            $this->assertSame(
+                ['earnings_per_share_basic 20290 1.25 20300301', 'revenue 20290 7000000 20300301', 'total_assets 20290 9000000 20300301'],
+                $stored,
+                $name,
+            );
+            $this->assertSame(
+                [['business', 'Salt', 4000000.0]],
+                DB::table('breakdown_facts')
+                    ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
+                    ->where('filings.import_id', $import['id'])
+                    ->get(['axis', 'member', 'value'])
+                    ->map(static fn (object $r): array => [$r->axis, $r->member, (float) $r->value])
+                    ->all(),
+                $name,
+            );
             $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk();
         }
     }
 
     public function test_workbooks_are_read_like_tables_of_text(): void
     {
-        $book = new Spreadsheet;
+        $book = new Spreadsheet();
         $sheet = $book->getActiveSheet();
         foreach ([['Date', 'Close', 'Volume'], ['2026-07-01', 11.25, 1000], ['2026-07-02', 11.5, 2000]] as $r => $row) {
             foreach ($row as $c => $cell) {
                 $sheet->setCellValue([$c + 1, $r + 1], $cell);
             }
         }
-        $sheet->setCellValue('A4', \PhpOffice\PhpSpreadsheet\Shared\Date::PHPToExcel(new \DateTime('2026-07-03')))->getStyle('A4')->getNumberFormat()->setFormatCode('yyyy-mm-dd');
+        $sheet
+            ->setCellValue('A4', \PhpOffice\PhpSpreadsheet\Shared\Date::PHPToExcel(new \DateTime('2026-07-03')))
+            ->getStyle('A4')
+            ->getNumberFormat()
+            ->setFormatCode('yyyy-mm-dd');
         $sheet->setCellValue('B4', '=B3*2')->setCellValue('C4', 10);
         foreach (['xlsx' => new Xlsx($book), 'ods' => new Ods($book)] as $extension => $writer) {
             $path = tempnam(sys_get_temp_dir(), 'book');
@@ -272,7 +509,17 @@ final class ImportTest extends DemoTestCase
             unlink($path);
             $this->assertSame(3, $import['preview']['counts']['new'], $extension.json_encode($import['preview']['refused']));
             $this->store($import);
-            $this->assertSame([11.25, 11.5, 23.0], DB::table('bars')->where('listing_id', 1)->where('day', '>', 20260630)->orderBy('day')->pluck('close')->map(floatval(...))->all(), $extension);
+            $this->assertSame(
+                [11.25, 11.5, 23.0],
+                DB::table('bars')
+                    ->where('listing_id', 1)
+                    ->where('day', '>', 20260630)
+                    ->orderBy('day')
+                    ->pluck('close')
+                    ->map(floatval(...))
+                    ->all(),
+                $extension,
+            );
             $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk();
         }
     }
@@ -281,28 +528,89 @@ final class ImportTest extends DemoTestCase
     {
         $before = $this->everything();
         $files = [
-            'dividends.csv' => ["Ticker,Ex-date,Payment date,Dividend,Currency\nBRSW,2026-06-01,2026-06-12,0.5,XCR\nBRSW,2026-06-02,2026-06-12,0.5,XVN\nNOBODY,2026-06-01,,1,\n", 'dividends', 1, 2],
-            'splits.csv' => ["Ticker,Ex-date,Split ratio\nBRSW,2026-06-01,10:1\nORTN,2026-06-01,1 for 20\nORTN,2026-06-02,many\n", 'splits', 2, 1],
-            'estimates.csv' => ["Company,Measure,Fiscal year,As of,Consensus,Number of analysts\nBRSW,Revenue,2027,2026-06-15,100,4\nBRSW,Weather,2027,2026-06-15,100,4\n", 'estimates', 1, 1],
-            'holders.csv' => ["Company,Holder,As of,Shares\nBRSW,Orrin Pension Chest,2026-03-31,100000\nBRSW,Orrin Pension Chest,2026-06-30,120000\n", 'holders', 2, 0],
-            'insiders.csv' => ["Company,Date,Insider,Role,Transaction,Shares,Price\nBRSW,2026-06-10,M. Tarn,Director,Purchase,500,20\nBRSW,2026-06-11,M. Tarn,Director,Sale,200,21\nBRSW,2026-06-12,M. Tarn,Director,Gift,1,1\n", 'insider_trades', 2, 1],
-            'segments.csv' => ["Company,Kind,Segment,Item,Fiscal year,Value\nBRSW,Business,Salt,Revenue,2025,60\nBRSW,Business,Fish,Revenue,2025,40\nBRSW,Driver,Tins sold,,2025,5000\n", 'drivers', 3, 0],
+            'dividends.csv' => [
+                'Ticker,Ex-date,Payment '
+                    ."date,Dividend,Currency\nBRSW,2026-06-01,2026-06-12,0.5,XCR\nBRSW,2026-06-02,2026-06-12,0.5,XVN\nNOBODY,2026-06-01,"
+                    .",1,\n",
+                'dividends',
+                1,
+                2,
+            ],
+            'splits.csv' => [
+                "Ticker,Ex-date,Split ratio\nBRSW,2026-06-01,10:1\nORTN,2026-06-01,1 for 20\nORTN,2026-06-02,many\n",
+                'splits',
+                2,
+                1,
+            ],
+            'estimates.csv' => [
+                'Company,Measure,Fiscal year,As of,Consensus,Number of '
+                    ."analysts\nBRSW,Revenue,2027,2026-06-15,100,4\nBRSW,Weather,2027,2026-06-15,100,4\n",
+                'estimates',
+                1,
+                1,
+            ],
+            'holders.csv' => [
+                "Company,Holder,As of,Shares\nBRSW,Orrin Pension Chest,2026-03-31,100000\nBRSW,Orrin Pension Chest,2026-06-30,120000\n",
+                'holders',
+                2,
+                0,
+            ],
+            'insiders.csv' => [
+                "Company,Date,Insider,Role,Transaction,Shares,Price\nBRSW,2026-06-10,M. "
+                    ."Tarn,Director,Purchase,500,20\nBRSW,2026-06-11,M. Tarn,Director,Sale,200,21\nBRSW,2026-06-12,M. "
+                    ."Tarn,Director,Gift,1,1\n",
+                'insider_trades',
+                2,
+                1,
+            ],
+            'segments.csv' => [
+                'Company,Kind,Segment,Item,Fiscal '
+                    ."year,Value\nBRSW,Business,Salt,Revenue,2025,60\nBRSW,Business,Fish,Revenue,2025,40\nBRSW,Driver,Tins "
+                    ."sold,,2025,5000\n",
+                'drivers',
+                3,
+                0,
+            ],
             'mine.csv' => ["Ticker,Remark\nBRSW,like it\nORTN,\nXXXX,\n", 'list', 2, 1],
-            'trades.csv' => ["Portfolio,Date,Type,Ticker,Quantity,Price,Commission\nMain,2026-05-04,Buy,BRSW,10,20.5,1\nMain,2026-05-05,Swap,BRSW,10,20.5,1\n", 'transactions', 1, 1],
-            'held.csv' => ["Ticker,Quantity,Average cost,Held since\nBRSW,10,20.5,2026-05-04\nORTN,2.5,8,\nORTN,-1,8,\n", 'positions', 2, 1],
+            'trades.csv' => [
+                "Portfolio,Date,Type,Ticker,Quantity,Price,Commission\nMain,2026-05-04,Buy,BRSW,10,20.5,1\nMain,2026-05-05,Swap,BRSW,10,"
+                    ."20.5,1\n",
+                'transactions',
+                1,
+                1,
+            ],
+            'held.csv' => [
+                "Ticker,Quantity,Average cost,Held since\nBRSW,10,20.5,2026-05-04\nORTN,2.5,8,\nORTN,-1,8,\n",
+                'positions',
+                2,
+                1,
+            ],
         ];
         $ids = [];
         foreach ($files as $name => [$csv, $kind, $new, $refused]) {
             $import = $this->handIn($name, $csv);
-            $this->assertSame([$kind, $new, $refused], [$import['mapping']['kind'], $import['preview']['counts']['new'], $import['preview']['counts']['refused']], $name.json_encode([$import['preview']['questions'], $import['preview']['refused'], $import['mapping']]));
+            $this->assertSame(
+                [$kind, $new, $refused],
+                [$import['mapping']['kind'], $import['preview']['counts']['new'], $import['preview']['counts']['refused']],
+                $name.json_encode([$import['preview']['questions'], $import['preview']['refused'], $import['mapping']]),
+            );
             $this->store($import);
             $ids[] = $import['id'];
         }
-        $this->assertSame([10.0, 0.05], DB::table('corporate_actions')->where('import_id', $ids[1])->orderByDesc('ratio')->pluck('ratio')->map(floatval(...))->all());
+        $this->assertSame(
+            [10.0, 0.05],
+            DB::table('corporate_actions')->where('import_id', $ids[1])->orderByDesc('ratio')->pluck('ratio')->map(floatval(...))->all(),
+        );
         $people = $this->getJson('/api/v1/companies/BRSW/people')->assertOk()->json();
         $holder = array_values(array_filter($people['holders'], static fn (array $h): bool => $h['holder'] === 'Orrin Pension Chest'))[0];
         $this->assertEquals(120000 - 10 * 100000, $holder['change'], 'on the share basis after the split that was imported too');
-        $this->assertSame(['Salt', 'Fish'], array_slice(array_column($this->getJson('/api/v1/companies/BRSW/breakdowns')->assertOk()->json('0.tables.0.members'), 'name'), -2));
+        $this->assertSame(
+            ['Salt', 'Fish'],
+            array_slice(
+                array_column($this->getJson('/api/v1/companies/BRSW/breakdowns')->assertOk()->json('0.tables.0.members'), 'name'),
+                -2,
+            ),
+        );
         $this->assertContains('mine', array_column($this->getJson('/api/v1/lists')->assertOk()->json(), 'name'));
         foreach (array_reverse($ids) as $id) {
             $this->deleteJson("/api/v1/imports/{$id}")->assertOk();
@@ -318,8 +626,17 @@ final class ImportTest extends DemoTestCase
         $this->putJson("/api/v1/imports/{$import['id']}", ['dates' => 'month first', 'columns' => ['day', 'volume', 'close']])->assertOk();
         $this->postJson("/api/v1/imports/{$import['id']}/profile", ['name' => 'Harbour feed'])->assertCreated();
         $next = $this->handIn('ORTN.csv', "Day,Whatever,Closing price\n01/03/2026,5,20\n");
-        $this->assertSame(['month first', ['day', 'volume', 'close'], 'ORTN'], [$next['mapping']['dates'], $next['mapping']['columns'], $next['mapping']['company']]);
-        $this->assertSame([['Harbour feed', 'prices']], array_map(static fn (array $p): array => [$p['name'], $p['kind']], $this->getJson('/api/v1/import-profiles')->assertOk()->json()));
+        $this->assertSame(
+            ['month first', ['day', 'volume', 'close'], 'ORTN'],
+            [$next['mapping']['dates'], $next['mapping']['columns'], $next['mapping']['company']],
+        );
+        $this->assertSame(
+            [['Harbour feed', 'prices']],
+            array_map(
+                static fn (array $p): array => [$p['name'], $p['kind']],
+                $this->getJson('/api/v1/import-profiles')->assertOk()->json(),
+            ),
+        );
     }
 
     public function test_an_import_belongs_to_its_user(): void
@@ -333,11 +650,22 @@ final class ImportTest extends DemoTestCase
 
     public function test_what_cannot_be_read_is_refused_with_the_reason(): void
     {
-        foreach ([
-            'nothing.csv' => ['', 'empty'], 'broken.xlsx' => ["PK\x03\x04garbage", 'broken or was cut off'], 'picture.png' => ["\x89PNG\r\n\x1a\n\0\0\0", 'neither a text nor a workbook'], 'page.xml' => ['<html><body/></html>', 'not an XBRL instance'],
-            'words.csv' => ["once upon\na time\n", 'cannot be told what the table holds'], 'bad.json' => ['{"facts": [', 'not valid JSON'], 'other.zip' => [self::zip(['a.txt' => 'x']), 'neither a workbook'],
-        ] as $name => [$content, $reason]) {
-            $answer = $this->post('/api/v1/imports', ['file' => UploadedFile::fake()->createWithContent($name, $content)], ['Accept' => 'application/json'])->assertStatus(422);
+        foreach (
+            [
+                'nothing.csv' => ['', 'empty'],
+                'broken.xlsx' => ["PK\x03\x04garbage", 'broken or was cut off'],
+                'picture.png' => ["\x89PNG\r\n\x1a\n\0\0\0", 'neither a text nor a workbook'],
+                'page.xml' => ['<html><body/></html>', 'not an XBRL instance'],
+                'words.csv' => ["once upon\na time\n", 'cannot be told what the table holds'],
+                'bad.json' => ['{"facts": [', 'not valid JSON'],
+                'other.zip' => [self::zip(['a.txt' => 'x']), 'neither a workbook'],
+            ] as $name => [$content, $reason]
+        ) {
+            $answer = $this->post(
+                '/api/v1/imports',
+                ['file' => UploadedFile::fake()->createWithContent($name, $content)],
+                ['Accept' => 'application/json'],
+            )->assertStatus(422);
             $this->assertStringContainsString($reason, (string) $answer->json('detail'), $name);
         }
         $this->assertSame(0, Import::query()->count());
@@ -347,18 +675,28 @@ final class ImportTest extends DemoTestCase
     /** @return array<string, mixed> */
     private function handIn(string $name, string $content): array
     {
-        return $this->post('/api/v1/imports', ['file' => UploadedFile::fake()->createWithContent($name, $content)], ['Accept' => 'application/json'])->assertCreated()->json();
+        return $this->post(
+            '/api/v1/imports',
+            ['file' => UploadedFile::fake()->createWithContent($name, $content)],
+            ['Accept' => 'application/json'],
+        )
+            ->assertCreated()
+            ->json();
     }
 
     /** @param  array<string, mixed>  $import */
     private function store(array $import): void
     {
-        $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk()->assertJsonPath('state', 'stored');
+        $this->postJson("/api/v1/imports/{$import['id']}/store")
+            ->assertOk()
+            ->assertJsonPath('state', 'stored');
     }
 
     private function line(string $ticker, string $line, int $period, ?string $asOf = null): ?float
     {
-        $answer = $this->getJson("/api/v1/companies/{$ticker}/working?line={$line}&period={$period}".($asOf === null ? '' : "&as_of={$asOf}"))->assertOk();
+        $answer = $this->getJson(
+            "/api/v1/companies/{$ticker}/working?line={$line}&period={$period}".($asOf === null ? '' : "&as_of={$asOf}"),
+        )->assertOk();
 
         return $answer->json('working.value') === null ? null : (float) $answer->json('working.value');
     }
@@ -367,7 +705,23 @@ final class ImportTest extends DemoTestCase
     private function everything(): array
     {
         $digests = [];
-        foreach (['companies', 'securities', 'listings', 'filings', 'facts', 'breakdown_facts', 'dividends', 'corporate_actions', 'estimates', 'holdings', 'insider_trades', 'transactions', 'replaced_rows'] as $table) {
+        foreach (
+            [
+                'companies',
+                'securities',
+                'listings',
+                'filings',
+                'facts',
+                'breakdown_facts',
+                'dividends',
+                'corporate_actions',
+                'estimates',
+                'holdings',
+                'insider_trades',
+                'transactions',
+                'replaced_rows',
+            ] as $table
+        ) {
             $rows = array_map(static function (object $row): string {
                 $row = (array) $row;
                 unset($row['id'], $row['filing_id']);
@@ -377,7 +731,9 @@ final class ImportTest extends DemoTestCase
             sort($rows);
             $digests[$table] = count($rows).' '.md5(implode("\n", $rows));
         }
-        $digests['bars'] = (string) json_encode(DB::table('bars')->selectRaw('count(*) as n, sum(close) as c, sum(volume) as v, sum(high) as h')->first());
+        $digests['bars'] = (string) json_encode(
+            DB::table('bars')->selectRaw('count(*) as n, sum(close) as c, sum(volume) as v, sum(high) as h')->first(),
+        );
 
         return $digests;
     }

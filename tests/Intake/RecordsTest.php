@@ -28,13 +28,34 @@ final class RecordsTest extends DemoTestCase
     {
         parent::setUp();
         $this->user = $this->someone();
-        $this->import = Import::query()->create(['user_id' => $this->user->id, 'name' => 'x.csv', 'path' => '/nowhere', 'size' => 1, 'digest' => 'x', 'format' => 'csv', 'state' => 'previewed', 'mapping' => []]);
+        $this->import = Import::query()->create([
+            'user_id' => $this->user->id,
+            'name' => 'x.csv',
+            'path' => '/nowhere',
+            'size' => 1,
+            'digest' => 'x',
+            'format' => 'csv',
+            'state' => 'previewed',
+            'mapping' => [],
+        ]);
     }
 
     /** @return iterable<string, array{string, ?float}> */
     public static function ratios(): iterable
     {
-        foreach (['10:1' => 10.0, '1:10' => 0.1, '3 for 2' => 1.5, '2-for-1' => 2.0, '3/2' => 1.5, '1.5' => 1.5, ' 2 ' => 2.0, '1 FOR 20' => 0.05, '5 to 4' => 1.25] as $text => $ratio) {
+        foreach (
+            [
+                '10:1' => 10.0,
+                '1:10' => 0.1,
+                '3 for 2' => 1.5,
+                '2-for-1' => 2.0,
+                '3/2' => 1.5,
+                '1.5' => 1.5,
+                ' 2 ' => 2.0,
+                '1 FOR 20' => 0.05,
+                '5 to 4' => 1.25,
+            ] as $text => $ratio
+        ) {
             yield (string) $text => [(string) $text, $ratio];
         }
         foreach (['0', '-2', '1:0', 'many', '2:1:1', '99999', '', '1e5', 'NaN'] as $text) {
@@ -47,16 +68,39 @@ final class RecordsTest extends DemoTestCase
     {
         $outcome = $this->takes(TableKind::Splits, [['company' => 1, 'day' => 20260601, 'ratio' => $text]]);
         if ($ratio === null) {
-            $this->assertSame([["\"{$text}\" is no ratio such as 10, 10:1 or 1 for 20"], 0], [array_column($outcome->refused, 'reason'), DB::table('corporate_actions')->where('import_id', $this->import->id)->count()]);
+            $this->assertSame(
+                [["\"{$text}\" is no ratio such as 10, 10:1 or 1 for 20"], 0],
+                [array_column($outcome->refused, 'reason'), DB::table('corporate_actions')->where('import_id', $this->import->id)->count()],
+            );
         } else {
-            $this->assertEqualsWithDelta($ratio, (float) DB::table('corporate_actions')->where('import_id', $this->import->id)->value('ratio'), 1e-15);
+            $this->assertEqualsWithDelta(
+                $ratio,
+                (float) DB::table('corporate_actions')->where('import_id', $this->import->id)->value('ratio'),
+                1e-15,
+            );
         }
     }
 
     /** @return iterable<string, array{string, float, ?float}> direction, shares in the file, shares stored */
     public static function directions(): iterable
     {
-        foreach (['' => [-5.0, -5.0], 'Purchase' => [5.0, 5.0], 'buy' => [5.0, 5.0], 'B' => [5.0, 5.0], 'P' => [5.0, 5.0], 'Acquired' => [-5.0, 5.0], 'Sale' => [5.0, -5.0], 'SOLD' => [5.0, -5.0], 'S' => [5.0, -5.0], 'open market sale' => [5.0, -5.0], 'Disposal' => [-5.0, -5.0], 'Gift' => [5.0, null], '7' => [5.0, null]] as $direction => [$shares, $stored]) {
+        foreach (
+            [
+                '' => [-5.0, -5.0],
+                'Purchase' => [5.0, 5.0],
+                'buy' => [5.0, 5.0],
+                'B' => [5.0, 5.0],
+                'P' => [5.0, 5.0],
+                'Acquired' => [-5.0, 5.0],
+                'Sale' => [5.0, -5.0],
+                'SOLD' => [5.0, -5.0],
+                'S' => [5.0, -5.0],
+                'open market sale' => [5.0, -5.0],
+                'Disposal' => [-5.0, -5.0],
+                'Gift' => [5.0, null],
+                '7' => [5.0, null],
+            ] as $direction => [$shares, $stored]
+        ) {
             yield "\"{$direction}\"" => [(string) $direction, $shares, $stored];
         }
     }
@@ -64,53 +108,179 @@ final class RecordsTest extends DemoTestCase
     #[DataProvider('directions')]
     public function test_insider_trades(string $direction, float $shares, ?float $stored): void
     {
-        $outcome = $this->takes(TableKind::InsiderTrades, [['company' => 1, 'day' => 20260601, 'insider' => 'M. Tarn', 'direction' => $direction, 'shares' => $shares, 'price' => 2.0]]);
+        $outcome = $this->takes(TableKind::InsiderTrades, [
+            ['company' => 1, 'day' => 20260601, 'insider' => 'M. Tarn', 'direction' => $direction, 'shares' => $shares, 'price' => 2.0],
+        ]);
         $found = DB::table('insider_trades')->where('import_id', $this->import->id)->value('shares');
         $this->assertSame([$stored, $stored === null ? 1 : 0], [$found === null ? null : (float) $found, $outcome->counts['refused']]);
     }
 
     public function test_transactions_keep_decimals_exactly(): void
     {
-        $record = ['company' => 1, 'day' => 20260601, 'portfolio' => '', 'direction' => 'Bought', 'shares' => 0.1, 'price' => 20.12345678, 'costs' => 3.0];
-        $outcome = $this->takes(TableKind::Transactions, [$record, ['portfolio' => 'Main', 'direction' => 'dividend income'] + $record, ['direction' => 'sell', 'shares' => 1e6] + $record, ['direction' => 'swap'] + $record, ['shares' => 0.0] + $record, ['price' => -1.0] + $record]);
+        $record = [
+            'company' => 1,
+            'day' => 20260601,
+            'portfolio' => '',
+            'direction' => 'Bought',
+            'shares' => 0.1,
+            'price' => 20.12345678,
+            'costs' => 3.0,
+        ];
+        $outcome = $this->takes(TableKind::Transactions, [
+            $record,
+            ['portfolio' => 'Main', 'direction' => 'dividend income'] + $record,
+            ['direction' => 'sell', 'shares' => 1e6] + $record,
+            ['direction' => 'swap'] + $record,
+            ['shares' => 0.0] + $record,
+            ['price' => -1.0] + $record,
+        ]);
         $this->assertSame(['new' => 3, 'changed' => 0, 'same' => 0, 'conflict' => 0, 'refused' => 3], $outcome->counts);
-        $this->assertSame([['Imported', 'buy', '0.1', '20.12345678', '3'], ['Main', 'dividend', '0.1', '20.12345678', '3'], ['Imported', 'sell', '1000000', '20.12345678', '3']], DB::table('transactions')->where('user_id', $this->user->id)->orderBy('id')->get()->map(static fn (object $t): array => [$t->portfolio, $t->kind, $t->shares, $t->price, $t->costs])->all());
-        $this->assertSame(2, $this->takes(TableKind::Transactions, [$record, $record])->counts['same'], 'what is stored is not stored twice');
+        $this->assertSame(
+            [
+                ['Imported', 'buy', '0.1', '20.12345678', '3'],
+                ['Main', 'dividend', '0.1', '20.12345678', '3'],
+                ['Imported', 'sell', '1000000', '20.12345678', '3'],
+            ],
+            DB::table('transactions')
+                ->where('user_id', $this->user->id)
+                ->orderBy('id')
+                ->get()
+                ->map(static fn (object $t): array => [$t->portfolio, $t->kind, $t->shares, $t->price, $t->costs])
+                ->all(),
+        );
+        $this->assertSame(
+            2,
+            $this->takes(TableKind::Transactions, [$record, $record])->counts['same'],
+            'what is stored is not stored twice',
+        );
     }
 
     public function test_positions_are_purchases_at_cost(): void
     {
-        $outcome = $this->takes(TableKind::Positions, [['company' => 1, 'shares' => 10.0, 'price' => 5.0], ['company' => 2, 'day' => 20240105, 'shares' => 3.0, 'price' => 7.0], ['company' => 3, 'shares' => -3.0, 'price' => 7.0]]);
-        $this->assertSame([[1, self::TODAY, 'buy', '10'], [2, 20240105, 'buy', '3']], DB::table('transactions')->orderBy('company_id')->get()->map(static fn (object $t): array => [(int) $t->company_id, (int) $t->day, $t->kind, $t->shares])->all());
-        $this->assertSame([['Positions without a day count as bought on 2026-06-30, the latest day there is.'], ['a position sold short is not kept']], [$outcome->warnings, array_column($outcome->refused, 'reason')]);
+        $outcome = $this->takes(TableKind::Positions, [
+            ['company' => 1, 'shares' => 10.0, 'price' => 5.0],
+            ['company' => 2, 'day' => 20240105, 'shares' => 3.0, 'price' => 7.0],
+            ['company' => 3, 'shares' => -3.0, 'price' => 7.0],
+        ]);
+        $this->assertSame(
+            [[1, self::TODAY, 'buy', '10'], [2, 20240105, 'buy', '3']],
+            DB::table('transactions')
+                ->orderBy('company_id')
+                ->get()
+                ->map(static fn (object $t): array => [(int) $t->company_id, (int) $t->day, $t->kind, $t->shares])
+                ->all(),
+        );
+        $this->assertSame(
+            [['Positions without a day count as bought on 2026-06-30, the latest day there is.'], ['a position sold short is not kept']],
+            [$outcome->warnings, array_column($outcome->refused, 'reason')],
+        );
     }
 
     public function test_dividends_are_in_the_currency_of_the_share(): void
     {
         $currency = (string) DB::table('listings')->where('id', 1)->value('currency');
         $outcome = $this->takes(TableKind::Dividends, [
-            ['company' => 1, 'day' => 20260601, 'amount' => 0.5, 'currency' => strtolower($currency)], ['company' => 1, 'day' => 20260602, 'amount' => 0.5], ['company' => 1, 'day' => 20260603, 'amount' => 0.5, 'currency' => 'QQQ'], ['company' => 1, 'day' => 20260604, 'amount' => 0.0], ['company' => 1, 'day' => 20260605, 'amount' => -1.0],
+            ['company' => 1, 'day' => 20260601, 'amount' => 0.5, 'currency' => strtolower($currency)],
+            ['company' => 1, 'day' => 20260602, 'amount' => 0.5],
+            ['company' => 1, 'day' => 20260603, 'amount' => 0.5, 'currency' => 'QQQ'],
+            ['company' => 1, 'day' => 20260604, 'amount' => 0.0],
+            ['company' => 1, 'day' => 20260605, 'amount' => -1.0],
         ]);
-        $this->assertSame([2, ["the dividend is in QQQ, the share trades in {$currency}", 'a dividend of 0 is none', 'a dividend of -1 is none']], [$outcome->counts['new'], array_column($outcome->refused, 'reason')]);
-        $this->assertSame([[20260601, $currency, 20260601]], array_slice(DB::table('dividends')->where('import_id', $this->import->id)->orderBy('ex_date')->get()->map(static fn (object $d): array => [(int) $d->ex_date, $d->currency, (int) $d->paid_on])->all(), 0, 1), 'paid on the ex-date where nothing else is said');
+        $this->assertSame(
+            [2, ["the dividend is in QQQ, the share trades in {$currency}", 'a dividend of 0 is none', 'a dividend of -1 is none']],
+            [$outcome->counts['new'], array_column($outcome->refused, 'reason')],
+        );
+        $this->assertSame(
+            [[20260601, $currency, 20260601]],
+            array_slice(
+                DB::table('dividends')
+                    ->where('import_id', $this->import->id)
+                    ->orderBy('ex_date')
+                    ->get()
+                    ->map(static fn (object $d): array => [(int) $d->ex_date, $d->currency, (int) $d->paid_on])
+                    ->all(),
+                0,
+                1,
+            ),
+            'paid on the ex-date where nothing else is said',
+        );
     }
 
     public function test_estimates_take_their_period_by_the_companys_calendar_and_only_what_analysts_estimate(): void
     {
-        DB::table('companies')->where('id', 2)->update(['fiscal_year_end_month' => 6]);
-        $of = static fn (int $company, string $line, string $period): array => ['company' => $company, 'line' => $line, 'period' => $period, 'day' => 20260615, 'mean' => 10.0];
-        $outcome = $this->takes(TableKind::Estimates, [$of(1, 'Revenue', '2027-03-31'), $of(2, 'Revenue', '2027-03-31'), $of(1, 'ebitda', '2027'), $of(1, 'Weather', '2027'), $of(1, 'Revenue', 'soon')]);
-        $this->assertSame([[1, 'ebitda', 20270], [1, 'revenue', 20271], [2, 'revenue', 20273]], DB::table('estimates')->where('import_id', $this->import->id)->orderBy('company_id')->orderBy('line')->get()->map(static fn (object $e): array => [(int) $e->company_id, $e->line, (int) $e->period])->all());
-        $this->assertSame(['"Weather" is no line analysts estimate', '"soon" is no fiscal period such as 2023, Q1 2024 or 2023-12-31'], array_column($outcome->refused, 'reason'));
+        DB::table('companies')
+            ->where('id', 2)
+            ->update(['fiscal_year_end_month' => 6]);
+        $of = static fn (int $company, string $line, string $period): array => [
+            'company' => $company,
+            'line' => $line,
+            'period' => $period,
+            'day' => 20260615,
+            'mean' => 10.0,
+        ];
+        $outcome = $this->takes(TableKind::Estimates, [
+            $of(1, 'Revenue', '2027-03-31'),
+            $of(2, 'Revenue', '2027-03-31'),
+            $of(1, 'ebitda', '2027'),
+            $of(1, 'Weather', '2027'),
+            $of(1, 'Revenue', 'soon'),
+        ]);
+        $this->assertSame(
+            [[1, 'ebitda', 20270], [1, 'revenue', 20271], [2, 'revenue', 20273]],
+            DB::table('estimates')
+                ->where('import_id', $this->import->id)
+                ->orderBy('company_id')
+                ->orderBy('line')
+                ->get()
+                ->map(static fn (object $e): array => [(int) $e->company_id, $e->line, (int) $e->period])
+                ->all(),
+        );
+        $this->assertSame(
+            ['"Weather" is no line analysts estimate', '"soon" is no fiscal period such as 2023, Q1 2024 or 2023-12-31'],
+            array_column($outcome->refused, 'reason'),
+        );
         $stored = DB::table('estimates')->where('import_id', $this->import->id)->first();
         $this->assertSame([10.0, 10.0, 1], [(float) $stored->high, (float) $stored->low, (int) $stored->analysts]);
     }
 
     public function test_segments_take_the_scale_only_where_they_are_money(): void
     {
-        $part = static fn (string $axis, string $member, string $line, float $value, string $period = '2025'): array => ['company' => 1, 'axis' => $axis, 'member' => $member, 'line' => $line, 'period' => $period, 'value' => $value, 'unit' => 'tonnes'];
-        $outcome = $this->takes(TableKind::Drivers, [$part('Business segment', 'Salt', 'Revenue', 60.0), $part('Geography', 'North', 'Revenue', 40.0), $part('operating', 'Brine', '', 7.0), $part('Colour', 'Red', 'Revenue', 1.0), $part('', 'Fish', 'Hauls', 3.0), $part('', 'Fish', 'Revenue', 3.0, 'never')], new Mapping('drivers', scale: 1000.0, filedOn: 20260301));
-        $this->assertSame([['business', 'Salt', 'revenue', 'money', 60000.0], ['region', 'North', 'revenue', 'money', 40000.0], ['driver', 'Brine', 'value', 'tonnes', 7.0], ['business', 'Fish', 'Hauls', 'tonnes', 3.0]], DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('import_id', $this->import->id)->orderBy('breakdown_facts.id')->get()->map(static fn (object $p): array => [$p->axis, $p->member, $p->line, $p->unit, (float) $p->value])->all());
+        $part = static fn (string $axis, string $member, string $line, float $value, string $period = '2025'): array => [
+            'company' => 1,
+            'axis' => $axis,
+            'member' => $member,
+            'line' => $line,
+            'period' => $period,
+            'value' => $value,
+            'unit' => 'tonnes',
+        ];
+        $outcome = $this->takes(
+            TableKind::Drivers,
+            [
+                $part('Business segment', 'Salt', 'Revenue', 60.0),
+                $part('Geography', 'North', 'Revenue', 40.0),
+                $part('operating', 'Brine', '', 7.0),
+                $part('Colour', 'Red', 'Revenue', 1.0),
+                $part('', 'Fish', 'Hauls', 3.0),
+                $part('', 'Fish', 'Revenue', 3.0, 'never'),
+            ],
+            new Mapping('drivers', scale: 1000.0, filedOn: 20260301),
+        );
+        $this->assertSame(
+            [
+                ['business', 'Salt', 'revenue', 'money', 60000.0],
+                ['region', 'North', 'revenue', 'money', 40000.0],
+                ['driver', 'Brine', 'value', 'tonnes', 7.0],
+                ['business', 'Fish', 'Hauls', 'tonnes', 3.0],
+            ],
+            DB::table('breakdown_facts')
+                ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
+                ->where('import_id', $this->import->id)
+                ->orderBy('breakdown_facts.id')
+                ->get()
+                ->map(static fn (object $p): array => [$p->axis, $p->member, $p->line, $p->unit, (float) $p->value])
+                ->all(),
+        );
         $this->assertSame(['row 4', 'row 6'], array_column($outcome->refused, 'place'));
         $this->assertSame(1, DB::table('filings')->where('import_id', $this->import->id)->count(), 'one filing for the year');
     }
@@ -118,8 +288,21 @@ final class RecordsTest extends DemoTestCase
     public function test_figures_refuse_another_currency_and_what_was_public_before_its_end(): void
     {
         $currency = (string) DB::table('companies')->where('id', 1)->value('reporting_currency');
-        $of = static fn (string $line, string $period, int $filedOn, ?string $currency = null): array => ['company' => 1, 'line' => $line, 'period' => $period, 'value' => 5.0, 'filed_on' => $filedOn, ...$currency === null ? [] : ['currency' => $currency]];
-        $outcome = $this->takes(TableKind::Figures, [$of('Revenue', '2031', 20320301, $currency), $of('Net income', '2031', 20320301, 'ZZZ'), $of('Inventories', '2031', 20310301), $of('Harbour bells', '2031', 20320301), $of('Total assets', '2031', 20320301, 'thousand')]);
+        $of = static fn (string $line, string $period, int $filedOn, ?string $currency = null): array => [
+            'company' => 1,
+            'line' => $line,
+            'period' => $period,
+            'value' => 5.0,
+            'filed_on' => $filedOn,
+            ...$currency === null ? [] : ['currency' => $currency],
+        ];
+        $outcome = $this->takes(TableKind::Figures, [
+            $of('Revenue', '2031', 20320301, $currency),
+            $of('Net income', '2031', 20320301, 'ZZZ'),
+            $of('Inventories', '2031', 20310301),
+            $of('Harbour bells', '2031', 20320301),
+            $of('Total assets', '2031', 20320301, 'thousand'),
+        ]);
         $this->assertSame(['new' => 2, 'changed' => 0, 'same' => 0, 'conflict' => 0, 'refused' => 2], $outcome->counts);
         $this->assertSame(['Harbour bells' => 1], $outcome->unmapped);
         $reasons = implode(' | ', array_column($outcome->refused, 'reason'));
@@ -133,13 +316,23 @@ final class RecordsTest extends DemoTestCase
         $middle = ((float) $bar->high + (float) $bar->low) / 2;
         $this->takes(TableKind::Prices, [['company' => 1, 'day' => (int) $bar->day, 'close' => (string) $middle]]);
         $now = DB::table('bars')->where('listing_id', 1)->where('day', $bar->day)->first();
-        $this->assertSame([(float) $bar->high, (float) $bar->low, $middle, (float) $bar->volume], [(float) $now->high, (float) $now->low, (float) $now->close, (float) $now->volume]);
+        $this->assertSame(
+            [(float) $bar->high, (float) $bar->low, $middle, (float) $bar->volume],
+            [(float) $now->high, (float) $now->low, (float) $now->close, (float) $now->volume],
+        );
         $this->import = $this->import->replicate();
         $this->import->save();
-        $this->takes(TableKind::Prices, [['company' => 1, 'day' => (int) $bar->day, 'close' => 2 * (float) $bar->high, 'open' => 3 * (float) $bar->high]]);
+        $this->takes(TableKind::Prices, [
+            ['company' => 1, 'day' => (int) $bar->day, 'close' => 2 * (float) $bar->high, 'open' => 3 * (float) $bar->high],
+        ]);
         $now = DB::table('bars')->where('listing_id', 1)->where('day', $bar->day)->first();
         $this->assertSame([3 * (float) $bar->high, 2 * (float) $bar->high], [(float) $now->high, (float) $now->low]);
-        $refused = $this->takes(TableKind::Prices, [['company' => 1, 'day' => 20260105, 'close' => '1e999'], ['company' => 1, 'day' => 20260105, 'close' => '0'], ['company' => 1, 'day' => 20260105, 'close' => '5', 'volume' => '-1'], ['company' => 1, 'day' => 20260105, 'high' => '4', 'low' => '3', 'close' => '5']]);
+        $refused = $this->takes(TableKind::Prices, [
+            ['company' => 1, 'day' => 20260105, 'close' => '1e999'],
+            ['company' => 1, 'day' => 20260105, 'close' => '0'],
+            ['company' => 1, 'day' => 20260105, 'close' => '5', 'volume' => '-1'],
+            ['company' => 1, 'day' => 20260105, 'high' => '4', 'low' => '3', 'close' => '5'],
+        ]);
         $this->assertSame(4, $refused->counts['refused']);
     }
 
@@ -148,8 +341,20 @@ final class RecordsTest extends DemoTestCase
      */
     private function takes(TableKind $kind, array $records, ?Mapping $mapping = null): Outcome
     {
-        $outcome = new Outcome;
-        $taker = Records::of($kind, new ImportPass($this->import, $mapping ?? new Mapping($kind->value), [], $this->app->make(CompanyMatching::class), null, null, $this->import->id, $outcome));
+        $outcome = new Outcome();
+        $taker = Records::of(
+            $kind,
+            new ImportPass(
+                $this->import,
+                $mapping ?? new Mapping($kind->value),
+                [],
+                $this->app->make(CompanyMatching::class),
+                null,
+                null,
+                $this->import->id,
+                $outcome,
+            ),
+        );
         foreach ($records as $i => $record) {
             $record['listing'] = $this->app->make(CompanyMatching::class)->listed($record['company'], $record['day'] ?? self::TODAY);
             try {

@@ -27,11 +27,20 @@ final class StorageTest extends DemoTestCase
         $this->database = sys_get_temp_dir().'/logion-storage-'.getmypid().'.sqlite';
         touch($this->database);
         $this->default = DB::getDefaultConnection();
-        config(['database.connections.own' => [...config('database.connections.sqlite'), 'database' => $this->database, 'busy_timeout' => 50]]);
+        config([
+            'database.connections.own' => [...config('database.connections.sqlite'), 'database' => $this->database, 'busy_timeout' => 50],
+        ]);
         DB::setDefaultConnection('own');
         Artisan::call('migrate', ['--force' => true, '--database' => 'own']);
         DB::table('exchanges')->insert(['code' => 'XQTH', 'name' => 'T', 'country' => 'XA', 'currency' => 'XCR']);
-        DB::table('companies')->insert(['name' => 'Storage Test Works', 'country' => 'XA', 'sector' => '10', 'template' => 'industrial', 'reporting_currency' => 'XCR', 'description' => '']);
+        DB::table('companies')->insert([
+            'name' => 'Storage Test Works',
+            'country' => 'XA',
+            'sector' => '10',
+            'template' => 'industrial',
+            'reporting_currency' => 'XCR',
+            'description' => '',
+        ]);
         DB::table('securities')->insert(['id' => 1, 'company_id' => 1, 'kind' => 'share', 'name' => 'S']);
         DB::table('listings')->insert(['security_id' => 1, 'exchange_id' => 1, 'ticker' => 'STOR', 'currency' => 'XCR']);
         $this->actingAs($this->someone());
@@ -50,10 +59,17 @@ final class StorageTest extends DemoTestCase
         foreach ([$this->prices(), $this->figures()] as $import) {
             $before = $this->rows();
             DB::statement('pragma max_page_count = '.(DB::scalar('pragma page_count') + 10));
-            $this->postJson("/api/v1/imports/{$import->id}/store")->assertStatus(503)->assertJsonPath('detail', 'The disk is full: nothing was stored. Make room and store it again.');
-            $this->assertSame([$before, 'ok', 'previewed'], [$this->rows(), DB::scalar('pragma integrity_check'), $import->refresh()->state]);
+            $this->postJson("/api/v1/imports/{$import->id}/store")
+                ->assertStatus(503)
+                ->assertJsonPath('detail', 'The disk is full: nothing was stored. Make room and store it again.');
+            $this->assertSame(
+                [$before, 'ok', 'previewed'],
+                [$this->rows(), DB::scalar('pragma integrity_check'), $import->refresh()->state],
+            );
             DB::statement('pragma max_page_count = 1073741823');
-            $this->postJson("/api/v1/imports/{$import->id}/store")->assertOk()->assertJsonPath('state', 'stored');
+            $this->postJson("/api/v1/imports/{$import->id}/store")
+                ->assertOk()
+                ->assertJsonPath('state', 'stored');
         }
         $this->assertSame([self::ROWS, self::ROWS], $this->rows());
     }
@@ -67,7 +83,10 @@ final class StorageTest extends DemoTestCase
             $this->app->make(Imports::class)->store($import);
             $this->fail('It was stored.');
         } catch (\PDOException $error) {
-            $this->assertSame('Another import or refresh is writing: nothing was stored. Store it again when that is done.', StorageTrouble::explain($error));
+            $this->assertSame(
+                'Another import or refresh is writing: nothing was stored. Store it again when that is done.',
+                StorageTrouble::explain($error),
+            );
         }
         $this->assertSame([0, 0], $this->rows());
         $other->exec('rollback');
@@ -97,7 +116,7 @@ final class StorageTest extends DemoTestCase
         $csv = "Line,Period,Value,Filed on\n";
         for ($i = 0; $i < self::ROWS; $i++) {
             // Twenty years, each filed four hundred times with another figure.
-            $csv .= 'Revenue,FY '.(2000 + $i % 20).','.($i + 1).','.gmdate('Y-m-d', 86400 * (20_000 + intdiv($i, 20)))."\n";
+            $csv .= 'Revenue,FY '.(2000 + ($i % 20)).','.($i + 1).','.gmdate('Y-m-d', 86400 * (20_000 + intdiv($i, 20)))."\n";
         }
 
         return $this->taken('STOR figures.csv', $csv);

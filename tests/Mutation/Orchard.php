@@ -19,15 +19,17 @@ final class Orchard
 
     public function __construct(private readonly string $root)
     {
-        $this->parser = (new ParserFactory)->createForHostVersion();
+        $this->parser = (new ParserFactory())->createForHostVersion();
     }
 
     /** @return list<Mutant> all faults of all classes, in the order of files and lines */
     public function all(): array
     {
         $mutants = [];
-        $files = new \RegexIterator(new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$this->root}/core",
-            \FilesystemIterator::SKIP_DOTS)), '~/[A-Z]\w+\.php$~');
+        $files = new \RegexIterator(
+            new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$this->root}/core", \FilesystemIterator::SKIP_DOTS)),
+            '~/[A-Z]\w+\.php$~',
+        );
         foreach ($files as $file) {
             array_push($mutants, ...$this->of(substr((string) $file, strlen($this->root) + 1)));
         }
@@ -55,10 +57,12 @@ final class Orchard
     /** The source of a mutant's file with the fault in it. */
     public function source(Mutant $mutant): string
     {
-        $tree = $this->walk($mutant->file, static fn (Node $node,
-            int $place): ?Node => $place === $mutant->node ? Faults::plant($node) : $node);
+        $tree = $this->walk(
+            $mutant->file,
+            static fn (Node $node, int $place): ?Node => $place === $mutant->node ? Faults::plant($node) : $node,
+        );
 
-        return (new Standard)->prettyPrintFile($tree);
+        return (new Standard())->prettyPrintFile($tree);
     }
 
     /**
@@ -69,34 +73,36 @@ final class Orchard
     {
         $tree = $this->parser->parse((string) file_get_contents("{$this->root}/{$file}")) ?? [];
         $directory = dirname("{$this->root}/{$file}");
-        $traverser = new NodeTraverser(new class($visit, $directory) extends NodeVisitorAbstract
-        {
-            private int $place = 0;
-
-            /** @param  \Closure(Node, int): ?Node  $visit */
-            public function __construct(private readonly \Closure $visit, private readonly string $directory)
+        $traverser = new NodeTraverser(
+            new class($visit, $directory) extends NodeVisitorAbstract
             {
-            }
+                private int $place = 0;
 
-            public function enterNode(Node $node): int|Node|null
-            {
-                if (Faults::isWords($node)) {
-                    return NodeVisitor::DONT_TRAVERSE_CHILDREN;
-                }
-                if ($node instanceof Node\Scalar\MagicConst\Dir) {
-                    return new Node\Scalar\String_($this->directory); // The mutant lies elsewhere.
+                /** @param  \Closure(Node, int): ?Node  $visit */
+                public function __construct(private readonly \Closure $visit, private readonly string $directory)
+                {
                 }
 
-                return null;
-            }
+                public function enterNode(Node $node): int|Node|null
+                {
+                    if (Faults::isWords($node)) {
+                        return NodeVisitor::DONT_TRAVERSE_CHILDREN;
+                    }
+                    if ($node instanceof Node\Scalar\MagicConst\Dir) {
+                        return new Node\Scalar\String_($this->directory); // The mutant lies elsewhere.
+                    }
 
-            public function leaveNode(Node $node): int|Node|null
-            {
-                $become = ($this->visit)($node, $this->place++);
+                    return null;
+                }
 
-                return $become ?? NodeVisitor::REMOVE_NODE;
-            }
-        });
+                public function leaveNode(Node $node): int|Node|null
+                {
+                    $become = ($this->visit)($node, $this->place++);
+
+                    return $become ?? NodeVisitor::REMOVE_NODE;
+                }
+            },
+        );
 
         return $traverser->traverse($tree);
     }

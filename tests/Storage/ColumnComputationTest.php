@@ -41,9 +41,11 @@ final class ColumnComputationTest extends DemoTestCase
     private function computed(int $processes, array $ids, array &$told = []): array
     {
         config(['logion.processes' => $processes]);
-        $columns = $this->app->make(ColumnComputation::class)->columns($ids, self::TODAY, self::FORMULAS, static function (int $done, int $total) use (&$told): void {
-            $told[] = [$done, $total];
-        });
+        $columns = $this->app
+            ->make(ColumnComputation::class)
+            ->columns($ids, self::TODAY, self::FORMULAS, static function (int $done, int $total) use (&$told): void {
+                $told[] = [$done, $total];
+            });
 
         return array_map(static fn (Column $column): array => [$column->packed, $column->states], $columns);
     }
@@ -82,10 +84,12 @@ final class ColumnComputationTest extends DemoTestCase
         config(['logion.processes' => 2]);
         $seen = [];
         try {
-            $this->app->make(ColumnComputation::class)->columns($this->many(), self::TODAY, self::FORMULAS, static function () use (&$seen): void {
-                $seen = self::leftBehind();
-                throw new \DomainException('cancelled');
-            });
+            $this->app
+                ->make(ColumnComputation::class)
+                ->columns($this->many(), self::TODAY, self::FORMULAS, static function () use (&$seen): void {
+                    $seen = self::leftBehind();
+                    throw new \DomainException('cancelled');
+                });
             $this->fail('It was cancelled.');
         } catch (\DomainException) {
             $this->assertCount(1, $seen, 'Another process was at work.');
@@ -97,9 +101,13 @@ final class ColumnComputationTest extends DemoTestCase
     public function test_when_the_process_that_asked_is_killed_the_others_end_and_leave_nothing(): void
     {
         $asks = sprintf(
-            'require %s; (require %s)->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); App\Storage\ColumnProcess::start(%s, %d, %s); usleep(300000); echo implode(glob(%s)); posix_kill(getmypid(), SIGKILL);',
-            var_export(base_path('vendor/autoload.php'), true), var_export(base_path('bootstrap/app.php'), true),
-            var_export(array_merge(...array_fill(0, 20, $this->many())), true), self::TODAY, var_export(self::FORMULAS, true),
+            'require %s; (require %s)->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); '
+                .'App\Storage\ColumnProcess::start(%s, %d, %s); usleep(300000); echo implode(glob(%s)); posix_kill(getmypid(), SIGKILL);',
+            var_export(base_path('vendor/autoload.php'), true),
+            var_export(base_path('bootstrap/app.php'), true),
+            var_export(array_merge(...array_fill(0, 20, $this->many())), true),
+            self::TODAY,
+            var_export(self::FORMULAS, true),
             var_export(storage_path('framework/cache/columns-*'), true),
         );
         $killed = new Process([PHP_BINARY, '-r', $asks]);

@@ -63,8 +63,12 @@ final class ColumnStoreTest extends DemoTestCase
 
     public function test_reading_a_few_cells_and_reading_all_agree(): void
     {
-        $few = $this->universe()->column('market_cap')->gather([0, 3]);
-        $all = $this->universe()->column('market_cap')->gather($this->universe()->positions());
+        $few = $this->universe()
+            ->column('market_cap')
+            ->gather([0, 3]);
+        $all = $this->universe()
+            ->column('market_cap')
+            ->gather($this->universe()->positions());
         $this->assertSame([$all[0], $all[3]], $few);
     }
 
@@ -97,7 +101,17 @@ final class ColumnStoreTest extends DemoTestCase
 
     public function test_a_refresh_again_gives_the_same_bytes(): void
     {
-        $digest = static fn (): string => sha1(json_encode(DB::table('metric_columns')->where('as_of', self::TODAY)->whereNull('formula')->orderBy('name')->get()->map(static fn (object $row): string => $row->name.bin2hex($row->values).$row->states)) ?: '');
+        $digest = static fn (): string => sha1(
+            json_encode(
+                DB::table('metric_columns')
+                    ->where('as_of', self::TODAY)
+                    ->whereNull('formula')
+                    ->orderBy('name')
+                    ->get()
+                    ->map(static fn (object $row): string => $row->name.bin2hex($row->values).$row->states),
+            ) ?:
+            '',
+        );
         $first = $digest();
         $this->app->make(ColumnStore::class)->refresh(self::TODAY);
         $this->assertSame($first, $digest());
@@ -109,7 +123,9 @@ final class ColumnStoreTest extends DemoTestCase
         DB::listen(static function ($query) use ($task): void {
             // Cancelled by someone while the first companies are being computed.
             if (str_starts_with($query->sql, 'update `tasks`') && in_array('running', $query->bindings, true)) {
-                DB::table('tasks')->where('id', $task->id)->update(['state' => 'cancelled']);
+                DB::table('tasks')
+                    ->where('id', $task->id)
+                    ->update(['state' => 'cancelled']);
             }
         });
         (new RefreshColumns($task->id, 20190520))->handle($this->app->make(ColumnStore::class));
@@ -122,7 +138,13 @@ final class ColumnStoreTest extends DemoTestCase
     {
         $task = Task::query()->create(['kind' => 'refresh', 'subject' => '2019-05-21', 'state' => 'waiting']);
         DB::table('filings')->where('company_id', 1)->delete();
-        DB::table('facts')->insert(['company_id' => 2, 'filing_id' => DB::table('filings')->where('company_id', 2)->value('id'), 'line' => 'revenue', 'period' => 20180, 'value' => 1]);
+        DB::table('facts')->insert([
+            'company_id' => 2,
+            'filing_id' => DB::table('filings')->where('company_id', 2)->value('id'),
+            'line' => 'revenue',
+            'period' => 20180,
+            'value' => 1,
+        ]);
         (new RefreshColumns($task->id, 20190521))->handle($this->app->make(ColumnStore::class));
         $this->assertSame('done', $task->refresh()->state, 'A company without filings is a company without figures, not a failure.');
         $this->assertSame($task->total, $task->done);

@@ -27,8 +27,13 @@ final class PackedRowsTest extends DemoTestCase
         $rows = $this->app->make(PackedRows::class);
         foreach (['bars', 'facts', 'estimates', 'observations'] as $source) {
             foreach ([1, 4, 10, 17, 22] as $owner) {
-                $this->assertTrue($this->packed($source,
-                    $owner) || DB::table($source)->where($source === 'bars' ? 'listing_id' : 'company_id', $owner)->doesntExist(), "{$source} of {$owner}");
+                $this->assertTrue(
+                    $this->packed($source, $owner) ||
+                        DB::table($source)
+                            ->where($source === 'bars' ? 'listing_id' : 'company_id', $owner)
+                            ->doesntExist(),
+                    "{$source} of {$owner}",
+                );
                 $packed = $rows->columns($source, $owner);
                 DB::table('packed_rows')->where('source', $source)->where('owner', $owner)->delete();
                 $this->assertSame($rows->columns($source, $owner), $packed, "{$source} of {$owner}");
@@ -42,8 +47,13 @@ final class PackedRowsTest extends DemoTestCase
         $filing = (int) DB::table('filings')->where('company_id', 3)->value('id');
         $values = [0.1, 0.0, 1e300, -1e-300, 1234567890.1234567, 1 / 3, PHP_FLOAT_EPSILON, -5.0];
         foreach ($values as $i => $value) {
-            DB::table('facts')->insert(['company_id' => 3, 'filing_id' => $filing, 'line' => "line_{$i}", 'period' => 20200 + $i,
-                'value' => $value]);
+            DB::table('facts')->insert([
+                'company_id' => 3,
+                'filing_id' => $filing,
+                'line' => "line_{$i}",
+                'period' => 20200 + $i,
+                'value' => $value,
+            ]);
         }
         $rows = $this->app->make(PackedRows::class);
         $before = $rows->columns('facts', 3);
@@ -103,29 +113,64 @@ final class PackedRowsTest extends DemoTestCase
     public static function changes(): iterable
     {
         $insert = static fn (string $table, array $row): \Closure => static fn () => DB::table($table)->insert($row);
-        yield 'a bar more' => ['bars', $insert('bars', ['listing_id' => 2, 'day' => 20260701, 'high' => 9, 'low' => 7, 'close' => 8,
-            'volume' => 1])];
+        yield 'a bar more' => [
+            'bars',
+            $insert('bars', ['listing_id' => 2, 'day' => 20260701, 'high' => 9, 'low' => 7, 'close' => 8, 'volume' => 1]),
+        ];
         yield 'a bar less' => ['bars', static fn () => DB::table('bars')->where('listing_id', 2)->where('day', self::TODAY)->delete()];
-        yield 'another close' => ['bars', static fn () => DB::table('bars')->where('listing_id', 2)->where('day',
-            self::TODAY)->update(['close' => 123.0])];
-        yield 'one bar for another' => ['bars', static function (): void {
-            DB::table('bars')->where('listing_id', 2)->where('day', self::TODAY)->delete();
-            DB::table('bars')->insert(['listing_id' => 2, 'day' => 20260702, 'high' => 9, 'low' => 7, 'close' => 8, 'volume' => 1]);
-        }];
-        yield 'a bar of another listing becomes its' => ['bars', static fn () => DB::table('bars')->where('listing_id', 1)->where('day',
-            20260630)->update(['listing_id' => 2, 'day' => 20260704])];
-        yield 'a bar replaced in one statement' => ['bars',
-            static fn () => DB::statement('insert or replace into bars (listing_id, day, high, low, close, volume) values (2, 20260630, 4, 2, 3, 1)')];
-        yield 'a fact more' => ['facts',
-            static fn () => DB::statement('insert into facts (company_id, filing_id, line, period, value) select 2, filing_id, line, period, value + 1 from facts where company_id = 2 limit 1')];
-        yield 'other facts' => ['facts', static fn () => DB::table('facts')->where('company_id', 2)->where('line',
-            'revenue')->update(['value' => 77.0])];
-        yield 'a filing goes and takes its facts along' => ['facts', static fn () => DB::table('filings')->where('company_id',
-            2)->limit(1)->delete()];
-        yield 'estimates less' => ['estimates', static fn () => DB::table('estimates')->where('company_id', 2)->where('period',
-            20260)->delete()];
-        yield 'an observation more' => ['observations', $insert('observations', ['company_id' => 2, 'name' => 'analysts_buy',
-            'day' => 20260630, 'value' => 3])];
+        yield 'another close' => [
+            'bars',
+            static fn () => DB::table('bars')
+                ->where('listing_id', 2)
+                ->where('day', self::TODAY)
+                ->update(['close' => 123.0]),
+        ];
+        yield 'one bar for another' => [
+            'bars',
+            static function (): void {
+                DB::table('bars')->where('listing_id', 2)->where('day', self::TODAY)->delete();
+                DB::table('bars')->insert(['listing_id' => 2, 'day' => 20260702, 'high' => 9, 'low' => 7, 'close' => 8, 'volume' => 1]);
+            },
+        ];
+        yield 'a bar of another listing becomes its' => [
+            'bars',
+            static fn () => DB::table('bars')
+                ->where('listing_id', 1)
+                ->where('day', 20260630)
+                ->update(['listing_id' => 2, 'day' => 20260704]),
+        ];
+        yield 'a bar replaced in one statement' => [
+            'bars',
+            static fn () => DB::statement(
+                'insert or replace into bars (listing_id, day, high, low, close, volume) values (2, 20260630, 4, 2, 3, 1)',
+            ),
+        ];
+        yield 'a fact more' => [
+            'facts',
+            static fn () => DB::statement(
+                'insert into facts (company_id, filing_id, line, period, value) select 2, filing_id, line, period, value + 1 from facts '
+                    .'where company_id = 2 limit 1',
+            ),
+        ];
+        yield 'other facts' => [
+            'facts',
+            static fn () => DB::table('facts')
+                ->where('company_id', 2)
+                ->where('line', 'revenue')
+                ->update(['value' => 77.0]),
+        ];
+        yield 'a filing goes and takes its facts along' => [
+            'facts',
+            static fn () => DB::table('filings')->where('company_id', 2)->limit(1)->delete(),
+        ];
+        yield 'estimates less' => [
+            'estimates',
+            static fn () => DB::table('estimates')->where('company_id', 2)->where('period', 20260)->delete(),
+        ];
+        yield 'an observation more' => [
+            'observations',
+            $insert('observations', ['company_id' => 2, 'name' => 'analysts_buy', 'day' => 20260630, 'value' => 3]),
+        ];
     }
 
     /** @param  \Closure(): void  $change */

@@ -47,14 +47,28 @@ final class RecalculationTest extends DemoTestCase
         $scope = $scopes->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
         CompanyFiles::save((new CompanyFiles($scope, $scopes->identity($scope)))->statements(), $format, "{$this->folder}/book.{$format}");
         // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
-        exec('HOME='.escapeshellarg($this->folder).' soffice --headless --convert-to '.escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').' --outdir '.escapeshellarg($this->folder).' '.escapeshellarg("{$this->folder}/book.{$format}").' 2>&1', $output, $code);
+        exec(
+            'HOME='.
+                escapeshellarg($this->folder).
+                ' soffice --headless --convert-to '.
+                escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').
+                ' --outdir '.
+                escapeshellarg($this->folder).
+                ' '.
+                escapeshellarg("{$this->folder}/book.{$format}").
+                ' 2>&1',
+            $output,
+            $code,
+        );
         $this->assertSame(0, $code, implode("\n", $output));
         $facts = $scope->facts;
         $periods = $facts->periods();
         $checked = 0;
         foreach (StatementWorkbook::SHEETS as $statement => $sheet) {
             foreach ($this->sheet($sheet) as $label => $cells) {
-                $item = array_values(array_filter(LineItems::ofStatement($statement, $facts->template), static fn ($i): bool => $i->label === $label))[0];
+                $item = array_values(
+                    array_filter(LineItems::ofStatement($statement, $facts->template), static fn ($i): bool => $i->label === $label),
+                )[0];
                 foreach ($periods as $i => $period) {
                     $this->same($facts->value($item->key, $period), $cells[$i], "{$sheet}, {$label}, {$period}");
                     $checked++;
@@ -121,7 +135,10 @@ final class RecalculationTest extends DemoTestCase
         $expected = [];
         foreach (['income', 'balance', 'cash_flow'] as $statement) {
             foreach (StatementView::of($facts, $statement, 'annual', $view, 20)->rows as $row) {
-                $expected[$row['item']->label] = array_map(static fn ($figure): ?float => $figure->isKnown() ? $figure->value() : null, $row['figures']);
+                $expected[$row['item']->label] = array_map(
+                    static fn ($figure): ?float => $figure->isKnown() ? $figure->value() : null,
+                    $row['figures'],
+                );
             }
         }
 

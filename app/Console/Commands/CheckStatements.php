@@ -14,7 +14,8 @@ final class CheckStatements extends Command
 {
     use PrintsFigures;
 
-    protected $signature = 'logion:check {ticker? : only this company} {--if-missing : only companies never checked} {--limit=20 : findings to print} {--format=table : table, json or csv}';
+    protected $signature = 'logion:check {ticker? : only this company} {--if-missing : only companies never checked} {--limit=20 : '
+        .'findings to print} {--format=table : table, json or csv}';
 
     protected $description = 'Check the statements of every company and print what does not hold together';
 
@@ -22,7 +23,9 @@ final class CheckStatements extends Command
     {
         return $this->guarded(function () use ($refresh, $identities): int {
             $ticker = $this->argument('ticker');
-            $ids = is_string($ticker) ? [$identities->company($ticker)] : DB::table('companies')->where('template', '<>', 'fund')->pluck('id')->map(intval(...))->all();
+            $ids = is_string($ticker)
+                ? [$identities->company($ticker)]
+                : DB::table('companies')->where('template', '<>', 'fund')->pluck('id')->map(intval(...))->all();
             if ($ids === []) {
                 throw new \InvalidArgumentException('There are no companies yet. Import some, or seed the demo.');
             }
@@ -39,14 +42,26 @@ final class CheckStatements extends Command
                 $bar?->finish();
                 $bar === null || $this->newLine();
             }
-            $findings = DB::table('findings')->whereIn('company_id', count($ids) === 1 ? $ids : DB::table('companies')->select('id'))->orderByDesc('weight')->orderBy('id')
-                ->limit(max(0, (int) $this->option('limit')))->get(['company_id', 'weight', 'finding']);
+            $findings = DB::table('findings')
+                ->whereIn('company_id', count($ids) === 1 ? $ids : DB::table('companies')->select('id'))
+                ->orderByDesc('weight')
+                ->orderBy('id')
+                ->limit(max(0, (int) $this->option('limit')))
+                ->get(['company_id', 'weight', 'finding']);
             $references = $identities->references($findings->pluck('company_id')->map(intval(...)));
-            $rows = $findings->map(static function (object $row) use ($references): array {
-                $finding = json_decode((string) $row->finding, true);
+            $rows = $findings
+                ->map(static function (object $row) use ($references): array {
+                    $finding = json_decode((string) $row->finding, true);
 
-                return ['ticker' => $references[$row->company_id], 'weight' => (int) $row->weight, 'check' => (string) $finding['check'], 'period' => FiscalPeriod::label((int) $finding['period']), 'sentence' => (string) $finding['sentence']];
-            })->all();
+                    return [
+                        'ticker' => $references[$row->company_id],
+                        'weight' => (int) $row->weight,
+                        'check' => (string) $finding['check'],
+                        'period' => FiscalPeriod::label((int) $finding['period']),
+                        'sentence' => (string) $finding['sentence'],
+                    ];
+                })
+                ->all();
             $this->print($rows, ['ticker', 'weight', 'check', 'period', 'finding'], array_map(array_values(...), $rows));
 
             return self::SUCCESS;

@@ -27,7 +27,7 @@ final class ComputeColumns extends Command
         try {
             $columns = $computation->share($asked['ids'], $asked['as_of'], $asked['formulas'], function (int $done) use ($parent): void {
                 $this->line((string) $done);
-                posix_getppid() === $parent || throw new WorkCancelled;
+                posix_getppid() === $parent || throw new WorkCancelled();
             });
         } catch (WorkCancelled) {
             // Whoever asked was killed: nobody waits for the answer, nor removes it.

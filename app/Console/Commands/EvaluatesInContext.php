@@ -14,7 +14,11 @@ trait EvaluatesInContext
     private function evaluationContext(EvaluationContexts $contexts): EvaluationContext
     {
         $email = $this->option('user');
-        $user = $email === null ? null : User::query()->where('email', $email)->first() ?? throw new \InvalidArgumentException("Nobody has the e-mail address {$email} here.");
+        $user =
+            $email === null
+                ? null
+                : User::query()->where('email', $email)->first() ??
+                    throw new \InvalidArgumentException("Nobody has the e-mail address {$email} here.");
 
         return $contexts->of($user, $this->option('as-of'), (bool) $this->option('adjusted'));
     }

@@ -11,7 +11,8 @@ use Logion\Figure\LogionException;
 
 final class ExportArchive extends Command
 {
-    protected $signature = 'logion:archive {file : the archive} {--user= : e-mail} {--read : read it into this empty installation instead of writing it}';
+    protected $signature = 'logion:archive {file : the archive} {--user= : e-mail} {--read : read it into this empty installation '
+        .'instead of writing it}';
 
     protected $description = 'Write everything of a user, with the data it stands on, into one archive; or read one';
 

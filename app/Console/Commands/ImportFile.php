@@ -16,8 +16,18 @@ final class ImportFile extends Command
 {
     use PrintsFigures;
 
-    protected $signature = 'logion:import {file? : CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV (zip) or XBRL} {--company= : ticker of the company the file is about} {--kind= : statement, prices, dividends, splits, estimates, holders, insider_trades, figures, drivers, listings, former_values, list, transactions}
-        {--scale= : 1, 1000 or 1000000} {--filed-on= : day the figures became public, YYYY-MM-DD} {--conflicts= : keep or take} {--mapping= : JSON with further parts of the mapping} {--user= : e-mail of the user the import belongs to} {--preview : store nothing} {--undo= : number of an import to take back} {--format=table : table, json or csv}';
+    protected $signature = 'logion:import
+        {file? : CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV (zip) or XBRL}
+        {--company= : ticker of the company the file is about}
+        {--kind= : statement, prices, dividends, splits, estimates, holders, insider_trades, figures, drivers, listings … see the guide}
+        {--scale= : 1, 1000 or 1000000}
+        {--filed-on= : day the figures became public, YYYY-MM-DD}
+        {--conflicts= : keep or take}
+        {--mapping= : JSON with further parts of the mapping}
+        {--user= : e-mail of the user the import belongs to}
+        {--preview : store nothing}
+        {--undo= : number of an import to take back}
+        {--format=table : table, json or csv}';
 
     protected $description = 'Import a file as a whole, or say what importing it would do';
 
@@ -25,9 +35,13 @@ final class ImportFile extends Command
     {
         return $this->guarded(function () use ($imports): int {
             $email = $this->option('user');
-            $user = is_string($email) ? User::query()->where('email', $email)->first() ?? throw new \InvalidArgumentException("Nobody has the e-mail {$email}.") : User::query()->orderBy('id')->first();
+            $user = is_string($email)
+                ? User::query()->where('email', $email)->first() ?? throw new \InvalidArgumentException("Nobody has the e-mail {$email}.")
+                : User::query()->orderBy('id')->first();
             if (is_string($this->option('undo'))) {
-                $import = Import::query()->find((int) $this->option('undo')) ?? throw new \InvalidArgumentException("There is no import {$this->option('undo')}.");
+                $import =
+                    Import::query()->find((int) $this->option('undo')) ??
+                    throw new \InvalidArgumentException("There is no import {$this->option('undo')}.");
                 $imports->undo($import);
                 $this->components->info("\"{$import->name}\" is undone.");
 
@@ -38,13 +52,28 @@ final class ImportFile extends Command
                 throw new \InvalidArgumentException($file === '' ? 'Name a file.' : "The file {$file} cannot be read.");
             }
             $import = $imports->take($file, basename($file), $user);
-            $changes = array_filter(['company' => $this->option('company'), 'kind' => $this->option('kind'), 'scale' => $this->option('scale'), 'conflicts' => $this->option('conflicts'), 'filed_on' => is_string($this->option('filed-on')) ? \Logion\Time\Day::parse($this->option('filed-on')) : null], static fn (mixed $x): bool => $x !== null);
+            $changes = array_filter(
+                [
+                    'company' => $this->option('company'),
+                    'kind' => $this->option('kind'),
+                    'scale' => $this->option('scale'),
+                    'conflicts' => $this->option('conflicts'),
+                    'filed_on' => is_string($this->option('filed-on')) ? \Logion\Time\Day::parse($this->option('filed-on')) : null,
+                ],
+                static fn (mixed $x): bool => $x !== null,
+            );
             $more = is_string($this->option('mapping')) ? json_decode($this->option('mapping'), true, 16, JSON_THROW_ON_ERROR) : [];
             $bar = $this->option('format') === 'table' ? $this->output->createProgressBar() : null;
             $progress = static fn (int $done, int $total) => $bar?->setProgress($done);
             try {
-                $import->update(['mapping' => Mapping::fromArray($import->mapping)->with([...$changes, ...is_array($more) ? $more : []])->toArray()]);
-                $result = $this->option('preview') ? $imports->preview($import, null, $progress)->preview : (array) $imports->store($import, $progress);
+                $import->update([
+                    'mapping' => Mapping::fromArray($import->mapping)
+                        ->with([...$changes, ...is_array($more) ? $more : []])
+                        ->toArray(),
+                ]);
+                $result = $this->option('preview')
+                    ? $imports->preview($import, null, $progress)->preview
+                    : (array) $imports->store($import, $progress);
             } catch (PDOException $error) {
                 report($error);
                 $this->error(StorageTrouble::explain($error));
@@ -56,7 +85,18 @@ final class ImportFile extends Command
             }
             $bar?->finish();
             $bar === null || $this->newLine();
-            $this->print(['import' => $import->id, 'mapping' => $import->mapping, 'counts' => $result['counts'], 'refused' => $result['refused'], 'warnings' => $result['warnings'], 'questions' => $result['questions']], ['rows', 'new', 'changed', 'same', 'conflict', 'refused'], [[$result['rows'], ...array_values($result['counts'])]]);
+            $this->print(
+                [
+                    'import' => $import->id,
+                    'mapping' => $import->mapping,
+                    'counts' => $result['counts'],
+                    'refused' => $result['refused'],
+                    'warnings' => $result['warnings'],
+                    'questions' => $result['questions'],
+                ],
+                ['rows', 'new', 'changed', 'same', 'conflict', 'refused'],
+                [[$result['rows'], ...array_values($result['counts'])]],
+            );
             if ($this->option('format') === 'table') {
                 foreach ([...$result['warnings'], ...array_values((array) $result['questions'])] as $line) {
                     $this->line("  {$line}");
@@ -67,7 +107,9 @@ final class ImportFile extends Command
                 foreach (array_slice($result['refused'], 0, 20) as $refused) {
                     $this->line("  refused, {$refused['place']}: {$refused['reason']}");
                 }
-                $this->option('preview') ? $imports->discard($import) : $this->line("Stored as import {$import->id}; take it back with logion:import --undo={$import->id}.");
+                $this->option('preview')
+                    ? $imports->discard($import)
+                    : $this->line("Stored as import {$import->id}; take it back with logion:import --undo={$import->id}.");
             }
 
             return self::SUCCESS;

@@ -36,9 +36,14 @@ final class MeasureEvaluation extends Command
         gc_disable();
         foreach ($ids->chunk(ColumnComputation::BATCH) as $batch) {
             $started = hrtime(true);
-            $rows = $batch->map(static fn (mixed $id) => $companies->read((int) $id) ?? throw new \LogicException('The company was just listed.'));
+            $rows = $batch->map(
+                static fn (mixed $id) => $companies->read((int) $id) ?? throw new \LogicException('The company was just listed.'),
+            );
             $hasRead = hrtime(true);
-            $scopes = $rows->map(static fn ($company): CompanyScope => new CompanyScope($company, $day, $catalogue, $known))->values()->all();
+            $scopes = $rows
+                ->map(static fn ($company): CompanyScope => new CompanyScope($company, $day, $catalogue, $known))
+                ->values()
+                ->all();
             $hasOpened = hrtime(true);
             $evaluator = new BatchEvaluator($scopes, $catalogue);
             foreach ($catalogue->all() as $key => $metric) {
@@ -52,8 +57,20 @@ final class MeasureEvaluation extends Command
             gc_collect_cycles();
             $memory[] = memory_get_usage();
         }
-        $this->line(json_encode(['companies' => count($ids), 'read' => $read, 'open' => $open, 'evaluate' => $evaluate, 'evaluations' => $evaluations,
-            'memory' => [$memory[0] ?? 0, $memory[count($memory) - 1] ?? 0], 'peak' => memory_get_peak_usage()], JSON_THROW_ON_ERROR));
+        $this->line(
+            json_encode(
+                [
+                    'companies' => count($ids),
+                    'read' => $read,
+                    'open' => $open,
+                    'evaluate' => $evaluate,
+                    'evaluations' => $evaluations,
+                    'memory' => [$memory[0] ?? 0, $memory[count($memory) - 1] ?? 0],
+                    'peak' => memory_get_peak_usage(),
+                ],
+                JSON_THROW_ON_ERROR,
+            ),
+        );
 
         return self::SUCCESS;
     }

@@ -18,7 +18,17 @@ trait PrintsFigures
     {
         switch ($this->option('format')) {
             case 'json':
-                $this->output->writeln(json_encode($json, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION), \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+                $this->output->writeln(
+                    json_encode(
+                        $json,
+                        JSON_THROW_ON_ERROR |
+                            JSON_PRETTY_PRINT |
+                            JSON_UNESCAPED_UNICODE |
+                            JSON_UNESCAPED_SLASHES |
+                            JSON_PRESERVE_ZERO_FRACTION,
+                    ),
+                    \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW,
+                );
                 break;
             case 'csv':
                 $stream = fopen('php://memory', 'w+') ?: throw new \RuntimeException('No memory stream.');
@@ -26,7 +36,11 @@ trait PrintsFigures
                     fputcsv($stream, $row, ',', '"', '');
                 }
                 rewind($stream);
-                $this->output->write((string) stream_get_contents($stream), false, \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+                $this->output->write(
+                    (string) stream_get_contents($stream),
+                    false,
+                    \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW,
+                );
                 break;
             default:
                 $this->table($head, $rows);

@@ -13,7 +13,8 @@ final class RefreshMetrics extends Command
 {
     use PrintsFigures;
 
-    protected $signature = 'logion:refresh {--as-of= : day, YYYY-MM-DD} {--if-missing : only if the day has no columns yet} {--format=table : table, json or csv}';
+    protected $signature = 'logion:refresh {--as-of= : day, YYYY-MM-DD} {--if-missing : only if the day has no columns yet} '
+        .'{--format=table : table, json or csv}';
 
     protected $description = 'Compute the metric columns of the universe';
 
@@ -33,7 +34,16 @@ final class RefreshMetrics extends Command
             $bar?->finish();
             $bar === null || $this->newLine();
             $seconds = round(microtime(true) - $started, 2);
-            $this->print(['as_of' => Day::iso($day), 'companies' => $companies, 'seconds' => $seconds, 'peak_memory_bytes' => memory_get_peak_usage()], ['as of', 'companies', 'seconds'], [[Day::iso($day), $companies, $seconds]]);
+            $this->print(
+                [
+                    'as_of' => Day::iso($day),
+                    'companies' => $companies,
+                    'seconds' => $seconds,
+                    'peak_memory_bytes' => memory_get_peak_usage(),
+                ],
+                ['as of', 'companies', 'seconds'],
+                [[Day::iso($day), $companies, $seconds]],
+            );
 
             return self::SUCCESS;
         });

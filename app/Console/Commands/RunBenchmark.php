@@ -24,17 +24,37 @@ use Symfony\Component\Process\Process;
 /** Times the paths that must stay fast as universes grow. Timings live here, never in a test. */
 final class RunBenchmark extends Command
 {
-    protected $signature = 'logion:bench {sizes?* : securities} {--runs=15 : repetitions per figure} {--port=8000 : where the application answers}';
+    protected $signature = 'logion:bench {sizes?* : securities} {--runs=15 : repetitions per figure} {--port=8000 : where the '
+        .'application answers}';
 
     protected $description = 'Measure screens, company pages, revaluations and the refresh';
 
     private const CRITERIA = [
-        'market_cap > 50000000', 'price_to_earnings < 40', 'return_on_equity > 0.02', 'net_debt_to_ebitda < 6', 'revenue_growth_1y > -0.3',
-        'operating_margin > 0.01', 'current_ratio > 0.5', 'dividend_yield < 0.2', 'volatility_1y < 0.9', 'beta_raw < 3',
+        'market_cap > 50000000',
+        'price_to_earnings < 40',
+        'return_on_equity > 0.02',
+        'net_debt_to_ebitda < 6',
+        'revenue_growth_1y > -0.3',
+        'operating_margin > 0.01',
+        'current_ratio > 0.5',
+        'dividend_yield < 0.2',
+        'volatility_1y < 0.9',
+        'beta_raw < 3',
     ];
 
     private const COLUMNS = [
-        'market_cap', 'price_to_earnings', 'return_on_equity', 'net_debt_to_ebitda', 'revenue_growth_1y', 'operating_margin', 'current_ratio', 'dividend_yield', 'volatility_1y', 'beta_raw', 'price_to_book', 'momentum_12_1',
+        'market_cap',
+        'price_to_earnings',
+        'return_on_equity',
+        'net_debt_to_ebitda',
+        'revenue_growth_1y',
+        'operating_margin',
+        'current_ratio',
+        'dividend_yield',
+        'volatility_1y',
+        'beta_raw',
+        'price_to_book',
+        'momentum_12_1',
     ];
 
     private ?\CurlHandle $http = null;
@@ -49,21 +69,63 @@ final class RunBenchmark extends Command
         $rows = [];
         foreach ($sizes as $size) {
             $this->universe($columns, $size);
-            $rows[] = [number_format($size), ...array_map(static fn (float|string $x): string => is_float($x) ? number_format($x, 1) : $x, $this->screens())];
+            $rows[] = [
+                number_format($size),
+                ...array_map(static fn (float|string $x): string => is_float($x) ? number_format($x, 1) : $x, $this->screens()),
+            ];
         }
         MetricColumn::query()->where('as_of', self::DAY)->delete();
         ColumnSet::query()->where('as_of', self::DAY)->delete();
-        $this->table(['securities', 'dragging a threshold, ms', 'ranking of five components, ms', 'regression on three figures, ms', 'group lines of twelve columns, ms', 'closer look, ms', 'percentile criterion, ms', 'formula criterion, ms'], array_map(static fn (array $row): array => [$row[0], ...array_splice($row, 8)], $rows));
+        $this->table(
+            [
+                'securities',
+                'dragging a threshold, ms',
+                'ranking of five components, ms',
+                'regression on three figures, ms',
+                'group lines of twelve columns, ms',
+                'closer look, ms',
+                'percentile criterion, ms',
+                'formula criterion, ms',
+            ],
+            array_map(static fn (array $row): array => [$row[0], ...array_splice($row, 8)], $rows),
+        );
         $rows = array_map(static fn (array $row): array => array_slice($row, 0, 8), $rows);
-        $this->table(['securities', 'screen over HTTP, ms', 'of it in the core, ms', 'survivors', 'one SQL statement on SQLite, ms', 'DuckDB, ms', 'ours / SQLite', 'ours / DuckDB'], $rows);
+        $this->table(
+            [
+                'securities',
+                'screen over HTTP, ms',
+                'of it in the core, ms',
+                'survivors',
+                'one SQL statement on SQLite, ms',
+                'DuckDB, ms',
+                'ours / SQLite',
+                'ours / DuckDB',
+            ],
+            $rows,
+        );
 
         $ticker = (string) DB::table('listings')->orderBy('id')->value('ticker');
         $page = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}"));
         $statement = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/statements"));
-        $value = $this->median(fn () => $this->request('POST', "/api/v1/companies/{$ticker}/cash-flow-value", ['changes' => ['figures' => ['beta' => 1.1]]]));
-        $scope = new CompanyScope($companies->read(1) ?? throw new \RuntimeException('Seed the demo first.'), (int) $columns->latestDay(), Catalogue::builtIn(), $economy->read());
+        $value = $this->median(
+            fn () => $this->request('POST', "/api/v1/companies/{$ticker}/cash-flow-value", ['changes' => ['figures' => ['beta' => 1.1]]]),
+        );
+        $scope = new CompanyScope(
+            $companies->read(1) ?? throw new \RuntimeException('Seed the demo first.'),
+            (int) $columns->latestDay(),
+            Catalogue::builtIn(),
+            $economy->read(),
+        );
         $core = $this->median(static fn () => (new CashFlowSheet($scope, ['figures' => ['beta' => 1.1]]))->present());
-        $this->table(['one company', 'median, ms'], [['company page', number_format($page, 1)], ['statement', number_format($statement, 1)], ['revaluation over HTTP', number_format($value, 1)], ['revaluation in the core', number_format($core, 1)]]);
+        $this->table(
+            ['one company', 'median, ms'],
+            [
+                ['company page', number_format($page, 1)],
+                ['statement', number_format($statement, 1)],
+                ['revaluation over HTTP', number_format($value, 1)],
+                ['revaluation in the core', number_format($core, 1)],
+            ],
+        );
 
         $this->refresh((int) $columns->latestDay());
         $this->backTest();
@@ -79,15 +141,34 @@ final class RunBenchmark extends Command
         ColumnSet::query()->where('as_of', self::DAY)->delete();
         $members = [];
         for ($i = 0; $i < $size; $i++) {
-            $members[] = (object) ['id' => 1000000 + $i, 'ticker' => "T{$i}", 'name' => "Company {$i}", 'sector' => (string) (10 + $i % 25), 'template' => 'industrial', 'country' => 'XA', 'exchange' => 'XQTH', 'kind' => 'share', 'currency' => 'XCR', 'year_end' => '12', 'reported' => '18991231'];
+            $members[] = (object) [
+                'id' => 1000000 + $i,
+                'ticker' => "T{$i}",
+                'name' => "Company {$i}",
+                'sector' => (string) (10 + ($i % 25)),
+                'template' => 'industrial',
+                'country' => 'XA',
+                'exchange' => 'XQTH',
+                'kind' => 'share',
+                'currency' => 'XCR',
+                'year_end' => '12',
+                'reported' => '18991231',
+            ];
         }
         $columns->writeSet(self::DAY, $members);
         $wide = [range(0, $size - 1)];
         foreach (self::COLUMNS as $metric) {
-            [$low, $high] = ['market_cap' => [1e7, 1e10], 'price_to_earnings' => [3, 60], 'net_debt_to_ebitda' => [-2, 8], 'current_ratio' => [0.3, 5], 'beta_raw' => [-0.5, 3.5], 'price_to_book' => [0.2, 9]][$metric] ?? [-0.2, 0.6];
+            [$low, $high] = [
+                'market_cap' => [1e7, 1e10],
+                'price_to_earnings' => [3, 60],
+                'net_debt_to_ebitda' => [-2, 8],
+                'current_ratio' => [0.3, 5],
+                'beta_raw' => [-0.5, 3.5],
+                'price_to_book' => [0.2, 9],
+            ][$metric] ?? [-0.2, 0.6];
             $values = [];
             for ($i = 0; $i < $size; $i++) {
-                $values[] = mt_rand(0, 11) === 0 ? Absence::missing('') : $low + ($high - $low) * mt_rand() / mt_getrandmax();
+                $values[] = mt_rand(0, 11) === 0 ? Absence::missing('') : $low + (($high - $low) * mt_rand()) / mt_getrandmax();
             }
             $columns->writeColumn(self::DAY, $metric, null, Column::of($values));
             $wide[] = array_map(static fn (float|Absence $x): ?float => $x instanceof Absence ? null : $x, $values);
@@ -104,7 +185,11 @@ final class RunBenchmark extends Command
     {
         @unlink(storage_path('bench/wide.sqlite'));
         $pdo = new PDO('sqlite:'.storage_path('bench/wide.sqlite'));
-        $pdo->exec('create table metrics (id integer primary key, '.implode(', ', array_map(static fn (string $c): string => "{$c} real", self::COLUMNS)).')');
+        $pdo->exec(
+            'create table metrics (id integer primary key, '.
+                implode(', ', array_map(static fn (string $c): string => "{$c} real", self::COLUMNS)).
+                ')',
+        );
         $insert = $pdo->prepare('insert into metrics values ('.implode(',', array_fill(0, count(self::COLUMNS) + 1, '?')).')');
         $csv = fopen(storage_path('bench/wide.csv'), 'w') ?: throw new \RuntimeException('storage/bench cannot be written.');
         fputcsv($csv, ['id', ...self::COLUMNS], ',', '"', '');
@@ -124,18 +209,44 @@ final class RunBenchmark extends Command
         $screen = ['criteria' => self::CRITERIA, 'columns' => self::COLUMNS, 'sort' => ['-market_cap']];
         $survivors = 0;
         $http = $this->median(function () use ($screen, &$survivors): void {
-            $survivors = $this->request('POST', '/api/v1/screens/run', ['screen' => $screen, 'as_of' => '1900-01-01', 'limit' => 100])['total'];
+            $survivors = $this->request('POST', '/api/v1/screens/run', ['screen' => $screen, 'as_of' => '1900-01-01', 'limit' => 100])[
+                'total'
+            ];
         });
         $definition = \Logion\Screening\ScreenDefinition::fromArray($screen);
-        $core = $this->median(fn () => \Logion\Screening\Funnel::run($definition, app(ColumnStore::class)->universe(self::DAY) ?? throw new \LogicException('The universe was just written.')));
-        $statement = 'select id, '.implode(', ', self::COLUMNS).' from metrics where '.implode(' and ', self::CRITERIA).' order by market_cap desc limit 100';
+        $core = $this->median(
+            fn () => \Logion\Screening\Funnel::run(
+                $definition,
+                app(ColumnStore::class)->universe(self::DAY) ?? throw new \LogicException('The universe was just written.'),
+            ),
+        );
+        $statement =
+            'select id, '.
+            implode(', ', self::COLUMNS).
+            ' from metrics where '.
+            implode(' and ', self::CRITERIA).
+            ' order by market_cap desc limit 100';
         $pdo = new PDO('sqlite:'.storage_path('bench/wide.sqlite'));
-        $sqlite = $this->median(static fn () => ($pdo->query($statement) ?: throw new \RuntimeException('SQLite refused.'))->fetchAll(PDO::FETCH_NUM));
-        $process = new Process(['node', base_path('bench/compare.mjs'), storage_path('bench/wide.csv'), $statement, (string) $this->runs()], base_path());
+        $sqlite = $this->median(
+            static fn () => ($pdo->query($statement) ?: throw new \RuntimeException('SQLite refused.'))->fetchAll(PDO::FETCH_NUM),
+        );
+        $process = new Process(
+            ['node', base_path('bench/compare.mjs'), storage_path('bench/wide.csv'), $statement, (string) $this->runs()],
+            base_path(),
+        );
         $process->run();
         $duck = $process->isSuccessful() ? (float) json_decode($process->getOutput(), true)['median'] : 0.0;
 
-        return [$http, $core, number_format($survivors), $sqlite, $duck > 0 ? $duck : '–', $http / $sqlite, $duck > 0 ? $http / $duck : '–', ...$this->questions($screen)];
+        return [
+            $http,
+            $core,
+            number_format($survivors),
+            $sqlite,
+            $duck > 0 ? $duck : '–',
+            $http / $sqlite,
+            $duck > 0 ? $http / $duck : '–',
+            ...$this->questions($screen),
+        ];
     }
 
     /**
@@ -146,20 +257,41 @@ final class RunBenchmark extends Command
      */
     private function questions(array $screen): array
     {
-        $ask = fn (string $path, array $more, array $of = []): float => $this->median(fn () => $this->request('POST', "/api/v1/{$path}", ['screen' => [...$screen, ...$of], 'as_of' => '1900-01-01', ...$more]));
+        $ask = fn (string $path, array $more, array $of = []): float => $this->median(
+            fn () => $this->request('POST', "/api/v1/{$path}", ['screen' => [...$screen, ...$of], 'as_of' => '1900-01-01', ...$more]),
+        );
         $everyone = ['criteria' => [], 'columns' => []];
         $threshold = 38.0;
         $drag = $this->median(function () use ($screen, &$threshold): void {
             $threshold += 0.1;
-            $this->request('POST', '/api/v1/screens/run', ['screen' => [...$screen, 'criteria' => ['price_to_earnings < '.round($threshold, 1), ...array_slice(self::CRITERIA, 2)]], 'as_of' => '1900-01-01', 'limit' => 100]);
+            $this->request('POST', '/api/v1/screens/run', [
+                'screen' => [...$screen, 'criteria' => ['price_to_earnings < '.round($threshold, 1), ...array_slice(self::CRITERIA, 2)]],
+                'as_of' => '1900-01-01',
+                'limit' => 100,
+            ]);
         });
-        $components = array_map(static fn (string $metric): array => ['formula' => $metric, 'weight' => 1, 'better' => 'higher'], array_slice(self::COLUMNS, 1, 5));
+        $components = array_map(
+            static fn (string $metric): array => ['formula' => $metric, 'weight' => 1, 'better' => 'higher'],
+            array_slice(self::COLUMNS, 1, 5),
+        );
 
         return [
-            $drag, $ask('rankings/run', ['ranking' => ['components' => $components, 'missing' => 'mean']], $everyone),
-            $ask('regressions/run', ['regression' => ['dependent' => ['formula' => 'price_to_earnings'], 'regressors' => [['formula' => 'return_on_equity'], ['formula' => 'operating_margin'], ['formula' => 'beta_raw']]]], $everyone),
-            $ask('screens/group-lines', []), $ask('screens/closer-look', []),
-            $ask('screens/run', ['limit' => 100], ['criteria' => ['universe_percentile(price_to_earnings) < 0.3']]), $ask('screens/run', ['limit' => 100], ['criteria' => ['price_to_earnings * price_to_book < 22.5']]),
+            $drag,
+            $ask('rankings/run', ['ranking' => ['components' => $components, 'missing' => 'mean']], $everyone),
+            $ask(
+                'regressions/run',
+                [
+                    'regression' => [
+                        'dependent' => ['formula' => 'price_to_earnings'],
+                        'regressors' => [['formula' => 'return_on_equity'], ['formula' => 'operating_margin'], ['formula' => 'beta_raw']],
+                    ],
+                ],
+                $everyone,
+            ),
+            $ask('screens/group-lines', []),
+            $ask('screens/closer-look', []),
+            $ask('screens/run', ['limit' => 100], ['criteria' => ['universe_percentile(price_to_earnings) < 0.3']]),
+            $ask('screens/run', ['limit' => 100], ['criteria' => ['price_to_earnings * price_to_book < 22.5']]),
         ];
     }
 
@@ -168,26 +300,40 @@ final class RunBenchmark extends Command
         [$one] = $this->evaluations($day, 1);
         $n = max(1, $one['companies']);
         $mebibytes = static fn (int $bytes): string => number_format($bytes / 1048576, 1);
-        $this->table(['refresh of the whole catalogue, one process', ''], [
-            ['reading, ms a company', number_format($one['read'] / $n, 2)], ['opening its accounts, ms a company', number_format($one['open'] / $n, 2)],
-            ['evaluating, ms a company', number_format($one['evaluate'] / $n, 2)],
-            ['seconds per 1,000 companies', number_format(($one['read'] + $one['open'] + $one['evaluate']) / $n, 1)],
-            ['metric evaluations a second, reading left out', number_format(self::rate($one))],
-            ['memory after the first batch and after all, MiB', implode(' → ', array_map($mebibytes, $one['memory']))], ['peak memory, MiB', $mebibytes($one['peak'])],
-        ]);
-        $processors = (new CpuCoreCounter)->getCountWithFallback(1);
-        $this->table(['the same on every processor at once', ''], [
-            ['processes', (string) $processors], ['metric evaluations a second, reading left out', number_format(array_sum(array_map(self::rate(...), $this->evaluations($day, $processors))))],
-        ]);
+        $this->table(
+            ['refresh of the whole catalogue, one process', ''],
+            [
+                ['reading, ms a company', number_format($one['read'] / $n, 2)],
+                ['opening its accounts, ms a company', number_format($one['open'] / $n, 2)],
+                ['evaluating, ms a company', number_format($one['evaluate'] / $n, 2)],
+                ['seconds per 1,000 companies', number_format(($one['read'] + $one['open'] + $one['evaluate']) / $n, 1)],
+                ['metric evaluations a second, reading left out', number_format(self::rate($one))],
+                ['memory after the first batch and after all, MiB', implode(' → ', array_map($mebibytes, $one['memory']))],
+                ['peak memory, MiB', $mebibytes($one['peak'])],
+            ],
+        );
+        $processors = (new CpuCoreCounter())->getCountWithFallback(1);
+        $this->table(
+            ['the same on every processor at once', ''],
+            [
+                ['processes', (string) $processors],
+                [
+                    'metric evaluations a second, reading left out',
+                    number_format(array_sum(array_map(self::rate(...), $this->evaluations($day, $processors)))),
+                ],
+            ],
+        );
     }
 
     /** @param  array<string, mixed>  $measured */
     private static function rate(array $measured): float
     {
-        return $measured['evaluations'] / ($measured['open'] + $measured['evaluate']) * 1000;
+        return ($measured['evaluations'] / ($measured['open'] + $measured['evaluate'])) * 1000;
     }
 
-    /** @return non-empty-list<array<string, mixed>> what each of several processes measured that ran at once; of some rounds the middle one */
+    /**
+     * @return non-empty-list<array<string, mixed>> what each of several processes measured that ran at once; of some rounds the middle one
+     */
     private function evaluations(int $day, int $processes): array
     {
         $rounds = [];
@@ -198,9 +344,17 @@ final class RunBenchmark extends Command
 
                 return $process;
             }, range(0, $processes - 1));
-            $rounds[] = array_map(static fn (Process $process): array => $process->wait() === 0 ? json_decode($process->getOutput(), true, flags: JSON_THROW_ON_ERROR) : throw new \RuntimeException($process->getErrorOutput()), $running);
+            $rounds[] = array_map(
+                static fn (Process $process): array => $process->wait() === 0
+                    ? json_decode($process->getOutput(), true, flags: JSON_THROW_ON_ERROR)
+                    : throw new \RuntimeException($process->getErrorOutput()),
+                $running,
+            );
         }
-        usort($rounds, static fn (array $a, array $b): int => array_sum(array_map(self::rate(...), $a)) <=> array_sum(array_map(self::rate(...), $b)));
+        usort(
+            $rounds,
+            static fn (array $a, array $b): int => array_sum(array_map(self::rate(...), $a)) <=> array_sum(array_map(self::rate(...), $b)),
+        );
 
         return $rounds[2];
     }
@@ -209,15 +363,34 @@ final class RunBenchmark extends Command
     private function backTest(): void
     {
         $started = hrtime(true);
-        $result = app(BackTestRunner::class)->run([
-            'screen' => ['criteria' => ['return_on_invested_capital > 0.12', 'net_debt_to_ebitda < 2', 'price_to_earnings < 15', 'median_traded_value_3m > 100000']], 'frequency' => 'monthly', 'from' => '2016-07-01', 'index' => 'ALLSH',
-        ], null);
+        $result = app(BackTestRunner::class)->run(
+            [
+                'screen' => [
+                    'criteria' => [
+                        'return_on_invested_capital > 0.12',
+                        'net_debt_to_ebitda < 2',
+                        'price_to_earnings < 15',
+                        'median_traded_value_3m > 100000',
+                    ],
+                ],
+                'frequency' => 'monthly',
+                'from' => '2016-07-01',
+                'index' => 'ALLSH',
+            ],
+            null,
+        );
         $seconds = (hrtime(true) - $started) / 1e9;
         $companies = DB::table('securities')->where('kind', 'share')->count();
-        $this->table(['back-test of four criteria', ''], [
-            ['dates', (string) count($result['dates'])], ['companies', (string) $companies], ['seconds', number_format($seconds, 1)], ['ms a company', number_format(1000 * $seconds / $companies, 1)],
-            ['seconds at 10,000 companies, at the same cost each', number_format(10000 * $seconds / $companies, 0)],
-        ]);
+        $this->table(
+            ['back-test of four criteria', ''],
+            [
+                ['dates', (string) count($result['dates'])],
+                ['companies', (string) $companies],
+                ['seconds', number_format($seconds, 1)],
+                ['ms a company', number_format((1000 * $seconds) / $companies, 1)],
+                ['seconds at 10,000 companies, at the same cost each', number_format((10000 * $seconds) / $companies, 0)],
+            ],
+        );
     }
 
     /**
@@ -240,7 +413,8 @@ final class RunBenchmark extends Command
             $token = ($parts[5] ?? '') === 'XSRF-TOKEN' ? urldecode($parts[6]) : $token;
         }
         curl_setopt_array($this->http, [
-            CURLOPT_URL => "http://127.0.0.1:{$this->option('port')}{$path}", CURLOPT_CUSTOMREQUEST => $method,
+            CURLOPT_URL => "http://127.0.0.1:{$this->option('port')}{$path}",
+            CURLOPT_CUSTOMREQUEST => $method,
             CURLOPT_POSTFIELDS => $method === 'GET' ? null : json_encode((object) $body, JSON_THROW_ON_ERROR),
             CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "X-XSRF-TOKEN: {$token}"],
         ]);

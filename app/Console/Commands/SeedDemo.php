@@ -25,7 +25,9 @@ final class SeedDemo extends Command
         $bar = $this->output->createProgressBar($count + 2);
         $bar->setFormat(' %current%/%max% [%bar%] %elapsed% %message%');
         $bar->setMessage('');
-        (new DemoEconomy((int) $this->option('seed')))->seed($count, static function (int $done, int $total, string $what) use ($bar): void {
+        (new DemoEconomy((int) $this->option('seed')))->seed($count, static function (int $done, int $total, string $what) use (
+            $bar,
+        ): void {
             $bar->setMessage($what);
             $bar->setProgress($done);
         });

@@ -14,7 +14,10 @@ final class ValueCompany extends Command
     use EvaluatesInContext;
     use PrintsFigures;
 
-    protected $signature = 'logion:value {ticker} {--method=dcf : the method} {--set=* : an assumption, name=value} {--solve=* : solve an assumption for the price} {--price= : the price to solve for, today\'s by default} {--as-of= : day, YYYY-MM-DD} {--user= : e-mail of whose metrics and corrections count} {--adjusted : without the one-offs they marked} {--format=table : table, json or csv}';
+    protected $signature = 'logion:value {ticker} {--method=dcf : the method} {--set=* : an assumption, name=value} {--solve=* : solve '
+        .'an assumption for the price} {--price= : the price to solve for, today\'s by default} {--as-of= : day, YYYY-MM-DD} {--user= : '
+        .'e-mail of whose metrics and corrections count} {--adjusted : without the one-offs they marked} {--format=table : table, json '
+        .'or csv}';
 
     protected $description = 'Value one company, with assumptions changed or solved backwards';
 
@@ -48,7 +51,14 @@ final class ValueCompany extends Command
             if ($solved !== []) {
                 $result['solved'] = $solved;
             }
-            $rows = [['value per share', $result['per_share']], ['price', $result['price']], ['equity value', $result['equity_value']], ['enterprise value', $result['enterprise_value']], ['discount rate', $result['discount_rate']], ['share beyond the forecast', $result['terminal_share']]];
+            $rows = [
+                ['value per share', $result['per_share']],
+                ['price', $result['price']],
+                ['equity value', $result['equity_value']],
+                ['enterprise value', $result['enterprise_value']],
+                ['discount rate', $result['discount_rate']],
+                ['share beyond the forecast', $result['terminal_share']],
+            ];
             foreach ($solved as $name => $value) {
                 $rows[] = ["{$name} at which value is price", $value ?? 'no value in a sensible range does it'];
             }

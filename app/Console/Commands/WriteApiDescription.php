@@ -13,10 +13,16 @@ final class WriteApiDescription extends Command
 
     protected $description = 'Write the OpenAPI description from the controllers\' attributes';
 
+    /** The description as the attributes give it. */
+    public static function description(): string
+    {
+        return Generator::scan([app_path('Http'), app_path('Feature'), app_path('Task')], ['version' => '3.1.0'])?->toJson().PHP_EOL;
+    }
+
     public function handle(): int
     {
         $file = resource_path('ts/api/openapi.json');
-        $json = Generator::scan([app_path('Http'), app_path('Feature'), app_path('Task')], ['version' => '3.1.0'])?->toJson().PHP_EOL;
+        $json = self::description();
         if ($this->option('check')) {
             if (! is_file($file) || file_get_contents($file) !== $json) {
                 $this->error('resources/ts/api/openapi.json is stale: run php artisan logion:api-description and npm run api.');

@@ -17,7 +17,10 @@ final class SessionController
     {
         $user = $request->user();
 
-        return new JsonResponse(['user' => $user === null ? null : ['name' => $user->name, 'email' => $user->email], 'demo' => (bool) config('logion.demo')]);
+        return new JsonResponse([
+            'user' => $user === null ? null : ['name' => $user->name, 'email' => $user->email],
+            'demo' => (bool) config('logion.demo'),
+        ]);
     }
 
     public function store(Request $request): JsonResponse
@@ -36,7 +39,10 @@ final class SessionController
         if (! config('logion.demo')) {
             throw new NotFoundHttpException('This installation is not in demo mode, so there is no demo account.');
         }
-        Auth::login(User::query()->firstOrCreate(['email' => 'demo@logion.invalid'], ['name' => 'Demo', 'password' => bin2hex(random_bytes(16))]), true);
+        Auth::login(
+            User::query()->firstOrCreate(['email' => 'demo@logion.invalid'], ['name' => 'Demo', 'password' => bin2hex(random_bytes(16))]),
+            true,
+        );
         $request->session()->regenerate();
 
         return $this->show($request);
@@ -44,7 +50,11 @@ final class SessionController
 
     public function register(Request $request): JsonResponse
     {
-        $data = $request->validate(['name' => ['required', 'string', 'max:80'], 'email' => ['required', 'email', 'max:190', 'unique:users,email'], 'password' => ['required', 'string', 'min:10', 'max:200']]);
+        $data = $request->validate([
+            'name' => ['required', 'string', 'max:80'],
+            'email' => ['required', 'email', 'max:190', 'unique:users,email'],
+            'password' => ['required', 'string', 'min:10', 'max:200'],
+        ]);
         Auth::login(User::query()->create($data), true);
         $request->session()->regenerate();
 

@@ -7,12 +7,71 @@ namespace App\Feature\Account;
 use OpenApi\Attributes as OA;
 
 // What SessionController takes and answers.
-#[OA\Get(path: '/session', operationId: 'session', responses: [new OA\Response(response: 200, description: 'Who is signed in, if anyone', content: new OA\JsonContent(required: ['user', 'demo'], properties: [
-    new OA\Property(property: 'user', type: 'object', nullable: true, required: ['name', 'email'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'email', type: 'string')]), new OA\Property(property: 'demo', type: 'boolean'),
-]))])]
-#[OA\Post(path: '/session', operationId: 'signIn', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['email', 'password'], properties: [new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')])), responses: [new OA\Response(response: 200, description: 'Signed in')])]
-#[OA\Post(path: '/session/demo', operationId: 'signInToDemo', responses: [new OA\Response(response: 200, description: 'Signed in to the demo account')])]
-#[OA\Post(path: '/users', operationId: 'register', requestBody: new OA\RequestBody(content: new OA\JsonContent(required: ['name', 'email', 'password'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')])), responses: [new OA\Response(response: 200, description: 'Account made and signed in')])]
+#[
+    OA\Get(
+        path: '/session',
+        operationId: 'session',
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Who is signed in, if anyone',
+                content: new OA\JsonContent(
+                    required: ['user', 'demo'],
+                    properties: [
+                        new OA\Property(
+                            property: 'user',
+                            type: 'object',
+                            nullable: true,
+                            required: ['name', 'email'],
+                            properties: [
+                                new OA\Property(property: 'name', type: 'string'),
+                                new OA\Property(property: 'email', type: 'string'),
+                            ],
+                        ),
+                        new OA\Property(property: 'demo', type: 'boolean'),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
+        path: '/session',
+        operationId: 'signIn',
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['email', 'password'],
+                properties: [new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')],
+            ),
+        ),
+        responses: [new OA\Response(response: 200, description: 'Signed in')],
+    ),
+]
+#[
+    OA\Post(
+        path: '/session/demo',
+        operationId: 'signInToDemo',
+        responses: [new OA\Response(response: 200, description: 'Signed in to the demo account')],
+    ),
+]
+#[
+    OA\Post(
+        path: '/users',
+        operationId: 'register',
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['name', 'email', 'password'],
+                properties: [
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'email', type: 'string'),
+                    new OA\Property(property: 'password', type: 'string'),
+                ],
+            ),
+        ),
+        responses: [new OA\Response(response: 200, description: 'Account made and signed in')],
+    ),
+]
 #[OA\Delete(path: '/session', operationId: 'signOut', responses: [new OA\Response(response: 204, description: 'Signed out')])]
 final class SessionRoutes
 {

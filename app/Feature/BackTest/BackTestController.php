@@ -20,7 +20,15 @@ final class BackTestController
 {
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(BackTest::query()->of($request->user())->with('task')->orderByDesc('id')->limit(50)->get(['id', 'task_id', 'name', 'settings', 'created_at'])->map(self::present(...)));
+        return new JsonResponse(
+            BackTest::query()
+                ->of($request->user())
+                ->with('task')
+                ->orderByDesc('id')
+                ->limit(50)
+                ->get(['id', 'task_id', 'name', 'settings', 'created_at'])
+                ->map(self::present(...)),
+        );
     }
 
     public function show(Request $request, int $id): JsonResponse
@@ -31,8 +39,15 @@ final class BackTestController
     public function store(Request $request, Catalogues $catalogues, BasketRunner $baskets): JsonResponse
     {
         $settings = $request->validate([
-            'screen' => ['present', 'array'], 'ranking' => ['nullable', 'array'], 'top' => ['nullable', 'integer', 'min:1', 'max:500'], 'frequency' => ['required', 'in:monthly,quarterly,yearly'],
-            'from' => ['required', 'string'], 'to' => ['nullable', 'string'], 'lag' => ['integer', 'min:0', 'max:60'], 'cost' => ['numeric', 'min:0', 'max:1000'], 'index' => ['required', 'string'],
+            'screen' => ['present', 'array'],
+            'ranking' => ['nullable', 'array'],
+            'top' => ['nullable', 'integer', 'min:1', 'max:500'],
+            'frequency' => ['required', 'in:monthly,quarterly,yearly'],
+            'from' => ['required', 'string'],
+            'to' => ['nullable', 'string'],
+            'lag' => ['integer', 'min:0', 'max:60'],
+            'cost' => ['numeric', 'min:0', 'max:1000'],
+            'index' => ['required', 'string'],
         ]);
         $settings['adjusted'] = $request->header(RequestContexts::HEADER) === 'adjusted';
         // Whatever cannot work is said now, not by a job later.
@@ -48,7 +63,12 @@ final class BackTestController
             $task = Task::query()->create(['kind' => 'back-test', 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
             $task->owners()->attach($request->user());
 
-            return BackTest::query()->create(['user_id' => $request->user()->id, 'task_id' => $task->id, 'name' => $screen->name, 'settings' => $settings]);
+            return BackTest::query()->create([
+                'user_id' => $request->user()->id,
+                'task_id' => $task->id,
+                'name' => $screen->name,
+                'settings' => $settings,
+            ]);
         });
         RunBackTest::dispatch($test->id);
 
@@ -58,7 +78,10 @@ final class BackTestController
     public function destroy(Request $request, int $id): JsonResponse
     {
         $test = BackTest::query()->of($request->user())->findOrFail($id);
-        Task::query()->whereKey($test->task_id)->whereIn('state', ['waiting', 'running'])->update(['state' => 'cancelled']);
+        Task::query()
+            ->whereKey($test->task_id)
+            ->whereIn('state', ['waiting', 'running'])
+            ->update(['state' => 'cancelled']);
         $test->delete();
 
         return new JsonResponse(null, 204);
@@ -68,8 +91,12 @@ final class BackTestController
     private static function present(BackTest $test): array
     {
         return [
-            'id' => $test->id, 'name' => $test->name, 'settings' => $test->settings, 'started' => $test->created_at?->toDateString(),
-            'task' => $test->task?->only(['id', 'state', 'done', 'total', 'message']), 'result' => array_key_exists('result', $test->getAttributes()) ? $test->result : null,
+            'id' => $test->id,
+            'name' => $test->name,
+            'settings' => $test->settings,
+            'started' => $test->created_at?->toDateString(),
+            'task' => $test->task?->only(['id', 'state', 'done', 'total', 'message']),
+            'result' => array_key_exists('result', $test->getAttributes()) ? $test->result : null,
         ];
     }
 }

@@ -7,10 +7,51 @@ namespace App\Feature\BackTest;
 use OpenApi\Attributes as OA;
 
 // What BackTestController takes and answers.
-#[OA\Get(path: '/back-tests', operationId: 'backTests', responses: [new OA\Response(response: 200, description: 'Own back-tests, newest first, without results', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/BackTest')))])]
-#[OA\Get(path: '/back-tests/{id}', operationId: 'backTest', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 200, description: 'One back-test with its result, once there is one', content: new OA\JsonContent(ref: '#/components/schemas/BackTest'))])]
-#[OA\Post(path: '/back-tests', operationId: 'startBackTest', requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/BackTestSettings')), responses: [new OA\Response(response: 201, description: 'Started', content: new OA\JsonContent(ref: '#/components/schemas/BackTest'))])]
-#[OA\Delete(path: '/back-tests/{id}', operationId: 'deleteBackTest', parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))], responses: [new OA\Response(response: 204, description: 'Deleted, and cancelled if it was running')])]
+#[
+    OA\Get(
+        path: '/back-tests',
+        operationId: 'backTests',
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Own back-tests, newest first, without results',
+                content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/BackTest')),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/back-tests/{id}',
+        operationId: 'backTest',
+        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'One back-test with its result, once there is one',
+                content: new OA\JsonContent(ref: '#/components/schemas/BackTest'),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
+        path: '/back-tests',
+        operationId: 'startBackTest',
+        requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/BackTestSettings')),
+        responses: [
+            new OA\Response(response: 201, description: 'Started', content: new OA\JsonContent(ref: '#/components/schemas/BackTest')),
+        ],
+    ),
+]
+#[
+    OA\Delete(
+        path: '/back-tests/{id}',
+        operationId: 'deleteBackTest',
+        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [new OA\Response(response: 204, description: 'Deleted, and cancelled if it was running')],
+    ),
+]
 final class BackTestRoutes
 {
 }

@@ -42,7 +42,8 @@ final class BackTestRunner
     }
 
     /**
-     * @param  array{screen: array<string, mixed>, ranking?: array<string, mixed>|null, top?: int|null, frequency: string, from: string, to?: string|null, lag?: int, cost?: float|int, index: string, adjusted?: bool}  $settings
+     * @param  array{screen: array<string, mixed>, ranking?: array<string, mixed>|null, top?: int|null, frequency: string, from: string,
+     *     to?: string|null, lag?: int, cost?: float|int, index: string, adjusted?: bool}  $settings
      * @param  Closure(int, int): void|null  $progress  done, total
      * @return array<string, mixed>
      */
@@ -61,16 +62,32 @@ final class BackTestRunner
         }
         $signals = Frequency::from($settings['frequency'])->ends($days);
         if (count($signals) > self::MOST_DATES) {
-            throw new UnprocessableEntityHttpException('There would be '.count($signals).' rebalancing dates; at most '.self::MOST_DATES.' are tested. Rebalance less often, or shorten the period.');
+            throw new UnprocessableEntityHttpException(
+                'There would be '.
+                    count($signals).
+                    ' rebalancing dates; at most '.
+                    self::MOST_DATES.
+                    ' are tested. Rebalance less often, or shorten the period.',
+            );
         }
         $lastDay = $days[count($days) - 1];
-        [$past, $names] = $this->past($context, [...array_map(static fn (int $i): int => $days[$i], $signals), $lastDay], $screen, $ranking, $progress);
+        [$past, $names] = $this->past(
+            $context,
+            [...array_map(static fn (int $i): int => $days[$i], $signals), $lastDay],
+            $screen,
+            $ranking,
+            $progress,
+        );
         $picks = $started = [];
         foreach ($signals as $signal) {
             $universe = $past->on($days[$signal]);
             $funnel = Funnel::run($screen, $universe);
             $picks[$signal] = self::pick($funnel, $ranking, $top, $universe);
-            $started[$days[$signal]] = ['day' => $days[$signal], 'universe' => Mask::count($funnel->start), 'undecidable' => $funnel->undecidable($screen)];
+            $started[$days[$signal]] = [
+                'day' => $days[$signal],
+                'universe' => Mask::count($funnel->start),
+                'undecidable' => $funnel->undecidable($screen),
+            ];
         }
         $last = $past->on($lastDay);
         $now = self::pick(Funnel::run($screen, $last), $ranking, $top, $last);
@@ -86,22 +103,66 @@ final class BackTestRunner
         $hindsight = Simulation::run($days, $levels, $benchmark, array_fill_keys($signals, $now), $lag, $cost);
         $economy = $this->economy->read();
         $offset = count($days) - count($test->days);
-        $known = $test->days === [] ? ['days' => [], 'values' => []] : BasketRunner::lines($test->days, $test->values, array_slice($benchmark, $offset), $economy);
-        $looking = $hindsight->days === [] ? ['values' => [], 'performance' => null] : BasketRunner::lines($hindsight->days, $hindsight->values, array_slice($benchmark, $offset), $economy);
+        $known =
+            $test->days === []
+                ? ['days' => [], 'values' => []]
+                : BasketRunner::lines($test->days, $test->values, array_slice($benchmark, $offset), $economy);
+        $looking =
+            $hindsight->days === []
+                ? ['values' => [], 'performance' => null]
+                : BasketRunner::lines($hindsight->days, $hindsight->values, array_slice($benchmark, $offset), $economy);
 
         return [
-            ...$known, 'hindsight_values' => $looking['values'], 'hindsight_performance' => $looking['performance'], 'today' => array_map(static fn (int $id): string => $names[$id][0], $now),
-            'dates' => array_map(static fn (array $date): array => [
-                'signal' => Day::iso($date['signal']), 'entry' => Day::iso($date['entry']), 'universe' => $started[$date['signal']]['universe'], 'undecidable' => $started[$date['signal']]['undecidable'], 'picked' => $date['picked'], 'turnover' => $date['turnover'], 'cost' => $date['cost'] * 100,
-                'held' => array_map(static fn (int $id, float $weight): array => ['ticker' => $names[$id][0], 'name' => $names[$id][1], 'weight' => $weight], array_keys($date['held']), array_values($date['held'])),
-                'not_bought' => array_map(static fn (int|string $id): string => $names[$id][0], $date['not_bought']),
-            ], $test->dates),
-            'jumps' => array_map(static fn (array $jump): array => [...$jump, 'day' => Day::iso($jump['day'])], Jumps::of(array_values($started))),
-            'periods' => array_map(static fn (array $period): array => [
-                'from' => Day::iso($period['from']), 'to' => Day::iso($period['to']), 'return' => $period['return'], 'benchmark' => $period['benchmark'],
-                'members' => array_map(static fn (int $id, float $return): array => ['ticker' => $names[$id][0], 'return' => $return], array_keys($period['members']), array_values($period['members'])),
-            ], $test->periods),
-            'hit_rate' => $test->hitRate(), 'period_hit_rate' => $test->periodHitRate(), 'annual_turnover' => $test->annualTurnover(), 'index' => $settings['index'], 'from' => Day::iso($days[0]), 'to' => Day::iso($lastDay),
+            ...$known,
+            'hindsight_values' => $looking['values'],
+            'hindsight_performance' => $looking['performance'],
+            'today' => array_map(static fn (int $id): string => $names[$id][0], $now),
+            'dates' => array_map(
+                static fn (array $date): array => [
+                    'signal' => Day::iso($date['signal']),
+                    'entry' => Day::iso($date['entry']),
+                    'universe' => $started[$date['signal']]['universe'],
+                    'undecidable' => $started[$date['signal']]['undecidable'],
+                    'picked' => $date['picked'],
+                    'turnover' => $date['turnover'],
+                    'cost' => $date['cost'] * 100,
+                    'held' => array_map(
+                        static fn (int $id, float $weight): array => [
+                            'ticker' => $names[$id][0],
+                            'name' => $names[$id][1],
+                            'weight' => $weight,
+                        ],
+                        array_keys($date['held']),
+                        array_values($date['held']),
+                    ),
+                    'not_bought' => array_map(static fn (int|string $id): string => $names[$id][0], $date['not_bought']),
+                ],
+                $test->dates,
+            ),
+            'jumps' => array_map(
+                static fn (array $jump): array => [...$jump, 'day' => Day::iso($jump['day'])],
+                Jumps::of(array_values($started)),
+            ),
+            'periods' => array_map(
+                static fn (array $period): array => [
+                    'from' => Day::iso($period['from']),
+                    'to' => Day::iso($period['to']),
+                    'return' => $period['return'],
+                    'benchmark' => $period['benchmark'],
+                    'members' => array_map(
+                        static fn (int $id, float $return): array => ['ticker' => $names[$id][0], 'return' => $return],
+                        array_keys($period['members']),
+                        array_values($period['members']),
+                    ),
+                ],
+                $test->periods,
+            ),
+            'hit_rate' => $test->hitRate(),
+            'period_hit_rate' => $test->periodHitRate(),
+            'annual_turnover' => $test->annualTurnover(),
+            'index' => $settings['index'],
+            'from' => Day::iso($days[0]),
+            'to' => Day::iso($lastDay),
             'fingerprint' => substr(sha1((string) json_encode([$settings, $test->values])), 0, 16),
         ];
     }
@@ -115,8 +176,18 @@ final class BackTestRunner
      */
     private function past(EvaluationContext $context, array $days, ScreenDefinition $screen, ?Ranking $ranking, ?Closure $progress): array
     {
-        $formulas = [...$screen->conditions(), ...$ranking?->formulas() ?? [], ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe))];
-        $past = new PastUniverses($context->catalogue, $this->economy->read(), array_values(array_unique($days)), $formulas, fn (int $day): Closure => $this->lists->on($context->on($day), true));
+        $formulas = [
+            ...$screen->conditions(),
+            ...$ranking?->formulas() ?? [],
+            ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe)),
+        ];
+        $past = new PastUniverses(
+            $context->catalogue,
+            $this->economy->read(),
+            array_values(array_unique($days)),
+            $formulas,
+            fn (int $day): Closure => $this->lists->on($context->on($day), true),
+        );
         $attributes = $names = [];
         foreach (array_unique($days) as $day) {
             foreach ($this->columns->members($day) as $member) {
@@ -130,7 +201,11 @@ final class BackTestRunner
             foreach ($this->alike($id, array_keys($its)) as $span) {
                 $company = $this->companies->read($id, $context->as, on: $span[count($span) - 1]);
                 if ($company !== null) {
-                    $past->add($company, $span, array_map(static fn (array $of): array => [...$of, 'template' => $company->template->value], $its));
+                    $past->add(
+                        $company,
+                        $span,
+                        array_map(static fn (array $of): array => [...$of, 'template' => $company->template->value], $its),
+                    );
                 }
             }
             $progress === null || $progress(++$done, count($attributes));
@@ -138,7 +213,10 @@ final class BackTestRunner
 
         $references = $this->identities->references(array_keys($names));
 
-        return [$past, array_map(static fn (int $id): array => [$references[$id], $names[$id]], array_combine(array_keys($names), array_keys($names)))];
+        return [
+            $past,
+            array_map(static fn (int $id): array => [$references[$id], $names[$id]], array_combine(array_keys($names), array_keys($names))),
+        ];
     }
 
     /**
@@ -166,6 +244,9 @@ final class BackTestRunner
             $survivors = array_keys($ranking->of($universe, $survivors)->places());
         }
 
-        return array_map(static fn (int $position): int => $universe->company($position), $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors);
+        return array_map(
+            static fn (int $position): int => $universe->company($position),
+            $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors,
+        );
     }
 }

@@ -50,7 +50,13 @@ final class BasketRunner
             throw new UnprocessableEntityHttpException('Nothing survives the screen, so there is no basket to look back on.');
         }
         if (count($members) > self::MOST) {
-            throw new UnprocessableEntityHttpException('A basket holds at most '.number_format(self::MOST).' companies and '.number_format(count($members)).' survive. Tighten the screen.');
+            throw new UnprocessableEntityHttpException(
+                'A basket holds at most '.
+                    number_format(self::MOST).
+                    ' companies and '.
+                    number_format(count($members)).
+                    ' survive. Tighten the screen.',
+            );
         }
         $index = $this->index($settings['index'])->asOf($asOf);
         $days = array_values(array_filter($index->days, static fn (int $day): bool => $day >= $settings['from']));
@@ -66,20 +72,33 @@ final class BasketRunner
             if ($settings['weights'] === 'market_value') {
                 // Today's share count at the price of the day: what is known of the past's share counts plays no part here.
                 $last = $series->closes[$series->last()] ?? NAN;
-                $prices[$ticker] = $values[$i] == $values[$i] ? array_map(static fn (?float $close): ?float => $close === null ? null : $close / $last * $values[$i], self::onDays($series, $series->closes, $days)) : [];
+                $prices[$ticker] =
+                    $values[$i] == $values[$i]
+                        ? array_map(
+                            static fn (?float $close): ?float => $close === null ? null : ($close / $last) * $values[$i],
+                            self::onDays($series, $series->closes, $days),
+                        )
+                        : [];
             }
         }
         $targets = [];
         foreach ($settings['rebalance']->ends($days) as $day) {
-            $targets[$day] = $settings['weights'] === 'equal' ? array_fill_keys(array_keys($levels), 1.0) : array_filter(array_map(static fn (array $caps): float => (float) ($caps[$day] ?? 0.0), $prices));
+            $targets[$day] =
+                $settings['weights'] === 'equal'
+                    ? array_fill_keys(array_keys($levels), 1.0)
+                    : array_filter(array_map(static fn (array $caps): float => (float) ($caps[$day] ?? 0.0), $prices));
         }
         $path = PortfolioPath::run($levels, $targets, $settings['cost']);
         $economy = $this->economy->read();
         $benchmark = self::onDays($index, $index->adjusted, $days);
 
         return [
-            'members' => count($members), 'not_there_at_first' => $path->rebalancings[0]['not_bought'] ?? [], 'rebalancings' => count($path->rebalancings), 'turnover' => array_sum(array_column(array_slice($path->rebalancings, 1), 'turnover')) / max(1e-9, count($days) / 252),
-            ...self::lines($days, $path->values, $benchmark, $economy), 'index' => $settings['index'],
+            'members' => count($members),
+            'not_there_at_first' => $path->rebalancings[0]['not_bought'] ?? [],
+            'rebalancings' => count($path->rebalancings),
+            'turnover' => array_sum(array_column(array_slice($path->rebalancings, 1), 'turnover')) / max(1e-9, count($days) / 252),
+            ...self::lines($days, $path->values, $benchmark, $economy),
+            'index' => $settings['index'],
         ];
     }
 
@@ -93,15 +112,26 @@ final class BasketRunner
      */
     public static function lines(array $days, array $values, array $benchmark, Economy $economy): array
     {
-        $bills = array_filter(array_map(static fn (int $day): ?float => $economy->at('bill_rate', $day), $days), static fn (?float $rate): bool => $rate !== null);
+        $bills = array_filter(
+            array_map(static fn (int $day): ?float => $economy->at('bill_rate', $day), $days),
+            static fn (?float $rate): bool => $rate !== null,
+        );
         $riskFree = $bills === [] ? 0.0 : array_sum($bills) / count($bills);
         $start = $benchmark[0] ?? null;
-        $index = array_map(static fn (?float $level): ?float => $level === null || $start === null ? null : 10000 * $level / $start, $benchmark);
+        $index = array_map(
+            static fn (?float $level): ?float => $level === null || $start === null ? null : (10000 * $level) / $start,
+            $benchmark,
+        );
         $known = array_filter($index, static fn (?float $level): bool => $level !== null);
 
         return [
-            'days' => array_map(Day::iso(...), $days), 'values' => array_map(static fn (float $value): float => 100 * $value, $values), 'index_values' => $index, 'risk_free' => $riskFree,
-            'performance' => self::figures(Performance::of($days, $values, $riskFree, PortfolioPath::INVESTED)), 'index_performance' => count($known) === count($days) ? self::figures(Performance::of($days, array_values($known), $riskFree)) : null,
+            'days' => array_map(Day::iso(...), $days),
+            'values' => array_map(static fn (float $value): float => 100 * $value, $values),
+            'index_values' => $index,
+            'risk_free' => $riskFree,
+            'performance' => self::figures(Performance::of($days, $values, $riskFree, PortfolioPath::INVESTED)),
+            'index_performance' => count($known) === count($days) ? self::figures(Performance::of($days, array_values($known), $riskFree))
+                : null,
         ];
     }
 
@@ -111,8 +141,14 @@ final class BasketRunner
         $day = static fn (?int $day): ?string => $day === null ? null : Day::iso($day);
 
         return [
-            'total' => $performance->total, 'annual' => $performance->annual, 'volatility' => $performance->volatility, 'sharpe' => $performance->sharpe,
-            'drawdown' => $performance->drawdown['depth'], 'drawdown_peak' => $day($performance->drawdown['peak']), 'drawdown_trough' => $day($performance->drawdown['trough']), 'drawdown_recovery' => $day($performance->drawdown['recovery']),
+            'total' => $performance->total,
+            'annual' => $performance->annual,
+            'volatility' => $performance->volatility,
+            'sharpe' => $performance->sharpe,
+            'drawdown' => $performance->drawdown['depth'],
+            'drawdown_peak' => $day($performance->drawdown['peak']),
+            'drawdown_trough' => $day($performance->drawdown['trough']),
+            'drawdown_recovery' => $day($performance->drawdown['recovery']),
             'years' => $performance->years,
         ];
     }
@@ -131,7 +167,9 @@ final class BasketRunner
         $currency = $identity->listing()->currency;
         $economy = $this->economy->read();
 
-        return $currency === $economy->baseCurrency() ? $series : $series->converted(static fn (int $day): ?float => $economy->exchange($currency, $economy->baseCurrency(), $day));
+        return $currency === $economy->baseCurrency()
+            ? $series
+            : $series->converted(static fn (int $day): ?float => $economy->exchange($currency, $economy->baseCurrency(), $day));
     }
 
     /**

@@ -14,16 +14,28 @@ final class ColumnViewController
 {
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(ColumnView::query()->of($request->user())->orderBy('name')->get(['id', 'name', 'columns']));
+        return new JsonResponse(
+            ColumnView::query()
+                ->of($request->user())
+                ->orderBy('name')
+                ->get(['id', 'name', 'columns']),
+        );
     }
 
     public function store(Request $request, Catalogues $catalogues): JsonResponse
     {
-        $data = $request->validate(['name' => ['required', 'string', 'max:120'], 'columns' => ['required', 'array', 'min:1', 'max:'.ScreenDefinition::MAX_COLUMNS], 'columns.*' => ['string']]);
+        $data = $request->validate([
+            'name' => ['required', 'string', 'max:120'],
+            'columns' => ['required', 'array', 'min:1', 'max:'.ScreenDefinition::MAX_COLUMNS],
+            'columns.*' => ['string'],
+        ]);
         foreach ($data['columns'] as $column) {
             $catalogues->of($request->user())->parse($column);
         }
-        $view = ColumnView::query()->updateOrCreate(['user_id' => $request->user()->id, 'name' => $data['name']], ['columns' => $data['columns']]);
+        $view = ColumnView::query()->updateOrCreate(
+            ['user_id' => $request->user()->id, 'name' => $data['name']],
+            ['columns' => $data['columns']],
+        );
 
         return new JsonResponse($view->only(['id', 'name', 'columns']), 201);
     }

@@ -23,8 +23,13 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class CompanyController
 {
-    public function show(Request $request, RequestContexts $contexts, CompanyScopes $scopes, Identities $identities, string $ticker): JsonResponse
-    {
+    public function show(
+        Request $request,
+        RequestContexts $contexts,
+        CompanyScopes $scopes,
+        Identities $identities,
+        string $ticker,
+    ): JsonResponse {
         $scope = $scopes->open($ticker, $contexts->of($request, $request->query('as_of')));
         $identity = $scopes->identity($scope);
         $listing = $identity->listing();
@@ -32,25 +37,54 @@ final class CompanyController
         $last = $scope->prices->last();
 
         return new JsonResponse([
-            'ticker' => $identity->reference, 'listed_as' => $listing->ticker, 'name' => $identity->name, 'as_of' => Day::iso($scope->asOf), 'description' => $identity->description,
-            'template' => $scope->company->template->value, 'template_chosen' => $scope->company->template->value !== $identity->template,
-            'sector' => IndustryTree::label($identity->sector), 'country' => Country::query()->find($identity->country)->name ?? $identity->country,
-            'exchange' => $identities->exchanges()[$listing->exchange], 'isin' => $identities->identifiers($identity->security)['isin'] ?? null,
-            'currency' => $listing->currency, 'reporting_currency' => $identity->reportingCurrency,
-            'delisting' => $listing->to !== null && $listing->to <= $scope->asOf ? Day::iso($listing->to).': '.$listing->endedBecause : null,
-            'price' => ['close' => $last < 0 ? null : $scope->prices->closes[$last], 'change' => $last < 1 ? null : $scope->prices->closes[$last] / $scope->prices->closes[$last - 1] - 1, 'day' => $last < 0 ? null : Day::iso($scope->prices->days[$last])],
-            'sections' => $reading->sections(), 'history' => $reading->tenYears(),
+            'ticker' => $identity->reference,
+            'listed_as' => $listing->ticker,
+            'name' => $identity->name,
+            'as_of' => Day::iso($scope->asOf),
+            'description' => $identity->description,
+            'template' => $scope->company->template->value,
+            'template_chosen' => $scope->company->template->value !== $identity->template,
+            'sector' => IndustryTree::label($identity->sector),
+            'country' => Country::query()->find($identity->country)->name ?? $identity->country,
+            'exchange' => $identities->exchanges()[$listing->exchange],
+            'isin' => $identities->identifiers($identity->security)['isin'] ?? null,
+            'currency' => $listing->currency,
+            'reporting_currency' => $identity->reportingCurrency,
+            'delisting' => $listing->to !== null && $listing->to <= $scope->asOf ? Day::iso($listing->to).': '.$listing->endedBecause
+                : null,
+            'price' => [
+                'close' => $last < 0 ? null : $scope->prices->closes[$last],
+                'change' => $last < 1 ? null : $scope->prices->closes[$last] / $scope->prices->closes[$last - 1] - 1,
+                'day' => $last < 0 ? null : Day::iso($scope->prices->days[$last]),
+            ],
+            'sections' => $reading->sections(),
+            'history' => $reading->tenYears(),
         ]);
     }
 
     public function statements(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['statement' => ['in:'.implode(',', StatementView::STATEMENTS)], 'basis' => ['in:'.implode(',', StatementView::BASES)], 'view' => ['in:'.implode(',', StatementView::VIEWS)], 'version' => ['in:restated,first,adjusted'], 'as_of' => ['nullable', 'string'], 'most' => ['integer', 'min:1', 'max:100']]);
+        $data = $request->validate([
+            'statement' => ['in:'.implode(',', StatementView::STATEMENTS)],
+            'basis' => ['in:'.implode(',', StatementView::BASES)],
+            'view' => ['in:'.implode(',', StatementView::VIEWS)],
+            'version' => ['in:restated,first,adjusted'],
+            'as_of' => ['nullable', 'string'],
+            'most' => ['integer', 'min:1', 'max:100'],
+        ]);
         $version = $data['version'] ?? null;
         $context = $contexts->of($request, $data['as_of'] ?? null);
         $scope = $scopes->accounts($ticker, $version === null ? $context : $context->adjusted($version === 'adjusted'));
 
-        return new JsonResponse((new StatementReport($scope))->statement($data['statement'] ?? 'income', $data['basis'] ?? 'annual', $data['view'] ?? 'amounts', (int) ($data['most'] ?? 12), $version === 'first' ? Version::FirstReported : Version::Restated));
+        return new JsonResponse(
+            (new StatementReport($scope))->statement(
+                $data['statement'] ?? 'income',
+                $data['basis'] ?? 'annual',
+                $data['view'] ?? 'amounts',
+                (int) ($data['most'] ?? 12),
+                $version === 'first' ? Version::FirstReported : Version::Restated,
+            ),
+        );
     }
 
     public function prices(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
@@ -62,17 +96,29 @@ final class CompanyController
         $cut = static fn (array $series): array => array_slice($series, $from);
         $days = $cut($prices->days);
         $index = $scope->company->index?->asOf($scope->asOf);
-        $rebased = static fn (array $series): array => $index === null || $days === [] ? array_fill(0, count($days), null) : $index->rebased($days, $series[$from]);
+        $rebased = static fn (array $series): array => $index === null || $days === []
+            ? array_fill(0, count($days), null)
+            : $index->rebased($days, $series[$from]);
         $round = static fn (array $series): array => array_map(static fn (?float $x): ?float => $x === null ? null : round($x, 4), $series);
         $events = [];
         foreach ($prices->actions->splits as [$day, $ratio]) {
-            $events[] = ['day' => Day::iso($day), 'text' => $ratio >= 1 ? sprintf('Split %g for 1', $ratio) : sprintf('Reverse split 1 for %g', 1 / $ratio)];
+            $events[] = [
+                'day' => Day::iso($day),
+                'text' => $ratio >= 1 ? sprintf('Split %g for 1', $ratio) : sprintf('Reverse split 1 for %g', 1 / $ratio),
+            ];
         }
 
         return new JsonResponse([
-            'currency' => $scope->company->tradingCurrency, 'days' => array_map(Day::iso(...), $days), 'close' => $round($cut($prices->closes)), 'adjusted' => $round($cut($prices->adjusted)),
-            'sma50' => $round($cut(Indicators::sma($prices->closes, 50))), 'sma200' => $round($cut(Indicators::sma($prices->closes, 200))),
-            'index' => $round($rebased($prices->closes)), 'index_against_adjusted' => $round($rebased($prices->adjusted)), 'volume' => $cut($prices->volumes), 'events' => $events,
+            'currency' => $scope->company->tradingCurrency,
+            'days' => array_map(Day::iso(...), $days),
+            'close' => $round($cut($prices->closes)),
+            'adjusted' => $round($cut($prices->adjusted)),
+            'sma50' => $round($cut(Indicators::sma($prices->closes, 50))),
+            'sma200' => $round($cut(Indicators::sma($prices->closes, 200))),
+            'index' => $round($rebased($prices->closes)),
+            'index_against_adjusted' => $round($rebased($prices->adjusted)),
+            'volume' => $cut($prices->volumes),
+            'events' => $events,
         ]);
     }
 
@@ -81,7 +127,9 @@ final class CompanyController
         $scope = $scopes->open($ticker, $contexts->of($request, $request->query('as_of')));
         $report = new FigureReport($scope);
         $figures = [];
-        foreach (array_slice(array_filter(explode(',', is_string($request->query('keys')) ? $request->query('keys') : '')), 0, 400) as $key) {
+        foreach (
+            array_slice(array_filter(explode(',', is_string($request->query('keys')) ? $request->query('keys') : '')), 0, 400) as $key
+        ) {
             $figures[$scope->catalogue->get($key)->key] = $report->metric($key);
         }
 
@@ -90,16 +138,29 @@ final class CompanyController
 
     public function working(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['metric' => ['nullable', 'string'], 'line' => ['nullable', 'string'], 'period' => ['nullable', 'integer'], 'year' => ['nullable', 'integer', 'min:1900', 'max:2200'], 'basis' => ['nullable', 'in:annual,half_year,quarterly,trailing'], 'as_of' => ['nullable', 'string']]);
+        $data = $request->validate([
+            'metric' => ['nullable', 'string'],
+            'line' => ['nullable', 'string'],
+            'period' => ['nullable', 'integer'],
+            'year' => ['nullable', 'integer', 'min:1900', 'max:2200'],
+            'basis' => ['nullable', 'in:annual,half_year,quarterly,trailing'],
+            'as_of' => ['nullable', 'string'],
+        ]);
         $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
         $report = new FigureReport($scope);
         if (isset($data['line'])) {
-            $item = LineItems::find($data['line']) ?? throw new NotFoundHttpException('There is no statement line "'.mb_substr($data['line'], 0, 60).'".');
+            $item =
+                LineItems::find($data['line']) ??
+                throw new NotFoundHttpException('There is no statement line "'.mb_substr($data['line'], 0, 60).'".');
 
             return new JsonResponse($report->explainLine($item, (int) ($data['period'] ?? 0), $data['basis'] ?? 'annual'));
         }
         $metric = (string) ($data['metric'] ?? '');
 
-        return new JsonResponse($scope->catalogue->find($metric) === null ? $report->explainFormula($metric) : $report->explainMetric($metric, isset($data['year']) ? (int) $data['year'] : null));
+        return new JsonResponse(
+            $scope->catalogue->find($metric) === null
+                ? $report->explainFormula($metric)
+                : $report->explainMetric($metric, isset($data['year']) ? (int) $data['year'] : null),
+        );
     }
 }

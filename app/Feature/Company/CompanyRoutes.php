@@ -7,43 +7,334 @@ namespace App\Feature\Company;
 use OpenApi\Attributes as OA;
 
 // What CompanyController takes and answers.
-#[OA\Get(path: '/companies/{ticker}', operationId: 'company', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What it is, where its price stands, and the first reading', content: new OA\JsonContent(required: ['ticker', 'listed_as', 'name', 'as_of', 'price', 'sections', 'history'], properties: [
-    new OA\Property(property: 'ticker', type: 'string', description: 'How the company is referred to, whatever the day'), new OA\Property(property: 'listed_as', type: 'string', description: 'Ticker of the day'),
-    new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'description', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'template_chosen', type: 'boolean', description: 'Chosen by the reader instead of the filed kind of business'), new OA\Property(property: 'sector', type: 'string'),
-    new OA\Property(property: 'country', type: 'string'), new OA\Property(property: 'exchange', type: 'string'), new OA\Property(property: 'isin', type: 'string', nullable: true), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'reporting_currency', type: 'string'),
-    new OA\Property(property: 'delisting', type: 'string', nullable: true),
-    new OA\Property(property: 'price', type: 'object', required: ['close', 'change', 'day'], properties: [new OA\Property(property: 'close', type: 'number', nullable: true), new OA\Property(property: 'change', type: 'number', nullable: true), new OA\Property(property: 'day', type: 'string', nullable: true)]),
-    new OA\Property(property: 'sections', type: 'array', items: new OA\Items(type: 'object', required: ['title', 'figures'], properties: [new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'figure', 'sector_median', 'standing'], properties: [
-        new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'figure', ref: '#/components/schemas/Figure'), new OA\Property(property: 'sector_median', type: 'number', nullable: true), new OA\Property(property: 'standing', type: 'string', nullable: true, enum: ['better', 'worse'], description: 'Against the median of the sector, in the direction that is better'),
-    ]))])),
-    new OA\Property(property: 'history', type: 'object', required: ['years', 'rows'], properties: [new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')), new OA\Property(property: 'rows', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'figures'], properties: [
-        new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')),
-    ]))]),
-]))])]
-#[OA\Get(path: '/companies/{ticker}/statements', operationId: 'statements', parameters: [
-    new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'statement', schema: new OA\Schema(type: 'string', enum: ['income', 'balance', 'cash_flow', 'per_share_and_counts'])),
-    new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string', enum: ['annual', 'half_year', 'quarterly', 'trailing'])), new OA\QueryParameter(name: 'view', schema: new OA\Schema(type: 'string', enum: ['amounts', 'per_share', 'common_size', 'growth', 'index'])),
-    new OA\QueryParameter(name: 'version', schema: new OA\Schema(type: 'string', enum: ['restated', 'first', 'adjusted'])), new OA\QueryParameter(name: 'most', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
-], responses: [new OA\Response(response: 200, description: 'A statement over its periods, in the reporting currency', content: new OA\JsonContent(required: ['currency', 'template', 'periods', 'rows'], properties: [
-    new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'template', type: 'string'), new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
-    new OA\Property(property: 'rows', type: 'array', items: new OA\Items(type: 'object', required: ['key', 'label', 'total', 'unit', 'figures', 'marks'], properties: [new OA\Property(property: 'key', type: 'string'), new OA\Property(property: 'label', type: 'string'), new OA\Property(property: 'total', type: 'boolean'), new OA\Property(property: 'unit', type: 'string'), new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/Figure')), new OA\Property(property: 'marks', type: 'array', description: 'What is special of a figure', items: new OA\Items(type: 'string', nullable: true, enum: ['corrected', 'adjusted', 'restated', 'total', 'balance', 'zero']))])),
-]))])]
-#[OA\Get(path: '/companies/{ticker}/prices', operationId: 'prices', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'years', schema: new OA\Schema(type: 'number'))], responses: [new OA\Response(response: 200, description: 'Closes, moving averages and the home index rebased to the first close', content: new OA\JsonContent(required: ['currency', 'days', 'close', 'adjusted', 'sma50', 'sma200', 'index', 'index_against_adjusted', 'volume', 'events'], properties: [
-    new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'days', type: 'array', items: new OA\Items(type: 'string')), new OA\Property(property: 'close', type: 'array', items: new OA\Items(type: 'number')), new OA\Property(property: 'adjusted', type: 'array', items: new OA\Items(type: 'number')),
-    new OA\Property(property: 'sma50', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'sma200', type: 'array', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'index', type: 'array', description: 'Set to the first close', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'index_against_adjusted', type: 'array', description: 'Set to the first adjusted close', items: new OA\Items(type: 'number', nullable: true)), new OA\Property(property: 'volume', type: 'array', items: new OA\Items(type: 'number')),
-    new OA\Property(property: 'events', type: 'array', items: new OA\Items(type: 'object', required: ['day', 'text'], properties: [new OA\Property(property: 'day', type: 'string'), new OA\Property(property: 'text', type: 'string')])),
-]))])]
-#[OA\Get(path: '/companies/{ticker}/metrics', operationId: 'metrics', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'keys', required: true, description: 'Metric keys, comma separated', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Figures', content: new OA\JsonContent(required: ['ticker', 'as_of', 'figures'], properties: [
-    new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'as_of', type: 'string'), new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/Figure')),
-]))])]
-#[OA\Get(path: '/companies/{ticker}/working', operationId: 'working', parameters: [
-    new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'metric', description: 'A metric key or a formula', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'line', schema: new OA\Schema(type: 'string')),
-    new OA\QueryParameter(name: 'period', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'year', description: 'A completed fiscal year instead of today', schema: new OA\Schema(type: 'integer')), new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
-], responses: [new OA\Response(response: 200, description: 'How a figure came about, its history and where it stands', content: new OA\JsonContent(required: ['working', 'currency', 'history'], properties: [
-    new OA\Property(property: 'working', ref: '#/components/schemas/Working'), new OA\Property(property: 'currency', type: 'string'), new OA\Property(property: 'note', type: 'string'),
-    new OA\Property(property: 'history', type: 'object', required: ['years', 'values'], properties: [new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')), new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number', nullable: true))]),
-    new OA\Property(property: 'standing', type: 'object', nullable: true, required: ['universe', 'sector', 'sector_median'], properties: [new OA\Property(property: 'universe', type: 'number', nullable: true), new OA\Property(property: 'sector', type: 'number', nullable: true), new OA\Property(property: 'sector_median', type: 'number', nullable: true)]),
-]))])]
+#[
+    OA\Get(
+        path: '/companies/{ticker}',
+        operationId: 'company',
+        parameters: [
+            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'What it is, where its price stands, and the first reading',
+                content: new OA\JsonContent(
+                    required: ['ticker', 'listed_as', 'name', 'as_of', 'price', 'sections', 'history'],
+                    properties: [
+                        new OA\Property(
+                            property: 'ticker',
+                            type: 'string',
+                            description: 'How the company is referred to, whatever the day',
+                        ),
+                        new OA\Property(property: 'listed_as', type: 'string', description: 'Ticker of the day'),
+                        new OA\Property(property: 'name', type: 'string'),
+                        new OA\Property(property: 'as_of', type: 'string'),
+                        new OA\Property(property: 'description', type: 'string'),
+                        new OA\Property(property: 'template', type: 'string'),
+                        new OA\Property(
+                            property: 'template_chosen',
+                            type: 'boolean',
+                            description: 'Chosen by the reader instead of the filed kind of business',
+                        ),
+                        new OA\Property(property: 'sector', type: 'string'),
+                        new OA\Property(property: 'country', type: 'string'),
+                        new OA\Property(property: 'exchange', type: 'string'),
+                        new OA\Property(property: 'isin', type: 'string', nullable: true),
+                        new OA\Property(property: 'currency', type: 'string'),
+                        new OA\Property(property: 'reporting_currency', type: 'string'),
+                        new OA\Property(property: 'delisting', type: 'string', nullable: true),
+                        new OA\Property(
+                            property: 'price',
+                            type: 'object',
+                            required: ['close', 'change', 'day'],
+                            properties: [
+                                new OA\Property(property: 'close', type: 'number', nullable: true),
+                                new OA\Property(property: 'change', type: 'number', nullable: true),
+                                new OA\Property(property: 'day', type: 'string', nullable: true),
+                            ],
+                        ),
+                        new OA\Property(
+                            property: 'sections',
+                            type: 'array',
+                            items: new OA\Items(
+                                type: 'object',
+                                required: ['title', 'figures'],
+                                properties: [
+                                    new OA\Property(property: 'title', type: 'string'),
+                                    new OA\Property(
+                                        property: 'figures',
+                                        type: 'array',
+                                        items: new OA\Items(
+                                            type: 'object',
+                                            required: ['key', 'label', 'figure', 'sector_median', 'standing'],
+                                            properties: [
+                                                new OA\Property(property: 'key', type: 'string'),
+                                                new OA\Property(property: 'label', type: 'string'),
+                                                new OA\Property(property: 'figure', ref: '#/components/schemas/Figure'),
+                                                new OA\Property(property: 'sector_median', type: 'number', nullable: true),
+                                                new OA\Property(
+                                                    property: 'standing',
+                                                    type: 'string',
+                                                    nullable: true,
+                                                    enum: ['better', 'worse'],
+                                                    description: 'Against the median of the sector, in the direction that is better',
+                                                ),
+                                            ],
+                                        ),
+                                    ),
+                                ],
+                            ),
+                        ),
+                        new OA\Property(
+                            property: 'history',
+                            type: 'object',
+                            required: ['years', 'rows'],
+                            properties: [
+                                new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')),
+                                new OA\Property(
+                                    property: 'rows',
+                                    type: 'array',
+                                    items: new OA\Items(
+                                        type: 'object',
+                                        required: ['key', 'label', 'figures'],
+                                        properties: [
+                                            new OA\Property(property: 'key', type: 'string'),
+                                            new OA\Property(property: 'label', type: 'string'),
+                                            new OA\Property(
+                                                property: 'figures',
+                                                type: 'array',
+                                                items: new OA\Items(ref: '#/components/schemas/Figure'),
+                                            ),
+                                        ],
+                                    ),
+                                ),
+                            ],
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/statements',
+        operationId: 'statements',
+        parameters: [
+            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(
+                name: 'statement',
+                schema: new OA\Schema(type: 'string', enum: ['income', 'balance', 'cash_flow', 'per_share_and_counts']),
+            ),
+            new OA\QueryParameter(
+                name: 'basis',
+                schema: new OA\Schema(type: 'string', enum: ['annual', 'half_year', 'quarterly', 'trailing']),
+            ),
+            new OA\QueryParameter(
+                name: 'view',
+                schema: new OA\Schema(type: 'string', enum: ['amounts', 'per_share', 'common_size', 'growth', 'index']),
+            ),
+            new OA\QueryParameter(name: 'version', schema: new OA\Schema(type: 'string', enum: ['restated', 'first', 'adjusted'])),
+            new OA\QueryParameter(name: 'most', schema: new OA\Schema(type: 'integer')),
+            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'A statement over its periods, in the reporting currency',
+                content: new OA\JsonContent(
+                    required: ['currency', 'template', 'periods', 'rows'],
+                    properties: [
+                        new OA\Property(property: 'currency', type: 'string'),
+                        new OA\Property(property: 'template', type: 'string'),
+                        new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
+                        new OA\Property(
+                            property: 'rows',
+                            type: 'array',
+                            items: new OA\Items(
+                                type: 'object',
+                                required: ['key', 'label', 'total', 'unit', 'figures', 'marks'],
+                                properties: [
+                                    new OA\Property(property: 'key', type: 'string'),
+                                    new OA\Property(property: 'label', type: 'string'),
+                                    new OA\Property(property: 'total', type: 'boolean'),
+                                    new OA\Property(property: 'unit', type: 'string'),
+                                    new OA\Property(
+                                        property: 'figures',
+                                        type: 'array',
+                                        items: new OA\Items(ref: '#/components/schemas/Figure'),
+                                    ),
+                                    new OA\Property(
+                                        property: 'marks',
+                                        type: 'array',
+                                        description: 'What is special of a figure',
+                                        items: new OA\Items(
+                                            type: 'string',
+                                            nullable: true,
+                                            enum: ['corrected', 'adjusted', 'restated', 'total', 'balance', 'zero'],
+                                        ),
+                                    ),
+                                ],
+                            ),
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/prices',
+        operationId: 'prices',
+        parameters: [
+            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'years', schema: new OA\Schema(type: 'number')),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Closes, moving averages and the home index rebased to the first close',
+                content: new OA\JsonContent(
+                    required: [
+                        'currency',
+                        'days',
+                        'close',
+                        'adjusted',
+                        'sma50',
+                        'sma200',
+                        'index',
+                        'index_against_adjusted',
+                        'volume',
+                        'events',
+                    ],
+                    properties: [
+                        new OA\Property(property: 'currency', type: 'string'),
+                        new OA\Property(property: 'days', type: 'array', items: new OA\Items(type: 'string')),
+                        new OA\Property(property: 'close', type: 'array', items: new OA\Items(type: 'number')),
+                        new OA\Property(property: 'adjusted', type: 'array', items: new OA\Items(type: 'number')),
+                        new OA\Property(property: 'sma50', type: 'array', items: new OA\Items(type: 'number', nullable: true)),
+                        new OA\Property(property: 'sma200', type: 'array', items: new OA\Items(type: 'number', nullable: true)),
+                        new OA\Property(
+                            property: 'index',
+                            type: 'array',
+                            description: 'Set to the first close',
+                            items: new OA\Items(type: 'number', nullable: true),
+                        ),
+                        new OA\Property(
+                            property: 'index_against_adjusted',
+                            type: 'array',
+                            description: 'Set to the first adjusted close',
+                            items: new OA\Items(type: 'number', nullable: true),
+                        ),
+                        new OA\Property(property: 'volume', type: 'array', items: new OA\Items(type: 'number')),
+                        new OA\Property(
+                            property: 'events',
+                            type: 'array',
+                            items: new OA\Items(
+                                type: 'object',
+                                required: ['day', 'text'],
+                                properties: [
+                                    new OA\Property(property: 'day', type: 'string'),
+                                    new OA\Property(property: 'text', type: 'string'),
+                                ],
+                            ),
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/metrics',
+        operationId: 'metrics',
+        parameters: [
+            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(
+                name: 'keys',
+                required: true,
+                description: 'Metric keys, comma separated',
+                schema: new OA\Schema(type: 'string'),
+            ),
+            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Figures',
+                content: new OA\JsonContent(
+                    required: ['ticker', 'as_of', 'figures'],
+                    properties: [
+                        new OA\Property(property: 'ticker', type: 'string'),
+                        new OA\Property(property: 'as_of', type: 'string'),
+                        new OA\Property(
+                            property: 'figures',
+                            type: 'object',
+                            additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/Figure'),
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/working',
+        operationId: 'working',
+        parameters: [
+            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'metric', description: 'A metric key or a formula', schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'line', schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'period', schema: new OA\Schema(type: 'integer')),
+            new OA\QueryParameter(
+                name: 'year',
+                description: 'A completed fiscal year instead of today',
+                schema: new OA\Schema(type: 'integer'),
+            ),
+            new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'How a figure came about, its history and where it stands',
+                content: new OA\JsonContent(
+                    required: ['working', 'currency', 'history'],
+                    properties: [
+                        new OA\Property(property: 'working', ref: '#/components/schemas/Working'),
+                        new OA\Property(property: 'currency', type: 'string'),
+                        new OA\Property(property: 'note', type: 'string'),
+                        new OA\Property(
+                            property: 'history',
+                            type: 'object',
+                            required: ['years', 'values'],
+                            properties: [
+                                new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')),
+                                new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number', nullable: true)),
+                            ],
+                        ),
+                        new OA\Property(
+                            property: 'standing',
+                            type: 'object',
+                            nullable: true,
+                            required: ['universe', 'sector', 'sector_median'],
+                            properties: [
+                                new OA\Property(property: 'universe', type: 'number', nullable: true),
+                                new OA\Property(property: 'sector', type: 'number', nullable: true),
+                                new OA\Property(property: 'sector_median', type: 'number', nullable: true),
+                            ],
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
 final class CompanyRoutes
 {
 }

@@ -14,16 +14,72 @@ final class FirstReading
 {
     private const FIGURES = [
         'Size' => ['market_cap', 'enterprise_value', 'net_debt', 'median_traded_value_3m'],
-        'Where the price stands' => ['price_change_year_to_date', 'price_change_1_year', 'range_position_52_weeks', 'distance_from_52_week_high', 'distance_to_average_200d', 'max_drawdown_5y'],
-        'Valuation' => ['price_to_earnings', 'forward_price_to_earnings', 'price_to_earnings_to_own_5y_mean', 'ev_to_ebitda', 'price_to_book', 'free_cash_flow_yield', 'dividend_yield', 'price_to_funds_from_operations'],
-        'Business' => ['revenue_growth_1y', 'revenue_growth_5y', 'gross_margin', 'operating_margin', 'return_on_invested_capital', 'return_on_equity', 'cash_conversion', 'share_count_change_1y', 'efficiency_ratio', 'combined_ratio', 'funds_from_operations_payout'],
-        'Strength' => ['net_debt_to_ebitda', 'interest_coverage', 'current_ratio', 'piotroski_score', 'altman_z', 'common_equity_tier1_ratio', 'solvency_ratio', 'loan_to_value'],
-        'Expectations' => ['estimated_revenue_growth_1y', 'estimated_earnings_growth_1y', 'earnings_revision_30d', 'earnings_revision_90d', 'earnings_revision_180d', 'earnings_surprise'],
+        'Where the price stands' => [
+            'price_change_year_to_date',
+            'price_change_1_year',
+            'range_position_52_weeks',
+            'distance_from_52_week_high',
+            'distance_to_average_200d',
+            'max_drawdown_5y',
+        ],
+        'Valuation' => [
+            'price_to_earnings',
+            'forward_price_to_earnings',
+            'price_to_earnings_to_own_5y_mean',
+            'ev_to_ebitda',
+            'price_to_book',
+            'free_cash_flow_yield',
+            'dividend_yield',
+            'price_to_funds_from_operations',
+        ],
+        'Business' => [
+            'revenue_growth_1y',
+            'revenue_growth_5y',
+            'gross_margin',
+            'operating_margin',
+            'return_on_invested_capital',
+            'return_on_equity',
+            'cash_conversion',
+            'share_count_change_1y',
+            'efficiency_ratio',
+            'combined_ratio',
+            'funds_from_operations_payout',
+        ],
+        'Strength' => [
+            'net_debt_to_ebitda',
+            'interest_coverage',
+            'current_ratio',
+            'piotroski_score',
+            'altman_z',
+            'common_equity_tier1_ratio',
+            'solvency_ratio',
+            'loan_to_value',
+        ],
+        'Expectations' => [
+            'estimated_revenue_growth_1y',
+            'estimated_earnings_growth_1y',
+            'earnings_revision_30d',
+            'earnings_revision_90d',
+            'earnings_revision_180d',
+            'earnings_surprise',
+        ],
         'Risk' => ['beta_adjusted', 'volatility_1y', 'cost_of_equity', 'wacc'],
     ];
 
     /** Lines of a report, or metrics as of each year. */
-    private const TEN_YEARS = ['revenue', 'revenue_growth_1y', 'gross_margin', 'ebitda_margin', 'return_on_invested_capital', 'free_cash_flow', 'earnings_per_share_diluted', 'diluted_shares_average', 'dividends_per_share', 'return_on_equity', 'funds_from_operations'];
+    private const TEN_YEARS = [
+        'revenue',
+        'revenue_growth_1y',
+        'gross_margin',
+        'ebitda_margin',
+        'return_on_invested_capital',
+        'free_cash_flow',
+        'earnings_per_share_diluted',
+        'diluted_shares_average',
+        'dividends_per_share',
+        'return_on_equity',
+        'funds_from_operations',
+    ];
 
     public function __construct(private readonly CompanyScope $scope)
     {
@@ -42,7 +98,10 @@ final class FirstReading
                     $value = $this->scope->metric($key);
                     $median = $this->scope->compare('sector_median', Node::name($key));
                     $figures[] = [
-                        'key' => $key, 'label' => $metric->label, 'figure' => $report->metric($key), 'sector_median' => $report->sectorMedian($key),
+                        'key' => $key,
+                        'label' => $metric->label,
+                        'figure' => $report->metric($key),
+                        'sector_median' => $report->sectorMedian($key),
                         'standing' => is_float($value) && is_float($median) ? $metric->against($value, $median) : null,
                     ];
                 }

@@ -28,21 +28,27 @@ final readonly class IdentityReport
     /** @return array<string, mixed> */
     public function of(CompanyScope $scope, CompanyIdentity $identity): array
     {
-        $former = static fn (string $attribute, \Closure $label): array => array_values(array_map(
-            static fn (array $value): array => ['value' => $label($value[1]), 'until' => Day::iso($value[2])],
-            array_filter($identity->former->former, static fn (array $value): bool => $value[0] === $attribute),
-        ));
+        $former = static fn (string $attribute, \Closure $label): array => array_values(
+            array_map(
+                static fn (array $value): array => ['value' => $label($value[1]), 'until' => Day::iso($value[2])],
+                array_filter($identity->former->former, static fn (array $value): bool => $value[0] === $attribute),
+            ),
+        );
         $same = static fn (string $value): string => $value;
 
         return [
-            'name' => $identity->name, 'former_names' => $former(FormerValues::NAME,
-                $same), 'sector' => IndustryTree::label($identity->sector),
-            'former_sectors' => $former(FormerValues::SECTOR,
-                IndustryTree::label(...)), 'reporting_currency' => $identity->reportingCurrency,
-            'former_reporting_currencies' => $former(FormerValues::REPORTING_CURRENCY, $same), 'indices' => $this->indices($identity->id,
-                $scope->asOf),
-            'market_value' => Figure::of($scope->inCurrency($scope->metric('market_cap'), Unit::Money, $identity->listing()->currency),
-                Unit::Money), 'currency' => $identity->listing()->currency,
+            'name' => $identity->name,
+            'former_names' => $former(FormerValues::NAME, $same),
+            'sector' => IndustryTree::label($identity->sector),
+            'former_sectors' => $former(FormerValues::SECTOR, IndustryTree::label(...)),
+            'reporting_currency' => $identity->reportingCurrency,
+            'former_reporting_currencies' => $former(FormerValues::REPORTING_CURRENCY, $same),
+            'indices' => $this->indices($identity->id, $scope->asOf),
+            'market_value' => Figure::of(
+                $scope->inCurrency($scope->metric('market_cap'), Unit::Money, $identity->listing()->currency),
+                Unit::Money,
+            ),
+            'currency' => $identity->listing()->currency,
             'securities' => array_map(fn (array $security): array => $this->security($security, $scope, $identity), $identity->securities),
         ];
     }
@@ -53,15 +59,24 @@ final readonly class IdentityReport
      */
     private function security(array $security, CompanyScope $scope, CompanyIdentity $identity): array
     {
-        $listings = array_values(array_filter($identity->listings,
-            static fn (DatedListing $listing): bool => $listing->security === $security['id'] && $listing->from <= $scope->asOf));
+        $listings = array_values(
+            array_filter(
+                $identity->listings,
+                static fn (DatedListing $listing): bool => $listing->security === $security['id'] && $listing->from <= $scope->asOf,
+            ),
+        );
         $identifiers = $this->identities->identifiers($security['id']);
 
         return [
-            'name' => $security['name'], 'kind' => $security['kind'], 'main' => $security['main'],
+            'name' => $security['name'],
+            'kind' => $security['kind'],
+            'main' => $security['main'],
             'entitlement' => $security['entitlement'],
-            'identifiers' => array_map(static fn (string $scheme, string $value): array => ['scheme' => $scheme, 'value' => $value],
-                array_keys($identifiers), array_values($identifiers)),
+            'identifiers' => array_map(
+                static fn (string $scheme, string $value): array => ['scheme' => $scheme, 'value' => $value],
+                array_keys($identifiers),
+                array_values($identifiers),
+            ),
             'shares' => Figure::of($this->shares($security, $scope), Unit::Shares),
             'listings' => array_map(fn (DatedListing $listing): array => $this->listing($listing, $scope->asOf), $listings),
         ];
@@ -90,15 +105,23 @@ final readonly class IdentityReport
     /** @return array<string, mixed> */
     private function listing(DatedListing $listing, int $day): array
     {
-        $bar = Bar::query()->where('listing_id', $listing->id)->where('day', '<=', $day)->orderByDesc('day')->first(['day', 'close']);
+        $bar = Bar::query()
+            ->where('listing_id', $listing->id)
+            ->where('day', '<=', $day)
+            ->orderByDesc('day')
+            ->first(['day', 'close']);
         $ended = $listing->to !== null && $listing->to <= $day;
 
         return [
-            'reference' => "{$listing->exchange}:{$listing->ticker}", 'exchange' => $this->identities->exchanges()[$listing->exchange],
-            'ticker' => $listing->ticker, 'currency' => $listing->currency,
-            'from' => $listing->from === 0 ? null : Day::iso($listing->from), 'to' => $ended ? Day::iso((int) $listing->to) : null,
+            'reference' => "{$listing->exchange}:{$listing->ticker}",
+            'exchange' => $this->identities->exchanges()[$listing->exchange],
+            'ticker' => $listing->ticker,
+            'currency' => $listing->currency,
+            'from' => $listing->from === 0 ? null : Day::iso($listing->from),
+            'to' => $ended ? Day::iso((int) $listing->to) : null,
             'ended_because' => $ended ? $listing->endedBecause : null,
-            'main' => $listing->main, 'close' => $bar === null ? null : (float) $bar->close,
+            'main' => $listing->main,
+            'close' => $bar === null ? null : (float) $bar->close,
             'day' => $bar === null ? null : Day::iso((int) $bar->day),
         ];
     }
@@ -106,14 +129,22 @@ final readonly class IdentityReport
     /** @return list<array{ticker: string, name: string, from: string, to: ?string}> */
     private function indices(int $company, int $day): array
     {
-        return DB::table('index_members')->join('securities', 'securities.id', '=', 'index_id')->join('listings', 'listings.security_id',
-            '=', 'securities.id')
-            ->where('index_members.company_id', $company)->where('index_members.from_day', '<=',
-                $day)->orderBy('index_id')->orderBy('index_members.from_day')
+        return DB::table('index_members')
+            ->join('securities', 'securities.id', '=', 'index_id')
+            ->join('listings', 'listings.security_id', '=', 'securities.id')
+            ->where('index_members.company_id', $company)
+            ->where('index_members.from_day', '<=', $day)
+            ->orderBy('index_id')
+            ->orderBy('index_members.from_day')
             ->get(['ticker', 'name', 'index_members.from_day', 'index_members.to_day'])
-            ->map(static fn (object $row): array => [
-                'ticker' => (string) $row->ticker, 'name' => (string) $row->name, 'from' => Day::iso((int) $row->from_day),
-                'to' => $row->to_day !== null && $row->to_day <= $day ? Day::iso((int) $row->to_day) : null,
-            ])->all();
+            ->map(
+                static fn (object $row): array => [
+                    'ticker' => (string) $row->ticker,
+                    'name' => (string) $row->name,
+                    'from' => Day::iso((int) $row->from_day),
+                    'to' => $row->to_day !== null && $row->to_day <= $day ? Day::iso((int) $row->to_day) : null,
+                ],
+            )
+            ->all();
     }
 }

@@ -17,7 +17,9 @@ final class ListController
 {
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(CompanyList::query()->of($request->user())->with('items.company')->orderByDesc('id')->get()->map(self::present(...)));
+        return new JsonResponse(
+            CompanyList::query()->of($request->user())->with('items.company')->orderByDesc('id')->get()->map(self::present(...)),
+        );
     }
 
     public function show(Request $request, int $id): JsonResponse
@@ -27,10 +29,19 @@ final class ListController
 
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
     {
-        $data = $request->validate(['name' => ['required', 'string', 'max:120'], 'tickers' => ['required', 'array', 'min:1', 'max:1000'], 'tickers.*' => ['string'], 'as_of' => ['nullable', 'string']]);
+        $data = $request->validate([
+            'name' => ['required', 'string', 'max:120'],
+            'tickers' => ['required', 'array', 'min:1', 'max:1000'],
+            'tickers.*' => ['string'],
+            'as_of' => ['nullable', 'string'],
+        ]);
         $companies = array_values(array_unique(array_map($scopes->companyId(...), $data['tickers'])));
         $list = DB::transaction(static function () use ($request, $data, $companies, $contexts): CompanyList {
-            $list = CompanyList::query()->create(['user_id' => $request->user()->id, 'name' => $data['name'], 'as_of' => $contexts->of($request, $data['as_of'] ?? null)->day]);
+            $list = CompanyList::query()->create([
+                'user_id' => $request->user()->id,
+                'name' => $data['name'],
+                'as_of' => $contexts->of($request, $data['as_of'] ?? null)->day,
+            ]);
             foreach ($companies as $position => $company) {
                 $list->items()->create(['company_id' => $company, 'position' => $position]);
             }
@@ -45,7 +56,11 @@ final class ListController
     {
         $list = $this->find($request, $id);
         $data = $request->validate(['mark' => ['nullable', 'in:keep,drop,later'], 'reason' => ['nullable', 'string', 'max:500']]);
-        $list->items()->where('company_id', $scopes->companyId($ticker))->firstOrFail()->update(['mark' => $data['mark'] ?? null, 'reason' => $data['reason'] ?? null]);
+        $list
+            ->items()
+            ->where('company_id', $scopes->companyId($ticker))
+            ->firstOrFail()
+            ->update(['mark' => $data['mark'] ?? null, 'reason' => $data['reason'] ?? null]);
 
         return new JsonResponse(self::present($this->find($request, $id)));
     }
@@ -66,10 +81,17 @@ final class ListController
     private static function present(CompanyList $list): array
     {
         return [
-            'id' => $list->id, 'name' => $list->name, 'as_of' => Day::iso((int) $list->as_of),
-            'items' => $list->items->sortBy('position')->values()->map(static fn (CompanyListItem $item): array => [
-                'ticker' => $item->company->reference(), 'name' => $item->company->name, 'mark' => $item->mark, 'reason' => $item->reason,
-            ]),
+            'id' => $list->id,
+            'name' => $list->name,
+            'as_of' => Day::iso((int) $list->as_of),
+            'items' => $list->items->sortBy('position')->values()->map(
+                static fn (CompanyListItem $item): array => [
+                    'ticker' => $item->company->reference(),
+                    'name' => $item->company->name,
+                    'mark' => $item->mark,
+                    'reason' => $item->reason,
+                ],
+            ),
         ];
     }
 }

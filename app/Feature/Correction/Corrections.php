@@ -28,7 +28,9 @@ final class Corrections
      */
     public function make(User $user, int $company, array $figures, string $note, string $source = '', ?int $publicOn = null): string
     {
-        $row = DB::table('companies')->where('id', $company)->first(['template', 'fiscal_year_end_month']);
+        $row = DB::table('companies')
+            ->where('id', $company)
+            ->first(['template', 'fiscal_year_end_month']);
         $chosen = DB::table('template_choices')->where('user_id', $user->id)->where('company_id', $company)->value('template');
         $template = ReportingModel::from((string) ($chosen ?? $row->template));
         $calendar = new FiscalCalendar((int) $row->fiscal_year_end_month);
@@ -37,20 +39,57 @@ final class Corrections
             foreach ($figures as $figure) {
                 $item = $this->item($figure['line'], $template);
                 $period = $figure['period'];
-                if ($period < 19000 || $period > 22007 || ($period % 10 > 4 && $period % 10 !== FiscalPeriod::FIRST_HALF && $period % 10 !== FiscalPeriod::SECOND_HALF)) {
-                    throw new UnprocessableEntityHttpException("{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter, 6 or 7 for a half year.");
+                if (
+                    $period < 19000 ||
+                    $period > 22007 ||
+                    ($period % 10 > 4 && $period % 10 !== FiscalPeriod::FIRST_HALF && $period % 10 !== FiscalPeriod::SECOND_HALF)
+                ) {
+                    throw new UnprocessableEntityHttpException(
+                        "{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter, 6 or 7 for a "
+                            .'half year.',
+                    );
                 }
-                $filed = DB::table('facts')->join('filings', 'filings.id', '=', 'facts.filing_id')->where('facts.company_id', $company)->where('facts.line', $item->key)->where('facts.period', $period)->min('filed_on')
-                    ?? DB::table('filings')->where('company_id', $company)->where('period', $period)->min('filed_on');
+                $filed =
+                    DB::table('facts')
+                        ->join('filings', 'filings.id', '=', 'facts.filing_id')
+                        ->where('facts.company_id', $company)
+                        ->where('facts.line', $item->key)
+                        ->where('facts.period', $period)
+                        ->min('filed_on') ?? DB::table('filings')->where('company_id', $company)->where('period', $period)->min('filed_on');
                 $day = $filed === null ? $publicOn : (int) $filed;
                 if ($day === null) {
-                    throw new UnprocessableEntityHttpException('Nothing was filed for '.FiscalPeriod::label($period).' yet: say from which day the figures are public.');
+                    throw new UnprocessableEntityHttpException(
+                        'Nothing was filed for '.FiscalPeriod::label($period).' yet: say from which day the figures are public.',
+                    );
                 }
                 if ($day < $calendar->end($period)) {
-                    throw new UnprocessableEntityHttpException(FiscalPeriod::label($period).' ends on '.Day::iso($calendar->end($period)).' and cannot have been public on '.Day::iso($day).'.');
+                    throw new UnprocessableEntityHttpException(
+                        FiscalPeriod::label($period).
+                            ' ends on '.
+                            Day::iso($calendar->end($period)).
+                            ' and cannot have been public on '.
+                            Day::iso($day).
+                            '.',
+                    );
                 }
-                Correction::query()->of($user)->where('company_id', $company)->where('line', $item->key)->where('period', $period)->whereNull('withdrawn_at')->update(['withdrawn_at' => now()]);
-                Correction::query()->create(['user_id' => $user->id, 'company_id' => $company, 'line' => $item->key, 'period' => $period, 'value' => $figure['value'], 'public_on' => $day, 'note' => $note, 'source' => $source, 'batch' => $batch]);
+                Correction::query()
+                    ->of($user)
+                    ->where('company_id', $company)
+                    ->where('line', $item->key)
+                    ->where('period', $period)
+                    ->whereNull('withdrawn_at')
+                    ->update(['withdrawn_at' => now()]);
+                Correction::query()->create([
+                    'user_id' => $user->id,
+                    'company_id' => $company,
+                    'line' => $item->key,
+                    'period' => $period,
+                    'value' => $figure['value'],
+                    'public_on' => $day,
+                    'note' => $note,
+                    'source' => $source,
+                    'batch' => $batch,
+                ]);
             }
         });
 
@@ -60,7 +99,11 @@ final class Corrections
     /** Takes corrections back: figures are again as filed, or as corrected before. */
     public function withdraw(User $user, string $batch): int
     {
-        return Correction::query()->of($user)->where('batch', $batch)->whereNull('withdrawn_at')->update(['withdrawn_at' => now()]);
+        return Correction::query()
+            ->of($user)
+            ->where('batch', $batch)
+            ->whereNull('withdrawn_at')
+            ->update(['withdrawn_at' => now()]);
     }
 
     /** Puts withdrawn corrections in force again, in the place of later ones. */
@@ -69,7 +112,13 @@ final class Corrections
         return DB::transaction(function () use ($user, $batch): int {
             $made = Correction::query()->of($user)->where('batch', $batch)->whereNotNull('withdrawn_at')->get();
             foreach ($made as $correction) {
-                Correction::query()->of($user)->where('company_id', $correction->company_id)->where('line', $correction->line)->where('period', $correction->period)->whereNull('withdrawn_at')->update(['withdrawn_at' => now()]);
+                Correction::query()
+                    ->of($user)
+                    ->where('company_id', $correction->company_id)
+                    ->where('line', $correction->line)
+                    ->where('period', $correction->period)
+                    ->whereNull('withdrawn_at')
+                    ->update(['withdrawn_at' => now()]);
                 $correction->update(['withdrawn_at' => null]);
             }
 
@@ -80,8 +129,12 @@ final class Corrections
     /** @throws UnprocessableEntityHttpException if the line does not exist or does not fit the business */
     public function item(string $line, ReportingModel $template): LineItem
     {
-        $item = LineItems::find($line) ?? throw new UnprocessableEntityHttpException('There is no statement line "'.mb_substr($line, 0, 60).'".');
+        $item =
+            LineItems::find($line) ??
+            throw new UnprocessableEntityHttpException('There is no statement line "'.mb_substr($line, 0, 60).'".');
 
-        return $item->fits($template) ? $item : throw new UnprocessableEntityHttpException("{$item->label} is no line of a {$template->label()}.");
+        return $item->fits($template)
+            ? $item
+            : throw new UnprocessableEntityHttpException("{$item->label} is no line of a {$template->label()}.");
     }
 }

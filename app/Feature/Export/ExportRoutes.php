@@ -7,8 +7,46 @@ namespace App\Feature\Export;
 use OpenApi\Attributes as OA;
 
 // What ExportController takes and answers.
-#[OA\Get(path: '/companies/{ticker}/export', operationId: 'exportCompany', parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')), new OA\QueryParameter(name: 'what', required: true, schema: new OA\Schema(type: 'string', enum: ['statements', 'ratios', 'prices', 'notes', 'dossier'])), new OA\QueryParameter(name: 'format', required: true, schema: new OA\Schema(type: 'string', enum: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'])), new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'A file', content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary')))])]
-#[OA\Get(path: '/archive', operationId: 'archive', responses: [new OA\Response(response: 200, description: 'Everything of the user and the data it stands on, as JSON lines in a zip', content: new OA\MediaType(mediaType: 'application/zip', schema: new OA\Schema(type: 'string', format: 'binary')))])]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/export',
+        operationId: 'exportCompany',
+        parameters: [
+            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(
+                name: 'what',
+                required: true,
+                schema: new OA\Schema(type: 'string', enum: ['statements', 'ratios', 'prices', 'notes', 'dossier']),
+            ),
+            new OA\QueryParameter(
+                name: 'format',
+                required: true,
+                schema: new OA\Schema(type: 'string', enum: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv']),
+            ),
+            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'A file',
+                content: new OA\MediaType(mediaType: 'application/octet-stream', schema: new OA\Schema(type: 'string', format: 'binary')),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/archive',
+        operationId: 'archive',
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Everything of the user and the data it stands on, as JSON lines in a zip',
+                content: new OA\MediaType(mediaType: 'application/zip', schema: new OA\Schema(type: 'string', format: 'binary')),
+            ),
+        ],
+    ),
+]
 final class ExportRoutes
 {
 }

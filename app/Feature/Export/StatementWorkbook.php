@@ -22,13 +22,23 @@ use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
  */
 final class StatementWorkbook
 {
-    public const SHEETS = ['income' => 'Income statement', 'balance' => 'Balance sheet', 'cash_flow' => 'Cash flow', 'per_share_and_counts' => 'Per share'];
+    public const SHEETS = [
+        'income' => 'Income statement',
+        'balance' => 'Balance sheet',
+        'cash_flow' => 'Cash flow',
+        'per_share_and_counts' => 'Per share',
+    ];
 
     /** Ratio => formula over lines; "before:" is the same line a year earlier. */
     public const RATIOS = [
-        'gross_margin' => ['Gross margin', 'gross_profit / revenue'], 'operating_margin' => ['Operating margin', 'operating_income / revenue'], 'net_margin' => ['Net margin', 'net_income_common / revenue'],
-        'effective_tax_rate' => ['Effective tax rate', 'income_tax / income_before_tax'], 'free_cash_flow' => ['Free cash flow', 'operating_cash_flow - capital_expenditure'],
-        'return_on_equity' => ['Return on equity', 'net_income_common / ((common_equity + before:common_equity) / 2)'], 'current_ratio' => ['Current ratio', 'total_current_assets / total_current_liabilities'], 'debt_to_equity' => ['Debt to equity', 'total_debt / total_equity'],
+        'gross_margin' => ['Gross margin', 'gross_profit / revenue'],
+        'operating_margin' => ['Operating margin', 'operating_income / revenue'],
+        'net_margin' => ['Net margin', 'net_income_common / revenue'],
+        'effective_tax_rate' => ['Effective tax rate', 'income_tax / income_before_tax'],
+        'free_cash_flow' => ['Free cash flow', 'operating_cash_flow - capital_expenditure'],
+        'return_on_equity' => ['Return on equity', 'net_income_common / ((common_equity + before:common_equity) / 2)'],
+        'current_ratio' => ['Current ratio', 'total_current_assets / total_current_liabilities'],
+        'debt_to_equity' => ['Debt to equity', 'total_debt / total_equity'],
     ];
 
     private readonly Spreadsheet $book;
@@ -40,17 +50,25 @@ final class StatementWorkbook
     private readonly array $periods;
 
     /** @param  int  $most  how many of the latest years */
-    public function __construct(private readonly FactSheet $facts, private readonly string $title, private readonly string $currency, int $most = 20)
-    {
+    public function __construct(
+        private readonly FactSheet $facts,
+        private readonly string $title,
+        private readonly string $currency,
+        int $most = 20,
+    ) {
         $this->periods = array_slice($facts->periods(), -$most);
         // Column widths are not measured: that needs fonts a server may lack.
-        $this->book = new Spreadsheet;
+        $this->book = new Spreadsheet();
         $this->book->getDefaultStyle()->getFont()->setName('Liberation Sans')->setSize(10);
         $this->book->removeSheetByIndex(0);
         foreach (self::SHEETS as $statement => $name) {
             $this->statement($statement, $name);
         }
-        $this->derived('Common size', 'Share of revenue, or of total assets', fn (string $line, int $column): ?string => $this->shareFormula($line, $column));
+        $this->derived(
+            'Common size',
+            'Share of revenue, or of total assets',
+            fn (string $line, int $column): ?string => $this->shareFormula($line, $column),
+        );
         $this->derived('Change', 'Change on the year', fn (string $line, int $column): ?string => $this->changeFormula($line, $column));
         $this->ratios();
     }
@@ -66,7 +84,16 @@ final class StatementWorkbook
     {
         $sheet = $this->sheet($name, "{$this->title}, {$this->currency}; a figure in grey was computed, not reported");
         $row = 3;
-        $lines = array_values(array_filter(LineItems::ofStatement($statement, $this->facts->template), fn (LineItem $item): bool => array_filter($this->periods, fn (int $period): bool => $this->facts->value($item->key, $period) !== null && ($this->facts->isReported($item->key, $period) || $this->facts->value($item->key, $period) != 0.0)) !== []));
+        $lines = array_values(
+            array_filter(
+                LineItems::ofStatement($statement, $this->facts->template),
+                fn (LineItem $item): bool => array_filter(
+                    $this->periods,
+                    fn (int $period): bool => $this->facts->value($item->key, $period) !== null &&
+                        ($this->facts->isReported($item->key, $period) || $this->facts->value($item->key, $period) != 0.0),
+                ) !== [],
+            ),
+        );
         foreach ($lines as $item) {
             $row++;
             $this->rows[$item->key] = [$name, $row];
@@ -80,14 +107,28 @@ final class StatementWorkbook
                     continue;
                 }
                 $formula = $this->totalFormula($item, $period, $i + 2);
-                $formula === null ? $sheet->setCellValueExplicit([$i + 2, $row], $value, DataType::TYPE_NUMERIC) : $sheet->setCellValueExplicit([$i + 2, $row], $formula, DataType::TYPE_FORMULA);
+                $formula === null
+                    ? $sheet->setCellValueExplicit([$i + 2, $row], $value, DataType::TYPE_NUMERIC)
+                    : $sheet->setCellValueExplicit([$i + 2, $row], $formula, DataType::TYPE_FORMULA);
                 if (! $this->facts->isReported($item->key, $period)) {
-                    $sheet->getStyle([$i + 2, $row])->getFont()->getColor()->setRGB('808080');
+                    $sheet
+                        ->getStyle([$i + 2, $row])
+                        ->getFont()
+                        ->getColor()
+                        ->setRGB('808080');
                 }
             }
-            $sheet->getStyle([2, $row, count($this->periods) + 1, $row])->getNumberFormat()->setFormatCode($item->unit === Unit::Money || $item->unit === Unit::Shares || $item->kind === LineKind::Count ? '#,##0' : '#,##0.00##');
+            $sheet
+                ->getStyle([2, $row, count($this->periods) + 1, $row])
+                ->getNumberFormat()
+                ->setFormatCode(
+                    $item->unit === Unit::Money || $item->unit === Unit::Shares || $item->kind === LineKind::Count ? '#,##0' : '#,##0.00##',
+                );
             if ($item->isTotal($this->facts->template)) {
-                $sheet->getStyle([1, $row, count($this->periods) + 1, $row])->getFont()->setBold(true);
+                $sheet
+                    ->getStyle([1, $row, count($this->periods) + 1, $row])
+                    ->getFont()
+                    ->setBold(true);
             }
         }
     }
@@ -110,9 +151,16 @@ final class StatementWorkbook
                     break;
                 }
                 $computed += $sign * $amount;
-                $formula .= ($sign < 0 ? '-' : ($formula === '' ? '' : '+')).Coordinate::stringFromColumnIndex($column).$this->rows[$part][1];
+                $formula .=
+                    ($sign < 0 ? '-' : ($formula === '' ? '' : '+')).Coordinate::stringFromColumnIndex($column).$this->rows[$part][1];
             }
-            if ($fits && $formula !== '' && $value !== null && abs($computed - $value) <= 1e-9 * max(1.0, abs($value)) && substr_count($formula, Coordinate::stringFromColumnIndex($column)) > 1) {
+            if (
+                $fits &&
+                $formula !== '' &&
+                $value !== null &&
+                abs($computed - $value) <= 1e-9 * max(1.0, abs($value)) &&
+                substr_count($formula, Coordinate::stringFromColumnIndex($column)) > 1
+            ) {
                 return '='.$formula;
             }
         }
@@ -136,7 +184,10 @@ final class StatementWorkbook
                 $cell = $formula($line, $i);
                 $cell === null || $sheet->setCellValueExplicit([$i + 2, $row], $cell, DataType::TYPE_FORMULA);
             }
-            $sheet->getStyle([2, $row, count($this->periods) + 1, $row])->getNumberFormat()->setFormatCode('0.0%');
+            $sheet
+                ->getStyle([2, $row, count($this->periods) + 1, $row])
+                ->getNumberFormat()
+                ->setFormatCode('0.0%');
         }
     }
 
@@ -145,14 +196,21 @@ final class StatementWorkbook
         $base = $this->rows[$line][0] === self::SHEETS['balance'] ? 'total_assets' : 'revenue';
         $whole = $this->facts->value($base, $this->periods[$i]);
 
-        return $whole === null || $whole <= 0 || $this->facts->value($line, $this->periods[$i]) === null || ! isset($this->rows[$base]) ? null : '='.$this->reference($line, $i).'/'.$this->reference($base, $i);
+        return $whole === null || $whole <= 0 || $this->facts->value($line, $this->periods[$i]) === null || ! isset($this->rows[$base])
+            ? null
+            : '='.$this->reference($line, $i).'/'.$this->reference($base, $i);
     }
 
     private function changeFormula(string $line, int $i): ?string
     {
         $before = $i === 0 ? null : $this->facts->value($line, $this->periods[$i - 1]);
 
-        return $before === null || $before <= 0 || $this->periods[$i] - $this->periods[$i - 1] !== 10 || $this->facts->value($line, $this->periods[$i]) === null ? null : '='.$this->reference($line, $i).'/'.$this->reference($line, $i - 1).'-1';
+        return $before === null ||
+            $before <= 0 ||
+            $this->periods[$i] - $this->periods[$i - 1] !== 10 ||
+            $this->facts->value($line, $this->periods[$i]) === null
+            ? null
+            : '='.$this->reference($line, $i).'/'.$this->reference($line, $i - 1).'-1';
     }
 
     private function ratios(): void
@@ -164,17 +222,31 @@ final class StatementWorkbook
             $sheet->setCellValueExplicit([1, $row], $label, DataType::TYPE_STRING);
             foreach (array_keys($this->periods) as $i) {
                 $known = true;
-                $cell = preg_replace_callback('/(before:)?([a-z_]{3,})/', function (array $m) use ($i, &$known): string {
-                    $at = $m[1] === '' ? $i : $i - 1;
-                    $known = $known && $at >= 0 && isset($this->rows[$m[2]]) && $this->facts->value($m[2], $this->periods[$at]) !== null && ($m[1] === '' || $this->periods[$i] - $this->periods[$at] === 10);
+                $cell = preg_replace_callback(
+                    '/(before:)?([a-z_]{3,})/',
+                    function (array $m) use ($i, &$known): string {
+                        $at = $m[1] === '' ? $i : $i - 1;
+                        $known =
+                            $known &&
+                            $at >= 0 &&
+                            isset($this->rows[$m[2]]) &&
+                            $this->facts->value($m[2], $this->periods[$at]) !== null &&
+                            ($m[1] === '' || $this->periods[$i] - $this->periods[$at] === 10);
 
-                    return $known ? $this->reference($m[2], $at) : '';
-                }, $formula);
+                        return $known ? $this->reference($m[2], $at) : '';
+                    },
+                    $formula,
+                );
                 if ($known && $this->isMeaningful($formula, $i)) {
                     $sheet->setCellValueExplicit([$i + 2, $row], '='.$cell, DataType::TYPE_FORMULA);
                 }
             }
-            $sheet->getStyle([2, $row, count($this->periods) + 1, $row])->getNumberFormat()->setFormatCode($key === 'free_cash_flow' ? '#,##0' : (in_array($key, ['current_ratio', 'debt_to_equity'], true) ? '0.00' : '0.0%'));
+            $sheet
+                ->getStyle([2, $row, count($this->periods) + 1, $row])
+                ->getNumberFormat()
+                ->setFormatCode(
+                    $key === 'free_cash_flow' ? '#,##0' : (in_array($key, ['current_ratio', 'debt_to_equity'], true) ? '0.00' : '0.0%'),
+                );
         }
     }
 
@@ -205,13 +277,19 @@ final class StatementWorkbook
     {
         $sheet = $this->book->createSheet()->setTitle($name);
         $sheet->setCellValueExplicit([1, 1], $heading, DataType::TYPE_STRING);
-        $sheet->getStyle([1, 1])->getFont()->setItalic(true);
+        $sheet
+            ->getStyle([1, 1])
+            ->getFont()
+            ->setItalic(true);
         foreach ($this->periods as $i => $period) {
             $end = $this->facts->periodEnd($period);
             $sheet->setCellValueExplicit([$i + 2, 2], FiscalPeriod::label($period), DataType::TYPE_STRING);
             $sheet->setCellValueExplicit([$i + 2, 3], $end === null ? '' : Day::iso($end), DataType::TYPE_STRING);
         }
-        $sheet->getStyle([1, 2, count($this->periods) + 1, 3])->getFont()->setBold(true);
+        $sheet
+            ->getStyle([1, 2, count($this->periods) + 1, 3])
+            ->getFont()
+            ->setBold(true);
         $sheet->getColumnDimension('A')->setWidth(52);
         for ($i = 0; $i < count($this->periods); $i++) {
             $sheet->getColumnDimension(Coordinate::stringFromColumnIndex($i + 2))->setWidth(15);

@@ -21,17 +21,52 @@ final class UserArchive
     private const VERSION = 2;
 
     /** Tables of market data, in the order in which they can be filled. */
-    private const DATA = ['exchanges', 'companies', 'former_attributes', 'securities', 'listings', 'identifiers', 'filings', 'facts', 'breakdown_facts', 'bars', 'corporate_actions', 'dividends', 'estimates', 'economy_series', 'index_members', 'observations', 'holdings', 'insider_trades'];
+    private const DATA = [
+        'exchanges',
+        'companies',
+        'former_attributes',
+        'securities',
+        'listings',
+        'identifiers',
+        'filings',
+        'facts',
+        'breakdown_facts',
+        'bars',
+        'corporate_actions',
+        'dividends',
+        'estimates',
+        'economy_series',
+        'index_members',
+        'observations',
+        'holdings',
+        'insider_trades',
+    ];
 
     /** Tables of the user's own. */
-    private const OWN = ['screens', 'column_views', 'own_metrics', 'company_lists', 'valuations', 'decisions', 'notes', 'corrections', 'one_offs', 'judgements', 'template_choices', 'import_profiles', 'line_mappings', 'transactions', 'imports'];
+    private const OWN = [
+        'screens',
+        'column_views',
+        'own_metrics',
+        'company_lists',
+        'valuations',
+        'decisions',
+        'notes',
+        'corrections',
+        'one_offs',
+        'judgements',
+        'template_choices',
+        'import_profiles',
+        'line_mappings',
+        'transactions',
+        'imports',
+    ];
 
     /** Left out: work in progress, and what belongs to a running installation. */
     private const WITHOUT = ['task_id'];
 
     public function write(User $user, string $path): void
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw Refusal::because("The archive cannot be written to {$path}");
         }
@@ -46,12 +81,28 @@ final class UserArchive
                 $zip->addFile($file, "{$table}.jsonl");
             }
         });
-        foreach (DB::table('imports')->where('user_id', $user->id)->get(['id', 'path', 'name']) as $import) {
+        foreach (
+            DB::table('imports')
+                ->where('user_id', $user->id)
+                ->get(['id', 'path', 'name']) as $import
+        ) {
             if (is_file($import->path)) {
                 $zip->addFile($import->path, "attachments/{$import->id}");
             }
         }
-        $zip->addFromString('archive.json', (string) json_encode(['format' => 'logion archive', 'version' => self::VERSION, 'written_on' => date('c'), 'user' => $user->name, 'rows' => $counts], JSON_PRETTY_PRINT));
+        $zip->addFromString(
+            'archive.json',
+            (string) json_encode(
+                [
+                    'format' => 'logion archive',
+                    'version' => self::VERSION,
+                    'written_on' => date('c'),
+                    'user' => $user->name,
+                    'rows' => $counts,
+                ],
+                JSON_PRETTY_PRINT,
+            ),
+        );
         $closed = $zip->close();
         array_map(unlink(...), $files);
         if (! $closed) {
@@ -73,7 +124,11 @@ final class UserArchive
         if (! is_array($about) || ($about['format'] ?? null) !== 'logion archive' || ($about['version'] ?? null) !== self::VERSION) {
             throw Refusal::because('The file is no archive of this program, or of another version');
         }
-        if (DB::table('companies')->exists() || DB::table('exchanges')->exists() || DB::table('screens')->where('user_id', $user->id)->exists()) {
+        if (
+            DB::table('companies')->exists() ||
+            DB::table('exchanges')->exists() ||
+            DB::table('screens')->where('user_id', $user->id)->exists()
+        ) {
             throw Refusal::because('An archive is read into an empty installation; this one holds companies or screens already');
         }
 
@@ -91,7 +146,9 @@ final class UserArchive
                     $source = $archive->stream((string) $entry);
                     file_put_contents($kept, $source);
                     fclose($source);
-                    DB::table('imports')->where('id', (int) $m[1])->update(['path' => $kept]);
+                    DB::table('imports')
+                        ->where('id', (int) $m[1])
+                        ->update(['path' => $kept]);
                 }
             }
 
@@ -114,7 +171,13 @@ final class UserArchive
         $statement = DB::connection()->getPdo()->prepare($query->toSql());
         $statement->execute($query->getBindings());
         while ($row = $statement->fetch(\PDO::FETCH_ASSOC)) {
-            fwrite($stream, json_encode(array_diff_key($row, array_flip([...self::WITHOUT, 'user_id'])), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION)."\n");
+            fwrite(
+                $stream,
+                json_encode(
+                    array_diff_key($row, array_flip([...self::WITHOUT, 'user_id'])),
+                    JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION,
+                )."\n",
+            );
             $count++;
         }
         fclose($stream);
@@ -138,10 +201,21 @@ final class UserArchive
                 throw Refusal::because("{$table}.jsonl is broken in line ".($count + 1).'; nothing was read');
             }
             if ($insert === null) {
-                $columns = array_values(array_intersect($allowed, [...array_keys($row), ...in_array('user_id', $allowed, true) ? ['user_id'] : []]));
+                $columns = array_values(
+                    array_intersect($allowed, [...array_keys($row), ...in_array('user_id', $allowed, true) ? ['user_id'] : []]),
+                );
                 $insert = new BulkInsert($table, $columns);
             }
-            $insert->add(...array_map(static fn (string $column): mixed => $column === 'user_id' ? $user->id : (is_array($row[$column] ?? null) ? json_encode($row[$column]) : $row[$column] ?? null), $columns));
+            $insert->add(
+                ...array_map(
+                    static fn (string $column): mixed => $column === 'user_id'
+                        ? $user->id
+                        : (is_array($row[$column] ?? null)
+                            ? json_encode($row[$column])
+                            : $row[$column] ?? null),
+                    $columns,
+                ),
+            );
             $count++;
         }
         if (! feof($stream)) {

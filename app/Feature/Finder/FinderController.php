@@ -24,7 +24,9 @@ final class FinderController
 
     public function __invoke(Request $request): JsonResponse
     {
-        $words = array_values(array_filter(explode(' ', mb_strtolower(mb_substr(is_string($request->query('q')) ? $request->query('q') : '', 0, 80)))));
+        $words = array_values(
+            array_filter(explode(' ', mb_strtolower(mb_substr(is_string($request->query('q')) ? $request->query('q') : '', 0, 80)))),
+        );
         $found = [];
         if ($words !== []) {
             foreach ($this->candidates($request) as $candidate) {
@@ -36,7 +38,12 @@ final class FinderController
             usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0] ?: strcmp($a[1]['label'], $b[1]['label']));
         }
 
-        return new JsonResponse(['results' => array_map(static fn (array $entry): array => array_diff_key($entry[1], ['synonyms' => 0]), array_slice($found, 0, self::MOST))]);
+        return new JsonResponse([
+            'results' => array_map(
+                static fn (array $entry): array => array_diff_key($entry[1], ['synonyms' => 0]),
+                array_slice($found, 0, self::MOST),
+            ),
+        ]);
     }
 
     /** @return iterable<array{kind: string, key: string, label: string, detail: string, synonyms?: string}> */
@@ -45,23 +52,46 @@ final class FinderController
         $companies = $this->identities->all();
         foreach ($companies as $company) {
             yield [
-                'kind' => 'company', 'key' => $company['reference'], 'label' => $company['name'], 'detail' => $company['reference'].($company['listed'] ? '' : ', delisted'),
+                'kind' => 'company',
+                'key' => $company['reference'],
+                'label' => $company['name'],
+                'detail' => $company['reference'].($company['listed'] ? '' : ', delisted'),
                 'synonyms' => mb_strtolower(implode(' ', $company['also'])),
             ];
         }
         foreach (app(Catalogues::class)->of($request->user())->all() as $metric) {
-            yield ['kind' => 'metric', 'key' => $metric->key, 'label' => $metric->label, 'detail' => Catalogue::GROUPS[$metric->group], 'synonyms' => Catalogue::synonyms($metric->key)];
+            yield [
+                'kind' => 'metric',
+                'key' => $metric->key,
+                'label' => $metric->label,
+                'detail' => Catalogue::GROUPS[$metric->group],
+                'synonyms' => Catalogue::synonyms($metric->key),
+            ];
         }
         if ($request->user() !== null) {
-            foreach (Screen::query()->of($request->user())->get(['id', 'name']) as $screen) {
+            foreach (
+                Screen::query()
+                    ->of($request->user())
+                    ->get(['id', 'name']) as $screen
+            ) {
                 yield ['kind' => 'screen', 'key' => (string) $screen->id, 'label' => $screen->name, 'detail' => 'Screen'];
             }
-            foreach (CompanyList::query()->of($request->user())->get(['id', 'name']) as $list) {
+            foreach (
+                CompanyList::query()
+                    ->of($request->user())
+                    ->get(['id', 'name']) as $list
+            ) {
                 yield ['kind' => 'list', 'key' => (string) $list->id, 'label' => $list->name, 'detail' => 'List'];
             }
             foreach (Note::query()->of($request->user())->with('company')->latest('id')->limit(2000)->get() as $note) {
                 $first = trim((string) strtok($note->body, "\n"), "# \t*>-");
-                yield ['kind' => 'note', 'key' => $companies[$note->company_id]['reference'] ?? '', 'label' => mb_substr($first === '' ? $note->body : $first, 0, 80), 'detail' => "Note on {$note->company->name}", 'synonyms' => mb_strtolower(mb_substr($note->body, 0, 4000))];
+                yield [
+                    'kind' => 'note',
+                    'key' => $companies[$note->company_id]['reference'] ?? '',
+                    'label' => mb_substr($first === '' ? $note->body : $first, 0, 80),
+                    'detail' => "Note on {$note->company->name}",
+                    'synonyms' => mb_strtolower(mb_substr($note->body, 0, 4000)),
+                ];
             }
         }
     }
@@ -84,7 +114,8 @@ final class FinderController
                 array_filter($parts, static fn (string $part): bool => str_starts_with($part, $word)) !== [] => 20,
                 str_contains($label, $word) => 8,
                 str_contains($synonyms, $word) => 6,
-                strlen($word) > 4 && array_filter($parts, static fn (string $part): bool => levenshtein(substr($part, 0, 30), $word) === 1) !== [] => 4,
+                strlen($word) > 4 &&
+                    array_filter($parts, static fn (string $part): bool => levenshtein(substr($part, 0, 30), $word) === 1) !== [] => 4,
                 default => -1000,
             };
         }

@@ -38,7 +38,10 @@ final class CompanyMatching
     /** @var array<int, non-empty-list<DatedListing>> by security, those that follow one another */
     private array $main = [];
 
-    /** @var array<int, object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int, security: int}> */
+    /**
+     * @var array<int, object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int,
+     *     security: int}>
+     */
     private array $read = [];
 
     public function __construct(private readonly Identities $identities)
@@ -76,7 +79,7 @@ final class CompanyMatching
             $listing = null;
         }
 
-        $listing ??= $this->named[strtolower($text)] ?? $this->named[Wording::fold($text)] ?? null;
+        $listing ??= $this->named[strtolower($text)] ?? ($this->named[Wording::fold($text)] ?? null);
         if ($listing === null) {
             // A file may name somebody nobody knows in a million rows.
             $this->unknown = count($this->unknown) > self::MOST_REMEMBERED ? [] : $this->unknown;
@@ -99,7 +102,8 @@ final class CompanyMatching
     /** The company an XBRL report names as its entity: an identifier after the prefix of its scheme. */
     public function entity(string $entity): ?int
     {
-        return $this->certain($entity) ?? $this->certain(substr((string) strstr($entity, ':'), 1)) ?? $this->certain(substr((string) strrchr($entity, ':'), 1));
+        return $this->certain($entity) ??
+            ($this->certain(substr((string) strstr($entity, ':'), 1)) ?? $this->certain(substr((string) strrchr($entity, ':'), 1)));
     }
 
     /** Whether a ticker means one listing on one day and another on another, so that rows with it are looked up day by day. */
@@ -116,7 +120,9 @@ final class CompanyMatching
     {
         $main = $this->mainListings($security);
 
-        return count($main) === 1 ? $main[0] : (DatedListing::nearest($main, $day) ?? throw new \LogicException("Security {$security} has no listing."));
+        return count($main) === 1
+            ? $main[0]
+            : DatedListing::nearest($main, $day) ?? throw new \LogicException("Security {$security} has no listing.");
     }
 
     /** Whether its price of every day belongs to the same listing. */
@@ -130,7 +136,9 @@ final class CompanyMatching
     {
         $this->known();
 
-        return $this->main[$security] ??= array_values(array_filter($this->listings[$security], static fn (DatedListing $listing): bool => $listing->main)) ?: $this->listings[$security];
+        return $this->main[$security] ??=
+            array_values(array_filter($this->listings[$security], static fn (DatedListing $listing): bool => $listing->main)) ?:
+            $this->listings[$security];
     }
 
     /** A company named in a free text such as a file name: its ticker as a word of its own, or its whole name. */
@@ -162,7 +170,10 @@ final class CompanyMatching
         return null;
     }
 
-    /** @return object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int, security: int} */
+    /**
+     * @return object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int,
+     *     security: int}
+     */
     public function read(int $id): object
     {
         if (count($this->read) > self::MOST_REMEMBERED) {
@@ -173,8 +184,14 @@ final class CompanyMatching
             $identity = $this->identities->of($id) ?? throw new \LogicException("Company {$id} has no listing.");
 
             return (object) [
-                'id' => $id, 'ticker' => $identity->reference, 'name' => $identity->name, 'template' => $identity->template, 'currency' => $identity->reportingCurrency,
-                'trading' => $identity->listing()->currency, 'year_end' => $identity->yearEndMonth, 'security' => $identity->security,
+                'id' => $id,
+                'ticker' => $identity->reference,
+                'name' => $identity->name,
+                'template' => $identity->template,
+                'currency' => $identity->reportingCurrency,
+                'trading' => $identity->listing()->currency,
+                'year_end' => $identity->yearEndMonth,
+                'security' => $identity->security,
             ];
         })();
     }
@@ -188,7 +205,10 @@ final class CompanyMatching
     /** @return list<string> every currency the company reports or has reported in, that of now first */
     public function currencies(int $id): array
     {
-        $former = array_filter($this->former($id)->former, static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY);
+        $former = array_filter(
+            $this->former($id)->former,
+            static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY,
+        );
 
         return array_values(array_unique([$this->read($id)->currency, ...array_column($former, 1)]));
     }
@@ -196,7 +216,13 @@ final class CompanyMatching
     /** The day from which reports are made out in the currency of now; 0 where they always were. */
     public function currencySince(int $id): int
     {
-        return max([0, ...array_column(array_filter($this->former($id)->former, static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY), 2)]);
+        return max([
+            0,
+            ...array_column(
+                array_filter($this->former($id)->former, static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY),
+                2,
+            ),
+        ]);
     }
 
     private function former(int $id): FormerValues
@@ -229,14 +255,20 @@ final class CompanyMatching
             $main[$listing->company] ??= $listing;
         }
         // The earlier company keeps a name that a later one has too, and names of now go before former ones.
-        foreach (DB::table('former_attributes')->where('attribute', FormerValues::NAME)->orderByDesc('company_id')->get(['company_id', 'value']) as $row) {
-            isset($main[$row->company_id]) && $this->named[Wording::fold((string) $row->value)] = $main[$row->company_id];
+        foreach (
+            DB::table('former_attributes')
+                ->where('attribute', FormerValues::NAME)
+                ->orderByDesc('company_id')
+                ->get(['company_id', 'value']) as $row
+        ) {
+            isset($main[$row->company_id]) && ($this->named[Wording::fold((string) $row->value)] = $main[$row->company_id]);
         }
         foreach (DB::table('companies')->orderByDesc('id')->pluck('name', 'id') as $id => $name) {
-            isset($main[$id]) && $this->named[Wording::fold((string) $name)] = $main[$id];
+            isset($main[$id]) && ($this->named[Wording::fold((string) $name)] = $main[$id]);
         }
         foreach (DB::table('identifiers')->get(['security_id', 'value']) as $row) {
-            isset($this->listings[$row->security_id]) && $this->named[strtolower((string) $row->value)] = $this->listings[$row->security_id][0];
+            isset($this->listings[$row->security_id]) &&
+                ($this->named[strtolower((string) $row->value)] = $this->listings[$row->security_id][0]);
         }
     }
 }

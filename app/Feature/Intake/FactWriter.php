@@ -32,12 +32,16 @@ final class FactWriter
         $this->mapping = $pass->mapping;
         $importId = $pass->importId;
         $this->facts = $importId === null ? null : new BulkInsert('facts', ['company_id', 'filing_id', 'line', 'period', 'value']);
-        $this->breakdowns = $importId === null ? null : new BulkInsert('breakdown_facts', ['company_id', 'filing_id', 'axis', 'member', 'line', 'unit', 'period', 'value']);
+        $this->breakdowns =
+            $importId === null
+                ? null
+                : new BulkInsert('breakdown_facts', ['company_id', 'filing_id', 'axis', 'member', 'line', 'unit', 'period', 'value']);
     }
 
     /**
      * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string}>  $figures  by "line@period"
-     * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int, place?: string}>  $breakdowns
+     * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int,
+     *     place?: string}>  $breakdowns
      */
     public function company(int $id, array $figures, array $breakdowns = []): void
     {
@@ -51,22 +55,54 @@ final class FactWriter
             [$line, $period] = explode('@', $key);
             $period = (int) $period;
             $assumed = ! isset($figure['filed_on']) && $this->mapping->filedOn === null;
-            $filedOn = $figure['filed_on'] ?? $this->mapping->filedOn ?? Day::plus($calendar->end($period), $period % 10 === 0 ? $this->mapping->filedAfter : intdiv($this->mapping->filedAfter, 2));
+            $filedOn =
+                $figure['filed_on'] ??
+                ($this->mapping->filedOn ??
+                    Day::plus(
+                        $calendar->end($period),
+                        $period % 10 === 0 ? $this->mapping->filedAfter : intdiv($this->mapping->filedAfter, 2),
+                    ));
             if ($filedOn < $calendar->end($period)) {
-                $this->outcome->refuse($figure['place'], FiscalPeriod::label($period).' ends on '.Day::iso($calendar->end($period)).' and cannot have been public on '.Day::iso($filedOn));
+                $this->outcome->refuse(
+                    $figure['place'],
+                    FiscalPeriod::label($period).
+                        ' ends on '.
+                        Day::iso($calendar->end($period)).
+                        ' and cannot have been public on '.
+                        Day::iso($filedOn),
+                );
 
                 continue;
             }
-            $filedOn = $changed && $assumed && $this->currency($id, $figure) === $company->currency ? max($filedOn, $this->pass->companies->currencySince($id)) : $filedOn;
-            if ($changed && LineItems::all()[$line]->unit->isMoney() && $this->currency($id, $figure) !== $this->pass->companies->currencyOn($id, $filedOn)) {
-                $this->outcome->refuse($figure['place'], "The figure is in {$this->currency($id, $figure)}; reports filed on ".Day::iso($filedOn)." are in {$this->pass->companies->currencyOn($id, $filedOn)}");
+            $filedOn =
+                $changed && $assumed && $this->currency($id, $figure) === $company->currency
+                    ? max($filedOn, $this->pass->companies->currencySince($id))
+                    : $filedOn;
+            if (
+                $changed &&
+                LineItems::all()[$line]->unit->isMoney() &&
+                $this->currency($id, $figure) !== $this->pass->companies->currencyOn($id, $filedOn)
+            ) {
+                $this->outcome->refuse(
+                    $figure['place'],
+                    "The figure is in {$this->currency($id, $figure)}; reports filed on ".
+                        Day::iso($filedOn).
+                        " are in {$this->pass->companies->currencyOn($id, $filedOn)}",
+                );
 
                 continue;
             }
             [$status, $known, $filedOn] = $this->compare($stored[$key] ?? [], $figure['value'], $filedOn, $assumed, $line);
             $this->outcome->count($status, $id, $filedOn);
             if ($this->outcome->wantsExample($status)) {
-                $this->outcome->example($status, $company->ticker, LineItems::all()[$line]->label.', '.FiscalPeriod::label($period), $known, $figure['value'], $figure['place']);
+                $this->outcome->example(
+                    $status,
+                    $company->ticker,
+                    LineItems::all()[$line]->label.', '.FiscalPeriod::label($period),
+                    $known,
+                    $figure['value'],
+                    $figure['place'],
+                );
             }
             if ($status === 'new' || $status === 'changed' || ($status === 'conflict' && $this->mapping->conflicts === 'take')) {
                 $filings[$filedOn][$period][] = [$line, $figure['value'], $status];
@@ -82,7 +118,13 @@ final class FactWriter
             ksort($periods);
             foreach ($periods as $period => $lines) {
                 $restates = in_array('changed', array_column($lines, 2), true) && ! in_array('new', array_column($lines, 2), true);
-                $filing = $made["{$filedOn}@{$period}"] ??= $this->filing($id, $restates ? 'restatement' : ($period % 10 === 0 ? 'annual' : 'quarterly'), $period, $calendar->end($period), $filedOn);
+                $filing = $made["{$filedOn}@{$period}"] ??= $this->filing(
+                    $id,
+                    $restates ? 'restatement' : ($period % 10 === 0 ? 'annual' : 'quarterly'),
+                    $period,
+                    $calendar->end($period),
+                    $filedOn,
+                );
                 foreach ($lines as [$line, $value]) {
                     $this->facts->add($id, $filing, $line, $period, $value);
                 }
@@ -90,8 +132,23 @@ final class FactWriter
         }
         foreach ($parts as [$part, $filedOn]) {
             $key = "{$filedOn}@{$part['period']}";
-            $made[$key] ??= $this->filing($id, $part['period'] % 10 === 0 ? 'annual' : 'quarterly', $part['period'], $calendar->end($part['period']), $filedOn);
-            $this->breakdowns->add($id, $made[$key], $part['axis'], $part['member'], $part['line'], $part['unit'], $part['period'], $part['value']);
+            $made[$key] ??= $this->filing(
+                $id,
+                $part['period'] % 10 === 0 ? 'annual' : 'quarterly',
+                $part['period'],
+                $calendar->end($part['period']),
+                $filedOn,
+            );
+            $this->breakdowns->add(
+                $id,
+                $made[$key],
+                $part['axis'],
+                $part['member'],
+                $part['line'],
+                $part['unit'],
+                $part['period'],
+                $part['value'],
+            );
         }
     }
 
@@ -104,8 +161,11 @@ final class FactWriter
     {
         $filedOn = $figure['filed_on'] ?? $this->mapping->filedOn;
 
-        return $figure['currency'] ?? $this->mapping->currency
-            ?? ($filedOn === null ? $this->pass->companies->read($company)->currency : $this->pass->companies->currencyOn($company, $filedOn));
+        return $figure['currency'] ??
+            ($this->mapping->currency ??
+                ($filedOn === null
+                    ? $this->pass->companies->read($company)->currency
+                    : $this->pass->companies->currencyOn($company, $filedOn)));
     }
 
     public function flush(): void
@@ -116,12 +176,26 @@ final class FactWriter
 
     private function filing(int $company, string $kind, int $period, int $end, int $filedOn): int
     {
-        static $insert = null, $connection = null;
+        static $insert = null,
+        $connection = null;
         $pdo = DB::connection()->getPdo();
         if ($connection !== $pdo) {
-            [$insert, $connection] = [$pdo->prepare('insert into filings (company_id, kind, period, period_end, filed_on, title, import_id) values (?, ?, ?, ?, ?, ?, ?)'), $pdo];
+            [$insert, $connection] = [
+                $pdo->prepare(
+                    'insert into filings (company_id, kind, period, period_end, filed_on, title, import_id) values (?, ?, ?, ?, ?, ?, ?)',
+                ),
+                $pdo,
+            ];
         }
-        $insert->execute([$company, $kind, $period, $end, $filedOn, FiscalPeriod::label($period)." from {$this->pass->import->name}", $this->pass->importId]);
+        $insert->execute([
+            $company,
+            $kind,
+            $period,
+            $end,
+            $filedOn,
+            FiscalPeriod::label($period)." from {$this->pass->import->name}",
+            $this->pass->importId,
+        ]);
 
         return (int) $pdo->lastInsertId();
     }
@@ -130,7 +204,12 @@ final class FactWriter
     private function made(int $company): array
     {
         $made = [];
-        foreach (DB::table('filings')->where('company_id', $company)->where('import_id', $this->pass->importId)->get(['id', 'filed_on', 'period']) as $filing) {
+        foreach (
+            DB::table('filings')
+                ->where('company_id', $company)
+                ->where('import_id', $this->pass->importId)
+                ->get(['id', 'filed_on', 'period']) as $filing
+        ) {
             $made["{$filing->filed_on}@{$filing->period}"] = (int) $filing->id;
         }
 
@@ -139,7 +218,8 @@ final class FactWriter
 
     /**
      * @param  list<array{int, float}>  $stored  filing day and value, ascending
-     * @return array{'new'|'changed'|'same'|'conflict', ?float, int} status, the stored figure it was compared with, and the day it counts from
+     * @return array{'new'|'changed'|'same'|'conflict', ?float, int} status, the stored figure it was compared with, and the day it counts
+     *     from
      */
     private function compare(array $stored, float $value, int $filedOn, bool $assumed, string $line): array
     {
@@ -147,7 +227,10 @@ final class FactWriter
             return ['new', null, $filedOn];
         }
         // Amounts in thousands agree with exact ones if they round to them.
-        $rounding = in_array(LineItems::all()[$line]->unit, [Unit::Money, Unit::Shares], true) && $this->mapping->scale > 1 ? $this->mapping->scale / 2 : 0.0;
+        $rounding =
+            in_array(LineItems::all()[$line]->unit, [Unit::Money, Unit::Shares], true) && $this->mapping->scale > 1
+                ? $this->mapping->scale / 2
+                : 0.0;
         foreach ($stored as [, $known]) {
             if (abs($known - $value) <= max($rounding, 1e-12 * abs($known)) && ($assumed || count($stored) === 1)) {
                 return ['same', $known, $filedOn];
@@ -178,10 +261,17 @@ final class FactWriter
     /** @return array<string, list<array{int, float}>> by "line@period": filing days with their figure, ascending */
     private function stored(int $company): array
     {
-        static $query = null, $connection = null;
+        static $query = null,
+        $connection = null;
         $pdo = DB::connection()->getPdo();
         if ($connection !== $pdo) {
-            [$query, $connection] = [$pdo->prepare('select facts.line, facts.period, filings.filed_on, facts.value from facts join filings on filings.id = facts.filing_id where facts.company_id = ? order by filings.filed_on, facts.id'), $pdo];
+            [$query, $connection] = [
+                $pdo->prepare(
+                    'select facts.line, facts.period, filings.filed_on, facts.value from facts join filings on filings.id = '
+                        .'facts.filing_id where facts.company_id = ? order by filings.filed_on, facts.id',
+                ),
+                $pdo,
+            ];
         }
         $this->facts?->flush();
         $query->execute([$company]);
@@ -223,7 +313,11 @@ final class FactWriter
             }
             foreach ([-10, 10] as $by) {
                 $neighbour = $known[$line.'@'.((int) $period + $by)] ?? null;
-                if ($neighbour !== null && abs($neighbour - $figure['value']) <= max($this->mapping->scale / 2, 1e-9 * abs($neighbour)) && ($known[$key] ?? null) !== $neighbour) {
+                if (
+                    $neighbour !== null &&
+                    abs($neighbour - $figure['value']) <= max($this->mapping->scale / 2, 1e-9 * abs($neighbour)) &&
+                    ($known[$key] ?? null) !== $neighbour
+                ) {
                     $shifted[(int) $period][$by] = ($shifted[(int) $period][$by] ?? 0) + 1;
                 }
             }
@@ -232,21 +326,38 @@ final class FactWriter
         $ratio = $ratios[intdiv(count($ratios), 2)] ?? 1.0;
         foreach ([1e3, 1e6, 1e-3, 1e-6] as $factor) {
             if (count($ratios) >= 3 && $ratio / $factor > 0.5 && $ratio / $factor < 2) {
-                $this->outcome->warn("{$ticker}: the figures are about ".number_format($factor >= 1 ? $factor : 1 / $factor).' times '.($factor > 1 ? 'smaller' : 'larger').' than those stored. '.($this->mapping->scale * $factor >= 1 && $this->mapping->scale * $factor <= 1e9 ? 'Choose the scale '.number_format($this->mapping->scale * $factor).'.' : 'Check the scale.'));
+                $this->outcome->warn(
+                    "{$ticker}: the figures are about ".
+                        number_format($factor >= 1 ? $factor : 1 / $factor).
+                        ' times '.
+                        ($factor > 1 ? 'smaller' : 'larger').
+                        ' than those stored. '.
+                        ($this->mapping->scale * $factor >= 1 && $this->mapping->scale * $factor <= 1e9
+                            ? 'Choose the scale '.number_format($this->mapping->scale * $factor).'.'
+                            : 'Check the scale.'),
+                );
             }
         }
         foreach ($shifted as $period => $by) {
             foreach ($by as $shift => $count) {
                 if ($count >= 4) {
-                    $this->outcome->warn("{$ticker}: {$count} figures under ".FiscalPeriod::label($period).' are those stored for '.FiscalPeriod::label($period + $shift).'. A column seems to be shifted.');
+                    $this->outcome->warn(
+                        "{$ticker}: {$count} figures under ".
+                            FiscalPeriod::label($period).
+                            ' are those stored for '.
+                            FiscalPeriod::label($period + $shift).
+                            '. A column seems to be shifted.',
+                    );
                 }
             }
         }
     }
 
     /**
-     * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int, place?: string}>  $breakdowns
-     * @return list<array{array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int, place?: string}, int}> what is new, with the day it counts from
+     * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int,
+     *     place?: string}>  $breakdowns
+     * @return list<array{array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int,
+     *     place?: string}, int}> what is new, with the day it counts from
      */
     private function newBreakdowns(int $company, string $ticker, array $breakdowns, FiscalCalendar $calendar): array
     {
@@ -254,16 +365,31 @@ final class FactWriter
             return [];
         }
         $stored = [];
-        foreach (DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $company)->orderBy('filed_on')->orderBy('breakdown_facts.id')->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on']) as $row) {
+        foreach (
+            DB::table('breakdown_facts')
+                ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
+                ->where('breakdown_facts.company_id', $company)
+                ->orderBy('filed_on')
+                ->orderBy('breakdown_facts.id')
+                ->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on']) as $row
+        ) {
             $stored["{$row->axis}|{$row->member}|{$row->line}|{$row->period}"] = (float) $row->value;
         }
         $new = [];
         foreach ($breakdowns as $part) {
-            $filedOn = $part['filed_on'] ?? $this->mapping->filedOn ?? Day::plus($calendar->end($part['period']), $this->mapping->filedAfter);
+            $filedOn =
+                $part['filed_on'] ?? ($this->mapping->filedOn ?? Day::plus($calendar->end($part['period']), $this->mapping->filedAfter));
             $known = $stored["{$part['axis']}|{$part['member']}|{$part['line']}|{$part['period']}"] ?? null;
             $status = $known === null ? 'new' : (abs($known - $part['value']) <= 1e-12 * abs($known) ? 'same' : 'changed');
             $this->outcome->count($status, $company, $filedOn);
-            $this->outcome->example($status, $ticker, "{$part['member']}: {$part['line']}, ".FiscalPeriod::label($part['period']), $known, $part['value'], $part['place'] ?? '');
+            $this->outcome->example(
+                $status,
+                $ticker,
+                "{$part['member']}: {$part['line']}, ".FiscalPeriod::label($part['period']),
+                $known,
+                $part['value'],
+                $part['place'] ?? '',
+            );
             if ($status !== 'same') {
                 $new[] = [$part, $filedOn];
             }

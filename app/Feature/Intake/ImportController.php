@@ -23,16 +23,27 @@ final class ImportController
     {
         return new JsonResponse([
             'imports' => Import::query()->of($request->user())->latest('id')->limit(200)->get()->map(self::brief(...)),
-            'kinds' => [['key' => Mapping::STATEMENT, 'label' => 'A statement: lines down, periods across'], ...array_map(static fn (TableKind $kind): array => ['key' => $kind->value, 'label' => $kind->label()], TableKind::cases())],
-            'exchanges' => \App\Models\Exchange::query()->orderBy('id')->get(['code', 'name']),
+            'kinds' => [
+                ['key' => Mapping::STATEMENT, 'label' => 'A statement: lines down, periods across'],
+                ...array_map(static fn (TableKind $kind): array => ['key' => $kind->value, 'label' => $kind->label()], TableKind::cases()),
+            ],
+            'exchanges' => \App\Models\Exchange::query()
+                ->orderBy('id')
+                ->get(['code', 'name']),
         ]);
     }
 
     public function store(Request $request, Imports $imports): JsonResponse
     {
         $file = $request->file('file');
-        if (! $file instanceof \Illuminate\Http\UploadedFile || ! $file->isValid()) {
-            return ProblemResponse::unprocessable('No file came through'.($file instanceof \Illuminate\Http\UploadedFile ? ': '.$file->getErrorMessage() : '').'. The largest taken is '.ini_get('upload_max_filesize').'B.');
+        if (! ($file instanceof \Illuminate\Http\UploadedFile) || ! $file->isValid()) {
+            return ProblemResponse::unprocessable(
+                'No file came through'.
+                    ($file instanceof \Illuminate\Http\UploadedFile ? ': '.$file->getErrorMessage() : '').
+                    '. The largest taken is '.
+                    ini_get('upload_max_filesize').
+                    'B.',
+            );
         }
         $import = $imports->take($file->getPathname(), $file->getClientOriginalName(), $request->user());
 
@@ -82,7 +93,12 @@ final class ImportController
         }
         if ($import->task_id !== null && in_array($import->state, ['previewing', 'storing'], true)) {
             // Nobody has begun: there is nothing to stop.
-            if (Task::query()->whereKey($import->task_id)->where('state', 'waiting')->update(['state' => 'cancelled']) === 0) {
+            if (
+                Task::query()
+                    ->whereKey($import->task_id)
+                    ->where('state', 'waiting')
+                    ->update(['state' => 'cancelled']) === 0
+            ) {
                 TaskProgress::cancel($import->task_id);
 
                 return new JsonResponse(['state' => 'cancelling']);
@@ -95,14 +111,26 @@ final class ImportController
 
     public function profiles(Request $request): JsonResponse
     {
-        return new JsonResponse(ImportProfile::query()->of($request->user())->orderBy('name')->get()->map(static fn (ImportProfile $p): array => ['id' => $p->id, 'name' => $p->name, 'kind' => $p->mapping['kind']]));
+        return new JsonResponse(
+            ImportProfile::query()
+                ->of($request->user())
+                ->orderBy('name')
+                ->get()
+                ->map(static fn (ImportProfile $p): array => ['id' => $p->id, 'name' => $p->name, 'kind' => $p->mapping['kind']]),
+        );
     }
 
     public function keep(Request $request, Recognition $recognition, int $id): JsonResponse
     {
         $import = $this->own($request, $id);
         $data = $request->validate(['name' => ['required', 'string', 'min:1', 'max:120']]);
-        $profile = ImportProfile::query()->updateOrCreate(['user_id' => $request->user()->id, 'name' => $data['name']], ['signature' => $recognition->signatureOf($import->path, $import->format), 'mapping' => [...$import->mapping, 'company' => null, 'new_company' => null, 'filed_on' => null]]);
+        $profile = ImportProfile::query()->updateOrCreate(
+            ['user_id' => $request->user()->id, 'name' => $data['name']],
+            [
+                'signature' => $recognition->signatureOf($import->path, $import->format),
+                'mapping' => [...$import->mapping, 'company' => null, 'new_company' => null, 'filed_on' => null],
+            ],
+        );
 
         return new JsonResponse(['id' => $profile->id], 201);
     }
@@ -131,7 +159,10 @@ final class ImportController
 
     private function inBackground(Import $import, bool $stores): void
     {
-        $task = Task::query()->updateOrCreate(['kind' => $stores ? 'import' : 'preview', 'subject' => (string) $import->id], ['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null]);
+        $task = Task::query()->updateOrCreate(
+            ['kind' => $stores ? 'import' : 'preview', 'subject' => (string) $import->id],
+            ['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null],
+        );
         TaskProgress::forget($task->id);
         $import->update(['state' => $stores ? 'storing' : 'previewing', 'task_id' => $task->id]);
         RunImport::dispatch($import->id, $task->id, $stores);
@@ -158,7 +189,17 @@ final class ImportController
     {
         $preview = $import->preview ?? [];
 
-        return ['id' => $import->id, 'name' => $import->name, 'size' => $import->size, 'format' => $import->format->label(), 'state' => $import->state, 'kind' => $import->mapping['kind'] ?? '', 'counts' => $preview['counts'] ?? null, 'made_on' => $import->created_at?->format('Y-m-d H:i'), 'stored_on' => $import->stored_at?->format('Y-m-d H:i')];
+        return [
+            'id' => $import->id,
+            'name' => $import->name,
+            'size' => $import->size,
+            'format' => $import->format->label(),
+            'state' => $import->state,
+            'kind' => $import->mapping['kind'] ?? '',
+            'counts' => $preview['counts'] ?? null,
+            'made_on' => $import->created_at?->format('Y-m-d H:i'),
+            'stored_on' => $import->stored_at?->format('Y-m-d H:i'),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -170,8 +211,13 @@ final class ImportController
         $company = $companies->certain((string) ($import->mapping['company'] ?? ''));
 
         return [
-            ...self::brief($import), 'mapping' => $import->mapping, 'preview' => $import->preview, 'company_name' => $company === null ? null : $companies->read($company)->name,
-            'task' => $task === null ? null : ['id' => $task->id, 'state' => $task->state, 'done' => $progress['done'] ?? $task->done, 'message' => $task->message],
+            ...self::brief($import),
+            'mapping' => $import->mapping,
+            'preview' => $import->preview,
+            'company_name' => $company === null ? null : $companies->read($company)->name,
+            'task' => $task === null
+                    ? null
+                    : ['id' => $task->id, 'state' => $task->state, 'done' => $progress['done'] ?? $task->done, 'message' => $task->message],
         ];
     }
 }

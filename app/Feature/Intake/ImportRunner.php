@@ -31,9 +31,19 @@ final readonly class ImportRunner
     {
         $importId = $stores ? $import->id : null;
         $decided = DB::table('line_mappings')->where('user_id', $import->user_id)->pluck('line', 'label')->map(strval(...))->all();
-        $outcome = new Outcome;
+        $outcome = new Outcome();
         $subject = $this->subject($mapping, $importId);
-        $pass = new ImportPass($import, $mapping, [...$decided, ...$mapping->lines], $this->companies, $subject?->company, $subject, $importId, $outcome, $progress);
+        $pass = new ImportPass(
+            $import,
+            $mapping,
+            [...$decided, ...$mapping->lines],
+            $this->companies,
+            $subject?->company,
+            $subject,
+            $importId,
+            $outcome,
+            $progress,
+        );
         match ($mapping->kind) {
             Mapping::REPORT => (new ReportImport($pass))->run(),
             Mapping::STATEMENT => (new StatementImport($pass))->run(),
@@ -48,20 +58,39 @@ final readonly class ImportRunner
     {
         $new = $mapping->newCompany;
         if ($new === null) {
-            return $mapping->company === null ? null : $this->companies->listing($mapping->company) ?? throw Refusal::because("No company has the ticker \"{$mapping->company}\"");
+            return $mapping->company === null
+                ? null
+                : $this->companies->listing($mapping->company) ??
+                        throw Refusal::because("No company has the ticker \"{$mapping->company}\"");
         }
-        $taken = $this->companies->find("{$new['exchange']}:{$new['ticker']}@".date('Y-m-d')) ?? $this->companies->find((string) $new['name']);
+        $taken =
+            $this->companies->find("{$new['exchange']}:{$new['ticker']}@".date('Y-m-d')) ?? $this->companies->find((string) $new['name']);
         if ($taken !== null) {
-            throw Refusal::because("There is already a company \"{$this->companies->read($taken)->name}\" ({$this->companies->read($taken)->ticker}); choose it instead of making a new one");
+            throw Refusal::because(
+                "There is already a company \"{$this->companies->read($taken)->name}\" ({$this->companies->read(
+                    $taken,
+                )->ticker}); choose it instead of making a new one",
+            );
         }
-        $exchange = DB::table('exchanges')->where('code', $new['exchange'])->first(['id', 'country', 'currency']);
+        $exchange = DB::table('exchanges')
+            ->where('code', $new['exchange'])
+            ->first(['id', 'country', 'currency']);
         $id = DB::table('companies')->insertGetId([
-            'name' => $new['name'], 'country' => $exchange->country, 'sector' => ($new['sector'] ?? '') ?: '00', 'template' => $new['template'], 'reporting_currency' => $new['currency'], 'fiscal_year_end_month' => $new['year_end'],
-            'description' => '', 'import_id' => $importId,
+            'name' => $new['name'],
+            'country' => $exchange->country,
+            'sector' => $new['sector'] ?? '' ?: '00',
+            'template' => $new['template'],
+            'reporting_currency' => $new['currency'],
+            'fiscal_year_end_month' => $new['year_end'],
+            'description' => '',
+            'import_id' => $importId,
         ]);
         $security = DB::table('securities')->insertGetId(['company_id' => $id, 'kind' => 'share', 'name' => 'Ordinary shares']);
         DB::table('listings')->insert([
-            'security_id' => $security, 'exchange_id' => $exchange->id, 'ticker' => strtoupper((string) $new['ticker']), 'currency' => $exchange->currency,
+            'security_id' => $security,
+            'exchange_id' => $exchange->id,
+            'ticker' => strtoupper((string) $new['ticker']),
+            'currency' => $exchange->currency,
         ]);
         $this->companies->forget();
 

@@ -28,10 +28,27 @@ final class Imports
     private const KEPT_DAYS = 30;
 
     /** Tables that hold imported rows, in the order in which they can be emptied. */
-    private const TABLES = ['bars', 'dividends', 'corporate_actions', 'estimates', 'observations', 'holdings', 'insider_trades', 'transactions', 'filings', 'former_attributes', 'identifiers', 'listings', 'securities'];
+    private const TABLES = [
+        'bars',
+        'dividends',
+        'corporate_actions',
+        'estimates',
+        'observations',
+        'holdings',
+        'insider_trades',
+        'transactions',
+        'filings',
+        'former_attributes',
+        'identifiers',
+        'listings',
+        'securities',
+    ];
 
-    public function __construct(private readonly Recognition $recognition, private readonly CompanyRefresh $refresh, private readonly Identities $identities)
-    {
+    public function __construct(
+        private readonly Recognition $recognition,
+        private readonly CompanyRefresh $refresh,
+        private readonly Identities $identities,
+    ) {
     }
 
     /**
@@ -44,7 +61,12 @@ final class Imports
         $name = mb_substr((string) preg_replace('/[\x00-\x1f]/', '', basename($name)), 0, 200);
         $format = FileFormat::detect($path);
         $mapping = $this->recognition->propose($path, $format, $name, $user?->id);
-        Import::query()->where('user_id', $user?->id)->where('state', 'previewed')->where('updated_at', '<', now()->subDays(self::KEPT_DAYS))->get()->each($this->discard(...));
+        Import::query()
+            ->where('user_id', $user?->id)
+            ->where('state', 'previewed')
+            ->where('updated_at', '<', now()->subDays(self::KEPT_DAYS))
+            ->get()
+            ->each($this->discard(...));
         $folder = storage_path(self::FOLDER);
         if (! is_dir($folder)) {
             @mkdir($folder, 0700, true);
@@ -52,10 +74,21 @@ final class Imports
         $kept = $folder.'/'.Str::uuid()->toString();
         if (! @copy($path, $kept)) {
             @unlink($kept);
-            throw Refusal::because('The file could not be kept: '.(error_get_last()['message'] ?? 'the disk is full').'. Make room and hand it in again');
+            throw Refusal::because(
+                'The file could not be kept: '.(error_get_last()['message'] ?? 'the disk is full').'. Make room and hand it in again',
+            );
         }
 
-        return Import::query()->create(['user_id' => $user?->id, 'name' => $name, 'path' => $kept, 'size' => (int) filesize($kept), 'digest' => (string) hash_file('sha256', $kept), 'format' => $format, 'state' => 'previewed', 'mapping' => $mapping->toArray()]);
+        return Import::query()->create([
+            'user_id' => $user?->id,
+            'name' => $name,
+            'path' => $kept,
+            'size' => (int) filesize($kept),
+            'digest' => (string) hash_file('sha256', $kept),
+            'format' => $format,
+            'state' => 'previewed',
+            'mapping' => $mapping->toArray(),
+        ]);
     }
 
     /**
@@ -75,15 +108,33 @@ final class Imports
         } finally {
             DB::rollBack();
         }
-        $before = Import::query()->where('digest', $import->digest)->where('state', 'stored')->whereKeyNot($import->id)->latest('id')->first();
+        $before = Import::query()
+            ->where('digest', $import->digest)
+            ->where('state', 'stored')
+            ->whereKeyNot($import->id)
+            ->latest('id')
+            ->first();
         if ($before !== null) {
             array_unshift($outcome->warnings, 'The same file was imported on '.$before->stored_at?->format('Y-m-d').'.');
         }
-        $import->update(['mapping' => $mapping->toArray(), 'preview' => [
-            ...$described, 'counts' => $outcome->counts, 'rows' => $outcome->rows, 'refused' => $outcome->refused, 'examples' => $outcome->examples, 'warnings' => $outcome->warnings, 'questions' => (object) $outcome->questions,
-            'unmapped' => array_map(static fn (string $label, int $count): array => ['label' => $label, 'count' => $count], array_map('strval', array_keys(array_slice($outcome->unmapped, 0, 200, true))), array_values(array_slice($outcome->unmapped, 0, 200, true))),
-            'companies' => count($outcome->companies),
-        ]]);
+        $import->update([
+            'mapping' => $mapping->toArray(),
+            'preview' => [
+                ...$described,
+                'counts' => $outcome->counts,
+                'rows' => $outcome->rows,
+                'refused' => $outcome->refused,
+                'examples' => $outcome->examples,
+                'warnings' => $outcome->warnings,
+                'questions' => (object) $outcome->questions,
+                'unmapped' => array_map(
+                    static fn (string $label, int $count): array => ['label' => $label, 'count' => $count],
+                    array_map('strval', array_keys(array_slice($outcome->unmapped, 0, 200, true))),
+                    array_values(array_slice($outcome->unmapped, 0, 200, true)),
+                ),
+                'companies' => count($outcome->companies),
+            ],
+        ]);
 
         return $import;
     }
@@ -107,14 +158,31 @@ final class Imports
                 throw Refusal::because(implode(' ', $outcome->questions));
             }
             if (array_sum($outcome->counts) === $outcome->counts['refused']) {
-                throw Refusal::because('Nothing in the file can be stored'.($outcome->refused === [] ? '' : ". {$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}"));
+                throw Refusal::because(
+                    'Nothing in the file can be stored'.
+                        ($outcome->refused === [] ? '' : ". {$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}"),
+                );
             }
             if ($import->user_id !== null) {
                 foreach ($mapping->lines as $label => $line) {
-                    DB::table('line_mappings')->updateOrInsert(['user_id' => $import->user_id, 'label' => mb_substr((string) $label, 0, 255)], ['line' => $line]);
+                    DB::table('line_mappings')->updateOrInsert(
+                        ['user_id' => $import->user_id, 'label' => mb_substr((string) $label, 0, 255)],
+                        ['line' => $line],
+                    );
                 }
             }
-            $import->update(['state' => 'stored', 'latest_day' => $outcome->latestDay, 'stored_at' => now(), 'preview' => [...$import->preview ?? [], 'counts' => $outcome->counts, 'refused' => $outcome->refused, 'warnings' => $outcome->warnings, 'companies' => count($outcome->companies)]]);
+            $import->update([
+                'state' => 'stored',
+                'latest_day' => $outcome->latestDay,
+                'stored_at' => now(),
+                'preview' => [
+                    ...$import->preview ?? [],
+                    'counts' => $outcome->counts,
+                    'refused' => $outcome->refused,
+                    'warnings' => $outcome->warnings,
+                    'companies' => count($outcome->companies),
+                ],
+            ]);
 
             return $outcome;
         });
@@ -136,17 +204,26 @@ final class Imports
             throw Refusal::because('Only a stored import can be undone');
         }
         $companies = DB::transaction(static function () use ($import): array {
-            $later = DB::table('replaced_rows')->join('imports', 'imports.id', '=', 'replaced_rows.import_id')->where('previous_import', $import->id)->where('imports.state', 'stored')->first(['imports.id', 'imports.name']);
+            $later = DB::table('replaced_rows')
+                ->join('imports', 'imports.id', '=', 'replaced_rows.import_id')
+                ->where('previous_import', $import->id)
+                ->where('imports.state', 'stored')
+                ->first(['imports.id', 'imports.name']);
             if ($later !== null) {
                 throw Refusal::because("A later import, \"{$later->name}\", replaced rows of this one. Undo that first");
             }
             $companies = [];
-            foreach (['filings' => 'company_id', 'holdings' => 'company_id', 'insider_trades' => 'company_id', 'estimates' => 'company_id'] as $table => $column) {
+            $all = ['filings' => 'company_id', 'holdings' => 'company_id', 'insider_trades' => 'company_id', 'estimates' => 'company_id'];
+            foreach ($all as $table => $column) {
                 foreach (DB::table($table)->where('import_id', $import->id)->distinct()->pluck($column) as $company) {
                     $companies[(int) $company] = 0;
                 }
             }
-            $listed = DB::table('bars')->join('listings', 'listings.id', '=', 'listing_id')->where('bars.import_id', $import->id)->distinct()->pluck('security_id');
+            $listed = DB::table('bars')
+                ->join('listings', 'listings.id', '=', 'listing_id')
+                ->where('bars.import_id', $import->id)
+                ->distinct()
+                ->pluck('security_id');
             foreach (['dividends', 'corporate_actions'] as $table) {
                 $listed = $listed->merge(DB::table($table)->where('import_id', $import->id)->distinct()->pluck('security_id'));
             }
@@ -154,9 +231,13 @@ final class Imports
                 $companies[(int) $company] = 0;
             }
             self::refuseIfListingsAreUsed($import);
-            foreach (['former_attributes' => 'company_id', 'identifiers' => 'security_id', 'listings' => 'security_id'] as $table => $column) {
+            foreach (
+                ['former_attributes' => 'company_id', 'identifiers' => 'security_id', 'listings' => 'security_id'] as $table => $column
+            ) {
                 $owners = DB::table($table)->where('import_id', $import->id)->distinct()->pluck($column);
-                foreach ($column === 'company_id' ? $owners : DB::table('securities')->whereIn('id', $owners)->pluck('company_id') as $company) {
+                foreach (
+                    $column === 'company_id' ? $owners : DB::table('securities')->whereIn('id', $owners)->pluck('company_id') as $company
+                ) {
                     $companies[(int) $company] = 0;
                 }
             }
@@ -180,7 +261,10 @@ final class Imports
             }
             foreach (DB::table('companies')->where('import_id', $import->id)->pluck('id') as $company) {
                 // A company somebody has worked on since stays, without the figures.
-                $used = array_filter(['notes', 'decisions', 'valuations', 'company_list_items', 'corrections', 'one_offs', 'transactions', 'filings'], static fn (string $table): bool => DB::table($table)->where('company_id', $company)->exists());
+                $used = array_filter(
+                    ['notes', 'decisions', 'valuations', 'company_list_items', 'corrections', 'one_offs', 'transactions', 'filings'],
+                    static fn (string $table): bool => DB::table($table)->where('company_id', $company)->exists(),
+                );
                 if ($used === []) {
                     DB::table('companies')->where('id', $company)->delete();
                     unset($companies[(int) $company]);
@@ -196,13 +280,25 @@ final class Imports
     /** @throws Refusal if prices or events of other imports belong to listings or classes this one made */
     private static function refuseIfListingsAreUsed(Import $import): void
     {
-        $made = DB::table('listings')->where('import_id', $import->id)->whereNotExists(
-            static fn ($replaced) => $replaced->from('replaced_rows')->where('import_id', $import->id)->where('table_name', 'listings')->whereRaw("json_extract(\"row\", '$.id') = listings.id"),
-        )->pluck('id');
+        $made = DB::table('listings')
+            ->where('import_id', $import->id)
+            ->whereNotExists(
+                static fn ($replaced) => $replaced
+                    ->from('replaced_rows')
+                    ->where('import_id', $import->id)
+                    ->where('table_name', 'listings')
+                    ->whereRaw("json_extract(\"row\", '$.id') = listings.id"),
+            )
+            ->pluck('id');
         $foreign = static fn ($query) => $query->whereNull('import_id')->orWhere('import_id', '<>', $import->id);
         $used = DB::table('bars')->whereIn('listing_id', $made)->where($foreign)->exists();
         foreach (['dividends', 'corporate_actions', 'listings'] as $table) {
-            $used = $used || DB::table($table)->whereIn('security_id', DB::table('securities')->where('import_id', $import->id)->select('id'))->where($foreign)->exists();
+            $used =
+                $used ||
+                DB::table($table)
+                    ->whereIn('security_id', DB::table('securities')->where('import_id', $import->id)->select('id'))
+                    ->where($foreign)
+                    ->exists();
         }
         if ($used) {
             throw Refusal::because('Prices, dividends or splits that came later belong to listings of this import. Undo those first');

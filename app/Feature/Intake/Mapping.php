@@ -54,7 +54,11 @@ final readonly class Mapping
     /** Whether the file has figures that the checks of statements look at; splits decide how share counts compare. */
     public function changesStatements(): bool
     {
-        return in_array($this->tableKind(), [null, TableKind::Figures, TableKind::Drivers, TableKind::Splits, TableKind::FormerValues], true);
+        return in_array(
+            $this->tableKind(),
+            [null, TableKind::Figures, TableKind::Drivers, TableKind::Splits, TableKind::FormerValues],
+            true,
+        );
     }
 
     public function numbers(): NumberFormat
@@ -66,8 +70,19 @@ final readonly class Mapping
     public function toArray(): array
     {
         return [
-            'kind' => $this->kind, 'company' => $this->company, 'new_company' => $this->newCompany, 'head_row' => $this->headRow, 'columns' => $this->columns, 'dates' => $this->dates->value, 'decimal' => $this->decimal,
-            'scale' => $this->scale, 'currency' => $this->currency, 'lines' => (object) $this->lines, 'filed_on' => $this->filedOn, 'filed_after' => $this->filedAfter, 'conflicts' => $this->conflicts,
+            'kind' => $this->kind,
+            'company' => $this->company,
+            'new_company' => $this->newCompany,
+            'head_row' => $this->headRow,
+            'columns' => $this->columns,
+            'dates' => $this->dates->value,
+            'decimal' => $this->decimal,
+            'scale' => $this->scale,
+            'currency' => $this->currency,
+            'lines' => (object) $this->lines,
+            'filed_on' => $this->filedOn,
+            'filed_after' => $this->filedAfter,
+            'conflicts' => $this->conflicts,
         ];
     }
 
@@ -80,19 +95,54 @@ final readonly class Mapping
     {
         $kinds = [self::STATEMENT, self::REPORT, ...array_column(TableKind::cases(), 'value')];
         $valid = Validator::make($data, [
-            'kind' => ['required', 'string', 'in:'.implode(',', $kinds)], 'company' => ['nullable', 'string', 'max:40'],
-            'new_company' => ['nullable', 'array'], 'new_company.name' => ['required_with:new_company', 'string', 'min:2', 'max:160'], 'new_company.ticker' => ['required_with:new_company', 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/i'],
-            'new_company.template' => ['required_with:new_company', 'in:'.implode(',', array_map(static fn (ReportingModel $t): string => $t->value, array_filter(ReportingModel::cases(), static fn (ReportingModel $t): bool => $t !== ReportingModel::Fund)))],
-            'new_company.currency' => ['required_with:new_company', 'regex:/^[A-Z]{3}$/'], 'new_company.year_end' => ['required_with:new_company', 'integer', 'between:1,12'], 'new_company.exchange' => ['required_with:new_company', 'string', 'exists:exchanges,code'],
+            'kind' => ['required', 'string', 'in:'.implode(',', $kinds)],
+            'company' => ['nullable', 'string', 'max:40'],
+            'new_company' => ['nullable', 'array'],
+            'new_company.name' => ['required_with:new_company', 'string', 'min:2', 'max:160'],
+            'new_company.ticker' => ['required_with:new_company', 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/i'],
+            'new_company.template' => [
+                'required_with:new_company',
+                'in:'.
+                implode(
+                    ',',
+                    array_map(
+                        static fn (ReportingModel $t): string => $t->value,
+                        array_filter(ReportingModel::cases(), static fn (ReportingModel $t): bool => $t !== ReportingModel::Fund),
+                    ),
+                ),
+            ],
+            'new_company.currency' => ['required_with:new_company', 'regex:/^[A-Z]{3}$/'],
+            'new_company.year_end' => ['required_with:new_company', 'integer', 'between:1,12'],
+            'new_company.exchange' => ['required_with:new_company', 'string', 'exists:exchanges,code'],
             'new_company.sector' => ['nullable', 'string', 'max:4'],
-            'head_row' => ['integer', 'min:0', 'max:1000'], 'columns' => ['array', 'max:1000'], 'columns.*' => ['nullable', 'string', 'max:40'], 'dates' => ['in:'.implode(',', array_column(DateFormat::cases(), 'value'))], 'decimal' => ['regex:/^[.,]$/D'],
-            'scale' => ['numeric', 'in:1,1000,1000000,1000000000'], 'currency' => ['nullable', 'regex:/^[A-Z]{3}$/'], 'lines' => ['array'], 'lines.*' => ['nullable', 'string', 'in:'.implode(',', ['', ...array_keys(LineItems::all())])],
-            'filed_on' => ['nullable', 'integer', 'between:19000101,22001231'], 'filed_after' => ['integer', 'between:0,400'], 'conflicts' => ['in:keep,take'],
+            'head_row' => ['integer', 'min:0', 'max:1000'],
+            'columns' => ['array', 'max:1000'],
+            'columns.*' => ['nullable', 'string', 'max:40'],
+            'dates' => ['in:'.implode(',', array_column(DateFormat::cases(), 'value'))],
+            'decimal' => ['regex:/^[.,]$/D'],
+            'scale' => ['numeric', 'in:1,1000,1000000,1000000000'],
+            'currency' => ['nullable', 'regex:/^[A-Z]{3}$/'],
+            'lines' => ['array'],
+            'lines.*' => ['nullable', 'string', 'in:'.implode(',', ['', ...array_keys(LineItems::all())])],
+            'filed_on' => ['nullable', 'integer', 'between:19000101,22001231'],
+            'filed_after' => ['integer', 'between:0,400'],
+            'conflicts' => ['in:keep,take'],
         ])->validate();
 
         return new self(
-            $valid['kind'], isset($valid['company']) ? strtoupper($valid['company']) : null, $valid['new_company'] ?? null, (int) ($valid['head_row'] ?? 1), array_values($valid['columns'] ?? []), DateFormat::from($valid['dates'] ?? 'year first'), $valid['decimal'] ?? '.',
-            (float) ($valid['scale'] ?? 1), $valid['currency'] ?? null, array_map('strval', $valid['lines'] ?? []), isset($valid['filed_on']) ? (int) $valid['filed_on'] : null, (int) ($valid['filed_after'] ?? 90), $valid['conflicts'] ?? 'keep',
+            $valid['kind'],
+            isset($valid['company']) ? strtoupper($valid['company']) : null,
+            $valid['new_company'] ?? null,
+            (int) ($valid['head_row'] ?? 1),
+            array_values($valid['columns'] ?? []),
+            DateFormat::from($valid['dates'] ?? 'year first'),
+            $valid['decimal'] ?? '.',
+            (float) ($valid['scale'] ?? 1),
+            $valid['currency'] ?? null,
+            array_map('strval', $valid['lines'] ?? []),
+            isset($valid['filed_on']) ? (int) $valid['filed_on'] : null,
+            (int) ($valid['filed_after'] ?? 90),
+            $valid['conflicts'] ?? 'keep',
         );
     }
 

@@ -48,7 +48,14 @@ final class Outcome
     public function example(string $status, string $company, string $what, ?float $stored, ?float $found, string $place): void
     {
         if ($this->wantsExample($status)) {
-            $this->examples[] = ['status' => $status, 'company' => $company, 'what' => $what, 'stored' => $stored, 'found' => $found, 'place' => $place];
+            $this->examples[] = [
+                'status' => $status,
+                'company' => $company,
+                'what' => $what,
+                'stored' => $stored,
+                'found' => $found,
+                'place' => $place,
+            ];
         }
     }
 

@@ -28,14 +28,23 @@ final readonly class ReportImport
             $outcome->rows++;
             $company = $this->pass->company ?? $this->reporter($fact);
             if ($company === null) {
-                $outcome->questions['company'] = 'The report does not say which of the companies here it is about'.(isset($reader->texts['EntityRegistrantName']) ? ' ("'.$reader->texts['EntityRegistrantName'].'")' : '').'. Choose one.';
+                $outcome->questions['company'] =
+                    'The report does not say which of the companies here it is about'.
+                    (isset($reader->texts['EntityRegistrantName']) ? ' ("'.$reader->texts['EntityRegistrantName'].'")' : '').
+                    '. Choose one.';
 
                 continue;
             }
             if ($this->pass->mapping->filedOn === null && $fact->filedOn === null) {
-                $outcome->warn('The report does not say when it was filed: its figures count from '.$this->pass->mapping->filedAfter.' days after the end of their year, half of that after a quarter. Name the day if you know it.');
+                $outcome->warn(
+                    'The report does not say when it was filed: its figures count from '.
+                        $this->pass->mapping->filedAfter.
+                        ' days after the end of their year, half of that after a quarter. Name the day if you know it.',
+                );
             }
-            ($reports[$company][$fact->filedOn ?? 0] ??= $this->reportOf($company, $fact->filedOn ?? $this->pass->mapping->filedOn))->add($fact);
+            ($reports[$company][$fact->filedOn ?? 0] ??= $this->reportOf($company, $fact->filedOn ?? $this->pass->mapping->filedOn))->add(
+                $fact,
+            );
         }
         $writer = new FactWriter($this->pass);
         ksort($reports);
@@ -60,7 +69,12 @@ final readonly class ReportImport
     {
         $read = $this->pass->companies->read($company);
 
-        return new Report(new FiscalCalendar($read->year_end), new Concepts($this->pass->lines), $this->pass->companies->template($company), $filedOn === null ? $read->currency : $this->pass->companies->currencyOn($company, $filedOn));
+        return new Report(
+            new FiscalCalendar($read->year_end),
+            new Concepts($this->pass->lines),
+            $this->pass->companies->template($company),
+            $filedOn === null ? $read->currency : $this->pass->companies->currencyOn($company, $filedOn),
+        );
     }
 
     private function take(FactWriter $writer, int $company, ?int $filedOn, Report $report): void
@@ -68,7 +82,10 @@ final readonly class ReportImport
         $report->close();
         $writer->company(
             $company,
-            array_map(static fn (array $figure): array => ['value' => $figure['value'], 'place' => $figure['from'], 'filed_on' => $filedOn], $report->figures),
+            array_map(
+                static fn (array $figure): array => ['value' => $figure['value'], 'place' => $figure['from'], 'filed_on' => $filedOn],
+                $report->figures,
+            ),
             array_map(static fn (array $part): array => [...$part, 'filed_on' => $filedOn], $report->breakdowns),
         );
         foreach ($report->unmapped as $concept => $count) {

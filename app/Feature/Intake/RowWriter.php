@@ -16,7 +16,8 @@ final class RowWriter
      * @param  'company_id'|'security_id'  $owner  column that names the company or security
      * @param  list<string>  $key  columns that tell a row from others of its owner
      * @param  array<string, mixed>  $fixed  values all rows share
-     * @param  bool  $inPreview  whether a preview, which is taken back as a whole, writes too, because later rows look at what earlier ones made
+     * @param  bool  $inPreview  whether a preview, which is taken back as a whole, writes too, because later rows look at what earlier
+     *     ones made
      */
     public function __construct(
         private readonly ImportPass $pass,
@@ -42,7 +43,15 @@ final class RowWriter
         $row = [$this->owner => $ownerId, ...$this->fixed, ...$values];
         $key = $this->keyOf($row);
         $known = $stored[$key] ?? null;
-        $same = $known !== null && array_filter($values, static fn (mixed $value, string $column): bool => is_float($value) ? (float) ($known[$column] ?? NAN) !== $value : (string) ($known[$column] ?? '') !== (string) $value, ARRAY_FILTER_USE_BOTH) === [];
+        $same =
+            $known !== null &&
+            array_filter(
+                $values,
+                static fn (mixed $value, string $column): bool => is_float($value)
+                    ? (float) ($known[$column] ?? NAN) !== $value
+                    : (string) ($known[$column] ?? '') !== (string) $value,
+                ARRAY_FILTER_USE_BOTH,
+            ) === [];
         $status = $known === null ? 'new' : ($same ? 'same' : 'changed');
         $outcome->count($status, $company, $day);
         $figureKnown = $known === null ? null : array_values(array_filter($known, 'is_float'))[0] ?? null;
@@ -52,9 +61,17 @@ final class RowWriter
             return;
         }
         if ($known !== null && isset($known['id'])) {
-            $importId === null || DB::table('replaced_rows')->insert(['import_id' => $importId, 'table_name' => $this->table, 'previous_import' => $known['import_id'] ?? null, 'row' => json_encode($known, JSON_PRESERVE_ZERO_FRACTION)]);
+            $importId === null ||
+                DB::table('replaced_rows')->insert([
+                    'import_id' => $importId,
+                    'table_name' => $this->table,
+                    'previous_import' => $known['import_id'] ?? null,
+                    'row' => json_encode($known, JSON_PRESERVE_ZERO_FRACTION),
+                ]);
             // Other rows may refer to this one, so it keeps its number.
-            DB::table($this->table)->where('id', $known['id'])->update([...$row, 'import_id' => $importId]);
+            DB::table($this->table)
+                ->where('id', $known['id'])
+                ->update([...$row, 'import_id' => $importId]);
             $this->stored[$ownerId][$key]['id'] = $known['id'];
 
             return;
@@ -65,7 +82,15 @@ final class RowWriter
     /** @param  array<string, mixed>  $row */
     private function keyOf(array $row): string
     {
-        return implode('|', array_map(static fn (string $column): string => is_float($row[$column] ?? null) ? (string) json_encode($row[$column]) : (string) ($row[$column] ?? ''), $this->key));
+        return implode(
+            '|',
+            array_map(
+                static fn (string $column): string => is_float($row[$column] ?? null)
+                    ? (string) json_encode($row[$column])
+                    : (string) ($row[$column] ?? ''),
+                $this->key,
+            ),
+        );
     }
 
     /** @return array<string, array<string, mixed>> */

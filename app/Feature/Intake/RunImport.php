@@ -44,7 +44,7 @@ final class RunImport implements ShouldQueue
         } catch (WorkCancelled) {
             $task->update(['state' => 'cancelled', 'message' => 'Cancelled; nothing was stored.']);
         } catch (\Throwable $error) {
-            if (! $error instanceof LogionException) {
+            if (! ($error instanceof LogionException)) {
                 report($error);
             }
             $task->update(['state' => 'failed', 'message' => StorageTrouble::explain($error)]);

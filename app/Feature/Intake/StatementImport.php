@@ -32,12 +32,19 @@ final readonly class StatementImport
         }
         $company = $this->pass->companies->read($this->pass->company);
         $rows = (new Rows($this->pass->import->path, $this->pass->import->format))->first(self::MOST_ROWS);
-        $table = StatementTable::recognise($rows, new FiscalCalendar($company->year_end), new LineRecognition($this->pass->companies->template($company->id), $this->pass->lines));
+        $table = StatementTable::recognise(
+            $rows,
+            new FiscalCalendar($company->year_end),
+            new LineRecognition($this->pass->companies->template($company->id), $this->pass->lines),
+        );
         $outcome->rows = count($table->lines);
         if ($mapping->currency === null) {
             $outcome->warn("No currency is named: amounts are taken as {$company->currency}, in which {$company->name} reports.");
         } elseif (! in_array($mapping->currency, $this->pass->companies->currencies($company->id), true)) {
-            throw Refusal::because("The table is in {$mapping->currency} and {$company->name} reports in {$company->currency}. Choose the right company, or correct the currency if the heading means another thing");
+            throw Refusal::because(
+                "The table is in {$mapping->currency} and {$company->name} reports in {$company->currency}. Choose the right company, or "
+                    .'correct the currency if the heading means another thing',
+            );
         }
         $table->scale = $mapping->scale;
         $table->numbers = $mapping->numbers();
@@ -54,7 +61,10 @@ final readonly class StatementImport
             $outcome->refuse($refused['place'], $refused['reason']);
         }
         if ($mapping->filedOn === null) {
-            $outcome->warn("The table does not say when its figures became public: they count from {$mapping->filedAfter} days after the end of their year, half of that after a quarter.");
+            $outcome->warn(
+                'The table does not say when its figures became public: they '
+                    ."count from {$mapping->filedAfter} days after the end of their year, half of that after a quarter.",
+            );
         }
         $writer = new FactWriter($this->pass);
         $writer->company($company->id, $found['figures']);

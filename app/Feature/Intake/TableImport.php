@@ -27,7 +27,10 @@ final class TableImport
     /** Prices take numbers as the file writes them. */
     private readonly bool $asWritten;
 
-    /** @var array{company: array<string, int>, day: array<string, int>, number: array<string, int>, text: array<string, int>} column by type and field */
+    /**
+     * @var array{company: array<string, int>, day: array<string, int>, number: array<string, int>, text: array<string, int>} column by
+     *     type and field
+     */
     private array $columns = ['company' => [], 'day' => [], 'number' => [], 'text' => []];
 
     /** @var array<string, array<string, int>> by field and text */
@@ -134,7 +137,9 @@ final class TableImport
     /** @param  int|null  $day  of the row: tickers are used again */
     private function listing(string $text, ?int $day): DatedListing
     {
-        $listing = $this->pass->companies->listing($text, $day) ?? throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
+        $listing =
+            $this->pass->companies->listing($text, $day) ??
+            throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
         if (! $this->pass->companies->dependsOnDay($text)) {
             $this->listings = count($this->listings) > self::MOST_REMEMBERED ? [] : $this->listings;
             $this->listings[$text] = $listing;

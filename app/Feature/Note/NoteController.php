@@ -19,11 +19,17 @@ final class NoteController
         $wanted = $request->query('figure');
         if (is_string($wanted)) {
             $figures = array_slice(explode(',', $wanted), 0, 20);
-            $query->where(static fn ($either) => $either->whereIn('figure', array_values(array_diff($figures, ['*'])))->when(in_array('*', $figures, true), static fn ($or) => $or->orWhereNull('figure')));
+            $query->where(
+                static fn ($either) => $either
+                    ->whereIn('figure', array_values(array_diff($figures, ['*'])))
+                    ->when(in_array('*', $figures, true), static fn ($or) => $or->orWhereNull('figure')),
+            );
         }
         $notes = $query->get();
         // Only a note that remembers a figure needs the company opened to compare it.
-        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null) ? $scopes->open($ticker, $contexts->of($request)->adjusted(false)) : null;
+        $scope = $notes->contains(static fn (Note $note): bool => $note->value_then !== null)
+            ? $scopes->open($ticker, $contexts->of($request)->adjusted(false))
+            : null;
 
         return new JsonResponse($notes->map(static fn (Note $note): array => self::present($note, $scope)));
     }
@@ -33,7 +39,13 @@ final class NoteController
         $data = $request->validate(['figure' => ['nullable', 'string', 'max:120'], 'body' => ['required', 'string', 'max:20000']]);
         $figure = ($data['figure'] ?? '*') === '*' ? null : $data['figure'];
         $scope = $scopes->open($ticker, $contexts->of($request)->adjusted(false));
-        $note = Note::query()->create(['user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'figure' => $figure, 'body' => $data['body'], 'value_then' => self::valueNow($figure, $scope)]);
+        $note = Note::query()->create([
+            'user_id' => $request->user()->id,
+            'company_id' => $scope->company->id,
+            'figure' => $figure,
+            'body' => $data['body'],
+            'value_then' => self::valueNow($figure, $scope),
+        ]);
 
         return new JsonResponse(self::present($note, $scope), 201);
     }
@@ -65,6 +77,14 @@ final class NoteController
         $then = $note->value_then === null ? null : (float) $note->value_then;
         $now = $then === null || $scope === null ? null : self::valueNow($note->figure, $scope);
 
-        return ['id' => $note->id, 'figure' => $note->figure, 'body' => $note->body, 'written_on' => $note->created_at?->format('Y-m-d'), 'value_then' => $then, 'value_now' => $now, 'changed' => $then !== null && $scope !== null && $then !== $now];
+        return [
+            'id' => $note->id,
+            'figure' => $note->figure,
+            'body' => $note->body,
+            'written_on' => $note->created_at?->format('Y-m-d'),
+            'value_then' => $then,
+            'value_now' => $now,
+            'changed' => $then !== null && $scope !== null && $then !== $now,
+        ];
     }
 }

@@ -22,9 +22,19 @@ final class OwnMetricController
     {
         $catalogue = $catalogues->of($request->user());
 
-        return new JsonResponse(OwnMetric::query()->of($request->user())->orderBy('label')->get()->map(fn (OwnMetric $metric): array => [
-            ...self::present($metric), 'depends_on' => $catalogue->ownDependencies($metric->key), 'used_by' => $catalogues->uses($request->user(), $metric),
-        ]));
+        return new JsonResponse(
+            OwnMetric::query()
+                ->of($request->user())
+                ->orderBy('label')
+                ->get()
+                ->map(
+                    fn (OwnMetric $metric): array => [
+                        ...self::present($metric),
+                        'depends_on' => $catalogue->ownDependencies($metric->key),
+                        'used_by' => $catalogues->uses($request->user(), $metric),
+                    ],
+                ),
+        );
     }
 
     public function store(Request $request, Catalogues $catalogues): JsonResponse
@@ -64,17 +74,34 @@ final class OwnMetricController
         return new JsonResponse(null, 204);
     }
 
-    public function preview(Request $request, RequestContexts $contexts, Catalogues $catalogues, CompanyScopes $scopes, Identities $identities): JsonResponse
-    {
-        $data = $request->validate(['formula' => ['required', 'string'], 'tickers' => ['array', 'max:3'], 'tickers.*' => ['string'], 'as_of' => ['nullable', 'string']]);
+    public function preview(
+        Request $request,
+        RequestContexts $contexts,
+        Catalogues $catalogues,
+        CompanyScopes $scopes,
+        Identities $identities,
+    ): JsonResponse {
+        $data = $request->validate([
+            'formula' => ['required', 'string'],
+            'tickers' => ['array', 'max:3'],
+            'tickers.*' => ['string'],
+            'as_of' => ['nullable', 'string'],
+        ]);
         $tree = $catalogues->of($request->user())->parse($data['formula']);
         $companies = [];
         foreach (self::examples($data['tickers'] ?? [], $identities) as $ticker) {
             $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
-            $companies[] = ['ticker' => $scope->company->ticker, 'figure' => (new FigureReport($scope))->explainFormula($data['formula'])['working']->figure];
+            $companies[] = [
+                'ticker' => $scope->company->ticker,
+                'figure' => (new FigureReport($scope))->explainFormula($data['formula'])['working']->figure,
+            ];
         }
 
-        return new JsonResponse(['unit' => $catalogues->of($request->user())->unitOf($tree)->value, 'is_condition' => $tree->isCondition(), 'companies' => $companies]);
+        return new JsonResponse([
+            'unit' => $catalogues->of($request->user())->unitOf($tree)->value,
+            'is_condition' => $tree->isCondition(),
+            'companies' => $companies,
+        ]);
     }
 
     /**
@@ -85,7 +112,13 @@ final class OwnMetricController
      */
     private static function examples(array $asked, Identities $identities): array
     {
-        $first = Company::query()->where('template', '!=', 'fund')->groupBy('template')->selectRaw('min(id) as first')->pluck('first')->map(intval(...))->sort();
+        $first = Company::query()
+            ->where('template', '!=', 'fund')
+            ->groupBy('template')
+            ->selectRaw('min(id) as first')
+            ->pluck('first')
+            ->map(intval(...))
+            ->sort();
 
         return array_slice(array_values(array_unique([...$asked, ...array_values($identities->references($first))])), 0, 3);
     }
@@ -94,15 +127,29 @@ final class OwnMetricController
     private static function validated(Request $request): array
     {
         return $request->validate([
-            'key' => ['required', 'string', 'max:60'], 'label' => ['required', 'string', 'max:120'], 'kind' => ['required', 'in:formula,ranking,regression'], 'definition' => ['required'],
-            'unit' => ['string', 'max:16'], 'better' => ['in:higher,lower,neutral'], 'note' => ['nullable', 'string', 'max:1000'],
+            'key' => ['required', 'string', 'max:60'],
+            'label' => ['required', 'string', 'max:120'],
+            'kind' => ['required', 'in:formula,ranking,regression'],
+            'definition' => ['required'],
+            'unit' => ['string', 'max:16'],
+            'better' => ['in:higher,lower,neutral'],
+            'note' => ['nullable', 'string', 'max:1000'],
         ]);
     }
 
     /** @param  array<string, mixed>  $data */
     private static function define(Catalogues $catalogues, Request $request, array $data): void
     {
-        Definition::define($catalogues->of($request->user()), $data['key'], $data['label'], $data['kind'], $data['definition'], $data['unit'] ?? 'ratio', $data['better'] ?? 'neutral', $data['note'] ?? '');
+        Definition::define(
+            $catalogues->of($request->user()),
+            $data['key'],
+            $data['label'],
+            $data['kind'],
+            $data['definition'],
+            $data['unit'] ?? 'ratio',
+            $data['better'] ?? 'neutral',
+            $data['note'] ?? '',
+        );
     }
 
     /**
@@ -111,7 +158,15 @@ final class OwnMetricController
      */
     private static function columns(array $data): array
     {
-        return ['key' => $data['key'], 'label' => $data['label'], 'kind' => $data['kind'], 'definition' => ['definition' => $data['definition']], 'unit' => $data['unit'] ?? 'ratio', 'better' => $data['better'] ?? 'neutral', 'note' => $data['note'] ?? ''];
+        return [
+            'key' => $data['key'],
+            'label' => $data['label'],
+            'kind' => $data['kind'],
+            'definition' => ['definition' => $data['definition']],
+            'unit' => $data['unit'] ?? 'ratio',
+            'better' => $data['better'] ?? 'neutral',
+            'note' => $data['note'] ?? '',
+        ];
     }
 
     /** @param  list<string>  $uses */
@@ -125,6 +180,9 @@ final class OwnMetricController
     /** @return array<string, mixed> */
     private static function present(OwnMetric $metric): array
     {
-        return [...$metric->only(['id', 'key', 'label', 'kind', 'unit', 'better', 'note']), 'definition' => $metric->definition['definition']];
+        return [
+            ...$metric->only(['id', 'key', 'label', 'kind', 'unit', 'better', 'note']),
+            'definition' => $metric->definition['definition'],
+        ];
     }
 }

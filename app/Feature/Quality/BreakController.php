@@ -24,28 +24,66 @@ final class BreakController
         $context = $contexts->of($request, $request->query('as_of'));
         $scope = $scopes->accounts($ticker, $context);
 
-        return new JsonResponse(['currency' => $scope->company->reportingCurrency, 'breaks' => (new StatementReport($scope, $context->as))->breaks(), 'one_offs' => OneOff::query()->of($request->user())->where('company_id', $scope->company->id)->orderByDesc('period')->orderBy('id')->get()->map(self::present(...))]);
+        return new JsonResponse([
+            'currency' => $scope->company->reportingCurrency,
+            'breaks' => (new StatementReport($scope, $context->as))->breaks(),
+            'one_offs' => OneOff::query()
+                ->of($request->user())
+                ->where('company_id', $scope->company->id)
+                ->orderByDesc('period')
+                ->orderBy('id')
+                ->get()
+                ->map(self::present(...)),
+        ]);
     }
 
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['line' => ['required', 'string'], 'period' => ['required', 'integer'], 'amount' => ['required', 'numeric', 'between:-1e16,1e16', 'not_in:0'], 'before_tax' => ['required', 'boolean'], 'note' => ['nullable', 'string', 'max:1000'], 'break_key' => ['nullable', 'string', 'max:120']]);
+        $data = $request->validate([
+            'line' => ['required', 'string'],
+            'period' => ['required', 'integer'],
+            'amount' => ['required', 'numeric', 'between:-1e16,1e16', 'not_in:0'],
+            'before_tax' => ['required', 'boolean'],
+            'note' => ['nullable', 'string', 'max:1000'],
+            'break_key' => ['nullable', 'string', 'max:120'],
+        ]);
         $scope = $scopes->open($ticker, $contexts->of($request));
         $item = LineItems::find($data['line']);
         if ($item === null || ! NonRecurringItems::mayBeMarked($item, $scope->company->template)) {
-            return ProblemResponse::unprocessable('A one-off can be marked on a line of the income statement of a '.$scope->company->template->label().'; "'.mb_substr($data['line'], 0, 60).'" is none.');
+            return ProblemResponse::unprocessable(
+                'A one-off can be marked on a line of the income statement of a '.
+                    $scope->company->template->label().
+                    '; "'.
+                    mb_substr($data['line'], 0, 60).
+                    '" is none.',
+            );
         }
         if (! $scope->facts->hasPeriod((int) $data['period'])) {
-            return ProblemResponse::unprocessable('Nothing is known of '.FiscalPeriod::label((int) $data['period']).', so there is nothing to take a one-off from.');
+            return ProblemResponse::unprocessable(
+                'Nothing is known of '.FiscalPeriod::label((int) $data['period']).', so there is nothing to take a one-off from.',
+            );
         }
-        $oneOff = OneOff::query()->create(['user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'line' => $data['line'], 'period' => $data['period'], 'amount' => $data['amount'], 'before_tax' => $data['before_tax'], 'note' => $data['note'] ?? '', 'break_key' => $data['break_key'] ?? null]);
+        $oneOff = OneOff::query()->create([
+            'user_id' => $request->user()->id,
+            'company_id' => $scope->company->id,
+            'line' => $data['line'],
+            'period' => $data['period'],
+            'amount' => $data['amount'],
+            'before_tax' => $data['before_tax'],
+            'note' => $data['note'] ?? '',
+            'break_key' => $data['break_key'] ?? null,
+        ]);
 
         return new JsonResponse(self::present($oneOff), 201);
     }
 
     public function update(Request $request, int $id): JsonResponse
     {
-        $data = $request->validate(['amount' => ['numeric', 'between:-1e16,1e16', 'not_in:0'], 'before_tax' => ['boolean'], 'note' => ['string', 'max:1000']]);
+        $data = $request->validate([
+            'amount' => ['numeric', 'between:-1e16,1e16', 'not_in:0'],
+            'before_tax' => ['boolean'],
+            'note' => ['string', 'max:1000'],
+        ]);
         $oneOff = OneOff::query()->of($request->user())->findOrFail($id);
         $oneOff->update($data);
 
@@ -61,8 +99,14 @@ final class BreakController
 
     public function judge(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['subject' => ['required', 'string', 'max:160', 'regex:/^(break|finding):/'], 'note' => ['nullable', 'string', 'max:1000']]);
-        $judgement = Judgement::query()->updateOrCreate(['user_id' => $request->user()->id, 'company_id' => $scopes->companyId($ticker), 'subject' => $data['subject']], ['note' => $data['note'] ?? '']);
+        $data = $request->validate([
+            'subject' => ['required', 'string', 'max:160', 'regex:/^(break|finding):/'],
+            'note' => ['nullable', 'string', 'max:1000'],
+        ]);
+        $judgement = Judgement::query()->updateOrCreate(
+            ['user_id' => $request->user()->id, 'company_id' => $scopes->companyId($ticker), 'subject' => $data['subject']],
+            ['note' => $data['note'] ?? ''],
+        );
 
         return new JsonResponse(['id' => $judgement->id], 201);
     }
@@ -77,6 +121,15 @@ final class BreakController
     /** @return array<string, mixed> */
     private static function present(OneOff $oneOff): array
     {
-        return ['id' => $oneOff->id, 'line' => $oneOff->line, 'line_label' => LineItems::find($oneOff->line)->label ?? $oneOff->line, 'period' => $oneOff->period, 'period_label' => FiscalPeriod::label((int) $oneOff->period), 'amount' => (float) $oneOff->amount, 'before_tax' => $oneOff->before_tax, 'note' => $oneOff->note];
+        return [
+            'id' => $oneOff->id,
+            'line' => $oneOff->line,
+            'line_label' => LineItems::find($oneOff->line)->label ?? $oneOff->line,
+            'period' => $oneOff->period,
+            'period_label' => FiscalPeriod::label((int) $oneOff->period),
+            'amount' => (float) $oneOff->amount,
+            'before_tax' => $oneOff->before_tax,
+            'note' => $oneOff->note,
+        ];
     }
 }

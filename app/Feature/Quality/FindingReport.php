@@ -31,7 +31,10 @@ final class FindingReport
         $as = new Viewpoint($user->id, $user->name);
         $own = array_keys($as->companies());
         $query = DB::table('findings')->whereNotIn('findings.company_id', $own);
-        $rows = $company === null ? $query->get(['company_id', 'subject', 'finding']) : $query->where('company_id', $company)->get(['company_id', 'subject', 'finding']);
+        $rows =
+            $company === null
+                ? $query->get(['company_id', 'subject', 'finding'])
+                : $query->where('company_id', $company)->get(['company_id', 'subject', 'finding']);
         $all = [];
         foreach ($rows as $row) {
             $all[] = [(int) $row->company_id, (string) $row->subject, json_decode((string) $row->finding, true)];
@@ -43,7 +46,12 @@ final class FindingReport
             }
         }
         $judged = [];
-        foreach (DB::table('judgements')->where('user_id', $user->id)->where('subject', 'like', 'finding:%')->get(['id', 'company_id', 'subject', 'note']) as $row) {
+        foreach (
+            DB::table('judgements')
+                ->where('user_id', $user->id)
+                ->where('subject', 'like', 'finding:%')
+                ->get(['id', 'company_id', 'subject', 'note']) as $row
+        ) {
             $judged["{$row->company_id} {$row->subject}"] = $row;
         }
         $checks = [];
@@ -60,18 +68,39 @@ final class FindingReport
                 $shown[] = [$id, $key, $finding, $judgement];
             }
         }
-        usort($shown, static fn (array $a, array $b): int => $b[2]['weight'] <=> $a[2]['weight'] ?: $a[0] <=> $b[0] ?: $b[2]['period'] <=> $a[2]['period'] ?: strcmp($a[1], $b[1]));
+        usort(
+            $shown,
+            static fn (array $a, array $b): int => $b[2]['weight'] <=> $a[2]['weight'] ?:
+            $a[0] <=> $b[0] ?:
+            $b[2]['period'] <=> $a[2]['period'] ?:
+            strcmp($a[1], $b[1]),
+        );
         arsort($checks);
         $page = array_slice($shown, $offset, $limit);
-        $names = DB::table('companies')->whereIn('id', array_column($page, 0))->get(['id', 'name', 'reporting_currency'])->keyBy('id');
+        $names = DB::table('companies')
+            ->whereIn('id', array_column($page, 0))
+            ->get(['id', 'name', 'reporting_currency'])
+            ->keyBy('id');
         $references = $this->identities->references(array_column($page, 0));
 
         return [
-            'findings' => array_map(static fn (array $entry): array => [
-                ...$entry[2], 'key' => $entry[1], 'ticker' => $references[$entry[0]], 'company' => $names[$entry[0]]->name, 'currency' => $names[$entry[0]]->reporting_currency, 'period_label' => FiscalPeriod::label((int) $entry[2]['period']),
-                'line_label' => $entry[2]['line'] === null ? null : (LineItems::find($entry[2]['line'])->label ?? $entry[2]['line']), 'judgement' => $entry[3]?->id, 'judgement_note' => $entry[3]?->note,
-            ], $page),
-            'total' => count($shown), 'accepted' => $acceptedCount, 'checks' => $checks,
+            'findings' => array_map(
+                static fn (array $entry): array => [
+                    ...$entry[2],
+                    'key' => $entry[1],
+                    'ticker' => $references[$entry[0]],
+                    'company' => $names[$entry[0]]->name,
+                    'currency' => $names[$entry[0]]->reporting_currency,
+                    'period_label' => FiscalPeriod::label((int) $entry[2]['period']),
+                    'line_label' => $entry[2]['line'] === null ? null : LineItems::find($entry[2]['line'])->label ?? $entry[2]['line'],
+                    'judgement' => $entry[3]?->id,
+                    'judgement_note' => $entry[3]?->note,
+                ],
+                $page,
+            ),
+            'total' => count($shown),
+            'accepted' => $acceptedCount,
+            'checks' => $checks,
         ];
     }
 

@@ -26,8 +26,11 @@ final class NamedLists
 {
     private const DEEPEST = 3;
 
-    public function __construct(private readonly ColumnStore $columns, private readonly Indices $indices, private readonly Identities $identities)
-    {
+    public function __construct(
+        private readonly ColumnStore $columns,
+        private readonly Indices $indices,
+        private readonly Identities $identities,
+    ) {
     }
 
     /**
@@ -41,7 +44,20 @@ final class NamedLists
         return fn (string $kind, mixed $key): array => match ($kind) {
             'index' => $this->index(is_string($key) ? $key : '', $context->day),
             'tickers' => $this->companies(is_array($key) ? array_filter($key, is_string(...)) : [], $context->namedOn),
-            'list' => CompanyListItem::query()->whereIn('company_list_id', $this->owned($user)->whereKey($key)->pluck('id')->whenEmpty(static fn () => throw InvalidScreen::because('one of its lists does not exist any more. Take it out of the universe.')))->pluck('company_id')->all(),
+            'list' => CompanyListItem::query()
+                ->whereIn(
+                    'company_list_id',
+                    $this->owned($user)
+                        ->whereKey($key)
+                        ->pluck('id')
+                        ->whenEmpty(
+                            static fn () => throw InvalidScreen::because(
+                                'one of its lists does not exist any more. Take it out of the universe.',
+                            ),
+                        ),
+                )
+                ->pluck('company_id')
+                ->all(),
             'watchlist' => $this->decided($user, 'watch'),
             'portfolio' => $this->decided($user, 'buy'),
             'screen' => $this->survivors($key, $context, $computes, $depth),
@@ -77,14 +93,26 @@ final class NamedLists
     {
         $index = $this->indices->find($ticker) ?? throw InvalidScreen::because(lcfirst($this->indices->unknown($ticker)));
 
-        return DB::table('index_members')->where('index_id', $index)->where('from_day', '<=', $asOf)->where(static fn ($query) => $query->whereNull('to_day')->orWhere('to_day', '>', $asOf))->pluck('company_id')->map(static fn ($id): int => (int) $id)->all();
+        return DB::table('index_members')
+            ->where('index_id', $index)
+            ->where('from_day', '<=', $asOf)
+            ->where(static fn ($query) => $query->whereNull('to_day')->orWhere('to_day', '>', $asOf))
+            ->pluck('company_id')
+            ->map(static fn ($id): int => (int) $id)
+            ->all();
     }
 
     /** @return list<int> companies whose latest decision is the verdict */
     private function decided(?User $user, string $verdict): array
     {
         $latest = [];
-        foreach (Decision::query()->of($user ?? throw InvalidScreen::because('lists belong to a user; sign in.'))->orderBy('decided_on')->orderBy('id')->get(['company_id', 'verdict']) as $decision) {
+        foreach (
+            Decision::query()
+                ->of($user ?? throw InvalidScreen::because('lists belong to a user; sign in.'))
+                ->orderBy('decided_on')
+                ->orderBy('id')
+                ->get(['company_id', 'verdict']) as $decision
+        ) {
             $latest[$decision->company_id] = $decision->verdict;
         }
 
@@ -95,11 +123,27 @@ final class NamedLists
     private function survivors(mixed $id, EvaluationContext $context, bool $computes, int $depth): array
     {
         if ($depth > self::DEEPEST) {
-            throw InvalidScreen::because('screens that start from each other\'s survivors are more than '.self::DEEPEST.' deep, or go round in a circle.');
+            throw InvalidScreen::because(
+                'screens that start from each other\'s survivors are more than '.self::DEEPEST.' deep, or go round in a circle.',
+            );
         }
-        $saved = Screen::query()->of($context->user ?? throw InvalidScreen::because('screens belong to a user; sign in.'))->find($id) ?? throw InvalidScreen::because('a screen it starts from does not exist any more. Take it out of the universe.');
-        $universe = $this->columns->universe($context->day, $computes, $context->catalogue, $this->on($context, $computes, $depth + 1), $context->as) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
+        $saved =
+            Screen::query()
+                ->of($context->user ?? throw InvalidScreen::because('screens belong to a user; sign in.'))
+                ->find($id) ??
+            throw InvalidScreen::because('a screen it starts from does not exist any more. Take it out of the universe.');
+        $universe =
+            $this->columns->universe(
+                $context->day,
+                $computes,
+                $context->catalogue,
+                $this->on($context, $computes, $depth + 1),
+                $context->as,
+            ) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
 
-        return array_map(static fn (int $position): int => $universe->company($position), Mask::positions(Funnel::run(ScreenDefinition::fromArray($saved->definition), $universe)->survived));
+        return array_map(
+            static fn (int $position): int => $universe->company($position),
+            Mask::positions(Funnel::run(ScreenDefinition::fromArray($saved->definition), $universe)->survived),
+        );
     }
 }

@@ -17,9 +17,15 @@ final class ScreenController
 {
     public function run(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, ['offset' => ['integer', 'min:0'], 'limit' => ['integer', 'min:1', 'max:1000'], 'shaded' => ['boolean']]);
+        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
+            'offset' => ['integer', 'min:0'],
+            'limit' => ['integer', 'min:1', 'max:1000'],
+            'shaded' => ['boolean'],
+        ]);
 
-        return new JsonResponse($runner->run($screen, $context, $data['offset'] ?? 0, $data['limit'] ?? 100, $data['shaded'] ?? false, false));
+        return new JsonResponse(
+            $runner->run($screen, $context, $data['offset'] ?? 0, $data['limit'] ?? 100, $data['shaded'] ?? false, false),
+        );
     }
 
     public function closerLook(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
@@ -45,29 +51,41 @@ final class ScreenController
 
     public function score(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, ['offset' => ['integer', 'min:0'], 'limit' => ['integer', 'min:1', 'max:1000']]);
+        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
+            'offset' => ['integer', 'min:0'],
+            'limit' => ['integer', 'min:1', 'max:1000'],
+        ]);
 
         return new JsonResponse($runner->score($screen, $context, $data['offset'] ?? 0, $data['limit'] ?? 200));
     }
 
     public function cleaning(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, ['columns' => ['required', 'array', 'min:1', 'max:'.ScreenDefinition::MAX_COLUMNS], 'columns.*' => ['string']]);
+        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
+            'columns' => ['required', 'array', 'min:1', 'max:'.ScreenDefinition::MAX_COLUMNS],
+            'columns.*' => ['string'],
+        ]);
 
         return new JsonResponse($runner->cleaning($screen, $data['columns'], $context, 500));
     }
 
     public function export(Request $request, ScreenExport $export, RequestContexts $contexts): StreamedResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, ['format' => ['required', 'in:'.implode(',', array_keys(TableFile::FORMATS))]]);
+        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
+            'format' => ['required', 'in:'.implode(',', array_keys(TableFile::FORMATS))],
+        ]);
         $format = $data['format'];
         $table = $export->table($screen, $context);
         $table->mustFit($format);
 
-        return new StreamedResponse(static function () use ($table, $format): void {
-            $stream = fopen('php://output', 'w') ?: throw new \RuntimeException('The answer cannot be written.');
-            $table->write($format, $stream);
-        }, 200, ['Content-Type' => TableFile::FORMATS[$format], 'Content-Disposition' => "attachment; filename=\"screen.{$format}\""]);
+        return new StreamedResponse(
+            static function () use ($table, $format): void {
+                $stream = fopen('php://output', 'w') ?: throw new \RuntimeException('The answer cannot be written.');
+                $table->write($format, $stream);
+            },
+            200,
+            ['Content-Type' => TableFile::FORMATS[$format], 'Content-Disposition' => "attachment; filename=\"screen.{$format}\""],
+        );
     }
 
     public function writtenOut(Request $request, RequestContexts $contexts, Catalogues $catalogues): JsonResponse
@@ -79,14 +97,26 @@ final class ScreenController
 
     public function distribution(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
     {
-        $data = $request->validate(['formula' => ['required', 'string'], 'universe' => ['nullable', 'array'], 'as_of' => ['nullable', 'string']]);
+        $data = $request->validate([
+            'formula' => ['required', 'string'],
+            'universe' => ['nullable', 'array'],
+            'as_of' => ['nullable', 'string'],
+        ]);
 
-        return new JsonResponse($runner->distribution($data['formula'], (array) ($data['universe'] ?? []), $contexts->of($request, $data['as_of'] ?? null)));
+        return new JsonResponse(
+            $runner->distribution($data['formula'], (array) ($data['universe'] ?? []), $contexts->of($request, $data['as_of'] ?? null)),
+        );
     }
 
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(Screen::query()->of($request->user())->orderByDesc('updated_at')->orderByDesc('id')->get(['id', 'name', 'definition', 'updated_at']));
+        return new JsonResponse(
+            Screen::query()
+                ->of($request->user())
+                ->orderByDesc('updated_at')
+                ->orderByDesc('id')
+                ->get(['id', 'name', 'definition', 'updated_at']),
+        );
     }
 
     public function store(Request $request): JsonResponse

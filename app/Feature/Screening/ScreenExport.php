@@ -35,11 +35,22 @@ final class ScreenExport
             foreach (array_chunk($survivors, self::ROWS_AT_ONCE) as $positions) {
                 foreach ($this->runner->rows($universe, $screen->columns, $positions, null, $reference) as $row) {
                     $values = (array) $row['values'];
-                    yield [$row['ticker'], $row['name'], IndustryTree::label($row['sector']), ...array_map(static fn (string $column): ?float => $values[$column], $screen->columns)];
+                    yield [
+                        $row['ticker'],
+                        $row['name'],
+                        IndustryTree::label($row['sector']),
+                        ...array_map(static fn (string $column): ?float => $values[$column], $screen->columns),
+                    ];
                 }
             }
         };
-        $definitions = [['Screen', $screen->name], ['As of', Day::iso($context->day)], ['Companies', (string) count($survivors)], ['Belief', $screen->belief], ['Amounts', 'in '.config('logion.currency').'; fractions as fractions, 0.08 is 8 %; an empty cell has no value']];
+        $definitions = [
+            ['Screen', $screen->name],
+            ['As of', Day::iso($context->day)],
+            ['Companies', (string) count($survivors)],
+            ['Belief', $screen->belief],
+            ['Amounts', 'in '.config('logion.currency').'; fractions as fractions, 0.08 is 8 %; an empty cell has no value'],
+        ];
         foreach ($screen->criteria as $criterion) {
             if ($criterion->active) {
                 $definitions[] = ['Criterion', (string) $criterion];
@@ -50,9 +61,20 @@ final class ScreenExport
         }
         foreach ($screen->columns as $column) {
             $metric = $catalogue->find($column);
-            $definitions[] = [$metric->label ?? $column, $metric === null ? $column : "{$metric->formula} ({$metric->unit->value}, {$metric->basis})".($metric->note === '' ? '' : " {$metric->note}")];
+            $definitions[] = [
+                $metric->label ?? $column,
+                $metric === null
+                    ? $column
+                    : "{$metric->formula} ({$metric->unit->value}, {$metric->basis})".($metric->note === '' ? '' : " {$metric->note}"),
+            ];
         }
 
-        return new TableFile($screen->name, ['Ticker', 'Company', 'Sector', ...array_map($catalogue->label(...), $screen->columns)], $rows(), count($survivors), $definitions);
+        return new TableFile(
+            $screen->name,
+            ['Ticker', 'Company', 'Sector', ...array_map($catalogue->label(...), $screen->columns)],
+            $rows(),
+            count($survivors),
+            $definitions,
+        );
     }
 }

@@ -43,19 +43,41 @@ final class ScreenRunner
      * @param  bool  $shaded  whether each figure's percentile among the survivors is told too
      * @return array<string, mixed> as_of, universe, steps, total, rows, sectors, warnings
      */
-    public function run(ScreenDefinition $screen, EvaluationContext $context, int $offset = 0, ?int $limit = null, bool $shaded = false, bool $computes = true): array
-    {
+    public function run(
+        ScreenDefinition $screen,
+        EvaluationContext $context,
+        int $offset = 0,
+        ?int $limit = null,
+        bool $shaded = false,
+        bool $computes = true,
+    ): array {
         $universe = $this->universe($context, $computes);
         $funnel = Funnel::run($screen, $universe);
         $survivors = $funnel->survivors($screen, $universe);
         $page = array_slice($survivors, $offset, $limit);
-        $withSetAside = $screen->setAside === [] ? null : Mask::count(Funnel::run(new ScreenDefinition($screen->name, '', $screen->universe, $screen->criteria, [], []), $universe)->survived);
+        $withSetAside =
+            $screen->setAside === []
+                ? null
+                : Mask::count(
+                    Funnel::run(new ScreenDefinition($screen->name, '', $screen->universe, $screen->criteria, [], []), $universe)->survived,
+                );
 
         return [
-            'as_of' => Day::iso($context->day), 'universe' => ['size' => Mask::count($funnel->start), 'definition' => (object) $screen->universe], 'steps' => $funnel->steps,
-            'total' => count($survivors), 'total_with_set_aside' => $withSetAside,
-            'units' => (object) array_combine($screen->columns, array_map(static fn (string $column): string => $universe->catalogue->unitOf($universe->catalogue->parse($column))->value, $screen->columns)), 'rows' => $this->rows($universe, $screen->columns, $page, $shaded ? $survivors : null, $funnel->reference($universe)),
-            'sectors' => (object) $universe->category('sector')->counts($funnel->survived), 'warnings' => Warnings::of($funnel, $universe),
+            'as_of' => Day::iso($context->day),
+            'universe' => ['size' => Mask::count($funnel->start), 'definition' => (object) $screen->universe],
+            'steps' => $funnel->steps,
+            'total' => count($survivors),
+            'total_with_set_aside' => $withSetAside,
+            'units' => (object) array_combine(
+                $screen->columns,
+                array_map(
+                    static fn (string $column): string => $universe->catalogue->unitOf($universe->catalogue->parse($column))->value,
+                    $screen->columns,
+                ),
+            ),
+            'rows' => $this->rows($universe, $screen->columns, $page, $shaded ? $survivors : null, $funnel->reference($universe)),
+            'sectors' => (object) $universe->category('sector')->counts($funnel->survived),
+            'warnings' => Warnings::of($funnel, $universe),
         ];
     }
 
@@ -68,12 +90,22 @@ final class ScreenRunner
      */
     public function rows(Universe $universe, array $columns, array $positions, ?array $shading = null, ?string $reference = null): array
     {
-        $rows = array_map(static fn (int $position): array => [...self::company($universe, $position), 'values' => [], 'states' => [], 'percentiles' => []], $positions);
+        $rows = array_map(
+            static fn (int $position): array => [
+                ...self::company($universe, $position),
+                'values' => [],
+                'states' => [],
+                'percentiles' => [],
+            ],
+            $positions,
+        );
         foreach ($columns as $column) {
             $tree = $universe->catalogue->parse($column);
             $sorted = null;
             if ($shading !== null) {
-                $sorted = array_values(array_filter($universe->evaluate($tree, $shading, $reference), static fn (float $x): bool => $x == $x));
+                $sorted = array_values(
+                    array_filter($universe->evaluate($tree, $shading, $reference), static fn (float $x): bool => $x == $x),
+                );
                 sort($sorted);
             }
             $vector = $universe->vector($tree, $positions, $reference);
@@ -88,13 +120,26 @@ final class ScreenRunner
             }
         }
 
-        return array_map(static fn (array $row): array => [...$row, 'values' => (object) $row['values'], 'states' => (object) $row['states'], 'percentiles' => (object) $row['percentiles']], $rows);
+        return array_map(
+            static fn (array $row): array => [
+                ...$row,
+                'values' => (object) $row['values'],
+                'states' => (object) $row['states'],
+                'percentiles' => (object) $row['percentiles'],
+            ],
+            $rows,
+        );
     }
 
     /** @return array{ticker: string, name: string, company: int, sector: string} */
     private static function company(Universe $universe, int $position): array
     {
-        return ['ticker' => $universe->attributeAt('ticker', $position), 'name' => $universe->attributeAt('name', $position), 'company' => $universe->company($position), 'sector' => $universe->category('sector')->at($position)];
+        return [
+            'ticker' => $universe->attributeAt('ticker', $position),
+            'name' => $universe->attributeAt('name', $position),
+            'company' => $universe->company($position),
+            'sector' => $universe->category('sector')->at($position),
+        ];
     }
 
     /** @return list<array<string, mixed>> warnings that take a closer look */
@@ -139,8 +184,12 @@ final class ScreenRunner
         $rows = Scorecard::of($screen, $universe, Mask::positions(Funnel::start($screen, $universe)));
 
         return [
-            'criteria' => array_map('strval', Scorecard::criteria($screen)), 'total' => count($rows),
-            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), ...array_diff_key($row, ['position' => 0])], array_slice($rows, $offset, $limit)),
+            'criteria' => array_map('strval', Scorecard::criteria($screen)),
+            'total' => count($rows),
+            'rows' => array_map(
+                static fn (array $row): array => self::company($universe, $row['position']) + array_diff_key($row, ['position' => 0]),
+                array_slice($rows, $offset, $limit),
+            ),
         ];
     }
 
@@ -153,21 +202,53 @@ final class ScreenRunner
         $universe = $this->universe($context, false);
         $proposals = Cleaning::proposals($universe, Mask::positions(Funnel::start($screen, $universe)), $columns);
 
-        return ['total' => count($proposals), 'proposals' => array_map(static fn (array $proposal): array => [...self::company($universe, $proposal['position']), ...array_diff_key($proposal, ['position' => 0])], array_slice($proposals, 0, $limit))];
+        return [
+            'total' => count($proposals),
+            'proposals' => array_map(
+                static fn (array $proposal): array => [
+                    ...self::company($universe, $proposal['position']),
+                    ...array_diff_key($proposal, ['position' => 0]),
+                ],
+                array_slice($proposals, 0, $limit),
+            ),
+        ];
     }
 
     /** @return array<string, mixed> */
-    public function ranking(ScreenDefinition $screen, Ranking $ranking, EvaluationContext $context, int $offset, int $limit, bool $otherRules): array
-    {
+    public function ranking(
+        ScreenDefinition $screen,
+        Ranking $ranking,
+        EvaluationContext $context,
+        int $offset,
+        int $limit,
+        bool $otherRules,
+    ): array {
         $universe = $this->universe($context, false);
         $positions = Mask::positions(Funnel::run($screen, $universe)->survived);
         $result = $ranking->of($universe, $positions);
         $null = static fn (float $x): ?float => $x == $x ? $x : null;
 
         return [
-            'as_of' => Day::iso($context->day), 'total' => $result->count(), 'left_out' => array_map(static fn (int $position): array => self::company($universe, $position), array_slice($result->leftOut, 0, 200)), 'left_out_total' => count($result->leftOut),
-            'shares' => $ranking->shares(), 'other_rules' => $otherRules ? (object) $ranking->otherRules($universe, $positions) : null,
-            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), 'place' => $row['place'], 'score' => $row['score'], 'values' => array_map($null, $row['values']), 'scores' => $row['scores'], 'contributions' => $row['contributions']], $result->rows($offset, $limit)),
+            'as_of' => Day::iso($context->day),
+            'total' => $result->count(),
+            'left_out' => array_map(
+                static fn (int $position): array => self::company($universe, $position),
+                array_slice($result->leftOut, 0, 200),
+            ),
+            'left_out_total' => count($result->leftOut),
+            'shares' => $ranking->shares(),
+            'other_rules' => $otherRules ? (object) $ranking->otherRules($universe, $positions) : null,
+            'rows' => array_map(
+                static fn (array $row): array => [
+                    ...self::company($universe, $row['position']),
+                    'place' => $row['place'],
+                    'score' => $row['score'],
+                    'values' => array_map($null, $row['values']),
+                    'scores' => $row['scores'],
+                    'contributions' => $row['contributions'],
+                ],
+                $result->rows($offset, $limit),
+            ),
         ];
     }
 
@@ -180,14 +261,36 @@ final class ScreenRunner
         $ols = $fit->regression;
         $p = $fit->pValues();
         $terms = [];
-        foreach (['intercept', ...array_map(static fn (array $x): string => $x['log'] ? "ln({$x['formula']})" : $x['formula'], $regression->regressors)] as $i => $name) {
-            $terms[] = ['name' => $name, 'coefficient' => $ols->coefficients[$i], 'standard_error' => $ols->standardErrors[$i], 't' => $ols->tValues[$i], 'p' => $p[$i], 'evidence' => CrossSectionalFit::evidence($p[$i])];
+        foreach (
+            [
+                'intercept',
+                ...array_map(static fn (array $x): string => $x['log'] ? "ln({$x['formula']})" : $x['formula'], $regression->regressors),
+            ] as $i => $name
+        ) {
+            $terms[] = [
+                'name' => $name,
+                'coefficient' => $ols->coefficients[$i],
+                'standard_error' => $ols->standardErrors[$i],
+                't' => $ols->tValues[$i],
+                'p' => $p[$i],
+                'evidence' => CrossSectionalFit::evidence($p[$i]),
+            ];
         }
 
         return [
-            'as_of' => Day::iso($context->day), 'used' => $ols->n, 'dropped' => $fit->dropped, 'terms' => $terms, 'r_squared' => $ols->rSquared, 'adjusted_r_squared' => $ols->adjustedRSquared,
-            'residual_standard_error' => $ols->residualStandardError, 'degrees_of_freedom' => $ols->degreesOfFreedom, 'f' => $ols->fStatistic,
-            'rows' => array_map(static fn (array $row): array => [...self::company($universe, $row['position']), ...array_diff_key($row, ['position' => 0])], $fit->rows(self::MOST_POINTS)),
+            'as_of' => Day::iso($context->day),
+            'used' => $ols->n,
+            'dropped' => $fit->dropped,
+            'terms' => $terms,
+            'r_squared' => $ols->rSquared,
+            'adjusted_r_squared' => $ols->adjustedRSquared,
+            'residual_standard_error' => $ols->residualStandardError,
+            'degrees_of_freedom' => $ols->degreesOfFreedom,
+            'f' => $ols->fStatistic,
+            'rows' => array_map(
+                static fn (array $row): array => self::company($universe, $row['position']) + array_diff_key($row, ['position' => 0]),
+                $fit->rows(self::MOST_POINTS),
+            ),
         ];
     }
 
@@ -202,7 +305,9 @@ final class ScreenRunner
         $universe = $this->universe($context, false);
         $positions = Mask::positions($universe->admits(ScreenDefinition::fromArray(['universe' => $definition])->universe));
 
-        return get_object_vars(Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::PREVIEW_BINS));
+        return get_object_vars(
+            Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::PREVIEW_BINS),
+        );
     }
 
     /**
@@ -228,11 +333,17 @@ final class ScreenRunner
             }
         }
         arsort($known);
-        $side = static fn (array $positions): array => array_map(static fn (int $position): array => [...self::company($universe, $position), 'value' => $known[$position]], $positions);
+        $side = static fn (array $positions): array => array_map(
+            static fn (int $position): array => [...self::company($universe, $position), 'value' => $known[$position]],
+            $positions,
+        );
 
         return [
-            'as_of' => Day::iso($context->day), 'distribution' => get_object_vars(Distribution::of($values, self::PREVIEW_BINS)), 'coverage' => $coverage,
-            'highest' => $side(array_slice(array_keys($known), 0, $ends)), 'lowest' => $side(array_reverse(array_slice(array_keys($known), -$ends))),
+            'as_of' => Day::iso($context->day),
+            'distribution' => get_object_vars(Distribution::of($values, self::PREVIEW_BINS)),
+            'coverage' => $coverage,
+            'highest' => $side(array_slice(array_keys($known), 0, $ends)),
+            'lowest' => $side(array_reverse(array_slice(array_keys($known), -$ends))),
         ];
     }
 
@@ -247,7 +358,15 @@ final class ScreenRunner
     /** @throws ConflictHttpException if the day's columns have not been refreshed */
     public function universe(EvaluationContext $context, bool $computes): Universe
     {
-        return $this->columns->universe($context->day, $computes, $context->catalogue, $this->lists->on($context, $computes), $context->as)
-            ?? throw new ConflictHttpException('The figures as of '.Day::iso($context->day).' have not been computed yet. Start the refresh and wait for it.');
+        return $this->columns->universe(
+            $context->day,
+            $computes,
+            $context->catalogue,
+            $this->lists->on($context, $computes),
+            $context->as,
+        ) ??
+            throw new ConflictHttpException(
+                'The figures as of '.Day::iso($context->day).' have not been computed yet. Start the refresh and wait for it.',
+            );
     }
 }

@@ -16,12 +16,18 @@ final class AccountsController
     {
         $data = $request->validate(['period' => ['nullable', 'integer'], 'as_of' => ['nullable', 'string']]);
 
-        return new JsonResponse((new StatementReport($scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null))))->bridges(isset($data['period']) ? (int) $data['period'] : null));
+        return new JsonResponse(
+            (new StatementReport($scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null))))->bridges(
+                isset($data['period']) ? (int) $data['period'] : null,
+            ),
+        );
     }
 
     public function breakdowns(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        return new JsonResponse((new StatementReport($scopes->accounts($ticker, $contexts->of($request, $request->query('as_of')))))->breakdowns());
+        return new JsonResponse(
+            (new StatementReport($scopes->accounts($ticker, $contexts->of($request, $request->query('as_of')))))->breakdowns(),
+        );
     }
 
     public function dividends(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse

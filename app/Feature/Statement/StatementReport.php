@@ -41,9 +41,27 @@ final class StatementReport
         $shown = StatementView::of($facts, $statement, $basis, $view, $most, $restated);
 
         return [
-            'currency' => $this->scope->company->reportingCurrency, 'template' => $this->scope->company->template->value,
-            'periods' => array_map(static fn (int $period): array => ['period' => $period, 'label' => $basis === 'half_year' ? 'H'.intdiv($period % 10, 2).' '.intdiv($period, 10) : FiscalPeriod::label($period), 'end' => ($end = $facts->periodEnd($period)) === null ? null : Day::iso($end)], $shown->periods),
-            'rows' => array_map(static fn (array $row): array => ['key' => $row['item']->key, 'label' => $row['item']->label, 'total' => $row['total'], 'unit' => $row['item']->unit->value, 'figures' => $row['figures'], 'marks' => $row['marks']], $shown->rows),
+            'currency' => $this->scope->company->reportingCurrency,
+            'template' => $this->scope->company->template->value,
+            'periods' => array_map(
+                static fn (int $period): array => [
+                    'period' => $period,
+                    'label' => $basis === 'half_year' ? 'H'.intdiv($period % 10, 2).' '.intdiv($period, 10) : FiscalPeriod::label($period),
+                    'end' => ($end = $facts->periodEnd($period)) === null ? null : Day::iso($end),
+                ],
+                $shown->periods,
+            ),
+            'rows' => array_map(
+                static fn (array $row): array => [
+                    'key' => $row['item']->key,
+                    'label' => $row['item']->label,
+                    'total' => $row['total'],
+                    'unit' => $row['item']->unit->value,
+                    'figures' => $row['figures'],
+                    'marks' => $row['marks'],
+                ],
+                $shown->rows,
+            ),
         ];
     }
 
@@ -52,16 +70,45 @@ final class StatementReport
     {
         $plain = $this->scope->company->oneOffs === [] ? $this->scope->facts : $this->scope->company->statements($this->scope->asOf);
         $dismissed = $this->judged('break:');
-        $accepted = $this->as === null ? [] : DB::table('one_offs')->where('user_id', $this->as->userId)->where('company_id', $this->scope->company->id)->whereNotNull('break_key')->pluck('id', 'break_key')->all();
+        $accepted =
+            $this->as === null
+                ? []
+                : DB::table('one_offs')
+                    ->where('user_id', $this->as->userId)
+                    ->where('company_id', $this->scope->company->id)
+                    ->whereNotNull('break_key')
+                    ->pluck('id', 'break_key')
+                    ->all();
 
-        return array_map(static fn (AccountBreak $break): array => [
-            'key' => $break->key(), 'kind' => $break->kind, 'period' => $break->period, 'period_label' => FiscalPeriod::label($break->period), 'line' => $break->line, 'line_label' => LineItems::all()[$break->line]->label, 'sentence' => $break->sentence,
-            'amount' => $break->amount, 'mark_in' => $break->quarter ?? $break->period, 'mark_in_label' => FiscalPeriod::label($break->quarter ?? $break->period), 'before_tax' => $break->beforeTax,
-            'state' => isset($accepted[$break->key()]) ? 'accepted' : (isset($dismissed['break:'.$break->key()]) ? 'dismissed' : 'open'), 'one_off' => $accepted[$break->key()] ?? null, 'judgement' => $dismissed['break:'.$break->key()] ?? null,
-        ], Breaks::of($plain, $this->scope->company->facts));
+        return array_map(
+            static fn (AccountBreak $break): array => [
+                'key' => $break->key(),
+                'kind' => $break->kind,
+                'period' => $break->period,
+                'period_label' => FiscalPeriod::label($break->period),
+                'line' => $break->line,
+                'line_label' => LineItems::all()[$break->line]->label,
+                'sentence' => $break->sentence,
+                'amount' => $break->amount,
+                'mark_in' => $break->quarter ?? $break->period,
+                'mark_in_label' => FiscalPeriod::label($break->quarter ?? $break->period),
+                'before_tax' => $break->beforeTax,
+                'state' => isset($accepted[$break->key()])
+                    ? 'accepted'
+                    : (isset($dismissed['break:'.$break->key()])
+                        ? 'dismissed'
+                        : 'open'),
+                'one_off' => $accepted[$break->key()] ?? null,
+                'judgement' => $dismissed['break:'.$break->key()] ?? null,
+            ],
+            Breaks::of($plain, $this->scope->company->facts),
+        );
     }
 
-    /** @return array<string, mixed> bridges of a period, sources and uses of the years before it, working capital and book value through the years */
+    /**
+     * @return array<string, mixed> bridges of a period, sources and uses of the years before it, working capital and book value through
+     *     the years
+     */
     public function bridges(?int $period): array
     {
         $facts = $this->scope->facts;
@@ -69,19 +116,54 @@ final class StatementReport
         $period = $period !== null && in_array($period, $years, true) ? $period : ($years === [] ? null : $years[count($years) - 1]);
         $latest = array_slice(array_values(array_filter($years, static fn (int $year): bool => $period !== null && $year <= $period)), -5);
         $report = new FigureReport($this->scope);
-        $series = static fn (array $keys): array => array_values(array_filter(
-            $report->throughYears($keys, array_map(static fn (int $year): int => intdiv($year, 10), $years)),
-            static fn (array $row): bool => array_filter($row['figures'], static fn (Figure $figure): bool => $figure->isKnown()) !== [],
-        ));
+        $series = static fn (array $keys): array => array_values(
+            array_filter(
+                $report->throughYears($keys, array_map(static fn (int $year): int => intdiv($year, 10), $years)),
+                static fn (array $row): bool => array_filter($row['figures'], static fn (Figure $of): bool => $of->isKnown()) !== [],
+            ),
+        );
 
         return [
-            'currency' => $this->scope->company->reportingCurrency, 'period' => $period, 'period_label' => $period === null ? null : FiscalPeriod::label($period),
+            'currency' => $this->scope->company->reportingCurrency,
+            'period' => $period,
+            'period_label' => $period === null ? null : FiscalPeriod::label($period),
             'periods' => array_map(static fn (int $year): array => ['period' => $year, 'label' => FiscalPeriod::label($year)], $years),
-            'bridges' => $period === null ? [] : array_values(array_filter([Bridge::income($facts, $period), Bridge::freeCashFlow($facts, $period)])),
-            'sources_and_uses' => ['label' => $latest === [] ? '' : FiscalPeriod::label($latest[0]).' to '.FiscalPeriod::label($latest[count($latest) - 1]), ...Bridge::sourcesAndUses($facts, $latest)],
-            'working_capital' => $series(['receivables', 'inventories', 'accounts_payable', 'operating_working_capital', 'days_sales_outstanding', 'days_inventory', 'days_payables', 'cash_conversion_cycle']),
-            'book_value' => $series(['total_equity', 'preferred_equity', 'minority_interest', 'goodwill', 'intangible_assets', 'tangible_common_equity']),
-            'returns' => $series(['return_on_equity', 'net_margin', 'asset_turnover', 'equity_multiplier', 'return_on_invested_capital', 'operating_margin', 'operating_tax_rate', 'invested_capital', 'nopat']),
+            'bridges' => $period === null
+                    ? []
+                    : array_values(array_filter([Bridge::income($facts, $period), Bridge::freeCashFlow($facts, $period)])),
+            'sources_and_uses' => [
+                'label' => $latest === [] ? '' : FiscalPeriod::label($latest[0]).' to '.FiscalPeriod::label($latest[count($latest) - 1]),
+                ...Bridge::sourcesAndUses($facts, $latest),
+            ],
+            'working_capital' => $series([
+                'receivables',
+                'inventories',
+                'accounts_payable',
+                'operating_working_capital',
+                'days_sales_outstanding',
+                'days_inventory',
+                'days_payables',
+                'cash_conversion_cycle',
+            ]),
+            'book_value' => $series([
+                'total_equity',
+                'preferred_equity',
+                'minority_interest',
+                'goodwill',
+                'intangible_assets',
+                'tangible_common_equity',
+            ]),
+            'returns' => $series([
+                'return_on_equity',
+                'net_margin',
+                'asset_turnover',
+                'equity_multiplier',
+                'return_on_invested_capital',
+                'operating_margin',
+                'operating_tax_rate',
+                'invested_capital',
+                'nopat',
+            ]),
         ];
     }
 
@@ -89,20 +171,71 @@ final class StatementReport
     public function breakdowns(): array
     {
         $facts = [];
-        foreach (DB::table('breakdown_facts')->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')->where('breakdown_facts.company_id', $this->scope->company->id)->whereIn('axis', ['business', 'region', 'driver'])->orderBy('filed_on')->orderBy('breakdown_facts.id')->get(['axis', 'member', 'line', 'unit', 'breakdown_facts.period', 'value', 'filed_on']) as $row) {
-            $rate = $row->unit === 'money' ? $this->scope->company->formerCurrency?->factor(Unit::Money, LineItems::find((string) $row->line)?->isOverTime() ?? true, (int) $row->period, (int) $row->filed_on) ?? 1.0 : 1.0;
-            $facts[] = ['axis' => (string) $row->axis, 'member' => (string) $row->member, 'line' => (string) $row->line, 'unit' => (string) $row->unit, 'period' => (int) $row->period, 'value' => $row->value * $rate, 'filed_on' => (int) $row->filed_on];
+        foreach (
+            DB::table('breakdown_facts')
+                ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
+                ->where('breakdown_facts.company_id', $this->scope->company->id)
+                ->whereIn('axis', ['business', 'region', 'driver'])
+                ->orderBy('filed_on')
+                ->orderBy('breakdown_facts.id')
+                ->get(['axis', 'member', 'line', 'unit', 'breakdown_facts.period', 'value', 'filed_on']) as $row
+        ) {
+            $rate =
+                $row->unit === 'money'
+                    ? $this->scope->company->formerCurrency?->factor(
+                        Unit::Money,
+                        LineItems::find((string) $row->line)?->isOverTime() ?? true,
+                        (int) $row->period,
+                        (int) $row->filed_on,
+                    ) ?? 1.0
+                    : 1.0;
+            $facts[] = [
+                'axis' => (string) $row->axis,
+                'member' => (string) $row->member,
+                'line' => (string) $row->line,
+                'unit' => (string) $row->unit,
+                'period' => (int) $row->period,
+                'value' => $row->value * $rate,
+                'filed_on' => (int) $row->filed_on,
+            ];
         }
 
-        return array_values(array_map(static fn (Breakdown $breakdown): array => [
-            'axis' => $breakdown->axis, 'periods' => array_map(static fn (int $period): array => ['period' => $period, 'label' => FiscalPeriod::label($period)], $breakdown->periods),
-            'tables' => array_map(static fn (array $table): array => [...$table, 'members' => array_map(static fn (string $name, array $values): array => ['name' => $name, 'values' => $values], array_map('strval', array_keys($table['members'])), array_values($table['members']))], $breakdown->tables),
-        ], Breakdown::of($facts, $this->scope->facts)));
+        return array_values(
+            array_map(
+                static fn (Breakdown $breakdown): array => [
+                    'axis' => $breakdown->axis,
+                    'periods' => array_map(
+                        static fn (int $period): array => ['period' => $period, 'label' => FiscalPeriod::label($period)],
+                        $breakdown->periods,
+                    ),
+                    'tables' => array_map(
+                        static fn (array $table): array => [
+                            ...$table,
+                            'members' => array_map(
+                                static fn (string $name, array $values): array => ['name' => $name, 'values' => $values],
+                                array_map('strval', array_keys($table['members'])),
+                                array_values($table['members']),
+                            ),
+                        ],
+                        $breakdown->tables,
+                    ),
+                ],
+                Breakdown::of($facts, $this->scope->facts),
+            ),
+        );
     }
 
     /** @return array<string, int> judgements by subject */
     private function judged(string $prefix): array
     {
-        return $this->as === null ? [] : DB::table('judgements')->where('user_id', $this->as->userId)->where('company_id', $this->scope->company->id)->where('subject', 'like', $prefix.'%')->pluck('id', 'subject')->map(static fn (mixed $id): int => (int) $id)->all();
+        return $this->as === null
+            ? []
+            : DB::table('judgements')
+                ->where('user_id', $this->as->userId)
+                ->where('company_id', $this->scope->company->id)
+                ->where('subject', 'like', $prefix.'%')
+                ->pluck('id', 'subject')
+                ->map(static fn (mixed $id): int => (int) $id)
+                ->all();
     }
 }

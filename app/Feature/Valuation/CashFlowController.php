@@ -26,7 +26,11 @@ final class CashFlowController
 
     public function solve(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['names' => ['required', 'array', 'min:1', 'max:20'], 'names.*' => ['string'], 'price' => ['nullable', 'numeric', 'gt:0']]);
+        $data = $request->validate([
+            'names' => ['required', 'array', 'min:1', 'max:20'],
+            'names.*' => ['string'],
+            'price' => ['nullable', 'numeric', 'gt:0'],
+        ]);
         $sheet = $this->sheet($request, $contexts, $scopes, $ticker);
         $solutions = [];
         foreach ($data['names'] as $name) {

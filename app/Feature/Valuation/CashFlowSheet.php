@@ -42,12 +42,25 @@ final class CashFlowSheet
     {
         $years = $changes['years'] ?? null;
         $model = $model->copy(
-            years: $years === null ? null : (is_numeric($years) ? (int) $years : throw InvalidAssumption::outOfRange('years', 'a whole number')),
-            terminal: isset($changes['terminal']) ? TerminalMethod::tryFrom((string) $changes['terminal']) ?? throw InvalidAssumption::unknown((string) $changes['terminal'], ...array_column(TerminalMethod::cases(), 'value')) : null,
-            convention: isset($changes['convention']) ? Convention::tryFrom((string) $changes['convention']) ?? throw InvalidAssumption::unknown((string) $changes['convention'], ...array_column(Convention::cases(), 'value')) : null,
+            years: $years === null
+                ? null
+                : (is_numeric($years)
+                    ? (int) $years
+                    : throw InvalidAssumption::outOfRange('years', 'a whole number')),
+            terminal: isset($changes['terminal'])
+                ? TerminalMethod::tryFrom((string) $changes['terminal']) ??
+                    throw InvalidAssumption::unknown((string) $changes['terminal'], ...array_column(TerminalMethod::cases(), 'value'))
+                : null,
+            convention: isset($changes['convention'])
+                ? Convention::tryFrom((string) $changes['convention']) ??
+                    throw InvalidAssumption::unknown((string) $changes['convention'], ...array_column(Convention::cases(), 'value'))
+                : null,
         );
         foreach ((array) ($changes['figures'] ?? []) as $name => $value) {
-            $model = $model->with((string) $name, is_numeric($value) ? (float) $value : throw InvalidAssumption::outOfRange((string) $name, 'a number'));
+            $model = $model->with(
+                (string) $name,
+                is_numeric($value) ? (float) $value : throw InvalidAssumption::outOfRange((string) $name, 'a number'),
+            );
         }
         foreach ((array) ($changes['drivers'] ?? []) as $name => $rule) {
             if (! isset(DiscountedCashFlow::DRIVERS[$name])) {
@@ -85,29 +98,60 @@ final class CashFlowSheet
         $price = $this->price();
 
         return [
-            'ticker' => $this->scope->company->ticker, 'as_of' => Day::iso($this->scope->asOf), 'method' => 'dcf',
-            'currency' => $this->scope->company->tradingCurrency, 'reporting_currency' => $model->currency, 'exchange_rate' => $this->rate,
+            'ticker' => $this->scope->company->ticker,
+            'as_of' => Day::iso($this->scope->asOf),
+            'method' => 'dcf',
+            'currency' => $this->scope->company->tradingCurrency,
+            'reporting_currency' => $model->currency,
+            'exchange_rate' => $this->rate,
             'per_share' => $value->perShare === null ? null : $value->perShare * $this->rate,
-            'price' => $price === null ? null : $price * $this->rate, 'upside' => $value->perShare === null || $price === null ? null : $value->perShare / $price - 1,
-            'equity_value' => $value->equityValue, 'enterprise_value' => $value->enterpriseValue, 'discount_rate' => $model->discountRate(),
-            'terminal_share' => $value->terminalShare, 'present_value_of_forecast' => $value->sumOfPresentValues,
-            'terminal_value' => $value->terminalValue, 'present_value_of_terminal' => $value->presentTerminalValue,
-            'cost_of_equity' => $model->costOfEquity(), 'weights' => ['equity' => $cost->weightEquity, 'debt' => $cost->weightDebt], 'after_tax_cost_of_debt' => $cost->afterTaxCostOfDebt,
+            'price' => $price === null ? null : $price * $this->rate,
+            'upside' => $value->perShare === null || $price === null ? null : $value->perShare / $price - 1,
+            'equity_value' => $value->equityValue,
+            'enterprise_value' => $value->enterpriseValue,
+            'discount_rate' => $model->discountRate(),
+            'terminal_share' => $value->terminalShare,
+            'present_value_of_forecast' => $value->sumOfPresentValues,
+            'terminal_value' => $value->terminalValue,
+            'present_value_of_terminal' => $value->presentTerminalValue,
+            'cost_of_equity' => $model->costOfEquity(),
+            'weights' => ['equity' => $cost->weightEquity, 'debt' => $cost->weightDebt],
+            'after_tax_cost_of_debt' => $cost->afterTaxCostOfDebt,
             'assumptions' => [
-                'years' => $model->years, 'base_year' => $model->baseYear, 'stub' => $model->stub, 'terminal' => $model->terminal->value, 'convention' => $model->convention->value,
+                'years' => $model->years,
+                'base_year' => $model->baseYear,
+                'stub' => $model->stub,
+                'terminal' => $model->terminal->value,
+                'convention' => $model->convention->value,
                 'figures' => $model->figures,
-                'drivers' => array_map(static fn (string $name): array => [
-                    'label' => DiscountedCashFlow::DRIVERS[$name][0], 'rule' => $model->drivers[$name]->toArray(), 'describe' => $model->drivers[$name]->describe(),
-                    'source' => $model->drivers[$name]->source, 'history' => (object) $model->history[$name], 'path' => $model->paths()[$name],
-                ], array_combine(array_keys(DiscountedCashFlow::DRIVERS), array_keys(DiscountedCashFlow::DRIVERS))),
+                'drivers' => array_map(
+                    static fn (string $name): array => [
+                        'label' => DiscountedCashFlow::DRIVERS[$name][0],
+                        'rule' => $model->drivers[$name]->toArray(),
+                        'describe' => $model->drivers[$name]->describe(),
+                        'source' => $model->drivers[$name]->source,
+                        'history' => (object) $model->history[$name],
+                        'path' => $model->paths()[$name],
+                    ],
+                    array_combine(array_keys(DiscountedCashFlow::DRIVERS), array_keys(DiscountedCashFlow::DRIVERS)),
+                ),
             ],
             'sheet' => [
                 'years' => range($model->baseYear + 1, $model->baseYear + $model->years),
-                'revenue' => $forecast->revenue, 'operating_profit' => $forecast->ebit, 'taxes' => $forecast->taxes, 'depreciation' => $forecast->depreciation,
-                'capital_expenditure' => $forecast->capitalExpenditure, 'working_capital_increase' => $forecast->workingCapitalIncrease, 'free_cash_flow' => $forecast->flows,
-                'discount_factor' => $value->discountFactors, 'present_value' => $value->presentValues,
+                'revenue' => $forecast->revenue,
+                'operating_profit' => $forecast->ebit,
+                'taxes' => $forecast->taxes,
+                'depreciation' => $forecast->depreciation,
+                'capital_expenditure' => $forecast->capitalExpenditure,
+                'working_capital_increase' => $forecast->workingCapitalIncrease,
+                'free_cash_flow' => $forecast->flows,
+                'discount_factor' => $value->discountFactors,
+                'present_value' => $value->presentValues,
             ],
-            'buy_below' => MarginOfSafety::at($value->perShare === null ? null : $value->perShare * $this->rate, $price === null ? null : $price * $this->rate),
+            'buy_below' => MarginOfSafety::at(
+                $value->perShare === null ? null : $value->perShare * $this->rate,
+                $price === null ? null : $price * $this->rate,
+            ),
             'warnings' => $model->warnings($value),
         ];
     }
@@ -125,8 +169,14 @@ final class CashFlowSheet
         $columns ??= $this->around($column);
 
         return [
-            'row' => $row, 'column' => $column, 'rows' => $rows, 'columns' => $columns,
-            'values' => array_map(fn (array $line): array => array_map(fn (?float $value): ?float => $value === null ? null : $value * $this->rate, $line), $this->model->sensitivity($row, $rows, $column, $columns)),
+            'row' => $row,
+            'column' => $column,
+            'rows' => $rows,
+            'columns' => $columns,
+            'values' => array_map(
+                fn (array $line): array => array_map(fn (?float $value): ?float => $value === null ? null : $value * $this->rate, $line),
+                $this->model->sensitivity($row, $rows, $column, $columns),
+            ),
         ];
     }
 

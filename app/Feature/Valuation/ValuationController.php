@@ -24,17 +24,37 @@ final class ValuationController
 
         $decided = Decision::query()->of($request->user())->distinct()->pluck('company_id')->flip();
 
-        return new JsonResponse($query->get()->map(static fn (Valuation $valuation): array => [...self::present($valuation), 'decided' => $decided->has($valuation->company_id)]));
+        return new JsonResponse(
+            $query
+                ->get()
+                ->map(
+                    static fn (Valuation $valuation): array => [
+                        ...self::present($valuation),
+                        'decided' => $decided->has($valuation->company_id),
+                    ],
+                ),
+        );
     }
 
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
     {
-        $data = $request->validate(['ticker' => ['required', 'string'], 'name' => ['required', 'string', 'max:120'], 'changes' => ['nullable', 'array'], 'as_of' => ['nullable', 'string']]);
+        $data = $request->validate([
+            'ticker' => ['required', 'string'],
+            'name' => ['required', 'string', 'max:120'],
+            'changes' => ['nullable', 'array'],
+            'as_of' => ['nullable', 'string'],
+        ]);
         $scope = $scopes->open($data['ticker'], $contexts->of($request, $data['as_of'] ?? null));
         $result = (new CashFlowSheet($scope, $data['changes'] ?? []))->present();
         $valuation = Valuation::query()->create([
-            'user_id' => $request->user()->id, 'company_id' => $scope->company->id, 'name' => $data['name'], 'method' => 'dcf', 'as_of' => $scope->asOf,
-            'assumptions' => ['changes' => $data['changes'] ?? [], 'inputs' => $result['assumptions']], 'per_share' => $result['per_share'], 'currency' => $result['currency'],
+            'user_id' => $request->user()->id,
+            'company_id' => $scope->company->id,
+            'name' => $data['name'],
+            'method' => 'dcf',
+            'as_of' => $scope->asOf,
+            'assumptions' => ['changes' => $data['changes'] ?? [], 'inputs' => $result['assumptions']],
+            'per_share' => $result['per_share'],
+            'currency' => $result['currency'],
         ]);
 
         return new JsonResponse(self::present($valuation->load('company')), 201);
@@ -51,8 +71,14 @@ final class ValuationController
     private static function present(Valuation $valuation): array
     {
         return [
-            'id' => $valuation->id, 'ticker' => $valuation->company->reference(), 'company' => $valuation->company->name, 'name' => $valuation->name, 'as_of' => Day::iso((int) $valuation->as_of),
-            'per_share' => $valuation->per_share, 'currency' => $valuation->currency, 'changes' => (object) $valuation->assumptions['changes'],
+            'id' => $valuation->id,
+            'ticker' => $valuation->company->reference(),
+            'company' => $valuation->company->name,
+            'name' => $valuation->name,
+            'as_of' => Day::iso((int) $valuation->as_of),
+            'per_share' => $valuation->per_share,
+            'currency' => $valuation->currency,
+            'changes' => (object) $valuation->assumptions['changes'],
         ];
     }
 }

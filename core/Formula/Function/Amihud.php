@@ -43,7 +43,7 @@ final class Amihud extends OfPrices
         for ($i = 1, $count = count($closes); $i < $count; $i++) {
             $traded = $closes[$i] * $volumes[$i];
             if ($traded > 0) {
-                $values[] = abs($closes[$i] / $closes[$i - 1] - 1) / $traded * 1e6;
+                $values[] = (abs($closes[$i] / $closes[$i - 1] - 1) / $traded) * 1e6;
             }
         }
 

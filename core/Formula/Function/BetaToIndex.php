@@ -45,7 +45,7 @@ final class BetaToIndex extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        return $company->beta((int) $arguments[0], $moment)->beta
-            ?? Absence::notEnoughHistory('Beta needs at least 36 monthly returns that security and index have in common.');
+        return $company->beta((int) $arguments[0], $moment)->beta ??
+            Absence::notEnoughHistory('Beta needs at least 36 monthly returns that security and index have in common.');
     }
 }

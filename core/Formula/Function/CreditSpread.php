@@ -18,7 +18,8 @@ final class CreditSpread extends Pointwise
 
     public function description(): string
     {
-        return 'spread over government bonds of the synthetic grade that interest cover gives: operating income, interest; the best grade without interest';
+        return 'spread over government bonds of the synthetic grade that interest cover gives: operating income, interest; the best '
+            .'grade without interest';
     }
 
     public function example(): string

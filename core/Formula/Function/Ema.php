@@ -54,7 +54,9 @@ final class Ema extends OfPrices
         $n = (int) $arguments[0];
         $ema = $n === 0 ? null : $company->exponentialMean($n, $to, $to)[0];
 
-        return $ema === null ? Absence::notEnoughHistory('The price history is shorter than the window.') : $ema * $company->priceRate($moment);
+        return $ema === null
+            ? Absence::notEnoughHistory('The price history is shorter than the window.')
+            : $ema * $company->priceRate($moment);
     }
 
     public function series(Subject $company, Node $call, int $first, int $last): ?Vector
@@ -67,6 +69,9 @@ final class Ema extends OfPrices
         $values = array_map(static fn (?float $mean): float => $mean ?? NAN, $means);
         $short = count(array_keys($means, null, true));
 
-        return new Vector($values, $short === 0 ? [] : array_fill(0, $short, Absence::notEnoughHistory('The price history is shorter than the window.')));
+        return new Vector(
+            $values,
+            $short === 0 ? [] : array_fill(0, $short, Absence::notEnoughHistory('The price history is shorter than the window.')),
+        );
     }
 }

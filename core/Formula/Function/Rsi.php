@@ -51,6 +51,7 @@ final class Rsi extends OfPrices
         }
         $n = (int) $arguments[0];
 
-        return ($n === 0 ? null : $company->relativeStrength($n, $to)) ?? Absence::notEnoughHistory('The price history is shorter than the window.');
+        return ($n === 0 ? null : $company->relativeStrength($n, $to)) ??
+            Absence::notEnoughHistory('The price history is shorter than the window.');
     }
 }

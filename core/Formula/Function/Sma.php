@@ -36,6 +36,6 @@ final class Sma extends OfPrices
     {
         $x = self::slice($company, $moment, $company->prices()->closes, $arguments[0]);
 
-        return $x instanceof Absence ? $x : array_sum($x) / count($x) * $company->priceRate($moment);
+        return $x instanceof Absence ? $x : (array_sum($x) / count($x)) * $company->priceRate($moment);
     }
 }

@@ -38,6 +38,8 @@ final class Volatility extends OfPrices
     {
         $x = self::slice($company, $moment, $company->prices()->adjusted, $arguments[0], true);
 
-        return $x instanceof Absence ? $x : MeasuredVolatility::annual(Returns::log($x)) ?? Absence::notEnoughHistory('A deviation needs two returns.');
+        return $x instanceof Absence
+            ? $x
+            : MeasuredVolatility::annual(Returns::log($x)) ?? Absence::notEnoughHistory('A deviation needs two returns.');
     }
 }

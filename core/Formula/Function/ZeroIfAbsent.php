@@ -23,7 +23,8 @@ final class ZeroIfAbsent extends FormulaFunction
 
     public function description(): string
     {
-        return 'a line that need not be disclosed by itself: zero where the statement adds up without it, else missing if it is not reported';
+        return 'a line that need not be disclosed by itself: zero where the statement adds up without it, else missing if it is not '
+            .'reported';
     }
 
     public function example(): string
@@ -50,6 +51,9 @@ final class ZeroIfAbsent extends FormulaFunction
     {
         $item = LineItems::all()[$call->children[0]->symbol];
 
-        return $evaluator->ofEach($moment, static fn (Subject $company, Moment $moment): float|Absence => $company->line($item, $moment, zeroIfAbsent: true));
+        return $evaluator->ofEach(
+            $moment,
+            static fn (Subject $company, Moment $moment): float|Absence => $company->line($item, $moment, zeroIfAbsent: true),
+        );
     }
 }

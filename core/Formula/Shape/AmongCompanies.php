@@ -41,7 +41,9 @@ abstract class AmongCompanies extends FormulaFunction
 
     public function reads(): string
     {
-        return 'The column of the expression over '.($this->inSector() ? 'the shares of the same sector and kind of business' : 'all shares').'; at least five must have a value.';
+        return 'The column of the expression over '.
+            ($this->inSector() ? 'the shares of the same sector and kind of business' : 'all shares').
+            '; at least five must have a value.';
     }
 
     public function comparesCompanies(): bool

@@ -39,6 +39,9 @@ abstract class OfEstimates extends FormulaFunction
         $line = $call->children[0]->symbol;
         $numbers = array_map('floatval', array_values(self::constants($call)));
 
-        return $evaluator->ofEach($moment, fn (Subject $company, Moment $moment): float|Absence => $this->of($company, $moment, $line, $numbers));
+        return $evaluator->ofEach(
+            $moment,
+            fn (Subject $company, Moment $moment): float|Absence => $this->of($company, $moment, $line, $numbers),
+        );
     }
 }

@@ -38,7 +38,10 @@ abstract class OfPrices extends FormulaFunction
     {
         $arguments = array_values(self::constants($call));
 
-        return $evaluator->ofEach($moment, fn (Subject $company, Moment $moment): float|Absence => $this->of($company, $moment, $arguments));
+        return $evaluator->ofEach(
+            $moment,
+            fn (Subject $company, Moment $moment): float|Absence => $this->of($company, $moment, $arguments),
+        );
     }
 
     /**
@@ -71,8 +74,13 @@ abstract class OfPrices extends FormulaFunction
      * @param  list<float>  $series
      * @return non-empty-list<float>|Absence
      */
-    protected static function slice(Subject $company, Moment $moment, array $series, float|string $window, bool $base = false): array|Absence
-    {
+    protected static function slice(
+        Subject $company,
+        Moment $moment,
+        array $series,
+        float|string $window,
+        bool $base = false,
+    ): array|Absence {
         $bars = self::bars($company, $moment, $window, $base);
         if ($bars instanceof Absence) {
             return $bars;

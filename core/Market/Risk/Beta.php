@@ -34,7 +34,7 @@ final readonly class Beta
 
     public function blume(): float
     {
-        return 1 / 3 + 2 / 3 * $this->beta;
+        return 1 / 3 + (2 / 3) * $this->beta;
     }
 
     /**
@@ -50,8 +50,15 @@ final readonly class Beta
         }
 
         return new self(
-            $fit->n, $fit->coefficients[0], $fit->coefficients[1], $fit->standardErrors[0], $fit->standardErrors[1], $fit->tValues[1],
-            $fit->rSquared, $fit->residualStandardError, Descriptive::correlation($index, $security)['correlation'],
+            $fit->n,
+            $fit->coefficients[0],
+            $fit->coefficients[1],
+            $fit->standardErrors[0],
+            $fit->standardErrors[1],
+            $fit->tValues[1],
+            $fit->rSquared,
+            $fit->residualStandardError,
+            Descriptive::correlation($index, $security)['correlation'],
         );
     }
 
@@ -91,11 +98,22 @@ final readonly class Beta
         }
         $beta = self::ofReturns($a, $b);
 
-        return $beta === null ? null : new self(
-            $beta->observations, $beta->alpha, $beta->beta, $beta->standardErrorAlpha, $beta->standardErrorBeta, $beta->tValue,
-            $beta->rSquared, $beta->residualStandardError, $beta->correlation,
-            array_key_first($joined), array_key_last($joined), count($joined),
-        );
+        return $beta === null
+            ? null
+            : new self(
+                $beta->observations,
+                $beta->alpha,
+                $beta->beta,
+                $beta->standardErrorAlpha,
+                $beta->standardErrorBeta,
+                $beta->tValue,
+                $beta->rSquared,
+                $beta->residualStandardError,
+                $beta->correlation,
+                array_key_first($joined),
+                array_key_last($joined),
+                count($joined),
+            );
     }
 
     /**
@@ -113,9 +131,10 @@ final readonly class Beta
         for ($i = $window; $i < count($security); $i++) {
             $x = array_slice($b, $i - $window, $window);
             $variance = Descriptive::variance($x);
-            $result[$i] = $variance === null || $variance == 0.0
-                ? null
-                : Descriptive::correlation($x, array_slice($a, $i - $window, $window))['covariance'] / $variance;
+            $result[$i] =
+                $variance === null || $variance == 0.0
+                    ? null
+                    : Descriptive::correlation($x, array_slice($a, $i - $window, $window))['covariance'] / $variance;
         }
 
         return array_values($result);

@@ -9,8 +9,13 @@ namespace Logion\Market\Risk;
  */
 final readonly class MaximumDrawdown
 {
-    private function __construct(public float $depth, public ?int $peak, public ?int $trough, public ?int $recovery, public float $current)
-    {
+    private function __construct(
+        public float $depth,
+        public ?int $peak,
+        public ?int $trough,
+        public ?int $recovery,
+        public float $current,
+    ) {
     }
 
     /** @param  list<float>  $closes */

@@ -37,7 +37,7 @@ final class ReturnVolatility
         $squares = 0.0;
         foreach ($returns as $return) {
             $short = $return - $targetPerPeriod;
-            $short < 0.0 && $squares += $short * $short;
+            $short < 0.0 && ($squares += $short * $short);
         }
 
         return sqrt($squares / count($returns)) * sqrt($periodsPerYear);

@@ -25,10 +25,16 @@ final class BatchEvaluator extends MetricEvaluator
 {
     private ?Vector $rates = null;
 
-    /** @var array<int, array{list<array<string, float>>, list<array<string, float>>, list<?int>}> rows of the period, of its year, and the period, by moment */
+    /**
+     * @var array<int, array{list<array<string, float>>, list<array<string, float>>, list<?int>}> rows of the period, of its year, and the
+     *     period, by moment
+     */
     private array $rows = [];
 
-    /** @var array<int, array{list<?int>, list<list<array<string, float>>>}> last quarter, and rows that add up to the year that ends with it, by moment */
+    /**
+     * @var array<int, array{list<?int>, list<list<array<string, float>>>}> last quarter, and rows that add up to the year that ends with
+     *     it, by moment
+     */
     private array $flows = [];
 
     /** @var array<string, list<int>> positions by kind of business */
@@ -62,7 +68,13 @@ final class BatchEvaluator extends MetricEvaluator
     {
         $own = $this->value($expression, $moment);
 
-        return Vector::of(array_map(static fn (CompanyScope $company, int $i): float|Absence => $company->standing($function, $expression, $own->at($i)), $this->companies, array_keys($this->companies)));
+        return Vector::of(
+            array_map(
+                static fn (CompanyScope $company, int $i): float|Absence => $company->standing($function, $expression, $own->at($i)),
+                $this->companies,
+                array_keys($this->companies),
+            ),
+        );
     }
 
     protected function source(Node $call, FormulaFunction $function, Moment $moment): Vector
@@ -77,12 +89,16 @@ final class BatchEvaluator extends MetricEvaluator
 
     protected function rates(): Vector
     {
-        return $this->rates ??= Vector::of(array_map(static fn (CompanyScope $company): float|Absence => $company->baseRate(), $this->companies));
+        return $this->rates ??= Vector::of(
+            array_map(static fn (CompanyScope $company): float|Absence => $company->baseRate(), $this->companies),
+        );
     }
 
     protected function comparison(Metric $metric, Moment $moment): Vector
     {
-        return Vector::of(array_map(static fn (CompanyScope $company): float|Absence => $company->compared($metric, $moment), $this->companies));
+        return Vector::of(
+            array_map(static fn (CompanyScope $company): float|Absence => $company->compared($metric, $moment), $this->companies),
+        );
     }
 
     protected function misfits(Metric $metric): array
@@ -111,7 +127,7 @@ final class BatchEvaluator extends MetricEvaluator
         $key = $item->key;
         $values = $absences = [];
         foreach ($rows as $i => $row) {
-            $value = $row[$key] ?? $years[$i][$key] ?? NAN;
+            $value = $row[$key] ?? ($years[$i][$key] ?? NAN);
             if ($value != $value) {
                 $absences[$i] = $this->companies[$i]->absentLine($item, $periods[$i]);
             }
@@ -153,9 +169,17 @@ final class BatchEvaluator extends MetricEvaluator
         foreach ($this->companies as $company) {
             $periods[] = $period = $company->flowPeriod($moment);
             $year = $period !== null && $period % 10 === 4 ? $company->facts->row($period - 4) : [];
-            $flows[] = $period === null ? [] : ($year !== [] ? [$year] : array_map(
-                static fn (int $back): array => $company->facts->row(FiscalPeriod::shiftQuarters($period, -$back)), [0, 1, 2, 3],
-            ));
+            $flows[] =
+                $period === null
+                    ? []
+                    : ($year !== []
+                        ? [$year]
+                        : array_map(static fn (int $back): array => $company->facts->row(FiscalPeriod::shiftQuarters($period, -$back)), [
+                            0,
+                            1,
+                            2,
+                            3,
+                        ]));
         }
 
         return [$periods, $flows];

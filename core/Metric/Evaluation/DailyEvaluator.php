@@ -24,8 +24,12 @@ use Logion\Reporting\LineItem;
 final class DailyEvaluator extends MetricEvaluator
 {
     /** @param  int  $last  position of the last bar, at the moment up to which the days go */
-    public function __construct(private readonly CompanyScope $company, private readonly int $first, private readonly int $last, private readonly Moment $upTo)
-    {
+    public function __construct(
+        private readonly CompanyScope $company,
+        private readonly int $first,
+        private readonly int $last,
+        private readonly Moment $upTo,
+    ) {
         parent::__construct($company->catalogue, $last - $first + 1);
     }
 
@@ -46,7 +50,10 @@ final class DailyEvaluator extends MetricEvaluator
 
     protected function source(Node $call, FormulaFunction $function, Moment $moment): Vector
     {
-        $series = $function instanceof OfPrices && $moment->place === $this->upTo->place ? $function->series($this->company, $call, $this->first, $this->last) : null;
+        $series =
+            $function instanceof OfPrices && $moment->place === $this->upTo->place
+                ? $function->series($this->company, $call, $this->first, $this->last)
+                : null;
 
         return $series ?? $function->value($call, $moment, $this);
     }
@@ -73,7 +80,9 @@ final class DailyEvaluator extends MetricEvaluator
 
     protected function misfits(Metric $metric): array
     {
-        return $metric->fits($this->company->company->template) || $this->size === 0 ? [] : array_fill(0, $this->size, $this->company->doesNotFit($metric->label));
+        return $metric->fits($this->company->company->template) || $this->size === 0
+            ? []
+            : array_fill(0, $this->size, $this->company->doesNotFit($metric->label));
     }
 
     private function same(float|Absence $content): Vector

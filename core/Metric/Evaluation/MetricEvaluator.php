@@ -85,7 +85,9 @@ abstract class MetricEvaluator extends Evaluator
         $function = Functions::get($call->symbol);
         if (! $function->isSource()) {
             // The working lists what the arguments read, so a traced run reads them again.
-            return $this->trace === null ? $this->known[(string) $call][$moment->id] ??= $function->value($call, $moment, $this) : $function->value($call, $moment, $this);
+            return $this->trace === null
+                ? ($this->known[(string) $call][$moment->id] ??= $function->value($call, $moment, $this))
+                : $function->value($call, $moment, $this);
         }
         $text = (string) $call;
         if (! isset($this->known[$text][$moment->id])) {

@@ -37,7 +37,7 @@ final class Workings
 
     public function __construct(private readonly CompanyScope $scope)
     {
-        $this->trace = new Trace;
+        $this->trace = new Trace();
         $this->evaluator = new BatchEvaluator([$scope], $scope->catalogue, $this->trace);
     }
 
@@ -57,18 +57,31 @@ final class Workings
         $this->trace->take();
         $value = $this->evaluator->value($tree, $moment)->at(0);
 
-        return new Working($label, Figure::of($value, $unit), (string) $tree, $this->periodLabel($moment, false), $this->inputs($this->trace->take()));
+        return new Working(
+            $label,
+            Figure::of($value, $unit),
+            (string) $tree,
+            $this->periodLabel($moment, false),
+            $this->inputs($this->trace->take()),
+        );
     }
 
     private function ofMetric(Metric $metric, Moment $asked, float|Absence $value): Working
     {
         $moment = $asked->ofMetric($metric->basis);
         $natural = $moment->inBase($this->scope->catalogue->isOwn($metric->key));
-        $inputs = $metric->comparison === null ? $this->inputs($this->trace->of($metric->key, $natural)) : $this->compared($metric->comparison, $moment);
+        $inputs =
+            $metric->comparison === null
+                ? $this->inputs($this->trace->of($metric->key, $natural))
+                : $this->compared($metric->comparison, $moment);
 
         return new Working(
-            $metric->label, Figure::of($value, $metric->unit), $metric->comparison === null ? (string) $this->scope->catalogue->tree($metric->key) : $metric->formula,
-            $this->periodLabel($moment, $metric->basis === 'daily' || $metric->comparison !== null), $inputs, key: $metric->key,
+            $metric->label,
+            Figure::of($value, $metric->unit),
+            $metric->comparison === null ? (string) $this->scope->catalogue->tree($metric->key) : $metric->formula,
+            $this->periodLabel($moment, $metric->basis === 'daily' || $metric->comparison !== null),
+            $inputs,
+            key: $metric->key,
         );
     }
 
@@ -82,7 +95,9 @@ final class Workings
         return array_map(function (string $formula) use ($moment): Working {
             $tree = $this->scope->catalogue->parse($formula);
 
-            return $tree->kind === 'name' && $this->scope->catalogue->find($tree->symbol) !== null ? $this->metric($tree->symbol) : $this->expression($tree, $formula, $this->scope->catalogue->unitOf($tree), $moment);
+            return $tree->kind === 'name' && $this->scope->catalogue->find($tree->symbol) !== null
+                ? $this->metric($tree->symbol)
+                : $this->expression($tree, $formula, $this->scope->catalogue->unitOf($tree), $moment);
         }, $comparison->formulas());
     }
 
@@ -134,8 +149,23 @@ final class Workings
         [$from, $to] = $own ? [$base, $reporting] : [$reporting, $base];
 
         return new Working(
-            $before->label, Figure::of($value, $unit), "amount in {$from} ".($own ? '/' : '×')." exchange rate of {$reporting} into {$base}", $before->period,
-            [$before, new Working('Exchange rate', Figure::of($this->scope->baseRate(), Unit::Ratio), null, Day::iso($this->scope->asOf), [], Source::market("{$base} for one {$reporting}"))], null, $name,
+            $before->label,
+            Figure::of($value, $unit),
+            "amount in {$from} ".($own ? '/' : '×')." exchange rate of {$reporting} into {$base}",
+            $before->period,
+            [
+                $before,
+                new Working(
+                    'Exchange rate',
+                    Figure::of($this->scope->baseRate(), Unit::Ratio),
+                    null,
+                    Day::iso($this->scope->asOf),
+                    [],
+                    Source::market("{$base} for one {$reporting}"),
+                ),
+            ],
+            null,
+            $name,
         );
     }
 
@@ -145,8 +175,14 @@ final class Workings
         $day = $this->marketDay($moment);
 
         return new Working(
-            (string) $call, Figure::of($value, $function->unit() ?? $this->scope->catalogue->unitOf($call)), null, $day, [],
-            $function instanceof OfEstimates ? Source::estimate($function->description(), $day) : Source::market($function->description(), $day),
+            (string) $call,
+            Figure::of($value, $function->unit() ?? $this->scope->catalogue->unitOf($call)),
+            null,
+            $day,
+            [],
+            $function instanceof OfEstimates
+                ? Source::estimate($function->description(), $day)
+                : Source::market($function->description(), $day),
         );
     }
 
@@ -161,7 +197,15 @@ final class Workings
             default => Source::market('Market data of the day.', $this->marketDay($moment)),
         };
 
-        return new Working($this->scope->catalogue->label($name), Figure::of($value, $this->scope->catalogue->unit($name)), null, $this->marketDay($moment), [], $source, $name);
+        return new Working(
+            $this->scope->catalogue->label($name),
+            Figure::of($value, $this->scope->catalogue->unit($name)),
+            null,
+            $this->marketDay($moment),
+            [],
+            $source,
+            $name,
+        );
     }
 
     /** What the other classes of shares come to, class by class. */
@@ -171,18 +215,56 @@ final class Workings
         $figure = Figure::of($value, $this->scope->catalogue->unit($name));
         $classes = $this->scope->classesAt($moment);
         if ($classes === [] || $classes instanceof Absence) {
-            return new Working($label, $figure, null, $this->marketDay($moment), [], $classes === [] ? Source::market('No other class of its shares is listed.', $this->marketDay($moment)) : null, $name);
+            return new Working(
+                $label,
+                $figure,
+                null,
+                $this->marketDay($moment),
+                [],
+                $classes === [] ? Source::market('No other class of its shares is listed.', $this->marketDay($moment)) : null,
+                $name,
+            );
         }
         $parts = [];
         foreach ($classes as ['class' => $class, 'day' => $day, 'price' => $price, 'count' => $count]) {
             $shares = Figure::of($count ?? Absence::missing("The share count of {$class->name} was not reported."), Unit::Shares);
-            $parts[] = new Working("{$class->name}: shares", $shares, null, Day::iso($day), [], Source::market('As last reported, on the share basis of its price.'));
-            $parts[] = $name === 'value_of_other_classes'
-                ? new Working("{$class->name}: price", Figure::of($price, Unit::MoneyPerShare), null, Day::iso($day), [], Source::market('Market data of the day.', Day::iso($day)))
-                : new Working("{$class->name}: shares of the main class for one", Figure::of($class->entitlement, Unit::Ratio), null, null, [], Source::market('By its rights.'));
+            $parts[] = new Working(
+                "{$class->name}: shares",
+                $shares,
+                null,
+                Day::iso($day),
+                [],
+                Source::market('As last reported, on the share basis of its price.'),
+            );
+            $parts[] =
+                $name === 'value_of_other_classes'
+                    ? new Working(
+                        "{$class->name}: price",
+                        Figure::of($price, Unit::MoneyPerShare),
+                        null,
+                        Day::iso($day),
+                        [],
+                        Source::market('Market data of the day.', Day::iso($day)),
+                    )
+                    : new Working(
+                        "{$class->name}: shares of the main class for one",
+                        Figure::of($class->entitlement, Unit::Ratio),
+                        null,
+                        null,
+                        [],
+                        Source::market('By its rights.'),
+                    );
         }
 
-        return new Working($label, $figure, $name === 'value_of_other_classes' ? 'sum of shares × price' : 'sum of shares × shares of the main class for one', $this->marketDay($moment), $parts, null, $name);
+        return new Working(
+            $label,
+            $figure,
+            $name === 'value_of_other_classes' ? 'sum of shares × price' : 'sum of shares × shares of the main class for one',
+            $this->marketDay($moment),
+            $parts,
+            null,
+            $name,
+        );
     }
 
     private function line(LineItem $item, Moment $m): Working
@@ -200,7 +282,8 @@ final class Workings
         }
         $single = $m->basis === 'trailing' && $period % 10 === 4 && $item->kind !== LineKind::Instant ? $period - 4 : $period;
 
-        return $this->adjusted($item, $single, $label) ?? new Working($item->label, $figure, null, $label, $this->parts($item, $single), $this->source($item, $single), $item->key);
+        return $this->adjusted($item, $single, $label) ??
+            new Working($item->label, $figure, null, $label, $this->parts($item, $single), $this->source($item, $single), $item->key);
     }
 
     /** Flows of a year that ends between two year ends, as they were put together. */
@@ -208,14 +291,29 @@ final class Workings
     {
         $quarters = array_map(static fn (int $back): int => FiscalPeriod::shiftQuarters($period, -$back), [3, 2, 1, 0]);
         if (array_filter($quarters, fn (int $quarter): bool => $this->scope->facts->value($item->key, $quarter) === null) === []) {
-            return new Working($item->label, $figure, $item->isPeriodAverage() ? 'mean of four quarters' : 'sum of four quarters', $label, array_map(fn (int $quarter): Working => $this->reported($item, $quarter), $quarters), key: $item->key);
+            return new Working(
+                $item->label,
+                $figure,
+                $item->isPeriodAverage() ? 'mean of four quarters' : 'sum of four quarters',
+                $label,
+                array_map(fn (int $quarter): Working => $this->reported($item, $quarter), $quarters),
+                key: $item->key,
+            );
         }
-        $year = $period - $period % 10;
-        $toDate = fn (int $year): array => $period % 10 === 2 && $this->scope->facts->value($item->key, $year + FiscalPeriod::FIRST_HALF) !== null
+        $year = $period - ($period % 10);
+        $toDate = fn (int $year): array => $period % 10 === 2 &&
+        $this->scope->facts->value($item->key, $year + FiscalPeriod::FIRST_HALF) !== null
             ? [$this->reported($item, $year + FiscalPeriod::FIRST_HALF)]
             : array_map(fn (int $quarter): Working => $this->reported($item, $year + $quarter), range(1, $period % 10));
 
-        return new Working($item->label, $figure, 'last fiscal year + this year to date − the same a year before', $label, [$this->reported($item, $year - 10), ...$toDate($year), ...$toDate($year - 10)], key: $item->key);
+        return new Working(
+            $item->label,
+            $figure,
+            'last fiscal year + this year to date − the same a year before',
+            $label,
+            [$this->reported($item, $year - 10), ...$toDate($year), ...$toDate($year - 10)],
+            key: $item->key,
+        );
     }
 
     /** A line from which one-off items were taken: as reported, and each item. Null where none was. */
@@ -226,21 +324,46 @@ final class Workings
         if ($adjustments === [] || $value === null) {
             return null;
         }
-        $children = [new Working('As reported', Figure::of($value - array_sum(array_column($adjustments, 1)), $item->unit), null, $label, $this->parts($item, $period), $this->source($item, $period))];
+        $children = [
+            new Working(
+                'As reported',
+                Figure::of($value - array_sum(array_column($adjustments, 1)), $item->unit),
+                null,
+                $label,
+                $this->parts($item, $period),
+                $this->source($item, $period),
+            ),
+        ];
         foreach ($adjustments as [$oneOff, $change]) {
-            $children[] = new Working('One-off: '.LineItems::all()[$oneOff->line]->label, Figure::of($change, $item->unit), null, $label, [], Source::assumption(
-                ($oneOff->note === '' ? 'Marked as a one-off' : $oneOff->note).($oneOff->beforeTax ? ', before tax.' : ', after tax.'),
-            ));
+            $children[] = new Working(
+                'One-off: '.LineItems::all()[$oneOff->line]->label,
+                Figure::of($change, $item->unit),
+                null,
+                $label,
+                [],
+                Source::assumption(
+                    ($oneOff->note === '' ? 'Marked as a one-off' : $oneOff->note).
+                        ($oneOff->beforeTax ? ', before tax.' : ', after tax.'),
+                ),
+            );
         }
 
-        return new Working($item->label, Figure::of($value, $item->unit), 'as reported less one-off items', $label, $children, null, $item->key);
+        return new Working(
+            $item->label,
+            Figure::of($value, $item->unit),
+            'as reported less one-off items',
+            $label,
+            $children,
+            null,
+            $item->key,
+        );
     }
 
     /** A flow of half a year, as reported or as it was put together. */
     public function half(LineItem $item, int $quarter): Working
     {
         $facts = $this->scope->facts;
-        $year = $quarter - $quarter % 10;
+        $year = $quarter - ($quarter % 10);
         $half = $year + ($quarter % 10 === 2 ? FiscalPeriod::FIRST_HALF : FiscalPeriod::SECOND_HALF);
         $label = 'H'.intdiv($quarter % 10, 2).' '.intdiv($quarter, 10);
         if ($facts->value($item->key, $half) !== null) {
@@ -251,20 +374,48 @@ final class Workings
             return new Working($item->label, $figure, null, $label, key: $item->key);
         }
         if ($facts->value($item->key, $quarter) !== null && $facts->value($item->key, $quarter - 1) !== null) {
-            return new Working($item->label, $figure, 'sum of two quarters', $label, [$this->reported($item, $quarter - 1), $this->reported($item, $quarter)], null, $item->key);
+            return new Working(
+                $item->label,
+                $figure,
+                'sum of two quarters',
+                $label,
+                [$this->reported($item, $quarter - 1), $this->reported($item, $quarter)],
+                null,
+                $item->key,
+            );
         }
 
-        return new Working($item->label, $figure, 'the year − its first half', $label, [$this->reported($item, $year), $this->half($item, $quarter - 2)], null, $item->key);
+        return new Working(
+            $item->label,
+            $figure,
+            'the year − its first half',
+            $label,
+            [$this->reported($item, $year), $this->half($item, $quarter - 2)],
+            null,
+            $item->key,
+        );
     }
 
     /** A line of one period with its source. */
     public function reported(LineItem $item, int $period): Working
     {
         // A balance at the end of a fourth quarter is the year's; a flow of the year is none of the quarter.
-        $value = $item->kind === LineKind::Duration ? $this->scope->facts->value($item->key, $period) : $this->scope->facts->instant($item->key, $period);
+        $value =
+            $item->kind === LineKind::Duration
+                ? $this->scope->facts->value($item->key, $period)
+                : $this->scope->facts->instant($item->key, $period);
         $figure = Figure::of($value ?? Absence::missing("{$item->label} was not reported."), $item->unit);
 
-        return $this->adjusted($item, $period, $this->endLabel($period)) ?? new Working($item->label, $figure, null, $this->endLabel($period), $value === null ? [] : $this->parts($item, $period), $value === null ? null : $this->source($item, $period), $item->key);
+        return $this->adjusted($item, $period, $this->endLabel($period)) ??
+            new Working(
+                $item->label,
+                $figure,
+                null,
+                $this->endLabel($period),
+                $value === null ? [] : $this->parts($item, $period),
+                $value === null ? null : $this->source($item, $period),
+                $item->key,
+            );
     }
 
     /**
@@ -297,8 +448,16 @@ final class Workings
             $split = $basis == 1.0 ? '' : sprintf(', put on the share basis after a split of %g', $basis);
 
             return $fact->correction !== null
-                ? Source::correction("Corrected by {$fact->correction->author}: {$fact->correction->note}".($fact->correction->source === '' ? '' : " ({$fact->correction->source})"), Day::iso($fact->correction->madeOn))
-                : Source::filing(($this->scope->company->filings[$fact->filing] ?? 'Filing').$split.$this->formerCurrency($item, $fact), $day, $fact->filing);
+                ? Source::correction(
+                    "Corrected by {$fact->correction->author}: {$fact->correction->note}".
+                        ($fact->correction->source === '' ? '' : " ({$fact->correction->source})"),
+                    Day::iso($fact->correction->madeOn),
+                )
+                : Source::filing(
+                    ($this->scope->company->filings[$fact->filing] ?? 'Filing').$split.$this->formerCurrency($item, $fact),
+                    $day,
+                    $fact->filing,
+                );
         }
 
         return match ($this->scope->facts->completion($item->key, $period)) {
@@ -315,10 +474,15 @@ final class Workings
         $former = $this->scope->company->formerCurrency;
         $factor = $former?->factor($item->unit, $item->isOverTime(), $fact->period, $fact->filedOn) ?? 1.0;
 
-        return $former === null || $factor === 1.0 ? '' : sprintf(
-            ', reported in %s as %s, at %s of %.4f', $former->on($fact->filedOn), number_format($fact->value / $factor, $item->unit === Unit::Money ? 0 : 4, '.', ' '),
-            $item->isOverTime() ? 'the mean rate of its months' : 'the rate of its day', $factor,
-        );
+        return $former === null || $factor === 1.0
+            ? ''
+            : sprintf(
+                ', reported in %s as %s, at %s of %.4f',
+                $former->on($fact->filedOn),
+                number_format($fact->value / $factor, $item->unit === Unit::Money ? 0 : 4, '.', ' '),
+                $item->isOverTime() ? 'the mean rate of its months' : 'the rate of its day',
+                $factor,
+            );
     }
 
     private function marketDay(Moment $m): string
@@ -333,7 +497,11 @@ final class Workings
     {
         $latest = $this->scope->period($m);
 
-        return 'twelve months to '.$this->endLabel($period).($latest !== null && $latest !== $period ? ', the last fiscal year: the quarters since do not make up a year with those before' : '');
+        return 'twelve months to '.
+            $this->endLabel($period).
+            ($latest !== null && $latest !== $period
+                ? ', the last fiscal year: the quarters since do not make up a year with those before'
+                : '');
     }
 
     private function periodLabel(Moment $m, bool $daily): string

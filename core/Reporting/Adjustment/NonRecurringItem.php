@@ -11,7 +11,13 @@ final readonly class NonRecurringItem
      * @param  float  $amount  in the reporting currency, in the sense of the line: a charge of a cost line is positive
      * @param  bool  $beforeTax  whether the amount is before tax
      */
-    public function __construct(public string $line, public int $period, public float $amount, public bool $beforeTax = true, public string $note = '', public int $id = 0)
-    {
+    public function __construct(
+        public string $line,
+        public int $period,
+        public float $amount,
+        public bool $beforeTax = true,
+        public string $note = '',
+        public int $id = 0,
+    ) {
     }
 }

@@ -20,7 +20,16 @@ use Logion\Reporting\ReportingModel;
 final readonly class NonRecurringItems
 {
     /** Lines below income before tax: a mark on one of them carries no tax of its own. */
-    private const BELOW_TAX = ['income_tax', 'income_from_continuing_operations', 'discontinued_operations', 'net_income', 'minority_interest_income', 'net_income_parent', 'preferred_dividends', 'net_income_common'];
+    private const BELOW_TAX = [
+        'income_tax',
+        'income_from_continuing_operations',
+        'discontinued_operations',
+        'net_income',
+        'minority_interest_income',
+        'net_income_parent',
+        'preferred_dividends',
+        'net_income_common',
+    ];
 
     /**
      * @param  list<NonRecurringItem>  $items
@@ -46,7 +55,7 @@ final readonly class NonRecurringItems
     {
         $effects = [];
         foreach ($this->items as $item) {
-            if ($item->period !== $period && ! ($period % 10 === 0 && $item->period - $item->period % 10 === $period)) {
+            if ($item->period !== $period && ! ($period % 10 === 0 && $item->period - ($item->period % 10) === $period)) {
                 continue;
             }
             foreach ($this->effect($item, $values, $template) as $line => $change) {
@@ -70,7 +79,12 @@ final readonly class NonRecurringItems
     {
         $taxed = ! in_array($item->line, self::BELOW_TAX, true);
         $changes = [];
-        $this->spread($item->line, -($taxed && ! $item->beforeTax ? $item->amount / (1 - $this->taxRate) : $item->amount), $template, $changes);
+        $this->spread(
+            $item->line,
+            -($taxed && ! $item->beforeTax ? $item->amount / (1 - $this->taxRate) : $item->amount),
+            $template,
+            $changes,
+        );
         foreach (['basic', 'diluted'] as $kind) {
             $shares = $values["{$kind}_shares_average"] ?? 0.0;
             if ($shares > 0 && isset($changes['net_income_common'])) {

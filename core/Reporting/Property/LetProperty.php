@@ -7,7 +7,11 @@ namespace Logion\Reporting\Property;
 /** One building of a property company; a net operating income is null for a year in which it was not owned all through. */
 final readonly class LetProperty
 {
-    public function __construct(public float $totalArea, public float $letArea, public ?float $previousNetOperatingIncome, public ?float $netOperatingIncome)
-    {
+    public function __construct(
+        public float $totalArea,
+        public float $letArea,
+        public ?float $previousNetOperatingIncome,
+        public ?float $netOperatingIncome,
+    ) {
     }
 }

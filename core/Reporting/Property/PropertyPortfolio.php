@@ -23,7 +23,9 @@ final readonly class PropertyPortfolio
     public function weightedAverageLeaseTerm(int $asOf): ?float
     {
         $rent = $this->rent();
-        $years = array_sum(array_map(static fn (Lease $lease): float => $lease->rent * max(0, Day::between($asOf, $lease->end)) / 365, $this->leases));
+        $years = array_sum(
+            array_map(static fn (Lease $lease): float => ($lease->rent * max(0, Day::between($asOf, $lease->end))) / 365, $this->leases),
+        );
 
         return $rent > 0 ? $years / $rent : null;
     }
@@ -48,7 +50,12 @@ final readonly class PropertyPortfolio
     /** @return list<LetProperty> buildings owned in both years */
     public function comparable(): array
     {
-        return array_values(array_filter($this->properties, static fn (LetProperty $p): bool => $p->previousNetOperatingIncome !== null && $p->netOperatingIncome !== null));
+        return array_values(
+            array_filter(
+                $this->properties,
+                static fn (LetProperty $p): bool => $p->previousNetOperatingIncome !== null && $p->netOperatingIncome !== null,
+            ),
+        );
     }
 
     /** The largest tenant's share of rent, over all its leases. Null without rent. */

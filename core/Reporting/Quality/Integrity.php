@@ -25,9 +25,24 @@ final class Integrity
     public const TOLERANCE_SHARE = 0.005;
 
     /** Of these, lines that may be tiny in one year and large in the next. */
-    private const LUMPY = ['treasury_stock', 'dividends_paid', 'shares_repurchased', 'debt_repaid', 'goodwill', 'intangible_assets', 'short_term_debt'];
+    private const LUMPY = [
+        'treasury_stock',
+        'dividends_paid',
+        'shares_repurchased',
+        'debt_repaid',
+        'goodwill',
+        'intangible_assets',
+        'short_term_debt',
+    ];
 
-    private const SUMMED_QUARTERS = ['revenue', 'operating_income', 'net_income', 'operating_cash_flow', 'capital_expenditure', 'dividends_paid'];
+    private const SUMMED_QUARTERS = [
+        'revenue',
+        'operating_income',
+        'net_income',
+        'operating_cash_flow',
+        'capital_expenditure',
+        'dividends_paid',
+    ];
 
     /** A line is steady if its other years are within this factor of each other. */
     private const STEADY = 10.0;
@@ -71,7 +86,12 @@ final class Integrity
             $previous = $year;
         }
         $findings = $integrity->findings;
-        usort($findings, static fn (Finding $a, Finding $b): int => $b->weight <=> $a->weight ?: $b->period <=> $a->period ?: strcmp($a->key(), $b->key()));
+        usort(
+            $findings,
+            static fn (Finding $a, Finding $b): int => $b->weight <=> $a->weight ?:
+            $b->period <=> $a->period ?:
+            strcmp($a->key(), $b->key()),
+        );
 
         return $findings;
     }
@@ -99,7 +119,11 @@ final class Integrity
             }
             foreach ($item->rules[$this->facts->template->value] ?? [] as $nth => $sum) {
                 $computed = self::sum($sum, fn (string $line): ?float => $this->shown($line, $period));
-                if ($computed === null || ! self::differs($stated, $computed, max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit)) || $this->isExplained($period, [$item->key, ...array_column($sum, 1)])) {
+                if (
+                    $computed === null ||
+                    ! self::differs($stated, $computed, max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit)) ||
+                    $this->isExplained($period, [$item->key, ...array_column($sum, 1)])
+                ) {
                     continue;
                 }
                 $balance = $item->key === 'total_assets' && $nth === 1;
@@ -110,28 +134,60 @@ final class Integrity
                         $flipped = $part;
                     }
                 }
-                $remedies = $flipped === null ? [] : [$this->remedy('flip', 'Turn the sign of '.self::name($flipped), [$flipped => -1.0], $period)];
+                $remedies =
+                    $flipped === null
+                        ? []
+                        : [$this->remedy('flip', 'Turn the sign of '.self::name($flipped), [$flipped => -1.0], $period)];
                 $dropped = $flipped === null ? $this->dropped(array_column($sum, 1), $period) : null;
                 if ($dropped !== null) {
                     $sign = array_column($sum, 0, 1)[$dropped];
-                    $remedies[] = new Remedy('replace', 'Supply '.self::name($dropped).' as the rest', [['line' => $dropped, 'period' => $period, 'value' => ($stated - $computed) * $sign + ($this->stated($dropped, $period) ?? 0.0)]]);
+                    $remedies[] = new Remedy('replace', 'Supply '.self::name($dropped).' as the rest', [
+                        [
+                            'line' => $dropped,
+                            'period' => $period,
+                            'value' => ($stated - $computed) * $sign + ($this->stated($dropped, $period) ?? 0.0),
+                        ],
+                    ]);
                 }
-                $remedies[] = new Remedy('replace', 'Use the sum of the parts', [['line' => $item->key, 'period' => $period, 'value' => $computed]]);
-                $this->add(new Finding(
-                    $balance ? 'balance' : 'sum_of_parts', $period, $item->key, $stated, $computed,
-                    ($balance ? 'The balance sheet of '.FiscalPeriod::label($period).' does not balance: assets are ' : self::label($item->key).' of '.FiscalPeriod::label($period).' is stated as ').self::amount($stated).($balance ? ', liabilities and equity ' : ', its parts give ').self::amount($computed).'.',
-                    match (true) {
-                        $flipped !== null => self::label($flipped).' seems to have the wrong sign: with the other sign the sum is right.',
-                        $dropped !== null => self::label($dropped).' is reported in other years and not in this one: the difference of '.self::amount($stated - $computed).' would be it.',
-                        default => 'A part was dropped, misread, or belongs elsewhere; the difference is '.self::amount($stated - $computed).'.',
-                    },
-                    $balance ? 95 : (int) round(45 + 40 * min(1.0, abs($stated - $computed) / max(abs($stated), $unit))), $remedies,
-                ));
+                $remedies[] = new Remedy('replace', 'Use the sum of the parts', [
+                    ['line' => $item->key, 'period' => $period, 'value' => $computed],
+                ]);
+                $this->add(
+                    new Finding(
+                        $balance ? 'balance' : 'sum_of_parts',
+                        $period,
+                        $item->key,
+                        $stated,
+                        $computed,
+                        ($balance
+                            ? 'The balance sheet of '.FiscalPeriod::label($period).' does not balance: assets are '
+                            : self::label($item->key).' of '.FiscalPeriod::label($period).' is stated as ').
+                            self::amount($stated).
+                            ($balance ? ', liabilities and equity ' : ', its parts give ').
+                            self::amount($computed).
+                            '.',
+                        match (true) {
+                            $flipped !== null => self::label($flipped).
+                                ' seems to have the wrong sign: with the other sign the sum is right.',
+                            $dropped !== null => self::label($dropped).
+                                ' is reported in other years and not in this one: the difference of '.
+                                self::amount($stated - $computed).
+                                ' would be it.',
+                            default => 'A part was dropped, misread, or belongs elsewhere; the difference is '.
+                                self::amount($stated - $computed).
+                                '.',
+                        },
+                        $balance ? 95 : (int) round(45 + 40 * min(1.0, abs($stated - $computed) / max(abs($stated), $unit))),
+                        $remedies,
+                    ),
+                );
             }
         }
     }
 
-    /** A part as the statement shows it: a total nobody reported is the sum of its parts, a line only determined by a total is not shown. */
+    /**
+     * A part as the statement shows it: a total nobody reported is the sum of its parts, a line only determined by a total is not shown.
+     */
     private function shown(string $line, int $period): ?float
     {
         if ($this->facts->completion($line, $period) === DerivedTotals::DERIVED) {
@@ -139,7 +195,8 @@ final class Integrity
         }
         $parts = LineItems::all()[$line]->rules[$this->facts->template->value][0] ?? null;
 
-        return $this->facts->value($line, $period) ?? ($parts === null ? null : self::sum($parts, fn (string $part): ?float => $this->facts->value($part, $period)));
+        return $this->facts->value($line, $period) ??
+            ($parts === null ? null : self::sum($parts, fn (string $part): ?float => $this->facts->value($part, $period)));
     }
 
     /**
@@ -166,16 +223,40 @@ final class Integrity
         $previous = $this->facts->value('cash_and_equivalents', $before);
         $cash = $this->facts->value('cash_and_equivalents', $year);
         $change = $this->facts->value('net_change_in_cash', $year);
-        if ($year - $before !== 10 || $previous === null || $cash === null || $change === null || ! self::differs($cash - $previous, $change, max(self::TOLERANCE_SHARE * abs($cash), 2 * $unit))
-            || $this->isExplained($year, ['cash_and_equivalents', 'net_change_in_cash']) || $this->isExplained($before, ['cash_and_equivalents'])) {
+        if (
+            $year - $before !== 10 ||
+            $previous === null ||
+            $cash === null ||
+            $change === null ||
+            ! self::differs($cash - $previous, $change, max(self::TOLERANCE_SHARE * abs($cash), 2 * $unit)) ||
+            $this->isExplained($year, ['cash_and_equivalents', 'net_change_in_cash']) ||
+            $this->isExplained($before, ['cash_and_equivalents'])
+        ) {
             return;
         }
-        $this->add(new Finding(
-            'cash_roll_forward', $year, 'net_change_in_cash', $cash - $previous, $change,
-            'Cash moved by '.self::amount($cash - $previous).' in '.FiscalPeriod::label($year).', the cash-flow statement says '.self::amount($change).'.',
-            'A cash-flow line was dropped or has the wrong sign, or cash is defined differently in the two statements.', 60,
-            [new Remedy('replace', 'Use the change of the balance sheet', [['line' => 'net_change_in_cash', 'period' => $year, 'value' => $cash - $previous]])],
-        ));
+        $this->add(
+            new Finding(
+                'cash_roll_forward',
+                $year,
+                'net_change_in_cash',
+                $cash - $previous,
+                $change,
+                'Cash moved by '.
+                    self::amount($cash - $previous).
+                    ' in '.
+                    FiscalPeriod::label($year).
+                    ', the cash-flow statement says '.
+                    self::amount($change).
+                    '.',
+                'A cash-flow line was dropped or has the wrong sign, or cash is defined differently in the two statements.',
+                60,
+                [
+                    new Remedy('replace', 'Use the change of the balance sheet', [
+                        ['line' => 'net_change_in_cash', 'period' => $year, 'value' => $cash - $previous],
+                    ]),
+                ],
+            ),
+        );
     }
 
     private function quarters(int $year, float $unit): void
@@ -192,14 +273,34 @@ final class Integrity
             }
             // A restated year is not held against quarters of the first version.
             $same = $this->facts->fact($line, $year)?->filedOn === $this->facts->fact($line, $year + 4)?->filedOn;
-            if ($stated === null || ! $same || ! self::differs($stated, $sum, max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit)) || $this->isExplained($year, [$line])) {
+            if (
+                $stated === null ||
+                ! $same ||
+                ! self::differs($stated, $sum, max(self::TOLERANCE_SHARE * abs($stated), 2 * $unit)) ||
+                $this->isExplained($year, [$line])
+            ) {
                 continue;
             }
-            $this->add(new Finding(
-                'quarters_sum_to_year', $year, $line, $stated, $sum, self::label($line).' of '.FiscalPeriod::label($year).' is '.self::amount($stated).', its four quarters add up to '.self::amount($sum).'.',
-                'One quarter is wrong, a figure since the start of the year was taken for a quarter, or the year was restated.', 55,
-                [new Remedy('replace', 'Use the sum of the quarters', [['line' => $line, 'period' => $year, 'value' => $sum]])],
-            ));
+            $this->add(
+                new Finding(
+                    'quarters_sum_to_year',
+                    $year,
+                    $line,
+                    $stated,
+                    $sum,
+                    self::label($line).
+                        ' of '.
+                        FiscalPeriod::label($year).
+                        ' is '.
+                        self::amount($stated).
+                        ', its four quarters add up to '.
+                        self::amount($sum).
+                        '.',
+                    'One quarter is wrong, a figure since the start of the year was taken for a quarter, or the year was restated.',
+                    55,
+                    [new Remedy('replace', 'Use the sum of the quarters', [['line' => $line, 'period' => $year, 'value' => $sum]])],
+                ),
+            );
         }
     }
 
@@ -209,7 +310,13 @@ final class Integrity
             $stated = $this->stated("earnings_per_share_{$kind}", $year);
             $shares = $this->facts->value("{$kind}_shares_average", $year);
             $income = $this->facts->value('net_income_common', $year);
-            if ($stated === null || $shares === null || $shares <= 0 || $income === null || $this->isExplained($year, ["earnings_per_share_{$kind}", "{$kind}_shares_average", 'net_income_common'])) {
+            if (
+                $stated === null ||
+                $shares === null ||
+                $shares <= 0 ||
+                $income === null ||
+                $this->isExplained($year, ["earnings_per_share_{$kind}", "{$kind}_shares_average", 'net_income_common'])
+            ) {
                 continue;
             }
             $computed = $income / $shares;
@@ -218,12 +325,36 @@ final class Integrity
                 continue;
             }
             $ratio = $computed != 0.0 ? $stated / $computed : 0.0;
-            $this->add(new Finding(
-                'earnings_per_share', $year, "earnings_per_share_{$kind}", $stated, $computed,
-                self::label("earnings_per_share_{$kind}").' of '.FiscalPeriod::label($year).' is '.number_format($stated, 2).'; net income over the average shares gives '.number_format($computed, 2).'.',
-                $ratio >= 1.8 || ($ratio > 0 && $ratio <= 0.56) ? 'The two are on different share bases, or one of them is in another unit.' : 'Income of another period or share class, or one of the three figures is misread.', 50,
-                [new Remedy('replace', 'Use net income over shares', [['line' => "earnings_per_share_{$kind}", 'period' => $year, 'value' => $this->filed("earnings_per_share_{$kind}", $year, $computed)]])],
-            ));
+            $this->add(
+                new Finding(
+                    'earnings_per_share',
+                    $year,
+                    "earnings_per_share_{$kind}",
+                    $stated,
+                    $computed,
+                    self::label("earnings_per_share_{$kind}").
+                        ' of '.
+                        FiscalPeriod::label($year).
+                        ' is '.
+                        number_format($stated, 2).
+                        '; net income over the average shares gives '.
+                        number_format($computed, 2).
+                        '.',
+                    $ratio >= 1.8 || ($ratio > 0 && $ratio <= 0.56)
+                        ? 'The two are on different share bases, or one of them is in another unit.'
+                        : 'Income of another period or share class, or one of the three figures is misread.',
+                    50,
+                    [
+                        new Remedy('replace', 'Use net income over shares', [
+                            [
+                                'line' => "earnings_per_share_{$kind}",
+                                'period' => $year,
+                                'value' => $this->filed("earnings_per_share_{$kind}", $year, $computed),
+                            ],
+                        ]),
+                    ],
+                ),
+            );
         }
     }
 
@@ -236,37 +367,101 @@ final class Integrity
             if ($item->statement === 'segment' || $item->unit === Unit::MoneyPerShare || ! $item->fits($this->facts->template)) {
                 continue;
             }
-            $statements[$item->unit === Unit::Money ? $item->statement : 'shares'][$key] = array_map(fn (int $year): ?float => $this->stated($key, $year), $years);
+            $statements[$item->unit === Unit::Money ? $item->statement : 'shares'][$key] = array_map(
+                fn (int $year): ?float => $this->stated($key, $year),
+                $years,
+            );
         }
         $slips = self::scaleSlips($statements, 250.0);
         foreach ($slips['columns'] as $slip) {
             $year = $years[$slip['position']];
             $factor = $slip['direction'] === 'up' ? 1 / 1000 : 1000.0;
-            $lines = array_filter(array_keys($statements[$slip['statement']]), fn (string $line): bool => $this->stated($line, $year) !== null);
-            $words = ['income' => 'income statement', 'balance' => 'balance sheet', 'cash_flow' => 'cash-flow statement'][$slip['statement']] ?? 'share counts';
+            $lines = array_filter(
+                array_keys($statements[$slip['statement']]),
+                fn (string $line): bool => $this->stated($line, $year) !== null,
+            );
+            $words =
+                ['income' => 'income statement', 'balance' => 'balance sheet', 'cash_flow' => 'cash-flow statement'][$slip['statement']] ??
+                'share counts';
             $this->explain($year, array_values($lines));
-            $this->add(new Finding(
-                'unit_slip', $year, null, null, null, "The {$words} of ".FiscalPeriod::label($year).' is about a thousand times '.($slip['direction'] === 'up' ? 'larger' : 'smaller')." than that of the other years ({$slip['lines_off']} of {$slip['lines_tested']} lines).",
-                'Units slipped: thousands were taken for millions, or the other way round.', 92, [$this->remedy('rescale', $factor > 1 ? 'Multiply by 1,000' : 'Divide by 1,000', array_fill_keys($lines, $factor), $year)],
-            ));
+            $this->add(
+                new Finding(
+                    'unit_slip',
+                    $year,
+                    null,
+                    null,
+                    null,
+                    "The {$words} of ".
+                        FiscalPeriod::label($year).
+                        ' is about a thousand times '.
+                        ($slip['direction'] === 'up' ? 'larger' : 'smaller').
+                        " than that of the other years ({$slip['lines_off']} of {$slip['lines_tested']} lines).",
+                    'Units slipped: thousands were taken for millions, or the other way round.',
+                    92,
+                    [
+                        $this->remedy(
+                            'rescale',
+                            $factor > 1 ? 'Multiply by 1,000' : 'Divide by 1,000',
+                            array_fill_keys($lines, $factor),
+                            $year,
+                        ),
+                    ],
+                ),
+            );
         }
         foreach ($slips['lines'] as $slip) {
             $year = $years[$slip['position']];
             if (! in_array($slip['line'], LineItems::NEVER_NEGATIVE, true) || in_array($slip['line'], self::LUMPY, true)) {
                 continue;
             }
-            $others = array_map(abs(...), array_filter($statements[$slip['statement']][$slip['line']], static fn (?float $value, int $at): bool => $value !== null && $value != 0.0 && $at !== $slip['position'], ARRAY_FILTER_USE_BOTH));
+            $others = array_map(
+                abs(...),
+                array_filter(
+                    $statements[$slip['statement']][$slip['line']],
+                    static fn (?float $value, int $at): bool => $value !== null && $value != 0.0 && $at !== $slip['position'],
+                    ARRAY_FILTER_USE_BOTH,
+                ),
+            );
             $factor = 10 ** (3 * round(log10($slip['ratio']) / 3));
-            if ($factor == 1.0 || $others === [] || max($others) / min($others) > self::STEADY || abs(log10($slip['ratio'] / $factor)) > 0.7) {
+            if (
+                $factor == 1.0 ||
+                $others === [] ||
+                max($others) / min($others) > self::STEADY ||
+                abs(log10($slip['ratio'] / $factor)) > 0.7
+            ) {
                 continue;
             }
             $this->explain($year, [$slip['line']]);
             $stated = $this->stated($slip['line'], $year);
-            $this->add(new Finding(
-                'unit_slip', $year, $slip['line'], $stated, $stated / $factor, self::label($slip['line']).' of '.FiscalPeriod::label($year).' is '.self::amount((float) $stated).', about '.self::amount($factor > 1 ? $factor : 1 / $factor).' times '.($factor > 1 ? 'larger' : 'smaller').' than in the other years.',
-                'Units slipped in this line: thousands for millions, or a figure typed without its scale.', 90,
-                [$this->remedy('rescale', $factor > 1 ? 'Divide by '.self::amount($factor) : 'Multiply by '.self::amount(1 / $factor), [$slip['line'] => 1 / $factor], $year)],
-            ));
+            $this->add(
+                new Finding(
+                    'unit_slip',
+                    $year,
+                    $slip['line'],
+                    $stated,
+                    $stated / $factor,
+                    self::label($slip['line']).
+                        ' of '.
+                        FiscalPeriod::label($year).
+                        ' is '.
+                        self::amount((float) $stated).
+                        ', about '.
+                        self::amount($factor > 1 ? $factor : 1 / $factor).
+                        ' times '.
+                        ($factor > 1 ? 'larger' : 'smaller').
+                        ' than in the other years.',
+                    'Units slipped in this line: thousands for millions, or a figure typed without its scale.',
+                    90,
+                    [
+                        $this->remedy(
+                            'rescale',
+                            $factor > 1 ? 'Divide by '.self::amount($factor) : 'Multiply by '.self::amount(1 / $factor),
+                            [$slip['line'] => 1 / $factor],
+                            $year,
+                        ),
+                    ],
+                ),
+            );
         }
     }
 
@@ -279,10 +474,19 @@ final class Integrity
                     continue;
                 }
                 $this->explain($year, [$line]);
-                $this->add(new Finding(
-                    'sign', $year, $line, $stated, -$stated, self::label($line).' of '.FiscalPeriod::label($year).' is negative: '.self::amount($stated).'.',
-                    'Costs or outflows were entered with a minus; here a figure is positive in the sense of its name.', 80, [$this->remedy('flip', 'Turn the sign', [$line => -1.0], $year)],
-                ));
+                $this->add(
+                    new Finding(
+                        'sign',
+                        $year,
+                        $line,
+                        $stated,
+                        -$stated,
+                        self::label($line).' of '.FiscalPeriod::label($year).' is negative: '.self::amount($stated).'.',
+                        'Costs or outflows were entered with a minus; here a figure is positive in the sense of its name.',
+                        80,
+                        [$this->remedy('flip', 'Turn the sign', [$line => -1.0], $year)],
+                    ),
+                );
             }
         }
     }
@@ -298,7 +502,14 @@ final class Integrity
             }
             $count = $this->stated('basic_shares_average', $year) ?? $this->stated('shares_outstanding_period_end', $year);
             $was = $this->stated('basic_shares_average', $before) ?? $this->stated('shares_outstanding_period_end', $before);
-            if ($count === null || $was === null || $was <= 0 || $count <= 0 || $this->isExplained($year, ['basic_shares_average', 'shares_outstanding_period_end']) || $this->isExplained($before, ['basic_shares_average', 'shares_outstanding_period_end'])) {
+            if (
+                $count === null ||
+                $was === null ||
+                $was <= 0 ||
+                $count <= 0 ||
+                $this->isExplained($year, ['basic_shares_average', 'shares_outstanding_period_end']) ||
+                $this->isExplained($before, ['basic_shares_average', 'shares_outstanding_period_end'])
+            ) {
                 continue;
             }
             $ratio = $count / $was;
@@ -307,20 +518,57 @@ final class Integrity
             $equity = $this->facts->value('total_equity', $year);
             $equityWas = $this->facts->value('total_equity', $before);
             // Shares issued for money come with equity; a split brings none.
-            if ($times < 2 || abs($ratio / $split - 1) > 0.08 || $equity === null || $equityWas === null || $equityWas <= 0 || $equity / $equityWas > 1 + 0.4 * ($times - 1)) {
+            if (
+                $times < 2 ||
+                abs($ratio / $split - 1) > 0.08 ||
+                $equity === null ||
+                $equityWas === null ||
+                $equityWas <= 0 ||
+                $equity / $equityWas > 1 + 0.4 * ($times - 1)
+            ) {
                 continue;
             }
-            $lines = ['basic_shares_average' => $split, 'diluted_shares_average' => $split, 'shares_outstanding_period_end' => $split, 'earnings_per_share_basic' => 1 / $split, 'earnings_per_share_diluted' => 1 / $split, 'dividends_per_share' => 1 / $split];
+            $lines = [
+                'basic_shares_average' => $split,
+                'diluted_shares_average' => $split,
+                'shares_outstanding_period_end' => $split,
+                'earnings_per_share_basic' => 1 / $split,
+                'earnings_per_share_diluted' => 1 / $split,
+                'dividends_per_share' => 1 / $split,
+            ];
             $earlier = [];
             foreach (array_slice($years, 0, $i) as $past) {
-                array_push($earlier, ...$this->remedy('rescale', '', array_filter($lines, fn (string $line): bool => $this->stated($line, $past) !== null, ARRAY_FILTER_USE_KEY), $past)->figures);
+                array_push(
+                    $earlier,
+                    ...$this->remedy(
+                        'rescale',
+                        '',
+                        array_filter($lines, fn (string $line): bool => $this->stated($line, $past) !== null, ARRAY_FILTER_USE_KEY),
+                        $past,
+                    )->figures,
+                );
             }
             $this->explain($year, ['shares_outstanding_period_end']);
-            $this->add(new Finding(
-                'split', $year, 'basic_shares_average', $count, $was * $split, 'The share count goes from '.self::amount($was).' to '.self::amount($count).' in '.FiscalPeriod::label($year).', and equity does not move with it.',
-                ($split > 1 ? "A split of {$times} for 1" : "A reverse split of 1 for {$times}").' that the earlier years were not adjusted for and that is not among the splits.', 75,
-                [new Remedy('rescale', 'Put the earlier years on the new share basis', $earlier)],
-            ));
+            $this->add(
+                new Finding(
+                    'split',
+                    $year,
+                    'basic_shares_average',
+                    $count,
+                    $was * $split,
+                    'The share count goes from '.
+                        self::amount($was).
+                        ' to '.
+                        self::amount($count).
+                        ' in '.
+                        FiscalPeriod::label($year).
+                        ', and equity does not move with it.',
+                    ($split > 1 ? "A split of {$times} for 1" : "A reverse split of 1 for {$times}").
+                        ' that the earlier years were not adjusted for and that is not among the splits.',
+                    75,
+                    [new Remedy('rescale', 'Put the earlier years on the new share basis', $earlier)],
+                ),
+            );
         }
     }
 
@@ -352,12 +600,34 @@ final class Integrity
                 continue;
             }
             $at = $this->facts->isReported($line, $period) ? $period : $period - 4;
-            $this->add(new Finding(
-                'share_count_jump', $at, $line, $counts[$period], $counts[$before],
-                'The share count goes from '.self::amount($counts[$before]).' in '.FiscalPeriod::label($before).' to '.self::amount($counts[$period]).' in '.FiscalPeriod::label($at).', and equity does not move with it.',
-                'That report counts in shares of the other side of a split, or a split is not among the splits.', 70,
-                [$this->remedy('rescale', 'Put the count on the share basis of the reports before it', [$line => 1 / ($ratio >= 1 ? round($times) : 1 / round($times))], $at)],
-            ));
+            $this->add(
+                new Finding(
+                    'share_count_jump',
+                    $at,
+                    $line,
+                    $counts[$period],
+                    $counts[$before],
+                    'The share count goes from '.
+                        self::amount($counts[$before]).
+                        ' in '.
+                        FiscalPeriod::label($before).
+                        ' to '.
+                        self::amount($counts[$period]).
+                        ' in '.
+                        FiscalPeriod::label($at).
+                        ', and equity does not move with it.',
+                    'That report counts in shares of the other side of a split, or a split is not among the splits.',
+                    70,
+                    [
+                        $this->remedy(
+                            'rescale',
+                            'Put the count on the share basis of the reports before it',
+                            [$line => 1 / ($ratio >= 1 ? round($times) : 1 / round($times))],
+                            $at,
+                        ),
+                    ],
+                ),
+            );
             // A level that holds is the new one; one that does not was a report on its own.
             $next = $counts[$periods[$i + 1] ?? 0] ?? null;
             if ($next !== null && max($next / $counts[$period], $counts[$period] / $next) < 1.4) {
@@ -387,11 +657,28 @@ final class Integrity
             }
             $lines = array_keys(array_intersect_key(LineItems::all(), $this->reported($year)));
             $this->explain($year, array_keys(LineItems::all()));
-            $this->add(new Finding(
-                'repeated_period', $year, null, null, null, FiscalPeriod::label($year).' has the same figures as '.FiscalPeriod::label($before)." in {$same} of {$compared} lines.",
-                'A column was shifted or copied: the figures of one year stand under another.', 85,
-                [new Remedy('strike', 'Strike out '.FiscalPeriod::label($year), array_map(static fn (string $line): array => ['line' => $line, 'period' => $year, 'value' => null], $lines))],
-            ));
+            $this->add(
+                new Finding(
+                    'repeated_period',
+                    $year,
+                    null,
+                    null,
+                    null,
+                    FiscalPeriod::label($year).
+                        ' has the same figures as '.
+                        FiscalPeriod::label($before).
+                        " in {$same} of {$compared} lines.",
+                    'A column was shifted or copied: the figures of one year stand under another.',
+                    85,
+                    [
+                        new Remedy(
+                            'strike',
+                            'Strike out '.FiscalPeriod::label($year),
+                            array_map(static fn (string $line): array => ['line' => $line, 'period' => $year, 'value' => null], $lines),
+                        ),
+                    ],
+                ),
+            );
         }
     }
 
@@ -399,15 +686,34 @@ final class Integrity
     {
         if ($year - $before > 10) {
             $missing = implode(', ', array_map(static fn (int $y): string => FiscalPeriod::label($y), range($before + 10, $year - 10, 10)));
-            $this->add(new Finding('missing_year', $year - 10, null, null, null, "{$missing} was not reported or is not in the data.", 'A report was skipped, or one download has another date range than the other.', 40));
+            $this->add(
+                new Finding(
+                    'missing_year',
+                    $year - 10,
+                    null,
+                    null,
+                    null,
+                    "{$missing} was not reported or is not in the data.",
+                    'A report was skipped, or one download has another date range than the other.',
+                    40,
+                ),
+            );
         }
         $from = $this->facts->periodEnd($before);
         $to = $this->facts->periodEnd($year);
         if ($year - $before === 10 && $from !== null && $to !== null && abs(Day::between($from, $to) - 365) > 20) {
-            $this->add(new Finding(
-                'period_length', $year, null, null, null, FiscalPeriod::label($year).' ends '.Day::between($from, $to).' days after '.FiscalPeriod::label($before).'.',
-                'The fiscal year was moved, a short period is reported as a year, or two reports overlap.', 45,
-            ));
+            $this->add(
+                new Finding(
+                    'period_length',
+                    $year,
+                    null,
+                    null,
+                    null,
+                    FiscalPeriod::label($year).' ends '.Day::between($from, $to).' days after '.FiscalPeriod::label($before).'.',
+                    'The fiscal year was moved, a short period is reported as a year, or two reports overlap.',
+                    45,
+                ),
+            );
         }
     }
 
@@ -429,7 +735,7 @@ final class Integrity
         $fact = $this->facts->fact($line, $period);
         $now = $this->facts->value($line, $period);
 
-        return $fact === null || $now === null || $now == 0.0 ? $value : $value * $fact->value / $now;
+        return $fact === null || $now === null || $now == 0.0 ? $value : ($value * $fact->value) / $now;
     }
 
     /**
@@ -513,7 +819,8 @@ final class Integrity
      * period in which more than half of a statement's tested lines are off the same way is reported once, as a whole.
      *
      * @param  array<string, array<string, list<?float>>>  $statements  values per statement, line and period position
-     * @return array{columns: list<array{statement: string, position: int, direction: string, lines_off: int, lines_tested: int}>, lines: list<array{statement: string, position: int, line: string, direction: string, ratio: float}>}
+     * @return array{columns: list<array{statement: string, position: int, direction: string, lines_off: int, lines_tested: int}>,
+     *     lines: list<array{statement: string, position: int, line: string, direction: string, ratio: float}>}
      */
     public static function scaleSlips(array $statements, float $ratioLimit): array
     {
@@ -542,12 +849,24 @@ final class Integrity
             foreach ($off as $position => $directions) {
                 foreach ($directions as $direction => $found) {
                     if (count($found) > $tested[$position] / 2) {
-                        $columns[] = ['statement' => $statement, 'position' => $position, 'direction' => $direction, 'lines_off' => count($found), 'lines_tested' => $tested[$position]];
+                        $columns[] = [
+                            'statement' => $statement,
+                            'position' => $position,
+                            'direction' => $direction,
+                            'lines_off' => count($found),
+                            'lines_tested' => $tested[$position],
+                        ];
 
                         continue;
                     }
                     foreach ($found as $line => $ratio) {
-                        $lines[] = ['statement' => $statement, 'position' => $position, 'line' => $line, 'direction' => $direction, 'ratio' => $ratio];
+                        $lines[] = [
+                            'statement' => $statement,
+                            'position' => $position,
+                            'line' => $line,
+                            'direction' => $direction,
+                            'ratio' => $ratio,
+                        ];
                     }
                 }
             }

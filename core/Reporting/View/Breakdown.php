@@ -18,14 +18,17 @@ final readonly class Breakdown
 
     /**
      * @param  list<int>  $periods  ascending
-     * @param  list<array{line: string, label: string, unit: string, members: array<string, list<?float>>, total: list<?float>, stated: list<?float>, difference: list<?float>, reconciled: list<?bool>}>  $tables  one a line, then margin and change; stated, difference and whether that is no more than rounding only where it is a statement line
+     * @param  list<array{line: string, label: string, unit: string, members: array<string, list<?float>>, total: list<?float>,
+     *     stated: list<?float>, difference: list<?float>, reconciled: list<?bool>}>  $tables  one a line, then margin and change; stated,
+     *     difference and whether that is no more than rounding only where it is a statement line
      */
     private function __construct(public string $axis, public array $periods, public array $tables)
     {
     }
 
     /**
-     * @param  iterable<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on: int}>  $facts  by filing day
+     * @param  iterable<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on: int}>  $facts
+     *     by filing day
      * @return array<string, self> by axis: business, region, driver
      */
     public static function of(iterable $facts, FactSheet $sheet): array
@@ -45,7 +48,10 @@ final readonly class Breakdown
             $tables = [];
             foreach ($lines as $line => $members) {
                 $item = LineItems::find($line);
-                $rows = array_map(static fn (array $values): array => array_map(static fn (int $period): ?float => $values[$period] ?? null, $shown), $members);
+                $rows = array_map(
+                    static fn (array $values): array => array_map(static fn (int $period): ?float => $values[$period] ?? null, $shown),
+                    $members,
+                );
                 $total = $stated = $difference = $reconciled = [];
                 foreach ($shown as $i => $period) {
                     $column = array_filter(array_column($rows, $i), static fn (?float $x): bool => $x !== null);
@@ -54,7 +60,16 @@ final readonly class Breakdown
                     $difference[] = $gap = $sum === null || $known === null ? null : $sum - $known;
                     $reconciled[] = $gap === null ? null : abs($gap) <= self::ROUNDING * abs($known);
                 }
-                $tables[$line] = ['line' => $line, 'label' => $item === null ? $line : $item->label, 'unit' => $units[$axis][$line], 'members' => $rows, 'total' => $total, 'stated' => $stated, 'difference' => $difference, 'reconciled' => $reconciled];
+                $tables[$line] = [
+                    'line' => $line,
+                    'label' => $item === null ? $line : $item->label,
+                    'unit' => $units[$axis][$line],
+                    'members' => $rows,
+                    'total' => $total,
+                    'stated' => $stated,
+                    'difference' => $difference,
+                    'reconciled' => $reconciled,
+                ];
             }
             $breakdowns[$axis] = new self($axis, $shown, [...array_values($tables), ...self::derived($tables, $shown)]);
         }
@@ -68,7 +83,8 @@ final readonly class Breakdown
      *
      * @param  array<string, array{members: array<string, list<?float>>, total: list<?float>}>  $tables  by line
      * @param  list<int>  $periods
-     * @return list<array{line: string, label: string, unit: string, members: array<string, list<?float>>, total: list<?float>, stated: list<?float>, difference: list<?float>, reconciled: list<?bool>}>
+     * @return list<array{line: string, label: string, unit: string, members: array<string, list<?float>>, total: list<?float>,
+     *     stated: list<?float>, difference: list<?float>, reconciled: list<?bool>}>
      */
     private static function derived(array $tables, array $periods): array
     {
@@ -79,17 +95,36 @@ final readonly class Breakdown
         $names = array_keys($revenue['members']);
         $none = array_fill(0, count($periods), null);
         $table = static fn (string $line, string $label, \Closure $of): array => [
-            'line' => $line, 'label' => $label, 'unit' => 'percent', 'members' => array_combine($names, array_map($of, $names)), 'total' => $of(null), 'stated' => $none, 'difference' => $none, 'reconciled' => $none,
+            'line' => $line,
+            'label' => $label,
+            'unit' => 'percent',
+            'members' => array_combine($names, array_map($of, $names)),
+            'total' => $of(null),
+            'stated' => $none,
+            'difference' => $none,
+            'reconciled' => $none,
         ];
-        $series = static fn (array $table, ?string $member): array => $member === null ? $table['total'] : $table['members'][$member] ?? $none;
+        $series = static fn (array $table, ?string $member): array => $member === null
+            ? $table['total']
+            : $table['members'][$member] ?? $none;
         $derived = [];
         $income = $tables['operating_income'] ?? null;
         if ($income !== null) {
-            $derived[] = $table('operating_margin', 'Operating margin', static fn (?string $member): array => array_map(self::share(...), $series($income, $member), $series($revenue, $member)));
+            $derived[] = $table(
+                'operating_margin',
+                'Operating margin',
+                static fn (?string $member): array => array_map(self::share(...), $series($income, $member), $series($revenue, $member)),
+            );
         }
-        $derived[] = $table('revenue_change', 'Change of revenue in a year', static function (?string $member) use ($series, $revenue, $periods): array {
+        $derived[] = $table('revenue_change', 'Change of revenue in a year', static function (?string $member) use (
+            $series,
+            $revenue,
+            $periods,
+        ): array {
             $values = array_combine($periods, $series($revenue, $member));
-            $growth = static fn (int $period): ?float => ($ratio = self::share($values[$period], $values[$period - 10] ?? null)) === null ? null : $ratio - 1;
+            $growth = static fn (int $period): ?float => ($ratio = self::share($values[$period], $values[$period - 10] ?? null)) === null
+                ? null
+                : $ratio - 1;
 
             return array_map($growth, $periods);
         });

@@ -20,10 +20,34 @@ use Logion\Time\FiscalPeriod;
 final readonly class Breaks
 {
     /** Lines that hold what does not happen every year. */
-    private const UNUSUAL = ['restructuring_charges', 'impairment_charges', 'other_non_operating_income', 'discontinued_operations', 'other_insurance_expenses', 'provision_for_credit_losses', 'gain_on_property_sales'];
+    private const UNUSUAL = [
+        'restructuring_charges',
+        'impairment_charges',
+        'other_non_operating_income',
+        'discontinued_operations',
+        'other_insurance_expenses',
+        'provision_for_credit_losses',
+        'gain_on_property_sales',
+    ];
 
     /** Lines whose absence in one year between two others is worth a question. */
-    private const EXPECTED = ['revenue', 'cost_of_revenue', 'operating_income', 'income_tax', 'net_income', 'receivables', 'inventories', 'total_assets', 'total_equity', 'operating_cash_flow', 'capital_expenditure', 'deposits', 'net_loans', 'premiums_earned', 'rental_income'];
+    private const EXPECTED = [
+        'revenue',
+        'cost_of_revenue',
+        'operating_income',
+        'income_tax',
+        'net_income',
+        'receivables',
+        'inventories',
+        'total_assets',
+        'total_equity',
+        'operating_cash_flow',
+        'capital_expenditure',
+        'deposits',
+        'net_loans',
+        'premiums_earned',
+        'rental_income',
+    ];
 
     /** A quarter with this share of an amount is where it happened. */
     private const MOST = 0.6;
@@ -40,7 +64,14 @@ final readonly class Breaks
     public static function of(FactSheet $facts, iterable $all = []): array
     {
         $breaks = new self($facts);
-        $found = [...$breaks->taxRates(), ...$breaks->unusualItems(), ...$breaks->jumps(), ...$breaks->shareCounts(), ...$breaks->missing(), ...$breaks->restated($all)];
+        $found = [
+            ...$breaks->taxRates(),
+            ...$breaks->unusualItems(),
+            ...$breaks->jumps(),
+            ...$breaks->shareCounts(),
+            ...$breaks->missing(),
+            ...$breaks->restated($all),
+        ];
         usort($found, static fn (AccountBreak $a, AccountBreak $b): int => $b->period <=> $a->period);
 
         return $found;
@@ -63,8 +94,28 @@ final readonly class Breaks
         foreach (self::outside($rates, 0.05) as $year => $median) {
             $amount = ($rates[$year] - $median) * (float) $this->facts->value('income_before_tax', $year);
             $found[] = new AccountBreak(
-                'tax_rate', $year, 'income_tax', sprintf('The tax rate of %s is %.0f %% against %.0f %% in the middle of the other years: %s', FiscalPeriod::label($year), 100 * $rates[$year], 100 * $median, $rates[$year] > $median ? 'a one-off charge, or tax assets written down?' : 'a tax credit, or income that is not taxed?'),
-                $amount, false, $this->quarterOf($year, $amount, fn (int $quarter): ?float => ($income = $this->facts->value('income_before_tax', $quarter)) === null || ($tax = $this->facts->value('income_tax', $quarter)) === null ? null : $tax - $median * $income),
+                'tax_rate',
+                $year,
+                'income_tax',
+                sprintf(
+                    'The tax rate of %s is %.0f %% against %.0f %% in the middle of the other years: %s',
+                    FiscalPeriod::label($year),
+                    100 * $rates[$year],
+                    100 * $median,
+                    $rates[$year] > $median
+                        ? 'a one-off charge, or tax assets written down?'
+                        : 'a tax credit, or income that is not taxed?',
+                ),
+                $amount,
+                false,
+                $this->quarterOf(
+                    $year,
+                    $amount,
+                    fn (int $quarter): ?float => ($income = $this->facts->value('income_before_tax', $quarter)) === null ||
+                    ($tax = $this->facts->value('income_tax', $quarter)) === null
+                        ? null
+                        : $tax - $median * $income,
+                ),
             );
         }
 
@@ -90,7 +141,21 @@ final readonly class Breaks
             foreach (self::outside($shares, 0.02) as $year => $median) {
                 $amount = $this->facts->value($line, $year);
                 if ($amount !== null && abs($shares[$year]) > 0.02) {
-                    $found[] = new AccountBreak('unusual_item', $year, $line, sprintf('%s of %s: %.1f %% of revenue against %.1f %% in the middle of the other years. Will it come again?', $item->label, FiscalPeriod::label($year), 100 * $shares[$year], 100 * $median), $amount, $line !== 'discontinued_operations', $this->quarterOf($year, $amount, fn (int $quarter): ?float => $this->facts->value($line, $quarter)));
+                    $found[] = new AccountBreak(
+                        'unusual_item',
+                        $year,
+                        $line,
+                        sprintf(
+                            '%s of %s: %.1f %% of revenue against %.1f %% in the middle of the other years. Will it come again?',
+                            $item->label,
+                            FiscalPeriod::label($year),
+                            100 * $shares[$year],
+                            100 * $median,
+                        ),
+                        $amount,
+                        $line !== 'discontinued_operations',
+                        $this->quarterOf($year, $amount, fn (int $quarter): ?float => $this->facts->value($line, $quarter)),
+                    );
                 }
             }
         }
@@ -128,11 +193,25 @@ final readonly class Breaks
                 }
                 $acquired = $this->facts->value('acquisitions', $year) ?? 0.0;
                 $why = match (true) {
-                    $now > $before && $acquired > 0.1 * $before => sprintf('Businesses were bought for %s million.', number_format($acquired / 1e6)),
+                    $now > $before && $acquired > 0.1 * $before => sprintf(
+                        'Businesses were bought for %s million.',
+                        number_format($acquired / 1e6),
+                    ),
                     $now < $before && ($this->facts->value('divestitures', $year) ?? 0.0) > 0.05 * $before => 'Businesses were sold.',
                     default => 'No acquisition explains it: growth, a change of scope, or another unit?',
                 };
-                $found[] = new AccountBreak('jump', $year, $line, sprintf('%s of %s is %s that of the year before. %s', LineItems::all()[$line]->label, FiscalPeriod::label($year), $now > $before ? sprintf('%.1f times', $now / $before) : sprintf('%.0f %% of', 100 * $now / $before), $why));
+                $found[] = new AccountBreak(
+                    'jump',
+                    $year,
+                    $line,
+                    sprintf(
+                        '%s of %s is %s that of the year before. %s',
+                        LineItems::all()[$line]->label,
+                        FiscalPeriod::label($year),
+                        $now > $before ? sprintf('%.1f times', $now / $before) : sprintf('%.0f %% of', (100 * $now) / $before),
+                        $why,
+                    ),
+                );
             }
         }
 
@@ -147,7 +226,17 @@ final readonly class Breaks
             $now = $this->facts->value('shares_outstanding_period_end', $year);
             $before = $this->facts->value('shares_outstanding_period_end', $year - 10);
             if ($now !== null && $before !== null && $before > 0 && abs($now / $before - 1) > 0.15) {
-                $found[] = new AccountBreak('share_count', $year, 'shares_outstanding_period_end', sprintf('The number of shares changed by %+.0f %% in %s, splits apart: %s', 100 * ($now / $before - 1), FiscalPeriod::label($year), $now > $before ? 'shares issued for an acquisition or to raise money?' : 'a large repurchase?'));
+                $found[] = new AccountBreak(
+                    'share_count',
+                    $year,
+                    'shares_outstanding_period_end',
+                    sprintf(
+                        'The number of shares changed by %+.0f %% in %s, splits apart: %s',
+                        100 * ($now / $before - 1),
+                        FiscalPeriod::label($year),
+                        $now > $before ? 'shares issued for an acquisition or to raise money?' : 'a large repurchase?',
+                    ),
+                );
             }
         }
 
@@ -160,15 +249,33 @@ final readonly class Breaks
         $found = [];
         foreach ($this->facts->periods() as $year) {
             foreach (self::EXPECTED as $line) {
-                if (! isset(LineItems::all()[$line]) || ! LineItems::all()[$line]->fits($this->facts->template) || $this->facts->value($line, $year) !== null || ! $this->facts->hasPeriod($year - 10)) {
+                if (
+                    ! isset(LineItems::all()[$line]) ||
+                    ! LineItems::all()[$line]->fits($this->facts->template) ||
+                    $this->facts->value($line, $year) !== null ||
+                    ! $this->facts->hasPeriod($year - 10)
+                ) {
                     continue;
                 }
                 if ($this->facts->value($line, $year - 10) !== null) {
-                    $found[] = new AccountBreak('missing_line', $year, $line, LineItems::all()[$line]->label.' is not reported for '.FiscalPeriod::label($year).' and was for the year before: shown under another line, or dropped by the source?');
+                    $found[] = new AccountBreak(
+                        'missing_line',
+                        $year,
+                        $line,
+                        LineItems::all()[$line]->label.
+                            ' is not reported for '.
+                            FiscalPeriod::label($year).
+                            ' and was for the year before: shown under another line, or dropped by the source?',
+                    );
                 }
             }
             if ($this->facts->hasPeriod($year - 20) && ! $this->facts->hasPeriod($year - 10)) {
-                $found[] = new AccountBreak('missing_year', $year - 10, 'revenue', FiscalPeriod::label($year - 10).' is missing between its neighbours.');
+                $found[] = new AccountBreak(
+                    'missing_year',
+                    $year - 10,
+                    'revenue',
+                    FiscalPeriod::label($year - 10).' is missing between its neighbours.',
+                );
             }
         }
 
@@ -183,7 +290,12 @@ final readonly class Breaks
     {
         $first = $found = [];
         foreach ($all as $fact) {
-            if ($fact->filedOn > $this->facts->asOf || $fact->isCorrection() || $fact->period % 10 !== 0 || ! in_array($fact->line, ['revenue', 'net_income', 'total_assets', 'total_equity', 'operating_cash_flow'], true)) {
+            if (
+                $fact->filedOn > $this->facts->asOf ||
+                $fact->isCorrection() ||
+                $fact->period % 10 !== 0 ||
+                ! in_array($fact->line, ['revenue', 'net_income', 'total_assets', 'total_equity', 'operating_cash_flow'], true)
+            ) {
                 continue;
             }
             $known = $first[$fact->period][$fact->line] ?? null;
@@ -194,8 +306,25 @@ final readonly class Breaks
         foreach ($first as $period => $lines) {
             foreach ($lines as $line => $fact) {
                 $now = $this->facts->fact($line, $period);
-                if ($now !== null && ! $now->isCorrection() && $now->filing !== $fact->filing && abs($now->value - $fact->value) > 0.005 * abs($fact->value)) {
-                    $found[] = new AccountBreak('restated', $period, $line, sprintf('%s of %s was restated %s. What was wrong the first time?', LineItems::all()[$line]->label, FiscalPeriod::label($period), $fact->value == 0.0 ? 'from nothing' : sprintf('by %+.1f %%', 100 * ($now->value - $fact->value) / abs($fact->value))));
+                if (
+                    $now !== null &&
+                    ! $now->isCorrection() &&
+                    $now->filing !== $fact->filing &&
+                    abs($now->value - $fact->value) > 0.005 * abs($fact->value)
+                ) {
+                    $found[] = new AccountBreak(
+                        'restated',
+                        $period,
+                        $line,
+                        sprintf(
+                            '%s of %s was restated %s. What was wrong the first time?',
+                            LineItems::all()[$line]->label,
+                            FiscalPeriod::label($period),
+                            $fact->value == 0.0
+                                ? 'from nothing'
+                                : sprintf('by %+.1f %%', (100 * ($now->value - $fact->value)) / abs($fact->value)),
+                        ),
+                    );
                 }
             }
         }

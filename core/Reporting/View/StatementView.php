@@ -31,7 +31,8 @@ final readonly class StatementView
 
     /**
      * @param  list<int>  $periods
-     * @param  list<array{item: LineItem, total: bool, figures: list<Figure>, marks: list<?string>}>  $rows  a mark says what is special of a figure: corrected, adjusted, restated, total, balance, zero
+     * @param  list<array{item: LineItem, total: bool, figures: list<Figure>, marks: list<?string>}>  $rows  a mark says what is special of
+     *     a figure: corrected, adjusted, restated, total, balance, zero
      */
     private function __construct(public array $periods, public array $rows)
     {
@@ -56,11 +57,30 @@ final readonly class StatementView
                 $known = $known || $facts->isReported($item->key, $period);
             }
             if ($known) {
-                $base = array_values(array_filter($amounts, static fn (?float $amount): bool => $amount !== null && $amount > 0))[0] ?? null;
+                $base = array_values(array_filter($amounts, static fn (?float $amount): bool => $amount !== null && $amount > 0))[0]
+                    ?? null;
                 $rows[] = [
-                    'item' => $item, 'total' => $item->isTotal($facts->template),
-                    'figures' => array_map(static fn (int $period, ?float $amount): Figure => self::figure($facts, $item, $period, $basis, $view, $amount, $base), $shown, $amounts),
-                    'marks' => array_map(static fn (int $period): ?string => in_array($basis, ['annual', 'quarterly'], true) ? self::mark($facts, $item->key, $period, $restated) : null, $shown),
+                    'item' => $item,
+                    'total' => $item->isTotal($facts->template),
+                    'figures' => array_map(
+                        static fn (int $period, ?float $amount): Figure => self::figure(
+                            $facts,
+                            $item,
+                            $period,
+                            $basis,
+                            $view,
+                            $amount,
+                            $base,
+                        ),
+                        $shown,
+                        $amounts,
+                    ),
+                    'marks' => array_map(
+                        static fn (int $period): ?string => in_array($basis, ['annual', 'quarterly'], true)
+                            ? self::mark($facts, $item->key, $period, $restated)
+                            : null,
+                        $shown,
+                    ),
                 ];
             }
         }
@@ -103,7 +123,12 @@ final readonly class StatementView
             'quarterly' => $quarters,
             'half_year' => $facts->halfYears(),
             // A trailing window needs the quarters, or half years, before it.
-            default => array_values(array_filter($quarters === [] ? $facts->halfYears() : $quarters, static fn (int $quarter): bool => $facts->trailing('revenue', $quarter) !== null)),
+            default => array_values(
+                array_filter(
+                    $quarters === [] ? $facts->halfYears() : $quarters,
+                    static fn (int $quarter): bool => $facts->trailing('revenue', $quarter) !== null,
+                ),
+            ),
         };
     }
 
@@ -117,7 +142,9 @@ final readonly class StatementView
             return $facts->instant($item->key, $period);
         }
         if ($item->kind === LineKind::Count) {
-            return $item->isPeriodAverage() && $basis === 'quarterly' ? $facts->value($item->key, $period) : $facts->latestCount($item->key, $period);
+            return $item->isPeriodAverage() && $basis === 'quarterly'
+                ? $facts->value($item->key, $period)
+                : $facts->latestCount($item->key, $period);
         }
 
         return match ($basis) {
@@ -138,22 +165,35 @@ final readonly class StatementView
         };
     }
 
-    private static function figure(FactSheet $facts, LineItem $item, int $period, string $basis, string $view, ?float $amount, ?float $base): Figure
-    {
+    private static function figure(
+        FactSheet $facts,
+        LineItem $item,
+        int $period,
+        string $basis,
+        string $view,
+        ?float $amount,
+        ?float $base,
+    ): Figure {
         if ($amount === null) {
             return Figure::of(Absence::missing("{$item->label} was not reported."), $item->unit);
         }
         if ($view === 'growth') {
             $before = self::amount($facts, $item, $period - 10, $basis);
 
-            return Figure::of(match (true) {
-                $before === null => Absence::notEnoughHistory('The period a year before is not known.'),
-                $before <= 0 => Absence::notMeaningful('Growth from a base that is not positive says nothing.'),
-                default => $amount / $before - 1,
-            }, Unit::Percent);
+            return Figure::of(
+                match (true) {
+                    $before === null => Absence::notEnoughHistory('The period a year before is not known.'),
+                    $before <= 0 => Absence::notMeaningful('Growth from a base that is not positive says nothing.'),
+                    default => $amount / $before - 1,
+                },
+                Unit::Percent,
+            );
         }
         if ($view === 'index') {
-            return Figure::of($base === null ? Absence::notMeaningful('No figure is positive, so none can be set to 100.') : 100 * $amount / $base, Unit::Ratio);
+            return Figure::of(
+                $base === null ? Absence::notMeaningful('No figure is positive, so none can be set to 100.') : (100 * $amount) / $base,
+                Unit::Ratio,
+            );
         }
         if ($item->unit !== Unit::Money || $view === 'amounts') {
             return Figure::of($amount, $item->unit);
@@ -164,14 +204,20 @@ final readonly class StatementView
                 $shares ??= self::amount($facts, LineItems::all()[$count], $period, $basis);
             }
 
-            return Figure::of($shares === null || $shares <= 0 ? Absence::missing('The number of shares was not reported.') : $amount / $shares, Unit::MoneyPerShare);
+            return Figure::of(
+                $shares === null || $shares <= 0 ? Absence::missing('The number of shares was not reported.') : $amount / $shares,
+                Unit::MoneyPerShare,
+            );
         }
         $whole = self::amount($facts, LineItems::all()[$item->statement === 'balance' ? 'total_assets' : 'revenue'], $period, $basis);
 
-        return Figure::of(match (true) {
-            $whole === null => Absence::missing('What it would be a share of was not reported.'),
-            $whole <= 0 => Absence::notMeaningful('A share of nothing says nothing.'),
-            default => $amount / $whole,
-        }, Unit::Percent);
+        return Figure::of(
+            match (true) {
+                $whole === null => Absence::missing('What it would be a share of was not reported.'),
+                $whole <= 0 => Absence::notMeaningful('A share of nothing says nothing.'),
+                default => $amount / $whole,
+            },
+            Unit::Percent,
+        );
     }
 }

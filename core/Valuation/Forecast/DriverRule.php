@@ -41,7 +41,9 @@ final readonly class DriverRule
      */
     public static function own(array $values, string $source = 'own'): self
     {
-        return $values === [] ? throw InvalidAssumption::malformed('own', 'give at least one figure.') : new self('own', $values, source: $source);
+        return $values === []
+            ? throw InvalidAssumption::malformed('own', 'give at least one figure.')
+            : new self('own', $values, source: $source);
     }
 
     /** `from` for the first years held (at least one), then a straight line that reaches `to` in the last year. */
@@ -86,7 +88,13 @@ final readonly class DriverRule
     {
         return match ($this->kind) {
             'own' => ['rule' => 'own', 'values' => $this->values, 'source' => $this->source],
-            'fade' => ['rule' => 'fade', 'from' => $this->values[0], 'to' => $this->values[1], 'hold_years' => $this->holdYears, 'source' => $this->source],
+            'fade' => [
+                'rule' => 'fade',
+                'from' => $this->values[0],
+                'to' => $this->values[1],
+                'hold_years' => $this->holdYears,
+                'source' => $this->source,
+            ],
             default => ['rule' => $this->kind, 'exclude' => $this->excluded, 'source' => $this->source],
         };
     }
@@ -114,7 +122,12 @@ final readonly class DriverRule
         $known = Descriptive::known(array_diff_key($history, array_flip($this->excluded)));
         $level = $this->kind === 'historical_median' ? Descriptive::median($known) : Descriptive::mean($known);
 
-        return array_fill(0, $years, $level ?? throw InvalidAssumption::malformed($name, 'no past year with a figure is left; include a year or enter your own figure.'));
+        return array_fill(
+            0,
+            $years,
+            $level ??
+                throw InvalidAssumption::malformed($name, 'no past year with a figure is left; include a year or enter your own figure.'),
+        );
     }
 
     /** In words, for a working. */

@@ -24,8 +24,15 @@ final readonly class OperatingForecast
      * @param  list<float>  $flows
      */
     private function __construct(
-        public array $revenue, public array $ebit, public array $taxes, public array $lossPool, public array $depreciation,
-        public array $capitalExpenditure, public array $workingCapitalIncrease, public array $reinvestment, public array $flows,
+        public array $revenue,
+        public array $ebit,
+        public array $taxes,
+        public array $lossPool,
+        public array $depreciation,
+        public array $capitalExpenditure,
+        public array $workingCapitalIncrease,
+        public array $reinvestment,
+        public array $flows,
     ) {
     }
 
@@ -34,10 +41,22 @@ final readonly class OperatingForecast
      * @param  list<float>  $margins
      * @param  list<float>  $taxRates
      */
-    public static function bySalesToCapital(float $revenue, array $growth, array $margins, array $taxRates, float $salesToCapital, float $lossPool = 0.0): self
-    {
-        return self::build($revenue, $growth, $margins, $taxRates, $lossPool,
-            static fn (int $i, float $now, float $before): array => [null, null, null, ($now - $before) / $salesToCapital]);
+    public static function bySalesToCapital(
+        float $revenue,
+        array $growth,
+        array $margins,
+        array $taxRates,
+        float $salesToCapital,
+        float $lossPool = 0.0,
+    ): self {
+        return self::build(
+            $revenue,
+            $growth,
+            $margins,
+            $taxRates,
+            $lossPool,
+            static fn (int $i, float $now, float $before): array => [null, null, null, ($now - $before) / $salesToCapital],
+        );
     }
 
     /**
@@ -49,17 +68,26 @@ final readonly class OperatingForecast
      * @param  list<float>  $workingCapitalToRevenueChange
      */
     public static function byCapitalExpenditure(
-        float $revenue, array $growth, array $margins, array $taxRates, array $depreciationToRevenue,
-        array $capitalExpenditureToRevenue, array $workingCapitalToRevenueChange, float $lossPool = 0.0,
+        float $revenue,
+        array $growth,
+        array $margins,
+        array $taxRates,
+        array $depreciationToRevenue,
+        array $capitalExpenditureToRevenue,
+        array $workingCapitalToRevenueChange,
+        float $lossPool = 0.0,
     ): self {
-        return self::build($revenue, $growth, $margins, $taxRates, $lossPool,
-            static function (int $i, float $now, float $before) use ($depreciationToRevenue, $capitalExpenditureToRevenue, $workingCapitalToRevenueChange): array {
-                $depreciation = $now * $depreciationToRevenue[$i];
-                $expenditure = $now * $capitalExpenditureToRevenue[$i];
-                $working = ($now - $before) * $workingCapitalToRevenueChange[$i];
+        return self::build($revenue, $growth, $margins, $taxRates, $lossPool, static function (int $i, float $now, float $before) use (
+            $depreciationToRevenue,
+            $capitalExpenditureToRevenue,
+            $workingCapitalToRevenueChange,
+        ): array {
+            $depreciation = $now * $depreciationToRevenue[$i];
+            $expenditure = $now * $capitalExpenditureToRevenue[$i];
+            $working = ($now - $before) * $workingCapitalToRevenueChange[$i];
 
-                return [$depreciation, $expenditure, $working, $expenditure - $depreciation + $working];
-            });
+            return [$depreciation, $expenditure, $working, $expenditure - $depreciation + $working];
+        });
     }
 
     /**
@@ -70,7 +98,10 @@ final readonly class OperatingForecast
      */
     private static function build(float $revenue, array $growth, array $margins, array $taxRates, float $pool, \Closure $reinvest): self
     {
-        $lines = array_fill_keys(['revenue', 'ebit', 'taxes', 'pool', 'depreciation', 'expenditure', 'working', 'reinvestment', 'flows'], []);
+        $lines = array_fill_keys(
+            ['revenue', 'ebit', 'taxes', 'pool', 'depreciation', 'expenditure', 'working', 'reinvestment', 'flows'],
+            [],
+        );
         foreach ($growth as $i => $rate) {
             $before = $revenue;
             $revenue *= 1 + $rate;

@@ -9,7 +9,8 @@ final class Cases
 {
     /**
      * @param  list<array{value: float, probability: float}>  $cases
-     * @return array{expected_value: float, expected_return: ?float, returns: list<?float>, standard_deviation: float, upside_downside_ratio: ?float}
+     * @return array{expected_value: float, expected_return: ?float, returns: list<?float>, standard_deviation: float,
+     *     upside_downside_ratio: ?float}
      */
     public static function against(float $price, array $cases): array
     {
@@ -22,10 +23,10 @@ final class Cases
         }
         $expected = $variance = 0.0;
         foreach ($cases as $case) {
-            $expected += $case['probability'] / $sum * $case['value'];
+            $expected += ($case['probability'] / $sum) * $case['value'];
         }
         foreach ($cases as $case) {
-            $variance += $case['probability'] / $sum * ($case['value'] - $expected) ** 2;
+            $variance += ($case['probability'] / $sum) * ($case['value'] - $expected) ** 2;
         }
 
         return [

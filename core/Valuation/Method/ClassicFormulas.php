@@ -20,7 +20,9 @@ final class ClassicFormulas
     /** Earnings · (8.5 + 2g) · 4.4 / Y with growth g and high-grade bond yield Y in per cent; null for a loss. */
     public static function revisedGrowthValue(float $earningsPerShare, float $growthPercent, float $bondYieldPercent): ?float
     {
-        return $earningsPerShare > 0 && $bondYieldPercent > 0 ? $earningsPerShare * (8.5 + 2 * $growthPercent) * 4.4 / $bondYieldPercent : null;
+        return $earningsPerShare > 0 && $bondYieldPercent > 0
+            ? ($earningsPerShare * (8.5 + 2 * $growthPercent) * 4.4) / $bondYieldPercent
+            : null;
     }
 
     /** 1 − price / value; null when there is no positive value. */

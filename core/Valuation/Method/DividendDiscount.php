@@ -32,8 +32,13 @@ final class DividendDiscount
      * @param  list<float>  $dividends
      * @return array{present: float, terminal: ?float, present_terminal: ?float, value: ?float}
      */
-    public static function staged(array $dividends, float $terminalDividend, float $costOfEquity, float $terminalGrowth, ?float $terminalCostOfEquity = null): array
-    {
+    public static function staged(
+        array $dividends,
+        float $terminalDividend,
+        float $costOfEquity,
+        float $terminalGrowth,
+        ?float $terminalCostOfEquity = null,
+    ): array {
         $present = 0.0;
         foreach ($dividends as $i => $dividend) {
             $present += $dividend / (1 + $costOfEquity) ** ($i + 1);
@@ -41,12 +46,21 @@ final class DividendDiscount
         $terminal = CashFlowValue::growingPerpetuity($terminalDividend, $terminalCostOfEquity ?? $costOfEquity, $terminalGrowth);
         $presentTerminal = $terminal === null ? null : $terminal / (1 + $costOfEquity) ** count($dividends);
 
-        return ['present' => $present, 'terminal' => $terminal, 'present_terminal' => $presentTerminal, 'value' => $presentTerminal === null ? null : $present + $presentTerminal];
+        return [
+            'present' => $present,
+            'terminal' => $terminal,
+            'present_terminal' => $presentTerminal,
+            'value' => $presentTerminal === null ? null : $present + $presentTerminal,
+        ];
     }
 
     /** Fuller and Hsia: d₀((1 + g_L) + H(g_S − g_L))/(r − g_L), H half of the years over which growth fades. */
     public static function halfLife(float $dividend, float $growthShort, float $growthLong, float $fadeYears, float $costOfEquity): ?float
     {
-        return CashFlowValue::growingPerpetuity($dividend * ((1 + $growthLong) + $fadeYears / 2 * ($growthShort - $growthLong)), $costOfEquity, $growthLong);
+        return CashFlowValue::growingPerpetuity(
+            $dividend * (1 + $growthLong + ($fadeYears / 2) * ($growthShort - $growthLong)),
+            $costOfEquity,
+            $growthLong,
+        );
     }
 }

@@ -24,8 +24,13 @@ final readonly class EarningsPath
      * @param  float|list<float>  $shareChange  change of the share count, negative for buy-backs; one for all years or one a year
      * @param  float|list<float>  $payout  share of earnings paid at year end; one for all years or one a year
      */
-    public function __construct(float $earningsPerShare, array $incomeGrowth, float|array $shareChange, float|array $payout, float $exitMultiple)
-    {
+    public function __construct(
+        float $earningsPerShare,
+        array $incomeGrowth,
+        float|array $shareChange,
+        float|array $payout,
+        float $exitMultiple,
+    ) {
         $earnings = $dividends = [];
         foreach ($incomeGrowth as $year => $growth) {
             $earningsPerShare *= (1 + $growth) / (1 + (is_array($shareChange) ? $shareChange[$year] : $shareChange));

@@ -64,7 +64,8 @@ final readonly class ResidualIncome
     /** Residual income dying away by a factor ω a year. */
     public function withPersistence(float $omega): float
     {
-        return $this->withoutContinuing() + $this->residual[count($this->residual) - 1] * $omega / (1 + $this->lastCost() - $omega) * $this->lastFactor();
+        return $this->withoutContinuing() +
+            (($this->residual[count($this->residual) - 1] * $omega) / (1 + $this->lastCost() - $omega)) * $this->lastFactor();
     }
 
     /** The same value from dividends: their present value and that of closing book with its continuing value. */
@@ -83,13 +84,25 @@ final readonly class ResidualIncome
      *
      * @return array{abnormal_earnings: float, alpha1: float, alpha2: float, value: float}
      */
-    public static function ohlson(float $book, float $previousBook, float $earnings, float $costOfEquity, float $omega, float $gamma, float $otherInformation): array
-    {
+    public static function ohlson(
+        float $book,
+        float $previousBook,
+        float $earnings,
+        float $costOfEquity,
+        float $omega,
+        float $gamma,
+        float $otherInformation,
+    ): array {
         $abnormal = $earnings - $costOfEquity * $previousBook;
         $alpha1 = $omega / (1 + $costOfEquity - $omega);
         $alpha2 = (1 + $costOfEquity) / ((1 + $costOfEquity - $omega) * (1 + $costOfEquity - $gamma));
 
-        return ['abnormal_earnings' => $abnormal, 'alpha1' => $alpha1, 'alpha2' => $alpha2, 'value' => $book + $alpha1 * $abnormal + $alpha2 * $otherInformation];
+        return [
+            'abnormal_earnings' => $abnormal,
+            'alpha1' => $alpha1,
+            'alpha2' => $alpha2,
+            'value' => $book + $alpha1 * $abnormal + $alpha2 * $otherInformation,
+        ];
     }
 
     /**
@@ -100,8 +113,15 @@ final readonly class ResidualIncome
      * @param  list<float>  $costsOfEquity
      * @return array{book: list<float>, excess: list<float>, present: float, terminal: ?float, value: ?float}
      */
-    public static function excessReturn(float $book, array $returnOnEquity, array $payouts, array $costsOfEquity, float $stableReturn, float $stableCost, float $growth): array
-    {
+    public static function excessReturn(
+        float $book,
+        array $returnOnEquity,
+        array $payouts,
+        array $costsOfEquity,
+        float $stableReturn,
+        float $stableCost,
+        float $growth,
+    ): array {
         $opening = $book;
         $books = $excess = [];
         $present = 0.0;
@@ -114,7 +134,13 @@ final readonly class ResidualIncome
         }
         $terminal = CashFlowValue::growingPerpetuity(($stableReturn - $stableCost) * $book, $stableCost, $growth);
 
-        return ['book' => $books, 'excess' => $excess, 'present' => $present, 'terminal' => $terminal, 'value' => $terminal === null ? null : $opening + $present + $terminal * $factor];
+        return [
+            'book' => $books,
+            'excess' => $excess,
+            'present' => $present,
+            'terminal' => $terminal,
+            'value' => $terminal === null ? null : $opening + $present + $terminal * $factor,
+        ];
     }
 
     private function continuing(float $growth): ?float

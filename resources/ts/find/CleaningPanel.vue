@@ -25,10 +25,12 @@ const columns = computed(() =>
 type Proposal = NonNullable<typeof state.value.data>['proposals'][number]
 const shown = computed(() => (state.value.data?.proposals ?? []).filter((entry) => entry.kind === kind.value))
 const count = (of: string) => (state.value.data?.proposals ?? []).filter((entry) => entry.kind === of).length
+const inUnit = (entry: Proposal, value: number | null) => withUnit(value!, catalogue.unit(entry.column))
 const reason = (entry: Proposal): string =>
   entry.kind === 'missing'
     ? `${catalogue.label(entry.column)} is ${entry.state.replaceAll('_', ' ')}`
-    : `${catalogue.label(entry.column)} of ${withUnit(entry.value!, catalogue.unit(entry.column))} lies outside ${withUnit(entry.low!, catalogue.unit(entry.column))} to ${withUnit(entry.high!, catalogue.unit(entry.column))}`
+    : `${catalogue.label(entry.column)} of ${inUnit(entry, entry.value)} lies outside ` +
+      `${inUnit(entry, entry.low)} to ${inUnit(entry, entry.high)}`
 function aside(entries: Proposal[]): void {
   const known = new Set(setAside.value.map((entry) => entry.ticker))
   const added = entries.filter((entry) => !known.has(entry.ticker) && known.add(entry.ticker))

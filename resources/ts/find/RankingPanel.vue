@@ -52,7 +52,9 @@ const effects = computed(() => {
   if (rules.length && !moving.length) return ['Another rule for missing figures would move no company by more than 10 places.']
   return moving.map(
     ([rule, effect]) =>
-      `If a missing figure ${word(rule).replace('leave the company out', 'left the company out')}, ${effect!.moved} ${effect!.moved === 1 ? 'company changes' : 'companies change'} place by more than 10; ${effect!.ranked} are ranked.`,
+      `If a missing figure ${word(rule).replace('leave the company out', 'left the company out')}, ` +
+      `${effect!.moved} ${effect!.moved === 1 ? 'company changes' : 'companies change'} place by more than 10; ` +
+      `${effect!.ranked} are ranked.`,
   )
 })
 const digits = computed(() => (ranking.value.combination === 'rank' ? 1 : 3))

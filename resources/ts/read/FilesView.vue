@@ -30,7 +30,9 @@ const files = [
   {
     what: 'statements',
     title: 'Statements',
-    text: 'Workbooks hold live formulas for totals, common size, change and ratios. CSV, JSON and xBRL-CSV hold every figure of every filing.',
+    text:
+      'Workbooks hold live formulas for totals, common size, change and ratios. ' +
+      'CSV, JSON and xBRL-CSV hold every figure of every filing.',
     formats: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'],
   },
   {
@@ -49,7 +51,8 @@ const files = [
   },
 ]
 const href = (what: string, format: string): string =>
-  `/api/v1/companies/${encodeURIComponent(props.company.ticker)}/export?what=${what}&format=${format}${session.asOf ? `&as_of=${session.asOf}` : ''}`
+  `/api/v1/companies/${encodeURIComponent(props.company.ticker)}/export?what=${what}&format=${format}` +
+  (session.asOf ? `&as_of=${session.asOf}` : '')
 
 async function choose(to: string | null): Promise<void> {
   try {

@@ -5,7 +5,8 @@ import { useSession } from './stores/session'
 export type Loadable<T> = { status: 'pending'; data?: T } | { status: 'success'; data: T } | { status: 'error'; error: Problem; data?: T }
 
 /**
- * Keeps an answer up to date with its question, told by its content, and with the reader's view of the figures; only the answer to the latest question counts. While a
+ * Keeps an answer up to date with its question, told by its content, and with the reader's view of the figures; only the answer
+ * to the latest question counts. While a
  * new answer is on its way, and when it fails, the last good one stays.
  */
 export function useLoadable<Q, T>(

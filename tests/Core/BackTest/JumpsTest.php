@@ -14,10 +14,23 @@ final class JumpsTest extends TestCase
 {
     public function test_a_universe_or_an_undecidable_share_that_jumps_is_told(): void
     {
-        $date = static fn (int $day, int $universe, int $undecidable = 0): array => ['day' => $day, 'universe' => $universe, 'undecidable' => $undecidable];
+        $date = static fn (int $day, int $universe, int $undecidable = 0): array => [
+            'day' => $day,
+            'universe' => $universe,
+            'undecidable' => $undecidable,
+        ];
         $this->assertSame([], Jumps::of([$date(1, 100, 10), $date(2, 118, 14), $date(3, 100, 12)]));
-        $this->assertSame([['day' => 2, 'kind' => 'universe', 'from' => 2.0, 'to' => 400.0]], Jumps::of([$date(1, 2), $date(2, 400), $date(3, 410)]));
-        $this->assertSame([['day' => 3, 'kind' => 'undecidable', 'from' => 0.1, 'to' => 0.9], ['day' => 4, 'kind' => 'undecidable', 'from' => 0.9, 'to' => 0.2]], Jumps::of([$date(1, 100, 5), $date(2, 100, 10), $date(3, 100, 90), $date(4, 100, 20)]));
+        $this->assertSame(
+            [['day' => 2, 'kind' => 'universe', 'from' => 2.0, 'to' => 400.0]],
+            Jumps::of([$date(1, 2), $date(2, 400), $date(3, 410)]),
+        );
+        $this->assertSame(
+            [
+                ['day' => 3, 'kind' => 'undecidable', 'from' => 0.1, 'to' => 0.9],
+                ['day' => 4, 'kind' => 'undecidable', 'from' => 0.9, 'to' => 0.2],
+            ],
+            Jumps::of([$date(1, 100, 5), $date(2, 100, 10), $date(3, 100, 90), $date(4, 100, 20)]),
+        );
         $this->assertSame([['day' => 2, 'kind' => 'universe', 'from' => 10.0, 'to' => 0.0]], Jumps::of([$date(1, 10), $date(2, 0)]));
         $this->assertSame([], Jumps::of([]));
     }
@@ -38,9 +51,17 @@ final class JumpsTest extends TestCase
         $performance = Performance::of($days, $path->values, 0.0, PortfolioPath::INVESTED);
         $this->assertEqualsWithDelta(100 * (1 - 0.005), $path->values[0], 1e-12);
         $this->assertEqualsWithDelta($path->values[59] / 100 - 1, $performance->total, 1e-12);
-        $this->assertEqualsWithDelta($performance->total, array_product(array_map(static fn (array $period): float => 1 + $period['return'], $path->periods)) - 1, 1e-12);
+        $this->assertEqualsWithDelta(
+            $performance->total,
+            array_product(array_map(static fn (array $period): float => 1 + $period['return'], $path->periods)) - 1,
+            1e-12,
+        );
         $this->assertEqualsWithDelta($performance->total, $performance->years[0]['return'], 1e-12);
         $flat = PortfolioPath::run(['a' => array_fill(0, 10, 5.0)], [0 => ['a' => 1.0]], 100.0);
-        $this->assertEqualsWithDelta(-0.01, Performance::of(array_slice($days, 0, 10), $flat->values, 0.0, PortfolioPath::INVESTED)->drawdown['depth'], 1e-12);
+        $this->assertEqualsWithDelta(
+            -0.01,
+            Performance::of(array_slice($days, 0, 10), $flat->values, 0.0, PortfolioPath::INVESTED)->drawdown['depth'],
+            1e-12,
+        );
     }
 }

@@ -41,7 +41,15 @@ final class CapitalTest extends TestCase
 
     public function test_an_outlier_is_named_and_left_out(): void
     {
-        $companies = array_map(static fn (float $beta): array => ['name' => "β {$beta}", 'beta' => $beta, 'leverage' => new Leverage(10, 0, 100), 'tax' => 0.25], [0.9, 0.95, 1.0, 1.05, 1.1, 4.0]);
+        $companies = array_map(
+            static fn (float $beta): array => [
+                'name' => "β {$beta}",
+                'beta' => $beta,
+                'leverage' => new Leverage(10, 0, 100),
+                'tax' => 0.25,
+            ],
+            [0.9, 0.95, 1.0, 1.05, 1.1, 4.0],
+        );
         $screen = (new BottomUpBeta($companies))->screened(1.5);
         $this->assertSame(['β 4'], $screen['excluded']);
         $this->assertCount(5, $screen['kept']->perCompany());
@@ -66,8 +74,16 @@ final class CapitalTest extends TestCase
             $this->assertLessThanOrEqual($previous, $cost);
             $previous = $cost;
         }
-        $this->assertSame(0.036, CostOfDebt::byInterestCover(0.03, 5, 0, 0.25, CostOfDebt::defaultSpreads())->preTax, 'No interest: best row.');
-        $this->assertSame(0.0, CostOfDebt::byInterestCover(0.03, -5, 10, 0.25, CostOfDebt::defaultSpreads())->limitedShieldTaxRate, 'A loss shields nothing.');
+        $this->assertSame(
+            0.036,
+            CostOfDebt::byInterestCover(0.03, 5, 0, 0.25, CostOfDebt::defaultSpreads())->preTax,
+            'No interest: best row.',
+        );
+        $this->assertSame(
+            0.0,
+            CostOfDebt::byInterestCover(0.03, -5, 10, 0.25, CostOfDebt::defaultSpreads())->limitedShieldTaxRate,
+            'A loss shields nothing.',
+        );
     }
 
     public function test_the_rate_read_out_of_a_price_gives_the_price(): void
@@ -75,9 +91,9 @@ final class CapitalTest extends TestCase
         $rate = CostOfEquity::impliedByTwoStages(50, 2, 5, 0.06, 0.02);
         $value = 0.0;
         for ($t = 1; $t <= 5; $t++) {
-            $value += 2 * 1.06 ** $t / (1 + $rate) ** $t;
+            $value += (2 * 1.06 ** $t) / (1 + $rate) ** $t;
         }
-        $value += 2 * 1.06 ** 5 * 1.02 / ($rate - 0.02) / (1 + $rate) ** 5;
+        $value += (2 * 1.06 ** 5 * 1.02) / ($rate - 0.02) / (1 + $rate) ** 5;
         $this->assertEqualsWithDelta(50, $value, 1e-6);
         $this->assertNull(CostOfEquity::impliedBeta(0.1, 0.03, 0.0));
         $this->assertNull(CostOfEquity::impliedByConstantGrowth(0.0, 1.0, 0.02));
@@ -110,7 +126,12 @@ final class CapitalTest extends TestCase
     public function test_betas_on_the_fences_stay_and_a_group_with_something_unknown_has_no_median_of_it(): void
     {
         // Quartiles 1.0 and 2.0: fences at -0.5 and 3.5.
-        $of = static fn (float $beta, float $equity = 100): array => ['name' => "β {$beta}", 'beta' => $beta, 'leverage' => new Leverage(30, 10, $equity), 'tax' => 0.25];
+        $of = static fn (float $beta, float $equity = 100): array => [
+            'name' => "β {$beta}",
+            'beta' => $beta,
+            'leverage' => new Leverage(30, 10, $equity),
+            'tax' => 0.25,
+        ];
         $screened = (new BottomUpBeta(array_map($of, [-0.5, 1.0, 1.5, 2.0, 3.5])))->screened(1.5);
         $this->assertSame([-0.5, 3.5, []], [$screened['lower'], $screened['upper'], $screened['excluded']]);
         $this->assertSame(['β -0.6', 'β 3.6'], (new BottomUpBeta(array_map($of, [-0.6, 1.0, 1.5, 2.0, 3.6])))->screened(1.5)['excluded']);
@@ -125,12 +146,38 @@ final class CapitalTest extends TestCase
     public function test_shares_of_capital_at_their_edges(): void
     {
         $levered = new Leverage(40, 10, 100);
-        $this->assertSame([0.4, 0.3, 40 / 140, 30 / 130, 10 / 140], [$levered->grossDebtToEquity(), $levered->netDebtToEquity(), $levered->debtShare(), $levered->netDebtShare(), $levered->cashShare()]);
+        $this->assertSame(
+            [0.4, 0.3, 40 / 140, 30 / 130, 10 / 140],
+            [
+                $levered->grossDebtToEquity(),
+                $levered->netDebtToEquity(),
+                $levered->debtShare(),
+                $levered->netDebtShare(),
+                $levered->cashShare(),
+            ],
+        );
         $worthless = new Leverage(40, 10, 0);
-        $this->assertSame([null, null, null, null, null], [$worthless->grossDebtToEquity(), $worthless->netDebtToEquity(), $worthless->debtShare(), $worthless->netDebtShare(), $worthless->cashShare()]);
+        $this->assertSame(
+            [null, null, null, null, null],
+            [
+                $worthless->grossDebtToEquity(),
+                $worthless->netDebtToEquity(),
+                $worthless->debtShare(),
+                $worthless->netDebtShare(),
+                $worthless->cashShare(),
+            ],
+        );
         $this->assertNull((new Leverage(0, 100, 100))->netDebtShare(), 'cash as large as equity leaves no enterprise');
         $this->assertSame(-100.0, (new Leverage(0, 50.0, 50.5))->netDebtShare());
-        $this->assertSame([null, null, null, 1.0 / 0.75], [Leverage::withoutCash(1.0, 1.0), Leverage::withoutCash(null, 0.2), Leverage::withoutCash(1.0, null), Leverage::withoutCash(1.0, 0.25)]);
+        $this->assertSame(
+            [null, null, null, 1.0 / 0.75],
+            [
+                Leverage::withoutCash(1.0, 1.0),
+                Leverage::withoutCash(null, 0.2),
+                Leverage::withoutCash(1.0, null),
+                Leverage::withoutCash(1.0, 0.25),
+            ],
+        );
         // 1.2 at debt to equity of 0.5, tax of a quarter, debt beta 0.2: (1.2 + 0.2 × 0.375) / 1.375.
         $this->assertEqualsWithDelta(1.275 / 1.375, Leverage::unlever(1.2, 0.25, 0.5, 0.2), 1e-12);
         $this->assertEqualsWithDelta(0.8 + 0.6 * 0.375, Leverage::relever(0.8, 0.25, 0.5, 0.2), 1e-12);

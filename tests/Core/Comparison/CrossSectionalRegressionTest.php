@@ -21,12 +21,18 @@ final class CrossSectionalRegressionTest extends TestCase
     /** @param  list<string>  $regressors */
     private static function fit(Universe $universe, string $dependent, array $regressors, bool $log = false): CrossSectionalFit
     {
-        return CrossSectionalRegression::fromArray(['dependent' => ['formula' => $dependent, 'log' => $log], 'regressors' => array_map(static fn (string $x): array => ['formula' => $x], $regressors)])->fit($universe, $universe->positions());
+        return CrossSectionalRegression::fromArray([
+            'dependent' => ['formula' => $dependent, 'log' => $log],
+            'regressors' => array_map(static fn (string $x): array => ['formula' => $x], $regressors),
+        ])->fit($universe, $universe->positions());
     }
 
     public function test_companies_without_a_figure_are_left_out_and_counted(): void
     {
-        $universe = self::of(['price_to_book' => [1.0, 3.0, 5.0, Absence::missing('no'), 7.1], 'return_on_equity' => [0.1, 0.2, 0.3, 0.4, Absence::missing('no')]]);
+        $universe = self::of([
+            'price_to_book' => [1.0, 3.0, 5.0, Absence::missing('no'), 7.1],
+            'return_on_equity' => [0.1, 0.2, 0.3, 0.4, Absence::missing('no')],
+        ]);
         $fit = self::fit($universe, 'price_to_book', ['return_on_equity']);
         $this->assertSame([0, 1, 2], $fit->positions);
         $this->assertSame(2, $fit->dropped);
@@ -52,7 +58,7 @@ final class CrossSectionalRegressionTest extends TestCase
         $y = $x = [];
         for ($i = 0; $i < 40; $i++) {
             $x[] = (float) ($i % 20);
-            $y[] = 2.0 * ($i % 20) + 1 + (($i * 7) % 5 - 2) / 10;
+            $y[] = 2.0 * ($i % 20) + 1 + ((($i * 7) % 5) - 2) / 10;
         }
         [$x[], $y[]] = [10.0, 60.0];
         [$x[], $y[]] = [90.0, 100.0];
@@ -91,20 +97,37 @@ final class CrossSectionalRegressionTest extends TestCase
     {
         $definition = ['dependent' => ['formula' => 'price_to_book'], 'regressors' => [['formula' => 'return_on_equity']]];
         $catalogue = Catalogue::builtIn()->with(OwnMetricDefinition::make('unexplained', 'Unexplained', 'regression', $definition));
-        $universe = self::of(['price_to_book' => [1.0, 3.0, 5.0, 8.0], 'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]], catalogue: $catalogue);
+        $universe = self::of(
+            ['price_to_book' => [1.0, 3.0, 5.0, 8.0], 'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]],
+            catalogue: $catalogue,
+        );
         foreach ([0, 1, 2] as $i) {
             $this->assertEqualsWithDelta(0.0, $universe->column('unexplained')->at($i), 1e-12);
-            $this->assertEqualsWithDelta($universe->column('price_to_book')->at($i), $universe->column('unexplained_fitted')->at($i), 1e-12);
+            $this->assertEqualsWithDelta(
+                $universe->column('price_to_book')->at($i),
+                $universe->column('unexplained_fitted')->at($i),
+                1e-12,
+            );
         }
         $this->assertNull($universe->column('unexplained')->at(3));
     }
 
     public function test_what_cannot_be_regressed_is_refused_with_the_remedy(): void
     {
-        $universe = self::of(['price_to_book' => [1.0, 2.0, 3.0, 4.0], 'return_on_equity' => [0.1, 0.1, 0.1, 0.1], 'price_to_earnings' => [1.0, 3.0, 2.0, Absence::missing('no')]]);
-        foreach ([
-            [['return_on_equity'], 'same for all'], [['price_to_earnings', 'price_to_earnings * 2'], '4 are needed'], [array_fill(0, 7, 'price_to_earnings'), '1 to 6'], [[], '1 to 6'], [[' '], 'no formula'],
-        ] as [$regressors, $part]) {
+        $universe = self::of([
+            'price_to_book' => [1.0, 2.0, 3.0, 4.0],
+            'return_on_equity' => [0.1, 0.1, 0.1, 0.1],
+            'price_to_earnings' => [1.0, 3.0, 2.0, Absence::missing('no')],
+        ]);
+        foreach (
+            [
+                [['return_on_equity'], 'same for all'],
+                [['price_to_earnings', 'price_to_earnings * 2'], '4 are needed'],
+                [array_fill(0, 7, 'price_to_earnings'), '1 to 6'],
+                [[], '1 to 6'],
+                [[' '], 'no formula'],
+            ] as [$regressors, $part]
+        ) {
             try {
                 self::fit($universe, 'price_to_book', $regressors);
                 $this->fail('Accepted '.implode(', ', $regressors));
@@ -116,13 +139,18 @@ final class CrossSectionalRegressionTest extends TestCase
 
     public function test_evidence_is_put_in_words_at_the_customary_levels(): void
     {
-        $this->assertSame(['strong', 'fair', 'fair', 'weak', 'weak', 'none', null], array_map(CrossSectionalFit::evidence(...), [0.0099, 0.01, 0.0499, 0.05, 0.0999, 0.1, null]));
+        $this->assertSame(
+            ['strong', 'fair', 'fair', 'weak', 'weak', 'none', null],
+            array_map(CrossSectionalFit::evidence(...), [0.0099, 0.01, 0.0499, 0.05, 0.0999, 0.1, null]),
+        );
     }
 
     public function test_a_small_regression_by_hand(): void
     {
         // y = 1, 2, 4 on x = 1, 2, 3: slope 1.5, intercept −2/3, residuals 1/6, −1/3, 1/6; one degree of freedom.
-        $fit = self::fit(self::of(['price_to_book' => [1.0, 2.0, 4.0], 'price_to_earnings' => [1.0, 2.0, 3.0]]), 'price_to_book', ['price_to_earnings']);
+        $fit = self::fit(self::of(['price_to_book' => [1.0, 2.0, 4.0], 'price_to_earnings' => [1.0, 2.0, 3.0]]), 'price_to_book', [
+            'price_to_earnings',
+        ]);
         $this->assertEqualsWithDelta([-2 / 3, 1.5], $fit->regression->coefficients, 1e-12);
         $s = sqrt(1 / 6);
         $rows = $fit->rows();
@@ -130,12 +158,12 @@ final class CrossSectionalRegressionTest extends TestCase
             $this->assertEqualsWithDelta([$residual, $leverage], [$rows[$i]['residual'], $rows[$i]['leverage']], 1e-12);
             $studentised = $residual / ($s * sqrt(1 - $leverage));
             $this->assertEqualsWithDelta($studentised, $rows[$i]['studentised'], 1e-9);
-            $this->assertEqualsWithDelta($studentised ** 2 * $leverage / (1 - $leverage) / 2, $rows[$i]['cook'], 1e-9);
+            $this->assertEqualsWithDelta(($studentised ** 2 * $leverage) / (1 - $leverage) / 2, $rows[$i]['cook'], 1e-9);
             $this->assertEqualsWithDelta($residual / $rows[$i]['fitted'], $rows[$i]['premium'], 1e-9);
         }
         // With one degree of freedom t has the distribution of Cauchy: p = 1 − 2/π · arctan t.
         $t = 1.5 / ($s / sqrt(2));
-        $this->assertEqualsWithDelta(1 - 2 / M_PI * atan($t), $fit->pValues()[1], 1e-9);
+        $this->assertEqualsWithDelta(1 - (2 / M_PI) * atan($t), $fit->pValues()[1], 1e-9);
         // Two points fit exactly and leave no freedom to judge by.
         $this->expectException(InvalidRegression::class);
         self::fit(self::of(['price_to_book' => [1.0, 2.0], 'price_to_earnings' => [1.0, 2.0]]), 'price_to_book', ['price_to_earnings']);
@@ -143,7 +171,12 @@ final class CrossSectionalRegressionTest extends TestCase
 
     public function test_nothing_and_less_have_no_logarithm(): void
     {
-        $fit = self::fit(self::of(['price_to_book' => [1.0, 0.0, -1.0, M_E, M_E ** 2, M_E ** 4], 'price_to_earnings' => [0.0, 1.0, 2.0, 1.0, 2.0, 4.0]]), 'price_to_book', ['price_to_earnings'], true);
+        $fit = self::fit(
+            self::of(['price_to_book' => [1.0, 0.0, -1.0, M_E, M_E ** 2, M_E ** 4], 'price_to_earnings' => [0.0, 1.0, 2.0, 1.0, 2.0, 4.0]]),
+            'price_to_book',
+            ['price_to_earnings'],
+            true,
+        );
         $this->assertSame([[0, 3, 4, 5], 2], [$fit->positions, $fit->dropped]);
         $this->assertEqualsWithDelta([0.0, 1.0], $fit->regression->coefficients, 1e-12);
     }

@@ -29,8 +29,16 @@ final class OwnMetricDefinitionTest extends TestCase
 
     public function test_an_own_metric_is_used_wherever_a_built_in_one_is(): void
     {
-        $catalogue = self::with(margin_gap: 'gross_margin - operating_margin', gap_trend: 'margin_gap - mean_of(margin_gap, 3)', wide: 'margin_gap > 0.3');
-        $books = Books::scope([2023 => ['revenue' => 100, 'gross_profit' => 50, 'operating_income' => 20], 2024 => ['revenue' => 100, 'gross_profit' => 55, 'operating_income' => 20], 2025 => ['revenue' => 100, 'gross_profit' => 60, 'operating_income' => 20]]);
+        $catalogue = self::with(
+            margin_gap: 'gross_margin - operating_margin',
+            gap_trend: 'margin_gap - mean_of(margin_gap, 3)',
+            wide: 'margin_gap > 0.3',
+        );
+        $books = Books::scope([
+            2023 => ['revenue' => 100, 'gross_profit' => 50, 'operating_income' => 20],
+            2024 => ['revenue' => 100, 'gross_profit' => 55, 'operating_income' => 20],
+            2025 => ['revenue' => 100, 'gross_profit' => 60, 'operating_income' => 20],
+        ]);
         $scope = new CompanyScope($books->company, $books->asOf, $catalogue, $books->economy);
         $this->assertEqualsWithDelta(0.4, $scope->metric('margin_gap'), 1e-12);
         $this->assertEqualsWithDelta(0.4 - 0.35, $scope->metric('gap_trend'), 1e-12);
@@ -44,7 +52,10 @@ final class OwnMetricDefinitionTest extends TestCase
     {
         $catalogue = self::with(first: 'gross_margin - operating_margin', second: '2 * first + 1', third: 'mean_of(second, 4) / second');
         $expanded = $catalogue->expand($catalogue->parse('third > 0.5'));
-        $this->assertSame('mean_of(2 * (gross_margin - operating_margin) + 1, 4) / (2 * (gross_margin - operating_margin) + 1) > 0.5', (string) $expanded);
+        $this->assertSame(
+            'mean_of(2 * (gross_margin - operating_margin) + 1, 4) / (2 * (gross_margin - operating_margin) + 1) > 0.5',
+            (string) $expanded,
+        );
         $this->assertSame(['gross_margin', 'operating_margin'], Catalogue::builtIn()->parse((string) $expanded)->names());
         $this->assertSame(['second', 'first'], $catalogue->ownDependencies('third'));
     }
@@ -66,7 +77,9 @@ final class OwnMetricDefinitionTest extends TestCase
     public function test_a_circle_through_a_ranking_is_seen_too(): void
     {
         $catalogue = self::with(first: 'gross_margin + 0.1');
-        $catalogue = $catalogue->with(OwnMetricDefinition::define($catalogue, 'place', 'Place', 'ranking', ['components' => [['formula' => 'first']]]));
+        $catalogue = $catalogue->with(
+            OwnMetricDefinition::define($catalogue, 'place', 'Place', 'ranking', ['components' => [['formula' => 'first']]]),
+        );
         $this->expectException(InvalidMetric::class);
         OwnMetricDefinition::define($catalogue, 'first', 'First', 'formula', 'place_score * 2');
     }
@@ -89,7 +102,12 @@ final class OwnMetricDefinitionTest extends TestCase
         yield 'a property' => ['mine', 'gross_margin.x', FormulaError::class, ''];
         yield 'an array' => ['mine', '[1, 2]', FormulaError::class, ''];
         yield 'nested without end' => ['mine', str_repeat('(', 100).'1'.str_repeat(')', 100), FormulaError::class, 'nested'];
-        yield 'windows in windows in windows' => ['mine', 'mean_of(mean_of(mean_of(mean_of(gross_margin, 12), 12), 12), 12)', FormulaError::class, 'steps for each company'];
+        yield 'windows in windows in windows' => [
+            'mine',
+            'mean_of(mean_of(mean_of(mean_of(gross_margin, 12), 12), 12), 12)',
+            FormulaError::class,
+            'steps for each company',
+        ];
         yield 'a dear metric in windows' => ['mine', 'sma_of(sma_of(discounted_cash_flow_upside, 200), 200)', FormulaError::class, 'steps'];
         yield 'without end' => ['mine', implode(' + ', array_fill(0, 700, '1')), FormulaError::class, 'parts'];
     }
@@ -113,7 +131,11 @@ final class OwnMetricDefinitionTest extends TestCase
         foreach (array_keys(Catalogue::builtIn()->all()) as $key) {
             $this->assertLessThan(\Logion\Formula\Budget::MOST / 20, $budget->steps(\Logion\Formula\Node::name($key)), $key);
         }
-        $this->assertSame(15, $budget->steps(Catalogue::builtIn()->parse('mean_of(revenue, 5)')), 'Five times: the function, the name and the number.');
+        $this->assertSame(
+            15,
+            $budget->steps(Catalogue::builtIn()->parse('mean_of(revenue, 5)')),
+            'Five times: the function, the name and the number.',
+        );
     }
 
     public function test_division_by_zero_is_not_meaningful(): void
@@ -127,7 +149,9 @@ final class OwnMetricDefinitionTest extends TestCase
 
     public function test_a_comparison_without_a_universe_or_in_the_past_is_missing(): void
     {
-        $catalogue = Catalogue::builtIn()->with(OwnMetricDefinition::make('place', 'Place', 'ranking', ['components' => [['formula' => 'gross_margin']]]));
+        $catalogue = Catalogue::builtIn()->with(
+            OwnMetricDefinition::make('place', 'Place', 'ranking', ['components' => [['formula' => 'gross_margin']]]),
+        );
         $books = Books::scope([2025 => ['revenue' => 100, 'gross_profit' => 50]]);
         $scope = new CompanyScope($books->company, $books->asOf, $catalogue, $books->economy);
         $value = $scope->metric('place');

@@ -23,7 +23,7 @@ final class RankingTest extends TestCase
     private static function five(): Universe
     {
         return self::of(
-            ['return_on_equity' => [0.10, 0.20, 0.30, 0.20, Absence::missing('no')], 'price_to_book' => [1.0, 2.0, 4.0, 3.0, 0.5]],
+            ['return_on_equity' => [0.1, 0.2, 0.3, 0.2, Absence::missing('no')], 'price_to_book' => [1.0, 2.0, 4.0, 3.0, 0.5]],
             ['sector' => ['10', '10', '20', '20', '20']],
         );
     }
@@ -31,7 +31,16 @@ final class RankingTest extends TestCase
     /** @param  array<string, mixed>  $more */
     private static function ranked(Universe $universe, array $more = []): RankingResult
     {
-        $ranking = Ranking::fromArray([...['components' => [['formula' => 'return_on_equity', 'weight' => 3, 'better' => 'higher'], ['formula' => 'price_to_book', 'weight' => 1, 'better' => 'lower']], 'combination' => 'rank'], ...$more]);
+        $ranking = Ranking::fromArray([
+            ...[
+                'components' => [
+                    ['formula' => 'return_on_equity', 'weight' => 3, 'better' => 'higher'],
+                    ['formula' => 'price_to_book', 'weight' => 1, 'better' => 'lower'],
+                ],
+                'combination' => 'rank',
+            ],
+            ...$more,
+        ]);
 
         return $ranking->of($universe, $universe->positions());
     }
@@ -76,7 +85,9 @@ final class RankingTest extends TestCase
     public function test_standard_scores_are_of_values_pulled_in(): void
     {
         $universe = self::of(['return_on_equity' => [1.0, 2.0, 3.0, 4.0, 1000.0]]);
-        $scores = Ranking::fromArray(['components' => [['formula' => 'return_on_equity']], 'combination' => 'z_score'])->of($universe, range(0, 4))->scores();
+        $scores = Ranking::fromArray(['components' => [['formula' => 'return_on_equity']], 'combination' => 'z_score'])
+            ->of($universe, range(0, 4))
+            ->scores();
         // Quantiles at 2.5 % and 97.5 % of five values: 1.1 and 900.4.
         $pulled = [1.1, 2.0, 3.0, 4.0, 900.4];
         $mean = array_sum($pulled) / 5;
@@ -90,7 +101,12 @@ final class RankingTest extends TestCase
     {
         $universe = self::drawn(3);
         foreach (['rank', 'percentile'] as $combination) {
-            $of = static fn (string $formula): array => Ranking::fromArray(['components' => [['formula' => $formula, 'weight' => 2], ['formula' => 'price_to_book', 'better' => 'lower']], 'combination' => $combination])->of($universe, range(0, 199))->places();
+            $of = static fn (string $formula): array => Ranking::fromArray([
+                'components' => [['formula' => $formula, 'weight' => 2], ['formula' => 'price_to_book', 'better' => 'lower']],
+                'combination' => $combination,
+            ])
+                ->of($universe, range(0, 199))
+                ->places();
             $this->assertSame($of('return_on_equity'), $of('return_on_equity * 7 + 2'));
         }
     }
@@ -98,15 +114,35 @@ final class RankingTest extends TestCase
     public function test_only_the_shares_of_weights_count(): void
     {
         $universe = self::drawn(4);
-        $of = static fn (float $a, float $b): array => Ranking::fromArray(['components' => [['formula' => 'return_on_equity', 'weight' => $a], ['formula' => 'price_to_book', 'weight' => $b, 'better' => 'lower']]])->of($universe, range(0, 199))->places();
+        $of = static fn (float $a, float $b): array => Ranking::fromArray([
+            'components' => [
+                ['formula' => 'return_on_equity', 'weight' => $a],
+                ['formula' => 'price_to_book', 'weight' => $b, 'better' => 'lower'],
+            ],
+        ])
+            ->of($universe, range(0, 199))
+            ->places();
         $this->assertSame($of(1, 4), $of(25, 100));
-        $this->assertSame([0.2, 0.8], Ranking::fromArray(['components' => [['formula' => 'a', 'weight' => 1], ['formula' => 'b', 'weight' => 4]]])->shares());
+        $this->assertSame(
+            [0.2, 0.8],
+            Ranking::fromArray(['components' => [['formula' => 'a', 'weight' => 1], ['formula' => 'b', 'weight' => 4]]])->shares(),
+        );
     }
 
     public function test_turning_every_direction_turns_the_order(): void
     {
         $universe = self::drawn(6);
-        $of = static fn (string $a, string $b): array => array_column(Ranking::fromArray(['components' => [['formula' => 'return_on_equity', 'better' => $a, 'weight' => 1.37], ['formula' => 'price_to_earnings', 'better' => $b]]])->of($universe, range(0, 199))->rows(), 'score');
+        $of = static fn (string $a, string $b): array => array_column(
+            Ranking::fromArray([
+                'components' => [
+                    ['formula' => 'return_on_equity', 'better' => $a, 'weight' => 1.37],
+                    ['formula' => 'price_to_earnings', 'better' => $b],
+                ],
+            ])
+                ->of($universe, range(0, 199))
+                ->rows(),
+            'score',
+        );
         $up = $of('higher', 'lower');
         $down = array_reverse($of('lower', 'higher'));
         foreach ($up as $i => $score) {
@@ -117,12 +153,23 @@ final class RankingTest extends TestCase
     public function test_what_another_rule_would_change_is_what_ranking_by_it_shows(): void
     {
         $universe = self::drawn(5);
-        $ranking = Ranking::fromArray(['components' => [['formula' => 'return_on_equity'], ['formula' => 'price_to_book', 'better' => 'lower']], 'missing' => 'mean']);
+        $ranking = Ranking::fromArray([
+            'components' => [['formula' => 'return_on_equity'], ['formula' => 'price_to_book', 'better' => 'lower']],
+            'missing' => 'mean',
+        ]);
         $effects = $ranking->otherRules($universe, range(0, 199));
         $this->assertSame(['worst', 'best', 'zero', 'leave_out'], array_keys($effects));
         $before = $ranking->of($universe, range(0, 199))->places();
-        $after = Ranking::fromArray([...$ranking->toArray(), 'missing' => 'worst'])->of($universe, range(0, 199))->places();
-        $moved = count(array_filter($before, static fn (int $place, int $position): bool => abs($place - $after[$position]) > 10, ARRAY_FILTER_USE_BOTH));
+        $after = Ranking::fromArray([...$ranking->toArray(), 'missing' => 'worst'])
+            ->of($universe, range(0, 199))
+            ->places();
+        $moved = count(
+            array_filter(
+                $before,
+                static fn (int $place, int $position): bool => abs($place - $after[$position]) > 10,
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
         $this->assertSame($moved, $effects['worst']['moved']);
         $this->assertGreaterThan(0, $moved);
         $this->assertLessThan(200, $effects['leave_out']['ranked']);
@@ -131,7 +178,9 @@ final class RankingTest extends TestCase
     public function test_a_saved_ranking_is_a_column_and_stands_in_criteria(): void
     {
         $figures = ['return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]];
-        $catalogue = Catalogue::builtIn()->with(OwnMetricDefinition::make('quality_place', 'Quality place', 'ranking', ['components' => [['formula' => 'return_on_equity']]]));
+        $catalogue = Catalogue::builtIn()->with(
+            OwnMetricDefinition::make('quality_place', 'Quality place', 'ranking', ['components' => [['formula' => 'return_on_equity']]]),
+        );
         $universe = self::of($figures, catalogue: $catalogue);
         $this->assertSame([3.0, 2.0, 1.0, null], array_map($universe->column('quality_place')->at(...), [0, 1, 2, 3]));
         $this->assertSame([1, 2], Mask::positions($universe->decide($catalogue->parse('quality_place <= 2'))->true));

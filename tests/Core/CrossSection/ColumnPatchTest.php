@@ -16,7 +16,9 @@ final class ColumnPatchTest extends TestCase
         mt_srand(8);
         for ($run = 0; $run < 60; $run++) {
             $size = mt_rand(1, 700);
-            $value = static fn (): float|Absence => mt_rand(0, 5) === 0 ? Absence::missing('none') : round(mt_rand(-5000, 5000) / mt_rand(1, 40), mt_rand(0, 3));
+            $value = static fn (): float|Absence => mt_rand(0, 5) === 0
+                ? Absence::missing('none')
+                : round(mt_rand(-5000, 5000) / mt_rand(1, 40), mt_rand(0, 3));
             $values = array_map(static fn (): float|Absence => $value(), range(1, $size));
             $changes = [];
             for ($i = 0; $i < min($size, 6); $i++) {
@@ -27,7 +29,11 @@ final class ColumnPatchTest extends TestCase
             $this->assertSame([$anew->packed, $anew->states, $anew->ordered], [$patched->packed, $patched->states, $patched->ordered]);
             foreach (['<', '<=', '>', '>=', '==', '!='] as $operator) {
                 foreach ([-100.0, 0.0, 3.5, ...array_values(array_filter($changes, 'is_float'))] as $threshold) {
-                    $this->assertEquals($anew->compare(Operator::from($operator), $threshold), $patched->compare(Operator::from($operator), $threshold), "{$operator} {$threshold}");
+                    $this->assertEquals(
+                        $anew->compare(Operator::from($operator), $threshold),
+                        $patched->compare(Operator::from($operator), $threshold),
+                        "{$operator} {$threshold}",
+                    );
                 }
             }
         }

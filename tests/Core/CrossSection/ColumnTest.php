@@ -18,7 +18,10 @@ final class ColumnTest extends TestCase
     public static function columns(): iterable
     {
         mt_srand(5);
-        $drawn = static fn (int $n, \Closure $value): array => array_map(static fn (int $i): float|Absence => mt_rand(0, 11) === 0 ? Absence::notMeaningful('x') : $value($i), range(1, $n));
+        $drawn = static fn (int $n, \Closure $value): array => array_map(
+            static fn (int $i): float|Absence => mt_rand(0, 11) === 0 ? Absence::notMeaningful('x') : $value($i),
+            range(1, $n),
+        );
         yield 'more values than bins' => [$drawn(3000, static fn (): float => (float) mt_rand(-50000, 50000) / 7)];
         yield 'many alike' => [$drawn(2000, static fn (): float => (float) mt_rand(0, 9))];
         yield 'few' => [[3.0, 1.0, Absence::missing('x'), 2.0]];
@@ -47,8 +50,17 @@ final class ColumnTest extends TestCase
 
     public function test_the_states_tell_why_there_is_no_value(): void
     {
-        $column = Column::of([1.0, Absence::missing('a'), Absence::notApplicable('b'), Absence::notMeaningful('c'), Absence::notEnoughHistory('d')]);
-        $this->assertSame(['value' => 1, 'missing' => 1, 'not_applicable' => 1, 'not_meaningful' => 1, 'not_enough_history' => 1], $column->coverage());
+        $column = Column::of([
+            1.0,
+            Absence::missing('a'),
+            Absence::notApplicable('b'),
+            Absence::notMeaningful('c'),
+            Absence::notEnoughHistory('d'),
+        ]);
+        $this->assertSame(
+            ['value' => 1, 'missing' => 1, 'not_applicable' => 1, 'not_meaningful' => 1, 'not_enough_history' => 1],
+            $column->coverage(),
+        );
         $this->assertSame('not_meaningful', $column->absence(3)?->kind->value);
         $this->assertNull($column->absence(0));
         $this->assertSame([1.0, null], [$column->at(0), $column->at(1)]);
@@ -81,7 +93,10 @@ final class ColumnTest extends TestCase
         }
         $x = Mask::fromValues($left);
         $y = Mask::fromValues($right);
-        $read = static fn (Mask $mask): string => implode('', array_map(static fn (int $i): string => $mask->true[$i] === "\1" ? 't' : ($mask->false[$i] === "\1" ? 'f' : 'u'), range(0, 8)));
+        $read = static fn (Mask $mask): string => implode(
+            '',
+            array_map(static fn (int $i): string => $mask->true[$i] === "\1" ? 't' : ($mask->false[$i] === "\1" ? 'f' : 'u'), range(0, 8)),
+        );
         $this->assertSame('tfufffufu', $read($x->and($y)));
         $this->assertSame('ttttfutuu', $read($x->or($y)));
         $this->assertSame('ffftttuuu', $read($x->not()));

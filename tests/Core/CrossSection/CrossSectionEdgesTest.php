@@ -31,8 +31,10 @@ final class CrossSectionEdgesTest extends TestCase
     public function test_a_regression_names_the_variable_that_has_no_formula(): void
     {
         $good = ['formula' => 'price_to_earnings'];
-        $this->assertInstanceOf(CrossSectionalRegression::class, CrossSectionalRegression::fromArray(['dependent' => $good,
-            'regressors' => [['formula' => 'return_on_equity', 'log' => true]]]));
+        $this->assertInstanceOf(
+            CrossSectionalRegression::class,
+            CrossSectionalRegression::fromArray(['dependent' => $good, 'regressors' => [['formula' => 'return_on_equity', 'log' => true]]]),
+        );
         foreach (['price_to_earnings', ['formula' => ' '], ['formula' => 3], ['log' => true], null] as $bad) {
             foreach ([['dependent' => $bad, 'regressors' => [$good]], ['dependent' => $good, 'regressors' => [$bad]]] as $data) {
                 try {
@@ -68,8 +70,11 @@ final class CrossSectionEdgesTest extends TestCase
             for ($round = 0; $round < 50; $round++) {
                 $sorted = array_map(static fn (): float => mt_rand(-5, 5) * 0.5 * (1 + mt_rand(-2, 2) * 2.0 ** -41), range(0, 12));
                 sort($sorted);
-                $this->assertSame(array_map(static fn (float $own): float => $function->standing($sorted, $own), $sorted),
-                    $function->standings($sorted), $name);
+                $this->assertSame(
+                    array_map(static fn (float $own): float => $function->standing($sorted, $own), $sorted),
+                    $function->standings($sorted),
+                    $name,
+                );
             }
         }
     }
@@ -77,7 +82,9 @@ final class CrossSectionEdgesTest extends TestCase
     public function test_a_trend_through_years_rises_falls_or_is_level_whatever_the_size(): void
     {
         foreach ([1.0, 1e9] as $size) {
-            $of = static fn (?float ...$values): ?string => Checklist::trend(array_map(static fn (?float $x): ?float => $x === null ? null : $size * $x, array_values($values)));
+            $of = static fn (?float ...$values): ?string => Checklist::trend(
+                array_map(static fn (?float $x): ?float => $x === null ? null : $size * $x, array_values($values)),
+            );
             $this->assertSame(['rising', 'falling', 'level'], [$of(1.0, 2.0, 3.0), $of(3.0, 2.5, 2.0), $of(5.0, 5.0, 5.0)]);
             $this->assertSame('rising', $of(-3.0, -2.0, -1.0));
             $this->assertSame(['rising', 'falling'], [$of(10.0, null, 10.9, 11.1), $of(11.1, 10.9, null, 10.0)]);

@@ -25,7 +25,10 @@ final class DistributionTest extends TestCase
         $one = Distribution::of([7.0, 7.0, 7.0], 3);
         $this->assertSame([6.5, 7.5, [0, 3, 0], 0, 0], [$one->low, $one->high, $one->counts, $one->below, $one->above]);
         $none = Distribution::of([NAN], 3);
-        $this->assertSame([0, 1, 0.0, 1.0, [0, 0, 0], 0, 0, null], [$none->known, $none->unknown, $none->low, $none->high, $none->counts, $none->below, $none->above, $none->median]);
+        $this->assertSame(
+            [0, 1, 0.0, 1.0, [0, 0, 0], 0, 0, null],
+            [$none->known, $none->unknown, $none->low, $none->high, $none->counts, $none->below, $none->above, $none->median],
+        );
         $this->assertCount(40, Distribution::of([1.0, 2.0])->counts);
     }
 }

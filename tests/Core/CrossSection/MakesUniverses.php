@@ -22,14 +22,27 @@ trait MakesUniverses
         $size = count($figures[array_key_first($figures) ?? ''] ?? []);
         $all = static fn (string $value): array => array_fill(0, $size, $value);
         $attributes += [
-            'ticker' => array_map(static fn (int $i): string => sprintf('T%03d', $i), $size === 0 ? [] : range(0, $size - 1)), 'name' => $all('N'), 'sector' => $all('10'), 'template' => $all('industrial'),
-            'country' => $all('XA'), 'exchange' => $all('XQTH'), 'kind' => $all('share'), 'currency' => $all('XCR'), 'year_end' => $all('12'), 'reported' => $all('20260331'),
+            'ticker' => array_map(static fn (int $i): string => sprintf('T%03d', $i), $size === 0 ? [] : range(0, $size - 1)),
+            'name' => $all('N'),
+            'sector' => $all('10'),
+            'template' => $all('industrial'),
+            'country' => $all('XA'),
+            'exchange' => $all('XQTH'),
+            'kind' => $all('share'),
+            'currency' => $all('XCR'),
+            'year_end' => $all('12'),
+            'reported' => $all('20260331'),
         ];
         $columns = array_map(static fn (array $values): Column => Column::of($values)->indexed(), $figures);
 
         return new Universe(
-            20260630, $size === 0 ? [] : range(1, $size), static fn (string $name): array => $attributes[$name], $catalogue ?? Catalogue::builtIn(),
-            static fn (string $name): ?Column => $columns[$name] ?? null, static fn (Node $node) => throw new \LogicException("{$node} is not to be derived here."), $members,
+            20260630,
+            $size === 0 ? [] : range(1, $size),
+            static fn (string $name): array => $attributes[$name],
+            $catalogue ?? Catalogue::builtIn(),
+            static fn (string $name): ?Column => $columns[$name] ?? null,
+            static fn (Node $node) => throw new \LogicException("{$node} is not to be derived here."),
+            $members,
         );
     }
 
@@ -38,10 +51,14 @@ trait MakesUniverses
     {
         mt_srand($seed);
         $figures = [];
-        foreach (['price_to_earnings' => [4, 40], 'return_on_equity' => [-0.1, 0.4], 'price_to_book' => [0.3, 6], 'market_cap' => [1e6, 1e10]] as $name => [$low, $high]) {
+        $ranges = ['price_to_earnings' => [4, 40], 'return_on_equity' => [-0.1, 0.4], 'price_to_book' => [0.3, 6]];
+        foreach ([...$ranges, 'market_cap' => [1e6, 1e10]] as $name => [$low, $high]) {
             for ($i = 0; $i < $size; $i++) {
                 // Some values are alike, as ratios of whole numbers are.
-                $figures[$name][] = mt_rand(0, 9) === 0 ? Absence::missing('no') : round($low + ($high - $low) * mt_rand() / mt_getrandmax(), mt_rand(0, 3) === 0 ? 1 : 6);
+                $figures[$name][] =
+                    mt_rand(0, 9) === 0
+                        ? Absence::missing('no')
+                        : round($low + (($high - $low) * mt_rand()) / mt_getrandmax(), mt_rand(0, 3) === 0 ? 1 : 6);
             }
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\CrossSection;
 
 use Logion\CrossSection\CompanySet;
+use Logion\CrossSection\InvalidSelection;
 use Logion\CrossSection\Mask;
 use Logion\Formula\FormulaError;
 use Logion\Reference\IndustryTree;
@@ -20,7 +21,12 @@ final class UniverseTest extends TestCase
     {
         $universe = self::of(
             ['market_cap' => [1e8, 5e8, 1e9, 2e9, 3e9], 'median_traded_value_3m' => [1e4, 1e5, 1e6, 1e7, 1e8]],
-            ['sector' => ['10', '11', '64', '62', '10'], 'kind' => ['share', 'share', 'share', 'share', 'fund'], 'country' => ['XA', 'XB', 'XA', 'XB', 'XA'], 'template' => ['industrial', 'industrial', 'bank', 'industrial', 'fund']],
+            [
+                'sector' => ['10', '11', '64', '62', '10'],
+                'kind' => ['share', 'share', 'share', 'share', 'fund'],
+                'country' => ['XA', 'XB', 'XA', 'XB', 'XA'],
+                'template' => ['industrial', 'industrial', 'bank', 'industrial', 'fund'],
+            ],
             members: static fn (string $kind, mixed $key): array => ['list' => [1, 2, 3], 'index' => [3, 4]][$kind],
         );
         $admitted = static fn (array $definition): array => Mask::positions($universe->admits($definition));
@@ -52,7 +58,7 @@ final class UniverseTest extends TestCase
             try {
                 CompanySet::members($bad, $members);
                 $this->fail('Accepted '.json_encode($bad));
-            } catch (InvalidScreen $error) {
+            } catch (InvalidSelection $error) {
                 $this->assertStringContainsString('set of companies', $error->getMessage());
             }
         }
@@ -60,11 +66,18 @@ final class UniverseTest extends TestCase
 
     public function test_a_screen_file_with_a_wrong_universe_is_refused(): void
     {
-        foreach ([[['market_cap' => ['least' => 'much']], 'numbers'], [['traded_value' => [5]], 'numbers'], [['lists' => ['mars' => 1]], 'mars'], [['kinds' => 'share'], 'list of codes']] as [$universe, $part]) {
+        foreach (
+            [
+                [['market_cap' => ['least' => 'much']], 'numbers'],
+                [['traded_value' => [5]], 'numbers'],
+                [['lists' => ['mars' => 1]], 'mars'],
+                [['kinds' => 'share'], 'list of codes'],
+            ] as [$universe, $part]
+        ) {
             try {
                 ScreenDefinition::fromArray(['universe' => $universe]);
                 $this->fail('Accepted '.json_encode($universe));
-            } catch (InvalidScreen $error) {
+            } catch (InvalidScreen|InvalidSelection $error) {
                 $this->assertStringContainsString($part, $error->getMessage());
             }
         }
@@ -74,7 +87,10 @@ final class UniverseTest extends TestCase
     {
         for ($division = 1; $division <= 99; $division++) {
             $code = sprintf('%02d', $division);
-            $in = array_filter(array_keys(IndustryTree::SECTIONS), static fn (string $letter): bool => IndustryTree::contains($letter, $code));
+            $in = array_filter(
+                array_keys(IndustryTree::SECTIONS),
+                static fn (string $letter): bool => IndustryTree::contains($letter, $code),
+            );
             $this->assertLessThanOrEqual(1, count($in));
         }
         $this->assertSame(['C', 'K', null], [IndustryTree::section('2611'), IndustryTree::section('64'), IndustryTree::section('34')]);
@@ -84,11 +100,22 @@ final class UniverseTest extends TestCase
 
     public function test_why_a_formula_has_no_value_is_that_of_its_first_input_without_one(): void
     {
-        $universe = self::of(['price_to_book' => [\Logion\Figure\Absence::notMeaningful('equity is negative'), 1.0], 'return_on_equity' => [1.0, 0.0]]);
+        $universe = self::of([
+            'price_to_book' => [\Logion\Figure\Absence::notMeaningful('equity is negative'), 1.0],
+            'return_on_equity' => [1.0, 0.0],
+        ]);
         $formula = $universe->catalogue->parse('return_on_equity / price_to_book');
         $this->assertSame('not_meaningful', $universe->absence($formula, 0)->kind->value);
-        $this->assertSame('not_meaningful', $universe->absence($universe->catalogue->parse('price_to_book / return_on_equity'), 1)->kind->value, 'Division by zero.');
-        $this->assertSame('missing', $universe->absence($universe->catalogue->parse('sector_median(return_on_equity)'), 1)->kind->value, 'Two are too few.');
+        $this->assertSame(
+            'not_meaningful',
+            $universe->absence($universe->catalogue->parse('price_to_book / return_on_equity'), 1)->kind->value,
+            'Division by zero.',
+        );
+        $this->assertSame(
+            'missing',
+            $universe->absence($universe->catalogue->parse('sector_median(return_on_equity)'), 1)->kind->value,
+            'Two are too few.',
+        );
     }
 
     public function test_a_comparison_inside_a_history_function_is_refused(): void
@@ -101,7 +128,10 @@ final class UniverseTest extends TestCase
     public function test_a_metric_that_compares_companies_is_computed_for_those_it_fits(): void
     {
         $values = array_map(floatval(...), range(1, 12));
-        $universe = self::of(['ev_to_ebitda' => $values, 'price_to_book' => $values], ['template' => [...array_fill(0, 11, 'industrial'), 'bank']]);
+        $universe = self::of(
+            ['ev_to_ebitda' => $values, 'price_to_book' => $values],
+            ['template' => [...array_fill(0, 11, 'industrial'), 'bank']],
+        );
         $column = $universe->compared('ev_to_ebitda_to_sector');
         $of = array_map(static fn (float $x): float => $x / 6, range(1.0, 11.0));
         $this->assertEqualsWithDelta($of, array_map($column->at(...), range(0, 10)), 1e-12, 'the median of the eleven is six');

@@ -49,10 +49,17 @@ final class FormulaTest extends TestCase
     #[DataProvider('values')]
     public function test_a_formula_has_its_meaning(string $formula, float|string $expected): void
     {
-        $scope = Books::scope([2023 => ['revenue' => 96, 'net_income' => -5, 'goodwill' => 1], 2024 => ['revenue' => 120, 'net_income' => 3, 'goodwill' => 1], 2025 => ['revenue' => 150, 'net_income' => 9, 'goodwill' => 1]]);
+        $scope = Books::scope([
+            2023 => ['revenue' => 96, 'net_income' => -5, 'goodwill' => 1],
+            2024 => ['revenue' => 120, 'net_income' => 3, 'goodwill' => 1],
+            2025 => ['revenue' => 150, 'net_income' => 9, 'goodwill' => 1],
+        ]);
         [$compiled, $interpreted] = Books::both($scope, $formula);
 
-        $this->assertSame(is_string($expected) ? $expected : null, $compiled instanceof \Logion\Figure\Absence ? $compiled->kind->value : null);
+        $this->assertSame(
+            is_string($expected) ? $expected : null,
+            $compiled instanceof \Logion\Figure\Absence ? $compiled->kind->value : null,
+        );
         if (is_float($expected)) {
             $this->assertEqualsWithDelta($expected, $compiled, 1e-12);
         }
@@ -96,7 +103,15 @@ final class FormulaTest extends TestCase
     public function test_budgets_hold(): void
     {
         $parser = new Parser(Functions::all());
-        foreach ([str_repeat('(', 100).'1'.str_repeat(')', 100), str_repeat('1 + ', 700).'1', str_repeat('a', 5000), str_repeat('-', 3000).'1', str_repeat('abs(', 200).'1'.str_repeat(')', 200)] as $formula) {
+        foreach (
+            [
+                str_repeat('(', 100).'1'.str_repeat(')', 100),
+                str_repeat('1 + ', 700).'1',
+                str_repeat('a', 5000),
+                str_repeat('-', 3000).'1',
+                str_repeat('abs(', 200).'1'.str_repeat(')', 200),
+            ] as $formula
+        ) {
             try {
                 $parser->parse($formula);
                 $this->fail('A formula over budget was accepted: '.substr($formula, 0, 30));
@@ -110,7 +125,18 @@ final class FormulaTest extends TestCase
     {
         $scope = Books::scope([2024 => ['revenue' => 120, 'cost_of_revenue' => 50], 2025 => ['revenue' => 150, 'cost_of_revenue' => 60]]);
         $catalogue = Catalogue::builtIn();
-        foreach (['revenue - (cost_of_revenue - revenue)', '(revenue + cost_of_revenue) / (revenue - cost_of_revenue) ** 2', '-(revenue / 3) ** 1', 'not (revenue > 3 or cost_of_revenue > 4) and 1 > 0', '(revenue > 1 ? revenue : cost_of_revenue) * 2', 'revenue / (cost_of_revenue / 2)', '2 ** (3 ** 2)', '(2 ** 3) ** 2'] as $formula) {
+        foreach (
+            [
+                'revenue - (cost_of_revenue - revenue)',
+                '(revenue + cost_of_revenue) / (revenue - cost_of_revenue) ** 2',
+                '-(revenue / 3) ** 1',
+                'not (revenue > 3 or cost_of_revenue > 4) and 1 > 0',
+                '(revenue > 1 ? revenue : cost_of_revenue) * 2',
+                'revenue / (cost_of_revenue / 2)',
+                '2 ** (3 ** 2)',
+                '(2 ** 3) ** 2',
+            ] as $formula
+        ) {
             $text = (string) (new Parser(Functions::all()))->parse($formula, $catalogue->names());
             $this->assertEquals(Books::both($scope, $formula)[0], Books::both($scope, $text)[0], "{$formula} became {$text}");
         }

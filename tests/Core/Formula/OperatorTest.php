@@ -17,34 +17,55 @@ final class OperatorTest extends TestCase
     {
         // rank, logical, comparison, inequality, asks for less, with equality, mirrored
         $table = [
-            'or' => [1, true, false, false, false, 'or', 'or'], 'and' => [2, true, false, false, false, 'and', 'and'],
-            '<' => [3, false, true, true, true, '<=', '>'], '>' => [3, false, true, true, false, '>=', '<'],
-            '<=' => [3, false, true, true, true, '<=', '>='], '>=' => [3, false, true, true, false, '>=', '<='],
-            '==' => [3, false, true, false, false, '==', '=='], '!=' => [3, false, true, false, false, '!=', '!='],
-            '+' => [4, false, false, false, false, '+', '+'], '-' => [4, false, false, false, false, '-', '-'],
-            '*' => [5, false, false, false, false, '*', '*'], '/' => [5, false, false, false, false, '/', '/'], '**' => [7, false, false,
-                false, false, '**', '**'],
+            'or' => [1, true, false, false, false, 'or', 'or'],
+            'and' => [2, true, false, false, false, 'and', 'and'],
+            '<' => [3, false, true, true, true, '<=', '>'],
+            '>' => [3, false, true, true, false, '>=', '<'],
+            '<=' => [3, false, true, true, true, '<=', '>='],
+            '>=' => [3, false, true, true, false, '>=', '<='],
+            '==' => [3, false, true, false, false, '==', '=='],
+            '!=' => [3, false, true, false, false, '!=', '!='],
+            '+' => [4, false, false, false, false, '+', '+'],
+            '-' => [4, false, false, false, false, '-', '-'],
+            '*' => [5, false, false, false, false, '*', '*'],
+            '/' => [5, false, false, false, false, '/', '/'],
+            '**' => [7, false, false, false, false, '**', '**'],
         ];
         $this->assertSame(array_keys($table), array_column(Operator::cases(), 'value'));
         foreach (Operator::cases() as $operator) {
-            $this->assertSame($table[$operator->value], [
-                $operator->rank(), $operator->isLogical(), $operator->isComparison(), $operator->isInequality(), $operator->asksForLess(), $operator->orEqual()->value, $operator->mirrored()->value,
-            ], $operator->value);
+            $this->assertSame(
+                $table[$operator->value],
+                [
+                    $operator->rank(),
+                    $operator->isLogical(),
+                    $operator->isComparison(),
+                    $operator->isInequality(),
+                    $operator->asksForLess(),
+                    $operator->orEqual()->value,
+                    $operator->mirrored()->value,
+                ],
+                $operator->value,
+            );
             $this->assertSame($operator->isLogical() || $operator->isComparison(), $operator->decides());
             $this->assertSame($operator->value === '**', $operator->groupsFromTheRight());
         }
-        $this->assertSame(['and', 'or', '==', '!=', null], array_map(static fn (string $s): ?string => Operator::written($s)?->value, ['&&',
-            '||', '===', '!==', '%']));
+        $this->assertSame(
+            ['and', 'or', '==', '!=', null],
+            array_map(static fn (string $s): ?string => Operator::written($s)?->value, ['&&', '||', '===', '!==', '%']),
+        );
     }
 
     public function test_what_holds_between_less_equal_and_more(): void
     {
-        foreach (['<' => [1, 0, 0], '>' => [0, 0, 1], '<=' => [1, 1, 0], '>=' => [0, 1, 1], '==' => [0, 1, 0], '!=' => [1, 0,
-            1]] as $symbol => $holds) {
+        $examples = ['<' => [1, 0, 0], '>' => [0, 0, 1], '<=' => [1, 1, 0], '>=' => [0, 1, 1], '==' => [0, 1, 0], '!=' => [1, 0, 1]];
+        foreach ($examples as $symbol => $holds) {
             foreach ([1.0, 2.0, 3.0] as $i => $x) {
                 $this->assertSame((bool) $holds[$i], Operator::from($symbol)->holds($x, 2.0), "{$x} {$symbol} 2");
-                $this->assertSame((float) $holds[$i], Operator::from($symbol)->on(new Vector([$x]), new Vector([2.0]))->at(0),
-                    "{$x} {$symbol} 2");
+                $this->assertSame(
+                    (float) $holds[$i],
+                    Operator::from($symbol)->on(new Vector([$x]), new Vector([2.0]))->at(0),
+                    "{$x} {$symbol} 2",
+                );
             }
         }
         $this->expectException(\LogicException::class);
@@ -54,12 +75,34 @@ final class OperatorTest extends TestCase
     public function test_parameters_admit_what_they_say(): void
     {
         $catalogue = Books::scope([])->catalogue;
-        foreach (["value_at_risk('1y', 0.95)", "value_at_risk('1y', 0.001)", 'high(1)', 'high(5000)', "high('40y')", 'sma(1)',
-            'estimate(revenue, 1)'] as $formula) {
+        foreach (
+            [
+                "value_at_risk('1y', 0.95)",
+                "value_at_risk('1y', 0.001)",
+                'high(1)',
+                'high(5000)',
+                "high('40y')",
+                'sma(1)',
+                'estimate(revenue, 1)',
+            ] as $formula
+        ) {
             $this->assertSame($formula, (string) $catalogue->parse($formula));
         }
-        foreach (["value_at_risk('1y', 0)", "value_at_risk('1y', 1)", 'high(0)', 'high(5001)', 'high(1.5)', "high('41y')", "high('0y')",
-            "high('x')", 'sma(1.5)', 'sma(-1)', 'high(revenue)'] as $formula) {
+        foreach (
+            [
+                "value_at_risk('1y', 0)",
+                "value_at_risk('1y', 1)",
+                'high(0)',
+                'high(5001)',
+                'high(1.5)',
+                "high('41y')",
+                "high('0y')",
+                "high('x')",
+                'sma(1.5)',
+                'sma(-1)',
+                'high(revenue)',
+            ] as $formula
+        ) {
             try {
                 $catalogue->parse($formula);
                 $this->fail("{$formula} was taken.");
@@ -72,8 +115,14 @@ final class OperatorTest extends TestCase
     public function test_a_name_nobody_knows_is_answered_with_the_nearest(): void
     {
         $catalogue = Books::scope([])->catalogue;
-        foreach (['revenu' => 'revenue', 'gros_margin' => 'gross_margin', 'prise' => 'price',
-            'retrn_on_invstd_captal' => 'return_on_invested_capital'] as $written => $meant) {
+        foreach (
+            [
+                'revenu' => 'revenue',
+                'gros_margin' => 'gross_margin',
+                'prise' => 'price',
+                'retrn_on_invstd_captal' => 'return_on_invested_capital',
+            ] as $written => $meant
+        ) {
             try {
                 $catalogue->parse("{$written} + 1");
                 $this->fail("{$written} was taken.");
@@ -86,8 +135,10 @@ final class OperatorTest extends TestCase
             $catalogue->parse($long);
             $this->fail('A name nobody knows was taken.');
         } catch (FormulaError $error) {
-            $this->assertSame('"nowhere_at_all" is not a known name at character 301 in "'.substr($long, 0, 119).'…".',
-                $error->getMessage());
+            $this->assertSame(
+                '"nowhere_at_all" is not a known name at character 301 in "'.substr($long, 0, 119).'…".',
+                $error->getMessage(),
+            );
         }
         try {
             $catalogue->parse('zzzzzzzzzzzzqqqqqqqqqq');

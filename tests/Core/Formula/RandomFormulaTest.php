@@ -50,7 +50,14 @@ final class RandomFormulaTest extends TestCase
     {
         $years = [];
         foreach (range(2020, 2025) as $year) {
-            $years[$year] = ['revenue' => 100 + 7 * ($year - 2020), 'gross_profit' => 40 + ($year % 3), 'operating_income' => 12 - ($year % 4), 'net_income_common' => $year === 2022 ? -3 : 8, 'total_assets' => 200, 'total_current_assets' => 60];
+            $years[$year] = [
+                'revenue' => 100 + 7 * ($year - 2020),
+                'gross_profit' => 40 + ($year % 3),
+                'operating_income' => 12 - ($year % 4),
+                'net_income_common' => $year === 2022 ? -3 : 8,
+                'total_assets' => 200,
+                'total_current_assets' => 60,
+            ];
         }
         unset($years[2023]['operating_income']);
 
@@ -105,9 +112,16 @@ final class RandomFormulaTest extends TestCase
             foreach ([0, 17, 42, 59] as $position) {
                 $one = self::value($tree, static fn (string $name): float|Absence => $figures[$name][$position]);
                 $one = $one instanceof Absence ? NAN : $one;
-                $this->assertTrue($one === $all[$position] || (is_nan($one) && is_nan($all[$position])), "{$tree} at {$position}: {$one} and {$all[$position]}");
+                $this->assertTrue(
+                    $one === $all[$position] || (is_nan($one) && is_nan($all[$position])),
+                    "{$tree} at {$position}: {$one} and {$all[$position]}",
+                );
                 if ($tree->isCondition()) {
-                    $this->assertSame(is_nan($one) ? '' : ($one != 0.0 ? 'true' : 'false'), $mask->true[$position] === "\1" ? 'true' : ($mask->false[$position] === "\1" ? 'false' : ''), (string) $tree);
+                    $this->assertSame(
+                        is_nan($one) ? '' : ($one != 0.0 ? 'true' : 'false'),
+                        $mask->true[$position] === "\1" ? 'true' : ($mask->false[$position] === "\1" ? 'false' : ''),
+                        (string) $tree,
+                    );
                 }
             }
         }
@@ -152,8 +166,16 @@ final class RandomFormulaTest extends TestCase
             return $absent;
         }
         $result = match ($node->symbol) {
-            '+' => $x + $y, '-' => $x - $y, '*' => $x * $y, '/' => $y == 0.0 ? NAN : $x / $y,
-            '<' => (float) ($x < $y), '>' => (float) ($x > $y), '<=' => (float) ($x <= $y), '>=' => (float) ($x >= $y), '!=' => (float) ($x != $y), default => (float) ($x == $y),
+            '+' => $x + $y,
+            '-' => $x - $y,
+            '*' => $x * $y,
+            '/' => $y == 0.0 ? NAN : $x / $y,
+            '<' => (float) ($x < $y),
+            '>' => (float) ($x > $y),
+            '<=' => (float) ($x <= $y),
+            '>=' => (float) ($x >= $y),
+            '!=' => (float) ($x != $y),
+            default => (float) ($x == $y),
         };
 
         return is_finite($result) ? $result : $absent;
@@ -162,10 +184,73 @@ final class RandomFormulaTest extends TestCase
     public function test_no_text_gets_further_than_a_formula_error(): void
     {
         mt_srand(34);
-        $parts = ['revenue', 'gross_margin', '(', ')', '+', '-', '*', '/', '**', '%', '<', '>', '==', 'and', 'or', 'not', '?', ':', '??', ',', '.', '..', '[', ']', '{', '}', "'", '"', '$', '@', '#', '\\', ';', '`', '10', '1e5', '2.5bn', '%', 'mean_of(', 'sma(', 'estimate(', 'group(', 'constant("PHP_OS")', 'system(', '->', '::', '|', '&', '~', '^', "\n", "\0", 'é', '😀', 'in', 'matches', 'starts with', 'null', 'true'];
+        $parts = [
+            'revenue',
+            'gross_margin',
+            '(',
+            ')',
+            '+',
+            '-',
+            '*',
+            '/',
+            '**',
+            '%',
+            '<',
+            '>',
+            '==',
+            'and',
+            'or',
+            'not',
+            '?',
+            ':',
+            '??',
+            ',',
+            '.',
+            '..',
+            '[',
+            ']',
+            '{',
+            '}',
+            "'",
+            '"',
+            '$',
+            '@',
+            '#',
+            '\\',
+            ';',
+            '`',
+            '10',
+            '1e5',
+            '2.5bn',
+            '%',
+            'mean_of(',
+            'sma(',
+            'estimate(',
+            'group(',
+            'constant("PHP_OS")',
+            'system(',
+            '->',
+            '::',
+            '|',
+            '&',
+            '~',
+            '^',
+            "\n",
+            "\0",
+            'é',
+            '😀',
+            'in',
+            'matches',
+            'starts with',
+            'null',
+            'true',
+        ];
         $accepted = 0;
         for ($i = 0; $i < 4000; $i++) {
-            $text = implode(mt_rand(0, 1) ? ' ' : '', array_map(static fn (): string => $parts[mt_rand(0, count($parts) - 1)], range(1, mt_rand(1, 9))));
+            $text = implode(
+                mt_rand(0, 1) ? ' ' : '',
+                array_map(static fn (): string => $parts[mt_rand(0, count($parts) - 1)], range(1, mt_rand(1, 9))),
+            );
             try {
                 Catalogue::builtIn()->parse($text);
                 $accepted++;

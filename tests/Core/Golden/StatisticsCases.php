@@ -22,10 +22,16 @@ final class StatisticsCases
                 $some = $x !== [];
 
                 return [
-                    'n' => count($x), 'sum' => $some ? array_sum($x) : null, 'mean' => Descriptive::mean($x), 'median' => Descriptive::median($x),
-                    'min' => $some ? min($x) : null, 'max' => $some ? max($x) : null,
-                    'variance_sample' => Descriptive::variance($x), 'sd_sample' => Descriptive::deviation($x),
-                    'variance_population' => Descriptive::variance($x, true), 'sd_population' => Descriptive::deviation($x, true),
+                    'n' => count($x),
+                    'sum' => $some ? array_sum($x) : null,
+                    'mean' => Descriptive::mean($x),
+                    'median' => Descriptive::median($x),
+                    'min' => $some ? min($x) : null,
+                    'max' => $some ? max($x) : null,
+                    'variance_sample' => Descriptive::variance($x),
+                    'sd_sample' => Descriptive::deviation($x),
+                    'variance_population' => Descriptive::variance($x, true),
+                    'sd_population' => Descriptive::deviation($x, true),
                 ];
             },
             'stats.quantiles' => static fn (array $in): array => [
@@ -35,7 +41,12 @@ final class StatisticsCases
                 $x = Descriptive::known($in['x']);
                 $fences = Quantile::fences($x);
 
-                return [...$fences, 'outliers' => array_values(array_filter($x, static fn (float $v): bool => $v < $fences['lower_fence'] || $v > $fences['upper_fence']))];
+                return [
+                    ...$fences,
+                    'outliers' => array_values(
+                        array_filter($x, static fn (float $v): bool => $v < $fences['lower_fence'] || $v > $fences['upper_fence']),
+                    ),
+                ];
             },
             'stats.weighted_mean' => static function (array $in): array {
                 $result = Descriptive::weightedMean($in['x'], $in['w']);
@@ -44,14 +55,17 @@ final class StatisticsCases
             },
             'stats.harmonic_geometric_mean' => static fn (array $in): array => [
                 'harmonic_mean' => Descriptive::harmonicMean(Descriptive::known($in['x'])),
-                'weighted_harmonic_mean' => isset($in['w']) ? Descriptive::harmonicMean(Descriptive::known($in['x']), array_map('floatval', $in['w'])) : null,
+                'weighted_harmonic_mean' => isset($in['w'])
+                    ? Descriptive::harmonicMean(Descriptive::known($in['x']), array_map('floatval', $in['w']))
+                    : null,
                 'geometric_mean' => Descriptive::geometricMean(Descriptive::known($in['x'])),
             ],
             'stats.winsorised_mean' => static function (array $in): array {
                 $x = Descriptive::known($in['x']);
 
                 return [
-                    'g' => Descriptive::tailCount(count($x), $in['proportion']), 'mean' => Descriptive::mean($x),
+                    'g' => Descriptive::tailCount(count($x), $in['proportion']),
+                    'mean' => Descriptive::mean($x),
                     'winsorised_by_count' => Descriptive::winsorisedMean($x, $in['proportion']),
                     'winsorised_by_quantile' => Descriptive::winsorisedMeanByQuantile($x, $in['proportion']),
                     'trimmed' => Descriptive::trimmedMean($x, $in['proportion']),
@@ -69,8 +83,11 @@ final class StatisticsCases
                 $spearman = Descriptive::correlation(Descriptive::known(Rank::of($x)), Descriptive::known(Rank::of($y)));
 
                 return [
-                    'n' => count($x), 'covariance_sample' => $result['covariance'], 'pearson' => $result['correlation'],
-                    'r_squared' => $result['correlation'] === null ? null : $result['correlation'] ** 2, 'spearman' => $spearman['correlation'],
+                    'n' => count($x),
+                    'covariance_sample' => $result['covariance'],
+                    'pearson' => $result['correlation'],
+                    'r_squared' => $result['correlation'] === null ? null : $result['correlation'] ** 2,
+                    'spearman' => $spearman['correlation'],
                 ];
             },
             'stats.ols' => static function (array $in): array {
@@ -81,11 +98,18 @@ final class StatisticsCases
                 $names = ['intercept', ...array_keys($in['X'])];
 
                 return [
-                    'singular' => false, 'n' => $fit->n, 'coefficients' => array_combine($names, $fit->coefficients),
-                    'standard_errors' => array_combine($names, $fit->standardErrors), 't_values' => array_combine($names, $fit->tValues),
-                    'r_squared' => $fit->rSquared, 'adjusted_r_squared' => $fit->adjustedRSquared,
-                    'residual_standard_error' => $fit->residualStandardError, 'df_residual' => $fit->degreesOfFreedom,
-                    'f_statistic' => $fit->fStatistic, 'fitted' => $fit->fitted, 'residuals' => $fit->residuals,
+                    'singular' => false,
+                    'n' => $fit->n,
+                    'coefficients' => array_combine($names, $fit->coefficients),
+                    'standard_errors' => array_combine($names, $fit->standardErrors),
+                    't_values' => array_combine($names, $fit->tValues),
+                    'r_squared' => $fit->rSquared,
+                    'adjusted_r_squared' => $fit->adjustedRSquared,
+                    'residual_standard_error' => $fit->residualStandardError,
+                    'df_residual' => $fit->degreesOfFreedom,
+                    'f_statistic' => $fit->fStatistic,
+                    'fitted' => $fit->fitted,
+                    'residuals' => $fit->residuals,
                 ];
             },
             'stats.ols_predict' => static fn (array $in): array => self::fit($in)->predict(self::inOrderOf($in['X'], $in['new'])),
@@ -106,7 +130,10 @@ final class StatisticsCases
             'stats.percent_rank' => static function (array $in): array {
                 $sorted = Descriptive::known($in['x']);
                 sort($sorted);
-                $of = static fn (array $values): array => array_map(static fn ($v): ?float => $v === null ? null : Rank::percentile($sorted, (float) $v), $values);
+                $of = static fn (array $values): array => array_map(
+                    static fn ($v): ?float => $v === null ? null : Rank::percentile($sorted, (float) $v),
+                    $values,
+                );
 
                 return ['own' => $of($in['x']), 'at' => $of($in['at'])];
             },
@@ -126,12 +153,24 @@ final class StatisticsCases
                 $fit = Regression::fit($of($in['multiple']), array_values(array_map($of, $in['drivers'])));
                 $names = ['intercept', ...array_keys($in['drivers'])];
                 $implied = $fit->predict(self::inOrderOf($in['drivers'], $in['target']['drivers']));
-                $equity = (new EquityBridge(array_map('floatval', $in['target']['bridge'] ?? [])))->equityValue($implied['fit'] * $in['target']['metric']);
+                $equity = (new EquityBridge(array_map('floatval', $in['target']['bridge'] ?? [])))->equityValue(
+                    $implied['fit'] * $in['target']['metric'],
+                );
 
                 return [
-                    'n' => $fit->n, 'coefficients' => array_combine($names, $fit->coefficients), 'standard_errors' => array_combine($names, $fit->standardErrors), 'r_squared' => $fit->rSquared, 'adjusted_r_squared' => $fit->adjustedRSquared,
-                    'implied_multiple' => $implied['fit'], 'standard_error_of_prediction' => $implied['se_prediction'], 'implied_enterprise_value' => $implied['fit'] * $in['target']['metric'],
-                    'implied_equity_value' => $equity, 'implied_value_per_share' => $equity / $in['target']['shares'], 'over_valuation' => isset($in['target']['actual_multiple']) ? $in['target']['actual_multiple'] / $implied['fit'] - 1 : null,
+                    'n' => $fit->n,
+                    'coefficients' => array_combine($names, $fit->coefficients),
+                    'standard_errors' => array_combine($names, $fit->standardErrors),
+                    'r_squared' => $fit->rSquared,
+                    'adjusted_r_squared' => $fit->adjustedRSquared,
+                    'implied_multiple' => $implied['fit'],
+                    'standard_error_of_prediction' => $implied['se_prediction'],
+                    'implied_enterprise_value' => $implied['fit'] * $in['target']['metric'],
+                    'implied_equity_value' => $equity,
+                    'implied_value_per_share' => $equity / $in['target']['shares'],
+                    'over_valuation' => isset($in['target']['actual_multiple'])
+                        ? $in['target']['actual_multiple'] / $implied['fit'] - 1
+                        : null,
                 ];
             },
         ];
@@ -152,6 +191,9 @@ final class StatisticsCases
     /** @param  array<string, mixed>  $in */
     private static function fit(array $in): Regression
     {
-        return Regression::fit(array_map('floatval', $in['y']), array_map(static fn (array $column): array => array_map('floatval', $column), array_values($in['X'])));
+        return Regression::fit(
+            array_map('floatval', $in['y']),
+            array_map(static fn (array $column): array => array_map('floatval', $column), array_values($in['X'])),
+        );
     }
 }

@@ -75,17 +75,40 @@ final class ReferenceTest extends TestCase
     public function test_the_shortest_reference_means_its_company_again(): void
     {
         $all = self::listings();
-        $expected = [1 => 'XONE:TARN', 2 => 'XTWO:TARN', 3 => 'XONE:HOLM@2019-05-31', 4 => 'HOLM', 5 => 'OLDN', 6 => 'XONE:FELL',
-            7 => 'XTWO:FELL', 8 => 'MOOR', 9 => 'MOOR'];
+        $expected = [
+            1 => 'XONE:TARN',
+            2 => 'XTWO:TARN',
+            3 => 'XONE:HOLM@2019-05-31',
+            4 => 'HOLM',
+            5 => 'OLDN',
+            6 => 'XONE:FELL',
+            7 => 'XTWO:FELL',
+            8 => 'MOOR',
+            9 => 'MOOR',
+        ];
         foreach ($all as $listing) {
             $reference = Reference::of($listing, $all, 20260101);
             $this->assertSame($expected[$listing->id], (string) $reference);
             $this->assertSame($listing->company, Reference::read((string) $reference)?->among($all, 20260101)?->company);
         }
-        $lasting = [1 => 'XONE:TARN', 2 => 'XTWO:TARN', 3 => 'XONE:HOLM@2019-05-31', 4 => 'XONE:HOLM@2022-01-10', 5 => 'OLDN',
-            6 => 'XONE:FELL', 7 => 'XTWO:FELL', 8 => 'MOOR', 9 => 'MOOR'];
-        $this->assertSame($lasting, array_combine(array_keys($lasting),
-            array_map(static fn (DatedListing $of): string => (string) Reference::lasting($of, $all), $all)));
+        $lasting = [
+            1 => 'XONE:TARN',
+            2 => 'XTWO:TARN',
+            3 => 'XONE:HOLM@2019-05-31',
+            4 => 'XONE:HOLM@2022-01-10',
+            5 => 'OLDN',
+            6 => 'XONE:FELL',
+            7 => 'XTWO:FELL',
+            8 => 'MOOR',
+            9 => 'MOOR',
+        ];
+        $this->assertSame(
+            $lasting,
+            array_combine(
+                array_keys($lasting),
+                array_map(static fn (DatedListing $of): string => (string) Reference::lasting($of, $all), $all),
+            ),
+        );
         $this->assertSame('XONE:HOLM@2022-01-10', (string) Reference::of($all[3], $all, 20190101, 20260101));
         $this->assertSame('TARN', (string) Reference::of($all[0], $all, 20150228));
         $this->assertSame('HOLM', (string) Reference::of($all[2], $all, 20190531));
@@ -98,12 +121,24 @@ final class ReferenceTest extends TestCase
             $all = [];
             for ($i = 0; $i < 8; $i++) {
                 $from = mt_rand(0, 3) === 0 ? 0 : 20000101 + 10000 * mt_rand(0, 20);
-                $listing = new DatedListing($i, mt_rand(1, 4), $i, ['XA', 'XB'][mt_rand(0, 1)], ['P', 'Q'][mt_rand(0, 1)], 'XCR', $from,
-                    mt_rand(0, 1) === 0 ? null : max(20000102, $from) + 10000 * mt_rand(1, 5));
+                $listing = new DatedListing(
+                    $i,
+                    mt_rand(1, 4),
+                    $i,
+                    ['XA', 'XB'][mt_rand(0, 1)],
+                    ['P', 'Q'][mt_rand(0, 1)],
+                    'XCR',
+                    $from,
+                    mt_rand(0, 1) === 0 ? null : max(20000102, $from) + 10000 * mt_rand(1, 5),
+                );
                 // On one exchange nobody else has a ticker on the same day.
-                $clash = array_filter($all,
-                    static fn (DatedListing $other): bool => $other->exchange === $listing->exchange && $other->ticker === $listing->ticker && $other->overlaps($listing));
-                $clash === [] && $all[] = $listing;
+                $clash = array_filter(
+                    $all,
+                    static fn (DatedListing $other): bool => $other->exchange === $listing->exchange &&
+                        $other->ticker === $listing->ticker &&
+                        $other->overlaps($listing),
+                );
+                $clash === [] && ($all[] = $listing);
             }
             $day = 20000101 + 10000 * mt_rand(0, 26);
             foreach ($all as $listing) {
@@ -130,8 +165,10 @@ final class ReferenceTest extends TestCase
     {
         $old = new DatedListing(1, 1, 1, 'X', 'A', 'XCR', 20100101, 20150601);
         $new = new DatedListing(2, 1, 1, 'X', 'B', 'XCR', 20150601);
-        $this->assertSame([false, true, true, false], [$old->isOn(20091231), $old->isOn(20100101), $old->isOn(20150531),
-            $old->isOn(20150601)]);
+        $this->assertSame(
+            [false, true, true, false],
+            [$old->isOn(20091231), $old->isOn(20100101), $old->isOn(20150531), $old->isOn(20150601)],
+        );
         $this->assertFalse($old->overlaps($new));
         $this->assertFalse($new->overlaps($old));
         $this->assertTrue($old->overlaps(new DatedListing(3, 2, 2, 'X', 'A', 'XCR', 20150531)));
@@ -146,10 +183,14 @@ final class ReferenceTest extends TestCase
     {
         $former = new FormerValues([['name', 'First Name', 20120501], ['sector', '28', 20150101], ['name', 'Second Name', 20180801]]);
         $name = static fn (int $day): string => $former->on(FormerValues::NAME, 'Now', $day);
-        $this->assertSame(['First Name', 'First Name', 'Second Name', 'Second Name', 'Now'], array_map($name, [19990101, 20120430, 20120501,
-            20180731, 20180801]));
-        $this->assertSame(['28', '46'], [$former->on(FormerValues::SECTOR, '46', 20141231), $former->on(FormerValues::SECTOR, '46',
-            20150101)]);
+        $this->assertSame(
+            ['First Name', 'First Name', 'Second Name', 'Second Name', 'Now'],
+            array_map($name, [19990101, 20120430, 20120501, 20180731, 20180801]),
+        );
+        $this->assertSame(
+            ['28', '46'],
+            [$former->on(FormerValues::SECTOR, '46', 20141231), $former->on(FormerValues::SECTOR, '46', 20150101)],
+        );
         $this->assertSame('XCR', $former->on(FormerValues::REPORTING_CURRENCY, 'XCR', 20000101));
         $this->assertSame([20120501, 20150101, 20180801], $former->changes());
         $this->assertSame([20120501], $former->until(20141231)->changes());

@@ -12,8 +12,20 @@ final class DateFormatTest extends TestCase
 {
     public function test_days_of_two_digits_belong_to_the_nearest_century_and_others_must_exist(): void
     {
-        foreach (['31.12.69' => 20691231, '31.12.70' => 19701231, '31.12.99' => 19991231, '01.01.00' => 20000101, '31.12.2024' => 20241231,
-            '5 Mar 24' => 20240305, 'March 5th, 2024' => 20240305, '45292' => 20240101, '2024-1-5' => 20240105, '20240105' => 20240105] as $text => $day) {
+        foreach (
+            [
+                '31.12.69' => 20691231,
+                '31.12.70' => 19701231,
+                '31.12.99' => 19991231,
+                '01.01.00' => 20000101,
+                '31.12.2024' => 20241231,
+                '5 Mar 24' => 20240305,
+                'March 5th, 2024' => 20240305,
+                '45292' => 20240101,
+                '2024-1-5' => 20240105,
+                '20240105' => 20240105,
+            ] as $text => $day
+        ) {
             $this->assertSame($day, DateFormat::DayFirst->parse((string) $text), (string) $text);
         }
         $this->assertSame(20240305, DateFormat::MonthFirst->parse('03/05/2024'));

@@ -49,7 +49,7 @@ final class RecognitionTest extends TestCase
     {
         foreach (['1,2,3', '12,34.5', 'abc', '1.2.3', '12 apples', '--5', '1e999', '0x1A', '1,23'] as $text) {
             try {
-                $value = (new NumberFormat)->parse($text);
+                $value = (new NumberFormat())->parse($text);
                 $this->fail("{$text} was read as {$value}");
             } catch (Refusal $refusal) {
                 $this->assertNotSame('', $refusal->getMessage());
@@ -82,7 +82,19 @@ final class RecognitionTest extends TestCase
 
     public function test_days_in_the_usual_spellings(): void
     {
-        foreach (['2024-02-29', '29.02.2024' => DateFormat::DayFirst, '02/29/2024' => DateFormat::MonthFirst, '20240229', '29 Feb 2024', 'Feb 29, 2024', '29-Feb-24', '2024-02-29T00:00:00Z', '45351'] as $text => $format) {
+        foreach (
+            [
+                '2024-02-29',
+                '29.02.2024' => DateFormat::DayFirst,
+                '02/29/2024' => DateFormat::MonthFirst,
+                '20240229',
+                '29 Feb 2024',
+                'Feb 29, 2024',
+                '29-Feb-24',
+                '2024-02-29T00:00:00Z',
+                '45351',
+            ] as $text => $format
+        ) {
             [$text, $format] = is_int($text) ? [$format, DateFormat::YearFirst] : [$text, $format];
             $this->assertSame(20240229, $format->parse((string) $text), (string) $text);
         }
@@ -120,7 +132,23 @@ final class RecognitionTest extends TestCase
                 $this->assertNotSame('', $refusal->getMessage());
             }
         }
-        foreach (['2023' => 20230, 'FY2023' => 20230, 'FY 23' => 20230, 'Q1 2024' => 20241, '2Q24' => 20242, '2024-Q3' => 20243, '31.12.2023' => 20230, '2023-12-31' => 20230, 'Dec 2023' => 20230, 'Year ended 31 December 2023' => 20230, 'As of September 30, 2024' => 20243, 'Three months ended 31 March 2024' => 20241, '2023A' => 20230] as $heading => $period) {
+        foreach (
+            [
+                '2023' => 20230,
+                'FY2023' => 20230,
+                'FY 23' => 20230,
+                'Q1 2024' => 20241,
+                '2Q24' => 20242,
+                '2024-Q3' => 20243,
+                '31.12.2023' => 20230,
+                '2023-12-31' => 20230,
+                'Dec 2023' => 20230,
+                'Year ended 31 December 2023' => 20230,
+                'As of September 30, 2024' => 20243,
+                'Three months ended 31 March 2024' => 20241,
+                '2023A' => 20230,
+            ] as $heading => $period
+        ) {
             $this->assertSame($period, $december->heading((string) $heading), (string) $heading);
         }
         foreach (['Revenue', '', '12', 'Note', '3000', 'Q5 2024', '15.11.2023'] as $heading) {
@@ -134,7 +162,11 @@ final class RecognitionTest extends TestCase
         for ($month = 1; $month <= 12; $month++) {
             $calendar = new FiscalCalendar($month);
             foreach ([1, 2, 3, 4] as $quarter) {
-                $this->assertSame([2024, $quarter], $calendar->quarterEnding($calendar->end(20240 + $quarter)), "year end {$month}, quarter {$quarter}");
+                $this->assertSame(
+                    [2024, $quarter],
+                    $calendar->quarterEnding($calendar->end(20240 + $quarter)),
+                    "year end {$month}, quarter {$quarter}",
+                );
             }
         }
     }
@@ -142,15 +174,55 @@ final class RecognitionTest extends TestCase
     /** @return iterable<string, array{TableKind, list<string>, list<list<string>>, list<?string>}> */
     public static function tables(): iterable
     {
-        yield 'prices in any order' => [TableKind::Prices, ['Volume', 'Adj Close', 'Last', 'Low', 'High', 'Open', 'Date'], [['1200', '9.5', '10', '9', '11', '9.8', '2024-05-02']], ['volume', 'adjusted', 'close', 'low', 'high', 'open', 'day']];
-        yield 'prices with a company' => [TableKind::Prices, ['Ticker', 'Trade date', 'Closing price', 'Remark'], [['ABCD', '2024-05-02', '10', 'x']], ['company', 'day', 'close', null]];
-        yield 'dividends' => [TableKind::Dividends, ['Ex-dividend date', 'Payment date', 'Cash amount', 'Currency'], [['2024-05-02', '2024-05-12', '0.4', 'XCR']], ['day', 'paid_on', 'amount', 'currency']];
+        yield 'prices in any order' => [
+            TableKind::Prices,
+            ['Volume', 'Adj Close', 'Last', 'Low', 'High', 'Open', 'Date'],
+            [['1200', '9.5', '10', '9', '11', '9.8', '2024-05-02']],
+            ['volume', 'adjusted', 'close', 'low', 'high', 'open', 'day'],
+        ];
+        yield 'prices with a company' => [
+            TableKind::Prices,
+            ['Ticker', 'Trade date', 'Closing price', 'Remark'],
+            [['ABCD', '2024-05-02', '10', 'x']],
+            ['company', 'day', 'close', null],
+        ];
+        yield 'dividends' => [
+            TableKind::Dividends,
+            ['Ex-dividend date', 'Payment date', 'Cash amount', 'Currency'],
+            [['2024-05-02', '2024-05-12', '0.4', 'XCR']],
+            ['day', 'paid_on', 'amount', 'currency'],
+        ];
         yield 'splits' => [TableKind::Splits, ['Date', 'Split ratio'], [['2024-05-02', '10:1']], ['day', 'ratio']];
-        yield 'holders' => [TableKind::Holders, ['Shareholder', 'Shares held', 'Report date'], [['Orrin Pensions', '1200', '2024-03-31']], ['holder', 'shares', 'day']];
-        yield 'insider trades' => [TableKind::InsiderTrades, ['Date', 'Insider', 'Position', 'Transaction', 'Shares', 'Price'], [['2024-05-02', 'M. Tarn', 'Director', 'Buy', '500', '10']], ['day', 'insider', 'role', 'direction', 'shares', 'price']];
-        yield 'figures one a row' => [TableKind::Figures, ['Company', 'Line item', 'Fiscal period', 'Value', 'Filed on'], [['ABCD', 'Revenue', 'FY 2024', '100', '2025-03-01']], ['company', 'line', 'period', 'value', 'filed_on']];
-        yield 'estimates' => [TableKind::Estimates, ['Company', 'Measure', 'Fiscal year', 'As of', 'Consensus', 'Number of analysts', 'High', 'Low'], [['ABCD', 'Revenue', '2027', '2026-05-01', '100', '7', '110', '90']], ['company', 'line', 'period', 'day', 'mean', 'analysts', 'high', 'low']];
-        yield 'transactions' => [TableKind::Transactions, ['Date', 'Type', 'Ticker', 'Quantity', 'Price', 'Commission'], [['2024-05-02', 'Buy', 'ABCD', '5', '10', '1']], ['day', 'direction', 'company', 'shares', 'price', 'costs']];
+        yield 'holders' => [
+            TableKind::Holders,
+            ['Shareholder', 'Shares held', 'Report date'],
+            [['Orrin Pensions', '1200', '2024-03-31']],
+            ['holder', 'shares', 'day'],
+        ];
+        yield 'insider trades' => [
+            TableKind::InsiderTrades,
+            ['Date', 'Insider', 'Position', 'Transaction', 'Shares', 'Price'],
+            [['2024-05-02', 'M. Tarn', 'Director', 'Buy', '500', '10']],
+            ['day', 'insider', 'role', 'direction', 'shares', 'price'],
+        ];
+        yield 'figures one a row' => [
+            TableKind::Figures,
+            ['Company', 'Line item', 'Fiscal period', 'Value', 'Filed on'],
+            [['ABCD', 'Revenue', 'FY 2024', '100', '2025-03-01']],
+            ['company', 'line', 'period', 'value', 'filed_on'],
+        ];
+        yield 'estimates' => [
+            TableKind::Estimates,
+            ['Company', 'Measure', 'Fiscal year', 'As of', 'Consensus', 'Number of analysts', 'High', 'Low'],
+            [['ABCD', 'Revenue', '2027', '2026-05-01', '100', '7', '110', '90']],
+            ['company', 'line', 'period', 'day', 'mean', 'analysts', 'high', 'low'],
+        ];
+        yield 'transactions' => [
+            TableKind::Transactions,
+            ['Date', 'Type', 'Ticker', 'Quantity', 'Price', 'Commission'],
+            [['2024-05-02', 'Buy', 'ABCD', '5', '10', '1']],
+            ['day', 'direction', 'company', 'shares', 'price', 'costs'],
+        ];
     }
 
     /**
@@ -185,8 +257,26 @@ final class RecognitionTest extends TestCase
 
     public function test_line_labels(): void
     {
-        $of = static fn (string $label, ReportingModel $template = ReportingModel::Industrial): ?string => (new LineRecognition($template))->recognise($label)['line'];
-        foreach (['Net sales' => 'revenue', 'COGS' => 'cost_of_revenue', 'EBIT' => 'operating_income', 'Profit before tax' => 'income_before_tax', 'SG&A' => 'selling_general_administrative', 'Capex' => 'capital_expenditure', 'Trade and other receivables' => 'receivables', 'Total assets' => 'total_assets', 'Diluted EPS' => 'earnings_per_share_diluted', 'Dividends paid' => 'dividends_paid', 'RevenueFromContractWithCustomerExcludingAssessedTax' => 'revenue', 'Inventories (note 7)' => 'inventories', 'Net cash from operating activities' => 'operating_cash_flow'] as $label => $line) {
+        $of = static fn (string $label, ReportingModel $template = ReportingModel::Industrial): ?string => (new LineRecognition(
+            $template,
+        ))->recognise($label)['line'];
+        foreach (
+            [
+                'Net sales' => 'revenue',
+                'COGS' => 'cost_of_revenue',
+                'EBIT' => 'operating_income',
+                'Profit before tax' => 'income_before_tax',
+                'SG&A' => 'selling_general_administrative',
+                'Capex' => 'capital_expenditure',
+                'Trade and other receivables' => 'receivables',
+                'Total assets' => 'total_assets',
+                'Diluted EPS' => 'earnings_per_share_diluted',
+                'Dividends paid' => 'dividends_paid',
+                'RevenueFromContractWithCustomerExcludingAssessedTax' => 'revenue',
+                'Inventories (note 7)' => 'inventories',
+                'Net cash from operating activities' => 'operating_cash_flow',
+            ] as $label => $line
+        ) {
             $this->assertSame($line, $of($label), $label);
         }
         $this->assertNull($of('Weather on the day of the meeting'));
@@ -202,25 +292,54 @@ final class RecognitionTest extends TestCase
             }
         }
         $own = new LineRecognition(ReportingModel::Industrial, ['Harbour dues' => 'other_operating_expenses', 'Revenue' => '']);
-        $this->assertSame(['other_operating_expenses', null], [$own->recognise('Harbour dues')['line'], $own->recognise('Revenue')['line']]);
+        $this->assertSame(
+            ['other_operating_expenses', null],
+            [$own->recognise('Harbour dues')['line'], $own->recognise('Revenue')['line']],
+        );
     }
 
     public function test_a_statement_with_its_heading_scale_currency_and_signs(): void
     {
         $rows = [
-            ['Quill Sound Ferries', '', ''], ['XCR in thousands', '', ''], ['', 'Note', 'FY 2024', 'FY 2023', 'FY 2022'],
-            ['Revenue', '1', '1,500', '1,400', '1,300'], ['Cost of sales', '', '(900)', '(850)', '(800)'], ['Gross profit', '', '600', '550', '500'], ['Ferry bells', '', '3', '2', '1'], ['Basic EPS', '', '1.50', '1.40', 'n/a'],
+            ['Quill Sound Ferries', '', ''],
+            ['XCR in thousands', '', ''],
+            ['', 'Note', 'FY 2024', 'FY 2023', 'FY 2022'],
+            ['Revenue', '1', '1,500', '1,400', '1,300'],
+            ['Cost of sales', '', '(900)', '(850)', '(800)'],
+            ['Gross profit', '', '600', '550', '500'],
+            ['Ferry bells', '', '3', '2', '1'],
+            ['Basic EPS', '', '1.50', '1.40', 'n/a'],
         ];
         $table = StatementTable::recognise($rows, new FiscalCalendar(12), new LineRecognition(ReportingModel::Industrial));
-        $this->assertSame([2, 0, [2 => 20240, 3 => 20230, 4 => 20220], 1000.0, 'XCR'], [$table->headRow, $table->labelColumn, $table->periods, $table->scale, $table->currency]);
+        $this->assertSame(
+            [2, 0, [2 => 20240, 3 => 20230, 4 => 20220], 1000.0, 'XCR'],
+            [$table->headRow, $table->labelColumn, $table->periods, $table->scale, $table->currency],
+        );
         $figures = $table->figures($rows);
         $this->assertSame(1_500_000.0, $figures['figures']['revenue@20240']['value']);
         $this->assertSame(900_000.0, $figures['figures']['cost_of_revenue@20240']['value'], 'costs in parentheses are costs');
         $this->assertSame(['Cost of revenue'], $figures['turned']);
         $this->assertSame(1.5, $figures['figures']['earnings_per_share_basic@20240']['value']);
         $this->assertArrayNotHasKey('earnings_per_share_basic@20220', $figures['figures']);
-        $this->assertSame([null], array_values(array_unique(array_map(static fn (array $l): ?string => $l['line'], array_filter($table->lines, static fn (array $l): bool => $l['label'] === 'Ferry bells')))));
+        $this->assertSame(
+            [null],
+            array_values(
+                array_unique(
+                    array_map(
+                        static fn (array $l): ?string => $l['line'],
+                        array_filter($table->lines, static fn (array $l): bool => $l['label'] === 'Ferry bells'),
+                    ),
+                ),
+            ),
+        );
         $this->assertSame('row 4, FY 2024', $figures['figures']['revenue@20240']['place']);
-        $this->assertSame([[1e6, 'USD'], [1e6, null], [1.0, null]], [[StatementTable::scaleOf('USD m, in millions')[0], StatementTable::currencyOf('USD m')], [StatementTable::scaleOf('in mln')[0], StatementTable::currencyOf('in mln')], [StatementTable::scaleOf('Statement of income')[0], StatementTable::currencyOf('Statement of income')]]);
+        $this->assertSame(
+            [[1e6, 'USD'], [1e6, null], [1.0, null]],
+            [
+                [StatementTable::scaleOf('USD m, in millions')[0], StatementTable::currencyOf('USD m')],
+                [StatementTable::scaleOf('in mln')[0], StatementTable::currencyOf('in mln')],
+                [StatementTable::scaleOf('Statement of income')[0], StatementTable::currencyOf('Statement of income')],
+            ],
+        );
     }
 }

@@ -55,7 +55,12 @@ final class DividendHistoryTest extends TestCase
         $this->assertSame(0, DividendHistory::of($actions, 20260301)->frequency, 'nothing was paid for more than a year');
         // What is declared later is not known earlier.
         $this->assertCount(4, DividendHistory::of($actions, 20201231)->payments);
-        $this->assertSame([[], 0, []], (static fn (DividendHistory $h): array => [$h->payments, $h->frequency, $h->years])(DividendHistory::of(new CorporateActions, 20250101)));
+        $this->assertSame(
+            [[], 0, []],
+            (static fn (DividendHistory $h): array => [$h->payments, $h->frequency, $h->years])(
+                DividendHistory::of(new CorporateActions(), 20250101),
+            ),
+        );
     }
 
     public function test_yields_stand_at_month_ends_a_year_after_the_first_payment_and_never_on_no_price(): void
@@ -65,7 +70,7 @@ final class DividendHistoryTest extends TestCase
             [['day' => 20240131, 'yield' => 0.2, 'mean' => null], ['day' => 20240430, 'yield' => 0.25, 'mean' => null]],
             $history->yields([20231229, 20240131, 20240229, 20240327, 20240328, 20240430], [5.0, 10.0, 0.0, 9.0, 0.0, 8.0]),
         );
-        $this->assertSame([], DividendHistory::of(new CorporateActions, 20240430)->yields([20240430], [8.0]));
+        $this->assertSame([], DividendHistory::of(new CorporateActions(), 20240430)->yields([20240430], [8.0]));
     }
 
     public function test_a_history_on_another_share_basis_has_the_same_growth(): void
@@ -82,7 +87,10 @@ final class DividendHistoryTest extends TestCase
             $one = DividendHistory::of(new CorporateActions([], $plain), 20260101);
             $other = DividendHistory::of(new CorporateActions([[20210101, (float) $ratio]], $split), 20260101);
             $this->assertEqualsWithDelta($one->growth(5), $other->growth(5), 1e-9);
-            $this->assertSame([$one->yearsRising(), $one->yearsWithoutCut(), $one->cuts()], [$other->yearsRising(), $other->yearsWithoutCut(), $other->cuts()]);
+            $this->assertSame(
+                [$one->yearsRising(), $one->yearsWithoutCut(), $one->cuts()],
+                [$other->yearsRising(), $other->yearsWithoutCut(), $other->cuts()],
+            );
         }
     }
 
@@ -90,7 +98,29 @@ final class DividendHistoryTest extends TestCase
     {
         $years = [];
         foreach (range(2016, 2025) as $year) {
-            $years[$year] = ['revenue' => 1000.0, 'operating_income' => 200.0, 'interest_expense' => 20.0, 'income_before_tax' => 180.0, 'income_tax' => 40.0, 'net_income' => 140.0, 'net_income_common' => 140.0, 'depreciation_amortization' => 50.0, 'operating_cash_flow' => 190.0, 'capital_expenditure' => 50.0, 'dividends_paid' => 98.0, 'dividends_paid_common' => 98.0, 'cash_and_equivalents' => 100.0, 'long_term_debt' => 475.0, 'short_term_debt' => 0.0, 'total_assets' => 2000.0, 'total_equity' => 1000.0, 'basic_shares_average' => 100.0, 'diluted_shares_average' => 100.0, 'dividends_per_share' => 0.98, 'earnings_per_share_diluted' => 1.4];
+            $years[$year] = [
+                'revenue' => 1000.0,
+                'operating_income' => 200.0,
+                'interest_expense' => 20.0,
+                'income_before_tax' => 180.0,
+                'income_tax' => 40.0,
+                'net_income' => 140.0,
+                'net_income_common' => 140.0,
+                'depreciation_amortization' => 50.0,
+                'operating_cash_flow' => 190.0,
+                'capital_expenditure' => 50.0,
+                'dividends_paid' => 98.0,
+                'dividends_paid_common' => 98.0,
+                'cash_and_equivalents' => 100.0,
+                'long_term_debt' => 475.0,
+                'short_term_debt' => 0.0,
+                'total_assets' => 2000.0,
+                'total_equity' => 1000.0,
+                'basic_shares_average' => 100.0,
+                'diluted_shares_average' => 100.0,
+                'dividends_per_share' => 0.98,
+                'earnings_per_share_diluted' => 1.4,
+            ];
         }
         $paid = array_map(static fn (int $year): array => [$year * 10000 + 601, 0.98], range(2014, 2026));
         $prices = new PriceSeries([20260629, 20260630], [20.0, 20.0], actions: new CorporateActions([], $paid));
@@ -102,8 +132,8 @@ final class DividendHistoryTest extends TestCase
         }
         // Payout 0.7 lies half way between 0.4 and 1.0; net debt 375 over EBITDA 250 is 1.5, one seventh of the way down.
         $this->assertEqualsWithDelta(10.0, $points['payout_ratio'], 1e-9);
-        $this->assertEqualsWithDelta(25 * (1.1 - 0.7) / 0.6, $points['free_cash_flow_payout_ratio'], 1e-9);
-        $this->assertEqualsWithDelta(20 * (4.5 - 1.5) / 3.5, $points['net_debt_to_ebitda'], 1e-9);
+        $this->assertEqualsWithDelta((25 * (1.1 - 0.7)) / 0.6, $points['free_cash_flow_payout_ratio'], 1e-9);
+        $this->assertEqualsWithDelta((20 * (4.5 - 1.5)) / 3.5, $points['net_debt_to_ebitda'], 1e-9);
         $this->assertEqualsWithDelta(10.0, $points['interest_coverage'], 1e-9);
         $this->assertEqualsWithDelta(15.0, $points['uncut'], 1e-9);
         $this->assertEqualsWithDelta(10.0, $points['positive'], 1e-9);
@@ -114,16 +144,29 @@ final class DividendHistoryTest extends TestCase
         $less = DividendSafety::of(Books::scope($years, prices: $prices), DividendHistory::of($prices->actions, 20260630));
         $known = array_filter($less->parts, static fn (SafetyPart $part): bool => $part->points !== null);
         $this->assertCount(5, $known);
-        $this->assertEqualsWithDelta(100 * array_sum(array_map(static fn (SafetyPart $p): float => (float) $p->points, $known)) / 75, $less->score->value(), 1e-9);
+        $this->assertEqualsWithDelta(
+            (100 * array_sum(array_map(static fn (SafetyPart $p): float => (float) $p->points, $known))) / 75,
+            $less->score->value(),
+            1e-9,
+        );
     }
 
     public function test_no_score_without_a_dividend_or_without_half_of_the_weight(): void
     {
         $scope = Books::scope([2025 => ['revenue' => 1.0]]);
-        $this->assertSame('not_applicable', DividendSafety::of($scope, DividendHistory::of(new CorporateActions, 20260630))->score->absence()?->kind->value);
+        $this->assertSame(
+            'not_applicable',
+            DividendSafety::of($scope, DividendHistory::of(new CorporateActions(), 20260630))->score->absence()?->kind->value,
+        );
         $actions = new CorporateActions([], [[20260601, 1.0]]);
         $this->assertSame('missing', DividendSafety::of($scope, DividendHistory::of($actions, 20260630))->score->absence()?->kind->value);
         $property = Books::scope([2025 => ['revenue' => 1.0]], template: ReportingModel::Property);
-        $this->assertContains('funds_from_operations_payout', array_map(static fn (SafetyPart $p): string => $p->key, DividendSafety::of($property, DividendHistory::of($actions, 20260630))->parts));
+        $this->assertContains(
+            'funds_from_operations_payout',
+            array_map(
+                static fn (SafetyPart $p): string => $p->key,
+                DividendSafety::of($property, DividendHistory::of($actions, 20260630))->parts,
+            ),
+        );
     }
 }

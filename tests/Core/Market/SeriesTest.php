@@ -19,8 +19,10 @@ final class SeriesTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function notDays(): iterable
     {
-        foreach (['2024-02-30', '2024-13-01', '24-01-01', '2024/01/01', '', 'today', '2023-02-29', "2024-01-01\n",
-            '2024-01-01; drop table'] as $text) {
+        foreach (
+            ['2024-02-30', '2024-13-01', '24-01-01', '2024/01/01', '', 'today', '2023-02-29', "2024-01-01\n", '2024-01-01; drop '
+                .'table'] as $text
+        ) {
             yield json_encode($text) ?: '' => [$text];
         }
     }
@@ -37,15 +39,26 @@ final class SeriesTest extends TestCase
         $this->assertSame(20240229, Day::parse('2024-02-29'));
         $this->assertSame('2024-02-29', Day::iso(20240229));
         $this->assertSame(0, Day::ordinal(19700101));
-        foreach ([[20240228, 20240301, 2], [20230228, 20230301, 1], [19991231, 20000101, 1], [20240101, 20250101, 366], [20260630, 20160630,
-            -3652]] as [$from, $to, $days]) {
+        foreach (
+            [
+                [20240228, 20240301, 2],
+                [20230228, 20230301, 1],
+                [19991231, 20000101, 1],
+                [20240101, 20250101, 366],
+                [20260630, 20160630, -3652],
+            ] as [$from, $to, $days]
+        ) {
             $this->assertSame($days, Day::between($from, $to));
             $this->assertSame($to, Day::plus($from, $days));
-            $this->assertSame($days,
-                (int) (new \DateTimeImmutable(Day::iso($from)))->diff(new \DateTimeImmutable(Day::iso($to)))->format('%r%a'));
+            $this->assertSame(
+                $days,
+                (int) (new \DateTimeImmutable(Day::iso($from)))->diff(new \DateTimeImmutable(Day::iso($to)))->format('%r%a'),
+            );
         }
-        $this->assertSame([20260529, 20260630, 20240229], [Day::lastWeekdayOfMonth(202605), Day::lastWeekdayOfMonth(202606),
-            Day::lastWeekdayOfMonth(202402)]);
+        $this->assertSame(
+            [20260529, 20260630, 20240229],
+            [Day::lastWeekdayOfMonth(202605), Day::lastWeekdayOfMonth(202606), Day::lastWeekdayOfMonth(202402)],
+        );
     }
 
     public function test_searching_days(): void
@@ -60,19 +73,36 @@ final class SeriesTest extends TestCase
     public function test_a_split_leaves_returns_and_traded_value_as_they_were(): void
     {
         $days = range(20240101, 20240110);
-        $plain = new PriceSeries($days, array_map(static fn (int $i): float => 100.0 + $i, range(0, 9)), null, null, array_fill(0, 10,
-            50.0));
-        $split = new PriceSeries($days, array_map(static fn (int $i): float => (100.0 + $i) / ($i >= 5 ? 4 : 1), range(0, 9)), null, null,
-            array_map(static fn (int $i): float => $i >= 5 ? 200.0 : 50.0, range(0, 9)), new CorporateActions([[20240106, 4.0]]));
+        $plain = new PriceSeries(
+            $days,
+            array_map(static fn (int $i): float => 100.0 + $i, range(0, 9)),
+            null,
+            null,
+            array_fill(0, 10, 50.0),
+        );
+        $split = new PriceSeries(
+            $days,
+            array_map(static fn (int $i): float => (100.0 + $i) / ($i >= 5 ? 4 : 1), range(0, 9)),
+            null,
+            null,
+            array_map(static fn (int $i): float => $i >= 5 ? 200.0 : 50.0, range(0, 9)),
+            new CorporateActions([[20240106, 4.0]]),
+        );
         $this->assertEqualsWithDelta(Returns::simple($plain->closes), Returns::simple($split->closes), 1e-12);
-        $this->assertEqualsWithDelta(array_map(static fn (float $c, float $v): float => $c * $v, $plain->closes, $plain->volumes),
-            array_map(static fn (float $c, float $v): float => $c * $v, $split->closes, $split->volumes), 1e-9);
+        $this->assertEqualsWithDelta(
+            array_map(static fn (float $c, float $v): float => $c * $v, $plain->closes, $plain->volumes),
+            array_map(static fn (float $c, float $v): float => $c * $v, $split->closes, $split->volumes),
+            1e-9,
+        );
     }
 
     public function test_the_return_over_an_ex_date_counts_the_dividend(): void
     {
-        $series = new PriceSeries([20240101, 20240102, 20240103], [100.0, 98.0, 98.0], actions: new CorporateActions([], [[20240102,
-            2.0]]));
+        $series = new PriceSeries(
+            [20240101, 20240102, 20240103],
+            [100.0, 98.0, 98.0],
+            actions: new CorporateActions([], [[20240102, 2.0]]),
+        );
         $this->assertEqualsWithDelta(0.0, $series->adjusted[1] / $series->adjusted[0] - 1, 1e-12);
         $this->assertSame([100.0, 98.0, 98.0], $series->closes);
     }
@@ -80,11 +110,22 @@ final class SeriesTest extends TestCase
     public function test_as_of_a_day_nothing_later_is_in_the_series(): void
     {
         $days = range(20240101, 20240110);
-        $series = new PriceSeries($days, array_map(static fn (int $i): float => 50.0 + $i, range(0, 9)), array_fill(0, 10, 70.0),
-            array_fill(0, 10, 40.0), array_fill(0, 10, 9.0), new CorporateActions([[20240104, 2.0], [20240108, 5.0]], [[20240103, 1.0],
-                [20240109, 3.0]]));
-        $known = new PriceSeries(array_slice($days, 0, 6), array_map(static fn (int $i): float => 50.0 + $i, range(0, 5)), array_fill(0, 6,
-            70.0), array_fill(0, 6, 40.0), array_fill(0, 6, 9.0), new CorporateActions([[20240104, 2.0]], [[20240103, 1.0]]));
+        $series = new PriceSeries(
+            $days,
+            array_map(static fn (int $i): float => 50.0 + $i, range(0, 9)),
+            array_fill(0, 10, 70.0),
+            array_fill(0, 10, 40.0),
+            array_fill(0, 10, 9.0),
+            new CorporateActions([[20240104, 2.0], [20240108, 5.0]], [[20240103, 1.0], [20240109, 3.0]]),
+        );
+        $known = new PriceSeries(
+            array_slice($days, 0, 6),
+            array_map(static fn (int $i): float => 50.0 + $i, range(0, 5)),
+            array_fill(0, 6, 70.0),
+            array_fill(0, 6, 40.0),
+            array_fill(0, 6, 9.0),
+            new CorporateActions([[20240104, 2.0]], [[20240103, 1.0]]),
+        );
         $cut = $series->asOf(20240106);
         foreach (['days', 'closes', 'adjusted', 'highs', 'lows', 'volumes'] as $field) {
             $this->assertEqualsWithDelta($known->{$field}, $cut->{$field}, 1e-9, $field);
@@ -94,8 +135,11 @@ final class SeriesTest extends TestCase
 
     public function test_events_before_the_second_close_or_after_the_last_change_nothing(): void
     {
-        $series = new PriceSeries([20240102, 20240103], [10.0, 11.0], actions: new CorporateActions([[20240102, 3.0], [20240104, 7.0]],
-            [[20231231, 5.0]]));
+        $series = new PriceSeries(
+            [20240102, 20240103],
+            [10.0, 11.0],
+            actions: new CorporateActions([[20240102, 3.0], [20240104, 7.0]], [[20231231, 5.0]]),
+        );
         $this->assertSame([10.0, 11.0], $series->adjusted);
     }
 
@@ -112,8 +156,9 @@ final class SeriesTest extends TestCase
         $this->assertNull(Indicators::bollinger($flat)['percent_b'][59]);
         $this->assertSame([], Indicators::crosses(Indicators::sma($up, 5), Indicators::sma($up, 20)));
         $this->assertSame([], Indicators::swings($flat, 2));
-        foreach (['sma' => Indicators::sma($up, 20), 'ema' => Indicators::ema($up, 20),
-            'rsi' => Indicators::rsi($up)] as $name => $series) {
+        foreach (
+            ['sma' => Indicators::sma($up, 20), 'ema' => Indicators::ema($up, 20), 'rsi' => Indicators::rsi($up)] as $name => $series
+        ) {
             $this->assertCount(60, $series, $name);
             $this->assertNull($series[0], $name);
         }
@@ -125,8 +170,15 @@ final class SeriesTest extends TestCase
         mt_srand(3);
         $x = array_map(static fn (): float => 10 + mt_rand() / mt_getrandmax(), range(1, 120));
         $changed = [...array_slice($x, 0, 80), ...array_fill(0, 40, 1e6)];
-        foreach ([static fn (array $s): array => Indicators::sma($s, 20), static fn (array $s): array => Indicators::ema($s, 12),
-            static fn (array $s): array => Indicators::rsi($s), static fn (array $s): array => Indicators::macd($s)['signal'], static fn (array $s): array => Indicators::bollinger($s)['upper']] as $indicator) {
+        foreach (
+            [
+                static fn (array $s): array => Indicators::sma($s, 20),
+                static fn (array $s): array => Indicators::ema($s, 12),
+                static fn (array $s): array => Indicators::rsi($s),
+                static fn (array $s): array => Indicators::macd($s)['signal'],
+                static fn (array $s): array => Indicators::bollinger($s)['upper'],
+            ] as $indicator
+        ) {
             $this->assertSame(array_slice($indicator($x), 0, 80), array_slice($indicator($changed), 0, 80));
         }
     }
@@ -166,8 +218,14 @@ final class SeriesTest extends TestCase
             $whole = new PriceSeries($days, $closes, null, null, $volumes, new CorporateActions($splits, $dividends));
             foreach ([0, 19, 20, 60, 199, 200, 260, 299] as $at) {
                 $n = $at + 1;
-                $then = new PriceSeries(array_slice($days, 0, $n), array_slice($closes, 0, $n), null, null, array_slice($volumes, 0, $n),
-                    (new CorporateActions($splits, $dividends))->until($days[$at]));
+                $then = new PriceSeries(
+                    array_slice($days, 0, $n),
+                    array_slice($closes, 0, $n),
+                    null,
+                    null,
+                    array_slice($volumes, 0, $n),
+                    (new CorporateActions($splits, $dividends))->until($days[$at]),
+                );
                 $cut = $whole->asOf($days[$at]);
                 $this->assertSame($then->days, $cut->days);
                 foreach (['closes', 'adjusted', 'highs', 'volumes'] as $of) {
@@ -181,8 +239,14 @@ final class SeriesTest extends TestCase
     {
         $days = [20240101, 20240102, 20240103, 20240104];
         $rates = [20240101 => 2.0, 20240102 => 2.1, 20240104 => 2.4];
-        $series = new PriceSeries($days, [10.0, 11.0, 12.0, 6.5], [10.5, 11.5, 12.5, 6.6], [9.5, 10.5, 11.5, 6.4], [100.0, 100.0, 100.0,
-            200.0], new CorporateActions([[20240104, 2.0]], [[20240102, 0.5]]));
+        $series = new PriceSeries(
+            $days,
+            [10.0, 11.0, 12.0, 6.5],
+            [10.5, 11.5, 12.5, 6.6],
+            [9.5, 10.5, 11.5, 6.4],
+            [100.0, 100.0, 100.0, 200.0],
+            new CorporateActions([[20240104, 2.0]], [[20240102, 0.5]]),
+        );
         $converted = $series->converted(static fn (int $day): ?float => $rates[$day] ?? null);
         $this->assertSame([20240101, 20240102, 20240104], $converted->days, 'A day without a rate has no price.');
         $this->assertEqualsWithDelta([20.0 / 2, 23.1 / 2, 15.6], $converted->closes, 1e-12);
@@ -197,14 +261,22 @@ final class SeriesTest extends TestCase
     public function test_a_share_with_its_dividends_bought_back_by_hand(): void
     {
         $series = static fn (array $splits, array $dividends): PriceSeries => new PriceSeries(
-            [20240102, 20240103, 20240104, 20240105], [100.0, 98.0, 49.0, 50.0], actions: new CorporateActions($splits, $dividends),
+            [20240102, 20240103, 20240104, 20240105],
+            [100.0, 98.0, 49.0, 50.0],
+            actions: new CorporateActions($splits, $dividends),
         );
         // A dividend of 2 at 98, then two shares for one.
-        $this->assertEqualsWithDelta((1 + 2 / 98) * 2 * 50 / 100 - 1, Returns::reinvested($series([[20240104, 2.0]], [[20240103, 2.0]])),
-            1e-12);
+        $this->assertEqualsWithDelta(
+            ((1 + 2 / 98) * 2 * 50) / 100 - 1,
+            Returns::reinvested($series([[20240104, 2.0]], [[20240103, 2.0]])),
+            1e-12,
+        );
         // On one day: the dividend is of a new share.
-        $this->assertEqualsWithDelta(2 * (1 + 1 / 49) * 50 / 100 - 1, Returns::reinvested($series([[20240104, 2.0]], [[20240104, 1.0]])),
-            1e-12);
+        $this->assertEqualsWithDelta(
+            (2 * (1 + 1 / 49) * 50) / 100 - 1,
+            Returns::reinvested($series([[20240104, 2.0]], [[20240104, 1.0]])),
+            1e-12,
+        );
         // What goes ex on the first day was never due, and what goes ex after the last is not yet.
         $this->assertEqualsWithDelta(-0.5, Returns::reinvested($series([[20240102, 2.0]], [[20240102, 5.0], [20240108, 5.0]])), 1e-12);
     }
@@ -212,8 +284,10 @@ final class SeriesTest extends TestCase
     public function test_an_exponential_mean_begins_where_the_rest_weighs_nothing(): void
     {
         // (1 − 2/27)^k is below 10⁻¹⁷ after 20 × 27 bars and the 26 of the seed.
-        $this->assertSame([0, 0, 1, 434], [Indicators::remembers(0, 26), Indicators::remembers(566, 26), Indicators::remembers(567, 26),
-            Indicators::remembers(1000, 26)]);
+        $this->assertSame(
+            [0, 0, 1, 434],
+            [Indicators::remembers(0, 26), Indicators::remembers(566, 26), Indicators::remembers(567, 26), Indicators::remembers(1000, 26)],
+        );
         $this->assertLessThan(1e-17, (1 - 2 / 27) ** (1000 - Indicators::remembers(1000, 26)));
     }
 }

@@ -34,7 +34,7 @@ final class CatalogueTest extends TestCase
         if ($guard !== null) {
             $this->assertEquals([0.0, 0.0], $dimensions->of($guard, (string) $metric->notMeaningfulWhen));
         }
-        foreach ([...$catalogue->tree($metric->key)->names(), ...($guard?->names() ?? [])] as $name) {
+        foreach ([...$catalogue->tree($metric->key)->names(), ...$guard?->names() ?? []] as $name) {
             $this->assertContains($name, $catalogue->names(), "{$metric->key} names what does not exist");
         }
         $this->assertNotEmpty($metric->templates);
@@ -90,14 +90,56 @@ final class CatalogueTest extends TestCase
 
     public function test_a_fund_has_the_metrics_that_read_prices_alone(): void
     {
-        $fits = array_keys(array_filter(Catalogue::builtIn()->all(), static fn (Metric $metric): bool => $metric->fits(ReportingModel::Fund)));
-        $this->assertSame([
-            'share_price', 'terminal_growth', 'dividend_yield', 'dividend_yield_to_own_5y_mean', 'price_change_1_day', 'price_change_1_month', 'price_change_3_months', 'price_change_6_months', 'price_change_1_year',
-            'price_change_year_to_date', 'total_return_1y', 'total_return_3y', 'excess_return_1y', 'momentum_12_1', 'momentum_percentile', 'range_position_52_weeks', 'distance_from_52_week_high', 'total_return_5_years',
-            'total_return_10_years', 'distance_to_average_50d', 'distance_to_average_200d', 'moving_average_cross_state', 'moving_average_cross_recent', 'relative_strength_index', 'macd_line', 'macd_signal', 'macd_histogram',
-            'stochastic_k', 'stochastic_d', 'volume_ratio', 'volatility_1y', 'beta_raw', 'beta_adjusted', 'max_drawdown_1y', 'max_drawdown_5y', 'downside_deviation_1y', 'sharpe_ratio_1y', 'sortino_ratio_1y', 'value_at_risk_95',
-            'illiquidity', 'median_traded_value_3m', 'cost_of_equity',
-        ], $fits);
+        $fits = array_keys(
+            array_filter(Catalogue::builtIn()->all(), static fn (Metric $metric): bool => $metric->fits(ReportingModel::Fund)),
+        );
+        $this->assertSame(
+            [
+                'share_price',
+                'terminal_growth',
+                'dividend_yield',
+                'dividend_yield_to_own_5y_mean',
+                'price_change_1_day',
+                'price_change_1_month',
+                'price_change_3_months',
+                'price_change_6_months',
+                'price_change_1_year',
+                'price_change_year_to_date',
+                'total_return_1y',
+                'total_return_3y',
+                'excess_return_1y',
+                'momentum_12_1',
+                'momentum_percentile',
+                'range_position_52_weeks',
+                'distance_from_52_week_high',
+                'total_return_5_years',
+                'total_return_10_years',
+                'distance_to_average_50d',
+                'distance_to_average_200d',
+                'moving_average_cross_state',
+                'moving_average_cross_recent',
+                'relative_strength_index',
+                'macd_line',
+                'macd_signal',
+                'macd_histogram',
+                'stochastic_k',
+                'stochastic_d',
+                'volume_ratio',
+                'volatility_1y',
+                'beta_raw',
+                'beta_adjusted',
+                'max_drawdown_1y',
+                'max_drawdown_5y',
+                'downside_deviation_1y',
+                'sharpe_ratio_1y',
+                'sortino_ratio_1y',
+                'value_at_risk_95',
+                'illiquidity',
+                'median_traded_value_3m',
+                'cost_of_equity',
+            ],
+            $fits,
+        );
     }
 
     public function test_the_names_in_a_text_are_those_of_its_tree(): void
@@ -112,7 +154,10 @@ final class CatalogueTest extends TestCase
                 $this->assertSame($parsed, $names, $key);
             }
         }
-        $this->assertSame(['revenue', 'net_income'], Catalogue::namesIn("not (revenue > 1) and high('52w') > 1 or max (net_income, revenue) < true"));
+        $this->assertSame(
+            ['revenue', 'net_income'],
+            Catalogue::namesIn("not (revenue > 1) and high('52w') > 1 or max (net_income, revenue) < true"),
+        );
         $funds = array_keys(array_filter($catalogue->all(), static fn (Metric $metric): bool => $metric->fits(ReportingModel::Fund)));
         $this->assertContains('total_return_1y', $funds);
         $this->assertContains('beta_raw', $funds);

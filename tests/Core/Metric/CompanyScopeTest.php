@@ -63,8 +63,22 @@ final class CompanyScopeTest extends TestCase
 
     public function test_estimates_are_those_known_on_the_day_for_years_not_yet_reported(): void
     {
-        $row = static fn (int $period, int $day, float $mean): array => ['line' => 'earnings_per_share_diluted', 'period' => $period, 'day' => $day, 'mean' => $mean, 'deviation' => 0.1, 'count' => 4.0, 'high' => $mean + 1, 'low' => $mean - 1];
-        $expectations = new Consensus([$row(20250, 20250401, 2.5), $row(20240, 20250101, 1.9), $row(20250, 20250610, 3.0), $row(20250, 20250701, 9.0)]);
+        $row = static fn (int $period, int $day, float $mean): array => [
+            'line' => 'earnings_per_share_diluted',
+            'period' => $period,
+            'day' => $day,
+            'mean' => $mean,
+            'deviation' => 0.1,
+            'count' => 4.0,
+            'high' => $mean + 1,
+            'low' => $mean - 1,
+        ];
+        $expectations = new Consensus([
+            $row(20250, 20250401, 2.5),
+            $row(20240, 20250101, 1.9),
+            $row(20250, 20250610, 3.0),
+            $row(20250, 20250701, 9.0),
+        ]);
         $scope = $this->scope(expectations: $expectations);
         $this->assertEqualsWithDelta(30.0 / 3.0, $scope->metric('forward_price_to_earnings'), 1e-12);
         $this->assertEqualsWithDelta(3.0 / 2.5 - 1, $scope->metric('earnings_revision_30d'), 1e-12);
@@ -83,7 +97,18 @@ final class CompanyScopeTest extends TestCase
 
     public function test_estimates_of_before_a_split_are_put_on_the_new_basis(): void
     {
-        $expectations = new Consensus([['line' => 'earnings_per_share_diluted', 'period' => 20250, 'day' => 20250401, 'mean' => 2.5, 'deviation' => 0.1, 'count' => 4.0, 'high' => 3.0, 'low' => 2.0]]);
+        $expectations = new Consensus([
+            [
+                'line' => 'earnings_per_share_diluted',
+                'period' => 20250,
+                'day' => 20250401,
+                'mean' => 2.5,
+                'deviation' => 0.1,
+                'count' => 4.0,
+                'high' => 3.0,
+                'low' => 2.0,
+            ],
+        ]);
         $scope = $this->scope(expectations: $expectations, actions: new CorporateActions([[20250501, 5.0]]));
         $this->assertEqualsWithDelta(0.5, $scope->estimate('earnings_per_share_diluted', 1, 0, 'mean', Moment::of('trailing')), 1e-12);
         $this->assertEqualsWithDelta(30.0 / 0.4, $scope->metric('price_to_earnings'), 1e-9);
@@ -91,8 +116,20 @@ final class CompanyScopeTest extends TestCase
 
     public function test_a_surprise_is_measured_against_the_consensus_of_the_day_before(): void
     {
-        $at = static fn (int $day, float $mean): array => ['line' => 'revenue', 'period' => 20251, 'day' => $day, 'mean' => $mean, 'deviation' => 1.0, 'count' => 3.0, 'high' => $mean, 'low' => $mean];
-        $scope = $this->scope(facts: [new FiledFact('revenue', 20251, 110.0, 20250510)], expectations: new Consensus([$at(20250501, 100.0), $at(20250510, 109.0)]));
+        $at = static fn (int $day, float $mean): array => [
+            'line' => 'revenue',
+            'period' => 20251,
+            'day' => $day,
+            'mean' => $mean,
+            'deviation' => 1.0,
+            'count' => 3.0,
+            'high' => $mean,
+            'low' => $mean,
+        ];
+        $scope = $this->scope(
+            facts: [new FiledFact('revenue', 20251, 110.0, 20250510)],
+            expectations: new Consensus([$at(20250501, 100.0), $at(20250510, 109.0)]),
+        );
         $this->assertEqualsWithDelta(0.1, $scope->metric('revenue_surprise'), 1e-12);
     }
 
@@ -102,7 +139,15 @@ final class CompanyScopeTest extends TestCase
         $this->assertSame('not_enough_history', $scope->metric('price_change_1_year')->kind->value);
         $this->assertSame('not_enough_history', $scope->metric('beta_raw')->kind->value);
         $this->assertEqualsWithDelta(30 / 29.9 - 1, $scope->metric('price_change_1_day'), 1e-12);
-        $this->assertSame('missing', (new CompanyScope(new CompanyData(1, 'X', ReportingModel::Industrial, '10', 'XCR', 'XCR', [], [], new PriceSeries([], [])), 20250620, Catalogue::builtIn(), new Economy))->metric('share_price')->kind->value);
+        $this->assertSame(
+            'missing',
+            (new CompanyScope(
+                new CompanyData(1, 'X', ReportingModel::Industrial, '10', 'XCR', 'XCR', [], [], new PriceSeries([], [])),
+                20250620,
+                Catalogue::builtIn(),
+                new Economy(),
+            ))->metric('share_price')->kind->value,
+        );
     }
 
     public function test_dividends_indicate_a_year_from_the_latest_and_its_frequency(): void
@@ -116,9 +161,15 @@ final class CompanyScopeTest extends TestCase
     public function test_the_working_shows_each_input_once_down_to_its_filing(): void
     {
         $working = (new Workings($this->scope()))->metric('net_margin');
-        $this->assertSame(['Net income for common shareholders', 'Revenue'], array_map(static fn ($w): string => $w->label, $working->children));
+        $this->assertSame(
+            ['Net income for common shareholders', 'Revenue'],
+            array_map(static fn ($w): string => $w->label, $working->children),
+        );
         $this->assertSame('net_income_common / revenue', $working->formula);
-        $this->assertSame(['filing', 'Annual report 2024', '2025-03-01'], [$working->children[1]->source?->kind, $working->children[1]->source?->text, $working->children[1]->source?->date]);
+        $this->assertSame(
+            ['filing', 'Annual report 2024', '2025-03-01'],
+            [$working->children[1]->source?->kind, $working->children[1]->source?->text, $working->children[1]->source?->date],
+        );
         $json = json_decode((string) json_encode($working), true);
         $this->assertSame('value', $json['state']);
         $this->assertCount(2, $json['children']);
@@ -132,23 +183,51 @@ final class CompanyScopeTest extends TestCase
     }
 
     /** @param  list<FiledFact>|null  $facts */
-    private function scope(?array $facts = null, int $asOf = 20250620, ReportingModel $template = ReportingModel::Industrial, ?Economy $economy = null, string $reporting = 'XCR', ?Consensus $expectations = null, ?CorporateActions $actions = null): CompanyScope
-    {
+    private function scope(
+        ?array $facts = null,
+        int $asOf = 20250620,
+        ReportingModel $template = ReportingModel::Industrial,
+        ?Economy $economy = null,
+        string $reporting = 'XCR',
+        ?Consensus $expectations = null,
+        ?CorporateActions $actions = null,
+    ): CompanyScope {
         $report = [
-            new FiledFact('revenue', 20240, 100.0, 20250301, 7), new FiledFact('net_income', 20240, 20.0, 20250301, 7), new FiledFact('earnings_per_share_diluted', 20240, 2.0, 20250301, 7),
-            new FiledFact('shares_outstanding_period_end', 20240, 10.0, 20250301, 7), new FiledFact('diluted_shares_average', 20240, 10.0, 20250301, 7),
+            new FiledFact('revenue', 20240, 100.0, 20250301, 7),
+            new FiledFact('net_income', 20240, 20.0, 20250301, 7),
+            new FiledFact('earnings_per_share_diluted', 20240, 2.0, 20250301, 7),
+            new FiledFact('shares_outstanding_period_end', 20240, 10.0, 20250301, 7),
+            new FiledFact('diluted_shares_average', 20240, 10.0, 20250301, 7),
         ];
         if ($facts !== null && $facts !== []) {
             $lines = array_map(static fn (FiledFact $fact): string => $fact->line.$fact->period, $facts);
-            $report = [...array_filter($report, static fn (FiledFact $fact): bool => ! in_array($fact->line.$fact->period, $lines, true)), ...$facts];
+            $report = [
+                ...array_filter($report, static fn (FiledFact $fact): bool => ! in_array($fact->line.$fact->period, $lines, true)),
+                ...$facts,
+            ];
         }
         $days = array_map(static fn (int $i): int => Day::plus(20250601, $i), range(0, 19));
         $closes = array_map(static fn (int $i): float => 28.1 + 0.1 * $i, range(0, 19));
-        $prices = new PriceSeries($days, $closes, null, null, array_fill(0, 20, 1000.0), $actions ?? new CorporateActions);
+        $prices = new PriceSeries($days, $closes, null, null, array_fill(0, 20, 1000.0), $actions ?? new CorporateActions());
 
         return new CompanyScope(
-            new CompanyData(1, 'TEST', $template, '10', $reporting, 'XCR', $facts === [] ? [] : $report, [20240 => 20241231, 20251 => 20250331], $prices, null, $expectations ?? new Consensus, [7 => 'Annual report 2024']),
-            $asOf, Catalogue::builtIn(), $economy ?? new Economy,
+            new CompanyData(
+                1,
+                'TEST',
+                $template,
+                '10',
+                $reporting,
+                'XCR',
+                $facts === [] ? [] : $report,
+                [20240 => 20241231, 20251 => 20250331],
+                $prices,
+                null,
+                $expectations ?? new Consensus(),
+                [7 => 'Annual report 2024'],
+            ),
+            $asOf,
+            Catalogue::builtIn(),
+            $economy ?? new Economy(),
         );
     }
 }

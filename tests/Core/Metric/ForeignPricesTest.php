@@ -24,14 +24,44 @@ final class ForeignPricesTest extends TestCase
     public function test_amounts_of_prices_are_brought_into_the_currency_of_the_reports_and_ratios_stay(): void
     {
         [$home, $abroad] = [self::scope('XCR'), self::scope('XPC')];
-        foreach (['price', 'high(20)', 'low(20)', "high('52w')", 'sma(20)', 'ema(12)', 'ema(12) - ema(26)', 'ema_of(ema(12) - ema(26), 9)',
-            'sma_of(price, 3)', 'median_traded_value(60)', "dividends('1y')", 'ema_of(high(5), 4)'] as $formula) {
-            $this->assertEqualsWithDelta(self::RATE * self::value($home, $formula), self::value($abroad, $formula),
-                1e-9 * abs(self::value($home, $formula)), $formula);
+        foreach (
+            [
+                'price',
+                'high(20)',
+                'low(20)',
+                "high('52w')",
+                'sma(20)',
+                'ema(12)',
+                'ema(12) - ema(26)',
+                'ema_of(ema(12) - ema(26), 9)',
+                'sma_of(price, 3)',
+                'median_traded_value(60)',
+                "dividends('1y')",
+                'ema_of(high(5), 4)',
+            ] as $formula
+        ) {
+            $this->assertEqualsWithDelta(
+                self::RATE * self::value($home, $formula),
+                self::value($abroad, $formula),
+                1e-9 * abs(self::value($home, $formula)),
+                $formula,
+            );
             $this->assertNotSame(0.0, self::value($home, $formula));
         }
-        foreach (["price_return('1y')", "total_return('6m')", "volatility('1y')", "downside_deviation('1y')", "value_at_risk('1y', 0.95)",
-            "drawdown('1y')", 'rsi(14)', 'average_volume(20)', "traded_volume('3m')", "amihud('1y')"] as $formula) {
+        foreach (
+            [
+                "price_return('1y')",
+                "total_return('6m')",
+                "volatility('1y')",
+                "downside_deviation('1y')",
+                "value_at_risk('1y', 0.95)",
+                "drawdown('1y')",
+                'rsi(14)',
+                'average_volume(20)',
+                "traded_volume('3m')",
+                "amihud('1y')",
+            ] as $formula
+        ) {
             $this->assertEqualsWithDelta(self::value($home, $formula), self::value($abroad, $formula), 1e-9, $formula);
         }
     }
@@ -41,8 +71,12 @@ final class ForeignPricesTest extends TestCase
         $scope = self::scope('XCR');
         $of = static fn (string $formula): \Closure => static fn (int $back): float => self::at($scope, $formula, $back);
         foreach (['price', 'high(3)', 'sma(5)', '(high(3) - low(3)) / price', 'revenue / price', 'days_ago(price, 2)'] as $formula) {
-            $this->assertEqualsWithDelta(array_sum(array_map($of($formula), range(0, 3))) / 4, self::value($scope, "sma_of({$formula}, 4)"),
-                1e-9, $formula);
+            $this->assertEqualsWithDelta(
+                array_sum(array_map($of($formula), range(0, 3))) / 4,
+                self::value($scope, "sma_of({$formula}, 4)"),
+                1e-9,
+                $formula,
+            );
             // An exponential mean obeys its own rule from one day to the next.
             $today = self::value($scope, "ema_of({$formula}, 4)");
             $yesterday = self::at($scope, "ema_of({$formula}, 4)", 1);
@@ -74,8 +108,10 @@ final class ForeignPricesTest extends TestCase
     {
         $days = $scope->prices->days;
 
-        return self::value(new CompanyScope($scope->company, $days[count($days) - 1 - $back], $scope->catalogue, $scope->economy),
-            $formula);
+        return self::value(
+            new CompanyScope($scope->company, $days[count($days) - 1 - $back], $scope->catalogue, $scope->economy),
+            $formula,
+        );
     }
 
     private static function value(CompanyScope $scope, string $formula): float
@@ -100,12 +136,32 @@ final class ForeignPricesTest extends TestCase
         $highs = array_map(static fn (float $close): float => $close * 1.01, $closes);
         $lows = array_map(static fn (float $close): float => $close * 0.98, $closes);
         $company = new CompanyData(
-            1, 'TEST', ReportingModel::Industrial, '10', 'XCR', $trading, [new FiledFact('revenue', 20220, 900.0, 20230301)], [20220 => 20221231],
-            new PriceSeries($days, $closes, $bars < 10 ? null : $highs, $bars < 10 ? null : $lows, $volumes, new CorporateActions([],
-                [[20250203, 1.5]])),
+            1,
+            'TEST',
+            ReportingModel::Industrial,
+            '10',
+            'XCR',
+            $trading,
+            [new FiledFact('revenue', 20220, 900.0, 20230301)],
+            [20220 => 20221231],
+            new PriceSeries(
+                $days,
+                $closes,
+                $bars < 10 ? null : $highs,
+                $bars < 10 ? null : $lows,
+                $volumes,
+                new CorporateActions([], [[20250203, 1.5]]),
+            ),
         );
 
-        return new CompanyScope($company, $days[$bars - 1], Catalogue::builtIn(), new Economy(['bill_rate' => ['days' => [20200101],
-            'values' => [0.02]]], exchangeRates: ['XPC' => ['days' => [20200101], 'values' => [self::RATE]]]));
+        return new CompanyScope(
+            $company,
+            $days[$bars - 1],
+            Catalogue::builtIn(),
+            new Economy(
+                ['bill_rate' => ['days' => [20200101], 'values' => [0.02]]],
+                exchangeRates: ['XPC' => ['days' => [20200101], 'values' => [self::RATE]]],
+            ),
+        );
     }
 }

@@ -25,8 +25,12 @@ final class MetricTest extends TestCase
     }
 
     #[DataProvider('standings')]
-    public function test_a_value_stands_to_a_median_in_the_direction_that_is_better(string $metric, float $value, float $median, ?string $standing): void
-    {
+    public function test_a_value_stands_to_a_median_in_the_direction_that_is_better(
+        string $metric,
+        float $value,
+        float $median,
+        ?string $standing,
+    ): void {
         $this->assertSame($standing, Catalogue::builtIn()->get($metric)->against($value, $median));
     }
 

@@ -48,7 +48,7 @@ final class PortfolioPathTest extends TestCase
         foreach ([0, 30, 69] as $i) {
             $expected = 0.0;
             foreach ($weights as $member => $weight) {
-                $expected += 10 * $weight * $levels[$member][10 + $i] / $levels[$member][10];
+                $expected += (10 * $weight * $levels[$member][10 + $i]) / $levels[$member][10];
             }
             $this->assertEqualsWithDelta($expected, $path->values[$i], 1e-9);
         }
@@ -121,7 +121,10 @@ final class PortfolioPathTest extends TestCase
         $this->assertEqualsWithDelta(1.21 ** (365.25 / 546) - 1, $p->annual, 1e-9);
         $this->assertSame([20230331, 20230929, 20240628], [$p->drawdown['peak'], $p->drawdown['trough'], $p->drawdown['recovery']]);
         $this->assertEqualsWithDelta(-0.25, $p->drawdown['depth'], 1e-12);
-        $this->assertSame([[2022, false], [2023, true], [2024, false]], array_map(static fn (array $y): array => [$y['year'], $y['whole']], $p->years));
+        $this->assertSame(
+            [[2022, false], [2023, true], [2024, false]],
+            array_map(static fn (array $y): array => [$y['year'], $y['whole']], $p->years),
+        );
         $this->assertEqualsWithDelta(0.1, $p->years[1]['return'], 1e-12);
         $this->assertNull(Performance::of([20240101], [100.0], 0.0)->annual);
         $this->assertNull(Performance::sharpe([0.01, 0.01, 0.01], 0.0));
@@ -139,7 +142,10 @@ final class PortfolioPathTest extends TestCase
         $this->assertSame([20240101, 20240103], array_column($late->dates, 'signal'));
         $this->assertEqualsWithDelta(150.0, $late->values[3], 1e-9, 'The doubling of the first day was missed.');
         $this->assertEqualsWithDelta([0.0, 0.1], array_column($late->periods, 'benchmark'), 1e-12);
-        $this->assertSame([[20240102, 20240104], [20240104, 20240105]], array_map(static fn (array $period): array => [$period['from'], $period['to']], $late->periods));
+        $this->assertSame(
+            [[20240102, 20240104], [20240104, 20240105]],
+            array_map(static fn (array $period): array => [$period['from'], $period['to']], $late->periods),
+        );
         $unknown = Simulation::run($days, $levels, [null, 0.0, 1.0, null, 1.1], [0 => [7], 2 => [8]], 1, 0.0);
         $this->assertSame([0.0, 0.0], array_column($unknown->periods, 'benchmark'), 'no level, no return');
         $this->assertSame(0.5, $late->hitRate());

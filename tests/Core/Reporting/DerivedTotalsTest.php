@@ -19,10 +19,30 @@ use Tests\Core\InventedFilings;
 final class DerivedTotalsTest extends TestCase
 {
     private const BALANCE = [
-        'cash_and_equivalents' => 120, 'short_term_investments' => 30, 'receivables' => 210, 'inventories' => 160, 'prepaid_expenses' => 12, 'other_current_assets' => 8, 'total_current_assets' => 540,
-        'property_plant_equipment_net' => 700, 'goodwill' => 150, 'intangible_assets' => 60, 'total_non_current_assets' => 910, 'total_assets' => 1450,
-        'short_term_debt' => 90, 'accounts_payable' => 140, 'accrued_liabilities' => 40, 'other_current_liabilities' => 10, 'total_current_liabilities' => 280,
-        'long_term_debt' => 420, 'deferred_tax_liabilities' => 25, 'total_non_current_liabilities' => 445, 'total_liabilities' => 725, 'common_equity' => 700, 'minority_interest' => 25, 'total_equity' => 725,
+        'cash_and_equivalents' => 120,
+        'short_term_investments' => 30,
+        'receivables' => 210,
+        'inventories' => 160,
+        'prepaid_expenses' => 12,
+        'other_current_assets' => 8,
+        'total_current_assets' => 540,
+        'property_plant_equipment_net' => 700,
+        'goodwill' => 150,
+        'intangible_assets' => 60,
+        'total_non_current_assets' => 910,
+        'total_assets' => 1450,
+        'short_term_debt' => 90,
+        'accounts_payable' => 140,
+        'accrued_liabilities' => 40,
+        'other_current_liabilities' => 10,
+        'total_current_liabilities' => 280,
+        'long_term_debt' => 420,
+        'deferred_tax_liabilities' => 25,
+        'total_non_current_liabilities' => 445,
+        'total_liabilities' => 725,
+        'common_equity' => 700,
+        'minority_interest' => 25,
+        'total_equity' => 725,
         'shares_outstanding_period_end' => 100,
     ];
 
@@ -55,7 +75,12 @@ final class DerivedTotalsTest extends TestCase
     public function test_what_a_reader_struck_out_is_not_brought_back_by_what_is_left(): void
     {
         $fill = static function (array $values, array $struck): array {
-            DerivedTotals::fill($values, ReportingModel::Industrial, array_fill_keys(array_keys(self::BALANCE), true), array_fill_keys($struck, true));
+            DerivedTotals::fill(
+                $values,
+                ReportingModel::Industrial,
+                array_fill_keys(array_keys(self::BALANCE), true),
+                array_fill_keys($struck, true),
+            );
 
             return $values;
         };
@@ -87,13 +112,36 @@ final class DerivedTotalsTest extends TestCase
         $scope = self::company(self::without('total_current_liabilities', 'accounts_payable'), self::BALANCE);
         $this->assertSame(540 / 280, $scope->metric('current_ratio'));
         $this->assertSame(140.0, $scope->facts->value('accounts_payable', 20250));
-        $lone = self::company(self::without('total_current_liabilities', 'accounts_payable', 'total_liabilities', 'total_non_current_liabilities', 'deferred_tax_liabilities'));
-        $this->assertSame('missing', self::kind($lone->metric('current_ratio')), 'The parts that are there do not make up what assets less equity leave.');
+        $lone = self::company(
+            self::without(
+                'total_current_liabilities',
+                'accounts_payable',
+                'total_liabilities',
+                'total_non_current_liabilities',
+                'deferred_tax_liabilities',
+            ),
+        );
+        $this->assertSame(
+            'missing',
+            self::kind($lone->metric('current_ratio')),
+            'The parts that are there do not make up what assets less equity leave.',
+        );
     }
 
     public function test_operating_income_is_not_added_up_against_the_income_below_it(): void
     {
-        $income = ['revenue' => 2000, 'cost_of_revenue' => 900, 'selling_general_administrative' => 377.5, 'interest_expense' => 20, 'interest_income' => 4, 'equity_method_income' => 0, 'other_non_operating_income' => 0, 'income_before_tax' => 564.9, 'income_tax' => 100, 'net_income' => 464.9];
+        $income = [
+            'revenue' => 2000,
+            'cost_of_revenue' => 900,
+            'selling_general_administrative' => 377.5,
+            'interest_expense' => 20,
+            'interest_income' => 4,
+            'equity_method_income' => 0,
+            'other_non_operating_income' => 0,
+            'income_before_tax' => 564.9,
+            'income_tax' => 100,
+            'net_income' => 464.9,
+        ];
         $scope = self::company($income);
         $this->assertEqualsWithDelta(580.9, $scope->metric('ebit'), 1e-9, 'Not 722.5, which leaves out the research that nobody reported.');
         $this->assertSame('missing', self::kind($scope->value($scope->catalogue->parse('research_development'))));
@@ -121,19 +169,38 @@ final class DerivedTotalsTest extends TestCase
 
     public function test_an_undisclosed_line_counts_as_zero_only_where_the_statement_adds_up_without_it(): void
     {
-        $income = ['revenue' => 100, 'cost_of_revenue' => 60, 'gross_profit' => 40, 'selling_general_administrative' => 20, 'operating_expenses' => 20, 'operating_income' => 20];
+        $income = [
+            'revenue' => 100,
+            'cost_of_revenue' => 60,
+            'gross_profit' => 40,
+            'selling_general_administrative' => 20,
+            'operating_expenses' => 20,
+            'operating_income' => 20,
+        ];
         $formula = 'operating_income + zero_if_absent(restructuring_charges)';
         $of = static fn (array $lines): float|Absence => ($scope = self::company($lines))->value($scope->catalogue->parse($formula));
         $this->assertSame(20.0, $of($income));
         $this->assertSame('missing', self::kind($of([...$income, 'operating_expenses' => 25, 'operating_income' => 15])));
         $this->assertSame(26.0, $of([...$income, 'restructuring_charges' => 6]));
-        $this->assertSame('missing', self::kind(self::company($income)->value(self::company($income)->catalogue->parse('restructuring_charges'))), 'It stays undisclosed.');
+        $this->assertSame(
+            'missing',
+            self::kind(self::company($income)->value(self::company($income)->catalogue->parse('restructuring_charges'))),
+            'It stays undisclosed.',
+        );
     }
 
     public function test_rounding_is_told_from_a_part_that_was_left_out(): void
     {
         $rounded = self::without('intangible_assets');
-        foreach (['total_non_current_assets' => 851, 'total_assets' => 1391, 'total_liabilities' => 725, 'common_equity' => 641, 'total_equity' => 666] as $line => $value) {
+        foreach (
+            [
+                'total_non_current_assets' => 851,
+                'total_assets' => 1391,
+                'total_liabilities' => 725,
+                'common_equity' => 641,
+                'total_equity' => 666,
+            ] as $line => $value
+        ) {
             $rounded[$line] = $value;
         }
         $this->assertSame(0.0, self::company($rounded)->facts->value('intangible_assets', 20250), 'One unit of the last digit.');
@@ -156,7 +223,8 @@ final class DerivedTotalsTest extends TestCase
             $reduced[$year] = array_diff_key($full[$year], array_flip($dropped));
             $sheet = InventedFilings::sheet($reduced);
             foreach (LineItems::all() as $line => $item) {
-                $value = $item->fits(ReportingModel::Industrial) && $item->kind !== LineKind::Count ? $sheet->value($line, $year * 10) : null;
+                $value =
+                    $item->fits(ReportingModel::Industrial) && $item->kind !== LineKind::Count ? $sheet->value($line, $year * 10) : null;
                 $true = $whole->value($line, $year * 10);
                 if ($value === null) {
                     $gone++;
@@ -185,9 +253,31 @@ final class DerivedTotalsTest extends TestCase
     {
         mt_srand(11);
         $lines = [
-            'cash_and_equivalents', 'short_term_investments', 'receivables', 'inventories', 'other_current_assets', 'total_current_assets', 'property_plant_equipment_net', 'goodwill', 'intangible_assets',
-            'total_non_current_assets', 'total_assets', 'accounts_payable', 'short_term_debt', 'total_current_liabilities', 'long_term_debt', 'total_liabilities', 'total_equity', 'revenue', 'cost_of_revenue',
-            'gross_profit', 'operating_expenses', 'operating_income', 'net_income', 'operating_cash_flow', 'dividends_paid',
+            'cash_and_equivalents',
+            'short_term_investments',
+            'receivables',
+            'inventories',
+            'other_current_assets',
+            'total_current_assets',
+            'property_plant_equipment_net',
+            'goodwill',
+            'intangible_assets',
+            'total_non_current_assets',
+            'total_assets',
+            'accounts_payable',
+            'short_term_debt',
+            'total_current_liabilities',
+            'long_term_debt',
+            'total_liabilities',
+            'total_equity',
+            'revenue',
+            'cost_of_revenue',
+            'gross_profit',
+            'operating_expenses',
+            'operating_income',
+            'net_income',
+            'operating_cash_flow',
+            'dividends_paid',
         ];
         $different = 0;
         for ($round = 0; $round < 150; $round++) {
@@ -196,16 +286,28 @@ final class DerivedTotalsTest extends TestCase
                 $values = [];
                 foreach ($shown as $line) {
                     $values[$line] = (float) match (mt_rand(0, 9)) {
-                        0 => 0, 1 => -mt_rand(1, 500), default => 1000 * mt_rand(1, 900)
+                        0 => 0,
+                        1 => -mt_rand(1, 500),
+                        default => 1000 * mt_rand(1, 900),
                     };
                 }
                 // In some periods totals add up, in others they do not: what was proved by one is not by another.
                 if (mt_rand(0, 1) === 1) {
-                    $sum = static fn (string ...$of): float => array_sum(array_map(static fn (string $line): float => $values[$line] ?? 0.0, $of));
-                    isset($values['total_current_assets']) && $values['total_current_assets'] = $sum('cash_and_equivalents', 'short_term_investments', 'receivables', 'inventories', 'other_current_assets');
-                    isset($values['total_non_current_assets']) && $values['total_non_current_assets'] = $sum('property_plant_equipment_net', 'goodwill', 'intangible_assets');
-                    isset($values['total_assets']) && $values['total_assets'] = $sum('total_current_assets', 'total_non_current_assets');
-                    isset($values['gross_profit']) && $values['gross_profit'] = $sum('revenue') - $sum('cost_of_revenue');
+                    $sum = static fn (string ...$of): float => array_sum(
+                        array_map(static fn (string $line): float => $values[$line] ?? 0.0, $of),
+                    );
+                    isset($values['total_current_assets']) &&
+                        ($values['total_current_assets'] = $sum(
+                            'cash_and_equivalents',
+                            'short_term_investments',
+                            'receivables',
+                            'inventories',
+                            'other_current_assets',
+                        ));
+                    isset($values['total_non_current_assets']) &&
+                        ($values['total_non_current_assets'] = $sum('property_plant_equipment_net', 'goodwill', 'intangible_assets'));
+                    isset($values['total_assets']) && ($values['total_assets'] = $sum('total_current_assets', 'total_non_current_assets'));
+                    isset($values['gross_profit']) && ($values['gross_profit'] = $sum('revenue') - $sum('cost_of_revenue'));
                 }
                 $used = array_fill_keys(array_slice($lines, 0, mt_rand(0, 20)), true);
                 $known = $values;

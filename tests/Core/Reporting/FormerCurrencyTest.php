@@ -13,12 +13,19 @@ use PHPUnit\Framework\TestCase;
 
 final class FormerCurrencyTest extends TestCase
 {
-    /** Reported in nobles until April 2020, in marks until 2023, in crowns since; a noble is worth its month in crowns, a mark ten times that. */
+    /**
+     * Reported in nobles until April 2020, in marks until 2023, in crowns since; a noble is worth its month in crowns, a mark ten times
+     * that.
+     */
     private static function former(int $yearEndMonth = 12, int $firstRate = 0): FormerCurrency
     {
-        $rate = static fn (string $from, string $to, int $day): ?float => $to !== 'XCR' || $day < $firstRate ? null : match ($from) {
-            'XVN' => (float) (intdiv($day, 100) % 100), 'XMK' => 10.0 * (intdiv($day, 100) % 100), default => 1.0,
-        };
+        $rate = static fn (string $from, string $to, int $day): ?float => $to !== 'XCR' || $day < $firstRate
+            ? null
+            : match ($from) {
+                'XVN' => (float) (intdiv($day, 100) % 100),
+                'XMK' => 10.0 * (intdiv($day, 100) % 100),
+                default => 1.0,
+            };
 
         return new FormerCurrency([['XVN', 20200401], ['XMK', 20230101]], 'XCR', $rate, (new FiscalCalendar($yearEndMonth))->end(...));
     }
@@ -26,8 +33,10 @@ final class FormerCurrencyTest extends TestCase
     public function test_a_report_is_in_the_currency_of_the_day_it_was_filed(): void
     {
         $former = self::former();
-        $this->assertSame(['XVN', 'XVN', 'XMK', 'XMK', 'XCR', 'XCR'], array_map($former->on(...), [20100101, 20200331, 20200401, 20221231,
-            20230101, 20260101]));
+        $this->assertSame(
+            ['XVN', 'XVN', 'XMK', 'XMK', 'XCR', 'XCR'],
+            array_map($former->on(...), [20100101, 20200331, 20200401, 20221231, 20230101, 20260101]),
+        );
         $this->assertSame([3.0, 40.0, 1.0], array_map($former->rateOn(...), [20200331, 20200401, 20230101]));
     }
 

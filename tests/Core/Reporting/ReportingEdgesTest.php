@@ -26,8 +26,10 @@ final class ReportingEdgesTest extends TestCase
     {
         // Ten for one in August; the report of September counts 10^x as many old shares as the one of March.
         $ratio = static function (float $x): float {
-            $facts = [new FiledFact('shares_outstanding_period_end', 20231, 10e6, 20230301, 1), new FiledFact('shares_outstanding_period_end', 20232,
-                10e6 * 10 ** $x, 20230901, 2)];
+            $facts = [
+                new FiledFact('shares_outstanding_period_end', 20231, 10e6, 20230301, 1),
+                new FiledFact('shares_outstanding_period_end', 20232, 10e6 * 10 ** $x, 20230901, 2),
+            ];
 
             return (new ShareBasis(FiledFacts::of($facts), new CorporateActions([[20230801, 10.0]]), 20240101))->ratio(20230901);
         };
@@ -37,10 +39,18 @@ final class ReportingEdgesTest extends TestCase
 
     public function test_a_later_fact_of_the_same_day_counts_and_the_first_is_kept_as_first(): void
     {
-        $facts = [new FiledFact('revenue', 20240, 1.0, 20250301, 7), new FiledFact('revenue', 20240, 2.0, 20250301, 7), new FiledFact('revenue', 20240,
-            3.0, 20250301, 6)];
-        $sheet = static fn (Version $version): FactSheet => new FactSheet(ReportingModel::Industrial, $facts, [20240 => 20241231], 20260101,
-            version: $version);
+        $facts = [
+            new FiledFact('revenue', 20240, 1.0, 20250301, 7),
+            new FiledFact('revenue', 20240, 2.0, 20250301, 7),
+            new FiledFact('revenue', 20240, 3.0, 20250301, 6),
+        ];
+        $sheet = static fn (Version $version): FactSheet => new FactSheet(
+            ReportingModel::Industrial,
+            $facts,
+            [20240 => 20241231],
+            20260101,
+            version: $version,
+        );
         $this->assertSame(2.0, $sheet(Version::Restated)->value('revenue', 20240), 'of one filing the later row');
         $this->assertSame(3.0, $sheet(Version::FirstReported)->value('revenue', 20240), 'the earlier filing');
     }
@@ -55,7 +65,7 @@ final class ReportingEdgesTest extends TestCase
         $this->assertFalse($sheet->holdsOn(20260301, $split));
         $this->assertFalse($sheet->holdsOn(20250531, $split));
         $this->assertFalse($sheet->holdsOn(20250701, new CorporateActions([[20240801, 2.0], [20250615, 3.0]])));
-        $this->assertFalse($sheet->holdsOn(20250701, new CorporateActions));
+        $this->assertFalse($sheet->holdsOn(20250701, new CorporateActions()));
     }
 
     public function test_periods_that_were_carried_on_unread_are_those_of_a_sheet_made_anew(): void
@@ -63,7 +73,7 @@ final class ReportingEdgesTest extends TestCase
         mt_srand(5);
         for ($round = 0; $round < 40; $round++) {
             $facts = [];
-            foreach (InventedFilings::years($round % 9 + 1) as $year => $lines) {
+            foreach (InventedFilings::years(($round % 9) + 1) as $year => $lines) {
                 foreach ($lines as $line => $value) {
                     if (mt_rand(0, 12) > 0) {
                         $facts[] = new FiledFact($line, $year * 10, $value, ($year + 1) * 10000 + 301, $year);
@@ -82,8 +92,10 @@ final class ReportingEdgesTest extends TestCase
                     if (mt_rand(0, 2) > 0) {
                         $this->assertSame($fresh->row($period), $carried->row($period), "round {$round}, {$period} on {$day}");
                         $this->assertSame($fresh->completion('goodwill', $period), $carried->completion('goodwill', $period));
-                        $this->assertSame($fresh->withZeros('goodwill')->value('goodwill', $period),
-                            $carried->withZeros('goodwill')->value('goodwill', $period));
+                        $this->assertSame(
+                            $fresh->withZeros('goodwill')->value('goodwill', $period),
+                            $carried->withZeros('goodwill')->value('goodwill', $period),
+                        );
                     }
                 }
             }
@@ -93,10 +105,16 @@ final class ReportingEdgesTest extends TestCase
     public function test_a_bridge_tells_what_its_lines_do_not_explain_but_not_what_rounding_does(): void
     {
         $last = static function (float $amount): array {
-            $sheet = new FactSheet(ReportingModel::Industrial, array_map(static fn (string $line, float $value): FiledFact => new FiledFact($line, 20250,
-                $value, 20260301), [
-                    'operating_cash_flow', 'capital_expenditure', 'net_income', 'depreciation_amortization',
-                ], [$amount, 0.0, 6e12, 4e12]), [], 20260630);
+            $sheet = new FactSheet(
+                ReportingModel::Industrial,
+                array_map(
+                    static fn (string $line, float $value): FiledFact => new FiledFact($line, 20250, $value, 20260301),
+                    ['operating_cash_flow', 'capital_expenditure', 'net_income', 'depreciation_amortization'],
+                    [$amount, 0.0, 6e12, 4e12],
+                ),
+                [],
+                20260630,
+            );
 
             return array_column(Bridge::freeCashFlow($sheet, 20250)->steps ?? [], 'amount', 'label');
         };
@@ -121,8 +139,10 @@ final class ReportingEdgesTest extends TestCase
 
     public function test_a_payment_is_special_beside_three_others_and_not_beside_two(): void
     {
-        $special = static fn (array $dividends): array => array_column(DividendHistory::of(new CorporateActions([], $dividends),
-            20260630)->payments, 'special');
+        $special = static fn (array $dividends): array => array_column(
+            DividendHistory::of(new CorporateActions([], $dividends), 20260630)->payments,
+            'special',
+        );
         $this->assertSame([false, false, true, false], $special([[20250301, 1.0], [20250901, 1.0], [20251201, 9.0], [20260301, 1.0]]));
         $this->assertSame([false, false, false], $special([[20250901, 1.0], [20251201, 9.0], [20260301, 1.0]]));
     }
@@ -132,8 +152,9 @@ final class ReportingEdgesTest extends TestCase
         $years = InventedFilings::years(6);
         $moved = $years[2022]['cash_and_equivalents'] - $years[2021]['cash_and_equivalents'];
         $years[2022]['net_change_in_cash'] = $moved + 5_000_000.0;
-        $finding = array_values(array_filter(Integrity::ofSheet(InventedFilings::sheet($years)),
-            static fn ($f): bool => $f->check === 'cash_roll_forward'))[0];
+        $finding = array_values(
+            array_filter(Integrity::ofSheet(InventedFilings::sheet($years)), static fn ($f): bool => $f->check === 'cash_roll_forward'),
+        )[0];
         $this->assertSame([60, $moved], [$finding->weight, $finding->remedies[0]->figures[0]['value']]);
         // A difference of two units of the last digit is rounding.
         $found = static function (float $change): int {
@@ -145,8 +166,9 @@ final class ReportingEdgesTest extends TestCase
             }
             $sheet = new FactSheet(ReportingModel::Industrial, $facts, [20240 => 20241231, 20250 => 20251231], 20260630);
 
-            return count(array_filter(Integrity::ofSheet($sheet),
-                static fn ($f): bool => $f->key() === 'cash_roll_forward:net_change_in_cash:20250'));
+            return count(
+                array_filter(Integrity::ofSheet($sheet), static fn ($of) => $of->key() === 'cash_roll_forward:net_change_in_cash:20250'),
+            );
         };
         $this->assertSame([0, 0, 1, 0, 1], array_map($found, [1000.0, 3000.0, 4000.0, -1000.0, -2000.0]));
     }
@@ -155,22 +177,30 @@ final class ReportingEdgesTest extends TestCase
     {
         $years = InventedFilings::years(3);
         foreach (range(2016, 2020) as $year) {
-            foreach (['basic_shares_average' => 0.2, 'shares_outstanding_period_end' => 0.2,
-                'earnings_per_share_basic' => 5.0] as $line => $factor) {
+            $examples = ['basic_shares_average' => 0.2, 'shares_outstanding_period_end' => 0.2, 'earnings_per_share_basic' => 5.0];
+            foreach ($examples as $line => $factor) {
                 $years[$year][$line] *= $factor;
             }
         }
-        $this->assertSame(['split', 75], [Integrity::ofSheet(InventedFilings::sheet($years))[0]->check,
-            Integrity::ofSheet(InventedFilings::sheet($years))[0]->weight]);
+        $this->assertSame(
+            ['split', 75],
+            [Integrity::ofSheet(InventedFilings::sheet($years))[0]->check, Integrity::ofSheet(InventedFilings::sheet($years))[0]->weight],
+        );
         $finding = Integrity::ofSheet(InventedFilings::sheet($years))[0];
-        $this->assertEqualsWithDelta([$years[2021]['basic_shares_average'], 5 * $years[2020]['basic_shares_average']], [$finding->stated, $finding->computed], 1e-6);
+        $this->assertEqualsWithDelta(
+            [$years[2021]['basic_shares_average'], 5 * $years[2020]['basic_shares_average']],
+            [$finding->stated, $finding->computed],
+            1e-6,
+        );
         $this->assertStringContainsString('A split of 5 for 1', $finding->cause);
         $facts = InventedFilings::facts(InventedFilings::years(3));
         $ends = InventedFilings::ends(range(2016, 2025));
         $ends[20210] = 20210930;
         $findings = Integrity::ofSheet(new FactSheet(ReportingModel::Industrial, $facts, $ends, 20260630));
-        $this->assertSame([['period_length', 45], ['period_length', 45]], array_map(static fn ($f): array => [$f->check, $f->weight],
-            $findings));
+        $this->assertSame(
+            [['period_length', 45], ['period_length', 45]],
+            array_map(static fn ($f): array => [$f->check, $f->weight], $findings),
+        );
     }
 
     /**
@@ -189,14 +219,18 @@ final class ReportingEdgesTest extends TestCase
         }
         $findings = Integrity::ofSheet(new FactSheet(ReportingModel::Industrial, $facts, [20240 => 20241231, 20250 => $end], 20260630));
 
-        return array_combine(array_map(static fn ($f): string => $f->key(), $findings), array_map(static fn ($f): int => $f->weight,
-            $findings));
+        return array_combine(
+            array_map(static fn ($f): string => $f->key(), $findings),
+            array_map(static fn ($f): int => $f->weight, $findings),
+        );
     }
 
     public function test_a_total_that_is_off_weighs_by_how_much_and_rounding_weighs_nothing(): void
     {
-        $total = static fn (float $gross): array => array_intersect_key(self::found(['cost_of_revenue' => 4000.0,
-            'gross_profit' => $gross]), ['sum_of_parts:gross_profit:20250' => 0]);
+        $total = static fn (float $gross): array => array_intersect_key(
+            self::found(['cost_of_revenue' => 4000.0, 'gross_profit' => $gross]),
+            ['sum_of_parts:gross_profit:20250' => 0],
+        );
         $this->assertSame([], $total(5000.0));
         $this->assertSame([], $total(7000.0), 'two units of the last digit are rounding');
         $weights = array_map(static fn (float $gross): int => array_values($total($gross))[0] ?? 0, [8000.0, 10000.0, 2000.0, 500000.0]);
@@ -213,8 +247,11 @@ final class ReportingEdgesTest extends TestCase
 
     public function test_earnings_per_share_are_held_to_the_hundredth(): void
     {
-        $told = static fn (float $stated): bool => isset(self::found(['net_income_common' => 100.0, 'basic_shares_average' => 1000.0,
-            'earnings_per_share_basic' => $stated])['earnings_per_share:earnings_per_share_basic:20250']);
+        $told = static fn (float $stated): bool => isset(
+            self::found(['net_income_common' => 100.0, 'basic_shares_average' => 1000.0, 'earnings_per_share_basic' => $stated])[
+                'earnings_per_share:earnings_per_share_basic:20250'
+            ],
+        );
         $this->assertSame([false, true, false, true], array_map($told, [0.105, 0.108, 0.095, 0.092]));
     }
 
@@ -224,8 +261,10 @@ final class ReportingEdgesTest extends TestCase
         foreach ([1, 2, 4] as $quarter) {
             $facts[] = new FiledFact('revenue', 20240 + $quarter, 1e9, 20250301, 2024);
         }
-        $this->assertSame([], Integrity::ofSheet(new FactSheet(ReportingModel::Industrial, $facts, InventedFilings::ends(range(2016, 2025)),
-            20260630)));
+        $this->assertSame(
+            [],
+            Integrity::ofSheet(new FactSheet(ReportingModel::Industrial, $facts, InventedFilings::ends(range(2016, 2025)), 20260630)),
+        );
     }
 
     public function test_a_share_count_is_used_for_a_year_and_not_in_the_fifth_quarter(): void
@@ -235,18 +274,44 @@ final class ReportingEdgesTest extends TestCase
             $facts[] = new FiledFact('revenue', $quarter, 10.0, 20250601);
         }
         $sheet = new FactSheet(ReportingModel::Industrial, $facts, [], 20250630);
-        $counts = array_map(static fn (int $quarter): ?float => $sheet->latestCount('shares_outstanding_period_end', $quarter), [20234, 20241, 20242, 20243, 20244, 20251]);
+        $counts = array_map(static fn (int $quarter): ?float => $sheet->latestCount('shares_outstanding_period_end', $quarter), [
+            20234,
+            20241,
+            20242,
+            20243,
+            20244,
+            20251,
+        ]);
         $this->assertSame([null, 100.0, 100.0, 100.0, 100.0, null], $counts);
         // The count of a year is that of its last quarter.
-        $annual = new FactSheet(ReportingModel::Industrial, [new FiledFact('shares_outstanding_period_end', 20240, 90.0, 20250301)], [], 20250630);
-        $this->assertSame([90.0, 90.0, null], array_map(static fn (int $quarter): ?float => $annual->latestCount('shares_outstanding_period_end', $quarter), [20244, 20253, 20254]));
+        $annual = new FactSheet(
+            ReportingModel::Industrial,
+            [new FiledFact('shares_outstanding_period_end', 20240, 90.0, 20250301)],
+            [],
+            20250630,
+        );
+        $this->assertSame(
+            [90.0, 90.0, null],
+            array_map(static fn (int $quarter): ?float => $annual->latestCount('shares_outstanding_period_end', $quarter), [
+                20244,
+                20253,
+                20254,
+            ]),
+        );
     }
 
     public function test_a_bridge_shows_no_step_of_nothing(): void
     {
-        $sheet = new FactSheet(ReportingModel::Industrial, array_map(static fn (string $line, float $value): FiledFact => new FiledFact($line, 20250, $value, 20260301), [
-            'revenue', 'cost_of_revenue', 'gross_profit', 'research_development', 'net_income',
-        ], [100.0, 60.0, 40.0, 0.0, 40.0]), [], 20260630);
+        $sheet = new FactSheet(
+            ReportingModel::Industrial,
+            array_map(
+                static fn (string $line, float $value): FiledFact => new FiledFact($line, 20250, $value, 20260301),
+                ['revenue', 'cost_of_revenue', 'gross_profit', 'research_development', 'net_income'],
+                [100.0, 60.0, 40.0, 0.0, 40.0],
+            ),
+            [],
+            20260630,
+        );
         $steps = array_column(Bridge::income($sheet, 20250)->steps ?? [], 'amount', 'line');
         $this->assertSame(-60.0, $steps['cost_of_revenue']);
         $this->assertArrayNotHasKey('research_development', $steps);
@@ -260,7 +325,13 @@ final class ReportingEdgesTest extends TestCase
             $days[] = $day;
             $closes[] = 20.0;
         }
-        $history = DividendHistory::of(new CorporateActions([], [[20200601, 1.0], [20210601, 1.0], [20220601, 1.0], [20230601, 1.0], [20240603, 1.0], [20250602, 1.0], [20260601, 2.0]]), 20260626);
+        $history = DividendHistory::of(
+            new CorporateActions(
+                [],
+                [[20200601, 1.0], [20210601, 1.0], [20220601, 1.0], [20230601, 1.0], [20240603, 1.0], [20250602, 1.0], [20260601, 2.0]],
+            ),
+            20260626,
+        );
         $points = $history->yields($days, $closes);
         $this->assertGreaterThanOrEqual(20210601, $points[0]['day']);
         $this->assertEqualsWithDelta([0.05, 0.1], [$points[0]['yield'], $points[count($points) - 1]['yield']], 1e-12);

@@ -32,20 +32,47 @@ final class ShareBasisTest extends TestCase
         $facts = $ends = [];
         $report = static function (int $period, int $end, int $filed, float $shares, float $perShare) use (&$facts, &$ends): void {
             $ends[$period] = $end;
-            foreach (['shares_outstanding_period_end' => $shares * 1e6, 'diluted_shares_average' => $shares * 1e6, 'earnings_per_share_diluted' => $perShare, 'dividends_per_share' => $perShare / 2, 'net_income' => 10e6, 'revenue' => 50e6] as $line => $value) {
+            foreach (
+                [
+                    'shares_outstanding_period_end' => $shares * 1e6,
+                    'diluted_shares_average' => $shares * 1e6,
+                    'earnings_per_share_diluted' => $perShare,
+                    'dividends_per_share' => $perShare / 2,
+                    'net_income' => 10e6,
+                    'revenue' => 50e6,
+                ] as $line => $value
+            ) {
                 $facts[] = new FiledFact($line, $period, $value, $filed, $period);
             }
         };
-        foreach ([[20222, 20220630, 20220810], [20223, 20220930, 20221110], [20224, 20221231, 20230301], [20231, 20230331, 20230510]] as [$period, $end, $filed]) {
+        $examples = [[20222, 20220630, 20220810], [20223, 20220930, 20221110], [20224, 20221231, 20230301], [20231, 20230331, 20230510]];
+        foreach ($examples as [$period, $end, $filed]) {
             $report($period, $end, $filed, 10.0, 1.0);
         }
         $report(20232, 20230630, 20230811, $inOldShares ? $count / 10 : $count, $inOldShares ? 1.0 : 0.1);
         $report(20233, 20230930, 20231110, 100.0, 0.1);
-        $days = array_values(array_filter(array_map(static fn (int $i): int => Day::plus(20230102, $i), range(0, 500)), static fn (int $day): bool => (Day::ordinal($day) + 3) % 7 < 5));
+        $days = array_values(
+            array_filter(
+                array_map(static fn (int $i): int => Day::plus(20230102, $i), range(0, 500)),
+                static fn (int $day): bool => (Day::ordinal($day) + 3) % 7 < 5,
+            ),
+        );
         $closes = array_map(static fn (int $day): float => $day < self::SPLIT ? 100.0 : 10.0, $days);
-        $prices = new PriceSeries($days, $closes, null, null, array_fill(0, count($days), 1000.0), new CorporateActions([[self::SPLIT, 10.0]]));
+        $prices = new PriceSeries(
+            $days,
+            $closes,
+            null,
+            null,
+            array_fill(0, count($days), 1000.0),
+            new CorporateActions([[self::SPLIT, 10.0]]),
+        );
 
-        return new CompanyScope(new CompanyData(1, 'SPLT', ReportingModel::Industrial, '10', 'XCR', 'XCR', $facts, $ends, $prices), $asOf, Catalogue::builtIn(), new Economy);
+        return new CompanyScope(
+            new CompanyData(1, 'SPLT', ReportingModel::Industrial, '10', 'XCR', 'XCR', $facts, $ends, $prices),
+            $asOf,
+            Catalogue::builtIn(),
+            new Economy(),
+        );
     }
 
     public function test_market_value_and_multiples_do_not_move_with_a_split_on_any_day_around_it(): void
@@ -65,15 +92,26 @@ final class ShareBasisTest extends TestCase
         $saturday = self::company(20230805);
         $sunday = self::company(self::SPLIT);
         $this->assertSame([100.0, 10.0], [$saturday->metric('share_price'), $sunday->metric('share_price')]);
-        $this->assertSame([10e6, 100e6], [$saturday->market('shares_outstanding', \Logion\Formula\Moment::of('daily')), $sunday->market('shares_outstanding', \Logion\Formula\Moment::of('daily'))]);
+        $this->assertSame(
+            [10e6, 100e6],
+            [
+                $saturday->market('shares_outstanding', \Logion\Formula\Moment::of('daily')),
+                $sunday->market('shares_outstanding', \Logion\Formula\Moment::of('daily')),
+            ],
+        );
         $this->assertSame(10000.0, $sunday->market('volume', \Logion\Formula\Moment::of('daily')));
     }
 
     public function test_a_filing_says_by_its_own_count_which_basis_it_is_on(): void
     {
-        $basis = static fn (float $count, int $filed = 20230811): float => (new ShareBasis(FiledFacts::of([
-            new FiledFact('shares_outstanding_period_end', 20231, 10e6, 20230510, 1), new FiledFact('shares_outstanding_period_end', 20232, $count, $filed, 2),
-        ]), new CorporateActions([[self::SPLIT, 10.0]]), 20231231))->ratio($filed);
+        $basis = static fn (float $count, int $filed = 20230811): float => (new ShareBasis(
+            FiledFacts::of([
+                new FiledFact('shares_outstanding_period_end', 20231, 10e6, 20230510, 1),
+                new FiledFact('shares_outstanding_period_end', 20232, $count, $filed, 2),
+            ]),
+            new CorporateActions([[self::SPLIT, 10.0]]),
+            20231231,
+        ))->ratio($filed);
         $this->assertSame(1.0, $basis(100e6), 'Filed after the split, in new shares.');
         $this->assertSame(10.0, $basis(10.2e6), 'Filed after the split, in old shares.');
         $this->assertSame(10.0, $basis(10.2e6, 20230801), 'Filed before it.');
@@ -84,14 +122,28 @@ final class ShareBasisTest extends TestCase
 
     public function test_small_splits_and_shares_issued_are_not_mixed_up(): void
     {
-        $basis = (new ShareBasis(FiledFacts::of([new FiledFact('basic_shares_average', 20231, 10e6, 20230510, 1), new FiledFact('basic_shares_average', 20232, 10e6, 20230811, 2)]), new CorporateActions([[self::SPLIT, 1.1]]), 20231231));
+        $basis = new ShareBasis(
+            FiledFacts::of([
+                new FiledFact('basic_shares_average', 20231, 10e6, 20230510, 1),
+                new FiledFact('basic_shares_average', 20232, 10e6, 20230811, 2),
+            ]),
+            new CorporateActions([[self::SPLIT, 1.1]]),
+            20231231,
+        );
         $this->assertSame(1.0, $basis->ratio(20230811));
         $this->assertSame(1.1, $basis->ratio(20230510));
     }
 
     public function test_a_reverse_split_is_seen_as_well(): void
     {
-        $basis = new ShareBasis(FiledFacts::of([new FiledFact('diluted_shares_average', 20231, 200e6, 20230510, 1), new FiledFact('diluted_shares_average', 20232, 198e6, 20230811, 2)]), new CorporateActions([[self::SPLIT, 0.05]]), 20231231);
+        $basis = new ShareBasis(
+            FiledFacts::of([
+                new FiledFact('diluted_shares_average', 20231, 200e6, 20230510, 1),
+                new FiledFact('diluted_shares_average', 20232, 198e6, 20230811, 2),
+            ]),
+            new CorporateActions([[self::SPLIT, 0.05]]),
+            20231231,
+        );
         $this->assertSame(0.05, $basis->ratio(20230811));
     }
 }

@@ -19,7 +19,13 @@ final class FunnelTest extends TestCase
 {
     use MakesUniverses;
 
-    private const CRITERIA = ['price_to_earnings < 15', 'return_on_equity > 0.1', 'universe_percentile(price_to_book) <= 0.6', 'return_on_equity > sector_median(return_on_equity)', 'not (price_to_book > 3) or return_on_equity > 0.2'];
+    private const CRITERIA = [
+        'price_to_earnings < 15',
+        'return_on_equity > 0.1',
+        'universe_percentile(price_to_book) <= 0.6',
+        'return_on_equity > sector_median(return_on_equity)',
+        'not (price_to_book > 3) or return_on_equity > 0.2',
+    ];
 
     public function test_survivors_are_those_who_pass_every_criterion_in_any_order(): void
     {
@@ -48,7 +54,9 @@ final class FunnelTest extends TestCase
     public function test_a_criterion_switched_off_changes_nothing(): void
     {
         $universe = $this->universe(4);
-        $screen = ScreenDefinition::fromArray(['criteria' => [['formula' => 'price_to_earnings < 15'], ['formula' => 'return_on_equity > 99', 'active' => false]]]);
+        $screen = ScreenDefinition::fromArray([
+            'criteria' => [['formula' => 'price_to_earnings < 15'], ['formula' => 'return_on_equity > 99', 'active' => false]],
+        ]);
         $funnel = Funnel::run($screen, $universe);
         $this->assertSame($funnel->steps[0]['survivors'], $funnel->steps[1]['survivors']);
         $this->assertSame(0, $funnel->steps[1]['alone']);
@@ -65,7 +73,10 @@ final class FunnelTest extends TestCase
                 unset($others[$i]);
                 $this->assertSame(count($this->survivors($universe, [$criterion])), $funnel->steps[$i]['alone']);
                 $this->assertSame(count($this->survivors($universe, array_values($others))) - $total, $funnel->steps[$i]['decisive']);
-                $this->assertSame($this->survivors($universe, array_values($others)), Mask::positions($funnel->without($i, $this->screen(self::CRITERIA))));
+                $this->assertSame(
+                    $this->survivors($universe, array_values($others)),
+                    Mask::positions($funnel->without($i, $this->screen(self::CRITERIA))),
+                );
             }
         }
     }
@@ -74,20 +85,48 @@ final class FunnelTest extends TestCase
     {
         $universe = $this->universe(11);
         $members = ['price_to_earnings < 15', 'return_on_equity > 0.1', 'price_to_book < 2'];
-        $group = fn (string $kind, int $count = 1): array => Mask::positions(Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => $kind, 'count' => $count, 'criteria' => $members]]]), $universe)->survived);
+        $group = fn (string $kind, int $count = 1): array => Mask::positions(
+            Funnel::run(
+                ScreenDefinition::fromArray(['criteria' => [['group' => $kind, 'count' => $count, 'criteria' => $members]]]),
+                $universe,
+            )->survived,
+        );
         $this->assertSame($this->survivors($universe, $members), $group('all'));
-        $this->assertSame($this->survivors($universe, ['price_to_earnings < 15 or return_on_equity > 0.1 or price_to_book < 2']), $group('any'));
+        $this->assertSame(
+            $this->survivors($universe, ['price_to_earnings < 15 or return_on_equity > 0.1 or price_to_book < 2']),
+            $group('any'),
+        );
         $this->assertSame($group('any'), $group('at_least', 1));
         $this->assertSame($group('all'), $group('at_least', 3));
-        $two = $this->survivors($universe, ['(price_to_earnings < 15 and return_on_equity > 0.1) or (price_to_earnings < 15 and price_to_book < 2) or (return_on_equity > 0.1 and price_to_book < 2)']);
+        $two = $this->survivors($universe, [
+            '(price_to_earnings < 15 and return_on_equity > 0.1) or (price_to_earnings < 15 and price_to_book < 2) or (return_on_equity '
+                .'> 0.1 and price_to_book < 2)',
+        ]);
         $this->assertSame($two, $group('at_least', 2));
     }
 
     public function test_a_group_within_a_group_and_members_switched_off(): void
     {
         $universe = $this->universe(12);
-        $nested = Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 8', ['group' => 'all', 'criteria' => ['return_on_equity > 0.3', 'price_to_book < 3']], ['formula' => 'price_to_book > 0', 'active' => false]]]]]), $universe);
-        $this->assertSame($this->survivors($universe, ['price_to_earnings < 8 or (return_on_equity > 0.3 and price_to_book < 3)']), Mask::positions($nested->survived));
+        $nested = Funnel::run(
+            ScreenDefinition::fromArray([
+                'criteria' => [
+                    [
+                        'group' => 'any',
+                        'criteria' => [
+                            'price_to_earnings < 8',
+                            ['group' => 'all', 'criteria' => ['return_on_equity > 0.3', 'price_to_book < 3']],
+                            ['formula' => 'price_to_book > 0', 'active' => false],
+                        ],
+                    ],
+                ],
+            ]),
+            $universe,
+        );
+        $this->assertSame(
+            $this->survivors($universe, ['price_to_earnings < 8 or (return_on_equity > 0.3 and price_to_book < 3)']),
+            Mask::positions($nested->survived),
+        );
         $this->assertCount(3, $nested->steps[0]['members']);
         $empty = Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => 'any', 'criteria' => []]]]), $universe);
         $this->assertSame(200, Mask::count($empty->survived), 'A group that says nothing leaves everyone.');
@@ -96,9 +135,19 @@ final class FunnelTest extends TestCase
     public function test_companies_set_aside_leave_the_universe_and_percentiles_are_taken_without_them(): void
     {
         $universe = $this->universe(13);
-        $aside = [['ticker' => 'T003', 'reason' => 'odd'], ['ticker' => 'T007', 'reason' => 'odd'], ['ticker' => 'NONE', 'reason' => 'unknown']];
-        $with = Funnel::run(ScreenDefinition::fromArray(['set_aside' => $aside, 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
-        $by = Funnel::run(ScreenDefinition::fromArray(['universe' => ['exclude' => [4, 8]], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
+        $aside = [
+            ['ticker' => 'T003', 'reason' => 'odd'],
+            ['ticker' => 'T007', 'reason' => 'odd'],
+            ['ticker' => 'NONE', 'reason' => 'unknown'],
+        ];
+        $with = Funnel::run(
+            ScreenDefinition::fromArray(['set_aside' => $aside, 'criteria' => ['universe_percentile(price_to_book) > 0.5']]),
+            $universe,
+        );
+        $by = Funnel::run(
+            ScreenDefinition::fromArray(['universe' => ['exclude' => [4, 8]], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]),
+            $universe,
+        );
         $this->assertSame(198, Mask::count($with->start));
         $this->assertSame($by->survived, $with->survived);
     }
@@ -109,7 +158,10 @@ final class FunnelTest extends TestCase
         $places = $universe->evaluate($universe->catalogue->parse('universe_place(price_to_book)'), range(0, 5));
         $this->assertSame([3.0, 5.0, 1.0, 1.0], array_slice($places, 0, 4));
         $this->assertNan($places[4]);
-        $this->assertSame([0, 2, 3], Mask::positions(Funnel::run($this->screen(['universe_place(price_to_book) <= 3']), $universe)->survived));
+        $this->assertSame(
+            [0, 2, 3],
+            Mask::positions(Funnel::run($this->screen(['universe_place(price_to_book) <= 3']), $universe)->survived),
+        );
     }
 
     public function test_several_columns_sort_among_equals(): void
@@ -147,7 +199,10 @@ final class FunnelTest extends TestCase
     public function test_a_percentile_is_of_the_universe_in_question(): void
     {
         $universe = $this->universe(7);
-        $narrow = Funnel::run(ScreenDefinition::fromArray(['universe' => ['sectors' => ['10']], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]), $universe);
+        $narrow = Funnel::run(
+            ScreenDefinition::fromArray(['universe' => ['sectors' => ['10']], 'criteria' => ['universe_percentile(price_to_book) > 0.5']]),
+            $universe,
+        );
         $known = Mask::count($narrow->start) - $narrow->steps[0]['undecidable'];
         $this->assertEqualsWithDelta($known / 2, Mask::count($narrow->survived), 1.0);
     }
@@ -171,15 +226,29 @@ final class FunnelTest extends TestCase
         $two = $warn(['criteria' => ['price_to_earnings > 0 and return_on_equity > -1 and price_to_book > 0']]);
         $this->assertSame('undecidable', $two[0]['kind']);
         $this->assertSame(200, $two[0]['of']);
-        $this->assertSame([], $warn(['universe' => ['sectors' => ['20'], 'companies' => [2, 5, 8]]]), 'Three companies are no concentration.');
+        $this->assertSame(
+            [],
+            $warn(['universe' => ['sectors' => ['20'], 'companies' => [2, 5, 8]]]),
+            'Three companies are no concentration.',
+        );
     }
 
     public function test_bad_screens_are_refused_with_a_reason(): void
     {
-        foreach ([
-            [['version' => 3], 'newer version'], [['criteria' => 'x'], 'must be a list'], [['criteria' => array_fill(0, 5000, '1 > 0')], 'at most'],
-            [['criteria' => [7]], 'must be text'], [['criteria' => [['group' => 'most']]], 'is "all"'], [['criteria' => [['group' => 'at_least', 'count' => 0]]], 'from 1'], [['criteria' => [['group' => 'any', 'criteria' => array_fill(0, 201, '1 > 0')]]], 'at most'], [['universe' => ['planets' => []]], 'knows no "planets"'], [['universe' => 'mars'], 'not known'], [['universe' => ['sectors' => [['x']]]], 'list of codes'],
-        ] as [$data, $part]) {
+        foreach (
+            [
+                [['version' => 3], 'newer version'],
+                [['criteria' => 'x'], 'must be a list'],
+                [['criteria' => array_fill(0, 5000, '1 > 0')], 'at most'],
+                [['criteria' => [7]], 'must be text'],
+                [['criteria' => [['group' => 'most']]], 'is "all"'],
+                [['criteria' => [['group' => 'at_least', 'count' => 0]]], 'from 1'],
+                [['criteria' => [['group' => 'any', 'criteria' => array_fill(0, 201, '1 > 0')]]], 'at most'],
+                [['universe' => ['planets' => []]], 'knows no "planets"'],
+                [['universe' => 'mars'], 'not known'],
+                [['universe' => ['sectors' => [['x']]]], 'list of codes'],
+            ] as [$data, $part]
+        ) {
             try {
                 ScreenDefinition::fromArray($data);
                 $this->fail('Accepted: '.json_encode($data));
@@ -191,9 +260,29 @@ final class FunnelTest extends TestCase
 
     public function test_a_screen_survives_being_written_and_read(): void
     {
-        $screen = ScreenDefinition::fromArray(['name' => 'A', 'belief' => 'B', 'universe' => ['sectors' => ['10']], 'criteria' => ['price_to_book < 1', ['group' => 'at_least', 'count' => 2, 'active' => false, 'criteria' => ['price_to_book > 0', ['group' => 'any', 'criteria' => ['price_to_book > 1']]]]], 'columns' => ['price_to_book'], 'sort' => ['-price_to_book'],
-            'literature' => 'L', 'set_aside' => [['ticker' => 'T001', 'reason' => 'odd']], 'ranking' => ['components' => [['formula' => 'price_to_book', 'weight' => 2.5, 'better' => 'lower']], 'missing' => 'worst'],
-            'regression' => ['dependent' => ['formula' => 'price_to_book', 'log' => true], 'regressors' => [['formula' => 'return_on_equity']]]]);
+        $screen = ScreenDefinition::fromArray([
+            'name' => 'A',
+            'belief' => 'B',
+            'universe' => ['sectors' => ['10']],
+            'criteria' => [
+                'price_to_book < 1',
+                [
+                    'group' => 'at_least',
+                    'count' => 2,
+                    'active' => false,
+                    'criteria' => ['price_to_book > 0', ['group' => 'any', 'criteria' => ['price_to_book > 1']]],
+                ],
+            ],
+            'columns' => ['price_to_book'],
+            'sort' => ['-price_to_book'],
+            'literature' => 'L',
+            'set_aside' => [['ticker' => 'T001', 'reason' => 'odd']],
+            'ranking' => ['components' => [['formula' => 'price_to_book', 'weight' => 2.5, 'better' => 'lower']], 'missing' => 'worst'],
+            'regression' => [
+                'dependent' => ['formula' => 'price_to_book', 'log' => true],
+                'regressors' => [['formula' => 'return_on_equity']],
+            ],
+        ]);
         $this->assertEquals($screen, ScreenDefinition::fromArray(json_decode((string) json_encode($screen->toArray()), true)));
     }
 
@@ -219,9 +308,23 @@ final class FunnelTest extends TestCase
 
     public function test_a_group_tells_of_each_member_how_many_pass_it_and_who_is_compared_with_whom(): void
     {
-        $universe = self::of(['price_to_earnings' => [5.0, 15.0, Absence::missing('no'), 25.0], 'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]]);
-        $funnel = Funnel::run(ScreenDefinition::fromArray(['criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 10', 'return_on_equity > 0.15']]]]), $universe);
-        $this->assertSame([['price_to_earnings < 10', 1, 1], ['return_on_equity > 0.15', 2, 1]], array_map(static fn (array $member): array => [$member['criterion'], $member['alone'], $member['undecidable']], $funnel->steps[0]['members']));
+        $universe = self::of([
+            'price_to_earnings' => [5.0, 15.0, Absence::missing('no'), 25.0],
+            'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')],
+        ]);
+        $funnel = Funnel::run(
+            ScreenDefinition::fromArray([
+                'criteria' => [['group' => 'any', 'criteria' => ['price_to_earnings < 10', 'return_on_equity > 0.15']]],
+            ]),
+            $universe,
+        );
+        $this->assertSame(
+            [['price_to_earnings < 10', 1, 1], ['return_on_equity > 0.15', 2, 1]],
+            array_map(
+                static fn (array $member): array => [$member['criterion'], $member['alone'], $member['undecidable']],
+                $funnel->steps[0]['members'],
+            ),
+        );
         $this->assertSame([3, 1], [$funnel->steps[0]['survivors'], $funnel->steps[0]['undecidable']]);
         $this->assertNull(Funnel::among($universe->everyone(), $universe), 'everyone is compared with everyone');
         $some = "\x01\x01\x00\x00";

@@ -28,18 +28,35 @@ final class ScoringTest extends TestCase
     public function test_a_list_is_scored_with_failures_and_undecidables_apart(): void
     {
         $universe = self::of(['price_to_book' => [1.0, 3.0, Absence::missing('no')], 'return_on_equity' => [0.2, 0.2, 0.05]]);
-        $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_book < 2', 'return_on_equity > 0.1', ['formula' => 'price_to_book > 99', 'active' => false]]]);
+        $screen = ScreenDefinition::fromArray([
+            'criteria' => ['price_to_book < 2', 'return_on_equity > 0.1', ['formula' => 'price_to_book > 99', 'active' => false]],
+        ]);
         $rows = Scorecard::of($screen, $universe, [0, 1, 2]);
-        $this->assertSame([[0, 2, 0, 0], [1, 1, 1, 0], [2, 0, 1, 1]], array_map(static fn (array $row): array => [$row['position'], $row['passed'], $row['failed'], $row['undecidable']], $rows));
-        $this->assertSame(['state' => 'fail', 'actual' => 3.0, 'required' => 2.0, 'slack' => -1.0, 'relative' => -0.5], $rows[1]['marks'][0]);
+        $this->assertSame(
+            [[0, 2, 0, 0], [1, 1, 1, 0], [2, 0, 1, 1]],
+            array_map(static fn (array $row): array => [$row['position'], $row['passed'], $row['failed'], $row['undecidable']], $rows),
+        );
+        $this->assertSame(
+            ['state' => 'fail', 'actual' => 3.0, 'required' => 2.0, 'slack' => -1.0, 'relative' => -0.5],
+            $rows[1]['marks'][0],
+        );
         $this->assertNull($rows[2]['marks'][0]['slack']);
     }
 
     public function test_who_passes_everything_survives_and_nobody_else(): void
     {
         $universe = self::drawn(21);
-        $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_earnings < 20', ['group' => 'any', 'criteria' => ['price_to_book < 2', 'return_on_equity > 0.2']], 'sector_percentile(price_to_book) < 0.9']]);
-        $full = array_column(array_filter(Scorecard::of($screen, $universe, range(0, 199)), static fn (array $row): bool => $row['passed'] === 3), 'position');
+        $screen = ScreenDefinition::fromArray([
+            'criteria' => [
+                'price_to_earnings < 20',
+                ['group' => 'any', 'criteria' => ['price_to_book < 2', 'return_on_equity > 0.2']],
+                'sector_percentile(price_to_book) < 0.9',
+            ],
+        ]);
+        $full = array_column(
+            array_filter(Scorecard::of($screen, $universe, range(0, 199)), static fn (array $row): bool => $row['passed'] === 3),
+            'position',
+        );
         sort($full);
         $this->assertSame(Mask::positions(Funnel::run($screen, $universe)->survived), $full);
     }
@@ -67,10 +84,22 @@ final class ScoringTest extends TestCase
     public function test_a_checklist_sets_required_beside_actual_for_one_company(): void
     {
         $scope = Books::scope([
-            2021 => ['revenue' => 100, 'operating_income' => 10, 'total_assets' => 50], 2022 => ['revenue' => 110, 'operating_income' => 12, 'total_assets' => 50],
-            2023 => ['revenue' => 120, 'operating_income' => 15, 'total_assets' => 50], 2024 => ['revenue' => 130, 'operating_income' => 18, 'total_assets' => 50], 2025 => ['revenue' => 140, 'operating_income' => 21, 'total_assets' => 50],
+            2021 => ['revenue' => 100, 'operating_income' => 10, 'total_assets' => 50],
+            2022 => ['revenue' => 110, 'operating_income' => 12, 'total_assets' => 50],
+            2023 => ['revenue' => 120, 'operating_income' => 15, 'total_assets' => 50],
+            2024 => ['revenue' => 130, 'operating_income' => 18, 'total_assets' => 50],
+            2025 => ['revenue' => 140, 'operating_income' => 21, 'total_assets' => 50],
         ]);
-        $items = (new Checklist($scope))->of(ScreenDefinition::fromArray(['criteria' => ['operating_margin > 0.1', 'revenue < 100', 'dividend_yield > 0.02', ['group' => 'at_least', 'count' => 1, 'criteria' => ['operating_margin > 0.5', 'operating_margin > 0.12']]]]));
+        $items = (new Checklist($scope))->of(
+            ScreenDefinition::fromArray([
+                'criteria' => [
+                    'operating_margin > 0.1',
+                    'revenue < 100',
+                    'dividend_yield > 0.02',
+                    ['group' => 'at_least', 'count' => 1, 'criteria' => ['operating_margin > 0.5', 'operating_margin > 0.12']],
+                ],
+            ]),
+        );
         $this->assertSame(['pass', 'fail', 'undecidable', 'pass', 'fail', 'pass'], array_column($items, 'state'));
         $this->assertSame([0, 0, 0, 0, 1, 1], array_column($items, 'depth'));
         $this->assertEqualsWithDelta(0.15, $items[0]['actual']?->value(), 1e-12);
@@ -84,12 +113,26 @@ final class ScoringTest extends TestCase
     public function test_a_group_of_a_checklist_is_undecidable_only_while_it_could_go_either_way(): void
     {
         $checklist = new Checklist(Books::scope([2025 => ['revenue' => 100, 'operating_income' => 20]]));
-        $verdict = static fn (string $group, int $count, string ...$criteria): string => $checklist->of(ScreenDefinition::fromArray(['criteria' => [['group' => $group, 'count' => $count, 'criteria' => $criteria]]]))[0]['state'];
+        $verdict = static fn (string $group, int $count, string ...$criteria): string => $checklist->of(
+            ScreenDefinition::fromArray(['criteria' => [['group' => $group, 'count' => $count, 'criteria' => $criteria]]]),
+        )[0]['state'];
         [$yes, $no, $unknown] = ['operating_margin > 0.1', 'operating_margin > 0.3', 'gross_margin > 0.1'];
-        foreach ([
-            ['at_least', 2, [$yes, $yes, $unknown], 'pass'], ['at_least', 2, [$yes, $no, $unknown], 'undecidable'], ['at_least', 2, [$no, $no, $unknown], 'fail'], ['at_least', 2, [$yes, $no, $no], 'fail'], ['at_least', 1, [$no, $unknown, $unknown], 'undecidable'],
-            ['at_least', 9, [$yes, $yes], 'pass'], ['all', 1, [$yes, $unknown], 'undecidable'], ['all', 1, [$no, $unknown], 'fail'], ['all', 1, [$yes, $yes], 'pass'], ['any', 1, [$no, $unknown], 'undecidable'], ['any', 1, [$yes, $unknown], 'pass'], ['any', 1, [$no, $no], 'fail'],
-        ] as [$group, $count, $criteria, $state]) {
+        foreach (
+            [
+                ['at_least', 2, [$yes, $yes, $unknown], 'pass'],
+                ['at_least', 2, [$yes, $no, $unknown], 'undecidable'],
+                ['at_least', 2, [$no, $no, $unknown], 'fail'],
+                ['at_least', 2, [$yes, $no, $no], 'fail'],
+                ['at_least', 1, [$no, $unknown, $unknown], 'undecidable'],
+                ['at_least', 9, [$yes, $yes], 'pass'],
+                ['all', 1, [$yes, $unknown], 'undecidable'],
+                ['all', 1, [$no, $unknown], 'fail'],
+                ['all', 1, [$yes, $yes], 'pass'],
+                ['any', 1, [$no, $unknown], 'undecidable'],
+                ['any', 1, [$yes, $unknown], 'pass'],
+                ['any', 1, [$no, $no], 'fail'],
+            ] as [$group, $count, $criteria, $state]
+        ) {
             $this->assertSame($state, $verdict($group, $count, ...$criteria), "{$group} {$count} of ".implode(', ', $criteria));
         }
     }
@@ -105,7 +148,16 @@ final class ScoringTest extends TestCase
 
     public function test_a_trend_needs_three_years_and_a_slope(): void
     {
-        $this->assertSame(['rising', 'falling', 'level', null, 'rising'], [Checklist::trend([1, 2, 3]), Checklist::trend([3, null, 2, 1]), Checklist::trend([5, 5, 5, 5]), Checklist::trend([1, 9]), Checklist::trend([-3, -2, -1])]);
+        $this->assertSame(
+            ['rising', 'falling', 'level', null, 'rising'],
+            [
+                Checklist::trend([1, 2, 3]),
+                Checklist::trend([3, null, 2, 1]),
+                Checklist::trend([5, 5, 5, 5]),
+                Checklist::trend([1, 9]),
+                Checklist::trend([-3, -2, -1]),
+            ],
+        );
     }
 
     public function test_a_proposed_threshold_leaves_as_many_as_it_says(): void
@@ -113,12 +165,23 @@ final class ScoringTest extends TestCase
         $proposed = 0;
         foreach ([1, 2, 3, 4, 5, 6] as $seed) {
             $universe = self::drawn($seed);
-            $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_earnings < 20', 'return_on_equity > 0.1', 'universe_percentile(price_to_book) <= 0.6', 'price_to_book > return_on_equity']]);
+            $screen = ScreenDefinition::fromArray([
+                'criteria' => [
+                    'price_to_earnings < 20',
+                    'return_on_equity > 0.1',
+                    'universe_percentile(price_to_book) <= 0.6',
+                    'price_to_book > return_on_equity',
+                ],
+            ]);
             foreach ([5, 25, 80] as $wished) {
                 foreach (Thresholds::towards($wished, $screen, $universe, Funnel::run($screen, $universe)) as $proposal) {
                     $criteria = array_map('strval', $screen->criteria);
                     $criteria[$proposal['criterion']] = $proposal['to'];
-                    $this->assertSame($proposal['survivors'], Mask::count(Funnel::run(ScreenDefinition::fromArray(['criteria' => $criteria]), $universe)->survived), $proposal['to']);
+                    $this->assertSame(
+                        $proposal['survivors'],
+                        Mask::count(Funnel::run(ScreenDefinition::fromArray(['criteria' => $criteria]), $universe)->survived),
+                        $proposal['to'],
+                    );
                     $proposed++;
                 }
             }
@@ -130,15 +193,29 @@ final class ScoringTest extends TestCase
     {
         $universe = self::of(['price_to_book' => array_map(static fn (int $i): float => $i + 0.123456, range(0, 49))]);
         $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_book < 40']]);
-        $this->assertSame(['price_to_book < 25', 25], array_values(array_intersect_key(Thresholds::towards(25, $screen, $universe, Funnel::run($screen, $universe))[0], ['to' => 0, 'survivors' => 0])));
+        $this->assertSame(
+            ['price_to_book < 25', 25],
+            array_values(
+                array_intersect_key(Thresholds::towards(25, $screen, $universe, Funnel::run($screen, $universe))[0], [
+                    'to' => 0,
+                    'survivors' => 0,
+                ]),
+            ),
+        );
     }
 
     public function test_outliers_lie_beyond_five_deviations_and_missing_figures_are_told_with_their_state(): void
     {
-        $universe = self::of(['price_to_book' => [1.0, 2.0, 3.0, 4.0, 5.0, 9.0, Absence::notMeaningful('negative'), 60.0], 'return_on_equity' => array_fill(0, 8, 0.1)]);
+        $universe = self::of([
+            'price_to_book' => [1.0, 2.0, 3.0, 4.0, 5.0, 9.0, Absence::notMeaningful('negative'), 60.0],
+            'return_on_equity' => array_fill(0, 8, 0.1),
+        ]);
         // Of the known: median 4, deviations 3 2 1 0 1 5 56, their median 2: bounds −6 and 14.
         $proposals = Cleaning::proposals($universe, range(0, 7), ['price_to_book', 'return_on_equity']);
-        $this->assertSame([[6, 'missing', 'not_meaningful'], [7, 'outlier', 'value']], array_map(static fn (array $p): array => [$p['position'], $p['kind'], $p['state']], $proposals));
+        $this->assertSame(
+            [[6, 'missing', 'not_meaningful'], [7, 'outlier', 'value']],
+            array_map(static fn (array $p): array => [$p['position'], $p['kind'], $p['state']], $proposals),
+        );
         $this->assertSame([4.0, -6.0, 14.0], [$proposals[1]['median'], $proposals[1]['low'], $proposals[1]['high']]);
         $this->assertNull(Cleaning::bounds([2.0, 2.0, 2.0, 9.0]), 'Where most are alike nothing is far off.');
     }
@@ -146,8 +223,14 @@ final class ScoringTest extends TestCase
     public function test_group_lines_leave_out_who_has_no_value(): void
     {
         $lines = GroupLines::of([1.0, 2.0, NAN, 5.0], [100.0, 300.0, 500.0, NAN]);
-        $this->assertSame(['count' => 3, 'median' => 2.0, 'mean' => 8 / 3, 'weighted_mean' => 1.75, 'lower_quartile' => 1.5, 'upper_quartile' => 3.5], $lines);
-        $this->assertSame(['count' => 0, 'median' => null, 'mean' => null, 'weighted_mean' => null, 'lower_quartile' => null, 'upper_quartile' => null], GroupLines::of([NAN], [1.0]));
+        $this->assertSame(
+            ['count' => 3, 'median' => 2.0, 'mean' => 8 / 3, 'weighted_mean' => 1.75, 'lower_quartile' => 1.5, 'upper_quartile' => 3.5],
+            $lines,
+        );
+        $this->assertSame(
+            ['count' => 0, 'median' => null, 'mean' => null, 'weighted_mean' => null, 'lower_quartile' => null, 'upper_quartile' => null],
+            GroupLines::of([NAN], [1.0]),
+        );
     }
 
     public function test_an_edge_a_duplicate_and_mixed_or_stale_accounts_are_called_out(): void
@@ -160,7 +243,11 @@ final class ScoringTest extends TestCase
             $figures['price_to_earnings'][] = 2.0 * ($i < 40 ? $i / 5 : 10.05 + $i / 1000) + 1;
             $figures['return_on_equity'][] = (($i * 37) % 100) / 100;
         }
-        $universe = self::of($figures, ['currency' => [...array_fill(0, 99, 'XCR'), 'XVN'], 'year_end' => [...array_fill(0, 98, '12'), '3', '3'], 'reported' => [...array_fill(0, 97, '20260331'), '20240331', '20240331', '']]);
+        $universe = self::of($figures, [
+            'currency' => [...array_fill(0, 99, 'XCR'), 'XVN'],
+            'year_end' => [...array_fill(0, 98, '12'), '3', '3'],
+            'reported' => [...array_fill(0, 97, '20260331'), '20240331', '20240331', ''],
+        ]);
         $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_book < 10', 'price_to_earnings < 30', 'return_on_equity >= 0']]);
         $closer = Warnings::onCloserLook($screen, Funnel::run($screen, $universe), $universe);
         $this->assertSame(['edge', 'duplicate'], array_column($closer, 'kind'));

@@ -24,7 +24,11 @@ final class DescriptiveTest extends TestCase
     public function test_two_points_correlate_fully_and_one_not_at_all(): void
     {
         $this->assertEqualsWithDelta(['covariance' => 1.0, 'correlation' => 1.0], Descriptive::correlation([1.0, 2.0], [1.0, 3.0]), 1e-12);
-        $this->assertEqualsWithDelta(['covariance' => -1.0, 'correlation' => -1.0], Descriptive::correlation([1.0, 2.0], [3.0, 1.0]), 1e-12);
+        $this->assertEqualsWithDelta(
+            ['covariance' => -1.0, 'correlation' => -1.0],
+            Descriptive::correlation([1.0, 2.0], [3.0, 1.0]),
+            1e-12,
+        );
         $this->assertSame(['covariance' => null, 'correlation' => null], Descriptive::correlation([1.0], [1.0]));
         $this->assertSame(['covariance' => 0.0, 'correlation' => null], Descriptive::correlation([1.0, 2.0], [3.0, 3.0]));
     }

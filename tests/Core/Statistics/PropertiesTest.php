@@ -63,7 +63,7 @@ final class PropertiesTest extends TestCase
     {
         $x = array_map('round', $this->sample($seed, 30));
         $ranks = Rank::of($x);
-        $this->assertEqualsWithDelta(30 * 31 / 2, array_sum($ranks), 1e-9);
+        $this->assertEqualsWithDelta((30 * 31) / 2, array_sum($ranks), 1e-9);
         foreach ($x as $i => $value) {
             foreach ($x as $j => $other) {
                 $this->assertSame($value <=> $other, $ranks[$i] <=> $ranks[$j]);
@@ -81,10 +81,19 @@ final class PropertiesTest extends TestCase
         $y = array_map(static fn (float $p, float $q, float $e): float => 2 + 0.5 * $p - 3 * $q + $e, $a, $b, $noise);
         $fit = Regression::fit($y, [$a, $b]);
         foreach ([array_fill(0, 40, 1.0), $a, $b] as $column) {
-            $this->assertEqualsWithDelta(0.0, array_sum(array_map(static fn (float $r, float $c): float => $r * $c, $fit->residuals, $column)), 1e-8);
+            $this->assertEqualsWithDelta(
+                0.0,
+                array_sum(array_map(static fn (float $r, float $c): float => $r * $c, $fit->residuals, $column)),
+                1e-8,
+            );
         }
         $this->assertEqualsWithDelta($fit->fitted[3], $fit->predict([$a[3], $b[3]])['fit'], 1e-10);
-        $this->assertEqualsWithDelta(3.0, array_sum(array_map(static fn (float $p, float $q): float => $fit->leverage([$p, $q]), $a, $b)), 1e-8, 'Leverages add up to the number of coefficients.');
+        $this->assertEqualsWithDelta(
+            3.0,
+            array_sum(array_map(static fn (float $p, float $q): float => $fit->leverage([$p, $q]), $a, $b)),
+            1e-8,
+            'Leverages add up to the number of coefficients.',
+        );
         $scaled = Regression::fit($y, [array_map(static fn (float $v): float => 1000 * $v, $a), $b]);
         $this->assertEqualsWithDelta($fit->coefficients[1] / 1000, $scaled->coefficients[1], 1e-10);
         $this->assertEqualsWithDelta($fit->tValues[1], $scaled->tValues[1], 1e-7);
@@ -136,8 +145,17 @@ final class PropertiesTest extends TestCase
     {
         $this->assertEqualsWithDelta(sqrt(2), RootFinding::bracketed(static fn (float $x): float => $x * $x - 2, 0, 2), 1e-12);
         $this->assertNull(RootFinding::bracketed(static fn (float $x): float => $x * $x + 1, -1, 1));
-        $this->assertEqualsWithDelta([-2.0, 0.5, 3.0], RootFinding::scan(static fn (float $x): float => ($x + 2) * ($x - 0.5) * ($x - 3), -5, 5), 1e-9);
-        $this->assertEqualsWithDelta([4.0], RootFinding::scan(static fn (float $x): ?float => $x < 1 ? null : $x - 4, -10, 10), 1e-9, 'Undefined stretches are passed over.');
+        $this->assertEqualsWithDelta(
+            [-2.0, 0.5, 3.0],
+            RootFinding::scan(static fn (float $x): float => ($x + 2) * ($x - 0.5) * ($x - 3), -5, 5),
+            1e-9,
+        );
+        $this->assertEqualsWithDelta(
+            [4.0],
+            RootFinding::scan(static fn (float $x): ?float => $x < 1 ? null : $x - 4, -10, 10),
+            1e-9,
+            'Undefined stretches are passed over.',
+        );
     }
 
     /** @return list<float> */
@@ -145,6 +163,6 @@ final class PropertiesTest extends TestCase
     {
         mt_srand($seed);
 
-        return array_map(static fn (): float => 20 * mt_rand() / mt_getrandmax() - 8, range(1, $n));
+        return array_map(static fn (): float => (20 * mt_rand()) / mt_getrandmax() - 8, range(1, $n));
     }
 }

@@ -44,9 +44,9 @@ final class StatisticsEdgesTest extends TestCase
     {
         $with = Returns::ofPortfolio([[20240101, 100.0, 0.0], [20240701, 110.0, 50.0], [20250101, 170.0, 0.0]]);
         $this->assertSame($with, Returns::ofPortfolio([[20240101, 100.0, 0.0], [20240701, 110.0, 50.0], [20250101, 170.0, 999.0]]));
-        $this->assertEqualsWithDelta(1.1 * 170 / 160 - 1, $with['total'], 1e-12);
+        $this->assertEqualsWithDelta((1.1 * 170) / 160 - 1, $with['total'], 1e-12);
         // 366 days; the fifty were there for 184 of them.
-        $this->assertEqualsWithDelta(20.0 / (100 + 50 * 184 / 366), $with['modified_dietz'], 1e-12);
+        $this->assertEqualsWithDelta(20.0 / (100 + (50 * 184) / 366), $with['modified_dietz'], 1e-12);
     }
 
     public function test_internal_rates_are_looked_for_between_near_total_loss_and_a_thousandfold(): void

@@ -75,17 +75,56 @@ final class WindowTest extends TestCase
     private static function company(int $from, array $dividends = [], int $asOf = 20260630): CompanyScope
     {
         $days = self::days($from, 20260630);
-        $closes = array_map(static fn (int $i): float => 50.0 + $i % 90, array_keys($days));
+        $closes = array_map(static fn (int $i): float => 50.0 + ($i % 90), array_keys($days));
         $prices = new PriceSeries($days, $closes, null, null, array_fill(0, count($days), 100.0), new CorporateActions([], $dividends));
         $books = Books::scope([2024 => ['dividends_per_share' => 1.0], 2025 => ['dividends_per_share' => 1.0]]);
 
-        return new CompanyScope(new CompanyData(1, 'WIND', $books->company->template, '10', 'XCR', 'XCR', $books->company->facts, $books->company->periodEnds, $prices), $asOf, Catalogue::builtIn(), new Economy(['bill_rate' => ['days' => [20000101], 'values' => [0.02]], 'consumer_price_index' => ['days' => array_map(static fn (int $y): int => $y * 10000 + 101, range(2000, 2026)), 'values' => array_map(static fn (int $y): float => 1.02 ** ($y - 2000), range(2000, 2026))]]));
+        return new CompanyScope(
+            new CompanyData(
+                1,
+                'WIND',
+                $books->company->template,
+                '10',
+                'XCR',
+                'XCR',
+                $books->company->facts,
+                $books->company->periodEnds,
+                $prices,
+            ),
+            $asOf,
+            Catalogue::builtIn(),
+            new Economy([
+                'bill_rate' => ['days' => [20000101], 'values' => [0.02]],
+                'consumer_price_index' => [
+                    'days' => array_map(static fn (int $y): int => $y * 10000 + 101, range(2000, 2026)),
+                    'values' => array_map(static fn (int $y): float => 1.02 ** ($y - 2000), range(2000, 2026)),
+                ],
+            ]),
+        );
     }
 
     public function test_no_function_has_a_value_over_a_window_that_is_not_covered(): void
     {
         $scope = self::company(20220715);
-        foreach (["drawdown('5y')", "total_return('5y')", "price_return('4y')", "high('5y')", "low('5y')", "volatility('5y')", 'sma(1500)', "average_volume('5y')", "median_traded_value('5y')", "amihud('5y')", "downside_deviation('5y')", "value_at_risk('5y', 0.95)", "traded_volume('5y')", "dividends('5y')", 'average_volume(1100)'] as $formula) {
+        foreach (
+            [
+                "drawdown('5y')",
+                "total_return('5y')",
+                "price_return('4y')",
+                "high('5y')",
+                "low('5y')",
+                "volatility('5y')",
+                'sma(1500)',
+                "average_volume('5y')",
+                "median_traded_value('5y')",
+                "amihud('5y')",
+                "downside_deviation('5y')",
+                "value_at_risk('5y', 0.95)",
+                "traded_volume('5y')",
+                "dividends('5y')",
+                'average_volume(1100)',
+            ] as $formula
+        ) {
             $value = $scope->value($scope->catalogue->parse($formula));
             $this->assertSame('not_enough_history', $value instanceof Absence ? $value->kind->value : "value {$value}", $formula);
         }
@@ -110,14 +149,31 @@ final class WindowTest extends TestCase
             $years[$year] = ['earnings_per_share_diluted' => 2.0 * 1.02 ** ($year - 2016)];
         }
         $books = Books::scope($years);
-        $scope = new CompanyScope(new CompanyData(1, 'CAPE', $books->company->template, '10', 'XCR', 'XCR', $books->company->facts, $books->company->periodEnds, new PriceSeries([20260629, 20260630], [39.0, 40.0])), 20260630, Catalogue::builtIn(), self::company(20240102)->economy);
+        $scope = new CompanyScope(
+            new CompanyData(
+                1,
+                'CAPE',
+                $books->company->template,
+                '10',
+                'XCR',
+                'XCR',
+                $books->company->facts,
+                $books->company->periodEnds,
+                new PriceSeries([20260629, 20260630], [39.0, 40.0]),
+            ),
+            20260630,
+            Catalogue::builtIn(),
+            self::company(20240102)->economy,
+        );
         $real = 2.0 * 1.02 ** -16; // Earnings grow with prices, so in prices of 2000 all years are alike.
         $this->assertEqualsWithDelta(40 / ($real * 1.02 ** 26), $scope->metric('cyclically_adjusted_price_to_earnings'), 1e-9);
     }
 
     public function test_years_positive_of_ten_need_seven_that_are_known(): void
     {
-        $of = static fn (int $known): float|Absence => Books::scope(array_combine(range(2026 - $known, 2025), array_fill(0, $known, ['net_income' => 5, 'net_income_common' => 5])))->metric('earnings_years_positive_10y');
+        $of = static fn (int $known): float|Absence => Books::scope(
+            array_combine(range(2026 - $known, 2025), array_fill(0, $known, ['net_income' => 5, 'net_income_common' => 5])),
+        )->metric('earnings_years_positive_10y');
         $this->assertSame('not_enough_history', $of(6)->kind->value);
         $this->assertSame([7.0, 10.0], [$of(7), $of(10)]);
     }

@@ -30,8 +30,10 @@ final class MarginOfSafetyTest extends TestCase
             }
         }
         $this->assertEquals([['margin' => 0.25, 'buy_below' => 75.0, 'from_price' => 0.5]], MarginOfSafety::at(100.0, 50.0, [0.25]));
-        $this->assertSame([null, null, null], array_map(static fn (?float $price): ?float => MarginOfSafety::at(100.0, $price,
-            [0.25])[0]['from_price'], [null, 0.0, -1.0]));
+        $this->assertSame(
+            [null, null, null],
+            array_map(static fn (?float $price): ?float => MarginOfSafety::at(100.0, $price, [0.25])[0]['from_price'], [null, 0.0, -1.0]),
+        );
         $this->assertSame([0.15, 0.25, 0.35, 0.5], array_column(MarginOfSafety::at(1.0, 1.0), 'margin'));
     }
 }

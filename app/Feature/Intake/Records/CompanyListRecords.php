@@ -34,10 +34,19 @@ final class CompanyListRecords extends Records
             return;
         }
         $import = $this->pass->import;
-        $list = CompanyList::query()->create(['user_id' => $import->user_id, 'name' => mb_substr((string) preg_replace('/\.\w+$/', '', $import->name), 0, 120), 'as_of' => app(ColumnStore::class)->latestDay() ?? (int) date('Ymd')]);
+        $list = CompanyList::query()->create([
+            'user_id' => $import->user_id,
+            'name' => mb_substr((string) preg_replace('/\.\w+$/', '', $import->name), 0, 120),
+            'as_of' => app(ColumnStore::class)->latestDay() ?? (int) date('Ymd'),
+        ]);
         foreach (array_keys($this->members) as $position => $company) {
             $remark = $this->members[$company];
-            CompanyListItem::query()->create(['company_list_id' => $list->id, 'company_id' => $company, 'position' => $position, 'reason' => $remark === '' ? null : mb_substr($remark, 0, 500)]);
+            CompanyListItem::query()->create([
+                'company_list_id' => $list->id,
+                'company_id' => $company,
+                'position' => $position,
+                'reason' => $remark === '' ? null : mb_substr($remark, 0, 500),
+            ]);
         }
         $import->update(['mapping' => [...$import->mapping, 'made_list' => $list->id]]);
     }

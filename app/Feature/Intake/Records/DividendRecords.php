@@ -30,8 +30,19 @@ final class DividendRecords extends Records
         if ($record['amount'] <= 0) {
             throw Refusal::because("a dividend of {$record['amount']} is none");
         }
-        $this->writer->add($record['company'], [
-            'ex_date' => $record['day'], 'paid_on' => $record['paid_on'] ?? $record['day'], 'amount' => $record['amount'], 'currency' => $trading,
-        ], $record['day'], 'Dividend of '.Day::iso($record['day']), $record['amount'], $row, $security);
+        $this->writer->add(
+            $record['company'],
+            [
+                'ex_date' => $record['day'],
+                'paid_on' => $record['paid_on'] ?? $record['day'],
+                'amount' => $record['amount'],
+                'currency' => $trading,
+            ],
+            $record['day'],
+            'Dividend of '.Day::iso($record['day']),
+            $record['amount'],
+            $row,
+            $security,
+        );
     }
 }

@@ -37,8 +37,14 @@ final class DriverRecords extends FiledRecords
         $money = $line !== null && LineItems::all()[$line]->unit === Unit::Money;
 
         return [
-            'axis' => self::axis($record['axis'] ?? ''), 'member' => mb_substr($record['member'], 0, 120), 'line' => $line ?? ($label === '' ? 'value' : mb_substr($label, 0, 120)), 'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
-            'period' => $this->periods->read($company, $record['period']), 'value' => $record['value'] * ($money ? $this->pass->mapping->scale : 1.0), 'filed_on' => $record['filed_on'] ?? null, 'place' => "row {$record['row']}",
+            'axis' => self::axis($record['axis'] ?? ''),
+            'member' => mb_substr($record['member'], 0, 120),
+            'line' => $line ?? ($label === '' ? 'value' : mb_substr($label, 0, 120)),
+            'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
+            'period' => $this->periods->read($company, $record['period']),
+            'value' => $record['value'] * ($money ? $this->pass->mapping->scale : 1.0),
+            'filed_on' => $record['filed_on'] ?? null,
+            'place' => "row {$record['row']}",
         ];
     }
 

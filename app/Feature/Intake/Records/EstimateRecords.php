@@ -32,11 +32,27 @@ final class EstimateRecords extends Records
 
     public function add(array $record, int $row): void
     {
-        $line = in_array($record['line'], self::BEYOND_STATEMENTS, true) ? $record['line'] : $this->lines->recognise($record['line'])['line'] ?? throw Refusal::because("\"{$record['line']}\" is no line analysts estimate");
+        $line = in_array($record['line'], self::BEYOND_STATEMENTS, true)
+            ? $record['line']
+            : $this->lines->recognise($record['line'])['line'] ??
+                throw Refusal::because("\"{$record['line']}\" is no line analysts estimate");
         $period = $this->periods->read($record['company'], $record['period']);
-        $this->writer->add($record['company'], [
-            'line' => $line, 'period' => $period, 'day' => $record['day'], 'mean' => $record['mean'], 'deviation' => $record['deviation'] ?? 0.0, 'analysts' => (int) ($record['analysts'] ?? 1),
-            'high' => $record['high'] ?? $record['mean'], 'low' => $record['low'] ?? $record['mean'],
-        ], $record['day'], "Consensus of {$line}, ".FiscalPeriod::label($period), $record['mean'], $row);
+        $this->writer->add(
+            $record['company'],
+            [
+                'line' => $line,
+                'period' => $period,
+                'day' => $record['day'],
+                'mean' => $record['mean'],
+                'deviation' => $record['deviation'] ?? 0.0,
+                'analysts' => (int) ($record['analysts'] ?? 1),
+                'high' => $record['high'] ?? $record['mean'],
+                'low' => $record['low'] ?? $record['mean'],
+            ],
+            $record['day'],
+            "Consensus of {$line}, ".FiscalPeriod::label($period),
+            $record['mean'],
+            $row,
+        );
     }
 }

@@ -57,13 +57,20 @@ final class FigureRecords extends FiledRecords
         }
         $unit = LineItems::all()[$line]->unit;
 
-        return ['key' => "{$line}@{$period}", 'value' => $record['value'] * ($unit === Unit::Money || $unit === Unit::Shares ? $this->pass->mapping->scale : 1.0), 'place' => "row {$record['row']}", 'filed_on' => $record['filed_on'] ?? null, 'currency' => $named ? $currency : null];
+        return [
+            'key' => "{$line}@{$period}",
+            'value' => $record['value'] * ($unit === Unit::Money || $unit === Unit::Shares ? $this->pass->mapping->scale : 1.0),
+            'place' => "row {$record['row']}",
+            'filed_on' => $record['filed_on'] ?? null,
+            'currency' => $named ? $currency : null,
+        ];
     }
 
     /**
      * A figure filed on several days is given version by version, the earliest first.
      *
-     * @param  array<int, array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}>>  $figures  by day of filing (0 where unknown) and key
+     * @param  array<int, array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}>>  $figures  by
+     *     day of filing (0 where unknown) and key
      * @return list<array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}>>
      */
     private static function versions(array $figures): array

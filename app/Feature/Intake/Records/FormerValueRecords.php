@@ -37,8 +37,11 @@ final class FormerValueRecords extends Records
             $this->change($record, $attribute, $now);
         }
         $this->writer->add(
-            $record['company'], ['attribute' => $attribute, 'value' => $value,
-                'until_day' => $record['until']], 0, Former::ATTRIBUTES[$attribute]." {$value} until ".Day::iso($record['until']), null,
+            $record['company'],
+            ['attribute' => $attribute, 'value' => $value, 'until_day' => $record['until']],
+            0,
+            Former::ATTRIBUTES[$attribute]." {$value} until ".Day::iso($record['until']),
+            null,
             $row,
         );
     }
@@ -63,8 +66,11 @@ final class FormerValueRecords extends Records
      */
     private function change(array $record, string $attribute, string $now): void
     {
-        $later = DB::table('former_attributes')->where('company_id', $record['company'])->where('attribute', $attribute)->where('until_day',
-            '>', $record['until'])->min('until_day');
+        $later = DB::table('former_attributes')
+            ->where('company_id', $record['company'])
+            ->where('attribute', $attribute)
+            ->where('until_day', '>', $record['until'])
+            ->min('until_day');
         if ($later !== null) {
             throw Refusal::because('a later change, on '.Day::iso((int) $later).', is known, so this cannot be what is so now');
         }
@@ -75,12 +81,17 @@ final class FormerValueRecords extends Records
         if ($attribute === Former::NAME && DB::table('companies')->where('name', $now)->exists()) {
             throw Refusal::because("another company is called \"{$now}\"");
         }
-        $this->pass->importId === null || DB::table('replaced_rows')->insert([
-            'import_id' => $this->pass->importId, 'table_name' => 'companies', 'previous_import' => null, 'row' => json_encode($company,
-                JSON_PRESERVE_ZERO_FRACTION),
-        ]);
+        $this->pass->importId === null ||
+            DB::table('replaced_rows')->insert([
+                'import_id' => $this->pass->importId,
+                'table_name' => 'companies',
+                'previous_import' => null,
+                'row' => json_encode($company, JSON_PRESERVE_ZERO_FRACTION),
+            ]);
         // A preview is taken back as a whole.
-        DB::table('companies')->where('id', $record['company'])->update([$attribute => $now]);
+        DB::table('companies')
+            ->where('id', $record['company'])
+            ->update([$attribute => $now]);
         $this->pass->companies->forget();
     }
 }

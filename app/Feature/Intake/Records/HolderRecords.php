@@ -24,8 +24,18 @@ final class HolderRecords extends Records
         if ($record['shares'] < 0) {
             throw Refusal::because('nobody holds a negative number of shares');
         }
-        $this->writer->add($record['company'], [
-            'holder' => mb_substr($record['holder'], 0, 160), 'kind' => mb_substr($record['kind'] ?? '', 0, 40), 'day' => $record['day'], 'shares' => $record['shares'],
-        ], $record['day'], "{$record['holder']} on ".Day::iso($record['day']), $record['shares'], $row);
+        $this->writer->add(
+            $record['company'],
+            [
+                'holder' => mb_substr($record['holder'], 0, 160),
+                'kind' => mb_substr($record['kind'] ?? '', 0, 40),
+                'day' => $record['day'],
+                'shares' => $record['shares'],
+            ],
+            $record['day'],
+            "{$record['holder']} on ".Day::iso($record['day']),
+            $record['shares'],
+            $row,
+        );
     }
 }

@@ -21,9 +21,20 @@ final class InsiderTradeRecords extends Records
 
     public function add(array $record, int $row): void
     {
-        $this->writer->add($record['company'], [
-            'insider' => mb_substr($record['insider'], 0, 160), 'role' => mb_substr($record['role'] ?? '', 0, 80), 'day' => $record['day'], 'shares' => self::signed($record['shares'], $record['direction'] ?? ''), 'price' => $record['price'] ?? null,
-        ], $record['day'], "{$record['insider']} on ".Day::iso($record['day']), $record['shares'], $row);
+        $this->writer->add(
+            $record['company'],
+            [
+                'insider' => mb_substr($record['insider'], 0, 160),
+                'role' => mb_substr($record['role'] ?? '', 0, 80),
+                'day' => $record['day'],
+                'shares' => self::signed($record['shares'], $record['direction'] ?? ''),
+                'price' => $record['price'] ?? null,
+            ],
+            $record['day'],
+            "{$record['insider']} on ".Day::iso($record['day']),
+            $record['shares'],
+            $row,
+        );
     }
 
     /** Shares bought are positive, shares sold negative; where the file names no direction the sign tells. */

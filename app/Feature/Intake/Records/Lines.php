@@ -23,7 +23,10 @@ final class Lines
 
     public function recognise(string $template, string $label): ?string
     {
-        $line = $this->known[$template][$label] ??= ($this->recognitions[$template] ??= new LineRecognition(ReportingModel::from($template), $this->pass->lines))->recognise($label)['line'] ?? '';
+        $line = $this->known[$template][$label] ??=
+            ($this->recognitions[$template] ??= new LineRecognition(ReportingModel::from($template), $this->pass->lines))->recognise(
+                $label,
+            )['line'] ?? '';
 
         return $line === '' ? null : $line;
     }

@@ -31,7 +31,7 @@ final class ListingRecords extends RecordsByCompany
         parent::__construct($pass);
         $this->listings = new RowWriter($pass, 'listings', 'security_id', ['ticker', 'exchange_id', 'from_day'], inPreview: true);
         $this->identifiers = new RowWriter($pass, 'identifiers', 'security_id', ['scheme'], inPreview: true);
-        $this->identities = new Identities;
+        $this->identities = new Identities();
     }
 
     protected function take(int $owner, array $records): void
@@ -76,8 +76,12 @@ final class ListingRecords extends RecordsByCompany
             }
         }
         $security = self::security($company, $record['class'] ?? '');
-        $own = array_values(array_filter($security === null ? [] : $this->identities->ofSecurity($security),
-            static fn (DatedListing $of): bool => ! ($of->exchange === $code && $of->ticker === $ticker && $of->from === $record['from'])));
+        $own = array_values(
+            array_filter(
+                $security === null ? [] : $this->identities->ofSecurity($security),
+                static fn (DatedListing $of): bool => [$of->exchange, $of->ticker, $of->from] !== [$code, $ticker, $record['from']],
+            ),
+        );
         $main = $this->isMain($record, $own, $code);
         if (! $main && array_filter($own, static fn (DatedListing $of): bool => $of->main) === []) {
             throw Refusal::because('the share would have no main listing; leave "main" empty or write yes');
@@ -86,27 +90,48 @@ final class ListingRecords extends RecordsByCompany
         foreach ($main ? $own : [] as $other) {
             $this->follow($company, $other, $record['from'], $to, $record['row']);
         }
-        $this->listings->add($company, [
-            'ticker' => $ticker, 'exchange_id' => $exchange->id, 'from_day' => $record['from'], 'currency' => $currency, 'to_day' => $to,
-            'ended_because' => $record['reason'] ?? null, 'main' => (int) $main,
-        ], 0, "{$code}:{$ticker} from ".Day::iso($record['from']), null, $record['row'], $security);
+        $this->listings->add(
+            $company,
+            [
+                'ticker' => $ticker,
+                'exchange_id' => $exchange->id,
+                'from_day' => $record['from'],
+                'currency' => $currency,
+                'to_day' => $to,
+                'ended_because' => $record['reason'] ?? null,
+                'main' => (int) $main,
+            ],
+            0,
+            "{$code}:{$ticker} from ".Day::iso($record['from']),
+            null,
+            $record['row'],
+            $security,
+        );
         $this->identify($company, $security, $record);
     }
 
     /** @return object{id: int, currency: string} */
     private function exchange(string $code): object
     {
-        $this->exchanges ??= DB::table('exchanges')->get(['id', 'code', 'currency'])->keyBy('code')->all();
+        $this->exchanges ??= DB::table('exchanges')
+            ->get(['id', 'code', 'currency'])
+            ->keyBy('code')
+            ->all();
 
-        return $this->exchanges[$code] ?? throw Refusal::because("no exchange has the code \"{$code}\"; the exchanges are ".implode(', ',
-            array_keys($this->exchanges)));
+        return $this->exchanges[$code] ??
+            throw Refusal::because(
+                "no exchange has the code \"{$code}\"; the exchanges are ".implode(', ', array_keys($this->exchanges)),
+            );
     }
 
     /** The class of shares a row is about; the main one where it names none, null where no class has the name. */
     private static function security(int $company, string $named): ?int
     {
-        $classes = DB::table('securities')->where('company_id', $company)->orderByDesc('main')->orderBy('id')->get(['id', 'name',
-            'entitlement']);
+        $classes = DB::table('securities')
+            ->where('company_id', $company)
+            ->orderByDesc('main')
+            ->orderBy('id')
+            ->get(['id', 'name', 'entitlement']);
         if ($named === '') {
             return (int) $classes[0]->id;
         }
@@ -126,8 +151,13 @@ final class ListingRecords extends RecordsByCompany
 
         // A preview is taken back as a whole, so what it makes stays for nobody.
         return DB::table('securities')->insertGetId([
-            'company_id' => $company, 'kind' => 'share', 'name' => mb_substr($record['class'], 0, 120), 'main' => false,
-            'entitlement' => $entitlement > 0 ? $entitlement : throw Refusal::because("a share with the rights of {$entitlement} main ones is none"), 'import_id' => $this->pass->importId,
+            'company_id' => $company,
+            'kind' => 'share',
+            'name' => mb_substr($record['class'], 0, 120),
+            'main' => false,
+            'entitlement' => $entitlement > 0 ? $entitlement : throw Refusal::because('a share with the '
+                ."rights of {$entitlement} main ones is none"),
+            'import_id' => $this->pass->importId,
         ]);
     }
 
@@ -159,20 +189,38 @@ final class ListingRecords extends RecordsByCompany
             return;
         }
         if ($other->from >= $from || $other->to !== null) {
-            throw Refusal::because("the share has {$other->exchange}:{$other->ticker} from ".($other->from === 0 ? 'the start' : Day::iso($other->from)).' as its main listing at that time');
+            throw Refusal::because(
+                "the share has {$other->exchange}:{$other->ticker} from ".
+                    ($other->from === 0 ? 'the start' : Day::iso($other->from)).
+                    ' as its main listing at that time',
+            );
         }
-        $this->listings->add($company, [
-            'ticker' => $other->ticker, 'exchange_id' => $this->exchange($other->exchange)->id, 'from_day' => $other->from,
-            'currency' => $other->currency, 'to_day' => $from,
-            'ended_because' => $other->endedBecause, 'main' => 1,
-        ], 0, "{$other->exchange}:{$other->ticker} ends on ".Day::iso($from), null, $row, $other->security);
+        $this->listings->add(
+            $company,
+            [
+                'ticker' => $other->ticker,
+                'exchange_id' => $this->exchange($other->exchange)->id,
+                'from_day' => $other->from,
+                'currency' => $other->currency,
+                'to_day' => $from,
+                'ended_because' => $other->endedBecause,
+                'main' => 1,
+            ],
+            0,
+            "{$other->exchange}:{$other->ticker} ends on ".Day::iso($from),
+            null,
+            $row,
+            $other->security,
+        );
     }
 
     /** @param  array<string, mixed>  $record */
     private function identify(int $company, int $security, array $record): void
     {
-        $identifiers = ['isin' => strtoupper($record['isin'] ?? ''), mb_strtolower(mb_substr($record['scheme'] ?? '', 0,
-            16)) ?: 'other' => $record['identifier'] ?? ''];
+        $identifiers = [
+            'isin' => strtoupper($record['isin'] ?? ''),
+            mb_strtolower(mb_substr($record['scheme'] ?? '', 0, 16)) ?: 'other' => $record['identifier'] ?? '',
+        ];
         foreach (array_filter($identifiers, static fn (string $value): bool => $value !== '') as $scheme => $value) {
             $taken = DB::table('identifiers')->where('scheme', $scheme)->where('value', $value)->value('security_id');
             if ($taken !== null && (int) $taken !== $security) {
@@ -181,8 +229,15 @@ final class ListingRecords extends RecordsByCompany
             if ($scheme === 'isin' && ! Isin::isValid($value)) {
                 $this->pass->outcome->warn("{$value} does not have the check digit an ISIN has; it is kept as it is written.");
             }
-            $this->identifiers->add($company, ['scheme' => $scheme, 'value' => mb_substr($value, 0, 60)], 0,
-                strtoupper($scheme)." {$value}", null, $record['row'], $security);
+            $this->identifiers->add(
+                $company,
+                ['scheme' => $scheme, 'value' => mb_substr($value, 0, 60)],
+                0,
+                strtoupper($scheme)." {$value}",
+                null,
+                $record['row'],
+                $security,
+            );
         }
     }
 }

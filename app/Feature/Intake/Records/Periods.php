@@ -23,6 +23,8 @@ final class Periods
     {
         $yearEnd = $this->companies->read($company)->year_end;
 
-        return $this->read[$yearEnd][$text] ??= (new FiscalCalendar($yearEnd))->heading($text) ?? throw Refusal::because("\"{$text}\" is no fiscal period such as 2023, Q1 2024 or 2023-12-31");
+        return $this->read[$yearEnd][$text] ??=
+            (new FiscalCalendar($yearEnd))->heading($text) ??
+            throw Refusal::because("\"{$text}\" is no fiscal period such as 2023, Q1 2024 or 2023-12-31");
     }
 }

@@ -29,7 +29,9 @@ final class PositionRecords extends Records
             throw Refusal::because('a position sold short is not kept');
         }
         if (! isset($record['day'])) {
-            $this->pass->outcome->warn('Positions without a day count as bought on '.Day::iso($this->latest).', the latest day there is.');
+            $this->pass->outcome->warn(
+                'Positions without a day count as bought on '.Day::iso($this->latest).', the latest day there is.',
+            );
         }
         $this->transactions->add([...$record, 'day' => $record['day'] ?? $this->latest, 'direction' => 'buy'], $row);
     }

@@ -39,11 +39,18 @@ final class PriceRecords extends RecordsByCompany
     {
         parent::__construct($pass);
         if (in_array('adjusted', $pass->mapping->columns, true)) {
-            $pass->outcome->warn('The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. Import those too.');
+            $pass->outcome->warn(
+                'The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. Import those too.',
+            );
         }
-        $this->bars = $pass->importId === null ? null : new BulkInsert('bars', ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
+        $this->bars =
+            $pass->importId === null
+                ? null
+                : new BulkInsert('bars', ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
         $pdo = DB::connection()->getPdo();
-        $this->select = $pdo->prepare('select day, open, high, low, close, volume, import_id from bars where listing_id = ? and day between ? and ?');
+        $this->select = $pdo->prepare(
+            'select day, open, high, low, close, volume, import_id from bars where listing_id = ? and day between ? and ?',
+        );
         $this->delete = $pdo->prepare('delete from bars where listing_id = ? and day = ?');
     }
 
@@ -53,7 +60,15 @@ final class PriceRecords extends RecordsByCompany
         foreach ($this->continuity as $id => $continuity) {
             $ticker = $this->listings[$id]->ticker;
             foreach ($continuity->jumps as $jump) {
-                $this->pass->outcome->warn(sprintf('%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units?', $ticker, $jump['from'], $jump['to'], Day::iso($jump['day'])));
+                $this->pass->outcome->warn(
+                    sprintf(
+                        '%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units?',
+                        $ticker,
+                        $jump['from'],
+                        $jump['to'],
+                        Day::iso($jump['day']),
+                    ),
+                );
             }
             if ($continuity->isMonthly()) {
                 $this->pass->outcome->warn("{$ticker}: the prices are monthly. Daily figures such as volatility need daily prices.");
@@ -95,14 +110,35 @@ final class PriceRecords extends RecordsByCompany
             if ($known !== null && $before === null && $known['import'] !== null && $known['import'] === $this->pass->importId) {
                 $before = $known['close'];
             }
-            if ($close <= 0 || $low <= 0 || $high < $low || $close > $high * self::ABOVE || $close < $low * self::BELOW || $high === INF || ($volume !== null && ($volume < 0 || $volume === INF))) {
-                $outcome->refuse("row {$record['row']}", "The prices contradict each other: high {$high}, low {$low}, close {$close}".($volume !== null && $volume < 0 ? ", volume {$volume}" : ''));
+            if (
+                $close <= 0 ||
+                $low <= 0 ||
+                $high < $low ||
+                $close > $high * self::ABOVE ||
+                $close < $low * self::BELOW ||
+                $high === INF ||
+                ($volume !== null && ($volume < 0 || $volume === INF))
+            ) {
+                $outcome->refuse(
+                    "row {$record['row']}",
+                    "The prices contradict each other: high {$high}, low {$low}, close {$close}".
+                        ($volume !== null && $volume < 0 ? ", volume {$volume}" : ''),
+                );
             } elseif ($before !== null && $before !== $close) {
-                $outcome->refuse("row {$record['row']}", 'The file has '.Day::iso($day)." twice with other closes, {$before} and {$close}");
+                $outcome->refuse(
+                    "row {$record['row']}",
+                    'The file has '.Day::iso($day)." twice with other closes, {$before} and {$close}",
+                );
             } elseif ($before !== null) {
                 $outcome->counts['same']++;
                 $outcome->warn("{$listing->ticker}: days stand in the file more than once; each is taken once.");
-            } elseif ($known !== null && $known['close'] === $close && ($volume === null || $known['volume'] === $volume) && $known['high'] === $high && $known['low'] === $low) {
+            } elseif (
+                $known !== null &&
+                $known['close'] === $close &&
+                ($volume === null || $known['volume'] === $volume) &&
+                $known['high'] === $high &&
+                $known['low'] === $low
+            ) {
                 $outcome->counts['same']++;
                 $closes[$day] = $close;
             } else {
@@ -110,13 +146,29 @@ final class PriceRecords extends RecordsByCompany
                 $status = $known === null ? 'new' : 'changed';
                 $outcome->count($status, $listing->company, $day);
                 if ($outcome->wantsExample($status)) {
-                    $outcome->example($status, $listing->ticker, 'Close of '.Day::iso($day), $known['close'] ?? null, $close, "row {$record['row']}");
+                    $outcome->example(
+                        $status,
+                        $listing->ticker,
+                        'Close of '.Day::iso($day),
+                        $known['close'] ?? null,
+                        $close,
+                        "row {$record['row']}",
+                    );
                 }
                 if ($known !== null && $this->bars !== null) {
                     $this->replace($owner, $day, $known);
                 }
                 // What the file says is handed on as it is written there: to make a text of a number again takes longer than to store it.
-                $this->bars?->add($owner, $day, $record['open'] ?? null, $record['high'] ?? $high, $record['low'] ?? $low, $record['close'], $record['volume'] ?? $known['volume'] ?? 0, $this->pass->importId);
+                $this->bars?->add(
+                    $owner,
+                    $day,
+                    $record['open'] ?? null,
+                    $record['high'] ?? $high,
+                    $record['low'] ?? $low,
+                    $record['close'],
+                    $record['volume'] ?? ($known['volume'] ?? 0),
+                    $this->pass->importId,
+                );
             }
         }
         if ($closes !== []) {
@@ -157,7 +209,14 @@ final class PriceRecords extends RecordsByCompany
         $this->select->execute([$listing, $from, $to]);
         $stored = [];
         while ($row = $this->select->fetch(\PDO::FETCH_NUM)) {
-            $stored[(int) $row[0]] = ['open' => $row[1] === null ? null : (float) $row[1], 'high' => (float) $row[2], 'low' => (float) $row[3], 'close' => (float) $row[4], 'volume' => (float) $row[5], 'import' => $row[6] === null ? null : (int) $row[6]];
+            $stored[(int) $row[0]] = [
+                'open' => $row[1] === null ? null : (float) $row[1],
+                'high' => (float) $row[2],
+                'low' => (float) $row[3],
+                'close' => (float) $row[4],
+                'volume' => (float) $row[5],
+                'import' => $row[6] === null ? null : (int) $row[6],
+            ];
         }
 
         return $stored;
@@ -168,14 +227,24 @@ final class PriceRecords extends RecordsByCompany
     {
         ['import' => $import] = $known;
         unset($known['import']);
-        DB::table('replaced_rows')->insert(['import_id' => $this->pass->importId, 'table_name' => 'bars', 'previous_import' => $import, 'row' => json_encode(['listing_id' => $listing, 'day' => $day, ...$known, 'import_id' => $import], JSON_PRESERVE_ZERO_FRACTION)]);
+        DB::table('replaced_rows')->insert([
+            'import_id' => $this->pass->importId,
+            'table_name' => 'bars',
+            'previous_import' => $import,
+            'row' => json_encode(['listing_id' => $listing, 'day' => $day, ...$known, 'import_id' => $import], JSON_PRESERVE_ZERO_FRACTION),
+        ]);
         $this->delete->execute([$listing, $day]);
     }
 
     /** @return array<int, true> */
     private function splits(int $security): array
     {
-        $days = DB::table('corporate_actions')->where('security_id', $security)->where('kind', 'split')->pluck('ex_date')->map(intval(...))->all();
+        $days = DB::table('corporate_actions')
+            ->where('security_id', $security)
+            ->where('kind', 'split')
+            ->pluck('ex_date')
+            ->map(intval(...))
+            ->all();
 
         return array_fill_keys($days, true);
     }

@@ -34,7 +34,8 @@ abstract class Records
     }
 
     /**
-     * @param  array<string, mixed>  $record  by field: day as YYYYMMDD, number as float (of prices as float or numeric text), company as its identity; fields the file lacks are not set
+     * @param  array<string, mixed>  $record  by field: day as YYYYMMDD, number as float (of prices as float or numeric text), company as
+     *     its identity; fields the file lacks are not set
      *
      * @throws \Logion\Intake\Refusal if the row cannot be taken
      */

@@ -24,7 +24,15 @@ final class SplitRecords extends Records
     public function add(array $record, int $row): void
     {
         $ratio = self::ratio($record['ratio']);
-        $this->writer->add($record['company'], ['ex_date' => $record['day'], 'ratio' => $ratio], $record['day'], 'Split of '.Day::iso($record['day']), $ratio, $row, $record['listing']->security);
+        $this->writer->add(
+            $record['company'],
+            ['ex_date' => $record['day'], 'ratio' => $ratio],
+            $record['day'],
+            'Split of '.Day::iso($record['day']),
+            $ratio,
+            $row,
+            $record['listing']->security,
+        );
     }
 
     /** New shares for each old one. */
@@ -33,6 +41,8 @@ final class SplitRecords extends Records
         $pair = preg_match('~^\s*([\d.]+)\s*(?::|for|/|-for-|to)\s*([\d.]+)\s*$~i', $text, $m) === 1 && (float) $m[2] > 0;
         $ratio = $pair ? (float) $m[1] / (float) $m[2] : (is_numeric($text) ? (float) $text : 0.0);
 
-        return $ratio > 0 && $ratio <= self::LARGEST_RATIO ? $ratio : throw Refusal::because("\"{$text}\" is no ratio such as 10, 10:1 or 1 for 20");
+        return $ratio > 0 && $ratio <= self::LARGEST_RATIO
+            ? $ratio
+            : throw Refusal::because("\"{$text}\" is no ratio such as 10, 10:1 or 1 for 20");
     }
 }

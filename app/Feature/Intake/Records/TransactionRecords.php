@@ -16,7 +16,13 @@ final class TransactionRecords extends Records
     public function __construct(ImportPass $pass)
     {
         parent::__construct($pass);
-        $this->writer = new RowWriter($pass, 'transactions', 'company_id', ['portfolio', 'day', 'kind', 'shares', 'price'], ['user_id' => $pass->import->user_id]);
+        $this->writer = new RowWriter(
+            $pass,
+            'transactions',
+            'company_id',
+            ['portfolio', 'day', 'kind', 'shares', 'price'],
+            ['user_id' => $pass->import->user_id],
+        );
     }
 
     public function add(array $record, int $row): void
@@ -25,9 +31,21 @@ final class TransactionRecords extends Records
         if ($record['shares'] <= 0 || $record['price'] < 0) {
             throw Refusal::because('shares must be positive and the price not negative');
         }
-        $this->writer->add($record['company'], [
-            'portfolio' => ($record['portfolio'] ?? '') ?: 'Imported', 'day' => $record['day'], 'kind' => $kind, 'shares' => self::decimal($record['shares']), 'price' => self::decimal($record['price']), 'costs' => self::decimal($record['costs'] ?? 0.0),
-        ], $record['day'], ucfirst($kind).' on '.Day::iso($record['day']), $record['price'], $row);
+        $this->writer->add(
+            $record['company'],
+            [
+                'portfolio' => $record['portfolio'] ?? '' ?: 'Imported',
+                'day' => $record['day'],
+                'kind' => $kind,
+                'shares' => self::decimal($record['shares']),
+                'price' => self::decimal($record['price']),
+                'costs' => self::decimal($record['costs'] ?? 0.0),
+            ],
+            $record['day'],
+            ucfirst($kind).' on '.Day::iso($record['day']),
+            $record['price'],
+            $row,
+        );
     }
 
     private static function kind(string $text): string

@@ -37,7 +37,12 @@ final readonly class CashFlowValue
      * @param  float|null  $terminalValue  at the end of the last forecast year
      */
     public static function of(
-        array $flows, Discounting $discounting, ?float $terminalValue, EquityBridge $bridge, float $shares, bool $terminalMidYear = false,
+        array $flows,
+        Discounting $discounting,
+        ?float $terminalValue,
+        EquityBridge $bridge,
+        float $shares,
+        bool $terminalMidYear = false,
     ): self {
         $sum = 0.0;
         $present = [];
@@ -53,8 +58,16 @@ final readonly class CashFlowValue
         $equity = $bridge->equityValue($enterprise);
 
         return new self(
-            $flows, $discounting->factors, $present, $sum, $terminalValue, $pv, $enterprise, $equity,
-            $shares > 0 ? $equity / $shares : null, $enterprise == 0.0 ? null : $pv / $enterprise,
+            $flows,
+            $discounting->factors,
+            $present,
+            $sum,
+            $terminalValue,
+            $pv,
+            $enterprise,
+            $equity,
+            $shares > 0 ? $equity / $shares : null,
+            $enterprise == 0.0 ? null : $pv / $enterprise,
         );
     }
 
@@ -91,7 +104,7 @@ final readonly class CashFlowValue
     {
         $path = [];
         for ($k = 1; $k <= $steps; $k++) {
-            $path[] = $from + ($to - $from) * $k / $steps;
+            $path[] = $from + (($to - $from) * $k) / $steps;
         }
 
         return $path;

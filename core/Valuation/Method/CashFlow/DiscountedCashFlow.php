@@ -40,8 +40,15 @@ final readonly class DiscountedCashFlow
 
     /** Range searched when a single figure is solved for. */
     private const RANGES = [
-        'discount_rate' => [0.001, 0.6], 'terminal_growth' => [-0.3, 0.3], 'return_on_new_capital' => [0.005, 1.0], 'exit_multiple' => [0.1, 100.0],
-        'risk_free_rate' => [-0.02, 0.4], 'beta' => [-1.0, 6.0], 'equity_risk_premium' => [0.0, 0.3], 'cost_of_debt' => [0.0, 0.5], 'marginal_tax_rate' => [0.0, 0.6],
+        'discount_rate' => [0.001, 0.6],
+        'terminal_growth' => [-0.3, 0.3],
+        'return_on_new_capital' => [0.005, 1.0],
+        'exit_multiple' => [0.1, 100.0],
+        'risk_free_rate' => [-0.02, 0.4],
+        'beta' => [-1.0, 6.0],
+        'equity_risk_premium' => [0.0, 0.3],
+        'cost_of_debt' => [0.0, 0.5],
+        'marginal_tax_rate' => [0.0, 0.6],
     ];
 
     public const MAX_YEARS = 30;
@@ -112,31 +119,52 @@ final readonly class DiscountedCashFlow
      * @param  array<string, Assumption>|null  $figures
      * @param  array<string, DriverRule>|null  $drivers
      */
-    public function copy(?array $figures = null, ?array $drivers = null, ?int $years = null, ?TerminalMethod $terminal = null, ?Convention $convention = null): self
-    {
+    public function copy(
+        ?array $figures = null,
+        ?array $drivers = null,
+        ?int $years = null,
+        ?TerminalMethod $terminal = null,
+        ?Convention $convention = null,
+    ): self {
         return new self(
-            $figures ?? $this->figures, $drivers ?? $this->drivers, $this->history, $this->baseYear, $years ?? $this->years,
-            $terminal ?? $this->terminal, $convention ?? $this->convention, $this->stub, $this->currency,
+            $figures ?? $this->figures,
+            $drivers ?? $this->drivers,
+            $this->history,
+            $this->baseYear,
+            $years ?? $this->years,
+            $terminal ?? $this->terminal,
+            $convention ?? $this->convention,
+            $this->stub,
+            $this->currency,
         );
     }
 
     public function costOfEquity(): float
     {
-        return CostOfEquity::capitalAssetPricing($this->figure('risk_free_rate'), $this->figure('beta'), $this->figure('equity_risk_premium'));
+        return CostOfEquity::capitalAssetPricing(
+            $this->figure('risk_free_rate'),
+            $this->figure('beta'),
+            $this->figure('equity_risk_premium'),
+        );
     }
 
     public function weightedAverageCost(): WeightedAverageCost
     {
         return WeightedAverageCost::of(
-            max(1e-9, $this->figure('equity_market_value')), max(0.0, $this->figure('debt') + $this->figure('lease_liabilities')),
-            $this->costOfEquity(), $this->figure('cost_of_debt'), $this->figure('marginal_tax_rate'),
+            max(1e-9, $this->figure('equity_market_value')),
+            max(0.0, $this->figure('debt') + $this->figure('lease_liabilities')),
+            $this->costOfEquity(),
+            $this->figure('cost_of_debt'),
+            $this->figure('marginal_tax_rate'),
         );
     }
 
     /** The rate set outright, else the weighted average cost of capital. */
     public function discountRate(): float
     {
-        return isset($this->figures['discount_rate']) && $this->figures['discount_rate']->source === 'own' ? $this->figures['discount_rate']->value : $this->weightedAverageCost()->rate;
+        return isset($this->figures['discount_rate']) && $this->figures['discount_rate']->source === 'own'
+            ? $this->figures['discount_rate']->value
+            : $this->weightedAverageCost()->rate;
     }
 
     /** @return array<string, list<float>> path of each driver over the forecast */
@@ -155,8 +183,13 @@ final readonly class DiscountedCashFlow
         $p = $this->paths();
 
         return OperatingForecast::byCapitalExpenditure(
-            $this->figure('base_revenue'), $p['revenue_growth'], $p['operating_margin'], $p['tax_rate'], $p['depreciation_to_revenue'],
-            $p['capital_expenditure_to_revenue'], $p['working_capital_to_revenue_change'],
+            $this->figure('base_revenue'),
+            $p['revenue_growth'],
+            $p['operating_margin'],
+            $p['tax_rate'],
+            $p['depreciation_to_revenue'],
+            $p['capital_expenditure_to_revenue'],
+            $p['working_capital_to_revenue_change'],
         );
     }
 
@@ -184,8 +217,12 @@ final readonly class DiscountedCashFlow
         }
 
         return CashFlowValue::of(
-            $forecast->flows, new Discounting(array_fill(0, $this->years, $rate), $this->convention, $this->stub), $this->terminalValue($forecast, $rate, $growth),
-            $this->bridge(), $this->figure('shares'), $this->terminal !== TerminalMethod::ExitMultiple,
+            $forecast->flows,
+            new Discounting(array_fill(0, $this->years, $rate), $this->convention, $this->stub),
+            $this->terminalValue($forecast, $rate, $growth),
+            $this->bridge(),
+            $this->figure('shares'),
+            $this->terminal !== TerminalMethod::ExitMultiple,
         );
     }
 
@@ -229,13 +266,16 @@ final readonly class DiscountedCashFlow
      */
     public function sensitivity(string $rowName, array $rows, string $columnName, array $columns): array
     {
-        return array_map(fn (float $row): array => array_map(function (float $column) use ($rowName, $row, $columnName): ?float {
-            try {
-                return $this->with($rowName, $row)->with($columnName, $column)->value()->perShare;
-            } catch (InvalidAssumption) {
-                return null;
-            }
-        }, $columns), $rows);
+        return array_map(
+            fn (float $row): array => array_map(function (float $column) use ($rowName, $row, $columnName): ?float {
+                try {
+                    return $this->with($rowName, $row)->with($columnName, $column)->value()->perShare;
+                } catch (InvalidAssumption) {
+                    return null;
+                }
+            }, $columns),
+            $rows,
+        );
     }
 
     /**
@@ -248,7 +288,11 @@ final readonly class DiscountedCashFlow
         $warnings = [];
         $growth = $this->figure('terminal_growth');
         if ($this->terminal !== TerminalMethod::ExitMultiple && $growth > $this->figure('risk_free_rate')) {
-            $warnings[] = sprintf('Terminal growth of %.1f %% exceeds the risk-free rate of %.1f %%: no company outgrows its economy for ever.', 100 * $growth, 100 * $this->figure('risk_free_rate'));
+            $warnings[] = sprintf(
+                'Terminal growth of %.1f %% exceeds the risk-free rate of %.1f %%: no company outgrows its economy for ever.',
+                100 * $growth,
+                100 * $this->figure('risk_free_rate'),
+            );
         }
         if ($value->terminalShare !== null && $value->terminalShare > 0.75) {
             $warnings[] = sprintf('%.0f %% of the value lies beyond the forecast.', 100 * $value->terminalShare);
@@ -267,30 +311,116 @@ final readonly class DiscountedCashFlow
     public function working(CashFlowValue $value): Working
     {
         /** @param  list<Working>  $children */
-        $money = fn (string $label, ?float $amount, ?string $formula = null, array $children = [], ?Source $source = null, ?string $period = null): Working => new Working(
-            $label, Figure::of($amount ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'), Unit::Money), $formula, $period, $children, $source,
+        $money = fn (
+            string $label,
+            ?float $amount,
+            ?string $formula = null,
+            array $children = [],
+            ?Source $source = null,
+            ?string $period = null,
+        ): Working => new Working(
+            $label,
+            Figure::of($amount ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'), Unit::Money),
+            $formula,
+            $period,
+            $children,
+            $source,
         );
         $forecast = $this->forecast();
         $paths = $this->paths();
         $years = [];
         foreach ($value->presentValues as $i => $present) {
             $label = 'FY '.($this->baseYear + $i + 1);
-            $years[] = $money('Present value of free cash flow', $present, $i === 0 && $this->stub < 1 ? 'free cash flow × part of the year still ahead × discount factor' : 'free cash flow × discount factor', [
-                $money('Free cash flow', $value->flows[$i], 'operating profit − taxes + depreciation − capital expenditure − increase of working capital', [
-                    $money('Operating profit', $forecast->ebit[$i], 'revenue × operating margin', [
-                        $money('Revenue', $forecast->revenue[$i], 'revenue of the year before × (1 + growth)', [$this->driverLeaf('revenue_growth', $paths['revenue_growth'][$i], $label)], null, $label),
-                        $this->driverLeaf('operating_margin', $paths['operating_margin'][$i], $label),
-                    ], null, $label),
-                    $money('Taxes', $forecast->taxes[$i], 'operating profit × tax rate', [$this->driverLeaf('tax_rate', $paths['tax_rate'][$i], $label)], null, $label),
-                    $money('Depreciation', $forecast->depreciation[$i], 'revenue × depreciation to revenue', [$this->driverLeaf('depreciation_to_revenue', $paths['depreciation_to_revenue'][$i], $label)], null, $label),
-                    $money('Capital expenditure', $forecast->capitalExpenditure[$i], 'revenue × capital expenditure to revenue', [$this->driverLeaf('capital_expenditure_to_revenue', $paths['capital_expenditure_to_revenue'][$i], $label)], null, $label),
-                    $money('Increase of working capital', $forecast->workingCapitalIncrease[$i], 'revenue change × working capital to revenue change', [$this->driverLeaf('working_capital_to_revenue_change', $paths['working_capital_to_revenue_change'][$i], $label)], null, $label),
-                ], null, $label),
-                new Working('Discount factor', Figure::of($value->discountFactors[$i], Unit::Ratio), $this->convention === Convention::MidYear ? '(1 + rate)^−time, in the middle of the year' : '(1 + rate)^−time, at the end of the year', $label),
-            ], null, $label);
+            $years[] = $money(
+                'Present value of free cash flow',
+                $present,
+                $i === 0 && $this->stub < 1
+                    ? 'free cash flow × part of the year still ahead × discount factor'
+                    : 'free cash flow × discount factor',
+                [
+                    $money(
+                        'Free cash flow',
+                        $value->flows[$i],
+                        'operating profit − taxes + depreciation − capital expenditure − increase of working capital',
+                        [
+                            $money(
+                                'Operating profit',
+                                $forecast->ebit[$i],
+                                'revenue × operating margin',
+                                [
+                                    $money(
+                                        'Revenue',
+                                        $forecast->revenue[$i],
+                                        'revenue of the year before × (1 + growth)',
+                                        [$this->driverLeaf('revenue_growth', $paths['revenue_growth'][$i], $label)],
+                                        null,
+                                        $label,
+                                    ),
+                                    $this->driverLeaf('operating_margin', $paths['operating_margin'][$i], $label),
+                                ],
+                                null,
+                                $label,
+                            ),
+                            $money(
+                                'Taxes',
+                                $forecast->taxes[$i],
+                                'operating profit × tax rate',
+                                [$this->driverLeaf('tax_rate', $paths['tax_rate'][$i], $label)],
+                                null,
+                                $label,
+                            ),
+                            $money(
+                                'Depreciation',
+                                $forecast->depreciation[$i],
+                                'revenue × depreciation to revenue',
+                                [$this->driverLeaf('depreciation_to_revenue', $paths['depreciation_to_revenue'][$i], $label)],
+                                null,
+                                $label,
+                            ),
+                            $money(
+                                'Capital expenditure',
+                                $forecast->capitalExpenditure[$i],
+                                'revenue × capital expenditure to revenue',
+                                [$this->driverLeaf('capital_expenditure_to_revenue', $paths['capital_expenditure_to_revenue'][$i], $label)],
+                                null,
+                                $label,
+                            ),
+                            $money(
+                                'Increase of working capital',
+                                $forecast->workingCapitalIncrease[$i],
+                                'revenue change × working capital to revenue change',
+                                [
+                                    $this->driverLeaf(
+                                        'working_capital_to_revenue_change',
+                                        $paths['working_capital_to_revenue_change'][$i],
+                                        $label,
+                                    ),
+                                ],
+                                null,
+                                $label,
+                            ),
+                        ],
+                        null,
+                        $label,
+                    ),
+                    new Working(
+                        'Discount factor',
+                        Figure::of($value->discountFactors[$i], Unit::Ratio),
+                        $this->convention === Convention::MidYear
+                            ? '(1 + rate)^−time, in the middle of the year'
+                            : '(1 + rate)^−time, at the end of the year',
+                        $label,
+                    ),
+                ],
+                null,
+                $label,
+            );
         }
         $terminal = match ($this->terminal) {
-            TerminalMethod::ReturnOnNewCapital => ['next profit after tax × (1 − growth / return on new capital) / (rate − growth)', ['terminal_growth', 'return_on_new_capital']],
+            TerminalMethod::ReturnOnNewCapital => [
+                'next profit after tax × (1 − growth / return on new capital) / (rate − growth)',
+                ['terminal_growth', 'return_on_new_capital'],
+            ],
             TerminalMethod::Perpetuity => ['last free cash flow × (1 + growth) / (rate − growth)', ['terminal_growth']],
             TerminalMethod::ExitMultiple => ['EBITDA of the last year × exit multiple', ['exit_multiple']],
         };
@@ -301,19 +431,35 @@ final readonly class DiscountedCashFlow
             }
         }
 
-        return new Working('Value per share', Figure::of($value->perShare ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'), Unit::MoneyPerShare), 'equity value / shares', null, [
-            $money('Equity value', $value->equityValue, 'enterprise value + cash and other assets − debt and other claims', [
-                $money('Enterprise value', $value->enterpriseValue, 'present value of the forecast + present value of what comes after', [
-                    $money('Present value of the forecast', $value->sumOfPresentValues, 'sum over the years', $years),
-                    $money('Present value of what comes after', $value->presentTerminalValue, 'terminal value × discount factor', [
-                        $money('Terminal value', $value->terminalValue, $terminal[0], array_map($this->leaf(...), $terminal[1])),
-                    ]),
-                    $this->rateWorking(),
+        return new Working(
+            'Value per share',
+            Figure::of(
+                $value->perShare ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'),
+                Unit::MoneyPerShare,
+            ),
+            'equity value / shares',
+            null,
+            [
+                $money('Equity value', $value->equityValue, 'enterprise value + cash and other assets − debt and other claims', [
+                    $money(
+                        'Enterprise value',
+                        $value->enterpriseValue,
+                        'present value of the forecast + present value of what comes after',
+                        [
+                            $money('Present value of the forecast', $value->sumOfPresentValues, 'sum over the years', $years),
+                            $money('Present value of what comes after', $value->presentTerminalValue, 'terminal value × discount factor', [
+                                $money('Terminal value', $value->terminalValue, $terminal[0], array_map($this->leaf(...), $terminal[1])),
+                            ]),
+                            $this->rateWorking(),
+                        ],
+                    ),
+                    ...$bridge,
                 ]),
-                ...$bridge,
-            ]),
-            $this->leaf('shares'),
-        ], null, 'dcf');
+                $this->leaf('shares'),
+            ],
+            null,
+            'dcf',
+        );
     }
 
     public function rateWorking(): Working
@@ -323,14 +469,34 @@ final readonly class DiscountedCashFlow
         }
         $cost = $this->weightedAverageCost();
         /** @param  list<Working>  $children */
-        $percent = static fn (string $label, float $value, string $formula, array $children): Working => new Working($label, Figure::of($value, Unit::Percent), $formula, null, $children);
+        $percent = static fn (string $label, float $value, string $formula, array $children): Working => new Working(
+            $label,
+            Figure::of($value, Unit::Percent),
+            $formula,
+            null,
+            $children,
+        );
 
-        return $percent('Weighted average cost of capital', $cost->rate, 'share of equity × cost of equity + share of debt × cost of debt × (1 − tax rate)', [
-            $percent('Cost of equity', $this->costOfEquity(), 'risk-free rate + beta × equity risk premium', [$this->leaf('risk_free_rate'), $this->leaf('beta'), $this->leaf('equity_risk_premium')]),
-            $percent('Cost of debt after tax', $cost->afterTaxCostOfDebt, 'cost of debt × (1 − tax rate)', [$this->leaf('cost_of_debt'), $this->leaf('marginal_tax_rate')]),
-            $percent('Share of equity', $cost->weightEquity, 'market value of equity / (equity + debt)', [$this->leaf('equity_market_value')]),
-            $percent('Share of debt', $cost->weightDebt, 'debt and leases / (equity + debt)', [$this->leaf('debt')]),
-        ]);
+        return $percent(
+            'Weighted average cost of capital',
+            $cost->rate,
+            'share of equity × cost of equity + share of debt × cost of debt × (1 − tax rate)',
+            [
+                $percent('Cost of equity', $this->costOfEquity(), 'risk-free rate + beta × equity risk premium', [
+                    $this->leaf('risk_free_rate'),
+                    $this->leaf('beta'),
+                    $this->leaf('equity_risk_premium'),
+                ]),
+                $percent('Cost of debt after tax', $cost->afterTaxCostOfDebt, 'cost of debt × (1 − tax rate)', [
+                    $this->leaf('cost_of_debt'),
+                    $this->leaf('marginal_tax_rate'),
+                ]),
+                $percent('Share of equity', $cost->weightEquity, 'market value of equity / (equity + debt)', [
+                    $this->leaf('equity_market_value'),
+                ]),
+                $percent('Share of debt', $cost->weightDebt, 'debt and leases / (equity + debt)', [$this->leaf('debt')]),
+            ],
+        );
     }
 
     private function terminalValue(OperatingForecast $forecast, float $rate, float $growth): ?float
@@ -342,7 +508,10 @@ final readonly class DiscountedCashFlow
             TerminalMethod::ExitMultiple => ($forecast->ebit[$last] + $forecast->depreciation[$last]) * $this->figure('exit_multiple'),
             TerminalMethod::Perpetuity => CashFlowValue::growingPerpetuity($forecast->flows[$last] * (1 + $growth), $rate, $growth),
             TerminalMethod::ReturnOnNewCapital => CashFlowValue::growingPerpetuity(
-                $forecast->nextOperatingProfitAfterTax($growth, $paths['operating_margin'][$last], $paths['tax_rate'][$last]) * (1 - $growth / $this->figure('return_on_new_capital')), $rate, $growth,
+                $forecast->nextOperatingProfitAfterTax($growth, $paths['operating_margin'][$last], $paths['tax_rate'][$last]) *
+                    (1 - $growth / $this->figure('return_on_new_capital')),
+                $rate,
+                $growth,
             ),
         };
     }
@@ -356,13 +525,29 @@ final readonly class DiscountedCashFlow
     {
         $figure = $this->figures[$name];
 
-        return new Working($figure->label, Figure::of($figure->value, $figure->unit), null, null, [], Source::assumption(ucfirst($figure->source).($figure->note === '' ? '' : ": {$figure->note}")), $name);
+        return new Working(
+            $figure->label,
+            Figure::of($figure->value, $figure->unit),
+            null,
+            null,
+            [],
+            Source::assumption(ucfirst($figure->source).($figure->note === '' ? '' : ": {$figure->note}")),
+            $name,
+        );
     }
 
     private function driverLeaf(string $name, float $value, string $period): Working
     {
         $rule = $this->drivers[$name];
 
-        return new Working(self::DRIVERS[$name][0], Figure::of($value, Unit::Percent), null, $period, [], Source::assumption(ucfirst($rule->source).': '.$rule->describe()), $name);
+        return new Working(
+            self::DRIVERS[$name][0],
+            Figure::of($value, Unit::Percent),
+            null,
+            $period,
+            [],
+            Source::assumption(ucfirst($rule->source).': '.$rule->describe()),
+            $name,
+        );
     }
 }

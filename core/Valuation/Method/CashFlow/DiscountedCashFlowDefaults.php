@@ -48,25 +48,67 @@ final class DiscountedCashFlowDefaults
             throw MisfitMethod::notEnough("revenue of {$baseYear} is not known.");
         }
         $figures = [
-            'base_revenue' => new Assumption('base_revenue', 'Revenue of the last fiscal year', Unit::Money, $revenue, 'reported', [], "FY {$baseYear}"),
-            ...self::capital($scope), ...self::bridge($scope),
+            'base_revenue' => new Assumption(
+                'base_revenue',
+                'Revenue of the last fiscal year',
+                Unit::Money,
+                $revenue,
+                'reported',
+                [],
+                "FY {$baseYear}",
+            ),
+            ...self::capital($scope),
+            ...self::bridge($scope),
         ];
-        $figures['terminal_growth'] = self::metric($scope, 'terminal_growth', 'terminal_growth', 'Terminal growth', Unit::Percent, 0.02, 'yield', 'ten-year yield less half a point, between 0 and 3 %');
+        $figures['terminal_growth'] = self::metric(
+            $scope,
+            'terminal_growth',
+            'terminal_growth',
+            'Terminal growth',
+            Unit::Percent,
+            0.02,
+            'yield',
+            'ten-year yield less half a point, between 0 and 3 %',
+        );
         $model = new DiscountedCashFlow(
-            $figures, self::drivers($scope, $history, $figures['terminal_growth']->value, $baseYear), $history, $baseYear, 10,
-            TerminalMethod::ReturnOnNewCapital, Convention::MidYear, self::stub($scope, $baseYear), $scope->company->reportingCurrency,
+            $figures,
+            self::drivers($scope, $history, $figures['terminal_growth']->value, $baseYear),
+            $history,
+            $baseYear,
+            10,
+            TerminalMethod::ReturnOnNewCapital,
+            Convention::MidYear,
+            self::stub($scope, $baseYear),
+            $scope->company->reportingCurrency,
         );
         $rate = $model->weightedAverageCost()->rate;
         $returns = self::mean($scope, 'return_on_invested_capital', 5);
         $multiple = self::mean($scope, 'ev_to_ebitda', 5);
         $own = $scope->metric('ev_to_ebitda');
 
-        return $model->copy(figures: [
-            ...$figures,
-            'discount_rate' => new Assumption('discount_rate', 'Discount rate', Unit::Percent, $rate, 'cost of capital'),
-            'return_on_new_capital' => new Assumption('return_on_new_capital', 'Return on new capital', Unit::Percent, max(0.01, $rate), 'cost of capital', $returns === null ? [] : ['own five-year mean' => $returns], 'new investment earns its cost, no more'),
-            'exit_multiple' => new Assumption('exit_multiple', 'Exit multiple of EBITDA', Unit::Times, $multiple ?? 8.0, $multiple === null ? 'own' : 'own five-year mean', $own instanceof Absence ? [] : ['today' => $own]),
-        ]);
+        return $model->copy(
+            figures: [
+                ...$figures,
+                'discount_rate' => new Assumption('discount_rate', 'Discount rate', Unit::Percent, $rate, 'cost of capital'),
+                'return_on_new_capital' => new Assumption(
+                    'return_on_new_capital',
+                    'Return on new capital',
+                    Unit::Percent,
+                    max(0.01, $rate),
+                    'cost of capital',
+                    $returns === null ? [] : ['own five-year mean' => $returns],
+                    'new investment earns its cost, no more',
+                ),
+                'exit_multiple' => new Assumption(
+                    'exit_multiple',
+                    'Exit multiple of EBITDA',
+                    Unit::Times,
+                    $multiple ?? 8.0,
+                    $multiple === null ? 'own' : 'own five-year mean',
+                    $own instanceof Absence ? [] : ['today' => $own],
+                ),
+            ],
+        );
     }
 
     /** @return array<string, array<int, ?float>> */
@@ -90,16 +132,25 @@ final class DiscountedCashFlowDefaults
      */
     private static function drivers(CompanyScope $scope, array $history, float $terminalGrowth, int $baseYear): array
     {
-        $median = static fn (string $driver, int $years): ?float => Descriptive::median(Descriptive::known(array_slice($history[$driver], -$years)));
+        $median = static fn (string $driver, int $years): ?float => Descriptive::median(
+            Descriptive::known(array_slice($history[$driver], -$years)),
+        );
         $estimate = $scope->estimate('revenue', 1, 0, 'mean', Moment::of('trailing'));
         $base = $scope->facts->value('revenue', FiscalPeriod::year($baseYear));
         $start = $estimate instanceof Absence || ! $base ? $median('revenue_growth', 5) ?? $terminalGrowth : $estimate / $base - 1;
         $older = array_fill_keys(array_slice(array_keys($history['operating_margin']), 0, -5), true);
         $recent = static fn (string $measure): DriverRule => DriverRule::historical($measure, array_keys($older));
-        $level = static fn (string $driver, float $otherwise): DriverRule => $median($driver, 5) === null ? DriverRule::constant($otherwise) : $recent('historical_median');
+        $level = static fn (string $driver, float $otherwise): DriverRule => $median($driver, 5) === null
+            ? DriverRule::constant($otherwise)
+            : $recent('historical_median');
 
         return [
-            'revenue_growth' => DriverRule::fade(min(0.4, max(-0.2, $start)), $terminalGrowth, 2, $estimate instanceof Absence ? 'history' : 'consensus'),
+            'revenue_growth' => DriverRule::fade(
+                min(0.4, max(-0.2, $start)),
+                $terminalGrowth,
+                2,
+                $estimate instanceof Absence ? 'history' : 'consensus',
+            ),
             'operating_margin' => $level('operating_margin', 0.1),
             'tax_rate' => DriverRule::constant($scope->economy->corporateTaxRate, 'statutory rate'),
             'depreciation_to_revenue' => $level('depreciation_to_revenue', 0.04),
@@ -112,7 +163,16 @@ final class DiscountedCashFlowDefaults
     private static function capital(CompanyScope $scope): array
     {
         $beta = $scope->beta(60, Moment::of('trailing'));
-        $riskFree = self::metric($scope, null, 'risk_free_rate', 'Risk-free rate', Unit::Percent, 0.03, 'market', 'ten-year government yield');
+        $riskFree = self::metric(
+            $scope,
+            null,
+            'risk_free_rate',
+            'Risk-free rate',
+            Unit::Percent,
+            0.03,
+            'market',
+            'ten-year government yield',
+        );
         // One cost of debt for metric and valuation; what was paid is an alternative.
         $debtRate = $scope->metric('debt_rate_for_wacc');
         $cover = $scope->metric('interest_coverage');
@@ -122,15 +182,72 @@ final class DiscountedCashFlowDefaults
         return [
             'risk_free_rate' => $riskFree,
             'beta' => $beta === null
-                ? new Assumption('beta', 'Beta', Unit::Ratio, 1.0, 'market average', [], 'too few common monthly returns for a beta of its own')
-                : new Assumption('beta', 'Beta', Unit::Ratio, $beta->blume(), 'regression, adjusted', ['raw regression' => $beta->beta, 'market average' => 1.0],
-                    sprintf('%d monthly returns on the home index, standard error %.2f, R² %.2f; 1/3 + 2/3 of the raw slope', $beta->observations, $beta->standardErrorBeta, $beta->rSquared ?? 0.0)),
-            'equity_risk_premium' => new Assumption('equity_risk_premium', 'Equity risk premium', Unit::Percent, $scope->economy->equityRiskPremium, 'setting'),
+                    ? new Assumption(
+                        'beta',
+                        'Beta',
+                        Unit::Ratio,
+                        1.0,
+                        'market average',
+                        [],
+                        'too few common monthly returns for a beta of its own',
+                    )
+                    : new Assumption(
+                        'beta',
+                        'Beta',
+                        Unit::Ratio,
+                        $beta->blume(),
+                        'regression, adjusted',
+                        ['raw regression' => $beta->beta, 'market average' => 1.0],
+                        sprintf(
+                            '%d monthly returns on the home index, standard error %.2f, R² %.2f; 1/3 + 2/3 of the raw slope',
+                            $beta->observations,
+                            $beta->standardErrorBeta,
+                            $beta->rSquared ?? 0.0,
+                        ),
+                    ),
+            'equity_risk_premium' => new Assumption(
+                'equity_risk_premium',
+                'Equity risk premium',
+                Unit::Percent,
+                $scope->economy->equityRiskPremium,
+                'setting',
+            ),
             'cost_of_debt' => $debtRate instanceof Absence
-                ? new Assumption('cost_of_debt', 'Cost of debt before tax', Unit::Percent, $riskFree->value + CostOfDebt::byInterestCover(0.0, null, null, 0.0, CostOfDebt::defaultSpreads())->spread, 'best grade', $alternatives, $debtRate->reason)
-                : new Assumption('cost_of_debt', 'Cost of debt before tax', Unit::Percent, $debtRate, 'synthetic rating', $alternatives, $cover instanceof Absence ? 'pays no interest' : sprintf('interest cover %.1f', $cover)),
-            'marginal_tax_rate' => new Assumption('marginal_tax_rate', 'Marginal tax rate', Unit::Percent, $scope->economy->corporateTaxRate, 'statutory rate'),
-            'equity_market_value' => self::metric($scope, 'market_cap', 'equity_market_value', 'Market value of equity', Unit::Money, 0.0, 'market', 'price × shares outstanding'),
+                    ? new Assumption(
+                        'cost_of_debt',
+                        'Cost of debt before tax',
+                        Unit::Percent,
+                        $riskFree->value + CostOfDebt::byInterestCover(0.0, null, null, 0.0, CostOfDebt::defaultSpreads())->spread,
+                        'best grade',
+                        $alternatives,
+                        $debtRate->reason,
+                    )
+                    : new Assumption(
+                        'cost_of_debt',
+                        'Cost of debt before tax',
+                        Unit::Percent,
+                        $debtRate,
+                        'synthetic rating',
+                        $alternatives,
+                        $cover instanceof Absence ? 'pays no interest' : sprintf('interest cover %.1f', $cover),
+                    ),
+            'marginal_tax_rate' => new Assumption(
+                'marginal_tax_rate',
+                'Marginal tax rate',
+                Unit::Percent,
+                $scope->economy->corporateTaxRate,
+                'statutory rate',
+            ),
+            'equity_market_value' => self::metric(
+                $scope,
+                'market_cap',
+                'equity_market_value',
+                'Market value of equity',
+                Unit::Money,
+                0.0,
+                'market',
+                'price × shares outstanding',
+            ),
         ];
     }
 
@@ -152,19 +269,34 @@ final class DiscountedCashFlowDefaults
             $known = false;
             foreach ($keys as $key) {
                 $value = $scope->line(\Logion\Reporting\LineItems::all()[$key], Moment::of('trailing'));
-                if (! $value instanceof Absence) {
+                if (! ($value instanceof Absence)) {
                     $sum += $value;
                     $known = true;
                 }
             }
-            $figures[$name] = new Assumption($name, $label, Unit::Money, $sum, $known ? 'reported' : 'not reported', [], $known ? 'latest balance sheet' : 'not reported, taken as none');
+            $figures[$name] = new Assumption(
+                $name,
+                $label,
+                Unit::Money,
+                $sum,
+                $known ? 'reported' : 'not reported',
+                [],
+                $known ? 'latest balance sheet' : 'not reported, taken as none',
+            );
         }
         $shares = $scope->market('shares_outstanding', Moment::of('trailing'));
         if ($shares instanceof Absence || $shares <= 0) {
             throw MisfitMethod::notEnough('the number of shares is not known.');
         }
         $diluted = $scope->line(\Logion\Reporting\LineItems::all()['diluted_shares_average'], Moment::of('quarter'));
-        $figures['shares'] = new Assumption('shares', 'Shares outstanding', Unit::Shares, $shares, 'reported', $diluted instanceof Absence ? [] : ['diluted average' => $diluted]);
+        $figures['shares'] = new Assumption(
+            'shares',
+            'Shares outstanding',
+            Unit::Shares,
+            $shares,
+            'reported',
+            $diluted instanceof Absence ? [] : ['diluted average' => $diluted],
+        );
 
         return $figures;
     }
@@ -180,8 +312,16 @@ final class DiscountedCashFlowDefaults
         return $end === null ? 1.0 : min(1.0, max(-1.0, 1.0 - Day::between($end, $scope->asOf) / 365));
     }
 
-    private static function metric(CompanyScope $scope, ?string $metric, string $name, string $label, Unit $unit, float $otherwise, string $source, string $note): Assumption
-    {
+    private static function metric(
+        CompanyScope $scope,
+        ?string $metric,
+        string $name,
+        string $label,
+        Unit $unit,
+        float $otherwise,
+        string $source,
+        string $note,
+    ): Assumption {
         $value = $metric === null ? $scope->market($name, Moment::of('trailing')) : $scope->metric($metric);
 
         return $value instanceof Absence
@@ -194,7 +334,7 @@ final class DiscountedCashFlowDefaults
         $values = [];
         for ($i = 0; $i < $years; $i++) {
             $value = $scope->metric($metric, Moment::of('annual')->completedYear($i));
-            if (! $value instanceof Absence) {
+            if (! ($value instanceof Absence)) {
                 $values[] = $value;
             }
         }

@@ -70,7 +70,8 @@ const option = computed<Option>(() => {
         (Array.isArray(points) ? points : [points])
           .map((point, i) => {
             const series = drawn.value.find((candidate) => candidate.name === point.seriesName)
-            return `${i === 0 ? `${point.name}<br>` : ''}${point.marker} ${point.seriesName}: ${show(point.value as number | null, series?.unit ?? '')}`
+            const value = show(point.value as number | null, series?.unit ?? '')
+            return `${i === 0 ? `${point.name}<br>` : ''}${point.marker} ${point.seriesName}: ${value}`
           })
           .join('<br>'),
     },
@@ -114,6 +115,10 @@ const option = computed<Option>(() => {
   }
 })
 
+const description = computed(() => {
+  const names = props.series.map((entry) => entry.name).join(', ')
+  return `${props.title}: ${names}, ${props.labels[0]} to ${props.labels[props.labels.length - 1]}. The table button shows the figures.`
+})
 const csv = (): string =>
   [
     ['', ...drawn.value.map((series) => `${series.name} (${series.unit})`)],
@@ -153,11 +158,7 @@ function saveSvg(): void {
         </tbody>
       </table>
     </div>
-    <div
-      v-else
-      role="img"
-      :aria-label="`${title}: ${series.map((entry) => entry.name).join(', ')}, ${labels[0]} to ${labels[labels.length - 1]}. The table button shows the figures.`"
-    >
+    <div v-else role="img" :aria-label="description">
       <VChart
         ref="chart"
         :option="option"

@@ -21,17 +21,26 @@ final class IntegrityTest extends TestCase
         }
     }
 
-    /** @return iterable<string, array{\Closure(array<int, array<string, float>>, int): array<int, array<string, float>>, \Closure(int): list<string>}> */
+    /**
+     * @return iterable<string, array{\Closure(array<int, array<string, float>>, int): array<int, array<string, float>>, \Closure(int):
+     *     list<string>}>
+     */
     public static function defects(): iterable
     {
-        $in = static fn (int $year, array $lines, float $factor): \Closure => static function (array $years) use ($year, $lines, $factor): array {
+        $in = static fn (int $year, array $lines, float $factor): \Closure => static function (array $years) use (
+            $year,
+            $lines,
+            $factor,
+        ): array {
             foreach ($lines as $line) {
                 $years[$year][$line] *= $factor;
             }
 
             return $years;
         };
-        foreach (['revenue', 'total_assets', 'receivables', 'inventories', 'operating_expenses', 'shares_outstanding_period_end'] as $line) {
+        foreach (
+            ['revenue', 'total_assets', 'receivables', 'inventories', 'operating_expenses', 'shares_outstanding_period_end'] as $line
+        ) {
             yield "{$line} in thousands" => [$in(2020, [$line], 0.001), static fn (): array => ["unit_slip:{$line}:20200"]];
             yield "{$line} in thousandths" => [$in(2021, [$line], 1000.0), static fn (): array => ["unit_slip:{$line}:20210"]];
         }
@@ -39,27 +48,60 @@ final class IntegrityTest extends TestCase
         foreach (['cost_of_revenue', 'capital_expenditure', 'dividends_paid', 'inventories', 'accounts_payable'] as $line) {
             yield "{$line} with a minus" => [$in(2022, [$line], -1.0), static fn (): array => ["sign:{$line}:20220"]];
         }
-        yield 'a whole balance sheet in thousands' => [$in(2019, ['cash_and_equivalents', 'receivables', 'inventories', 'total_current_assets', 'property_plant_equipment_net', 'total_non_current_assets', 'total_assets', 'accounts_payable', 'long_term_debt', 'total_current_liabilities', 'total_non_current_liabilities', 'total_liabilities', 'total_equity'], 0.001), static fn (): array => ['unit_slip::20190']];
-        yield 'a year under another' => [static function (array $years): array {
-            $years[2023] = $years[2022];
+        yield 'a whole balance sheet in thousands' => [
+            $in(
+                2019,
+                [
+                    'cash_and_equivalents',
+                    'receivables',
+                    'inventories',
+                    'total_current_assets',
+                    'property_plant_equipment_net',
+                    'total_non_current_assets',
+                    'total_assets',
+                    'accounts_payable',
+                    'long_term_debt',
+                    'total_current_liabilities',
+                    'total_non_current_liabilities',
+                    'total_liabilities',
+                    'total_equity',
+                ],
+                0.001,
+            ),
+            static fn (): array => ['unit_slip::20190'],
+        ];
+        yield 'a year under another' => [
+            static function (array $years): array {
+                $years[2023] = $years[2022];
 
-            return $years;
-        }, static fn (): array => ['repeated_period::20230']];
-        yield 'earnings per share of another share basis' => [$in(2024, ['earnings_per_share_basic'], 0.1), static fn (): array => ['earnings_per_share:earnings_per_share_basic:20240']];
-        yield 'a split the counts do not know' => [static function (array $years): array {
-            foreach (range(2016, 2020) as $year) {
-                $years[$year]['basic_shares_average'] /= 5;
-                $years[$year]['shares_outstanding_period_end'] /= 5;
-                $years[$year]['earnings_per_share_basic'] *= 5;
-            }
+                return $years;
+            },
+            static fn (): array => ['repeated_period::20230'],
+        ];
+        yield 'earnings per share of another share basis' => [
+            $in(2024, ['earnings_per_share_basic'], 0.1),
+            static fn (): array => ['earnings_per_share:earnings_per_share_basic:20240'],
+        ];
+        yield 'a split the counts do not know' => [
+            static function (array $years): array {
+                foreach (range(2016, 2020) as $year) {
+                    $years[$year]['basic_shares_average'] /= 5;
+                    $years[$year]['shares_outstanding_period_end'] /= 5;
+                    $years[$year]['earnings_per_share_basic'] *= 5;
+                }
 
-            return $years;
-        }, static fn (): array => ['split:basic_shares_average:20210']];
-        yield 'a missing year' => [static function (array $years): array {
-            unset($years[2019]);
+                return $years;
+            },
+            static fn (): array => ['split:basic_shares_average:20210'],
+        ];
+        yield 'a missing year' => [
+            static function (array $years): array {
+                unset($years[2019]);
 
-            return $years;
-        }, static fn (): array => ['missing_year::20190']];
+                return $years;
+            },
+            static fn (): array => ['missing_year::20190'],
+        ];
     }
 
     /**
@@ -86,7 +128,11 @@ final class IntegrityTest extends TestCase
                     if (str_contains($findings[0]->key(), 'split')) {
                         continue;
                     }
-                    $this->assertEqualsWithDelta($true[$year][$figure['line']], $mended[$year][$figure['line']], 1e-6 * abs($true[$year][$figure['line']]));
+                    $this->assertEqualsWithDelta(
+                        $true[$year][$figure['line']],
+                        $mended[$year][$figure['line']],
+                        1e-6 * abs($true[$year][$figure['line']]),
+                    );
                 }
             }
         }
@@ -132,8 +178,16 @@ final class IntegrityTest extends TestCase
         foreach ([1, 2, 3, 4] as $quarter) {
             $facts[] = new \Logion\Reporting\FiledFact('revenue', 20240 + $quarter, 1e9, 20250301, 2024);
         }
-        $sheet = new \Logion\Reporting\FactSheet(\Logion\Reporting\ReportingModel::Industrial, $facts, InventedFilings::ends(range(2016, 2025)), 20260630);
-        $this->assertSame(['quarters_sum_to_year:revenue:20240'], array_map(static fn (Finding $f): string => $f->key(), Integrity::ofSheet($sheet)));
+        $sheet = new \Logion\Reporting\FactSheet(
+            \Logion\Reporting\ReportingModel::Industrial,
+            $facts,
+            InventedFilings::ends(range(2016, 2025)),
+            20260630,
+        );
+        $this->assertSame(
+            ['quarters_sum_to_year:revenue:20240'],
+            array_map(static fn (Finding $f): string => $f->key(), Integrity::ofSheet($sheet)),
+        );
     }
 
     public function test_the_heaviest_comes_first_and_says_what_to_do(): void
@@ -143,8 +197,22 @@ final class IntegrityTest extends TestCase
         $gap = $true;
         unset($gap[2019]);
         $this->assertSame([40, 'FY 2019 was not reported or is not in the data.'], [$found($gap)->weight, $found($gap)->sentence]);
-        $balance = ['cash_and_equivalents', 'receivables', 'inventories', 'total_current_assets', 'property_plant_equipment_net', 'total_assets', 'accounts_payable', 'long_term_debt', 'total_liabilities', 'total_equity'];
-        foreach ([[1000.0, 'larger', 'Divide by 1~000', 'Divide by 1,000'], [0.001, 'smaller', 'Multiply by 1~000', 'Multiply by 1,000']] as [$factor, $than, $line, $whole]) {
+        $balance = [
+            'cash_and_equivalents',
+            'receivables',
+            'inventories',
+            'total_current_assets',
+            'property_plant_equipment_net',
+            'total_assets',
+            'accounts_payable',
+            'long_term_debt',
+            'total_liabilities',
+            'total_equity',
+        ];
+        foreach (
+            [[1000.0, 'larger', 'Divide by 1~000', 'Divide by 1,000'], [0.001, 'smaller', 'Multiply by '
+                .'1~000', 'Multiply by 1,000']] as [$factor, $than, $line, $whole]
+        ) {
             $slip = $true;
             $slip[2021]['revenue'] *= $factor;
             $finding = $found($slip);
@@ -173,7 +241,13 @@ final class IntegrityTest extends TestCase
                 $facts[] = new \Logion\Reporting\FiledFact('shares_outstanding_period_end', $period, $count, $day + 10000, $period);
                 $facts[] = new \Logion\Reporting\FiledFact('total_equity', $period, $equity[$period] ?? 500.0, $day + 10000, $period);
             }
-            $sheet = new \Logion\Reporting\FactSheet(\Logion\Reporting\ReportingModel::Industrial, $facts, $ends, 20290101, new \Logion\Market\CorporateActions($splits));
+            $sheet = new \Logion\Reporting\FactSheet(
+                \Logion\Reporting\ReportingModel::Industrial,
+                $facts,
+                $ends,
+                20290101,
+                new \Logion\Market\CorporateActions($splits),
+            );
 
             return array_values(array_filter(Integrity::ofSheet($sheet), static fn (Finding $f): bool => $f->check === 'share_count_jump'));
         };
@@ -182,12 +256,28 @@ final class IntegrityTest extends TestCase
         // One report in other shares, and back again.
         [$alone] = $all = $found([...[], 20231 => 100.0, 20232 => 1010.0, 20233 => 102.0, 20230 => 102.0, 20241 => 102.0]);
         $this->assertCount(1, $all);
-        $this->assertSame(['share_count_jump:shares_outstanding_period_end:20232', 1010.0, 100.0], [$alone->key(), $alone->stated, $alone->computed]);
+        $this->assertSame(
+            ['share_count_jump:shares_outstanding_period_end:20232', 1010.0, 100.0],
+            [$alone->key(), $alone->stated, $alone->computed],
+        );
         $this->assertSame([['line' => 'shares_outstanding_period_end', 'period' => 20232, 'value' => 101.0]], $alone->remedies[0]->figures);
-        $this->assertSame('The share count goes from 100 in Q1 2023 to 1 010 in Q2 2023, and equity does not move with it.', $alone->sentence);
+        $this->assertSame(
+            'The share count goes from 100 in Q1 2023 to 1 010 in Q2 2023, and equity does not move with it.',
+            $alone->sentence,
+        );
         // A new level that holds, the other way round, and the year's own report.
-        $this->assertSame(['share_count_jump:shares_outstanding_period_end:20233'], array_map(static fn (Finding $f): string => $f->key(), $found([20231 => 100.0, 20232 => 101.0, 20233 => 51.0, 20230 => 51.0, 20241 => 51.0])));
-        $this->assertSame(['share_count_jump:shares_outstanding_period_end:20230'], array_map(static fn (Finding $f): string => $f->key(), $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0])));
+        $this->assertSame(
+            ['share_count_jump:shares_outstanding_period_end:20233'],
+            array_map(
+                static fn (Finding $f): string => $f->key(),
+                $found([20231 => 100.0, 20232 => 101.0, 20233 => 51.0, 20230 => 51.0, 20241 => 51.0]),
+            ),
+        );
+        $this->assertSame(
+            ['share_count_jump:shares_outstanding_period_end:20230'],
+            array_map(static fn (Finding $f): string => $f->key(),
+                $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0])),
+        );
         // Half as much again, a third less: shares issued or bought back, not split.
         $this->assertSame([], $found([20231 => 100.0, 20232 => 150.0]));
         $this->assertSame([], $found([20231 => 100.0, 20232 => 176.0]));

@@ -59,7 +59,12 @@ final class DefaultValuationTest extends TestCase
         }
         foreach ($value->flows as $i => $flow) {
             $forecast = $model->forecast();
-            $sheet = $forecast->ebit[$i] - $forecast->taxes[$i] + $forecast->depreciation[$i] - $forecast->capitalExpenditure[$i] - $forecast->workingCapitalIncrease[$i];
+            $sheet =
+                $forecast->ebit[$i] -
+                $forecast->taxes[$i] +
+                $forecast->depreciation[$i] -
+                $forecast->capitalExpenditure[$i] -
+                $forecast->workingCapitalIncrease[$i];
             $this->assertEqualsWithDelta($case['expected']['flows'][$i], $sheet, 1e-9 * max(1.0, abs($flow)), "the sheet of year {$i}");
         }
     }
@@ -83,14 +88,33 @@ final class DefaultValuationTest extends TestCase
             }
         }
         $splits = $case['split'] === null ? [] : [[$case['split'][0], (float) $case['split'][1]]];
-        $estimates = $case['consensus'] === null ? [] : [[
-            'line' => 'revenue', 'period' => FiscalPeriod::year(2026), 'day' => 20260601, 'mean' => $case['consensus'],
-            'deviation' => 9.0, 'count' => 5.0, 'high' => 870.0, 'low' => 840.0,
-        ]];
+        $estimates =
+            $case['consensus'] === null
+                ? []
+                : [
+                    [
+                        'line' => 'revenue',
+                        'period' => FiscalPeriod::year(2026),
+                        'day' => 20260601,
+                        'mean' => $case['consensus'],
+                        'deviation' => 9.0,
+                        'count' => 5.0,
+                        'high' => 870.0,
+                        'low' => 840.0,
+                    ],
+                ];
         $company = new CompanyData(
-            1, 'PINN', ReportingModel::Industrial, '10', 'XCR', 'XCR', $facts, $ends,
+            1,
+            'PINN',
+            ReportingModel::Industrial,
+            '10',
+            'XCR',
+            'XCR',
+            $facts,
+            $ends,
             new PriceSeries($case['days'], $case['closes'], actions: new CorporateActions($splits)),
-            new PriceSeries($case['days'], $case['index']), new Consensus($estimates),
+            new PriceSeries($case['days'], $case['index']),
+            new Consensus($estimates),
         );
         $economy = new Economy(['risk_free_rate' => ['days' => [20200101], 'values' => [$case['risk_free_rate']]]]);
 

@@ -21,7 +21,15 @@ final class DiscountedCashFlowTest extends TestCase
 {
     public function test_between_a_year_and_its_report_the_year_that_is_over_counts_for_nothing(): void
     {
-        $at = static fn (float $stub): \Logion\Valuation\Method\CashFlow\CashFlowValue => \Logion\Valuation\Method\CashFlow\CashFlowValue::of([100.0, 110.0, 121.0], new \Logion\Valuation\Discounting([0.1, 0.1, 0.1], \Logion\Valuation\Convention::EndYear, $stub), 2000.0, new \Logion\Valuation\EquityBridge, 1.0);
+        $at = static fn (
+            float $stub,
+        ): \Logion\Valuation\Method\CashFlow\CashFlowValue => \Logion\Valuation\Method\CashFlow\CashFlowValue::of(
+            [100.0, 110.0, 121.0],
+            new \Logion\Valuation\Discounting([0.1, 0.1, 0.1], \Logion\Valuation\Convention::EndYear, $stub),
+            2000.0,
+            new \Logion\Valuation\EquityBridge(),
+            1.0,
+        );
         $over = $at(-0.1);
         $this->assertSame(0.0, $over->presentValues[0]);
         $this->assertEqualsWithDelta(110 / 1.1 ** 0.9, $over->presentValues[1], 1e-9);
@@ -39,7 +47,12 @@ final class DiscountedCashFlowTest extends TestCase
         $sum = 0.0;
         $time = $model->stub / 2;
         foreach ($forecast->flows as $i => $flow) {
-            $expected = $forecast->ebit[$i] - $forecast->taxes[$i] + $forecast->depreciation[$i] - $forecast->capitalExpenditure[$i] - $forecast->workingCapitalIncrease[$i];
+            $expected =
+                $forecast->ebit[$i] -
+                $forecast->taxes[$i] +
+                $forecast->depreciation[$i] -
+                $forecast->capitalExpenditure[$i] -
+                $forecast->workingCapitalIncrease[$i];
             $this->assertEqualsWithDelta($expected, $flow, 1e-6);
             $sum += ($i === 0 ? $flow * $model->stub : $flow) / (1 + $rate) ** $time;
             $time += $i === 0 ? $model->stub / 2 + 0.5 : 1.0;
@@ -54,7 +67,22 @@ final class DiscountedCashFlowTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function solvable(): iterable
     {
-        foreach (['revenue_growth', 'operating_margin', 'tax_rate', 'capital_expenditure_to_revenue', 'discount_rate', 'beta', 'risk_free_rate', 'equity_risk_premium', 'debt', 'cash', 'shares', 'base_revenue'] as $name) {
+        foreach (
+            [
+                'revenue_growth',
+                'operating_margin',
+                'tax_rate',
+                'capital_expenditure_to_revenue',
+                'discount_rate',
+                'beta',
+                'risk_free_rate',
+                'equity_risk_premium',
+                'debt',
+                'cash',
+                'shares',
+                'base_revenue',
+            ] as $name
+        ) {
             yield $name => [$name];
         }
     }
@@ -100,8 +128,15 @@ final class DiscountedCashFlowTest extends TestCase
 
     public function test_growth_adds_no_value_when_new_capital_only_earns_its_cost(): void
     {
-        $model = $this->model()->with('discount_rate', 0.08)->with('return_on_new_capital', 0.08)->copy(convention: \Logion\Valuation\Convention::EndYear);
-        $this->assertEqualsWithDelta($this->terminalOverProfit($model->with('terminal_growth', 0.0)), $this->terminalOverProfit($model->with('terminal_growth', 0.03)), 1e-9);
+        $model = $this->model()
+            ->with('discount_rate', 0.08)
+            ->with('return_on_new_capital', 0.08)
+            ->copy(convention: \Logion\Valuation\Convention::EndYear);
+        $this->assertEqualsWithDelta(
+            $this->terminalOverProfit($model->with('terminal_growth', 0.0)),
+            $this->terminalOverProfit($model->with('terminal_growth', 0.03)),
+            1e-9,
+        );
     }
 
     public function test_money_in_another_currency_scales_values_and_leaves_ratios(): void
@@ -135,7 +170,10 @@ final class DiscountedCashFlowTest extends TestCase
 
     public function test_unknown_assumptions_and_impossible_ones_are_named(): void
     {
-        foreach ([['flavour', 1.0, 'There is no assumption "flavour"'], ['shares', 0.0, 'more than zero'], ['beta', NAN, 'finite']] as [$name, $value, $part]) {
+        foreach (
+            [['flavour', 1.0, 'There is no assumption '
+                .'"flavour"'], ['shares', 0.0, 'more than zero'], ['beta', NAN, 'finite']] as [$name, $value, $part]
+        ) {
             try {
                 $this->model()->with($name, $value);
                 $this->fail("{$name} was accepted.");
@@ -152,24 +190,49 @@ final class DiscountedCashFlowTest extends TestCase
         $this->assertNull(MarginOfSafety::buyBelow(-5.0, 0.25), 'Nothing to stay below.');
         $this->assertEqualsWithDelta(0.2, MarginOfSafety::distance(90.0, 75.0), 1e-12);
         $this->assertNull(MarginOfSafety::distance(null, 75.0));
-        $this->assertEqualsWithDelta([['margin' => 0.5, 'buy_below' => 50.0, 'from_price' => -0.375]], MarginOfSafety::at(100.0, 80.0, [0.5]), 1e-12);
+        $this->assertEqualsWithDelta(
+            [['margin' => 0.5, 'buy_below' => 50.0, 'from_price' => -0.375]],
+            MarginOfSafety::at(100.0, 80.0, [0.5]),
+            1e-12,
+        );
         $this->expectException(InvalidAssumption::class);
         MarginOfSafety::buyBelow(100.0, 1.0);
     }
 
     public function test_warnings_say_what_a_careful_reader_would(): void
     {
-        $model = $this->model()->with('discount_rate', 0.09)->with('risk_free_rate', 0.03)->with('terminal_growth', 0.02)->with('return_on_new_capital', 0.12);
-        $told = static fn (DiscountedCashFlow $m): array => array_map(static fn (string $w): string => explode(' ', $w)[0].' '.explode(' ', $w)[1], array_values(array_filter($m->warnings($m->value()), static fn (string $w): bool => ! str_contains($w, 'beyond the forecast'))));
+        $model = $this->model()
+            ->with('discount_rate', 0.09)
+            ->with('risk_free_rate', 0.03)
+            ->with('terminal_growth', 0.02)
+            ->with('return_on_new_capital', 0.12);
+        $told = static fn (DiscountedCashFlow $m): array => array_map(
+            static fn (string $w): string => explode(' ', $w)[0].' '.explode(' ', $w)[1],
+            array_values(array_filter($m->warnings($m->value()), static fn (string $w): bool => ! str_contains($w, 'beyond the forecast'))),
+        );
         $this->assertSame([], $told($model));
         $this->assertSame([], $told($model->with('terminal_growth', 0.03)), 'as much as the risk-free rate is not more');
         $this->assertSame(['Terminal growth'], $told($model->with('terminal_growth', 0.031)));
         $this->assertSame([], $told($model->with('terminal_growth', 0.031)->copy(terminal: TerminalMethod::ExitMultiple)));
         $this->assertSame(['Claims exceed'], $told($model->with('debt', 1e6)));
         $this->assertSame([], $told($model->with('debt', $model->value()->enterpriseValue + 30)), 'nothing is not less than nothing');
-        $this->assertContains('Terminal growth is not below the return on new capital: growing would consume all profit.', $model->with('return_on_new_capital', 0.02)->warnings($model->value()));
-        $this->assertNotContains('Terminal growth is not below the return on new capital: growing would consume all profit.', $model->with('return_on_new_capital', 0.02)->copy(terminal: TerminalMethod::Perpetuity)->warnings($model->value()));
-        $share = static fn (float $terminal): \Logion\Valuation\Method\CashFlow\CashFlowValue => \Logion\Valuation\Method\CashFlow\CashFlowValue::of([25.0], new \Logion\Valuation\Discounting([0.0], \Logion\Valuation\Convention::EndYear), $terminal, new \Logion\Valuation\EquityBridge, 1.0);
+        $this->assertContains(
+            'Terminal growth is not below the return on new capital: growing would consume all profit.',
+            $model->with('return_on_new_capital', 0.02)->warnings($model->value()),
+        );
+        $this->assertNotContains(
+            'Terminal growth is not below the return on new capital: growing would consume all profit.',
+            $model->with('return_on_new_capital', 0.02)->copy(terminal: TerminalMethod::Perpetuity)->warnings($model->value()),
+        );
+        $share = static fn (
+            float $terminal,
+        ): \Logion\Valuation\Method\CashFlow\CashFlowValue => \Logion\Valuation\Method\CashFlow\CashFlowValue::of(
+            [25.0],
+            new \Logion\Valuation\Discounting([0.0], \Logion\Valuation\Convention::EndYear),
+            $terminal,
+            new \Logion\Valuation\EquityBridge(),
+            1.0,
+        );
         $this->assertSame([], $model->warnings($share(75.0)), 'three quarters are usual');
         $this->assertSame(['76 % of the value lies beyond the forecast.'], $model->warnings($share(79.0)));
     }
@@ -195,31 +258,69 @@ final class DiscountedCashFlowTest extends TestCase
             }
         }
         $this->assertSame([1, 30], [$model->copy(years: 1)->years, $model->copy(years: 30)->years]);
-        $this->assertGreaterThan(0, $model->with('discount_rate', -0.5)->copy(terminal: TerminalMethod::ExitMultiple)->value()->perShare);
+        $this->assertGreaterThan(
+            0,
+            $model
+                ->with('discount_rate', -0.5)
+                ->copy(terminal: TerminalMethod::ExitMultiple)
+                ->value()->perShare,
+        );
         $this->expectExceptionMessage('above −99 %');
-        $model->with('discount_rate', -0.99)->copy(terminal: TerminalMethod::ExitMultiple)->value();
+        $model
+            ->with('discount_rate', -0.99)
+            ->copy(terminal: TerminalMethod::ExitMultiple)
+            ->value();
     }
 
     public function test_every_part_of_the_working_adds_up_to_the_one_above(): void
     {
-        $model = $this->model()->with('minority_interest', 12.0)->with('preferred', 7.0)->with('pension_deficit', 5.0)->with('non_operating_assets', 9.0);
+        $model = $this->model()
+            ->with('minority_interest', 12.0)
+            ->with('preferred', 7.0)
+            ->with('pension_deficit', 5.0)
+            ->with('non_operating_assets', 9.0);
         $value = $model->value();
         $working = $model->working($value);
         [$equity, $shares] = $working->children;
         $this->assertSame($value->equityValue / 50, $working->figure->value());
         $parts = array_column(array_map(static fn ($child): array => [$child->label, $child->figure->value()], $equity->children), 1, 0);
-        $this->assertSame(['Enterprise value', 'Cash and short-term investments', 'Investments', 'Debt', 'Pension deficit', 'Minority interest', 'Preferred equity'], array_keys($parts));
+        $this->assertSame(
+            [
+                'Enterprise value',
+                'Cash and short-term investments',
+                'Investments',
+                'Debt',
+                'Pension deficit',
+                'Minority interest',
+                'Preferred equity',
+            ],
+            array_keys($parts),
+        );
         $this->assertEqualsWithDelta($equity->figure->value(), $parts['Enterprise value'] + 30 + 9 - 200 - 5 - 12 - 7, 1e-9);
         [$forecast, $beyond, $rate] = $equity->children[0]->children;
         $this->assertEqualsWithDelta($equity->children[0]->figure->value(), $forecast->figure->value() + $beyond->figure->value(), 1e-9);
-        $this->assertEqualsWithDelta($forecast->figure->value(), array_sum(array_map(static fn ($year): float => $year->figure->value(), $forecast->children)), 1e-9);
+        $this->assertEqualsWithDelta(
+            $forecast->figure->value(),
+            array_sum(array_map(static fn ($year): float => $year->figure->value(), $forecast->children)),
+            1e-9,
+        );
         $this->assertSame($model->discountRate(), $rate->figure->value());
         foreach ($forecast->children as $i => $year) {
             [$flow, $factor] = $year->children;
             $this->assertSame('FY '.(2026 + $i), $year->period);
-            $this->assertEqualsWithDelta($year->figure->value(), $flow->figure->value() * $factor->figure->value() * ($i === 0 ? $model->stub : 1), 1e-9);
-            $this->assertSame($i === 0 ? 'free cash flow × part of the year still ahead × discount factor' : 'free cash flow × discount factor', $year->formula);
-            [$profit, $taxes, $depreciation, $expenditure, $working] = array_map(static fn ($part): float => $part->figure->value(), $flow->children);
+            $this->assertEqualsWithDelta(
+                $year->figure->value(),
+                $flow->figure->value() * $factor->figure->value() * ($i === 0 ? $model->stub : 1),
+                1e-9,
+            );
+            $this->assertSame(
+                $i === 0 ? 'free cash flow × part of the year still ahead × discount factor' : 'free cash flow × discount factor',
+                $year->formula,
+            );
+            [$profit, $taxes, $depreciation, $expenditure, $working] = array_map(
+                static fn ($part): float => $part->figure->value(),
+                $flow->children,
+            );
             $this->assertEqualsWithDelta($flow->figure->value(), $profit - $taxes + $depreciation - $expenditure - $working, 1e-9);
             [$revenue, $margin] = $flow->children[0]->children;
             $this->assertEqualsWithDelta($profit, $revenue->figure->value() * $margin->figure->value(), 1e-9);
@@ -227,36 +328,69 @@ final class DiscountedCashFlowTest extends TestCase
         $this->assertSame([50.0, 'Shares outstanding'], [$shares->figure->value(), $shares->label]);
         $this->assertSame('discount_rate', $model->with('discount_rate', 0.1)->rateWorking()->key);
         [$cost, $debt, $weight, $rest] = $model->rateWorking()->children;
-        $this->assertEqualsWithDelta($model->rateWorking()->figure->value(), $weight->figure->value() * $cost->figure->value() + $rest->figure->value() * $debt->figure->value(), 1e-12);
+        $this->assertEqualsWithDelta(
+            $model->rateWorking()->figure->value(),
+            $weight->figure->value() * $cost->figure->value() + $rest->figure->value() * $debt->figure->value(),
+            1e-12,
+        );
     }
 
     public function test_without_a_history_of_multiples_the_exit_multiple_is_an_own_figure(): void
     {
         $exit = $this->model()->figures['exit_multiple'];
-        $this->assertSame([8.0, 'own', ['today']], [$exit->value, $exit->source, array_keys($exit->alternatives)], 'its prices do not reach back');
+        $this->assertSame(
+            [8.0, 'own', ['today']],
+            [$exit->value, $exit->source, array_keys($exit->alternatives)],
+            'its prices do not reach back',
+        );
         $years = array_fill_keys([2024, 2025], ['revenue' => 100.0, 'operating_income' => 10.0, 'shares_outstanding_period_end' => 5.0]);
         $bare = DiscountedCashFlowDefaults::for(Books::scope($years));
-        $this->assertSame([8.0, 'own', []], [$bare->figures['exit_multiple']->value, $bare->figures['exit_multiple']->source, $bare->figures['exit_multiple']->alternatives]);
+        $this->assertSame(
+            [8.0, 'own', []],
+            [
+                $bare->figures['exit_multiple']->value,
+                $bare->figures['exit_multiple']->source,
+                $bare->figures['exit_multiple']->alternatives,
+            ],
+        );
         $this->assertSame([1.0, 'market average'], [$bare->figures['beta']->value, $bare->figures['beta']->source]);
         $this->assertSame([0.03, 'own'], [$bare->figures['risk_free_rate']->value, $bare->figures['risk_free_rate']->source]);
         $this->assertSame([0.0, 'not reported'], [$bare->figures['debt']->value, $bare->figures['debt']->source]);
-        $this->assertSame([0.04, 0.05, 0.1, 0.25], array_map(static fn (string $driver): float => $bare->paths()[$driver][0], ['depreciation_to_revenue', 'capital_expenditure_to_revenue', 'working_capital_to_revenue_change', 'tax_rate']));
+        $this->assertSame(
+            [0.04, 0.05, 0.1, 0.25],
+            array_map(static fn (string $driver): float => $bare->paths()[$driver][0], [
+                'depreciation_to_revenue',
+                'capital_expenditure_to_revenue',
+                'working_capital_to_revenue_change',
+                'tax_rate',
+            ]),
+        );
         foreach ([[2025 => ['revenue' => 0.0]], [2025 => ['operating_income' => 5.0]], [2025 => ['revenue' => 5.0]], []] as $books) {
             try {
                 DiscountedCashFlowDefaults::for(Books::scope($books));
                 $this->fail('Nothing was valued.');
             } catch (MisfitMethod $error) {
-                $this->assertMatchesRegularExpression('/revenue of 2025 is not known|number of shares is not known|no annual report/', $error->getMessage());
+                $this->assertMatchesRegularExpression(
+                    '/revenue of 2025 is not known|number of shares is not known|no annual report/',
+                    $error->getMessage(),
+                );
             }
         }
     }
 
     public function test_drivers_are_searched_within_sensible_ranges_and_growth_starts_within_them(): void
     {
-        $this->assertSame([
-            'revenue_growth' => [-0.5, 1.0], 'operating_margin' => [-0.5, 0.9], 'tax_rate' => [0.0, 0.8], 'depreciation_to_revenue' => [0.0, 0.6],
-            'capital_expenditure_to_revenue' => [0.0, 0.8], 'working_capital_to_revenue_change' => [-1.0, 2.0],
-        ], array_map(static fn (array $driver): array => [$driver[1], $driver[2]], DiscountedCashFlow::DRIVERS));
+        $this->assertSame(
+            [
+                'revenue_growth' => [-0.5, 1.0],
+                'operating_margin' => [-0.5, 0.9],
+                'tax_rate' => [0.0, 0.8],
+                'depreciation_to_revenue' => [0.0, 0.6],
+                'capital_expenditure_to_revenue' => [0.0, 0.8],
+                'working_capital_to_revenue_change' => [-1.0, 2.0],
+            ],
+            array_map(static fn (array $driver): array => [$driver[1], $driver[2]], DiscountedCashFlow::DRIVERS),
+        );
         foreach ([[1.6, 0.4], [1.3, 0.3], [0.9, -0.1], [0.7, -0.2]] as [$times, $start]) {
             $years = [];
             foreach (range(2020, 2025) as $i => $year) {
@@ -270,16 +404,40 @@ final class DiscountedCashFlowTest extends TestCase
 
     public function test_rules_of_drivers_are_read_told_and_refused(): void
     {
-        foreach ([['rule' => 'own', 'values' => [0.1, 0.2], 'source' => 'mine'], ['rule' => 'fade', 'from' => 0.1, 'to' => 0.02, 'hold_years' => 3, 'source' => 'own'], ['rule' => 'historical_median', 'exclude' => [2020], 'source' => 'history']] as $data) {
+        foreach (
+            [
+                ['rule' => 'own', 'values' => [0.1, 0.2], 'source' => 'mine'],
+                ['rule' => 'fade', 'from' => 0.1, 'to' => 0.02, 'hold_years' => 3, 'source' => 'own'],
+                ['rule' => 'historical_median', 'exclude' => [2020], 'source' => 'history'],
+            ] as $data
+        ) {
             $this->assertSame($data, DriverRule::fromArray('x', $data)->toArray());
         }
         $told = static fn (array $data): string => DriverRule::fromArray('x', $data)->describe();
         $this->assertSame('the same figure every year', $told(['rule' => 'own', 'values' => [0.1]]));
         $this->assertSame('own figures per year', $told(['rule' => 'own', 'values' => [0.1, 0.2]]));
-        $this->assertSame('held 1 year(s), then fading on a straight line to the last year', $told(['rule' => 'fade', 'from' => 1, 'to' => 2, 'hold_years' => 0]));
-        $this->assertSame(['mean of its own history', 'mean of its own history without 2020, 2021'], [$told(['rule' => 'historical_mean']), $told(['rule' => 'historical_mean', 'exclude' => [2020, 2021]])]);
-        $this->assertSame(['median of its own history', 'median of its own history without 2020'], [$told(['rule' => 'historical_median']), $told(['rule' => 'historical_median', 'exclude' => [2020]])]);
-        foreach ([[], ['rule' => 'guess'], ['rule' => 'own', 'values' => []], ['rule' => 'own', 'values' => ['x']], ['rule' => 'own', 'values' => [1e6]], ['rule' => 'fade', 'from' => 0.1]] as $data) {
+        $this->assertSame(
+            'held 1 year(s), then fading on a straight line to the last year',
+            $told(['rule' => 'fade', 'from' => 1, 'to' => 2, 'hold_years' => 0]),
+        );
+        $this->assertSame(
+            ['mean of its own history', 'mean of its own history without 2020, 2021'],
+            [$told(['rule' => 'historical_mean']), $told(['rule' => 'historical_mean', 'exclude' => [2020, 2021]])],
+        );
+        $this->assertSame(
+            ['median of its own history', 'median of its own history without 2020'],
+            [$told(['rule' => 'historical_median']), $told(['rule' => 'historical_median', 'exclude' => [2020]])],
+        );
+        foreach (
+            [
+                [],
+                ['rule' => 'guess'],
+                ['rule' => 'own', 'values' => []],
+                ['rule' => 'own', 'values' => ['x']],
+                ['rule' => 'own', 'values' => [1e6]],
+                ['rule' => 'fade', 'from' => 0.1],
+            ] as $data
+        ) {
             try {
                 DriverRule::fromArray('revenue_growth', $data);
                 $this->fail(json_encode($data).' was taken.');
@@ -323,9 +481,21 @@ final class DiscountedCashFlowTest extends TestCase
         $years = [];
         foreach ([2021 => 800, 2022 => 850, 2023 => 910, 2024 => 960, 2025 => 1000] as $year => $revenue) {
             $years[$year] = array_map(static fn (float|int $x): float => $x * $scale, [
-                'revenue' => $revenue, 'cost_of_revenue' => 0.6 * $revenue, 'selling_general_administrative' => 0.25 * $revenue, 'interest_expense' => 8, 'income_tax' => 0.03 * $revenue,
-                'depreciation_amortization' => 0.04 * $revenue, 'capital_expenditure' => 0.05 * $revenue, 'operating_cash_flow' => 0.13 * $revenue, 'cash_and_equivalents' => 30, 'receivables' => 0.15 * $revenue,
-                'accounts_payable' => 0.08 * $revenue, 'property_plant_equipment_net' => 400, 'total_assets' => 900, 'long_term_debt' => 200, 'total_equity' => 500,
+                'revenue' => $revenue,
+                'cost_of_revenue' => 0.6 * $revenue,
+                'selling_general_administrative' => 0.25 * $revenue,
+                'interest_expense' => 8,
+                'income_tax' => 0.03 * $revenue,
+                'depreciation_amortization' => 0.04 * $revenue,
+                'capital_expenditure' => 0.05 * $revenue,
+                'operating_cash_flow' => 0.13 * $revenue,
+                'cash_and_equivalents' => 30,
+                'receivables' => 0.15 * $revenue,
+                'accounts_payable' => 0.08 * $revenue,
+                'property_plant_equipment_net' => 400,
+                'total_assets' => 900,
+                'long_term_debt' => 200,
+                'total_equity' => 500,
             ]) + ['shares_outstanding_period_end' => 50, 'diluted_shares_average' => 51];
         }
         $days = [20260629, 20260630];

@@ -18,8 +18,11 @@ final class EarningsPathTest extends TestCase
         $this->assertEqualsWithDelta(0.1, $path->impliedReturn(2.75 / 1.1 + 60 / 1.21), 1e-9);
         $this->assertEqualsWithDelta(0.25, $path->priceOnlyReturn(38.4), 1e-12);
         $this->assertSame([null, null], [$path->priceOnlyReturn(0.0), $path->priceOnlyReturn(-1.0)]);
-        $this->assertSame(-1.0, (new EarningsPath(0.0, [0.1], 0.0, 0.0, 10.0))->priceOnlyReturn(5.0),
-            'an exit for nothing loses everything');
+        $this->assertSame(
+            -1.0,
+            (new EarningsPath(0.0, [0.1], 0.0, 0.0, 10.0))->priceOnlyReturn(5.0),
+            'an exit for nothing loses everything',
+        );
         $this->assertNull((new EarningsPath(-1.0, [0.1], 0.0, 0.0, 10.0))->priceOnlyReturn(5.0));
     }
 }

@@ -20,8 +20,10 @@ COMPANIES = {
     "minority": dict(revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
                      cash=40, current=(210, 150), shares=20.0, price=41.0, wobble=0.8, rate=0.031, minority_interest=64.0),
     "preferred": dict(revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
-                      cash=40, current=(210, 150), shares=20.0, price=41.0, wobble=0.8, rate=0.031, preferred_equity=31.0, minority_interest=7.0),
-    "leases and pensions": dict(revenue=[2000, 1900, 1700, 2100, 2200, 2300, 2350], margin=[60, 55, 20, 62, 66, 64, 61], interest=40, debt=(90, 480),
+                      cash=40, current=(210, 150), shares=20.0, price=41.0, wobble=0.8, rate=0.031, preferred_equity=31.0,
+                      minority_interest=7.0),
+    "leases and pensions": dict(revenue=[2000, 1900, 1700, 2100, 2200, 2300, 2350], margin=[60, 55, 20, 62, 66, 64, 61],
+                                interest=40, debt=(90, 480),
                                 cash=120, current=(700, 810), leases=(35, 330.0), shares=110.0, price=9.5, wobble=1.6, rate=0.024,
                                 pension_liabilities=85.0, equity_method_investments=44.0, long_term_investments=12.5),
     "suppliers pay": dict(revenue=[3000, 3300, 3500, 3800, 4100, 4600, 5000], margin=[31, 30, 33, 36, 30, 34, 35], interest=0, debt=(0, 0),
@@ -30,9 +32,11 @@ COMPANIES = {
                  cash=150, current=(230, 90), shares=30.0, price=11.0, wobble=2.2, rate=0.012),
     "consensus": dict(revenue=[500, 520, 560, 610, 640, 700, 760], margin=[180, 176, 190, 185, 188, 192, 187], interest=22, debt=(15, 290),
                       cash=75, current=(300, 190), shares=40.0, price=33.0, wobble=1.3, rate=0.04, consensus=851.2),
-    "split on the filing day": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135], interest=14, debt=(30, 210),
+    "split on the filing day": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135],
+                                    interest=14, debt=(30, 210),
                                     cash=90, current=(420, 260), shares=50.0, price=24.0, wobble=1.1, rate=0.031, split=(20260302, 4.0)),
-    "filed before a split": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135], interest=14, debt=(30, 210),
+    "filed before a split": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135],
+                                 interest=14, debt=(30, 210),
                                  cash=90, current=(420, 260), shares=50.0, price=24.0, wobble=1.1, rate=0.031, split=(20260510, 3.0)),
     "parts of cash": dict(revenue=[700, 705, 690, 650, 640, 600, 585], margin=[90, 84, 70, 66, 52, 41, 30], interest=31, debt=(120, 260),
                           cash=55, parts=(35.0, 20.0), current=(300, 330), shares=64.0, price=3.2, wobble=1.9, rate=0.02),
@@ -101,7 +105,8 @@ def rows(c):
 
 def prices(c):
     """Raw closes: before a split in old shares."""
-    new = [c["price"] * math.exp(0.003 * (i - len(DAYS) + 1) + c["wobble"] * (math.log(INDEX[i] / INDEX[-1]) - 0.004 * (i - len(DAYS) + 1)) + 0.03 * math.sin(2.3 * i)
+    new = [c["price"] * math.exp(0.003 * (i - len(DAYS) + 1) + c["wobble"] * (math.log(INDEX[i] / INDEX[-1]) - 0.004 * (i - len(DAYS) + 1))
+               + 0.03 * math.sin(2.3 * i)
            - 0.03 * math.sin(2.3 * (len(DAYS) - 1))) for i in range(len(DAYS))]
     if "split" not in c:
         return new, new
@@ -139,7 +144,8 @@ def valuation(c):
         has = cash if "parts" in c else l["cash_and_short_term_investments"]
         return (l["total_current_assets"] - has) - (l["total_current_liabilities"] - l["short_term_debt"] - l["lease_liabilities_current"])
 
-    start = c["consensus"] / last["revenue"] - 1 if "consensus" in c else median([lines[y]["revenue"] / lines[y - 1]["revenue"] - 1 for y in range(2021, 2026)])
+    start = (c["consensus"] / last["revenue"] - 1 if "consensus" in c
+             else median([lines[y]["revenue"] / lines[y - 1]["revenue"] - 1 for y in range(2021, 2026)]))
     start = min(0.4, max(-0.2, start))
     margin = history(lambda l: l["operating_income"] / l["revenue"])
     depreciation = history(lambda l: l["depreciation_amortization"] / l["revenue"])
@@ -165,12 +171,16 @@ def valuation(c):
     beyond = terminal * (1 + rate) ** -(time - 0.5)
     enterprise = total + beyond
     invested = last["equity_method_investments"] + last["long_term_investments"]
-    equity = enterprise + cash + invested - debt - leases - last["pension_liabilities"] - last["minority_interest"] - last["preferred_equity"]
+    equity = (enterprise + cash + invested - debt - leases - last["pension_liabilities"]
+              - last["minority_interest"] - last["preferred_equity"])
     return {
         "beta": beta, "cost_of_equity": equity_cost, "cost_of_debt": c["rate"] + spread, "discount_rate": rate, "terminal_growth": growth,
-        "market_value": market, "shares": shares, "stub": stub, "working_capital_to_revenue_change": working, "flows": flows, "present_value": total,
-        "terminal_value": terminal, "present_terminal_value": beyond, "enterprise_value": enterprise, "cash": cash, "non_operating_assets": invested,
-        "debt": debt, "lease_liabilities": leases, "pension_deficit": last["pension_liabilities"], "minority_interest": last["minority_interest"],
+        "market_value": market, "shares": shares, "stub": stub, "working_capital_to_revenue_change": working, "flows": flows,
+        "present_value": total,
+        "terminal_value": terminal, "present_terminal_value": beyond, "enterprise_value": enterprise, "cash": cash,
+        "non_operating_assets": invested,
+        "debt": debt, "lease_liabilities": leases, "pension_deficit": last["pension_liabilities"],
+        "minority_interest": last["minority_interest"],
         "preferred": last["preferred_equity"], "equity_value": equity, "per_share": equity / shares,
     }
 
