@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace Logion\Reporting;
 
-use Logion\Figure\Unit;
-use Logion\Reporting\Quality\Integrity;
-
 /**
  * Fills what a statement implies but does not show. The totals that are there are evidence: a total all of whose parts but one
  * are known determines that one; a total that adds up without its absent parts shows that they are none; a total that does not
@@ -168,7 +165,7 @@ final class DerivedTotals
             }
             if ($step === self::CHECK) {
                 $rest = abs($filled[$line] - $sum);
-                if ($rest > 1e-9 * abs($filled[$line]) && $rest > self::rounding($digit ??= self::digit($values, []), $count)) {
+                if ($rest > 1e-9 * abs($filled[$line]) && $rest > Rounding::ofSum($digit ??= Rounding::digit($values), $count)) {
                     return null;
                 }
             } elseif ($step === self::SUM) {
@@ -451,7 +448,7 @@ final class DerivedTotals
             if (
                 ! in_array('unknown', array_column($absent, 2), true) &&
                 abs($this->values[$total] - $sum) >
-                    max(Integrity::TOLERANCE_SHARE * abs($this->values[$total]), $this->mayRoundTo(count($leaves)))
+                    max(Rounding::TOLERANCE_SHARE * abs($this->values[$total]), $this->mayRoundTo(count($leaves)))
             ) {
                 return true;
             }
@@ -552,38 +549,7 @@ final class DerivedTotals
 
     private function mayRoundTo(int $parts): float
     {
-        return self::rounding($this->digit ??= self::digit($this->values, $this->added), $parts);
-    }
-
-    /**
-     * What rounding can make of a sum of so many parts: half a unit of the last reported digit for each of its lines, at least
-     * two units.
-     */
-    private static function rounding(float $digit, int $parts): float
-    {
-        return $digit * max(2.0, ($parts + 1) / 2);
-    }
-
-    /**
-     * The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all.
-     *
-     * @param  array<string, float>  $values
-     * @param  array<string, string>  $added  lines that were not reported
-     */
-    private static function digit(array $values, array $added): float
-    {
-        $digit = 1e6;
-        $items = LineItems::all();
-        foreach ($values as $line => $value) {
-            if (isset($added[$line]) || ($items[$line]->unit ?? null) !== Unit::Money) {
-                continue;
-            }
-            while ($digit > 1e-6 && abs($value / $digit - round($value / $digit)) > 1e-9 * max(1.0, abs($value / $digit))) {
-                $digit /= 10;
-            }
-        }
-
-        return $digit;
+        return Rounding::ofSum($this->digit ??= Rounding::digit(array_diff_key($this->values, $this->added)), $parts);
     }
 
     private static function isRemainder(string $line): bool

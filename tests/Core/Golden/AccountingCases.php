@@ -16,8 +16,9 @@ use Logion\Metric\CompanyData;
 use Logion\Metric\CompanyScope;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\FiledFact;
-use Logion\Reporting\Quality\Integrity;
+use Logion\Reporting\Quality\ScaleSlips;
 use Logion\Reporting\ReportingModel;
+use Logion\Reporting\Rounding;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 
@@ -608,7 +609,7 @@ final class AccountingCases
         };
         $findings = [];
         $report = static function (string $check, string $end, ?string $line, float $stated, float $computed) use (&$findings, $in): void {
-            if (Integrity::differs($stated, $computed, (float) $in['tie_tolerance'])) {
+            if (Rounding::differs($stated, $computed, (float) $in['tie_tolerance'])) {
                 $findings[] = ['check' => $check, 'period_end' => $end, 'line' => $line, 'difference' => $stated - $computed];
             }
         };
@@ -658,7 +659,7 @@ final class AccountingCases
                 $report('balance_matches_quarter', $end, "balance.{$line}", (float) $amounts[$i], (float) $quarterly['balance'][$line][$q]);
             }
         }
-        $slips = Integrity::scaleSlips(
+        $slips = ScaleSlips::find(
             ['income' => $annual['income'], 'balance' => $annual['balance'], 'cash_flow' => $annual['cash_flow']],
             (float) $in['scale_ratio'],
         );

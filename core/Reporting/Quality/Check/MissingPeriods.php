@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Reporting\Quality\Check;
+
+use Logion\Reporting\Quality\Check;
+use Logion\Reporting\Quality\Examination;
+use Logion\Reporting\Quality\Finding;
+use Logion\Time\Day;
+use Logion\Time\FiscalPeriod;
+
+/** Years that nobody reported, and years that are longer or shorter than one. */
+final class MissingPeriods implements Check
+{
+    public function examine(Examination $statements): void
+    {
+        $before = null;
+        foreach ($statements->facts->periods() as $year) {
+            if ($before !== null) {
+                self::between($statements, $before, $year);
+            }
+            $before = $year;
+        }
+    }
+
+    private static function between(Examination $statements, int $before, int $year): void
+    {
+        if ($year - $before > 10) {
+            $missing = implode(', ', array_map(static fn (int $y): string => FiscalPeriod::label($y), range($before + 10, $year - 10, 10)));
+            $statements->add(
+                new Finding(
+                    'missing_year',
+                    $year - 10,
+                    null,
+                    null,
+                    null,
+                    "{$missing} was not reported or is not in the data.",
+                    'A report was skipped, or one download has another date range than the other.',
+                    40,
+                ),
+            );
+        }
+        $from = $statements->facts->periodEnd($before);
+        $to = $statements->facts->periodEnd($year);
+        if ($year - $before === 10 && $from !== null && $to !== null && abs(Day::between($from, $to) - 365) > 20) {
+            $statements->add(
+                new Finding(
+                    'period_length',
+                    $year,
+                    null,
+                    null,
+                    null,
+                    FiscalPeriod::label($year).' ends '.Day::between($from, $to).' days after '.FiscalPeriod::label($before).'.',
+                    'The fiscal year was moved, a short period is reported as a year, or two reports overlap.',
+                    45,
+                ),
+            );
+        }
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Reporting\Quality\Check;
+
+use Logion\Figure\Unit;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\Quality\Check;
+use Logion\Reporting\Quality\Examination;
+use Logion\Reporting\Quality\Finding;
+use Logion\Reporting\Quality\ScaleSlips;
+use Logion\Time\FiscalPeriod;
+
+/** A line, or a whole statement of a year, about a thousand or a million times off its other years. */
+final class UnitSlips implements Check
+{
+    /** Lines that may be tiny in one year and large in the next. */
+    private const LUMPY = [
+        'treasury_stock',
+        'dividends_paid',
+        'shares_repurchased',
+        'debt_repaid',
+        'goodwill',
+        'intangible_assets',
+        'short_term_debt',
+    ];
+
+    /** A line is steady if its other years are within this factor of each other. */
+    private const STEADY = 10.0;
+
+    public function examine(Examination $statements): void
+    {
+        $years = $statements->facts->periods();
+        $series = [];
+        foreach (LineItems::all() as $key => $item) {
+            if ($item->statement === 'segment' || $item->unit === Unit::MoneyPerShare || ! $item->fits($statements->facts->template)) {
+                continue;
+            }
+            $series[$item->unit === Unit::Money ? $item->statement : 'shares'][$key] = array_map(
+                fn (int $year): ?float => $statements->stated($key, $year),
+                $years,
+            );
+        }
+        $slips = ScaleSlips::find($series, 250.0);
+        foreach ($slips['columns'] as $slip) {
+            $year = $years[$slip['position']];
+            $factor = $slip['direction'] === 'up' ? 1 / 1000 : 1000.0;
+            $lines = array_filter(
+                array_keys($series[$slip['statement']]),
+                fn (string $line): bool => $statements->stated($line, $year) !== null,
+            );
+            $words =
+                ['income' => 'income statement', 'balance' => 'balance sheet', 'cash_flow' => 'cash-flow statement'][$slip['statement']] ??
+                'share counts';
+            $statements->explain($year, array_values($lines));
+            $statements->add(
+                new Finding(
+                    'unit_slip',
+                    $year,
+                    null,
+                    null,
+                    null,
+                    "The {$words} of ".
+                        FiscalPeriod::label($year).
+                        ' is about a thousand times '.
+                        ($slip['direction'] === 'up' ? 'larger' : 'smaller').
+                        " than that of the other years ({$slip['lines_off']} of {$slip['lines_tested']} lines).",
+                    'Units slipped: thousands were taken for millions, or the other way round.',
+                    92,
+                    [
+                        $statements->remedy(
+                            'rescale',
+                            $factor > 1 ? 'Multiply by 1,000' : 'Divide by 1,000',
+                            array_fill_keys($lines, $factor),
+                            $year,
+                        ),
+                    ],
+                ),
+            );
+        }
+        foreach ($slips['lines'] as $slip) {
+            $year = $years[$slip['position']];
+            if (! in_array($slip['line'], LineItems::NEVER_NEGATIVE, true) || in_array($slip['line'], self::LUMPY, true)) {
+                continue;
+            }
+            $others = array_map(
+                abs(...),
+                array_filter(
+                    $series[$slip['statement']][$slip['line']],
+                    static fn (?float $value, int $at): bool => $value !== null && $value != 0.0 && $at !== $slip['position'],
+                    ARRAY_FILTER_USE_BOTH,
+                ),
+            );
+            $factor = 10 ** (3 * round(log10($slip['ratio']) / 3));
+            if (
+                $factor == 1.0 ||
+                $others === [] ||
+                max($others) / min($others) > self::STEADY ||
+                abs(log10($slip['ratio'] / $factor)) > 0.7
+            ) {
+                continue;
+            }
+            $statements->explain($year, [$slip['line']]);
+            $stated = $statements->stated($slip['line'], $year);
+            $statements->add(
+                new Finding(
+                    'unit_slip',
+                    $year,
+                    $slip['line'],
+                    $stated,
+                    $stated / $factor,
+                    Examination::label($slip['line']).
+                        ' of '.
+                        FiscalPeriod::label($year).
+                        ' is '.
+                        Examination::amount((float) $stated).
+                        ', about '.
+                        Examination::amount($factor > 1 ? $factor : 1 / $factor).
+                        ' times '.
+                        ($factor > 1 ? 'larger' : 'smaller').
+                        ' than in the other years.',
+                    'Units slipped in this line: thousands for millions, or a figure typed without its scale.',
+                    90,
+                    [
+                        $statements->remedy(
+                            'rescale',
+                            $factor > 1 ? 'Divide by '.Examination::amount($factor) : 'Multiply by '.Examination::amount(1 / $factor),
+                            [$slip['line'] => 1 / $factor],
+                            $year,
+                        ),
+                    ],
+                ),
+            );
+        }
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Reporting;
+
+use Logion\Figure\Unit;
+
+/** What rounding can make of reported amounts. */
+final class Rounding
+{
+    /** A difference within half a per cent of the total, or two units of the last digit, is rounding. */
+    public const TOLERANCE_SHARE = 0.005;
+
+    /** How far an amount may be from what it should be, reported to a unit. */
+    public static function allowance(float $amount, float $unit): float
+    {
+        return max(self::TOLERANCE_SHARE * abs($amount), 2 * $unit);
+    }
+
+    /** Whether a stated figure differs from a computed one by more than is allowed. */
+    public static function differs(float $stated, float $computed, float $allowed): bool
+    {
+        return abs($stated - $computed) > $allowed;
+    }
+
+    /**
+     * What rounding can make of a sum of so many parts: half a unit of the last reported digit for each of its lines, at least
+     * two units.
+     */
+    public static function ofSum(float $digit, int $parts): float
+    {
+        return $digit * max(2.0, ($parts + 1) / 2);
+    }
+
+    /**
+     * The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all.
+     *
+     * @param  array<string, float>  $values  by line; only amounts count
+     * @param  float  $least  the digit below which nobody looks
+     */
+    public static function digit(array $values, float $least = 1e-6): float
+    {
+        $digit = 1e6;
+        $items = LineItems::all();
+        foreach ($values as $line => $value) {
+            if (($items[$line]->unit ?? null) !== Unit::Money) {
+                continue;
+            }
+            while ($digit > $least && abs($value / $digit - round($value / $digit)) > 1e-9 * max(1.0, abs($value / $digit))) {
+                $digit /= 10;
+            }
+        }
+
+        return $digit;
+    }
+}
