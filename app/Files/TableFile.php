@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Files;
 
-use PhpOffice\PhpSpreadsheet\Cell\DataType;
-use PhpOffice\PhpSpreadsheet\Spreadsheet;
-use PhpOffice\PhpSpreadsheet\Writer\Ods;
-use PhpOffice\PhpSpreadsheet\Writer\Xlsx;
+use OpenSpout\Common\Entity\Cell;
+use OpenSpout\Common\Entity\Row;
+use OpenSpout\Common\Entity\Style\Style;
+use OpenSpout\Writer\Common\Creator\Style\StyleBuilder;
+use OpenSpout\Writer\Common\Creator\WriterEntityFactory;
+use OpenSpout\Writer\ODS\Writer as OdsWriter;
+use OpenSpout\Writer\XLSX\Entity\SheetView;
+use OpenSpout\Writer\XLSX\Writer as XlsxWriter;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /** A table of values with the definitions of its columns, written in an open format. */
@@ -20,8 +24,8 @@ final readonly class TableFile
         'ods' => 'application/vnd.oasis.opendocument.spreadsheet',
     ];
 
-    /** A workbook is built in memory; beyond this it would take gigabytes. */
-    private const MOST_IN_WORKBOOK = 10000;
+    /** Rows of a sheet below its head, as the formats have it. */
+    private const MOST_IN_WORKBOOK = 1048575;
 
     /**
      * @param  list<string>  $head
@@ -102,41 +106,59 @@ final readonly class TableFile
         fwrite($stream, ']}');
     }
 
-    /** @param  resource  $stream */
+    /**
+     * Streamed row by row; a workbook is put together in a file first, because its parts are compressed.
+     *
+     * @param  resource  $stream
+     */
     private function workbook(string $format, $stream): void
     {
-        // Column widths are not measured: that needs fonts a server may lack.
-        $book = new Spreadsheet();
-        $book->getDefaultStyle()->getFont()->setName('Liberation Sans')->setSize(10);
-        $sheet = $book->getActiveSheet()->setTitle('Figures');
-        foreach ($this->head as $i => $cell) {
-            $sheet->setCellValueExplicit([$i + 1, 1], $cell, DataType::TYPE_STRING);
-        }
-        $sheet
-            ->getStyle([1, 1, count($this->head), 1])
-            ->getFont()
-            ->setBold(true);
-        $sheet->freezePane('B2');
-        $line = 1;
-        foreach ($this->rows as $row) {
-            $line++;
-            foreach ($row as $i => $cell) {
-                if ($cell !== null) {
-                    $sheet->setCellValueExplicit([$i + 1, $line], $cell, is_string($cell) ? DataType::TYPE_STRING : DataType::TYPE_NUMERIC);
-                }
+        $path = (string) tempnam(sys_get_temp_dir(), 'table');
+        $writer = $format === 'xlsx' ? WriterEntityFactory::createXLSXWriter() : WriterEntityFactory::createODSWriter();
+        try {
+            $writer->setDefaultRowStyle((new StyleBuilder)->setFontName('Liberation Sans')->setFontSize(10)->build());
+            $writer instanceof XlsxWriter && $writer->setShouldUseInlineStrings(false);
+            $writer->openToFile($path);
+            $this->figures($writer);
+            $notes = $writer->addNewSheetAndMakeItCurrent();
+            $notes->setName('Definitions');
+            foreach ($this->definitions as $definition) {
+                $writer->addRow(self::row($definition));
             }
+            $writer->close();
+            stream_copy_to_stream(fopen($path, 'rb') ?: throw new \RuntimeException("Cannot read {$path}."), $stream);
+        } finally {
+            unlink($path);
         }
-        $notes = $book->createSheet()->setTitle('Definitions');
-        foreach ($this->definitions as $i => [$name, $text]) {
-            $notes->setCellValueExplicit([1, $i + 1], $name, DataType::TYPE_STRING);
-            $notes->setCellValueExplicit([2, $i + 1], $text, DataType::TYPE_STRING);
+    }
+
+    private function figures(XlsxWriter|OdsWriter $writer): void
+    {
+        $sheet = $writer->getCurrentSheet();
+        $sheet->setName('Figures');
+        if ($writer instanceof XlsxWriter) {
+            // Tickers and names. The other format's writer makes columns that repeat zero times when it is given widths.
+            $writer->setColumnWidth(14.0, 1);
+            $writer->setColumnWidth(32.0, 2);
+            $sheet->setSheetView((new SheetView)->setFreezeRow(2)->setFreezeColumn('B'));
         }
-        $notes->getColumnDimension('A')->setWidth(36);
-        $notes->getColumnDimension('B')->setWidth(90);
-        $sheet->getColumnDimension('A')->setWidth(14);
-        $sheet->getColumnDimension('B')->setWidth(32);
-        $book->setActiveSheetIndex(0);
-        ($format === 'xlsx' ? new Xlsx($book) : new Ods($book))->save($stream);
-        $book->disconnectWorksheets();
+        $writer->addRow(self::row($this->head, (new StyleBuilder)->setFontBold()->build()));
+        foreach ($this->rows as $row) {
+            $writer->addRow(self::row($row));
+        }
+    }
+
+    /** @param  list<string|float|int|null>  $cells */
+    private static function row(array $cells, ?Style $style = null): Row
+    {
+        return WriterEntityFactory::createRow(array_map(static function (string|float|int|null $content): Cell {
+            $cell = WriterEntityFactory::createCell($content);
+            if (is_string($content)) {
+                // A text is never computed, whatever it begins with.
+                $cell->setType(Cell::TYPE_STRING);
+            }
+
+            return $cell;
+        }, $cells), $style);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Files;
 
+use App\Files\FileFormat;
+use App\Files\Rows;
 use App\Files\TableFile;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -78,13 +80,34 @@ final class TableFileTest extends TestCase
         $this->assertEquals(0, $sheet->getCell('C4')->getValue());
     }
 
+    #[DataProvider('workbooks')]
+    public function test_a_large_workbook_is_written_in_little_memory(string $format): void
+    {
+        $rows = static function (): iterable {
+            for ($i = 1; $i <= 30000; $i++) {
+                yield ["T{$i}", $i / 7, null, $i];
+            }
+        };
+        $path = (string) tempnam(sys_get_temp_dir(), 'book');
+        $before = memory_get_usage();
+        memory_reset_peak_usage();
+        $stream = fopen($path, 'wb');
+        $this->assertIsResource($stream);
+        (new TableFile('Large', ['A', 'B', 'C', 'D'], $rows(), 30000, [['A', 'a name']]))->write($format, $stream);
+        fclose($stream);
+        $this->assertLessThan(30_000_000, memory_get_peak_usage() - $before);
+        $read = iterator_to_array((new Rows($path, FileFormat::from($format)))->read(), false);
+        unlink($path);
+        $this->assertCount(30001, $read);
+    }
+
     public function test_a_workbook_that_would_not_fit_is_refused_before_it_is_begun(): void
     {
-        $large = new TableFile('Large', ['A'], [], 10001, []);
+        $large = new TableFile('Large', ['A'], [], 1048576, []);
         $large->mustFit('csv');
         $large->mustFit('json');
         $this->expectException(UnprocessableEntityHttpException::class);
-        $this->expectExceptionMessage('at most 10,000 rows and this table has 10,001. Take CSV or JSON');
+        $this->expectExceptionMessage('at most 1,048,575 rows and this table has 1,048,576. Take CSV or JSON');
         $large->mustFit('xlsx');
     }
 }

@@ -196,8 +196,10 @@ final class FailureTest extends DemoTestCase
         unlink($path);
     }
 
-    public function test_ten_thousand_mutilated_files_are_read_or_refused_and_never_crash(): void
+    public function test_mutilated_files_are_read_or_refused_and_never_crash(): void
     {
+        // Ten thousand in the nightly run.
+        $files = (int) (getenv('LOGION_MUTILATED') ?: 500);
         mt_srand(20261123);
         $recognition = $this->app->make(Recognition::class);
         $samples = [];
@@ -230,7 +232,7 @@ final class FailureTest extends DemoTestCase
         memory_reset_peak_usage();
         $came = ['read' => 0, 'refused' => 0, 'previewed' => 0, 'stored' => 0];
         $imports = $this->app->make(Imports::class);
-        for ($i = 0; $i < 10_000; $i++) {
+        for ($i = 0; $i < $files; $i++) {
             $name = $names[$i % count($names)];
             file_put_contents($path, self::mutilate($samples[$name]));
             try {
@@ -261,10 +263,10 @@ final class FailureTest extends DemoTestCase
             }
         }
         unlink($path);
-        $this->assertGreaterThan(1000, $came['read']);
-        $this->assertGreaterThan(200, $came['refused']);
-        $this->assertGreaterThan(100, $came['previewed']);
-        $this->assertGreaterThan(30, $came['stored']);
+        $this->assertGreaterThan($files / 10, $came['read']);
+        $this->assertGreaterThan($files / 50, $came['refused']);
+        $this->assertGreaterThan($files / 100, $came['previewed']);
+        $this->assertGreaterThan($files / 340, $came['stored']);
         $this->assertLessThan(150_000_000, memory_get_peak_usage() - $memory, 'memory stays bounded: '.json_encode($came));
     }
 
