@@ -4,37 +4,45 @@ declare(strict_types=1);
 
 namespace Logion\CrossSection;
 
-/** A word for every company out of a few, such as its sector: one byte per company, from 1, and the words it stands for. */
+/**
+ * A word for every company out of a few, such as its sector: the words, and for each company the number of its word, from 1, in one
+ * byte, or in two where there are more words than a byte can tell apart.
+ */
 final readonly class Category
 {
-    private const MOST = 255;
+    private const MOST_IN_A_BYTE = 255;
+
+    private int $width;
 
     /**
      * @param  list<string>  $words  word of each code, the first of code 1
      */
     public function __construct(public array $words, public string $codes)
     {
+        $this->width = count($words) > self::MOST_IN_A_BYTE ? 2 : 1;
     }
 
     /** @param  list<string>  $values */
     public static function of(array $values): self
     {
-        $codes = '';
         $known = [];
+        $codes = [];
         foreach ($values as $value) {
-            $known[$value] ??= count($known) + 1;
-            if ($known[$value] > self::MOST) {
-                throw new \LogicException('A category holds at most '.self::MOST.' different words.');
-            }
-            $codes .= chr($known[$value]);
+            $codes[] = $known[$value] ??= count($known) + 1;
         }
+        $packed = $codes === [] ? '' : pack((count($known) > self::MOST_IN_A_BYTE ? 'v' : 'C').'*', ...$codes);
 
-        return new self(array_map('strval', array_keys($known)), $codes);
+        return new self(array_map('strval', array_keys($known)), $packed);
     }
 
     public function at(int $position): string
     {
-        return $this->words[ord($this->codes[$position]) - 1];
+        $code = ord($this->codes[$this->width * $position]);
+        if ($this->width === 2) {
+            $code += 256 * ord($this->codes[2 * $position + 1]);
+        }
+
+        return $this->words[$code - 1];
     }
 
     /**
@@ -44,14 +52,19 @@ final readonly class Category
      */
     public function among(array $wanted): string
     {
-        $to = str_repeat("\0", 256);
-        foreach ($this->words as $i => $word) {
-            if (in_array($word, $wanted, true)) {
-                $to[$i + 1] = "\1";
+        if ($this->width === 1) {
+            $to = str_repeat("\0", 256);
+            foreach ($this->words as $i => $word) {
+                if (in_array($word, $wanted, true)) {
+                    $to[$i + 1] = "\1";
+                }
             }
-        }
 
-        return strtr($this->codes, Column::everyByte(), $to);
+            return strtr($this->codes, Column::everyByte(), $to);
+        }
+        $places = array_flip(array_keys(array_intersect($this->words, $wanted)));
+
+        return implode('', array_map(static fn (int $code): string => isset($places[$code - 1]) ? "\1" : "\0", $this->numbers()));
     }
 
     /**
@@ -61,8 +74,12 @@ final readonly class Category
      */
     public function counts(string $mask): array
     {
+        $numbers = $this->width === 1
+            ? count_chars($this->codes & strtr($mask, "\1", "\xff"), 1)
+            : array_count_values(array_intersect_key($this->numbers(), array_flip(Mask::positions($mask))));
+        ksort($numbers);
         $counts = [];
-        foreach (count_chars($this->codes & strtr($mask, "\1", "\xff"), 1) as $code => $count) {
+        foreach ($numbers as $code => $count) {
             if ($code > 0) {
                 $counts[$this->words[$code - 1]] = $count;
             }
@@ -75,6 +92,12 @@ final readonly class Category
     /** @return list<string> */
     public function all(): array
     {
-        return $this->codes === '' ? [] : array_map(fn (string $code): string => $this->words[ord($code) - 1], str_split($this->codes));
+        return array_map(fn (int $code): string => $this->words[$code - 1], $this->numbers());
+    }
+
+    /** @return list<int> */
+    private function numbers(): array
+    {
+        return $this->codes === '' ? [] : array_values(unpack(($this->width === 1 ? 'C' : 'v').'*', $this->codes) ?: []);
     }
 }

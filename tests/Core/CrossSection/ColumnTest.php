@@ -76,8 +76,18 @@ final class ColumnTest extends TestCase
         $this->assertSame(['b', 'c'], [$category->at(2), $category->at(3)]);
         $this->assertSame("\1\0\1\0\0\0", $category->among(['b', 'x']));
         $this->assertSame(['b' => 2, '10' => 1], $category->counts("\1\0\1\0\1\0"));
-        $this->expectException(\LogicException::class);
-        Category::of(array_map('strval', range(1, 300)));
+    }
+
+    public function test_a_category_takes_more_words_than_a_byte_tells_apart(): void
+    {
+        $words = [...array_map(static fn (int $i): string => "w{$i}", range(1, 300)), 'w300', 'w256', 'w300'];
+        $category = Category::of($words);
+        $this->assertSame($words, $category->all());
+        $this->assertSame(['w1', 'w255', 'w256', 'w300'], array_map($category->at(...), [0, 254, 255, 300]));
+        $chosen = $category->among(['w256', 'w300', 'none']);
+        $this->assertSame([255, 299, 300, 301, 302], Mask::positions($chosen));
+        $this->assertSame(['w300' => 3, 'w256' => 2], $category->counts($chosen));
+        $this->assertSame(303, strlen($chosen));
     }
 
     public function test_masks_follow_three_valued_logic(): void
