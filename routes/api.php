@@ -24,7 +24,16 @@ use App\Feature\Statement\AccountsController;
 use App\Feature\Valuation\CashFlowController;
 use App\Feature\Valuation\ValuationController;
 use App\Task\TaskController;
+use Illuminate\Routing\PendingResourceRegistration;
 use Illuminate\Support\Facades\Route;
+
+/** Of what somebody made, only they see, change or delete one. */
+$owned = static fn (string $name, string $controller, string $one): PendingResourceRegistration => Route::apiResource($name, $controller)
+    ->parameters([$name => $one])
+    ->whereNumber($one)
+    ->middlewareFor('show', "can:view,{$one}")
+    ->middlewareFor('update', "can:update,{$one}")
+    ->middlewareFor('destroy', "can:delete,{$one}");
 
 Route::get('session', [SessionController::class, 'show']);
 Route::post('session', [SessionController::class, 'store'])->middleware('throttle:20,1');
@@ -32,7 +41,7 @@ Route::post('session/demo', [SessionController::class, 'demo']);
 Route::post('users', [SessionController::class, 'register'])->middleware('throttle:20,1');
 Route::get('status', [CatalogueController::class, 'status']);
 
-Route::middleware('auth')->group(static function (): void {
+Route::middleware('auth')->group(static function () use ($owned): void {
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::get('catalogue', [CatalogueController::class, 'index']);
     Route::get('finder', FinderController::class);
@@ -46,35 +55,22 @@ Route::middleware('auth')->group(static function (): void {
     Route::post('screens/export', [ScreenController::class, 'export']);
     Route::post('screens/written-out', [ScreenController::class, 'writtenOut']);
     Route::post('screens/distribution', [ScreenController::class, 'distribution']);
-    Route::apiResource('screens', ScreenController::class)
-        ->except('show')
-        ->parameters(['screens' => 'id'])
-        ->whereNumber('id');
+    $owned('screens', ScreenController::class, 'screen')->except('show');
 
     Route::get('ready-screens', [CatalogueController::class, 'readyScreens']);
     Route::get('metrics/{key}', [CatalogueController::class, 'metricInUniverse']);
     Route::post('rankings/run', [ComparisonController::class, 'rank']);
     Route::post('regressions/run', [ComparisonController::class, 'regress']);
     Route::post('baskets/run', [ComparisonController::class, 'basket']);
-    Route::apiResource('back-tests', BackTestController::class)
-        ->except('update')
-        ->parameters(['back-tests' => 'id'])
-        ->whereNumber('id');
+    $owned('back-tests', BackTestController::class, 'test')->except('update');
     Route::post('own-metrics/preview', [OwnMetricController::class, 'preview']);
-    Route::apiResource('own-metrics', OwnMetricController::class)
-        ->except('show')
-        ->parameters(['own-metrics' => 'id'])
-        ->whereNumber('id');
-    Route::apiResource('column-views', ColumnViewController::class)
-        ->only(['index', 'store', 'destroy'])
-        ->parameters(['column-views' => 'id'])
-        ->whereNumber('id');
+    $owned('own-metrics', OwnMetricController::class, 'metric')->except('show');
+    $owned('column-views', ColumnViewController::class, 'view')->only(['index', 'store', 'destroy']);
 
-    Route::apiResource('lists', ListController::class)
-        ->except('update')
-        ->parameters(['lists' => 'id'])
-        ->whereNumber('id');
-    Route::put('lists/{id}/items/{ticker}', [ListController::class, 'mark'])->whereNumber('id');
+    $owned('lists', ListController::class, 'list')->except('update');
+    Route::put('lists/{list}/items/{ticker}', [ListController::class, 'mark'])
+        ->whereNumber('list')
+        ->can('update', 'list');
 
     Route::prefix('companies/{ticker}')->group(static function (): void {
         Route::get('/', [CompanyController::class, 'show']);
@@ -106,35 +102,48 @@ Route::middleware('auth')->group(static function (): void {
     });
     Route::get('archive', [ExportController::class, 'archive']);
     Route::get('findings', [FindingController::class, 'index']);
-    Route::put('one-offs/{id}', [BreakController::class, 'update'])->whereNumber('id');
-    Route::delete('one-offs/{id}', [BreakController::class, 'destroy'])->whereNumber('id');
-    Route::delete('judgements/{id}', [BreakController::class, 'unjudge'])->whereNumber('id');
+    Route::put('one-offs/{oneOff}', [BreakController::class, 'update'])
+        ->whereNumber('oneOff')
+        ->can('update', 'oneOff');
+    Route::delete('one-offs/{oneOff}', [BreakController::class, 'destroy'])
+        ->whereNumber('oneOff')
+        ->can('delete', 'oneOff');
+    Route::delete('judgements/{judgement}', [BreakController::class, 'unjudge'])
+        ->whereNumber('judgement')
+        ->can('delete', 'judgement');
     Route::get('corrections', [CorrectionController::class, 'index']);
     Route::delete('corrections/{batch}', [CorrectionController::class, 'destroy'])->whereUuid('batch');
     Route::post('corrections/{batch}/restore', [CorrectionController::class, 'restore'])->whereUuid('batch');
 
-    Route::apiResource('imports', ImportController::class)
-        ->parameters(['imports' => 'id'])
-        ->whereNumber('id');
-    Route::post('imports/{id}/store', [ImportController::class, 'commit'])->whereNumber('id');
-    Route::post('imports/{id}/profile', [ImportController::class, 'keep'])->whereNumber('id');
+    $owned('imports', ImportController::class, 'import');
+    Route::post('imports/{import}/store', [ImportController::class, 'commit'])
+        ->whereNumber('import')
+        ->can('update', 'import');
+    Route::post('imports/{import}/profile', [ImportController::class, 'keep'])
+        ->whereNumber('import')
+        ->can('update', 'import');
     Route::get('import-profiles', [ImportController::class, 'profiles']);
-    Route::delete('import-profiles/{id}', [ImportController::class, 'forget'])->whereNumber('id');
+    Route::delete('import-profiles/{profile}', [ImportController::class, 'forget'])
+        ->whereNumber('profile')
+        ->can('delete', 'profile');
 
-    Route::delete('notes/{id}', [NoteController::class, 'destroy'])->whereNumber('id');
+    Route::delete('notes/{note}', [NoteController::class, 'destroy'])
+        ->whereNumber('note')
+        ->can('delete', 'note');
 
-    Route::apiResource('valuations', ValuationController::class)
-        ->only(['index', 'store', 'destroy'])
-        ->parameters(['valuations' => 'id'])
-        ->whereNumber('id');
+    $owned('valuations', ValuationController::class, 'valuation')->only(['index', 'store', 'destroy']);
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
-    Route::apiResource('decisions', DecisionController::class)
-        ->except('show')
-        ->parameters(['decisions' => 'id'])
-        ->whereNumber('id');
-    Route::post('decisions/{id}/restore', [DecisionController::class, 'restore'])->whereNumber('id');
+    $owned('decisions', DecisionController::class, 'decision')->except('show');
+    Route::post('decisions/{decision}/restore', [DecisionController::class, 'restore'])
+        ->whereNumber('decision')
+        ->can('restore', 'decision')
+        ->withTrashed();
 
     Route::post('refreshes', [TaskController::class, 'refresh']);
-    Route::get('tasks/{id}', [TaskController::class, 'show'])->whereNumber('id');
-    Route::delete('tasks/{id}', [TaskController::class, 'destroy'])->whereNumber('id');
+    Route::get('tasks/{task}', [TaskController::class, 'show'])
+        ->whereNumber('task')
+        ->can('view', 'task');
+    Route::delete('tasks/{task}', [TaskController::class, 'destroy'])
+        ->whereNumber('task')
+        ->can('delete', 'task');
 });

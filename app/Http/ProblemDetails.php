@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Policies\OwnerPolicy;
 use App\Storage\HistoryPending;
 use App\Storage\StorageTrouble;
 use Illuminate\Auth\AuthenticationException;
@@ -62,7 +63,7 @@ final class ProblemDetails
             $error instanceof HttpExceptionInterface && $error->getPrevious() instanceof ModelNotFoundException => [
                 404,
                 'Not found',
-                'There is nothing of that number, or it belongs to somebody else.',
+                OwnerPolicy::NOT_FOUND,
                 [],
             ],
             $error instanceof HttpExceptionInterface && $error->getStatusCode() === 419 => [

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 
@@ -19,11 +18,5 @@ final class Task extends Model
     public function owners(): BelongsToMany
     {
         return $this->belongsToMany(User::class);
-    }
-
-    /** @param  Builder<self>  $query */
-    public function scopeOf(Builder $query, User $user): void
-    {
-        $query->whereHas('owners', static fn (Builder $owners) => $owners->whereKey($user->id));
     }
 }

@@ -6,8 +6,11 @@ namespace App\Providers;
 
 use App\Evaluation\Catalogues;
 use App\Identity\Identities;
+use App\Models\BelongsToUser;
+use App\Policies\OwnerPolicy;
 use App\Storage\EconomyReader;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\ServiceProvider;
 
 final class AppServiceProvider extends ServiceProvider
@@ -23,6 +26,12 @@ final class AppServiceProvider extends ServiceProvider
     {
         // Numbers are written so that they read back as the same number, to the last digit.
         ini_set('precision', '-1');
+        // Whatever belongs to a user has one policy; the rest have one of their own name.
+        Gate::guessPolicyNamesUsing(
+            static fn (string $model): string => in_array(BelongsToUser::class, class_uses_recursive($model), true)
+                ? OwnerPolicy::class
+                : 'App\\Policies\\'.class_basename($model).'Policy',
+        );
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes();
     }

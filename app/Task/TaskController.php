@@ -13,6 +13,7 @@ use Illuminate\Http\Request;
 use Logion\Formula\Node;
 use Logion\Metric\Catalogue;
 use Logion\Time\Day;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** Long work with its progress. */
 final class TaskController
@@ -42,22 +43,16 @@ final class TaskController
         return new JsonResponse($task->refresh()->only(['id', 'state', 'done', 'total', 'message']), 202);
     }
 
-    public function show(Request $request, int $id): JsonResponse
+    public function show(Task $task): JsonResponse
     {
-        return new JsonResponse(
-            Task::query()
-                ->of($request->user())
-                ->findOrFail($id)
-                ->only(['id', 'state', 'done', 'total', 'message']),
-        );
+        return new JsonResponse($task->only(['id', 'state', 'done', 'total', 'message']));
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(Request $request, Task $task): JsonResponse
     {
-        $task = Task::query()
-            ->of($request->user())
-            ->whereIn('state', ['waiting', 'running'])
-            ->findOrFail($id);
+        if (! in_array($task->state, ['waiting', 'running'], true)) {
+            throw new NotFoundHttpException('The work has ended, so there is nothing to cancel.');
+        }
         $task->owners()->detach($request->user());
         $task->owners()->exists() || $task->update(['state' => 'cancelled']);
 

@@ -147,7 +147,8 @@ final class EveryRouteTest extends DemoTestCase
         $routes = [];
         foreach (Route::getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/v1/')) {
-                $routes[] = array_values(array_diff($route->methods(), ['HEAD', 'PATCH']))[0].' '.substr($route->uri(), 7);
+                $routes[] = array_values(array_diff($route->methods(), ['HEAD', 'PATCH']))[0].' '.
+                    preg_replace('/\{(?!ticker|batch|key)\w+\}/', '{id}', substr($route->uri(), 7));
             }
         }
         sort($routes);

@@ -117,20 +117,32 @@ final class HostileRequestsTest extends DemoTestCase
         $screen = [
             'name' => 'n',
             'belief' => 'b',
-            'universe' => ['sectors' => ['10'], 'market_cap' => ['least' => 1e6], 'lists' => ['either' => [['tickers' => ['BRSW']], ['list' => 1]]]],
+            'universe' => [
+                'sectors' => ['10'],
+                'market_cap' => ['least' => 1e6],
+                'lists' => ['either' => [['tickers' => ['BRSW']], ['list' => 1]]],
+            ],
             'criteria' => ['price_to_earnings < 25', ['label' => 'both', 'at_least' => 1, 'of' => ['net_margin > 0.05', 'roe > 0']]],
             'columns' => ['price_to_earnings', 'net_margin'],
             'sort' => [['column' => 'net_margin', 'direction' => 'descending']],
             'set_aside' => [['ticker' => 'BRSW', 'reason' => 'r']],
         ];
         $asked = ['screen' => $screen, 'as_of' => '2026-06-30'];
-        $ranking = ['components' => [['formula' => 'net_margin', 'weight' => 2, 'better' => 'higher']], 'method' => 'place', 'missing' => 'worst'];
+        $ranking = [
+            'components' => [['formula' => 'net_margin', 'weight' => 2, 'better' => 'higher']],
+            'method' => 'place',
+            'missing' => 'worst',
+        ];
         $regression = [
             'dependent' => ['formula' => 'price_to_book', 'log' => true],
             'regressors' => [['formula' => 'net_margin'], ['formula' => 'revenue_growth_5y']],
             'weight' => null,
         ];
-        yield 'screen' => ['POST', '/api/v1/screens/run', [...$asked, 'offset' => 0, 'limit' => 20, 'reference' => 'survivors', 'shaded' => true]];
+        yield 'screen' => [
+            'POST',
+            '/api/v1/screens/run',
+            [...$asked, 'offset' => 0, 'limit' => 20, 'reference' => 'survivors', 'shaded' => true],
+        ];
         yield 'closer look' => ['POST', '/api/v1/screens/closer-look', $asked];
         yield 'group lines' => ['POST', '/api/v1/screens/group-lines', $asked];
         yield 'proposals' => ['POST', '/api/v1/screens/proposals', [...$asked, 'wished' => 10]];
@@ -148,14 +160,25 @@ final class HostileRequestsTest extends DemoTestCase
         yield 'own metric' => [
             'POST',
             '/api/v1/own-metrics',
-            ['key' => 'mine', 'label' => 'Mine', 'kind' => 'formula', 'definition' => 'net_margin * 2', 'unit' => 'percent', 'better' => 'higher'],
+            [
+                'key' => 'mine',
+                'label' => 'Mine',
+                'kind' => 'formula',
+                'definition' => 'net_margin * 2',
+                'unit' => 'percent',
+                'better' => 'higher',
+            ],
         ];
         yield 'own ranking' => [
             'POST',
             '/api/v1/own-metrics',
             ['key' => 'mine_too', 'label' => 'Mine', 'kind' => 'ranking', 'definition' => $ranking, 'unit' => 'count', 'better' => 'lower'],
         ];
-        yield 'formula' => ['POST', '/api/v1/own-metrics/preview', ['formula' => 'net_margin > 0.1', 'tickers' => ['BRSW'], 'as_of' => '2026-06-30']];
+        yield 'formula' => [
+            'POST',
+            '/api/v1/own-metrics/preview',
+            ['formula' => 'net_margin > 0.1', 'tickers' => ['BRSW'], 'as_of' => '2026-06-30'],
+        ];
         yield 'columns' => ['POST', '/api/v1/column-views', ['name' => 'n', 'columns' => ['net_margin', 'price']]];
         yield 'list' => ['POST', '/api/v1/lists', ['name' => 'n', 'tickers' => ['BRSW', 'FNSB'], 'kind' => 'watchlist']];
         yield 'metric' => ['GET', '/api/v1/metrics/net_margin', ['as_of' => '2026-06-30']];
@@ -165,8 +188,16 @@ final class HostileRequestsTest extends DemoTestCase
         $value = '/api/v1/companies/GRME/cash-flow-value';
         yield 'valuation' => ['POST', $value, ['changes' => $changes, 'as_of' => '2026-06-30']];
         yield 'working of a valuation' => ['POST', "{$value}/working", ['changes' => $changes, 'line' => 'per_share']];
-        yield 'valuation backwards' => ['POST', "{$value}/solve", ['changes' => $changes, 'assumption' => 'terminal_growth', 'price' => 50]];
-        yield 'sensitivity' => ['POST', "{$value}/sensitivity", ['changes' => $changes, 'row' => 'discount_rate', 'column' => 'terminal_growth']];
+        yield 'valuation backwards' => [
+            'POST',
+            "{$value}/solve",
+            ['changes' => $changes, 'assumption' => 'terminal_growth', 'price' => 50],
+        ];
+        yield 'sensitivity' => [
+            'POST',
+            "{$value}/sensitivity",
+            ['changes' => $changes, 'row' => 'discount_rate', 'column' => 'terminal_growth'],
+        ];
         yield 'saved valuation' => [
             'POST',
             '/api/v1/valuations',
@@ -181,7 +212,11 @@ final class HostileRequestsTest extends DemoTestCase
         yield 'metrics of a company' => ['GET', '/api/v1/companies/BRSW/metrics', ['keys' => 'net_margin', 'as_of' => '2026-06-30']];
         yield 'prices' => ['GET', '/api/v1/companies/BRSW/prices', ['years' => 3, 'as_of' => '2026-06-30']];
         yield 'company' => ['GET', '/api/v1/companies/BRSW', ['as_of' => '2026-06-30', 'adjusted' => '1']];
-        yield 'account' => ['POST', '/api/v1/users', ['name' => 'n', 'email' => 'e@example.invalid', 'password' => 'a long enough password']];
+        yield 'account' => [
+            'POST',
+            '/api/v1/users',
+            ['name' => 'n', 'email' => 'e@example.invalid', 'password' => 'a long enough password'],
+        ];
     }
 
     /** @param  array<string, mixed>  $body */

@@ -31,9 +31,9 @@ final class BackTestController
         );
     }
 
-    public function show(Request $request, int $id): JsonResponse
+    public function show(BackTest $test): JsonResponse
     {
-        return new JsonResponse(self::present(BackTest::query()->of($request->user())->with('task')->findOrFail($id)));
+        return new JsonResponse(self::present($test));
     }
 
     public function store(Request $request, Catalogues $catalogues, BasketRunner $baskets): JsonResponse
@@ -75,9 +75,8 @@ final class BackTestController
         return new JsonResponse(self::present($test->load('task')), 201);
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(BackTest $test): JsonResponse
     {
-        $test = BackTest::query()->of($request->user())->findOrFail($id);
         Task::query()
             ->whereKey($test->task_id)
             ->whereIn('state', ['waiting', 'running'])

@@ -40,9 +40,9 @@ final class ColumnViewController
         return new JsonResponse($view->only(['id', 'name', 'columns']), 201);
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(ColumnView $view): JsonResponse
     {
-        ColumnView::query()->of($request->user())->findOrFail($id)->delete();
+        $view->delete();
 
         return new JsonResponse(null, 204);
     }

@@ -22,9 +22,9 @@ final class ListController
         );
     }
 
-    public function show(Request $request, int $id): JsonResponse
+    public function show(CompanyList $list): JsonResponse
     {
-        return new JsonResponse(self::present($this->find($request, $id)));
+        return new JsonResponse(self::present($list));
     }
 
     public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
@@ -49,12 +49,11 @@ final class ListController
             return $list;
         });
 
-        return new JsonResponse(self::present($this->find($request, $list->id)), 201);
+        return new JsonResponse(self::present($list), 201);
     }
 
-    public function mark(Request $request, CompanyScopes $scopes, int $id, string $ticker): JsonResponse
+    public function mark(Request $request, CompanyScopes $scopes, CompanyList $list, string $ticker): JsonResponse
     {
-        $list = $this->find($request, $id);
         $data = $request->validate(['mark' => ['nullable', 'in:keep,drop,later'], 'reason' => ['nullable', 'string', 'max:500']]);
         $list
             ->items()
@@ -62,24 +61,21 @@ final class ListController
             ->firstOrFail()
             ->update(['mark' => $data['mark'] ?? null, 'reason' => $data['reason'] ?? null]);
 
-        return new JsonResponse(self::present($this->find($request, $id)));
+        return new JsonResponse(self::present($list));
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(CompanyList $list): JsonResponse
     {
-        $this->find($request, $id)->delete();
+        $list->delete();
 
         return new JsonResponse(null, 204);
-    }
-
-    private function find(Request $request, int $id): CompanyList
-    {
-        return CompanyList::query()->of($request->user())->with('items.company')->findOrFail($id);
     }
 
     /** @return array<string, mixed> */
     private static function present(CompanyList $list): array
     {
+        $list->loadMissing('items.company');
+
         return [
             'id' => $list->id,
             'name' => $list->name,

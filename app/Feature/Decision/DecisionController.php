@@ -73,9 +73,8 @@ final class DecisionController
         ]);
     }
 
-    public function update(Request $request, RequestContexts $contexts, int $id): JsonResponse
+    public function update(Request $request, RequestContexts $contexts, Decision $decision): JsonResponse
     {
-        $decision = Decision::query()->of($request->user())->with('company')->findOrFail($id);
         $day = $contexts->of($request)->day;
         $fields = $this->fields($request, $this->validated($request));
         // What is kept is in the share terms of the day of the decision, what is sent in today's.
@@ -84,16 +83,15 @@ final class DecisionController
         return new JsonResponse($this->report->of(collect([$decision]), $day)[0]);
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(Decision $decision): JsonResponse
     {
-        Decision::query()->of($request->user())->findOrFail($id)->delete();
+        $decision->delete();
 
         return new JsonResponse(null, 204);
     }
 
-    public function restore(Request $request, RequestContexts $contexts, int $id): JsonResponse
+    public function restore(Request $request, RequestContexts $contexts, Decision $decision): JsonResponse
     {
-        $decision = Decision::query()->withTrashed()->of($request->user())->with('company')->findOrFail($id);
         $decision->restore();
 
         return new JsonResponse($this->report->of(collect([$decision]), $contexts->of($request)->day)[0]);

@@ -50,14 +50,14 @@ final class ImportController
         return new JsonResponse($this->previewed($import, null, $imports), 201);
     }
 
-    public function show(Request $request, int $id): JsonResponse
+    public function show(Import $import): JsonResponse
     {
-        return new JsonResponse(self::present($this->own($request, $id)));
+        return new JsonResponse(self::present(self::awake($import)));
     }
 
-    public function update(Request $request, Imports $imports, Recognition $recognition, int $id): JsonResponse
+    public function update(Request $request, Imports $imports, Recognition $recognition, Import $import): JsonResponse
     {
-        $import = $this->own($request, $id);
+        self::awake($import);
         if (! in_array($import->state, ['previewed'], true)) {
             return ProblemResponse::unprocessable('The import is being worked on or already stored; its mapping cannot change now.');
         }
@@ -71,9 +71,9 @@ final class ImportController
         return new JsonResponse($this->previewed($import, $mapping->with($changes), $imports));
     }
 
-    public function commit(Request $request, Imports $imports, int $id): JsonResponse
+    public function commit(Imports $imports, Import $import): JsonResponse
     {
-        $import = $this->own($request, $id);
+        self::awake($import);
         if ($import->size > self::AT_ONCE) {
             $this->inBackground($import, true);
         } else {
@@ -83,9 +83,9 @@ final class ImportController
         return new JsonResponse(self::present($import->refresh()));
     }
 
-    public function destroy(Request $request, Imports $imports, int $id): JsonResponse
+    public function destroy(Imports $imports, Import $import): JsonResponse
     {
-        $import = $this->own($request, $id);
+        self::awake($import);
         if ($import->state === 'stored') {
             $imports->undo($import);
 
@@ -120,9 +120,8 @@ final class ImportController
         );
     }
 
-    public function keep(Request $request, Recognition $recognition, int $id): JsonResponse
+    public function keep(Request $request, Recognition $recognition, Import $import): JsonResponse
     {
-        $import = $this->own($request, $id);
         $data = $request->validate(['name' => ['required', 'string', 'min:1', 'max:120']]);
         $profile = ImportProfile::query()->updateOrCreate(
             ['user_id' => $request->user()->id, 'name' => $data['name']],
@@ -135,9 +134,9 @@ final class ImportController
         return new JsonResponse(['id' => $profile->id], 201);
     }
 
-    public function forget(Request $request, int $id): JsonResponse
+    public function forget(ImportProfile $profile): JsonResponse
     {
-        ImportProfile::query()->of($request->user())->findOrFail($id)->delete();
+        $profile->delete();
 
         return new JsonResponse(null, 204);
     }
@@ -163,15 +162,15 @@ final class ImportController
             ['kind' => $stores ? 'import' : 'preview', 'subject' => (string) $import->id],
             ['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null],
         );
+        $import->user_id === null || $task->owners()->syncWithoutDetaching([$import->user_id]);
         TaskProgress::forget($task->id);
         $import->update(['state' => $stores ? 'storing' : 'previewing', 'task_id' => $task->id]);
         RunImport::dispatch($import->id, $task->id, $stores);
     }
 
-    private function own(Request $request, int $id): Import
+    /** Whoever worked on it and was killed left nothing behind; it can be tried again. */
+    private static function awake(Import $import): Import
     {
-        $import = Import::query()->of($request->user())->findOrFail($id);
-        // Whoever worked on it and was killed left nothing behind; it can be tried again.
         if (in_array($import->state, ['previewing', 'storing'], true)) {
             $task = $import->task_id === null ? null : Task::query()->find($import->task_id);
             $heard = $task === null ? 0 : max((int) $task->updated_at?->getTimestamp(), TaskProgress::of($task)['at'] ?? 0);

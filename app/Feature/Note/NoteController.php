@@ -64,9 +64,9 @@ final class NoteController
         return is_float($value) ? $value : null;
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(Note $note): JsonResponse
     {
-        Note::query()->of($request->user())->findOrFail($id)->delete();
+        $note->delete();
 
         return new JsonResponse(null, 204);
     }

@@ -50,9 +50,8 @@ final class OwnMetricController
         return new JsonResponse(self::present($metric), 201);
     }
 
-    public function update(Request $request, Catalogues $catalogues, int $id): JsonResponse
+    public function update(Request $request, Catalogues $catalogues, OwnMetric $metric): JsonResponse
     {
-        $metric = OwnMetric::query()->of($request->user())->findOrFail($id);
         $data = self::validated($request);
         if ($data['key'] !== $metric->key || $data['kind'] !== $metric->kind) {
             self::mustBeFree($catalogues->uses($request->user(), $metric), 'Its name and kind cannot change');
@@ -64,9 +63,8 @@ final class OwnMetricController
         return new JsonResponse(self::present($metric));
     }
 
-    public function destroy(Request $request, Catalogues $catalogues, int $id): JsonResponse
+    public function destroy(Request $request, Catalogues $catalogues, OwnMetric $metric): JsonResponse
     {
-        $metric = OwnMetric::query()->of($request->user())->findOrFail($id);
         self::mustBeFree($catalogues->uses($request->user(), $metric), 'It cannot be deleted');
         $metric->delete();
         $catalogues->forget($request->user());

@@ -77,22 +77,21 @@ final class BreakController
         return new JsonResponse(self::present($oneOff), 201);
     }
 
-    public function update(Request $request, int $id): JsonResponse
+    public function update(Request $request, OneOff $oneOff): JsonResponse
     {
         $data = $request->validate([
             'amount' => ['numeric', 'between:-1e16,1e16', 'not_in:0'],
             'before_tax' => ['boolean'],
             'note' => ['string', 'max:1000'],
         ]);
-        $oneOff = OneOff::query()->of($request->user())->findOrFail($id);
         $oneOff->update($data);
 
         return new JsonResponse(self::present($oneOff));
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(OneOff $oneOff): JsonResponse
     {
-        OneOff::query()->of($request->user())->findOrFail($id)->delete();
+        $oneOff->delete();
 
         return new JsonResponse(null, 204);
     }
@@ -111,9 +110,9 @@ final class BreakController
         return new JsonResponse(['id' => $judgement->id], 201);
     }
 
-    public function unjudge(Request $request, int $id): JsonResponse
+    public function unjudge(Judgement $judgement): JsonResponse
     {
-        Judgement::query()->of($request->user())->findOrFail($id)->delete();
+        $judgement->delete();
 
         return new JsonResponse(null, 204);
     }

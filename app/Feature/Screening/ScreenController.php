@@ -127,18 +127,17 @@ final class ScreenController
         return new JsonResponse($saved->only(['id', 'name', 'definition']), 201);
     }
 
-    public function update(Request $request, int $id): JsonResponse
+    public function update(Request $request, Screen $screen): JsonResponse
     {
-        $saved = Screen::query()->of($request->user())->findOrFail($id);
-        $screen = self::definition($request);
-        $saved->update(['name' => $screen->name, 'definition' => $screen->toArray()]);
+        $definition = self::definition($request);
+        $screen->update(['name' => $definition->name, 'definition' => $definition->toArray()]);
 
-        return new JsonResponse($saved->only(['id', 'name', 'definition']));
+        return new JsonResponse($screen->only(['id', 'name', 'definition']));
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(Screen $screen): JsonResponse
     {
-        Screen::query()->of($request->user())->findOrFail($id)->delete();
+        $screen->delete();
 
         return new JsonResponse(null, 204);
     }

@@ -60,9 +60,9 @@ final class ValuationController
         return new JsonResponse(self::present($valuation->load('company')), 201);
     }
 
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(Valuation $valuation): JsonResponse
     {
-        Valuation::query()->of($request->user())->findOrFail($id)->delete();
+        $valuation->delete();
 
         return new JsonResponse(null, 204);
     }
