@@ -1,0 +1,14 @@
+<script setup lang="ts">
+import type { Loadable } from '@/api/loadable'
+
+/** That an answer is on its way, or why it did not come and the way to try again. */
+defineProps<{ state: Loadable<unknown> }>()
+defineEmits<{ again: [] }>()
+</script>
+
+<template>
+  <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
+  <p v-if="state.status === 'error'" class="worse" role="alert">
+    {{ state.error.message }} <v-btn size="small" @click="$emit('again')">Try again</v-btn>
+  </p>
+</template>

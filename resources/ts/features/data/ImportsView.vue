@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, handIn, type Schemas } from '@/api/client'
+import { amount } from '@/design/format'
+import { useLoadable } from '@/api/loadable'
+import { useNotices } from '@/stores/notices'
+import { useSession } from '@/stores/session'
+import ImportPreview from './ImportPreview.vue'
+
+/** Files handed in: what they would change, what they changed, and taking it back. */
+defineProps<{ id: string }>()
+const session = useSession()
+const notices = useNotices()
+const router = useRouter()
+const over = ref(false)
+const busy = ref<string | null>(null)
+const { state, reload } = useLoadable(
+  () => 'imports',
+  (_, signal) => ask(api.GET('/imports', { signal })),
+)
+const states: Record<string, string> = {
+  previewing: 'being read',
+  previewed: 'waits for you',
+  storing: 'being stored',
+  stored: 'stored',
+  undone: 'undone',
+}
+
+async function take(files: FileList | null): Promise<void> {
+  over.value = false
+  for (const file of Array.from(files ?? [])) {
+    busy.value = file.name
+    try {
+      const taken = await handIn(file)
+      void router.push({ name: 'data', params: { view: 'imports', id: String(taken.id) } })
+    } catch (error) {
+      notices.fail(new Error(`${file.name}: ${(error as Error).message}`))
+    }
+  }
+  busy.value = null
+  reload()
+}
+
+async function undo(entry: Schemas['Import']): Promise<void> {
+  try {
+    const { state: now } = await ask(api.DELETE('/imports/{id}', { params: { path: { id: entry.id } } }))
+    session.figuresChanged()
+    // Without its prices the latest day may be an earlier one.
+    if (now === 'undone') await session.load()
+    notices.say(
+      now === 'undone' ? `Undone: ${entry.name}.` : now === 'cancelling' ? 'Stopping; nothing is stored.' : `Forgotten: ${entry.name}.`,
+    )
+    void router.push({ name: 'data', params: { view: '' } })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+</script>
+
+<template>
+  <div>
+    <ImportPreview
+      v-if="id"
+      :id="Number(id)"
+      :key="id"
+      :kinds="state.data?.kinds ?? []"
+      :exchanges="state.data?.exchanges ?? []"
+      @undo="undo"
+      @changed="reload"
+    />
+    <template v-else>
+      <label
+        class="drop"
+        :class="{ over }"
+        @dragover.prevent="over = true"
+        @dragleave="over = false"
+        @drop.prevent="take($event.dataTransfer?.files ?? null)"
+      >
+        <input
+          type="file"
+          multiple
+          class="visually-hidden"
+          aria-label="Hand in files"
+          @change="take(($event.target as HTMLInputElement).files)"
+        />
+        <strong>{{ busy ? `Reading ${busy} …` : 'Choose files, or drop them here' }}</strong>
+        <span class="quiet"
+          >Statements, prices, dividends, splits, estimates, holders, insider trades, segments, lists, transactions and positions as CSV,
+          XLSX or ODS; reports as xBRL-JSON, xBRL-CSV or XBRL. Nothing is stored before you have seen what would change. Other programs may
+          drop files into <code>storage/app/drop</code>.</span
+        >
+      </label>
+      <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
+      <p v-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
+      <p v-if="state.data && !state.data.imports.length" class="quiet mt-4">Nothing has been imported yet.</p>
+      <div v-else-if="state.data" class="scroll mt-4" tabindex="0" aria-label="Imports, scrollable">
+        <table class="sheet">
+          <thead>
+            <tr>
+              <th>File</th>
+              <th>Format</th>
+              <th>State</th>
+              <th>New</th>
+              <th>Changed</th>
+              <th>Same</th>
+              <th>In conflict</th>
+              <th>Refused</th>
+              <th>When</th>
+              <th><span class="visually-hidden">Steps</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="entry in state.data.imports" :key="entry.id">
+              <th scope="row">
+                <router-link :to="{ name: 'data', params: { view: 'imports', id: String(entry.id) } }">{{ entry.name }}</router-link>
+              </th>
+              <td>{{ entry.format }}</td>
+              <td :class="{ attention: entry.state === 'previewed' }">{{ states[entry.state] }}</td>
+              <template v-if="entry.counts">
+                <td>{{ amount(entry.counts.new) }}</td>
+                <td>{{ amount(entry.counts.changed) }}</td>
+                <td>{{ amount(entry.counts.same) }}</td>
+                <td>{{ amount(entry.counts.conflict) }}</td>
+                <td>{{ amount(entry.counts.refused) }}</td>
+              </template>
+              <td v-else colspan="5"></td>
+              <td>{{ entry.stored_on ?? entry.made_on }}</td>
+              <td>
+                <v-btn v-if="entry.state !== 'undone'" size="small" @click="undo(entry)">{{
+                  entry.state === 'stored' ? 'Undo' : 'Forget'
+                }}</v-btn>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.drop {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  border: 1.5px dashed rgb(var(--v-theme-primary));
+  padding: 18px 22px;
+  cursor: pointer;
+  max-width: 880px;
+}
+.drop.over,
+.drop:hover {
+  background: rgb(var(--v-theme-wash));
+}
+.drop:focus-within {
+  outline: 2px solid rgb(var(--v-theme-primary));
+}
+</style>

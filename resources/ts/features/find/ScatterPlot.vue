@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { LineChart, ScatterChart, type LineSeriesOption, type ScatterSeriesOption } from 'echarts/charts'
+import { GridComponent, TooltipComponent, type GridComponentOption, type TooltipComponentOption } from 'echarts/components'
+import { use, type ComposeOption } from 'echarts/core'
+import { SVGRenderer } from 'echarts/renderers'
+import { computed, useTemplateRef } from 'vue'
+import VChart from 'vue-echarts'
+import { useTheme } from 'vuetify'
+import { csv, download } from '@/design/download'
+import { number } from '@/design/format'
+
+use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer])
+
+export interface Point {
+  x: number
+  y: number
+  name: string
+  marked: boolean
+}
+
+/** Companies as points, with a line through them; marked ones stand out by shape and hue. */
+const props = defineProps<{ title: string; x: string; y: string; points: Point[]; line?: [[number, number], [number, number]] | null }>()
+const emit = defineEmits<{ choose: [name: string] }>()
+const theme = useTheme()
+const chart = useTemplateRef<InstanceType<typeof VChart>>('chart')
+
+type Option = ComposeOption<LineSeriesOption | ScatterSeriesOption | GridComponentOption | TooltipComponentOption>
+const option = computed<Option>(() => {
+  const colors = theme.current.value.colors
+  const text = { color: String(colors.quiet), fontFamily: 'Source Sans 3 Variable' }
+  const axis = (name: string) => ({
+    type: 'value' as const,
+    name,
+    nameLocation: 'middle' as const,
+    nameGap: 26,
+    scale: true,
+    nameTextStyle: text,
+    axisLabel: { ...text, formatter: (value: number) => number(value, Math.abs(value) < 10 && value % 1 ? 2 : 0) },
+    axisLine: { lineStyle: { color: String(colors.rule) } },
+    splitLine: { lineStyle: { color: String(colors.rule) } },
+  })
+  const of = (marked: boolean) =>
+    props.points.filter((point) => point.marked === marked).map((point) => ({ name: point.name, value: [point.x, point.y] }))
+  return {
+    animation: false,
+    textStyle: text,
+    grid: { left: 34, right: 12, top: 12, bottom: 30, containLabel: true },
+    tooltip: {
+      trigger: 'item',
+      backgroundColor: String(colors.surface),
+      borderColor: String(colors.rule),
+      textStyle: { color: String(colors['on-surface']), fontFamily: 'Source Sans 3 Variable' },
+      formatter: (point) => {
+        const one = Array.isArray(point) ? point[0]! : point
+        const value = one.value as [number, number]
+        return `${one.name}<br>${props.x}: ${number(value[0], 3)}<br>${props.y}: ${number(value[1], 3)}`
+      },
+    },
+    xAxis: axis(props.x),
+    yAxis: { ...axis(props.y), nameGap: 44 },
+    series: [
+      { type: 'scatter', data: of(false), symbolSize: 6, itemStyle: { color: String(colors.primary), opacity: 0.6 } },
+      { type: 'scatter', data: of(true), symbol: 'diamond', symbolSize: 11, itemStyle: { color: String(colors.accent) } },
+      ...(props.line
+        ? [
+            {
+              type: 'line' as const,
+              data: props.line,
+              showSymbol: false,
+              silent: true,
+              lineStyle: { color: String(colors.quiet), type: 'dashed' as const, width: 1.5 },
+            },
+          ]
+        : []),
+    ],
+  }
+})
+function saveSvg(): void {
+  const svg = (chart.value as unknown as { $el?: HTMLElement } | null)?.$el?.querySelector('svg')
+  if (svg) download(`${props.title}.svg`, new XMLSerializer().serializeToString(svg), 'image/svg+xml')
+}
+const saveCsv = () =>
+  download(
+    `${props.title}.csv`,
+    csv([['company', props.x, props.y], ...props.points.map((point) => [point.name, point.x, point.y])]),
+    'text/csv',
+  )
+</script>
+
+<template>
+  <figure>
+    <figcaption class="d-flex align-center">
+      <h3 class="flex-grow-1">{{ title }}</h3>
+      <v-btn size="x-small" @click="saveSvg">SVG</v-btn>
+      <v-btn size="x-small" @click="saveCsv">CSV</v-btn>
+    </figcaption>
+    <div role="img" :aria-label="`${title}: ${points.length} companies, ${y} against ${x}. The table below has the figures.`">
+      <VChart
+        ref="chart"
+        :option="option"
+        autoresize
+        style="height: 250px"
+        :init-options="{ renderer: 'svg' }"
+        :update-options="{ notMerge: true }"
+        @click="(point: { name?: string }) => point.name && emit('choose', point.name)"
+      />
+    </div>
+  </figure>
+</template>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSubject } from '@/stores/subject'
+import ChecklistView from './ChecklistView.vue'
+import DividendsView from './DividendsView.vue'
+import FirstReading from './FirstReading.vue'
+import FlowsView from './FlowsView.vue'
+import MarketView from './MarketView.vue'
+import FilesView from './FilesView.vue'
+import IdentityView from './IdentityView.vue'
+import NotesView from './NotesView.vue'
+import PeopleView from './PeopleView.vue'
+import SegmentsView from './SegmentsView.vue'
+import StatementsView from './StatementsView.vue'
+
+const route = useRoute()
+const subject = useSubject()
+const views = [
+  { key: '', word: 'First reading' },
+  { key: 'statements', word: 'Statements' },
+  { key: 'flows', word: 'Bridges' },
+  { key: 'segments', word: 'Segments' },
+  { key: 'dividends', word: 'Dividends' },
+  { key: 'market', word: 'Market' },
+  { key: 'people', word: 'People' },
+  { key: 'identity', word: 'Identity' },
+  { key: 'checklist', word: 'Checklist' },
+  { key: 'notes', word: 'Notes' },
+  { key: 'files', word: 'Files' },
+]
+// A view that does not exist is the first.
+const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="subject.error" role="alert">
+      <template v-if="subject.choices.length">
+        Several companies have the ticker {{ route.params.ticker }}. Which one?
+        <span v-for="choice in subject.choices" :key="choice.reference" class="choice">
+          <router-link :to="{ name: 'read', params: { ticker: choice.reference, view: route.params.view } }">{{ choice.name }}</router-link>
+          <span class="quiet">{{ choice.reference }}</span>
+        </span>
+      </template>
+      <span v-else class="worse">{{ subject.error }} Press <kbd>/</kbd> to find the company by its name.</span>
+    </p>
+    <p v-else-if="!subject.company && !route.params.ticker" class="quiet">
+      No company is in focus. Press <kbd>/</kbd> and type a name, or walk through the survivors of a screen.
+    </p>
+    <template v-else>
+      <nav class="views" aria-label="Views of the company">
+        <router-link
+          v-for="entry in views"
+          :key="entry.key"
+          :to="{ name: 'read', params: { ticker: route.params.ticker, view: entry.key } }"
+          :class="{ here: view === entry.key }"
+          :aria-current="view === entry.key ? 'page' : undefined"
+          >{{ entry.word }}</router-link
+        >
+      </nav>
+      <v-progress-linear v-if="!subject.company" indeterminate color="primary" height="2" aria-label="Loading" />
+      <template v-else>
+        <StatementsView v-if="view === 'statements'" :ticker="subject.company.ticker" />
+        <FlowsView v-else-if="view === 'flows'" :ticker="subject.company.ticker" />
+        <SegmentsView
+          v-else-if="view === 'segments'"
+          :ticker="subject.company.ticker"
+          :currency="subject.company.reporting_currency ?? ''"
+        />
+        <DividendsView
+          v-else-if="view === 'dividends'"
+          :ticker="subject.company.ticker"
+          :reporting-currency="subject.company.reporting_currency ?? ''"
+        />
+        <PeopleView v-else-if="view === 'people'" :ticker="subject.company.ticker" :currency="subject.company.currency ?? ''" />
+        <IdentityView v-else-if="view === 'identity'" :ticker="subject.company.ticker" />
+        <NotesView v-else-if="view === 'notes'" :ticker="subject.company.ticker" />
+        <FilesView v-else-if="view === 'files'" :company="subject.company" />
+        <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
+        <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
+        <FirstReading v-else :company="subject.company" />
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.choice {
+  display: block;
+  margin-top: 0.5rem;
+}
+</style>

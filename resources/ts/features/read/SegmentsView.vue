@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { defineAsyncComponent, ref } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { number, percent } from '@/design/format'
+import LoadState from '@/design/LoadState.vue'
+import { useLoadable } from '@/api/loadable'
+import { useSession } from '@/stores/session'
+import SeriesEntry from './SeriesEntry.vue'
+
+const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
+
+/** Segments, regions and operating drivers through the years, reconciled to the totals of the statements. */
+const props = defineProps<{ ticker: string; currency: string }>()
+const session = useSession()
+const mode = ref<'stack' | 'share'>('share')
+const { state, reload } = useLoadable(
+  () => ({ ticker: props.ticker, asOf: session.asOf }),
+  ({ ticker, asOf }, signal) =>
+    ask(api.GET('/companies/{ticker}/breakdowns', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
+)
+const titles: Record<string, string> = { business: 'By business', region: 'By region', driver: 'Operating drivers' }
+type Table = Schemas['Breakdown']['tables'][number]
+/** Money in millions; other figures with decimals if any figure of the table has some. */
+const digits = (table: Table): number =>
+  table.members.some((member) => member.values.some((value) => value !== null && !Number.isInteger(value))) ? 2 : 0
+const show = (value: number | null, table: Table): string =>
+  value === null
+    ? '–'
+    : table.unit === 'money'
+      ? number(value / 1e6, 1)
+      : table.unit === 'percent'
+        ? percent(value)
+        : number(value, digits(table))
+const unit = (table: Table): string => (table.unit === 'money' ? `${props.currency} million` : table.unit === 'percent' ? '%' : table.unit)
+</script>
+
+<template>
+  <div>
+    <LoadState :state="state" @again="reload" />
+    <template v-if="state.data">
+      <SeriesEntry :ticker="ticker" />
+      <p v-if="!state.data.length" class="quiet">
+        No report by this day shows segments, regions or operating drivers. They can be imported under
+        <router-link to="/data">Data</router-link>, as a table of segment, item, period and value.
+      </p>
+      <section v-for="axis in state.data" :key="axis.axis" class="mb-6">
+        <h2>{{ titles[axis.axis] }}</h2>
+        <div v-for="table in axis.tables" :key="table.line" class="mb-4">
+          <div class="scroll" tabindex="0" :aria-label="`${table.label} ${titles[axis.axis]}, scrollable`">
+            <table class="sheet many">
+              <thead>
+                <tr>
+                  <th>{{ table.label }}, {{ unit(table) }}</th>
+                  <th v-for="period in axis.periods" :key="period.period">{{ period.label }}</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="member in table.members" :key="member.name">
+                  <th scope="row">{{ member.name }}</th>
+                  <td v-for="(value, i) in member.values" :key="i">{{ show(value, table) }}</td>
+                </tr>
+                <template v-if="table.total.some((value) => value !== null)">
+                  <tr class="total">
+                    <th scope="row">{{ table.unit === 'percent' ? 'All' : 'Sum' }}</th>
+                    <td v-for="(value, i) in table.total" :key="i">{{ show(value, table) }}</td>
+                  </tr>
+                  <tr v-if="table.reconciled.includes(false)">
+                    <th scope="row" class="attention">More than in the statement</th>
+                    <td v-for="(value, i) in table.difference" :key="i" class="attention">{{ show(value, table) }}</td>
+                  </tr>
+                  <tr v-else-if="table.reconciled.includes(true)">
+                    <th scope="row" class="quiet">Agrees with the statement</th>
+                    <td v-for="(agrees, i) in table.reconciled" :key="i" class="quiet">{{ agrees ? '✓' : '–' }}</td>
+                  </tr>
+                </template>
+              </tbody>
+            </table>
+          </div>
+          <template v-if="table.line === 'revenue' && table.members.length > 1">
+            <v-btn-toggle v-model="mode" class="mt-2" :aria-label="`Chart of ${titles[axis.axis]}`"
+              ><v-btn value="share" size="small">Share of the sum</v-btn><v-btn value="stack" size="small">Amounts</v-btn></v-btn-toggle
+            >
+            <ChartFrame
+              :title="`${ticker}: revenue ${titles[axis.axis]!.toLowerCase()}`"
+              :labels="axis.periods.map((period) => period.label)"
+              :series="
+                table.members.map((member) => ({
+                  name: member.name,
+                  unit: `${currency} million`,
+                  values: member.values.map((value) => (value === null ? null : value / 1e6)),
+                }))
+              "
+              :mode="mode"
+              :height="220"
+              :show="(value: number) => number(value, 1)"
+            />
+          </template>
+        </div>
+      </section>
+    </template>
+  </div>
+</template>

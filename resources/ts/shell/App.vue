@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useTheme } from 'vuetify'
+import FinderDialog from './FinderDialog.vue'
+import MarginColumn from '@/features/margin/MarginColumn.vue'
+import NavigationRail from './NavigationRail.vue'
+import ShortcutsDialog from './ShortcutsDialog.vue'
+import SignInPage from './SignInPage.vue'
+import SubjectLine from './SubjectLine.vue'
+import { useCatalogue } from '@/stores/catalogue'
+import { useMargin } from '@/stores/margin'
+import { useNotices } from '@/stores/notices'
+import { useSession } from '@/stores/session'
+import { useSubject } from '@/stores/subject'
+
+const session = useSession()
+const subject = useSubject()
+const catalogue = useCatalogue()
+const margin = useMargin()
+const notices = useNotices()
+const route = useRoute()
+const router = useRouter()
+const theme = useTheme()
+
+const finder = ref(false)
+const shortcuts = ref(false)
+const dropping = ref(false)
+const reason = ref('')
+const failure = ref<string | null>(null)
+
+async function start(): Promise<void> {
+  failure.value = null
+  try {
+    await session.load()
+    if (session.user) await catalogue.ensure()
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+onMounted(start)
+watch(
+  () => session.user,
+  (user) => {
+    if (user) void catalogue.ensure().catch(notices.fail)
+  },
+)
+
+/** The address then names the company in a way that means it on any day. */
+async function bring(ticker: string): Promise<void> {
+  await subject.focus(ticker)
+  const known = subject.company?.ticker
+  if (known && known !== ticker && route.params.ticker === ticker) {
+    void router.replace({ name: route.name!, params: { ...route.params, ticker: known }, query: route.query, hash: route.hash })
+  }
+}
+
+// A page about a company brings it into focus; without a ticker in the address the last one is taken up again.
+watch(
+  [
+    () => route.params.ticker,
+    () => route.name,
+    () => session.asOf,
+    () => session.user,
+    () => session.figures,
+    () => session.revision,
+  ] as const,
+  ([ticker]) => {
+    if (!session.user || !route.meta.subject) return
+    if (typeof ticker === 'string' && ticker) void bring(ticker)
+    else if (subject.last()) void router.replace({ name: route.name!, params: { ticker: subject.last()! } })
+  },
+)
+
+function step(direction: 1 | -1): void {
+  const ticker = subject.neighbour(direction)
+  if (!ticker) {
+    if (subject.list) notices.say(direction === 1 ? 'This is the last company of the list.' : 'This is the first company of the list.')
+    return
+  }
+  void router.push({ name: route.meta.subject ? route.name! : 'read', params: { ...route.params, ticker } })
+}
+
+async function mark(kind: 'keep' | 'drop' | 'later', why: string | null = null): Promise<void> {
+  if (!subject.list || subject.position < 0) {
+    notices.say('Marks belong to a list: save the survivors of a screen as a list and walk through it.')
+    return
+  }
+  const before = subject.item
+  const name = subject.company?.name ?? ''
+  const words = { keep: 'Kept', drop: 'Dropped', later: 'Left for later' }
+  try {
+    await subject.mark(kind, why)
+    notices.say(`${words[kind]}: ${name}.`, () => subject.mark((before?.mark as 'keep' | null) ?? null, before?.reason ?? null))
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+
+function drop(): void {
+  dropping.value = false
+  void mark('drop', reason.value.trim() || null)
+  reason.value = ''
+}
+
+function onKey(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  if (event.ctrlKey || event.metaKey || event.altKey || !session.user) return
+  if (event.key === 'Escape' && margin.open && !finder.value && !shortcuts.value) {
+    margin.open = false
+    return
+  }
+  if (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) return
+  const actions: Record<string, () => void> = {
+    '/': () => (finder.value = true),
+    '?': () => (shortcuts.value = true),
+    '[': () => step(-1),
+    ']': () => step(1),
+    k: () => void mark('keep'),
+    l: () => void mark('later'),
+    x: () => {
+      if (subject.list && subject.position >= 0) dropping.value = true
+      else void mark('drop')
+    },
+    m: () => (margin.open = !margin.open),
+  }
+  const action = actions[event.key]
+  if (action) {
+    event.preventDefault()
+    action()
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onUnmounted(() => window.removeEventListener('keydown', onKey))
+
+function switchTheme(): void {
+  const next = theme.global.name.value === 'paper' ? 'nightDesk' : 'paper'
+  theme.change(next)
+  localStorage.setItem('theme', next)
+}
+
+async function undo(): Promise<void> {
+  const action = notices.notice?.undo
+  notices.notice = null
+  try {
+    await action?.()
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+</script>
+
+<template>
+  <v-app>
+    <div v-if="failure" class="page" role="alert">
+      <h1>Logion does not answer</h1>
+      <p class="my-3">{{ failure }}</p>
+      <v-btn variant="outlined" @click="start">Try again</v-btn>
+    </div>
+    <SignInPage v-else-if="session.known && !session.user" />
+    <div v-else-if="session.user" class="frame">
+      <NavigationRail class="rail" @theme="switchTheme" @shortcuts="shortcuts = true" />
+      <div class="desk">
+        <SubjectLine @finder="finder = true" @step="step" @mark="mark" @drop="dropping = true" />
+        <div class="work">
+          <main id="main" tabindex="-1">
+            <router-view v-slot="{ Component }">
+              <component :is="Component" />
+            </router-view>
+          </main>
+          <MarginColumn v-if="margin.open" />
+        </div>
+      </div>
+      <FinderDialog v-model="finder" />
+      <ShortcutsDialog v-model="shortcuts" />
+      <v-dialog v-model="dropping" max-width="460">
+        <v-card class="pa-4">
+          <h2>Drop {{ subject.company?.name }}</h2>
+          <v-text-field v-model="reason" label="Why (you will be glad of it later)" autofocus maxlength="500" @keydown.enter="drop" />
+          <div class="mt-4 d-flex ga-2 justify-end">
+            <v-btn @click="dropping = false">Leave it</v-btn>
+            <v-btn variant="flat" @click="drop">Drop</v-btn>
+          </div>
+        </v-card>
+      </v-dialog>
+    </div>
+    <v-snackbar
+      :model-value="notices.notice !== null"
+      :timeout="notices.notice?.error ? 12000 : 6000"
+      location="bottom start"
+      :color="notices.notice?.error ? 'error' : 'on-surface'"
+      @update:model-value="(shown: boolean) => !shown && (notices.notice = null)"
+    >
+      {{ notices.notice?.text }}
+      <template #actions>
+        <v-btn v-if="notices.notice?.undo" color="surface" @click="undo">Undo</v-btn>
+        <v-btn color="surface" @click="notices.notice = null">Close</v-btn>
+      </template>
+    </v-snackbar>
+  </v-app>
+</template>
+
+<style scoped>
+.frame {
+  display: flex;
+  height: 100vh;
+  overflow: hidden;
+}
+.rail {
+  flex: none;
+}
+.desk {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.work {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+main {
+  flex: 1;
+  min-width: 0;
+  overflow: auto;
+  outline: none;
+}
+@media (max-width: 900px) {
+  .frame {
+    flex-direction: column-reverse;
+  }
+}
+</style>

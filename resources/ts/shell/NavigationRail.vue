@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import {
+  mdiBookOpenPageVariantOutline,
+  mdiChevronDoubleLeft,
+  mdiChevronDoubleRight,
+  mdiDatabaseOutline,
+  mdiDesk,
+  mdiFilterOutline,
+  mdiGavel,
+  mdiKeyboardOutline,
+  mdiLogoutVariant,
+  mdiScaleBalance,
+  mdiThemeLightDark,
+} from '@mdi/js'
+import { ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useNotices } from '@/stores/notices'
+import { useSession } from '@/stores/session'
+
+const emit = defineEmits<{ theme: []; shortcuts: [] }>()
+const route = useRoute()
+const session = useSession()
+const notices = useNotices()
+const folded = ref(localStorage.getItem('rail') === 'folded')
+
+const steps = [
+  { name: 'desk', word: 'Desk', icon: mdiDesk },
+  { name: 'find', word: 'Find', icon: mdiFilterOutline },
+  { name: 'read', word: 'Read', icon: mdiBookOpenPageVariantOutline },
+  { name: 'value', word: 'Value', icon: mdiScaleBalance },
+  { name: 'decide', word: 'Decide', icon: mdiGavel },
+]
+
+function fold(): void {
+  folded.value = !folded.value
+  localStorage.setItem('rail', folded.value ? 'folded' : 'open')
+}
+</script>
+
+<template>
+  <nav :class="{ folded }" aria-label="Steps of the work">
+    <router-link
+      v-for="step in steps"
+      :key="step.name"
+      :to="`/${step.name}`"
+      class="step"
+      :class="{ here: route.name === step.name }"
+      :aria-label="step.word"
+    >
+      <v-icon :icon="step.icon" size="20" />
+      <span v-if="!folded">{{ step.word }}</span>
+    </router-link>
+    <div class="foot">
+      <router-link to="/data" class="step data" :class="{ here: route.name === 'data' }" aria-label="Data">
+        <v-icon :icon="mdiDatabaseOutline" size="20" /><span v-if="!folded">Data</span>
+      </router-link>
+      <button class="step" aria-label="Light or dark" @click="emit('theme')">
+        <v-icon :icon="mdiThemeLightDark" size="18" /><span v-if="!folded">Light</span>
+      </button>
+      <button class="step" aria-label="Shortcuts" @click="emit('shortcuts')">
+        <v-icon :icon="mdiKeyboardOutline" size="18" /><span v-if="!folded">Keys</span>
+      </button>
+      <button class="step" :aria-label="`Sign out ${session.user?.name ?? ''}`" @click="session.signOut().catch(notices.fail)">
+        <v-icon :icon="mdiLogoutVariant" size="18" /><span v-if="!folded">Leave</span>
+      </button>
+      <button class="step" :aria-label="folded ? 'Unfold the rail' : 'Fold the rail'" @click="fold">
+        <v-icon :icon="folded ? mdiChevronDoubleRight : mdiChevronDoubleLeft" size="18" /><span v-if="!folded">Fold</span>
+      </button>
+    </div>
+  </nav>
+</template>
+
+<style scoped>
+nav {
+  width: 92px;
+  display: flex;
+  flex-direction: column;
+  border-right: 1px solid rgb(var(--v-theme-rule));
+  padding-top: 10px;
+  background: rgb(var(--v-theme-background));
+}
+nav.folded {
+  width: 48px;
+}
+.step {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 9px 12px;
+  color: rgb(var(--v-theme-quiet));
+  text-decoration: none;
+  background: none;
+  border: 0;
+  border-left: 3px solid transparent;
+  font: inherit;
+  font-size: 0.93rem;
+  cursor: pointer;
+  text-align: left;
+  width: 100%;
+}
+.step:hover {
+  color: rgb(var(--v-theme-primary));
+}
+.step.here {
+  color: rgb(var(--v-theme-primary));
+  border-left-color: rgb(var(--v-theme-primary));
+  font-weight: 600;
+}
+.foot {
+  margin-top: auto;
+  padding-bottom: 6px;
+}
+.foot .step:not(.data) {
+  padding: 6px 12px;
+  font-size: 0.84rem;
+}
+@media (max-width: 900px) {
+  nav,
+  nav.folded {
+    width: 100%;
+    flex-direction: row;
+    border-right: 0;
+    border-top: 1px solid rgb(var(--v-theme-rule));
+    padding: 0;
+  }
+  .foot {
+    display: flex;
+    margin: 0 0 0 auto;
+    padding: 0;
+  }
+}
+</style>

@@ -1,0 +1,35 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/desk' },
+    { path: '/desk', name: 'desk', component: () => import('@/features/desk/DeskPage.vue'), meta: { title: 'Desk' } },
+    { path: '/metrics/:key?', name: 'metrics', component: () => import('@/features/find/MetricsPage.vue'), meta: { title: 'Metrics' } },
+    { path: '/find/:screen?', name: 'find', component: () => import('@/features/find/FindPage.vue'), meta: { title: 'Find' } },
+    {
+      path: '/read/:ticker?/:view?',
+      name: 'read',
+      component: () => import('@/features/read/ReadPage.vue'),
+      meta: { title: 'Read', subject: true },
+    },
+    {
+      path: '/value/:ticker?',
+      name: 'value',
+      component: () => import('@/features/value/ValuePage.vue'),
+      meta: { title: 'Value', subject: true },
+    },
+    {
+      path: '/decide/:ticker?',
+      name: 'decide',
+      component: () => import('@/features/decide/DecidePage.vue'),
+      meta: { title: 'Decide', subject: true },
+    },
+    { path: '/data/:view?/:id?', name: 'data', component: () => import('@/features/data/DataPage.vue'), meta: { title: 'Data' } },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue'), meta: { title: 'Not here' } },
+  ],
+})
+
+router.afterEach((to) => {
+  document.title = `${String(to.params.ticker ?? '') ? `${String(to.params.ticker)} · ` : ''}${String(to.meta.title ?? '')} · Logion`
+})
