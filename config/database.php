@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Storage\TypedStatement;
+
 return [
     'default' => env('DB_CONNECTION', 'sqlite'),
     'connections' => [
@@ -15,6 +17,19 @@ return [
             'synchronous' => 'NORMAL',
             // A row that another replaces is noticed by triggers too: see App\Storage\PackedRows.
             'pragmas' => ['cache_size' => -65536, 'mmap_size' => 1073741824, 'recursive_triggers' => 'on'],
+        ],
+        'pgsql' => [
+            'driver' => 'pgsql',
+            'host' => env('DB_HOST', '127.0.0.1'),
+            'port' => env('DB_PORT', '5432'),
+            'database' => env('DB_DATABASE', 'logion'),
+            'username' => env('DB_USERNAME', 'logion'),
+            'password' => env('DB_PASSWORD', ''),
+            'charset' => 'utf8',
+            'prefix' => '',
+            'search_path' => 'public',
+            'sslmode' => env('DB_SSLMODE', 'prefer'),
+            'options' => [PDO::ATTR_STATEMENT_CLASS => [TypedStatement::class]],
         ],
     ],
 ];

@@ -25,15 +25,13 @@ abstract class DemoTestCase extends TestCase
     public function createApplication(): Application
     {
         if (self::$database === null) {
-            self::$database = sys_get_temp_dir().'/logion-test-'.getmypid().'.sqlite';
-            copy(SeededDatabase::file(), self::$database);
-            register_shutdown_function(static function (): void {
-                array_map('unlink', glob(self::$database.'*') ?: []);
-            });
+            self::$database = SeededDatabase::copy();
         }
         $app = SeededDatabase::boot(self::$database);
-        $connection = $app->make('db')->connection();
-        $connection->setQueryGrammar(new StrictIdentifiers($connection));
+        if (! SeededDatabase::isServer()) {
+            $connection = $app->make('db')->connection();
+            $connection->setQueryGrammar(new StrictIdentifiers($connection));
+        }
 
         return $app;
     }

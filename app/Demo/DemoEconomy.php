@@ -6,6 +6,7 @@ namespace App\Demo;
 
 use App\Models\Country;
 use App\Storage\BulkInsert;
+use App\Storage\Sequences;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Unit;
 use Logion\Reporting\FormerCurrency;
@@ -119,6 +120,7 @@ final class DemoEconomy
                 $table->flush();
             }
             $progress($total, $total, 'writing');
+            Sequences::catchUp();
         });
     }
 

@@ -18,4 +18,6 @@ final class ColumnSet extends Model
     protected $table = 'column_sets';
 
     protected $primaryKey = 'as_of';
+
+    protected $casts = ['companies' => Blob::class];
 }

@@ -16,7 +16,7 @@ final class Correction extends Model
 
     protected $table = 'corrections';
 
-    protected $casts = ['withdrawn_at' => 'datetime'];
+    protected $casts = ['withdrawn_at' => 'datetime', 'value' => 'float'];
 
     /** @return BelongsTo<Company, $this> */
     public function company(): BelongsTo

@@ -18,6 +18,8 @@ final class Decision extends Model
 
     protected $table = 'decisions';
 
+    protected $casts = ['value_per_share' => 'float', 'margin_of_safety' => 'float', 'price_then' => 'float'];
+
     /** @return BelongsTo<Company, $this> */
     public function company(): BelongsTo
     {

@@ -18,4 +18,12 @@ final class MetricColumn extends Model
     protected $table = 'metric_columns';
 
     protected $primaryKey = 'as_of';
+
+    protected $casts = [
+        'values' => Blob::class,
+        'states' => Blob::class,
+        'codes' => Blob::class,
+        'bounds' => Blob::class,
+        'ordered' => Blob::class,
+    ];
 }

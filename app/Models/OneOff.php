@@ -16,7 +16,7 @@ final class OneOff extends Model
 
     protected $table = 'one_offs';
 
-    protected $casts = ['before_tax' => 'bool'];
+    protected $casts = ['before_tax' => 'bool', 'amount' => 'float'];
 
     /** @return BelongsTo<Company, $this> */
     public function company(): BelongsTo

@@ -31,7 +31,7 @@ final class BulkInsert
     public function add(mixed ...$values): void
     {
         foreach ($values as $value) {
-            $this->values[] = $value;
+            $this->values[] = is_bool($value) ? (int) $value : $value;
         }
         if (++$this->rows === $this->batch) {
             $this->full ??= $this->statement($this->batch);

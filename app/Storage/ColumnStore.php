@@ -6,6 +6,7 @@ namespace App\Storage;
 
 use App\Identity\Identities;
 use App\Models\Bar;
+use App\Models\Blob;
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
 use Closure;
@@ -201,7 +202,7 @@ final class ColumnStore
         ColumnSet::query()->insert([
             'as_of' => $asOf,
             'size' => count($members),
-            'companies' => $members === [] ? '' : pack('V*', ...array_column($members, 'id')),
+            'companies' => Blob::bound($members === [] ? '' : pack('V*', ...array_column($members, 'id'))),
             'complete' => true,
             'refreshed_at' => now(),
         ]);
@@ -232,11 +233,11 @@ final class ColumnStore
                 ['as_of' => $asOf, 'name' => $name],
                 [
                     'formula' => $formula,
-                    'values' => $column->packed,
-                    'states' => $column->states,
-                    'codes' => $column->codes,
-                    'bounds' => $column->bounds,
-                    'ordered' => $column->ordered ?? '',
+                    'values' => Blob::bound($column->packed),
+                    'states' => Blob::bound($column->states),
+                    'codes' => Blob::bound($column->codes),
+                    'bounds' => Blob::bound($column->bounds),
+                    'ordered' => Blob::bound($column->ordered ?? ''),
                 ],
             );
     }

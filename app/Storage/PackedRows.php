@@ -70,7 +70,8 @@ final class PackedRows
                     if (! isset($kept[$owner])) {
                         // Prepared anew for each transaction: one that was refused cannot be bound again.
                         $put ??= DB::getPdo()->prepare(
-                            'insert or replace into packed_rows (source, owner, size, columns) values (?, ?, ?, ?)',
+                            'insert into packed_rows (source, owner, size, columns) values (?, ?, ?, ?) on conflict (source, owner) '
+                                .'do update set size = excluded.size, columns = excluded.columns',
                         );
                         self::put($put, $source, $owner, $this->columns($source, $owner));
                     }
@@ -140,7 +141,7 @@ final class PackedRows
 
     /**
      * @param  list<string|int>  $parameters
-     * @return list<list<mixed>> SQLite hands over integers and floats as such, so nothing is converted
+     * @return list<list<mixed>>
      */
     private function rows(string $query, array $parameters): array
     {

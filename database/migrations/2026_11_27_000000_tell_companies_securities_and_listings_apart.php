@@ -22,7 +22,12 @@ return new class extends Migration
         Schema::withoutForeignKeyConstraints(static function (): void {
             DB::transaction(static function (): void {
                 self::createTables();
-                self::moveRows();
+                if (DB::getDriverName() === 'sqlite') {
+                    self::createSecurities();
+                    self::moveRows();
+                } else {
+                    self::alter();
+                }
                 // Columns are computed from facts and name companies by ticker.
                 DB::table('metric_columns')->delete();
                 DB::table('column_sets')->delete();
@@ -68,11 +73,16 @@ return new class extends Migration
         // A bar is found by its key alone, so the rows lie in its order.
         DB::statement(
             'create table dated_bars (
-            listing_id integer not null references listings (id) on delete cascade, day integer not null, high double not null,
-            low double not null, close double not null,
-            volume double not null, import_id integer, open double, primary key (listing_id, day)
+            listing_id integer not null references listings (id) on delete cascade, day integer not null, high double precision not null,
+            low double precision not null, close double precision not null,
+            volume double precision not null, import_id integer, open double precision, primary key (listing_id, day)
         )'.(DB::getDriverName() === 'sqlite' ? ' without rowid' : ''),
         );
+    }
+
+    /** Securities in a table of their new shape, into which the old rows go; the other tables refer to it by its name. */
+    private static function createSecurities(): void
+    {
         Schema::create('identified_securities', static function (Blueprint $table): void {
             $table->id();
             $table->foreignId('company_id')->nullable()->constrained()->cascadeOnDelete();
@@ -111,6 +121,21 @@ return new class extends Migration
         Schema::drop('securities');
         Schema::rename('identified_securities', 'securities');
         Schema::table('securities', static fn (Blueprint $table) => $table->index('company_id'));
+    }
+
+    /** Where tables can be altered; no such database is older than this migration, so there are no rows to be moved. */
+    private static function alter(): void
+    {
+        Schema::drop('bars');
+        Schema::rename('dated_bars', 'bars');
+        Schema::table('securities', static function (Blueprint $table): void {
+            $table->dropConstrainedForeignId('exchange_id');
+            $table->dropColumn(['ticker', 'isin', 'currency', 'delisted_on', 'delisting_reason']);
+            $table->boolean('main')->default(true);
+            $table->double('entitlement')->default(1.0);
+            $table->unsignedBigInteger('import_id')->nullable()->index();
+            $table->index('company_id');
+        });
     }
 
     public function down(): void

@@ -26,6 +26,15 @@ return new class extends Migration
             $table->binary('columns');
             $table->primary(['source', 'owner']);
         });
+        if (DB::getDriverName() === 'pgsql') {
+            self::forgetByFunction();
+        } else {
+            self::forgetByStatements();
+        }
+    }
+
+    private static function forgetByStatements(): void
+    {
         foreach (self::SOURCES as $table => $owner) {
             foreach (['update' => ['old', 'new'], 'delete' => ['old']] as $event => $rows) {
                 $forget = implode(
@@ -40,11 +49,39 @@ return new class extends Migration
         }
     }
 
+    /** Once a statement, however many rows it changes. */
+    private static function forgetByFunction(): void
+    {
+        DB::unprepared(<<<'SQL'
+            create or replace function forget_packed_rows() returns trigger language plpgsql as $$
+            begin
+                execute format(
+                    'delete from packed_rows where source = %L and owner in (select %I from old_rows)', tg_table_name, tg_argv[0]
+                );
+                if tg_op = 'UPDATE' then
+                    execute format(
+                        'delete from packed_rows where source = %L and owner in (select %I from new_rows)', tg_table_name, tg_argv[0]
+                    );
+                end if;
+                return null;
+            end $$
+            SQL);
+        foreach (self::SOURCES as $table => $owner) {
+            foreach (['update' => 'old table as old_rows new table as new_rows', 'delete' => 'old table as old_rows'] as $event => $rows) {
+                DB::statement(
+                    "create trigger {$table}_unpacked_by_{$event} after {$event} on {$table} referencing {$rows} "
+                        ."for each statement execute function forget_packed_rows('{$owner}')",
+                );
+            }
+        }
+    }
+
     public function down(): void
     {
         foreach (array_keys(self::SOURCES) as $table) {
             foreach (['update', 'delete'] as $event) {
-                DB::statement("drop trigger if exists {$table}_unpacked_by_{$event}");
+                $on = DB::getDriverName() === 'pgsql' ? " on {$table}" : '';
+                DB::statement("drop trigger if exists {$table}_unpacked_by_{$event}{$on}");
             }
         }
         Schema::dropIfExists('packed_rows');

@@ -95,7 +95,7 @@ final class BackTestTest extends DemoTestCase
         );
         DB::statement(
             'insert into facts (company_id, filing_id, line, period, value) select f.company_id, f.id, l.line, 20220, 9e15 from filings '
-                ."f join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select "
+                ."f cross join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select "
                 ."'earnings_per_share_diluted' union select 'total_equity') l where f.title = 'Planted'",
         );
         DB::statement('update bars set close = close * 1000, high = high * 1000, low = low * 1000 where day > 20240628');

@@ -280,19 +280,18 @@ final class EconomyTest extends DemoTestCase
     public function test_the_same_seed_gives_the_same_rows(): void
     {
         $digest = static function (): string {
+            $columns = [
+                'companies' => ['name', 'sector'],
+                'facts' => ['line', 'period', 'value'],
+                'bars' => ['day', 'close'],
+                'estimates' => ['line', 'day', 'mean'],
+                'dividends' => ['ex_date', 'amount'],
+            ];
             $parts = [];
-            foreach (['companies', 'facts', 'bars', 'estimates', 'dividends'] as $table) {
-                $columns =
-                    $table === 'companies'
-                        ? 'name || sector'
-                        : ($table === 'bars'
-                            ? 'day || close'
-                            : ($table === 'facts'
-                                ? 'line || period || value'
-                                : ($table === 'estimates'
-                                    ? 'line || day || mean'
-                                    : 'ex_date || amount')));
-                $parts[] = sha1(json_encode(DB::select("select {$columns} as x from {$table} limit 20000")) ?: '');
+            foreach ($columns as $table => $of) {
+                $order = $table === 'bars' ? ['listing_id', 'day'] : ['id'];
+                $rows = DB::table($table)->orderBy($order[0])->orderBy($order[1] ?? $order[0])->limit(20000)->get($of);
+                $parts[] = sha1($rows->toJson());
             }
 
             return implode(' ', $parts);

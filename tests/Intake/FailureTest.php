@@ -18,11 +18,13 @@ use App\Storage\StorageTrouble;
 use App\Task\TaskProgress;
 use Illuminate\Support\Facades\DB;
 use Logion\Intake\Refusal;
+use PHPUnit\Framework\Attributes\Group;
 use Tests\DemoTestCase;
 
 /** What goes wrong leaves no half-stored file, no crash, and a sentence. */
 final class FailureTest extends DemoTestCase
 {
+    #[Group('sqlite')]
     public function test_a_process_killed_in_the_middle_leaves_what_was_there_before(): void
     {
         // A database of its own: the killed process must not share this test's transaction.

@@ -731,9 +731,9 @@ final class ImportTest extends DemoTestCase
             sort($rows);
             $digests[$table] = count($rows).' '.md5(implode("\n", $rows));
         }
-        $digests['bars'] = (string) json_encode(
-            DB::table('bars')->selectRaw('count(*) as n, sum(close) as c, sum(volume) as v, sum(high) as h')->first(),
-        );
+        $bars = DB::table('bars')->selectRaw('count(*) as n, sum(close) as c, sum(volume) as v, sum(high) as h')->first();
+        // A database may add up in another order each time.
+        $digests['bars'] = implode(' ', array_map(static fn (mixed $sum): string => number_format((float) $sum, 3), (array) $bars));
 
         return $digests;
     }

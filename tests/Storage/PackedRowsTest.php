@@ -10,6 +10,7 @@ use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use Tests\DemoTestCase;
 
 /** Packed copies say what the rows say, to the last bit, and never what they said before. */
@@ -69,6 +70,7 @@ final class PackedRowsTest extends DemoTestCase
         return new \PDO('sqlite:'.DB::connection()->getDatabaseName(), options: [\PDO::ATTR_TIMEOUT => 0]);
     }
 
+    #[Group('sqlite')]
     public function test_nobody_writes_between_what_is_read_and_what_is_kept(): void
     {
         $other = self::another();
@@ -88,6 +90,7 @@ final class PackedRowsTest extends DemoTestCase
         $this->assertTrue($this->packed('observations', 5));
     }
 
+    #[Group('sqlite')]
     public function test_what_was_refused_is_kept_the_next_time(): void
     {
         DB::statement('pragma busy_timeout = 0');
@@ -141,8 +144,9 @@ final class PackedRowsTest extends DemoTestCase
         ];
         yield 'a bar replaced in one statement' => [
             'bars',
-            static fn () => DB::statement(
-                'insert or replace into bars (listing_id, day, high, low, close, volume) values (2, 20260630, 4, 2, 3, 1)',
+            static fn () => DB::table('bars')->upsert(
+                ['listing_id' => 2, 'day' => 20260630, 'high' => 4, 'low' => 2, 'close' => 3, 'volume' => 1],
+                ['listing_id', 'day'],
             ),
         ];
         yield 'a fact more' => [

@@ -7,6 +7,7 @@ namespace App\Feature\Export;
 use App\Files\Archive;
 use App\Models\User;
 use App\Storage\BulkInsert;
+use App\Storage\Sequences;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Logion\Intake\Refusal;
@@ -133,7 +134,8 @@ final class UserArchive
         }
 
         return DB::transaction(function () use ($archive, $user): array {
-            DB::statement('pragma defer_foreign_keys = on');
+            // Rows of some tables name rows that come after them.
+            DB::getDriverName() === 'sqlite' && DB::statement('pragma defer_foreign_keys = on');
             $counts = [];
             foreach ([...self::DATA, 'imports', ...array_diff(self::OWN, ['imports']), 'company_list_items', 'replaced_rows'] as $table) {
                 $counts[$table] = $this->fill($archive, $table, $user);
@@ -151,6 +153,8 @@ final class UserArchive
                         ->update(['path' => $kept]);
                 }
             }
+
+            Sequences::catchUp(array_keys($counts));
 
             return $counts;
         });

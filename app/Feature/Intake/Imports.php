@@ -280,16 +280,12 @@ final class Imports
     /** @throws Refusal if prices or events of other imports belong to listings or classes this one made */
     private static function refuseIfListingsAreUsed(Import $import): void
     {
-        $made = DB::table('listings')
+        $replaced = DB::table('replaced_rows')
             ->where('import_id', $import->id)
-            ->whereNotExists(
-                static fn ($replaced) => $replaced
-                    ->from('replaced_rows')
-                    ->where('import_id', $import->id)
-                    ->where('table_name', 'listings')
-                    ->whereRaw("json_extract(\"row\", '$.id') = listings.id"),
-            )
-            ->pluck('id');
+            ->where('table_name', 'listings')
+            ->get(['row->id as listing'])
+            ->pluck('listing');
+        $made = DB::table('listings')->where('import_id', $import->id)->whereNotIn('id', $replaced)->pluck('id');
         $foreign = static fn ($query) => $query->whereNull('import_id')->orWhere('import_id', '<>', $import->id);
         $used = DB::table('bars')->whereIn('listing_id', $made)->where($foreign)->exists();
         foreach (['dividends', 'corporate_actions', 'listings'] as $table) {
