@@ -13,19 +13,16 @@ use PDOStatement;
  */
 final class TypedStatement extends PDOStatement
 {
-    /** @var array<int, array{string, 'float8'|'bytea'}>|null name and type of the columns to be converted, by place */
-    private ?array $converted = null;
+    /**
+     * Name and type of the columns to be converted, by place, of each query: to find the type of one the driver asks the server.
+     *
+     * @var array<string, array<int, array{string, 'float8'|'bytea'}>>
+     */
+    private static array $known = [];
 
     /** PDO makes it. */
     protected function __construct()
     {
-    }
-
-    public function execute(?array $params = null): bool
-    {
-        $this->converted = null;
-
-        return parent::execute($params);
     }
 
     public function fetch(int $mode = PDO::FETCH_DEFAULT, int $cursorOrientation = PDO::FETCH_ORI_NEXT, int $cursorOffset = 0): mixed
@@ -61,18 +58,19 @@ final class TypedStatement extends PDOStatement
     /** @return array<int, array{string, 'float8'|'bytea'}> */
     private function converted(): array
     {
-        if ($this->converted === null) {
-            $this->converted = [];
+        if (! isset(self::$known[$this->queryString])) {
+            $converted = [];
             for ($i = 0; $i < $this->columnCount(); $i++) {
                 $meta = $this->getColumnMeta($i) ?: [];
                 $type = $meta['native_type'] ?? '';
                 if ($type === 'float8' || $type === 'bytea') {
-                    $this->converted[$i] = [$meta['name'], $type];
+                    $converted[$i] = [$meta['name'], $type];
                 }
             }
+            self::$known[$this->queryString] = $converted;
         }
 
-        return $this->converted;
+        return self::$known[$this->queryString];
     }
 
     private static function value(mixed $value, string $type): mixed

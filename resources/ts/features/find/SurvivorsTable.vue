@@ -303,6 +303,9 @@ thead th .figure {
   text-align: right;
   max-width: 100%;
   margin-right: 9px;
+  font-size: 0.84rem;
+  white-space: normal;
+  hyphens: auto;
 }
 thead th:first-child .figure {
   text-align: left;
@@ -337,8 +340,7 @@ tr.row > td {
   text-overflow: ellipsis;
 }
 tr.row th input {
-  margin-right: 8px;
-  vertical-align: -1px;
+  margin-right: 2px;
 }
 tr.group > * {
   font-weight: 600;
