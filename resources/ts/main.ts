@@ -9,9 +9,10 @@ import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import App from '@/shell/App.vue'
 import { router } from '@/shell/router'
+import { kept } from '@/stores/kept'
 import { nightDesk, paper } from '@/design/themes'
 
-const night = localStorage.getItem('theme') === 'nightDesk'
+const night = kept.theme.value === 'nightDesk'
 
 createApp(App)
   .use(createPinia())

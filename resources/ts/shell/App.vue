@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import FinderDialog from './FinderDialog.vue'
@@ -9,6 +10,7 @@ import ShortcutsDialog from './ShortcutsDialog.vue'
 import SignInPage from './SignInPage.vue'
 import SubjectLine from './SubjectLine.vue'
 import { useCatalogue } from '@/stores/catalogue'
+import { kept } from '@/stores/kept'
 import { useMargin } from '@/stores/margin'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -130,13 +132,12 @@ function onKey(event: KeyboardEvent): void {
     action()
   }
 }
-onMounted(() => window.addEventListener('keydown', onKey))
-onUnmounted(() => window.removeEventListener('keydown', onKey))
+useEventListener(window, 'keydown', onKey)
 
 function switchTheme(): void {
   const next = theme.global.name.value === 'paper' ? 'nightDesk' : 'paper'
   theme.change(next)
-  localStorage.setItem('theme', next)
+  kept.theme.value = next
 }
 
 async function undo(): Promise<void> {

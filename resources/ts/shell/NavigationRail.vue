@@ -12,8 +12,9 @@ import {
   mdiScaleBalance,
   mdiThemeLightDark,
 } from '@mdi/js'
-import { ref } from 'vue'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { kept } from '@/stores/kept'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
@@ -21,7 +22,7 @@ const emit = defineEmits<{ theme: []; shortcuts: [] }>()
 const route = useRoute()
 const session = useSession()
 const notices = useNotices()
-const folded = ref(localStorage.getItem('rail') === 'folded')
+const folded = computed(() => kept.rail.value === 'folded')
 
 const steps = [
   { name: 'desk', word: 'Desk', icon: mdiDesk },
@@ -32,8 +33,7 @@ const steps = [
 ]
 
 function fold(): void {
-  folded.value = !folded.value
-  localStorage.setItem('rail', folded.value ? 'folded' : 'open')
+  kept.rail.value = folded.value ? 'open' : 'folded'
 }
 </script>
 

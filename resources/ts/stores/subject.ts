@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api, ask, Problem, type Schemas } from '@/api/client'
+import { kept } from './kept'
 import { useSession } from './session'
 
 type Company = Awaited<ReturnType<typeof fetchCompany>>
@@ -26,7 +27,7 @@ export const useSubject = defineStore('subject', () => {
       const data = await fetchCompany(ticker, session.asOf)
       if (round === latest) {
         company.value = data
-        localStorage.setItem('subject', data.ticker)
+        kept.subject.value = data.ticker
       }
     } catch (problem) {
       if (round === latest) {
@@ -57,7 +58,7 @@ export const useSubject = defineStore('subject', () => {
     )
   }
 
-  const last = (): string | null => localStorage.getItem('subject')
+  const last = (): string | null => kept.subject.value
 
   return { company, error, choices, list, position, item, focus, neighbour, walk, mark, last }
 })

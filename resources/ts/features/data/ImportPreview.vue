@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { useTimeoutFn } from '@vueuse/core'
 import ChoiceField from '@/design/ChoiceField.vue'
-import { computed, onUnmounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
@@ -37,16 +38,15 @@ const making = ref(false)
 const profile = ref('')
 const ticker = ref('')
 const fresh = ref({ name: '', ticker: '', exchange: '', template: 'industrial', currency: '', year_end: 12 })
-let timer: ReturnType<typeof setTimeout> | undefined
-onUnmounted(() => clearTimeout(timer))
+const { start: wait, stop } = useTimeoutFn(() => void load(), 800, { immediate: false })
 
 function show(now: Schemas['Import']): void {
   const finished = data.value?.state === 'storing' && now.state === 'stored'
   data.value = now
   ticker.value = now.mapping?.company ?? ''
   if (finished) session.figuresChanged()
-  clearTimeout(timer)
-  if (now.state === 'previewing' || now.state === 'storing') timer = setTimeout(() => void load(), 800)
+  stop()
+  if (now.state === 'previewing' || now.state === 'storing') wait()
 }
 async function load(): Promise<void> {
   try {

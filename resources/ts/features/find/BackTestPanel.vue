@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onUnmounted, ref, shallowRef } from 'vue'
+import { useTimeoutFn } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
 import { csv, download } from '@/design/download'
@@ -30,8 +31,7 @@ const settings = ref({
 const test = shallowRef<Schemas['BackTest'] | null>(null)
 const earlier = ref<Schemas['BackTest'][]>([])
 const opened = ref<string | null>(null)
-let timer: ReturnType<typeof setTimeout> | undefined
-onUnmounted(() => clearTimeout(timer))
+const { start: wait, stop } = useTimeoutFn((id: number) => void poll(id), 500, { immediate: false })
 
 const running = computed(() => test.value?.task?.state === 'waiting' || test.value?.task?.state === 'running')
 const today = computed(() => session.asOf ?? session.latestDay ?? '')
@@ -43,14 +43,14 @@ load().catch(notices.fail)
 async function poll(id: number): Promise<void> {
   try {
     test.value = await ask(api.GET('/back-tests/{id}', { params: { path: { id } } }))
-    if (running.value) timer = setTimeout(() => void poll(id), 500)
+    if (running.value) wait(id)
     else await load()
   } catch (error) {
     notices.fail(error)
   }
 }
 async function start(): Promise<void> {
-  clearTimeout(timer)
+  stop()
   const { frequency, from, lag, cost, index, ranked, top } = settings.value
   try {
     test.value = await ask(
@@ -74,7 +74,7 @@ async function start(): Promise<void> {
   }
 }
 async function cancel(): Promise<void> {
-  clearTimeout(timer)
+  stop()
   if (!test.value?.task) return
   await ask(api.DELETE('/tasks/{id}', { params: { path: { id: test.value.task.id } } })).catch(() => undefined)
   void poll(test.value.id)

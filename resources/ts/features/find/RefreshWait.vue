@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onUnmounted, ref, watch } from 'vue'
+import { useTimeoutFn } from '@vueuse/core'
+import { ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import { number } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
@@ -10,7 +11,7 @@ const catalogue = useCatalogue()
 const emit = defineEmits<{ ready: [] }>()
 const task = ref<{ id: number; state: string; done: number; total: number; message?: string | null } | null>(null)
 const problem = ref<string | null>(null)
-let timer: ReturnType<typeof setTimeout> | undefined
+const { start: wait, stop } = useTimeoutFn(() => void poll(), 700, { immediate: false })
 
 async function poll(): Promise<void> {
   try {
@@ -24,20 +25,19 @@ async function poll(): Promise<void> {
   } catch (error) {
     problem.value = (error as Error).message
   }
-  timer = setTimeout(poll, 700)
+  wait()
 }
 function begin(): void {
-  clearTimeout(timer)
+  stop()
   task.value = null
   void poll()
 }
 async function cancel(): Promise<void> {
-  clearTimeout(timer)
+  stop()
   if (task.value) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value.id } } })).catch(() => undefined)
   if (task.value) task.value = { ...task.value, state: 'cancelled' }
 }
 watch(() => [props.asOf, props.formula], begin, { immediate: true })
-onUnmounted(() => clearTimeout(timer))
 </script>
 
 <template>

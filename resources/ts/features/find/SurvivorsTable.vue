@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { mdiDotsVertical } from '@mdi/js'
-import { computed, nextTick, onMounted, onUnmounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { ABSENT, inCell, unitHead } from '@/design/format'
 import { useLoadable } from '@/api/loadable'
@@ -70,12 +71,7 @@ function scrolled(): void {
   top.value = box.value?.scrollTop ?? 0
   void fetchSeen()
 }
-let observer: ResizeObserver | undefined
-onMounted(() => {
-  observer = new ResizeObserver(() => (height.value = box.value?.clientHeight ?? 600))
-  observer.observe(box.value!)
-})
-onUnmounted(() => observer?.disconnect())
+useResizeObserver(box, () => (height.value = box.value?.clientHeight ?? 600))
 
 const { state: lines } = useLoadable(
   () => (view.value.lines.length ? { screen: props.definition, as_of: session.asOf } : null),
@@ -111,13 +107,8 @@ function resize(column: string, event: PointerEvent): void {
   const width = widthOf(column)
   const handle = event.target as HTMLElement
   handle.setPointerCapture(event.pointerId)
-  const drag = (moved: PointerEvent) => setWidth(column, width + moved.clientX - from)
-  const end = () => {
-    handle.removeEventListener('pointermove', drag)
-    handle.removeEventListener('pointerup', end)
-  }
-  handle.addEventListener('pointermove', drag)
-  handle.addEventListener('pointerup', end)
+  const stop = useEventListener(handle, 'pointermove', (moved) => setWidth(column, width + moved.clientX - from))
+  useEventListener(handle, 'pointerup', stop, { once: true })
 }
 function headKey(event: KeyboardEvent, column: string, index: number): void {
   if (!event.altKey || !['ArrowLeft', 'ArrowRight'].includes(event.key)) return

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { figureText, percent } from '@/design/format'
 import { useLoadable } from '@/api/loadable'
 import { useCatalogue } from '@/stores/catalogue'
+import { kept } from '@/stores/kept'
 import { useMargin } from '@/stores/margin'
 import { useSession } from '@/stores/session'
 
@@ -12,7 +13,7 @@ const props = defineProps<{ ticker: string }>()
 const catalogue = useCatalogue()
 const margin = useMargin()
 const session = useSession()
-const chosen = ref(localStorage.getItem('checklist') ?? 'ready:defensive')
+const chosen = kept.checklist
 
 const { state: lists } = useLoadable(
   () => 0,
@@ -34,10 +35,6 @@ const { state } = useLoadable(
       ? ask(api.POST('/companies/{ticker}/checklist', { params: { path: { ticker } }, body: { screen: asked, as_of: asOf }, signal }))
       : null,
 )
-function choose(value: string): void {
-  chosen.value = value
-  localStorage.setItem('checklist', value)
-}
 const top = computed(() => (state.value.data?.items ?? []).filter((item) => item.depth === 0))
 const count = (kind: string) => top.value.filter((item) => item.state === kind).length
 const STATE = { pass: '✓ passes', fail: '✗ fails', undecidable: '? undecidable' }
@@ -78,7 +75,7 @@ const points = (item: Item): string => {
       :items="options"
       label="Checklist"
       class="which"
-      @update:model-value="(value: string | null) => value && choose(value)"
+      @update:model-value="(value: string | null) => value && (chosen = value)"
     />
     <strong v-if="state.data">{{ count('pass') }} of {{ top.length }} passed</strong>
     <span v-if="count('undecidable')" class="quiet">{{ count('undecidable') }} undecidable</span>
