@@ -9,8 +9,10 @@ use App\Identity\Identities;
 use App\Models\BelongsToUser;
 use App\Policies\OwnerPolicy;
 use App\Storage\EconomyReader;
+use App\Task\PatientConnector;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\ServiceProvider;
 
 final class AppServiceProvider extends ServiceProvider
@@ -32,6 +34,7 @@ final class AppServiceProvider extends ServiceProvider
                 ? OwnerPolicy::class
                 : 'App\\Policies\\'.class_basename($model).'Policy',
         );
+        Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes();
     }

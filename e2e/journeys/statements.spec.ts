@@ -172,7 +172,7 @@ test('notes in Markdown stay with their figure, and are found', async ({ page })
   await page.getByLabel('Company, metric, screen, list, note or page').fill('dry year')
   await page.getByRole('option', { name: /The whole year was dry/ }).click()
   await expect(page).toHaveURL(/\/read\/PGSP\/notes/)
-  await expect(page.getByText('The whole year was dry')).toBeVisible()
+  await expect(page.locator('#main').getByText('The whole year was dry')).toBeVisible()
 })
 
 test('every view of a company of each kind opens and is accessible', async ({ page }) => {
