@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Logion\Valuation;
 
 /**
- * From enterprise value to equity value: + cash + non-operating assets − debt − leases − pension deficit − minorities − preferred.
+ * From enterprise value to equity value: + cash + non-operating assets − debt − leases − pension deficit − minorities
+ * − preferred.
  * All amounts are positive in the sense of their name, in one currency.
  */
 final readonly class EquityBridge
