@@ -4,7 +4,12 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
+use App\Models\Company;
 use App\Models\Country;
+use App\Models\Exchange;
+use App\Models\Identifier;
+use App\Models\Listing;
+use App\Models\Security;
 use App\Storage\BulkInsert;
 use App\Storage\Sequences;
 use Illuminate\Support\Facades\DB;
@@ -138,7 +143,7 @@ final class DemoEconomy
         }
         $id = 0;
         foreach (Names::EXCHANGES as $code => [$name, $country]) {
-            DB::table('exchanges')->insert([
+            Exchange::query()->insert([
                 'id' => ++$id,
                 'code' => $code,
                 'name' => $name,
@@ -152,7 +157,7 @@ final class DemoEconomy
     {
         $exchange = array_search($profile->country, array_column(Names::EXCHANGES, 1), true) + 1;
         $delisted = $profile->events['delisted'] ?? null;
-        DB::table('companies')->insert([
+        Company::query()->insert([
             'id' => $id,
             'name' => $profile->name,
             'country' => $profile->country,
@@ -628,7 +633,7 @@ final class DemoEconomy
                 ['FOSTR', 'Ostrelay shares fund', 2, 2, 0.0035, 'Holds the shares of the Ostrelay Bourse by their market value.'],
             ] as [$ticker, $name, $home, $moves, $cost, $description]
         ) {
-            DB::table('companies')->insert([
+            Company::query()->insert([
                 'id' => ++$companies,
                 'name' => $name,
                 'country' => array_keys(Names::COUNTRIES)[$home - 1],
@@ -654,15 +659,15 @@ final class DemoEconomy
         float $level,
         float $annualCost,
     ): void {
-        DB::table('securities')->insert(['id' => $id, 'company_id' => $company, 'kind' => $kind, 'name' => $name]);
-        DB::table('listings')->insert([
+        Security::query()->insert(['id' => $id, 'company_id' => $company, 'kind' => $kind, 'name' => $name]);
+        Listing::query()->insert([
             'id' => $id,
             'security_id' => $id,
             'exchange_id' => $exchange,
             'ticker' => $ticker,
             'currency' => Names::CURRENCY,
         ]);
-        DB::table('identifiers')->insert([
+        Identifier::query()->insert([
             'security_id' => $id,
             'scheme' => 'isin',
             'value' => Names::isin(array_keys(Names::COUNTRIES)[$exchange - 1], sprintf('%s%07d', $kind === 'index' ? 'IX' : 'FD', $id)),

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use Illuminate\Support\Facades\DB;
+use App\Models\FormerAttribute;
+use App\Models\Identifier;
+use App\Models\Listing;
+use App\Models\Security;
 use Logion\Identity\FormerValues;
 use Logion\Intake\FiscalCalendar;
 use Logion\Reporting\FormerCurrency;
@@ -23,7 +26,7 @@ final readonly class IdentitySimulator
     {
         $events = $this->profile->events;
         $ended = $events['delisted'] ?? [null, null];
-        DB::table('securities')->insert([
+        Security::query()->insert([
             'id' => $this->id,
             'company_id' => $this->id,
             'kind' => 'share',
@@ -47,7 +50,7 @@ final readonly class IdentitySimulator
             $this->list(self::FURTHER + $this->id, $this->id, $exchange, $ticker, $from, currency: $currency, main: false);
         }
         foreach ($this->otherSecurities() as $security) {
-            DB::table('securities')->insert([
+            Security::query()->insert([
                 'id' => $security,
                 'company_id' => $this->id,
                 'kind' => 'share',
@@ -58,7 +61,7 @@ final readonly class IdentitySimulator
             $this->identify($security, $events['second_class'][0]);
         }
         foreach ($events['former'] ?? [] as [$attribute, $value, $until]) {
-            DB::table('former_attributes')->insert([
+            FormerAttribute::query()->insert([
                 'company_id' => $this->id,
                 'attribute' => $attribute,
                 'value' => $value,
@@ -78,7 +81,7 @@ final readonly class IdentitySimulator
         string $currency = Names::CURRENCY,
         bool $main = true,
     ): void {
-        DB::table('listings')->insert([
+        Listing::query()->insert([
             'id' => $id,
             'security_id' => $security,
             'exchange_id' => $exchange,
@@ -94,7 +97,7 @@ final readonly class IdentitySimulator
     private function identify(int $security, string $ticker): void
     {
         $letters = substr(preg_replace('/[^A-Z]/', '', strtoupper($ticker)).'XX', 0, 2);
-        DB::table('identifiers')->insert([
+        Identifier::query()->insert([
             'security_id' => $security,
             'scheme' => 'isin',
             'value' => Names::isin($this->profile->country, sprintf('%s%07d', $letters, $security)),

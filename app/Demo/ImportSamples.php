@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use Illuminate\Support\Facades\DB;
+use App\Models\Bar;
+use App\Models\Fact;
+use App\Models\Listing;
 use Logion\Reporting\LineItems;
 use Logion\Time\Day;
 
@@ -79,15 +81,11 @@ final class ImportSamples
     /** @param  list<int>  $periods */
     private static function statement(string $ticker, string $heading, array $periods, int $unit, bool $shift = false): string
     {
-        $company = DB::table('listings')
-            ->join('securities', 'securities.id', '=', 'security_id')
-            ->join('companies', 'companies.id', '=', 'company_id')
-            ->where('ticker', $ticker)
-            ->first(['company_id', 'companies.name']);
+        $company = Listing::query()->where('ticker', $ticker)->with('security.company')->firstOrFail()->security->company;
         $known = [];
         foreach (
-            DB::table('facts')
-                ->where('company_id', $company->company_id)
+            Fact::query()
+                ->where('company_id', $company->id)
                 ->orderBy('filing_id')
                 ->get(['line', 'period', 'value']) as $fact
         ) {
@@ -121,8 +119,8 @@ final class ImportSamples
         bool $duplicate = false,
         bool $future = false,
     ): string {
-        $listing = DB::table('listings')->where('ticker', $ticker)->value('id');
-        $bars = DB::table('bars')
+        $listing = Listing::query()->where('ticker', $ticker)->value('id');
+        $bars = Bar::query()
             ->where('listing_id', $listing)
             ->orderByDesc('day')
             ->limit($days)
@@ -151,10 +149,10 @@ final class ImportSamples
 
     private static function monthly(string $ticker): string
     {
-        $listing = DB::table('listings')->where('ticker', $ticker)->value('id');
+        $listing = Listing::query()->where('ticker', $ticker)->value('id');
         $months = [];
         foreach (
-            DB::table('bars')
+            Bar::query()
                 ->where('listing_id', $listing)
                 ->where('day', '>=', 20251001)
                 ->where('day', '<=', 20260612)

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Evaluation;
 
-use App\Identity\CompanyIdentity;
-use App\Identity\Identities;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
+use App\Storage\Identity\CompanyIdentity;
+use App\Storage\Identity\Identities;
 use Logion\CrossSection\UniversePeers;
 use Logion\Market\Economy;
 use Logion\Metric\Catalogue;

@@ -73,7 +73,7 @@ final class FigureReport
                 'key' => $key,
                 'label' => $this->scope->catalogue->label($key),
                 'unit' => $unit->value,
-                'figures' => array_map(fn (int $year): Figure => Figure::of($value($this->scope->year($year)), $unit), $years),
+                'figures' => array_map(fn (int $year): Figure => Figure::of($value($this->scope->moments->year($year)), $unit), $years),
             ];
         }, $this->fitting($keys));
     }
@@ -104,7 +104,7 @@ final class FigureReport
         }
 
         return [
-            'working' => (new Workings($this->scope))->metric($key, $this->scope->year($year)),
+            'working' => (new Workings($this->scope))->metric($key, $this->scope->moments->year($year)),
             'currency' => $this->scope->company->reportingCurrency,
             'note' => $metric->note,
             'history' => $history,
@@ -252,12 +252,12 @@ final class FigureReport
      */
     private function history(Closure $value): array
     {
-        $years = $this->scope->years();
+        $years = $this->scope->moments->years();
 
         return [
             'years' => $years,
             'values' => array_map(function (int $year) use ($value): ?float {
-                $figure = $value($this->scope->year($year));
+                $figure = $value($this->scope->moments->year($year));
 
                 return $figure instanceof Absence ? null : $figure;
             }, $years),

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Identity\Identities;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Logion\Reporting\ReportingModel;
 
 /** A company that reports. */
 final class Company extends Model
@@ -17,16 +18,32 @@ final class Company extends Model
 
     protected $table = 'companies';
 
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['template' => ReportingModel::class];
+    }
+
     /** @return HasMany<Security, $this> */
     public function securities(): HasMany
     {
         return $this->hasMany(Security::class);
     }
 
-    /** How the company is referred to now: its ticker, with the exchange where another company has the same. */
-    public function reference(): string
+    /**
+     * Those that report, which funds do not.
+     *
+     * @param  Builder<self>  $query
+     */
+    public function scopeOfBusinesses(Builder $query): void
     {
-        return resolve(Identities::class)->references([$this->id])[$this->id];
+        $query->where('template', '!=', ReportingModel::Fund->value);
+    }
+
+    /** @return HasMany<FormerAttribute, $this> */
+    public function formerAttributes(): HasMany
+    {
+        return $this->hasMany(FormerAttribute::class);
     }
 
     /** @return HasMany<Filing, $this> */

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /** A report made public on a day. */
 final class Filing extends Model
@@ -15,6 +16,12 @@ final class Filing extends Model
     protected $guarded = [];
 
     protected $table = 'filings';
+
+    /** @return HasMany<Fact, $this> */
+    public function facts(): HasMany
+    {
+        return $this->hasMany(Fact::class);
+    }
 
     /** @return BelongsTo<Company, $this> */
     public function company(): BelongsTo

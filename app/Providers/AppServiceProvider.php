@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evaluation\Catalogues;
-use App\Identity\Identities;
 use App\Models\BelongsToUser;
 use App\Policies\OwnerPolicy;
 use App\Storage\EconomyReader;
+use App\Storage\Identity\Identities;
 use App\Task\PatientConnector;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Gate;

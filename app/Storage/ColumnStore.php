@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Identity\Identities;
 use App\Models\Bar;
 use App\Models\Blob;
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
+use App\Storage\Identity\Identities;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Category;

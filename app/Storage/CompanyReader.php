@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Identity\CompanyIdentity;
-use App\Identity\Identities;
+use App\Storage\Identity\CompanyIdentity;
+use App\Storage\Identity\Identities;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Unit;
 use Logion\Identity\DatedListing;

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Task;
 
 use App\Evaluation\Catalogues;
-use App\Http\RequestContexts;
 use App\Models\Task;
 use App\Storage\ColumnStore;
 use Illuminate\Http\JsonResponse;
@@ -18,11 +17,11 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** Long work with its progress. */
 final class TaskController
 {
-    public function refresh(Request $request, RequestContexts $contexts, ColumnStore $columns, Catalogues $catalogues): JsonResponse
+    public function refresh(RefreshRequest $request, ColumnStore $columns, Catalogues $catalogues): JsonResponse
     {
-        $data = $request->validate(['as_of' => ['nullable', 'string'], 'formula' => ['nullable', 'string']]);
-        $day = $contexts->of($request, $data['as_of'] ?? null)->day;
-        $formula = isset($data['formula']) ? self::expanded($catalogues->of($request->user()), $data['formula']) : null;
+        $day = $request->context()->day;
+        $asked = $request->validated('formula');
+        $formula = $asked === null ? null : self::expanded($catalogues->of($request->user()), $asked);
         $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
         $task = Task::query()->firstOrCreate(
             [
@@ -40,12 +39,12 @@ final class TaskController
             RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula);
         }
 
-        return new JsonResponse($task->refresh()->only(['id', 'state', 'done', 'total', 'message']), 202);
+        return new JsonResponse(new TaskResource($task->refresh()), 202);
     }
 
     public function show(Task $task): JsonResponse
     {
-        return new JsonResponse($task->only(['id', 'state', 'done', 'total', 'message']));
+        return new JsonResponse(new TaskResource($task));
     }
 
     public function destroy(Request $request, Task $task): JsonResponse

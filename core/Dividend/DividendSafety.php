@@ -129,7 +129,7 @@ final readonly class DividendSafety
     private static function positive(CompanyScope $scope): float|Absence
     {
         $known = $positive = 0;
-        foreach (array_slice($scope->years(), -10) as $year) {
+        foreach (array_slice($scope->moments->years(), -10) as $year) {
             $income = $scope->facts->value('net_income_common', $year * 10);
             $known += $income === null ? 0 : 1;
             $positive += $income !== null && $income > 0 ? 1 : 0;

@@ -15,6 +15,12 @@ enum ReportingModel: string
     /** Not a business: it has prices and no accounts. */
     case Fund = 'fund';
 
+    /** @return list<self> the kinds that report, which a fund does not */
+    public static function ofBusinesses(): array
+    {
+        return array_values(array_filter(self::cases(), static fn (self $model): bool => $model !== self::Fund));
+    }
+
     public function label(): string
     {
         return match ($this) {

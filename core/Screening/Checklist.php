@@ -127,8 +127,8 @@ final class Checklist
             return [];
         }
         $values = [];
-        foreach (array_slice($this->scope->years(), -self::YEARS) as $year) {
-            $value = $this->scope->value($formula, $this->scope->year($year)->inBase(true));
+        foreach (array_slice($this->scope->moments->years(), -self::YEARS) as $year) {
+            $value = $this->scope->value($formula, $this->scope->moments->year($year)->inBase(true));
             $values[$year] = is_float($value) ? $value : null;
         }
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Demo;
 
-use App\Identity\Identities;
 use App\Storage\ColumnStore;
+use App\Storage\Identity\Identities;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Mask;
 use Logion\Identity\Reference;

@@ -6,12 +6,17 @@ namespace Tests\Export;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContexts;
-use App\Feature\Export\CompanyFiles;
+use App\Feature\Export\CsvFiles;
+use App\Feature\Export\FiledFigures;
+use App\Feature\Export\StatementWorkbook;
+use App\Feature\Export\XbrlCsv;
 use App\Feature\Intake\Imports;
 use App\Feature\Intake\Mapping;
-use App\Identity\Identities;
 use App\Models\User;
+use App\Storage\Identity\CompanyIdentity;
+use App\Storage\Identity\Identities;
 use Illuminate\Support\Facades\DB;
+use Logion\Metric\CompanyScope;
 use PhpOffice\PhpSpreadsheet\IOFactory;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
@@ -49,8 +54,10 @@ final class CompanyFilesTest extends DemoTestCase
             ->where('period', 20220)
             ->update(['value' => 1234567890.1234567]);
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.'.$format;
-        $files = $this->files($ticker);
-        $format === 'csv' ? $files->factsCsv(fopen($path, 'wb')) : $files->xbrlCsv($path);
+        [$scope, $identity, $filed] = $this->company($ticker);
+        $format === 'csv'
+            ? (new CsvFiles($scope, $identity, $filed))->facts(fopen($path, 'wb'))
+            : (new XbrlCsv($filed, $identity))->write($path);
         $facts = $this->facts((int) $old->id);
         $parts = $this->parts((int) $old->id);
         // The same company under another name, with no figures yet.
@@ -93,7 +100,7 @@ final class CompanyFilesTest extends DemoTestCase
     {
         foreach (['SKCT', 'XQOS:SKRW@2021-01-11'] as $reference) {
             $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.csv';
-            $this->files($reference)->pricesCsv(fopen($path, 'wb'));
+            (new CsvFiles(...$this->company($reference)))->prices(fopen($path, 'wb'));
             $bars = static fn (): string => md5(
                 (string) json_encode(
                     DB::table('bars')
@@ -129,7 +136,7 @@ final class CompanyFilesTest extends DemoTestCase
             ->where('listing_id', $security)
             ->whereRaw('day % 3 = 0')
             ->update(['open' => DB::raw('low + (high - low) / 3.0')]);
-        $this->files('ULVL')->pricesCsv(fopen($path, 'wb'));
+        (new CsvFiles(...$this->company('ULVL')))->prices(fopen($path, 'wb'));
         $bars = fn (): array => DB::table('bars')
             ->where('listing_id', $security)
             ->orderBy('day')
@@ -148,7 +155,7 @@ final class CompanyFilesTest extends DemoTestCase
     public function test_a_workbook_holds_formulas_for_what_is_computed_and_figures_for_what_was_reported(): void
     {
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.xlsx';
-        CompanyFiles::save($this->files('BRSW')->statements(), 'xlsx', $path);
+        StatementWorkbook::save(StatementWorkbook::of(...array_slice($this->company('BRSW'), 0, 2)), 'xlsx', $path);
         $book = IOFactory::load($path);
         unlink($path);
         $income = $book->getSheetByName('Income statement');
@@ -232,12 +239,14 @@ final class CompanyFilesTest extends DemoTestCase
         );
     }
 
-    private function files(string $ticker): CompanyFiles
+    /** @return array{CompanyScope, CompanyIdentity, FiledFigures} */
+    private function company(string $ticker): array
     {
         $scopes = $this->app->make(CompanyScopes::class);
         $scope = $scopes->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
+        $identity = $scopes->identity($scope);
 
-        return new CompanyFiles($scope, $scopes->identity($scope));
+        return [$scope, $identity, new FiledFigures($identity, $scope->asOf)];
     }
 
     /** @return list<string> */

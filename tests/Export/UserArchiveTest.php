@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Export;
 
-use App\Feature\Export\UserArchive;
 use App\Models\User;
 use App\Storage\ColumnStore;
+use App\Storage\UserArchive;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Identity;
 
-use App\Identity\Identities;
 use App\Models\Listing;
 use App\Storage\ColumnStore;
+use App\Storage\Identity\Identities;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;

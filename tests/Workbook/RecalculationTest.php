@@ -6,7 +6,6 @@ namespace Tests\Workbook;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContexts;
-use App\Feature\Export\CompanyFiles;
 use App\Feature\Export\StatementWorkbook;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItems;
@@ -45,7 +44,7 @@ final class RecalculationTest extends DemoTestCase
     {
         $scopes = $this->app->make(CompanyScopes::class);
         $scope = $scopes->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
-        CompanyFiles::save((new CompanyFiles($scope, $scopes->identity($scope)))->statements(), $format, "{$this->folder}/book.{$format}");
+        StatementWorkbook::save(StatementWorkbook::of($scope, $scopes->identity($scope)), $format, "{$this->folder}/book.{$format}");
         // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
         exec(
             'HOME='.
@@ -89,7 +88,7 @@ final class RecalculationTest extends DemoTestCase
         $ratios = $this->sheet('Ratios');
         foreach (StatementWorkbook::RATIOS as $key => [$label]) {
             foreach ($periods as $i => $period) {
-                $value = $scope->metric($key, $scope->year(intdiv($period, 10)));
+                $value = $scope->metric($key, $scope->moments->year(intdiv($period, 10)));
                 if (is_float($value) && $ratios[$label][$i] !== null) {
                     $this->same($value, $ratios[$label][$i], "{$label}, {$period}");
                     $checked++;

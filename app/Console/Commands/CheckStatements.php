@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Identity\Identities;
+use App\Models\Company;
+use App\Models\StoredFinding;
 use App\Storage\CompanyRefresh;
+use App\Storage\Identity\Identities;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Logion\Time\FiscalPeriod;
@@ -25,11 +27,11 @@ final class CheckStatements extends Command
             $ticker = $this->argument('ticker');
             $ids = is_string($ticker)
                 ? [$identities->company($ticker)]
-                : DB::table('companies')->where('template', '<>', 'fund')->pluck('id')->map(intval(...))->all();
+                : Company::query()->ofBusinesses()->pluck('id')->map(intval(...))->all();
             if ($ids === []) {
                 throw new \InvalidArgumentException('There are no companies yet. Import some, or seed the demo.');
             }
-            if (! $this->option('if-missing') || ! DB::table('findings')->exists()) {
+            if (! $this->option('if-missing') || ! StoredFinding::query()->exists()) {
                 $bar = $this->option('format') === 'table' ? $this->output->createProgressBar(count($ids)) : null;
                 foreach (array_chunk($ids, 200) as $chunk) {
                     DB::transaction(static function () use ($chunk, $refresh, $bar): void {
@@ -42,16 +44,16 @@ final class CheckStatements extends Command
                 $bar?->finish();
                 $bar === null || $this->newLine();
             }
-            $findings = DB::table('findings')
-                ->whereIn('company_id', count($ids) === 1 ? $ids : DB::table('companies')->select('id'))
+            $findings = StoredFinding::query()
+                ->whereIn('company_id', count($ids) === 1 ? $ids : Company::query()->select('id'))
                 ->orderByDesc('weight')
                 ->orderBy('id')
                 ->limit(max(0, (int) $this->option('limit')))
                 ->get(['company_id', 'weight', 'finding']);
             $references = $identities->references($findings->pluck('company_id')->map(intval(...)));
             $rows = $findings
-                ->map(static function (object $row) use ($references): array {
-                    $finding = json_decode((string) $row->finding, true);
+                ->map(static function (StoredFinding $row) use ($references): array {
+                    $finding = $row->finding;
 
                     return [
                         'ticker' => $references[$row->company_id],

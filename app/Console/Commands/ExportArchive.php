@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Feature\Export\UserArchive;
 use App\Models\User;
+use App\Storage\UserArchive;
 use Illuminate\Console\Command;
 use Logion\Figure\LogionException;
 

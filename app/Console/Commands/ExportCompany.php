@@ -6,7 +6,10 @@ namespace App\Console\Commands;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContexts;
-use App\Feature\Export\CompanyFiles;
+use App\Feature\Export\CsvFiles;
+use App\Feature\Export\FiledFigures;
+use App\Feature\Export\StatementWorkbook;
+use App\Feature\Export\XbrlCsv;
 use Illuminate\Console\Command;
 
 final class ExportCompany extends Command
@@ -23,14 +26,16 @@ final class ExportCompany extends Command
     {
         return $this->guarded(function () use ($contexts, $scopes): int {
             $scope = $scopes->open((string) $this->argument('ticker'), $this->evaluationContext($contexts));
-            $files = new CompanyFiles($scope, $scopes->identity($scope));
+            $identity = $scopes->identity($scope);
+            $facts = new FiledFigures($identity, $scope->asOf);
             $file = (string) $this->argument('file');
-            match (strtolower(pathinfo($file, PATHINFO_EXTENSION))) {
-                'xlsx', 'ods' => CompanyFiles::save($files->statements(), strtolower(pathinfo($file, PATHINFO_EXTENSION)), $file),
-                'csv' => $files->factsCsv(
+            $extension = strtolower(pathinfo($file, PATHINFO_EXTENSION));
+            match ($extension) {
+                'xlsx', 'ods' => StatementWorkbook::save(StatementWorkbook::of($scope, $identity), $extension, $file),
+                'csv' => (new CsvFiles($scope, $identity, $facts))->facts(
                     @fopen($file, 'wb') ?: throw new \InvalidArgumentException("The file {$file} cannot be written."),
                 ),
-                'zip' => $files->xbrlCsv($file),
+                'zip' => (new XbrlCsv($facts, $identity))->write($file),
                 default => throw new \InvalidArgumentException('The file must end in .xlsx, .ods, .csv or .zip.'),
             };
             $this->components->info("Written: {$file}");

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Models\Company;
 use App\Storage\ColumnComputation;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use Illuminate\Console\Command;
-use Illuminate\Support\Facades\DB;
 use Logion\Formula\Moment;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyScope;
@@ -27,7 +27,7 @@ final class MeasureEvaluation extends Command
     {
         $day = (int) $this->argument('day');
         $catalogue = Catalogue::builtIn();
-        $ids = DB::table('companies')->orderBy('id')->pluck('id');
+        $ids = Company::query()->orderBy('id')->pluck('id');
         $read = $open = $evaluate = 0.0;
         $evaluations = 0;
         $memory = [];

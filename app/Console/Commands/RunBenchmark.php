@@ -7,13 +7,14 @@ namespace App\Console\Commands;
 use App\Feature\BackTest\BackTestRunner;
 use App\Feature\Valuation\CashFlowSheet;
 use App\Models\ColumnSet;
+use App\Models\Listing;
 use App\Models\MetricColumn;
+use App\Models\Security;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use Fidry\CpuCoreCounter\CpuCoreCounter;
 use Illuminate\Console\Command;
-use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Column;
 use Logion\Figure\Absence;
 use Logion\Metric\Catalogue;
@@ -104,7 +105,7 @@ final class RunBenchmark extends Command
             $rows,
         );
 
-        $ticker = (string) DB::table('listings')->orderBy('id')->value('ticker');
+        $ticker = (string) Listing::query()->orderBy('id')->value('ticker');
         $page = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}"));
         $statement = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/statements"));
         $value = $this->median(
@@ -380,7 +381,7 @@ final class RunBenchmark extends Command
             null,
         );
         $seconds = (hrtime(true) - $started) / 1e9;
-        $companies = DB::table('securities')->where('kind', 'share')->count();
+        $companies = Security::query()->where('kind', 'share')->count();
         $this->table(
             ['back-test of four criteria', ''],
             [

@@ -5,7 +5,11 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Feature\Intake\Imports;
+use App\Models\Company;
+use App\Models\Exchange;
 use App\Models\Import;
+use App\Models\Listing;
+use App\Models\Security;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Artisan;
@@ -35,11 +39,11 @@ final class RunImportBenchmark extends Command
         config(['database.connections.bench' => [...config('database.connections.sqlite'), 'database' => $database]]);
         DB::setDefaultConnection('bench');
         Artisan::call('migrate', ['--force' => true, '--database' => 'bench']);
-        DB::table('exchanges')->insert(['id' => 1, 'code' => 'XBEN', 'name' => 'T', 'country' => 'XA', 'currency' => 'XCR']);
+        Exchange::query()->insert(['id' => 1, 'code' => 'XBEN', 'name' => 'T', 'country' => 'XA', 'currency' => 'XCR']);
         $companies = max(1, (int) $this->option('companies'));
         DB::transaction(static function () use ($companies): void {
             for ($i = 1; $i <= $companies; $i++) {
-                DB::table('companies')->insert([
+                Company::query()->insert([
                     'id' => $i,
                     'name' => "Bench Works {$i}",
                     'country' => 'XA',
@@ -48,8 +52,8 @@ final class RunImportBenchmark extends Command
                     'reporting_currency' => 'XCR',
                     'description' => '',
                 ]);
-                DB::table('securities')->insert(['id' => $i, 'company_id' => $i, 'kind' => 'share', 'name' => 'Ordinary shares']);
-                DB::table('listings')->insert([
+                Security::query()->insert(['id' => $i, 'company_id' => $i, 'kind' => 'share', 'name' => 'Ordinary shares']);
+                Listing::query()->insert([
                     'id' => $i,
                     'security_id' => $i,
                     'exchange_id' => 1,

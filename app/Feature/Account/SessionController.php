@@ -23,10 +23,9 @@ final class SessionController
         ]);
     }
 
-    public function store(Request $request): JsonResponse
+    public function store(SignInRequest $request): JsonResponse
     {
-        $credentials = $request->validate(['email' => ['required', 'email'], 'password' => ['required', 'string']]);
-        if (! Auth::attempt($credentials, true)) {
+        if (! Auth::attempt($request->validated(), true)) {
             throw ValidationException::withMessages(['email' => 'No account has this address and password.']);
         }
         $request->session()->regenerate();
@@ -48,14 +47,9 @@ final class SessionController
         return $this->show($request);
     }
 
-    public function register(Request $request): JsonResponse
+    public function register(RegistrationRequest $request): JsonResponse
     {
-        $data = $request->validate([
-            'name' => ['required', 'string', 'max:80'],
-            'email' => ['required', 'email', 'max:190', 'unique:users,email'],
-            'password' => ['required', 'string', 'min:10', 'max:200'],
-        ]);
-        Auth::login(User::query()->create($data), true);
+        Auth::login(User::query()->create($request->validated()), true);
         $request->session()->regenerate();
 
         return $this->show($request);

@@ -21,37 +21,27 @@ final class BackTestController
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(
-            BackTest::query()
-                ->of($request->user())
-                ->with('task')
-                ->orderByDesc('id')
-                ->limit(50)
-                ->get(['id', 'task_id', 'name', 'settings', 'created_at'])
-                ->map(self::present(...)),
+            BackTestResource::collection(
+                BackTest::query()
+                    ->of($request->user())
+                    ->with('task')
+                    ->orderByDesc('id')
+                    ->limit(50)
+                    ->get(['id', 'task_id', 'name', 'settings', 'created_at']),
+            ),
         );
     }
 
     public function show(BackTest $test): JsonResponse
     {
-        return new JsonResponse(self::present($test));
+        return new JsonResponse(new BackTestResource($test->load('task')));
     }
 
-    public function store(Request $request, Catalogues $catalogues, BasketRunner $baskets): JsonResponse
+    public function store(BackTestRequest $request, Catalogues $catalogues, BasketRunner $baskets): JsonResponse
     {
-        $settings = $request->validate([
-            'screen' => ['present', 'array'],
-            'ranking' => ['nullable', 'array'],
-            'top' => ['nullable', 'integer', 'min:1', 'max:500'],
-            'frequency' => ['required', 'in:monthly,quarterly,yearly'],
-            'from' => ['required', 'string'],
-            'to' => ['nullable', 'string'],
-            'lag' => ['integer', 'min:0', 'max:60'],
-            'cost' => ['numeric', 'min:0', 'max:1000'],
-            'index' => ['required', 'string'],
-        ]);
-        $settings['adjusted'] = $request->header(RequestContexts::HEADER) === 'adjusted';
+        $settings = [...$request->validated(), 'adjusted' => $request->header(RequestContexts::HEADER) === 'adjusted'];
         // Whatever cannot work is said now, not by a job later.
-        $screen = ScreenRequest::screen($settings['screen']);
+        $screen = ScreenRequest::definition($settings['screen']);
         $ranking = isset($settings['ranking']) ? Ranking::fromArray((array) $settings['ranking']) : null;
         foreach ([...$screen->formulas(), ...$ranking?->formulas() ?? []] as $formula) {
             $catalogues->of($request->user())->parse($formula);
@@ -72,7 +62,7 @@ final class BackTestController
         });
         RunBackTest::dispatch($test->id);
 
-        return new JsonResponse(self::present($test->load('task')), 201);
+        return new JsonResponse(new BackTestResource($test->load('task')), 201);
     }
 
     public function destroy(BackTest $test): JsonResponse
@@ -84,18 +74,5 @@ final class BackTestController
         $test->delete();
 
         return new JsonResponse(null, 204);
-    }
-
-    /** @return array<string, mixed> */
-    private static function present(BackTest $test): array
-    {
-        return [
-            'id' => $test->id,
-            'name' => $test->name,
-            'settings' => $test->settings,
-            'started' => $test->created_at?->toDateString(),
-            'task' => $test->task?->only(['id', 'state', 'done', 'total', 'message']),
-            'result' => array_key_exists('result', $test->getAttributes()) ? $test->result : null,
-        ];
     }
 }

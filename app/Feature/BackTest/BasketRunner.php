@@ -6,10 +6,10 @@ namespace App\Feature\BackTest;
 
 use App\Evaluation\EvaluationContext;
 use App\Feature\Screening\ScreenRunner;
-use App\Identity\Identities;
-use App\Identity\Indices;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
+use App\Storage\Identity\Identities;
+use App\Storage\Identity\Indices;
 use Logion\BackTest\Frequency;
 use Logion\CrossSection\Mask;
 use Logion\Market\Economy;

@@ -6,16 +6,17 @@ namespace App\Feature\Catalogue;
 
 use App\Evaluation\Catalogues;
 use App\Feature\Screening\ScreenRunner;
-use App\Http\RequestContexts;
+use App\Http\DatedRequest;
+use App\Models\Company;
 use App\Models\Country;
+use App\Models\Exchange;
 use App\Storage\ColumnStore;
+use App\Storage\Identity\Indices;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Logion\Formula\FormulaFunction;
 use Logion\Formula\Functions;
 use Logion\Metric\Catalogue;
-use Logion\Metric\Metric;
 use Logion\Reference\IndustryTree;
 use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
@@ -24,31 +25,16 @@ use Logion\Time\Day;
 
 final class CatalogueController
 {
-    public function index(Request $request, Catalogues $catalogues): JsonResponse
+    public function index(Request $request, Catalogues $catalogues, Indices $indices): JsonResponse
     {
-        $sectors = [];
-        foreach (DB::table('companies')->where('template', '!=', 'fund')->distinct()->orderBy('sector')->pluck('sector') as $sector) {
-            $sectors[$sector] = IndustryTree::label((string) $sector);
-        }
-        $sections = [];
-        foreach (IndustryTree::SECTIONS as $letter => [$label]) {
-            $within = array_values(
-                array_filter(
-                    array_map('strval', array_keys($sectors)),
-                    static fn (string $sector): bool => IndustryTree::contains($letter, $sector),
-                ),
-            );
-            if ($within !== []) {
-                $sections[] = ['key' => $letter, 'label' => $label, 'sectors' => $within];
-            }
-        }
+        $sectors = self::sectors();
         $names = [];
         foreach (Catalogue::MARKET_NAMES as $key => [$label, $unit]) {
             $names[] = ['key' => $key, 'label' => $label, 'unit' => $unit];
         }
 
         return new JsonResponse([
-            'metrics' => array_values(array_map(self::metric(...), $catalogues->of($request->user())->all())),
+            'metrics' => MetricResource::collection(array_values($catalogues->of($request->user())->all())),
             'groups' => Catalogue::GROUPS,
             'lines' => array_values(
                 array_map(
@@ -69,21 +55,40 @@ final class CatalogueController
                 ),
             ),
             'market_names' => $names,
-            'sectors' => (object) $sectors,
-            'sections' => $sections,
-            'indices' => DB::table('securities')
-                ->join('listings', 'listings.security_id', '=', 'securities.id')
-                ->where('kind', 'index')
-                ->orderBy('securities.id')
-                ->pluck('name', 'ticker'),
+            'sectors' => (object) array_combine($sectors, array_map(IndustryTree::label(...), $sectors)),
+            'sections' => self::sections($sectors),
+            'indices' => (object) $indices->names(),
             'countries' => (object) Country::query()->orderBy('code')->pluck('name', 'code')->all(),
-            'exchanges' => DB::table('exchanges')->pluck('name', 'code'),
+            'exchanges' => Exchange::query()->orderBy('id')->pluck('name', 'code'),
         ]);
     }
 
-    public function metricInUniverse(Request $request, ScreenRunner $runner, RequestContexts $contexts, string $key): JsonResponse
+    /** @return list<string> codes of the industries companies belong to */
+    private static function sectors(): array
     {
-        return new JsonResponse($runner->metric($key, $contexts->of($request, $request->query('as_of'))));
+        return Company::query()->ofBusinesses()->distinct()->orderBy('sector')->pluck('sector')->map(strval(...))->values()->all();
+    }
+
+    /**
+     * @param  list<string>  $sectors
+     * @return list<array{key: string, label: string, sectors: list<string>}> sections that have companies
+     */
+    private static function sections(array $sectors): array
+    {
+        $sections = [];
+        foreach (IndustryTree::SECTIONS as $letter => [$label]) {
+            $within = array_values(array_filter($sectors, static fn (string $sector): bool => IndustryTree::contains($letter, $sector)));
+            if ($within !== []) {
+                $sections[] = ['key' => $letter, 'label' => $label, 'sectors' => $within];
+            }
+        }
+
+        return $sections;
+    }
+
+    public function metricInUniverse(DatedRequest $request, ScreenRunner $runner, string $key): JsonResponse
+    {
+        return new JsonResponse($runner->metric($key, $request->context()));
     }
 
     public function readyScreens(): JsonResponse
@@ -111,24 +116,5 @@ final class CatalogueController
             'currency' => config('logion.currency'),
             'ready' => $day !== null && $columns->isComplete($day),
         ]);
-    }
-
-    /** @return array<string, mixed> */
-    private static function metric(Metric $metric): array
-    {
-        return [
-            'key' => $metric->key,
-            'label' => $metric->label,
-            'group' => $metric->group,
-            'unit' => $metric->unit->value,
-            'better' => $metric->better,
-            'formula' => $metric->formula,
-            'not_meaningful_when' => $metric->notMeaningfulWhen,
-            'templates' => array_map(static fn ($t): string => $t->value, $metric->templates),
-            'basis' => $metric->basis,
-            'note' => $metric->note,
-            'synonyms' => Catalogue::synonyms($metric->key),
-            'compares' => $metric->comparison !== null,
-        ];
     }
 }

@@ -8,36 +8,25 @@ use App\Evaluation\Catalogues;
 use App\Models\ColumnView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Logion\Screening\ScreenDefinition;
 
 final class ColumnViewController
 {
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse(
-            ColumnView::query()
-                ->of($request->user())
-                ->orderBy('name')
-                ->get(['id', 'name', 'columns']),
-        );
+        return new JsonResponse(ColumnViewResource::collection(ColumnView::query()->of($request->user())->orderBy('name')->get()));
     }
 
-    public function store(Request $request, Catalogues $catalogues): JsonResponse
+    public function store(ColumnViewRequest $request, Catalogues $catalogues): JsonResponse
     {
-        $data = $request->validate([
-            'name' => ['required', 'string', 'max:120'],
-            'columns' => ['required', 'array', 'min:1', 'max:'.ScreenDefinition::MAX_COLUMNS],
-            'columns.*' => ['string'],
-        ]);
-        foreach ($data['columns'] as $column) {
+        foreach ($request->validated('columns') as $column) {
             $catalogues->of($request->user())->parse($column);
         }
         $view = ColumnView::query()->updateOrCreate(
-            ['user_id' => $request->user()->id, 'name' => $data['name']],
-            ['columns' => $data['columns']],
+            ['user_id' => $request->user()->id, 'name' => $request->validated('name')],
+            ['columns' => $request->validated('columns')],
         );
 
-        return new JsonResponse($view->only(['id', 'name', 'columns']), 201);
+        return new JsonResponse(new ColumnViewResource($view), 201);
     }
 
     public function destroy(ColumnView $view): JsonResponse

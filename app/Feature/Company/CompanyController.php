@@ -7,16 +7,14 @@ namespace App\Feature\Company;
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\FigureReport;
 use App\Feature\Statement\StatementReport;
-use App\Http\RequestContexts;
-use App\Identity\Identities;
+use App\Http\DatedRequest;
 use App\Models\Country;
+use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Logion\Market\Indicators;
 use Logion\Reference\IndustryTree;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Version;
-use Logion\Reporting\View\StatementView;
 use Logion\Time\Day;
 use Logion\Time\TradingDays;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -24,13 +22,12 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 final class CompanyController
 {
     public function show(
-        Request $request,
-        RequestContexts $contexts,
+        DatedRequest $request,
         CompanyScopes $scopes,
         Identities $identities,
         string $ticker,
     ): JsonResponse {
-        $scope = $scopes->open($ticker, $contexts->of($request, $request->query('as_of')));
+        $scope = $scopes->open($ticker, $request->context());
         $identity = $scopes->identity($scope);
         $listing = $identity->listing();
         $reading = new FirstReading($scope);
@@ -62,18 +59,11 @@ final class CompanyController
         ]);
     }
 
-    public function statements(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function statements(StatementRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate([
-            'statement' => ['in:'.implode(',', StatementView::STATEMENTS)],
-            'basis' => ['in:'.implode(',', StatementView::BASES)],
-            'view' => ['in:'.implode(',', StatementView::VIEWS)],
-            'version' => ['in:restated,first,adjusted'],
-            'as_of' => ['nullable', 'string'],
-            'most' => ['integer', 'min:1', 'max:100'],
-        ]);
+        $data = $request->validated();
         $version = $data['version'] ?? null;
-        $context = $contexts->of($request, $data['as_of'] ?? null);
+        $context = $request->context();
         $scope = $scopes->accounts($ticker, $version === null ? $context : $context->adjusted($version === 'adjusted'));
 
         return new JsonResponse(
@@ -87,10 +77,10 @@ final class CompanyController
         );
     }
 
-    public function prices(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function prices(PricesRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate(['as_of' => ['nullable', 'string'], 'years' => ['numeric', 'min:0.1', 'max:50']]);
-        $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
+        $data = $request->validated();
+        $scope = $scopes->open($ticker, $request->context());
         $prices = $scope->prices;
         $from = TradingDays::firstFrom($prices->days, Day::plus($scope->asOf, -(int) round(365.25 * (float) ($data['years'] ?? 5))));
         $cut = static fn (array $series): array => array_slice($series, $from);
@@ -122,9 +112,9 @@ final class CompanyController
         ]);
     }
 
-    public function metrics(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function metrics(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $scope = $scopes->open($ticker, $contexts->of($request, $request->query('as_of')));
+        $scope = $scopes->open($ticker, $request->context());
         $report = new FigureReport($scope);
         $figures = [];
         foreach (
@@ -136,17 +126,10 @@ final class CompanyController
         return new JsonResponse(['ticker' => $scope->company->ticker, 'as_of' => Day::iso($scope->asOf), 'figures' => (object) $figures]);
     }
 
-    public function working(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function working(WorkingRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate([
-            'metric' => ['nullable', 'string'],
-            'line' => ['nullable', 'string'],
-            'period' => ['nullable', 'integer'],
-            'year' => ['nullable', 'integer', 'min:1900', 'max:2200'],
-            'basis' => ['nullable', 'in:annual,half_year,quarterly,trailing'],
-            'as_of' => ['nullable', 'string'],
-        ]);
-        $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
+        $data = $request->validated();
+        $scope = $scopes->open($ticker, $request->context());
         $report = new FigureReport($scope);
         if (isset($data['line'])) {
             $item =

@@ -117,7 +117,7 @@ final class FirstReading
     /** @return array{years: list<int>, rows: list<array{key: string, label: string, unit: string, figures: list<Figure>}>} */
     public function tenYears(): array
     {
-        $years = array_slice($this->scope->years(), -10);
+        $years = array_slice($this->scope->moments->years(), -10);
 
         return ['years' => $years, 'rows' => (new FigureReport($this->scope))->throughYears(self::TEN_YEARS, $years)];
     }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Feature\Company;
 
-use App\Identity\CompanyIdentity;
-use App\Identity\Identities;
 use App\Models\Bar;
-use Illuminate\Support\Facades\DB;
+use App\Models\IndexMember;
+use App\Storage\Identity\CompanyIdentity;
+use App\Storage\Identity\Identities;
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
 use Logion\Figure\Unit;
@@ -86,7 +86,7 @@ final readonly class IdentityReport
     private function shares(array $security, CompanyScope $scope): float|Absence
     {
         $moment = Moment::of('trailing');
-        $others = $scope->classesAt($moment);
+        $others = $scope->classes->classesAt($moment);
         if ($security['main'] || $others instanceof Absence) {
             $all = $scope->market('shares_outstanding', $moment);
             $other = $scope->market('shares_of_other_classes', $moment);
@@ -129,18 +129,17 @@ final readonly class IdentityReport
     /** @return list<array{ticker: string, name: string, from: string, to: ?string}> */
     private function indices(int $company, int $day): array
     {
-        return DB::table('index_members')
-            ->join('securities', 'securities.id', '=', 'index_id')
-            ->join('listings', 'listings.security_id', '=', 'securities.id')
-            ->where('index_members.company_id', $company)
-            ->where('index_members.from_day', '<=', $day)
+        return IndexMember::query()
+            ->where('company_id', $company)
+            ->where('from_day', '<=', $day)
+            ->with('index.listings')
             ->orderBy('index_id')
-            ->orderBy('index_members.from_day')
-            ->get(['ticker', 'name', 'index_members.from_day', 'index_members.to_day'])
+            ->orderBy('from_day')
+            ->get()
             ->map(
-                static fn (object $row): array => [
-                    'ticker' => (string) $row->ticker,
-                    'name' => (string) $row->name,
+                static fn (IndexMember $row): array => [
+                    'ticker' => $row->index->listings[0]->ticker,
+                    'name' => $row->index->name,
                     'from' => Day::iso((int) $row->from_day),
                     'to' => $row->to_day !== null && $row->to_day <= $day ? Day::iso((int) $row->to_day) : null,
                 ],

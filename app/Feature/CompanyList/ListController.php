@@ -5,42 +5,33 @@ declare(strict_types=1);
 namespace App\Feature\CompanyList;
 
 use App\Evaluation\CompanyScopes;
-use App\Http\RequestContexts;
 use App\Models\CompanyList;
-use App\Models\CompanyListItem;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Logion\Time\Day;
 
 final class ListController
 {
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(
-            CompanyList::query()->of($request->user())->with('items.company')->orderByDesc('id')->get()->map(self::present(...)),
+            ListResource::collection(CompanyList::query()->of($request->user())->with('items.company')->orderByDesc('id')->get()),
         );
     }
 
     public function show(CompanyList $list): JsonResponse
     {
-        return new JsonResponse(self::present($list));
+        return new JsonResponse(new ListResource($list));
     }
 
-    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
+    public function store(ListRequest $request, CompanyScopes $scopes): JsonResponse
     {
-        $data = $request->validate([
-            'name' => ['required', 'string', 'max:120'],
-            'tickers' => ['required', 'array', 'min:1', 'max:1000'],
-            'tickers.*' => ['string'],
-            'as_of' => ['nullable', 'string'],
-        ]);
-        $companies = array_values(array_unique(array_map($scopes->companyId(...), $data['tickers'])));
-        $list = DB::transaction(static function () use ($request, $data, $companies, $contexts): CompanyList {
+        $companies = array_values(array_unique(array_map($scopes->companyId(...), $request->validated('tickers'))));
+        $list = DB::transaction(static function () use ($request, $companies): CompanyList {
             $list = CompanyList::query()->create([
                 'user_id' => $request->user()->id,
-                'name' => $data['name'],
-                'as_of' => $contexts->of($request, $data['as_of'] ?? null)->day,
+                'name' => $request->validated('name'),
+                'as_of' => $request->context()->day,
             ]);
             foreach ($companies as $position => $company) {
                 $list->items()->create(['company_id' => $company, 'position' => $position]);
@@ -49,19 +40,18 @@ final class ListController
             return $list;
         });
 
-        return new JsonResponse(self::present($list), 201);
+        return new JsonResponse(new ListResource($list), 201);
     }
 
-    public function mark(Request $request, CompanyScopes $scopes, CompanyList $list, string $ticker): JsonResponse
+    public function mark(MarkRequest $request, CompanyScopes $scopes, CompanyList $list, string $ticker): JsonResponse
     {
-        $data = $request->validate(['mark' => ['nullable', 'in:keep,drop,later'], 'reason' => ['nullable', 'string', 'max:500']]);
         $list
             ->items()
             ->where('company_id', $scopes->companyId($ticker))
             ->firstOrFail()
-            ->update(['mark' => $data['mark'] ?? null, 'reason' => $data['reason'] ?? null]);
+            ->update(['mark' => $request->validated('mark'), 'reason' => $request->validated('reason')]);
 
-        return new JsonResponse(self::present($list));
+        return new JsonResponse(new ListResource($list));
     }
 
     public function destroy(CompanyList $list): JsonResponse
@@ -69,25 +59,5 @@ final class ListController
         $list->delete();
 
         return new JsonResponse(null, 204);
-    }
-
-    /** @return array<string, mixed> */
-    private static function present(CompanyList $list): array
-    {
-        $list->loadMissing('items.company');
-
-        return [
-            'id' => $list->id,
-            'name' => $list->name,
-            'as_of' => Day::iso((int) $list->as_of),
-            'items' => $list->items->sortBy('position')->values()->map(
-                static fn (CompanyListItem $item): array => [
-                    'ticker' => $item->company->reference(),
-                    'name' => $item->company->name,
-                    'mark' => $item->mark,
-                    'reason' => $item->reason,
-                ],
-            ),
-        ];
     }
 }

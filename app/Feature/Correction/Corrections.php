@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace App\Feature\Correction;
 
+use App\Models\Company;
 use App\Models\Correction;
+use App\Models\Filing;
+use App\Models\TemplateChoice;
 use App\Models\User;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Logion\Intake\FiscalCalendar;
@@ -28,11 +32,9 @@ final class Corrections
      */
     public function make(User $user, int $company, array $figures, string $note, string $source = '', ?int $publicOn = null): string
     {
-        $row = DB::table('companies')
-            ->where('id', $company)
-            ->first(['template', 'fiscal_year_end_month']);
-        $chosen = DB::table('template_choices')->where('user_id', $user->id)->where('company_id', $company)->value('template');
-        $template = ReportingModel::from((string) ($chosen ?? $row->template));
+        $row = Company::query()->findOrFail($company);
+        $chosen = TemplateChoice::query()->of($user)->where('company_id', $company)->first();
+        $template = $chosen === null ? $row->template : ReportingModel::from($chosen->template);
         $calendar = new FiscalCalendar((int) $row->fiscal_year_end_month);
         $batch = Str::uuid()->toString();
         DB::transaction(function () use ($user, $company, $figures, $note, $source, $publicOn, $template, $calendar, $batch): void {
@@ -49,14 +51,8 @@ final class Corrections
                             .'half year.',
                     );
                 }
-                $filed =
-                    DB::table('facts')
-                        ->join('filings', 'filings.id', '=', 'facts.filing_id')
-                        ->where('facts.company_id', $company)
-                        ->where('facts.line', $item->key)
-                        ->where('facts.period', $period)
-                        ->min('filed_on') ?? DB::table('filings')->where('company_id', $company)->where('period', $period)->min('filed_on');
-                $day = $filed === null ? $publicOn : (int) $filed;
+                $filed = self::filedOn($company, $item->key, $period);
+                $day = $filed ?? $publicOn;
                 if ($day === null) {
                     throw new UnprocessableEntityHttpException(
                         'Nothing was filed for '.FiscalPeriod::label($period).' yet: say from which day the figures are public.',
@@ -94,6 +90,19 @@ final class Corrections
         });
 
         return $batch;
+    }
+
+    /** The day a figure was first filed on, else the first report of its period; null if there is none. */
+    private static function filedOn(int $company, string $line, int $period): ?int
+    {
+        $reports = Filing::query()->where('company_id', $company);
+        $day =
+            $reports
+                ->clone()
+                ->whereHas('facts', static fn (Builder $facts) => $facts->where(['line' => $line, 'period' => $period]))
+                ->min('filed_on') ?? $reports->where('period', $period)->min('filed_on');
+
+        return $day === null ? null : (int) $day;
     }
 
     /** Takes corrections back: figures are again as filed, or as corrected before. */

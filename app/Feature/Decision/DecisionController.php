@@ -5,12 +5,10 @@ declare(strict_types=1);
 namespace App\Feature\Decision;
 
 use App\Evaluation\CompanyScopes;
+use App\Http\DatedRequest;
 use App\Http\ProblemResponse;
-use App\Http\RequestContexts;
 use App\Models\Decision;
-use App\Models\Valuation;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Logion\Valuation\MarginOfSafety;
 
 /** Verdicts with their reasons. A deleted one can be brought back. */
@@ -20,9 +18,9 @@ final class DecisionController
     {
     }
 
-    public function index(Request $request, RequestContexts $contexts): JsonResponse
+    public function index(DatedRequest $request): JsonResponse
     {
-        $day = $contexts->of($request, $request->query('as_of'))->day;
+        $day = $request->context()->day;
 
         return new JsonResponse(
             $this->report->of(
@@ -38,16 +36,15 @@ final class DecisionController
         );
     }
 
-    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes): JsonResponse
+    public function store(DecisionRequest $request, CompanyScopes $scopes): JsonResponse
     {
-        $data = $this->validated($request);
-        $scope = $scopes->open($data['ticker'], $contexts->of($request, $data['as_of'] ?? null));
+        $scope = $scopes->open($request->validated('ticker'), $request->context());
         $last = $scope->prices->last();
         if ($last < 0) {
             return ProblemResponse::unprocessable('The company has no price on that day, so there is nothing to compare a value with.');
         }
         $decision = Decision::query()->create([
-            ...$this->fields($request, $data),
+            ...$request->decision(),
             'user_id' => $request->user()->id,
             'company_id' => $scope->company->id,
             'price_then' => $scope->prices->closes[$last],
@@ -58,13 +55,9 @@ final class DecisionController
         return new JsonResponse($this->report->of(collect([$decision->load('company')]), $scope->asOf)[0], 201);
     }
 
-    public function buyBelow(Request $request): JsonResponse
+    public function buyBelow(BuyBelowRequest $request): JsonResponse
     {
-        $data = $request->validate([
-            'value' => ['required', 'numeric'],
-            'margin' => ['required', 'numeric'],
-            'price' => ['nullable', 'numeric'],
-        ]);
+        $data = $request->validated();
         $below = MarginOfSafety::buyBelow((float) $data['value'], (float) $data['margin']);
 
         return new JsonResponse([
@@ -73,10 +66,10 @@ final class DecisionController
         ]);
     }
 
-    public function update(Request $request, RequestContexts $contexts, Decision $decision): JsonResponse
+    public function update(DecisionRequest $request, Decision $decision): JsonResponse
     {
-        $day = $contexts->of($request)->day;
-        $fields = $this->fields($request, $this->validated($request));
+        $day = $request->today();
+        $fields = $request->decision();
         // What is kept is in the share terms of the day of the decision, what is sent in today's.
         $decision->update([...$fields, 'value_per_share' => $fields['value_per_share'] * $this->report->splitRatio($decision, $day)]);
 
@@ -90,51 +83,10 @@ final class DecisionController
         return new JsonResponse(null, 204);
     }
 
-    public function restore(Request $request, RequestContexts $contexts, Decision $decision): JsonResponse
+    public function restore(DatedRequest $request, Decision $decision): JsonResponse
     {
         $decision->restore();
 
-        return new JsonResponse($this->report->of(collect([$decision]), $contexts->of($request)->day)[0]);
-    }
-
-    /** @return array<string, mixed> */
-    private function validated(Request $request): array
-    {
-        return $request->validate(
-            [
-                'ticker' => ['required', 'string'],
-                'verdict' => ['required', 'in:buy,watch,pass'],
-                'thesis' => ['required', 'string', 'max:10000'],
-                'disproof' => ['required', 'string', 'max:10000'],
-                'value_per_share' => ['required', 'numeric', 'gt:0', 'lt:1e9'],
-                'margin_of_safety' => ['required', 'numeric', 'min:0', 'max:0.95'],
-                'valuation_id' => ['nullable', 'integer'],
-                'as_of' => ['nullable', 'string'],
-            ],
-            [
-                'thesis.required' => 'Write the thesis in a sentence or two: a verdict without reasons cannot be checked later.',
-                'disproof.required' => 'Write what would prove the thesis wrong.',
-                'value_per_share.gt' => 'The value per share must be more than zero.',
-                'margin_of_safety.max' => 'The margin of safety must lie between 0 and 95 %.',
-            ],
-        );
-    }
-
-    /**
-     * @param  array<string, mixed>  $data
-     * @return array<string, mixed>
-     */
-    private function fields(Request $request, array $data): array
-    {
-        $valuation = isset($data['valuation_id']) ? Valuation::query()->of($request->user())->findOrFail($data['valuation_id'])->id : null;
-
-        return [
-            'verdict' => $data['verdict'],
-            'thesis' => $data['thesis'],
-            'disproof' => $data['disproof'],
-            'value_per_share' => (float) $data['value_per_share'],
-            'margin_of_safety' => (float) $data['margin_of_safety'],
-            'valuation_id' => $valuation,
-        ];
+        return new JsonResponse($this->report->of(collect([$decision]), $request->today())[0]);
     }
 }

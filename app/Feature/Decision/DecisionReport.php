@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Feature\Decision;
 
-use App\Identity\CompanyIdentity;
-use App\Identity\Identities;
 use App\Models\Bar;
 use App\Models\CorporateAction;
 use App\Models\Decision;
 use App\Storage\EconomyReader;
+use App\Storage\Identity\CompanyIdentity;
+use App\Storage\Identity\Identities;
 use Illuminate\Support\Collection;
 use Logion\Identity\DatedListing;
 use Logion\Market\CorporateActions;

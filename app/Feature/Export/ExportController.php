@@ -5,74 +5,51 @@ declare(strict_types=1);
 namespace App\Feature\Export;
 
 use App\Evaluation\CompanyScopes;
-use App\Files\TableFile;
-use App\Http\RequestContexts;
+use App\Storage\UserArchive;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /** What is known of a company, and everything of a user, as files in open formats. */
 final class ExportController
 {
-    private const TYPES = [...TableFile::FORMATS, 'xbrl-csv' => 'application/zip'];
-
-    private const FORMATS = [
-        'statements' => ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv'],
-        'ratios' => ['xlsx', 'ods', 'csv', 'json'],
-        'prices' => ['csv', 'xlsx', 'ods', 'json'],
-        'notes' => ['xlsx', 'ods', 'csv', 'json'],
-        'dossier' => ['xlsx', 'ods', 'json'],
-    ];
-
-    public function company(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): Response
+    public function company(CompanyExportRequest $request, CompanyScopes $scopes, string $ticker): Response
     {
-        $data = $request->validate([
-            'what' => ['required', 'in:'.implode(',', array_keys(self::FORMATS))],
-            'format' => ['required', 'in:'.implode(',', array_keys(self::TYPES))],
-            'as_of' => ['nullable', 'string'],
-        ]);
-        if (! in_array($data['format'], self::FORMATS[$data['what']], true)) {
-            throw new UnprocessableEntityHttpException(
-                ucfirst($data['what']).' can be had as '.implode(', ', self::FORMATS[$data['what']]).'.',
-            );
-        }
-        $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
-        $files = new CompanyFiles($scope, $scopes->identity($scope));
-        $user = $request->user();
+        $what = $request->what();
+        $format = $request->wantedFormat();
+        $scope = $scopes->open($ticker, $request->context());
+        $identity = $scopes->identity($scope);
+        $facts = new FiledFigures($identity, $scope->asOf);
+        $dossier = new Dossier($scope, $identity, $facts, $request->user());
+        $csv = new CsvFiles($scope, $identity, $facts);
         $write = match (true) {
-            $data['format'] === 'xbrl-csv' => static function () use ($files): void {
+            $format === 'xbrl-csv' => static function () use ($facts, $identity): void {
                 $path = (string) tempnam(sys_get_temp_dir(), 'xbrl');
                 try {
-                    $files->xbrlCsv($path);
+                    (new XbrlCsv($facts, $identity))->write($path);
                     readfile($path);
                 } finally {
                     @unlink($path);
                 }
             },
-            $data['what'] === 'prices' && $data['format'] === 'csv' => static fn () => $files->pricesCsv(self::output()),
-            in_array($data['what'], ['ratios', 'prices', 'notes'], true) => static fn () => $files
-                ->table($data['what'], $user)
-                ->write($data['format'], self::output()),
-            $data['format'] === 'csv' => static fn () => $files->factsCsv(self::output()),
-            $data['format'] === 'json' => static fn () => print json_encode(
-                $data['what'] === 'dossier'
-                    ? $files->data($user)
-                    : array_intersect_key($files->data($user), ['company' => 1, 'facts' => 1]),
+            $what === 'prices' && $format === 'csv' => static fn () => $csv->prices(self::output()),
+            in_array($what, ['ratios', 'prices', 'notes'], true) => static fn () => $dossier->table($what)->write($format, self::output()),
+            $format === 'csv' => static fn () => $csv->facts(self::output()),
+            $format === 'json' => static fn () => print json_encode(
+                $what === 'dossier' ? $dossier->data() : array_intersect_key($dossier->data(), ['company' => 1, 'facts' => 1]),
                 JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR,
             ),
-            default => static fn () => CompanyFiles::save(
-                $data['what'] === 'dossier' ? $files->dossier($user) : $files->statements(),
-                $data['format'],
+            default => static fn () => StatementWorkbook::save(
+                $what === 'dossier' ? $dossier->book() : StatementWorkbook::of($scope, $identity),
+                $format,
                 'php://output',
             ),
         };
-        $extension = $data['format'] === 'xbrl-csv' ? 'zip' : $data['format'];
+        $extension = $format === 'xbrl-csv' ? 'zip' : $format;
 
         return new StreamedResponse($write, 200, [
-            'Content-Type' => self::TYPES[$data['format']],
-            'Content-Disposition' => 'attachment; '
-                .'filename="'.str_replace(':', ' ', $scope->company->ticker)." {$data['what']}.{$extension}\"",
+            'Content-Type' => $request->contentType(),
+            'Content-Disposition' => 'attachment; '.'filename="'.str_replace(':', ' ', $scope->company->ticker)." {$what}.{$extension}\"",
         ]);
     }
 

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Feature\Export;
 
+use App\Storage\Identity\CompanyIdentity;
 use Logion\Figure\Unit;
+use Logion\Metric\CompanyScope;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
@@ -15,6 +17,8 @@ use PhpOffice\PhpSpreadsheet\Cell\Coordinate;
 use PhpOffice\PhpSpreadsheet\Cell\DataType;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
+use PhpOffice\PhpSpreadsheet\Writer\Ods;
+use PhpOffice\PhpSpreadsheet\Writer\Xlsx;
 
 /**
  * Statements as a workbook whose formulas live: a total is the sum of its parts on the sheet, common size, change on the year
@@ -48,6 +52,20 @@ final class StatementWorkbook
 
     /** @var list<int> */
     private readonly array $periods;
+
+    /** The statements of a company as they are on the scope's day. */
+    public static function of(CompanyScope $scope, CompanyIdentity $identity): Spreadsheet
+    {
+        return (new self($scope->facts, $identity->name, $scope->company->reportingCurrency))->book();
+    }
+
+    /** @param  resource|string  $target */
+    public static function save(Spreadsheet $book, string $format, $target): void
+    {
+        // Results are written beside the formulas: some programs show them without computing anew.
+        ($format === 'xlsx' ? new Xlsx($book) : new Ods($book))->save($target);
+        $book->disconnectWorksheets();
+    }
 
     /** @param  int  $most  how many of the latest years */
     public function __construct(

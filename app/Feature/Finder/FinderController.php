@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Feature\Finder;
 
 use App\Evaluation\Catalogues;
-use App\Identity\Identities;
 use App\Models\CompanyList;
 use App\Models\Note;
 use App\Models\Screen;
+use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Metric\Catalogue;

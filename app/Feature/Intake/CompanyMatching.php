@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake;
 
-use App\Identity\Identities;
-use Illuminate\Support\Facades\DB;
+use App\Models\Company;
+use App\Models\FormerAttribute;
+use App\Models\Identifier;
+use App\Storage\Identity\Identities;
 use Logion\Identity\AmbiguousReference;
 use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
@@ -256,17 +258,17 @@ final class CompanyMatching
         }
         // The earlier company keeps a name that a later one has too, and names of now go before former ones.
         foreach (
-            DB::table('former_attributes')
+            FormerAttribute::query()
                 ->where('attribute', FormerValues::NAME)
                 ->orderByDesc('company_id')
                 ->get(['company_id', 'value']) as $row
         ) {
             isset($main[$row->company_id]) && ($this->named[Wording::fold((string) $row->value)] = $main[$row->company_id]);
         }
-        foreach (DB::table('companies')->orderByDesc('id')->pluck('name', 'id') as $id => $name) {
+        foreach (Company::query()->orderByDesc('id')->pluck('name', 'id') as $id => $name) {
             isset($main[$id]) && ($this->named[Wording::fold((string) $name)] = $main[$id]);
         }
-        foreach (DB::table('identifiers')->get(['security_id', 'value']) as $row) {
+        foreach (Identifier::query()->get(['security_id', 'value']) as $row) {
             isset($this->listings[$row->security_id]) &&
                 ($this->named[strtolower((string) $row->value)] = $this->listings[$row->security_id][0]);
         }

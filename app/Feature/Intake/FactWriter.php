@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake;
 
+use App\Models\BreakdownFact;
+use App\Models\Filing;
 use App\Storage\BulkInsert;
-use Illuminate\Support\Facades\DB;
+use App\Storage\Filings;
 use Logion\Figure\Unit;
 use Logion\Intake\FiscalCalendar;
 use Logion\Reporting\LineItems;
@@ -22,12 +24,15 @@ final class FactWriter
 
     private readonly ?BulkInsert $breakdowns;
 
+    private readonly Filings $filings;
+
     private readonly Outcome $outcome;
 
     private readonly Mapping $mapping;
 
     public function __construct(private readonly ImportPass $pass)
     {
+        $this->filings = new Filings();
         $this->outcome = $pass->outcome;
         $this->mapping = $pass->mapping;
         $importId = $pass->importId;
@@ -47,7 +52,8 @@ final class FactWriter
     {
         $company = $this->pass->companies->read($id);
         $calendar = new FiscalCalendar($company->year_end);
-        $stored = $this->stored($id);
+        $this->facts?->flush();
+        $stored = $this->filings->facts($id);
         $this->warnOfScaleAndShift($stored, $company->ticker, $figures);
         $filings = [];
         $changed = count($this->pass->companies->currencies($id)) > 1;
@@ -176,40 +182,16 @@ final class FactWriter
 
     private function filing(int $company, string $kind, int $period, int $end, int $filedOn): int
     {
-        static $insert = null,
-        $connection = null;
-        $pdo = DB::connection()->getPdo();
-        if ($connection !== $pdo) {
-            [$insert, $connection] = [
-                $pdo->prepare(
-                    'insert into filings (company_id, kind, period, period_end, filed_on, title, import_id) values (?, ?, ?, ?, ?, ?, ?)',
-                ),
-                $pdo,
-            ];
-        }
-        $insert->execute([
-            $company,
-            $kind,
-            $period,
-            $end,
-            $filedOn,
-            FiscalPeriod::label($period)." from {$this->pass->import->name}",
-            $this->pass->importId,
-        ]);
+        $title = FiscalPeriod::label($period)." from {$this->pass->import->name}";
 
-        return (int) $pdo->lastInsertId();
+        return $this->filings->insert($company, $kind, $period, $end, $filedOn, $title, $this->pass->importId);
     }
 
     /** @return array<string, int> filings this import made of the company, by "day@period" */
     private function made(int $company): array
     {
         $made = [];
-        foreach (
-            DB::table('filings')
-                ->where('company_id', $company)
-                ->where('import_id', $this->pass->importId)
-                ->get(['id', 'filed_on', 'period']) as $filing
-        ) {
+        foreach (Filing::query()->where(['company_id' => $company, 'import_id' => $this->pass->importId])->get() as $filing) {
             $made["{$filing->filed_on}@{$filing->period}"] = (int) $filing->id;
         }
 
@@ -256,38 +238,6 @@ final class FactWriter
             abs($before - $value) <= max($rounding, 1e-12 * abs($before)) => ['same', $before, $filedOn],
             default => ['changed', $before, $filedOn],
         };
-    }
-
-    /** @return array<string, list<array{int, float}>> by "line@period": filing days with their figure, ascending */
-    private function stored(int $company): array
-    {
-        static $query = null,
-        $connection = null;
-        $pdo = DB::connection()->getPdo();
-        if ($connection !== $pdo) {
-            [$query, $connection] = [
-                $pdo->prepare(
-                    'select facts.line, facts.period, filings.filed_on, facts.value from facts join filings on filings.id = '
-                        .'facts.filing_id where facts.company_id = ? order by filings.filed_on, facts.id',
-                ),
-                $pdo,
-            ];
-        }
-        $this->facts?->flush();
-        $query->execute([$company]);
-        $stored = [];
-        while ($row = $query->fetch(\PDO::FETCH_NUM)) {
-            $key = "{$row[0]}@{$row[1]}";
-            $last = count($stored[$key] ?? []) - 1;
-            // Of two filings of a day the later stored counts.
-            if ($last >= 0 && $stored[$key][$last][0] === (int) $row[2]) {
-                $stored[$key][$last][1] = (float) $row[3];
-            } else {
-                $stored[$key][] = [(int) $row[2], (float) $row[3]];
-            }
-        }
-
-        return $stored;
     }
 
     /**
@@ -365,15 +315,8 @@ final class FactWriter
             return [];
         }
         $stored = [];
-        foreach (
-            DB::table('breakdown_facts')
-                ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
-                ->where('breakdown_facts.company_id', $company)
-                ->orderBy('filed_on')
-                ->orderBy('breakdown_facts.id')
-                ->get(['axis', 'member', 'line', 'breakdown_facts.period', 'value', 'filed_on']) as $row
-        ) {
-            $stored["{$row->axis}|{$row->member}|{$row->line}|{$row->period}"] = (float) $row->value;
+        foreach (BreakdownFact::inOrderOfFiling($company) as $part) {
+            $stored["{$part->axis}|{$part->member}|{$part->line}|{$part->period}"] = (float) $part->value;
         }
         $new = [];
         foreach ($breakdowns as $part) {

@@ -22,7 +22,7 @@ final class ImportController
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse([
-            'imports' => Import::query()->of($request->user())->latest('id')->limit(200)->get()->map(self::brief(...)),
+            'imports' => ImportSummary::collection(Import::query()->of($request->user())->latest('id')->limit(200)->get()),
             'kinds' => [
                 ['key' => Mapping::STATEMENT, 'label' => 'A statement: lines down, periods across'],
                 ...array_map(static fn (TableKind $kind): array => ['key' => $kind->value, 'label' => $kind->label()], TableKind::cases()),
@@ -52,7 +52,7 @@ final class ImportController
 
     public function show(Import $import): JsonResponse
     {
-        return new JsonResponse(self::present(self::awake($import)));
+        return new JsonResponse(new ImportResource(self::awake($import)));
     }
 
     public function update(Request $request, Imports $imports, Recognition $recognition, Import $import): JsonResponse
@@ -80,7 +80,7 @@ final class ImportController
             $imports->store($import);
         }
 
-        return new JsonResponse(self::present($import->refresh()));
+        return new JsonResponse(new ImportResource($import->refresh()));
     }
 
     public function destroy(Imports $imports, Import $import): JsonResponse
@@ -112,19 +112,14 @@ final class ImportController
     public function profiles(Request $request): JsonResponse
     {
         return new JsonResponse(
-            ImportProfile::query()
-                ->of($request->user())
-                ->orderBy('name')
-                ->get()
-                ->map(static fn (ImportProfile $p): array => ['id' => $p->id, 'name' => $p->name, 'kind' => $p->mapping['kind']]),
+            ImportProfileResource::collection(ImportProfile::query()->of($request->user())->orderBy('name')->get()),
         );
     }
 
-    public function keep(Request $request, Recognition $recognition, Import $import): JsonResponse
+    public function keep(ProfileRequest $request, Recognition $recognition, Import $import): JsonResponse
     {
-        $data = $request->validate(['name' => ['required', 'string', 'min:1', 'max:120']]);
         $profile = ImportProfile::query()->updateOrCreate(
-            ['user_id' => $request->user()->id, 'name' => $data['name']],
+            ['user_id' => $request->user()->id, 'name' => $request->validated('name')],
             [
                 'signature' => $recognition->signatureOf($import->path, $import->format),
                 'mapping' => [...$import->mapping, 'company' => null, 'new_company' => null, 'filed_on' => null],
@@ -141,8 +136,7 @@ final class ImportController
         return new JsonResponse(null, 204);
     }
 
-    /** @return array<string, mixed> */
-    private function previewed(Import $import, ?Mapping $mapping, Imports $imports): array
+    private function previewed(Import $import, ?Mapping $mapping, Imports $imports): ImportResource
     {
         if ($mapping !== null) {
             $import->update(['mapping' => $mapping->toArray()]);
@@ -153,7 +147,7 @@ final class ImportController
             $imports->preview($import, $mapping);
         }
 
-        return self::present($import->refresh());
+        return new ImportResource($import->refresh());
     }
 
     private function inBackground(Import $import, bool $stores): void
@@ -181,42 +175,5 @@ final class ImportController
         }
 
         return $import;
-    }
-
-    /** @return array<string, mixed> */
-    private static function brief(Import $import): array
-    {
-        $preview = $import->preview ?? [];
-
-        return [
-            'id' => $import->id,
-            'name' => $import->name,
-            'size' => $import->size,
-            'format' => $import->format->label(),
-            'state' => $import->state,
-            'kind' => $import->mapping['kind'] ?? '',
-            'counts' => $preview['counts'] ?? null,
-            'made_on' => $import->created_at?->format('Y-m-d H:i'),
-            'stored_on' => $import->stored_at?->format('Y-m-d H:i'),
-        ];
-    }
-
-    /** @return array<string, mixed> */
-    private static function present(Import $import): array
-    {
-        $task = $import->task_id === null ? null : Task::query()->find($import->task_id);
-        $progress = $task === null ? null : TaskProgress::of($task);
-        $companies = resolve(CompanyMatching::class);
-        $company = $companies->certain((string) ($import->mapping['company'] ?? ''));
-
-        return [
-            ...self::brief($import),
-            'mapping' => $import->mapping,
-            'preview' => $import->preview,
-            'company_name' => $company === null ? null : $companies->read($company)->name,
-            'task' => $task === null
-                    ? null
-                    : ['id' => $task->id, 'state' => $task->state, 'done' => $progress['done'] ?? $task->done, 'message' => $task->message],
-        ];
     }
 }

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake;
 
-use App\Identity\Identities;
+use App\Models\Company;
+use App\Models\Exchange;
 use App\Models\Import;
+use App\Models\LineMapping;
+use App\Storage\Identity\Identities;
 use Closure;
-use Illuminate\Support\Facades\DB;
 use Logion\Identity\DatedListing;
 use Logion\Intake\Refusal;
 
@@ -30,7 +32,7 @@ final readonly class ImportRunner
     public function run(Import $import, Mapping $mapping, bool $stores, ?Closure $progress = null): Outcome
     {
         $importId = $stores ? $import->id : null;
-        $decided = DB::table('line_mappings')->where('user_id', $import->user_id)->pluck('line', 'label')->map(strval(...))->all();
+        $decided = LineMapping::decidedBy($import->user_id);
         $outcome = new Outcome();
         $subject = $this->subject($mapping, $importId);
         $pass = new ImportPass(
@@ -72,10 +74,8 @@ final readonly class ImportRunner
                 )->ticker}); choose it instead of making a new one",
             );
         }
-        $exchange = DB::table('exchanges')
-            ->where('code', $new['exchange'])
-            ->first(['id', 'country', 'currency']);
-        $id = DB::table('companies')->insertGetId([
+        $exchange = Exchange::query()->where('code', $new['exchange'])->firstOrFail();
+        $company = Company::query()->create([
             'name' => $new['name'],
             'country' => $exchange->country,
             'sector' => $new['sector'] ?? '' ?: '00',
@@ -85,15 +85,14 @@ final readonly class ImportRunner
             'description' => '',
             'import_id' => $importId,
         ]);
-        $security = DB::table('securities')->insertGetId(['company_id' => $id, 'kind' => 'share', 'name' => 'Ordinary shares']);
-        DB::table('listings')->insert([
-            'security_id' => $security,
+        $security = $company->securities()->create(['kind' => 'share', 'name' => 'Ordinary shares']);
+        $security->listings()->create([
             'exchange_id' => $exchange->id,
             'ticker' => strtoupper((string) $new['ticker']),
             'currency' => $exchange->currency,
         ]);
         $this->companies->forget();
 
-        return $this->companies->listed($security, Identities::LATEST);
+        return $this->companies->listed($security->id, Identities::LATEST);
     }
 }

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Feature\Intake;
 
 use App\Files\FileFormat;
-use App\Identity\Identities;
 use App\Models\Import;
+use App\Models\LineMapping;
 use App\Models\User;
 use App\Storage\CompanyRefresh;
+use App\Storage\Identity\Identities;
+use App\Storage\StoredImport;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
@@ -26,23 +28,6 @@ final class Imports
 
     /** Previews nobody came back to are forgotten after so many days. */
     private const KEPT_DAYS = 30;
-
-    /** Tables that hold imported rows, in the order in which they can be emptied. */
-    private const TABLES = [
-        'bars',
-        'dividends',
-        'corporate_actions',
-        'estimates',
-        'observations',
-        'holdings',
-        'insider_trades',
-        'transactions',
-        'filings',
-        'former_attributes',
-        'identifiers',
-        'listings',
-        'securities',
-    ];
 
     public function __construct(
         private readonly Recognition $recognition,
@@ -103,8 +88,8 @@ final class Imports
         DB::beginTransaction();
         try {
             $outcome = $this->runner()->run($import, $mapping, false, $progress);
-            $lines = DB::table('line_mappings')->where('user_id', $import->user_id)->pluck('line', 'label')->map(strval(...))->all();
-            $described = $this->recognition->describe($import->path, $import->format, $mapping, [...$lines, ...$mapping->lines]);
+            $lines = [...LineMapping::decidedBy($import->user_id), ...$mapping->lines];
+            $described = $this->recognition->describe($import->path, $import->format, $mapping, $lines);
         } finally {
             DB::rollBack();
         }
@@ -165,7 +150,7 @@ final class Imports
             }
             if ($import->user_id !== null) {
                 foreach ($mapping->lines as $label => $line) {
-                    DB::table('line_mappings')->updateOrInsert(
+                    LineMapping::query()->updateOrInsert(
                         ['user_id' => $import->user_id, 'label' => mb_substr((string) $label, 0, 255)],
                         ['line' => $line],
                     );
@@ -203,102 +188,8 @@ final class Imports
         if ($import->state !== 'stored') {
             throw Refusal::because('Only a stored import can be undone');
         }
-        $companies = DB::transaction(static function () use ($import): array {
-            $later = DB::table('replaced_rows')
-                ->join('imports', 'imports.id', '=', 'replaced_rows.import_id')
-                ->where('previous_import', $import->id)
-                ->where('imports.state', 'stored')
-                ->first(['imports.id', 'imports.name']);
-            if ($later !== null) {
-                throw Refusal::because("A later import, \"{$later->name}\", replaced rows of this one. Undo that first");
-            }
-            $companies = [];
-            $all = ['filings' => 'company_id', 'holdings' => 'company_id', 'insider_trades' => 'company_id', 'estimates' => 'company_id'];
-            foreach ($all as $table => $column) {
-                foreach (DB::table($table)->where('import_id', $import->id)->distinct()->pluck($column) as $company) {
-                    $companies[(int) $company] = 0;
-                }
-            }
-            $listed = DB::table('bars')
-                ->join('listings', 'listings.id', '=', 'listing_id')
-                ->where('bars.import_id', $import->id)
-                ->distinct()
-                ->pluck('security_id');
-            foreach (['dividends', 'corporate_actions'] as $table) {
-                $listed = $listed->merge(DB::table($table)->where('import_id', $import->id)->distinct()->pluck('security_id'));
-            }
-            foreach (DB::table('securities')->whereIn('id', $listed->unique())->distinct()->pluck('company_id') as $company) {
-                $companies[(int) $company] = 0;
-            }
-            self::refuseIfListingsAreUsed($import);
-            foreach (
-                ['former_attributes' => 'company_id', 'identifiers' => 'security_id', 'listings' => 'security_id'] as $table => $column
-            ) {
-                $owners = DB::table($table)->where('import_id', $import->id)->distinct()->pluck($column);
-                foreach (
-                    $column === 'company_id' ? $owners : DB::table('securities')->whereIn('id', $owners)->pluck('company_id') as $company
-                ) {
-                    $companies[(int) $company] = 0;
-                }
-            }
-            // What was replaced in place gets back what it was, and what was new goes; then what was deleted returns.
-            $deleted = [];
-            foreach (DB::table('replaced_rows')->where('import_id', $import->id)->orderByDesc('id')->get() as $replaced) {
-                $row = json_decode((string) $replaced->row, true, 8, JSON_THROW_ON_ERROR);
-                if (! isset($row['id']) || DB::table($replaced->table_name)->where('id', $row['id'])->update($row) === 0) {
-                    $deleted[] = [$replaced->table_name, $row];
-                }
-            }
-            foreach (self::TABLES as $table) {
-                DB::table($table)->where('import_id', $import->id)->delete();
-            }
-            foreach ($deleted as [$table, $row]) {
-                DB::table($table)->insert($row);
-            }
-            DB::table('replaced_rows')->where('import_id', $import->id)->delete();
-            if (isset($import->mapping['made_list'])) {
-                DB::table('company_lists')->where('user_id', $import->user_id)->where('id', $import->mapping['made_list'])->delete();
-            }
-            foreach (DB::table('companies')->where('import_id', $import->id)->pluck('id') as $company) {
-                // A company somebody has worked on since stays, without the figures.
-                $used = array_filter(
-                    ['notes', 'decisions', 'valuations', 'company_list_items', 'corrections', 'one_offs', 'transactions', 'filings'],
-                    static fn (string $table): bool => DB::table($table)->where('company_id', $company)->exists(),
-                );
-                if ($used === []) {
-                    DB::table('companies')->where('id', $company)->delete();
-                    unset($companies[(int) $company]);
-                }
-            }
-            $import->update(['state' => 'undone']);
-
-            return $companies;
-        });
+        $companies = DB::transaction(static fn (): array => (new StoredImport($import))->takeBack());
         $this->refresh->companies($companies);
-    }
-
-    /** @throws Refusal if prices or events of other imports belong to listings or classes this one made */
-    private static function refuseIfListingsAreUsed(Import $import): void
-    {
-        $replaced = DB::table('replaced_rows')
-            ->where('import_id', $import->id)
-            ->where('table_name', 'listings')
-            ->get(['row->id as listing'])
-            ->pluck('listing');
-        $made = DB::table('listings')->where('import_id', $import->id)->whereNotIn('id', $replaced)->pluck('id');
-        $foreign = static fn ($query) => $query->whereNull('import_id')->orWhere('import_id', '<>', $import->id);
-        $used = DB::table('bars')->whereIn('listing_id', $made)->where($foreign)->exists();
-        foreach (['dividends', 'corporate_actions', 'listings'] as $table) {
-            $used =
-                $used ||
-                DB::table($table)
-                    ->whereIn('security_id', DB::table('securities')->where('import_id', $import->id)->select('id'))
-                    ->where($foreign)
-                    ->exists();
-        }
-        if ($used) {
-            throw Refusal::because('Prices, dividends or splits that came later belong to listings of this import. Undo those first');
-        }
     }
 
     /** Forgets an import that was not stored. */

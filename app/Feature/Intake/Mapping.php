@@ -102,14 +102,7 @@ final readonly class Mapping
             'new_company.ticker' => ['required_with:new_company', 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/i'],
             'new_company.template' => [
                 'required_with:new_company',
-                'in:'.
-                implode(
-                    ',',
-                    array_map(
-                        static fn (ReportingModel $t): string => $t->value,
-                        array_filter(ReportingModel::cases(), static fn (ReportingModel $t): bool => $t !== ReportingModel::Fund),
-                    ),
-                ),
+                'in:'.implode(',', array_column(ReportingModel::ofBusinesses(), 'value')),
             ],
             'new_company.currency' => ['required_with:new_company', 'regex:/^[A-Z]{3}$/'],
             'new_company.year_end' => ['required_with:new_company', 'integer', 'between:1,12'],

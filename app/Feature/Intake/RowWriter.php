@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake;
 
-use Illuminate\Support\Facades\DB;
+use App\Models\ReplacedRow;
+use App\Storage\OwnedRows;
 
 /** Compares rows of other tables with the stored ones by their key and writes what is new or differs; what is replaced can be undone. */
 final class RowWriter
 {
+    private readonly OwnedRows $rows;
+
     /** @var array<int, array<string, array<string, mixed>>> stored rows by company or security, by key */
     private array $stored = [];
 
@@ -27,6 +30,7 @@ final class RowWriter
         private readonly array $fixed = [],
         private readonly bool $inPreview = false,
     ) {
+        $this->rows = new OwnedRows($table, $owner, $fixed);
     }
 
     /**
@@ -62,21 +66,14 @@ final class RowWriter
         }
         if ($known !== null && isset($known['id'])) {
             $importId === null ||
-                DB::table('replaced_rows')->insert([
-                    'import_id' => $importId,
-                    'table_name' => $this->table,
-                    'previous_import' => $known['import_id'] ?? null,
-                    'row' => json_encode($known, JSON_PRESERVE_ZERO_FRACTION),
-                ]);
+                ReplacedRow::keep($importId, $this->table, $known);
             // Other rows may refer to this one, so it keeps its number.
-            DB::table($this->table)
-                ->where('id', $known['id'])
-                ->update([...$row, 'import_id' => $importId]);
+            $this->rows->update((int) $known['id'], [...$row, 'import_id' => $importId]);
             $this->stored[$ownerId][$key]['id'] = $known['id'];
 
             return;
         }
-        $this->stored[$ownerId][$key]['id'] = DB::table($this->table)->insertGetId([...$row, 'import_id' => $importId]);
+        $this->stored[$ownerId][$key]['id'] = $this->rows->insert([...$row, 'import_id' => $importId]);
     }
 
     /** @param  array<string, mixed>  $row */
@@ -100,8 +97,7 @@ final class RowWriter
             $this->stored = [];
         }
         $rows = [];
-        foreach (DB::table($this->table)->where($this->owner, $owner)->where($this->fixed)->get() as $row) {
-            $row = (array) $row;
+        foreach ($this->rows->of($owner) as $row) {
             $rows[$this->keyOf($row)] = $row;
         }
 

@@ -7,96 +7,92 @@ namespace App\Feature\OwnMetric;
 use App\Evaluation\Catalogues;
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\FigureReport;
-use App\Http\RequestContexts;
-use App\Identity\Identities;
 use App\Models\Company;
 use App\Models\OwnMetric;
+use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Logion\Comparison\OwnMetricDefinition as Definition;
+use Logion\Comparison\OwnMetricDefinition;
+use Logion\Reporting\ReportingModel;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 final class OwnMetricController
 {
-    public function index(Request $request, Catalogues $catalogues): JsonResponse
+    public function __construct(private readonly Catalogues $catalogues)
     {
-        $catalogue = $catalogues->of($request->user());
+    }
+
+    public function index(Request $request): JsonResponse
+    {
+        $user = $request->user();
+        $catalogue = $this->catalogues->of($user);
 
         return new JsonResponse(
             OwnMetric::query()
-                ->of($request->user())
+                ->of($user)
                 ->orderBy('label')
                 ->get()
                 ->map(
                     fn (OwnMetric $metric): array => [
-                        ...self::present($metric),
+                        ...(new OwnMetricResource($metric))->toArray($request),
                         'depends_on' => $catalogue->ownDependencies($metric->key),
-                        'used_by' => $catalogues->uses($request->user(), $metric),
+                        'used_by' => $this->catalogues->uses($user, $metric),
                     ],
                 ),
         );
     }
 
-    public function store(Request $request, Catalogues $catalogues): JsonResponse
+    public function store(OwnMetricRequest $request): JsonResponse
     {
-        $data = self::validated($request);
+        $data = $request->metric();
         if (OwnMetric::query()->of($request->user())->where('key', $data['key'])->exists()) {
             throw new ConflictHttpException("You already have a metric \"{$data['key']}\". Change that one, or choose another name.");
         }
-        self::define($catalogues, $request, $data);
+        $this->define($request);
         $metric = OwnMetric::query()->create(['user_id' => $request->user()->id, ...self::columns($data)]);
-        $catalogues->forget($request->user());
+        $this->catalogues->forget($request->user());
 
-        return new JsonResponse(self::present($metric), 201);
+        return new JsonResponse(new OwnMetricResource($metric), 201);
     }
 
-    public function update(Request $request, Catalogues $catalogues, OwnMetric $metric): JsonResponse
+    public function update(OwnMetricRequest $request, OwnMetric $metric): JsonResponse
     {
-        $data = self::validated($request);
+        $data = $request->metric();
         if ($data['key'] !== $metric->key || $data['kind'] !== $metric->kind) {
-            self::mustBeFree($catalogues->uses($request->user(), $metric), 'Its name and kind cannot change');
+            self::mustBeFree($this->catalogues->uses($request->user(), $metric), 'Its name and kind cannot change');
         }
-        self::define($catalogues, $request, $data);
+        $this->define($request);
         $metric->update(self::columns($data));
-        $catalogues->forget($request->user());
+        $this->catalogues->forget($request->user());
 
-        return new JsonResponse(self::present($metric));
+        return new JsonResponse(new OwnMetricResource($metric));
     }
 
-    public function destroy(Request $request, Catalogues $catalogues, OwnMetric $metric): JsonResponse
+    public function destroy(Request $request, OwnMetric $metric): JsonResponse
     {
-        self::mustBeFree($catalogues->uses($request->user(), $metric), 'It cannot be deleted');
+        self::mustBeFree($this->catalogues->uses($request->user(), $metric), 'It cannot be deleted');
         $metric->delete();
-        $catalogues->forget($request->user());
+        $this->catalogues->forget($request->user());
 
         return new JsonResponse(null, 204);
     }
 
-    public function preview(
-        Request $request,
-        RequestContexts $contexts,
-        Catalogues $catalogues,
-        CompanyScopes $scopes,
-        Identities $identities,
-    ): JsonResponse {
-        $data = $request->validate([
-            'formula' => ['required', 'string'],
-            'tickers' => ['array', 'max:3'],
-            'tickers.*' => ['string'],
-            'as_of' => ['nullable', 'string'],
-        ]);
-        $tree = $catalogues->of($request->user())->parse($data['formula']);
+    public function preview(PreviewRequest $request, CompanyScopes $scopes, Identities $identities): JsonResponse
+    {
+        $formula = $request->validated('formula');
+        $catalogue = $this->catalogues->of($request->user());
+        $tree = $catalogue->parse($formula);
         $companies = [];
-        foreach (self::examples($data['tickers'] ?? [], $identities) as $ticker) {
-            $scope = $scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null));
+        foreach (self::examples($request->validated('tickers') ?? [], $identities) as $ticker) {
+            $scope = $scopes->open($ticker, $request->context());
             $companies[] = [
                 'ticker' => $scope->company->ticker,
-                'figure' => (new FigureReport($scope))->explainFormula($data['formula'])['working']->figure,
+                'figure' => (new FigureReport($scope))->explainFormula($formula)['working']->figure,
             ];
         }
 
         return new JsonResponse([
-            'unit' => $catalogues->of($request->user())->unitOf($tree)->value,
+            'unit' => $catalogue->unitOf($tree)->value,
             'is_condition' => $tree->isCondition(),
             'companies' => $companies,
         ]);
@@ -110,61 +106,37 @@ final class OwnMetricController
      */
     private static function examples(array $asked, Identities $identities): array
     {
-        $first = Company::query()
-            ->where('template', '!=', 'fund')
-            ->groupBy('template')
-            ->selectRaw('min(id) as first')
-            ->pluck('first')
+        $first = collect(ReportingModel::ofBusinesses())
+            ->map(static fn (ReportingModel $model): ?int => Company::query()->where('template', $model->value)->min('id'))
+            ->filter()
             ->map(intval(...))
             ->sort();
 
         return array_slice(array_values(array_unique([...$asked, ...array_values($identities->references($first))])), 0, 3);
     }
 
-    /** @return array<string, mixed> */
-    private static function validated(Request $request): array
+    private function define(OwnMetricRequest $request): void
     {
-        return $request->validate([
-            'key' => ['required', 'string', 'max:60'],
-            'label' => ['required', 'string', 'max:120'],
-            'kind' => ['required', 'in:formula,ranking,regression'],
-            'definition' => ['required'],
-            'unit' => ['string', 'max:16'],
-            'better' => ['in:higher,lower,neutral'],
-            'note' => ['nullable', 'string', 'max:1000'],
-        ]);
-    }
-
-    /** @param  array<string, mixed>  $data */
-    private static function define(Catalogues $catalogues, Request $request, array $data): void
-    {
-        Definition::define(
-            $catalogues->of($request->user()),
+        $data = $request->metric();
+        OwnMetricDefinition::define(
+            $this->catalogues->of($request->user()),
             $data['key'],
             $data['label'],
             $data['kind'],
             $data['definition'],
-            $data['unit'] ?? 'ratio',
-            $data['better'] ?? 'neutral',
-            $data['note'] ?? '',
+            $data['unit'],
+            $data['better'],
+            $data['note'],
         );
     }
 
     /**
-     * @param  array<string, mixed>  $data
+     * @param  array{definition: mixed}&array<string, mixed>  $data
      * @return array<string, mixed>
      */
     private static function columns(array $data): array
     {
-        return [
-            'key' => $data['key'],
-            'label' => $data['label'],
-            'kind' => $data['kind'],
-            'definition' => ['definition' => $data['definition']],
-            'unit' => $data['unit'] ?? 'ratio',
-            'better' => $data['better'] ?? 'neutral',
-            'note' => $data['note'] ?? '',
-        ];
+        return [...$data, 'definition' => ['definition' => $data['definition']]];
     }
 
     /** @param  list<string>  $uses */
@@ -173,14 +145,5 @@ final class OwnMetricController
         if ($uses !== []) {
             throw new ConflictHttpException("{$what} while it is used by ".implode(', ', $uses).'.');
         }
-    }
-
-    /** @return array<string, mixed> */
-    private static function present(OwnMetric $metric): array
-    {
-        return [
-            ...$metric->only(['id', 'key', 'label', 'kind', 'unit', 'better', 'note']),
-            'definition' => $metric->definition['definition'],
-        ];
     }
 }

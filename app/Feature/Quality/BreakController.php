@@ -6,12 +6,11 @@ namespace App\Feature\Quality;
 
 use App\Evaluation\CompanyScopes;
 use App\Feature\Statement\StatementReport;
+use App\Http\DatedRequest;
 use App\Http\ProblemResponse;
-use App\Http\RequestContexts;
 use App\Models\Judgement;
 use App\Models\OneOff;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Logion\Reporting\Adjustment\NonRecurringItems;
 use Logion\Reporting\LineItems;
 use Logion\Time\FiscalPeriod;
@@ -19,35 +18,29 @@ use Logion\Time\FiscalPeriod;
 /** What a careful reader would ask about, and what the reader holds to be a one-off. */
 final class BreakController
 {
-    public function index(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function index(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $context = $contexts->of($request, $request->query('as_of'));
+        $context = $request->context();
         $scope = $scopes->accounts($ticker, $context);
 
         return new JsonResponse([
             'currency' => $scope->company->reportingCurrency,
             'breaks' => (new StatementReport($scope, $context->as))->breaks(),
-            'one_offs' => OneOff::query()
-                ->of($request->user())
-                ->where('company_id', $scope->company->id)
-                ->orderByDesc('period')
-                ->orderBy('id')
-                ->get()
-                ->map(self::present(...)),
+            'one_offs' => OneOffResource::collection(
+                OneOff::query()
+                    ->of($request->user())
+                    ->where('company_id', $scope->company->id)
+                    ->orderByDesc('period')
+                    ->orderBy('id')
+                    ->get(),
+            ),
         ]);
     }
 
-    public function store(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function store(OneOffRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate([
-            'line' => ['required', 'string'],
-            'period' => ['required', 'integer'],
-            'amount' => ['required', 'numeric', 'between:-1e16,1e16', 'not_in:0'],
-            'before_tax' => ['required', 'boolean'],
-            'note' => ['nullable', 'string', 'max:1000'],
-            'break_key' => ['nullable', 'string', 'max:120'],
-        ]);
-        $scope = $scopes->open($ticker, $contexts->of($request));
+        $data = $request->validated();
+        $scope = $scopes->open($ticker, $request->context());
         $item = LineItems::find($data['line']);
         if ($item === null || ! NonRecurringItems::mayBeMarked($item, $scope->company->template)) {
             return ProblemResponse::unprocessable(
@@ -74,19 +67,14 @@ final class BreakController
             'break_key' => $data['break_key'] ?? null,
         ]);
 
-        return new JsonResponse(self::present($oneOff), 201);
+        return new JsonResponse(new OneOffResource($oneOff), 201);
     }
 
-    public function update(Request $request, OneOff $oneOff): JsonResponse
+    public function update(OneOffChangeRequest $request, OneOff $oneOff): JsonResponse
     {
-        $data = $request->validate([
-            'amount' => ['numeric', 'between:-1e16,1e16', 'not_in:0'],
-            'before_tax' => ['boolean'],
-            'note' => ['string', 'max:1000'],
-        ]);
-        $oneOff->update($data);
+        $oneOff->update($request->validated());
 
-        return new JsonResponse(self::present($oneOff));
+        return new JsonResponse(new OneOffResource($oneOff));
     }
 
     public function destroy(OneOff $oneOff): JsonResponse
@@ -96,12 +84,9 @@ final class BreakController
         return new JsonResponse(null, 204);
     }
 
-    public function judge(Request $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function judge(JudgementRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $data = $request->validate([
-            'subject' => ['required', 'string', 'max:160', 'regex:/^(break|finding):/'],
-            'note' => ['nullable', 'string', 'max:1000'],
-        ]);
+        $data = $request->validated();
         $judgement = Judgement::query()->updateOrCreate(
             ['user_id' => $request->user()->id, 'company_id' => $scopes->companyId($ticker), 'subject' => $data['subject']],
             ['note' => $data['note'] ?? ''],
@@ -115,20 +100,5 @@ final class BreakController
         $judgement->delete();
 
         return new JsonResponse(null, 204);
-    }
-
-    /** @return array<string, mixed> */
-    private static function present(OneOff $oneOff): array
-    {
-        return [
-            'id' => $oneOff->id,
-            'line' => $oneOff->line,
-            'line_label' => LineItems::find($oneOff->line)->label ?? $oneOff->line,
-            'period' => $oneOff->period,
-            'period_label' => FiscalPeriod::label((int) $oneOff->period),
-            'amount' => (float) $oneOff->amount,
-            'before_tax' => $oneOff->before_tax,
-            'note' => $oneOff->note,
-        ];
     }
 }

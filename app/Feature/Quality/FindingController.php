@@ -8,20 +8,13 @@ use App\Evaluation\CompanyScopes;
 use App\Feature\Correction\Corrections;
 use App\Http\ProblemResponse;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 
 /** What does not hold together in the statements, and the step that mends it. */
 final class FindingController
 {
-    public function index(Request $request, CompanyScopes $scopes, FindingReport $report): JsonResponse
+    public function index(FindingsRequest $request, CompanyScopes $scopes, FindingReport $report): JsonResponse
     {
-        $data = $request->validate([
-            'ticker' => ['nullable', 'string'],
-            'check' => ['nullable', 'string', 'max:40'],
-            'accepted' => ['nullable', 'in:true,false,0,1'],
-            'offset' => ['integer', 'min:0'],
-            'limit' => ['integer', 'between:1,500'],
-        ]);
+        $data = $request->validated();
         $result = $report->of(
             $request->user(),
             isset($data['ticker']) ? $scopes->companyId($data['ticker']) : null,
@@ -35,15 +28,14 @@ final class FindingController
     }
 
     public function mend(
-        Request $request,
+        MendRequest $request,
         CompanyScopes $scopes,
         FindingReport $report,
         Corrections $corrections,
         string $ticker,
     ): JsonResponse {
-        $data = $request->validate(['key' => ['required', 'string', 'max:160'], 'remedy' => ['required', 'integer', 'between:0,20']]);
         $company = $scopes->companyId($ticker);
-        $remedy = $report->remedy($request->user(), $company, $data['key'], (int) $data['remedy']);
+        $remedy = $report->remedy($request->user(), $company, $request->validated('key'), (int) $request->validated('remedy'));
         if ($remedy === null) {
             return ProblemResponse::unprocessable('The finding is no longer there: the figures have changed since. Reload the list.');
         }

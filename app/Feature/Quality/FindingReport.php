@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Feature\Quality;
 
-use App\Identity\Identities;
+use App\Models\Company;
+use App\Models\Judgement;
+use App\Models\StoredFinding;
 use App\Models\User;
 use App\Storage\CompanyReader;
+use App\Storage\Identity\Identities;
 use App\Storage\Viewpoint;
-use Illuminate\Support\Facades\DB;
+use Illuminate\Database\Eloquent\Builder;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Quality\Finding;
 use Logion\Reporting\Quality\Integrity;
@@ -30,14 +33,12 @@ final class FindingReport
     {
         $as = new Viewpoint($user->id, $user->name);
         $own = array_keys($as->companies());
-        $query = DB::table('findings')->whereNotIn('findings.company_id', $own);
-        $rows =
-            $company === null
-                ? $query->get(['company_id', 'subject', 'finding'])
-                : $query->where('company_id', $company)->get(['company_id', 'subject', 'finding']);
+        $stored = StoredFinding::query()
+            ->whereNotIn('company_id', $own)
+            ->when($company !== null, static fn (Builder $query) => $query->where('company_id', $company));
         $all = [];
-        foreach ($rows as $row) {
-            $all[] = [(int) $row->company_id, (string) $row->subject, json_decode((string) $row->finding, true)];
+        foreach ($stored->get(['company_id', 'subject', 'finding']) as $row) {
+            $all[] = [(int) $row->company_id, $row->subject, $row->finding];
         }
         // Companies somebody corrected are checked as that person sees them.
         foreach ($company === null ? $own : array_intersect([$company], $own) as $id) {
@@ -47,8 +48,8 @@ final class FindingReport
         }
         $judged = [];
         foreach (
-            DB::table('judgements')
-                ->where('user_id', $user->id)
+            Judgement::query()
+                ->of($user)
                 ->where('subject', 'like', 'finding:%')
                 ->get(['id', 'company_id', 'subject', 'note']) as $row
         ) {
@@ -77,10 +78,7 @@ final class FindingReport
         );
         arsort($checks);
         $page = array_slice($shown, $offset, $limit);
-        $names = DB::table('companies')
-            ->whereIn('id', array_column($page, 0))
-            ->get(['id', 'name', 'reporting_currency'])
-            ->keyBy('id');
+        $companies = Company::query()->findMany(array_column($page, 0))->keyBy('id');
         $references = $this->identities->references(array_column($page, 0));
 
         return [
@@ -89,8 +87,8 @@ final class FindingReport
                     ...$entry[2],
                     'key' => $entry[1],
                     'ticker' => $references[$entry[0]],
-                    'company' => $names[$entry[0]]->name,
-                    'currency' => $names[$entry[0]]->reporting_currency,
+                    'company' => $companies[$entry[0]]->name,
+                    'currency' => $companies[$entry[0]]->reporting_currency,
                     'period_label' => FiscalPeriod::label((int) $entry[2]['period']),
                     'line_label' => $entry[2]['line'] === null ? null : LineItems::find($entry[2]['line'])->label ?? $entry[2]['line'],
                     'judgement' => $entry[3]?->id,

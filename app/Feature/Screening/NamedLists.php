@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\Feature\Screening;
 
 use App\Evaluation\EvaluationContext;
-use App\Identity\Identities;
-use App\Identity\Indices;
 use App\Models\CompanyList;
 use App\Models\CompanyListItem;
 use App\Models\Decision;
+use App\Models\IndexMember;
 use App\Models\Screen;
 use App\Models\User;
 use App\Storage\ColumnStore;
+use App\Storage\Identity\Identities;
+use App\Storage\Identity\Indices;
 use Closure;
-use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Mask;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
@@ -93,10 +93,9 @@ final class NamedLists
     {
         $index = $this->indices->find($ticker) ?? throw InvalidScreen::because(lcfirst($this->indices->unknown($ticker)));
 
-        return DB::table('index_members')
+        return IndexMember::query()
             ->where('index_id', $index)
-            ->where('from_day', '<=', $asOf)
-            ->where(static fn ($query) => $query->whereNull('to_day')->orWhere('to_day', '>', $asOf))
+            ->on($asOf)
             ->pluck('company_id')
             ->map(static fn ($id): int => (int) $id)
             ->all();

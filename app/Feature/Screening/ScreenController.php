@@ -6,7 +6,6 @@ namespace App\Feature\Screening;
 
 use App\Evaluation\Catalogues;
 use App\Files\TableFile;
-use App\Http\RequestContexts;
 use App\Models\Screen;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -15,67 +14,54 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 
 final class ScreenController
 {
-    public function run(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
-    {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
-            'offset' => ['integer', 'min:0'],
-            'limit' => ['integer', 'min:1', 'max:1000'],
-            'shaded' => ['boolean'],
-        ]);
+    /** Survivors whose figures are shown beside their cleaned ones. */
+    private const CLEANED = 500;
 
+    public function run(RunScreenRequest $request, ScreenRunner $runner): JsonResponse
+    {
         return new JsonResponse(
-            $runner->run($screen, $context, $data['offset'] ?? 0, $data['limit'] ?? 100, $data['shaded'] ?? false, false),
+            $runner->run(
+                $request->screen(),
+                $request->context(),
+                $request->offset(),
+                $request->limit(100),
+                (bool) $request->validated('shaded', false),
+                false,
+            ),
         );
     }
 
-    public function closerLook(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
+    public function closerLook(ScreenRequest $request, ScreenRunner $runner): JsonResponse
     {
-        [$screen, $context] = ScreenRequest::read($request, $contexts);
-
-        return new JsonResponse(['warnings' => $runner->closerLook($screen, $context)]);
+        return new JsonResponse(['warnings' => $runner->closerLook($request->screen(), $request->context())]);
     }
 
-    public function groupLines(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
+    public function groupLines(ScreenRequest $request, ScreenRunner $runner): JsonResponse
     {
-        [$screen, $context] = ScreenRequest::read($request, $contexts);
-
-        return new JsonResponse(['lines' => (object) $runner->groupLines($screen, $context)]);
+        return new JsonResponse(['lines' => (object) $runner->groupLines($request->screen(), $request->context())]);
     }
 
-    public function proposals(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
+    public function proposals(ProposalsRequest $request, ScreenRunner $runner): JsonResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, ['wished' => ['required', 'integer', 'min:1', 'max:100000']]);
-
-        return new JsonResponse($runner->proposals($screen, $data['wished'], $context));
+        return new JsonResponse($runner->proposals($request->screen(), $request->validated('wished'), $request->context()));
     }
 
-    public function score(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
+    public function score(PagedScreenRequest $request, ScreenRunner $runner): JsonResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
-            'offset' => ['integer', 'min:0'],
-            'limit' => ['integer', 'min:1', 'max:1000'],
-        ]);
-
-        return new JsonResponse($runner->score($screen, $context, $data['offset'] ?? 0, $data['limit'] ?? 200));
+        return new JsonResponse($runner->score($request->screen(), $request->context(), $request->offset(), $request->limit(200)));
     }
 
-    public function cleaning(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
+    public function cleaning(CleaningRequest $request, ScreenRunner $runner): JsonResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
-            'columns' => ['required', 'array', 'min:1', 'max:'.ScreenDefinition::MAX_COLUMNS],
-            'columns.*' => ['string'],
-        ]);
-
-        return new JsonResponse($runner->cleaning($screen, $data['columns'], $context, 500));
+        return new JsonResponse(
+            $runner->cleaning($request->screen(), $request->validated('columns'), $request->context(), self::CLEANED),
+        );
     }
 
-    public function export(Request $request, ScreenExport $export, RequestContexts $contexts): StreamedResponse
+    public function export(ScreenExportRequest $request, ScreenExport $export): StreamedResponse
     {
-        [$screen, $context, $data] = ScreenRequest::read($request, $contexts, [
-            'format' => ['required', 'in:'.implode(',', array_keys(TableFile::FORMATS))],
-        ]);
-        $format = $data['format'];
-        $table = $export->table($screen, $context);
+        $format = $request->validated('format');
+        $table = $export->table($request->screen(), $request->context());
         $table->mustFit($format);
 
         return new StreamedResponse(
@@ -88,51 +74,45 @@ final class ScreenController
         );
     }
 
-    public function writtenOut(Request $request, RequestContexts $contexts, Catalogues $catalogues): JsonResponse
+    public function writtenOut(ScreenRequest $request, Catalogues $catalogues): JsonResponse
     {
-        [$screen] = ScreenRequest::read($request, $contexts);
-
-        return new JsonResponse($screen->writtenOut($catalogues->of($request->user()))->toArray());
+        return new JsonResponse($request->screen()->writtenOut($catalogues->of($request->user()))->toArray());
     }
 
-    public function distribution(Request $request, ScreenRunner $runner, RequestContexts $contexts): JsonResponse
+    public function distribution(DistributionRequest $request, ScreenRunner $runner): JsonResponse
     {
-        $data = $request->validate([
-            'formula' => ['required', 'string'],
-            'universe' => ['nullable', 'array'],
-            'as_of' => ['nullable', 'string'],
-        ]);
-
         return new JsonResponse(
-            $runner->distribution($data['formula'], (array) ($data['universe'] ?? []), $contexts->of($request, $data['as_of'] ?? null)),
+            $runner->distribution($request->validated('formula'), $request->validated('universe') ?? [], $request->context()),
         );
     }
 
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(
-            Screen::query()
-                ->of($request->user())
-                ->orderByDesc('updated_at')
-                ->orderByDesc('id')
-                ->get(['id', 'name', 'definition', 'updated_at']),
+            ScreenResource::collection(
+                Screen::query()
+                    ->of($request->user())
+                    ->orderByDesc('updated_at')
+                    ->orderByDesc('id')
+                    ->get(['id', 'name', 'definition', 'updated_at']),
+            ),
         );
     }
 
-    public function store(Request $request): JsonResponse
+    public function store(Request $request, Catalogues $catalogues): JsonResponse
     {
-        $screen = self::definition($request);
+        $screen = self::definition($request, $catalogues);
         $saved = Screen::query()->create(['user_id' => $request->user()->id, 'name' => $screen->name, 'definition' => $screen->toArray()]);
 
-        return new JsonResponse($saved->only(['id', 'name', 'definition']), 201);
+        return new JsonResponse(new ScreenResource($saved), 201);
     }
 
-    public function update(Request $request, Screen $screen): JsonResponse
+    public function update(Request $request, Catalogues $catalogues, Screen $screen): JsonResponse
     {
-        $definition = self::definition($request);
+        $definition = self::definition($request, $catalogues);
         $screen->update(['name' => $definition->name, 'definition' => $definition->toArray()]);
 
-        return new JsonResponse($screen->only(['id', 'name', 'definition']));
+        return new JsonResponse(new ScreenResource($screen));
     }
 
     public function destroy(Screen $screen): JsonResponse
@@ -142,10 +122,10 @@ final class ScreenController
         return new JsonResponse(null, 204);
     }
 
-    private static function definition(Request $request): ScreenDefinition
+    private static function definition(Request $request, Catalogues $catalogues): ScreenDefinition
     {
         $screen = ScreenDefinition::fromArray($request->all());
-        $catalogue = app(Catalogues::class)->of($request->user());
+        $catalogue = $catalogues->of($request->user());
         foreach ($screen->formulas() as $formula) {
             $catalogue->parse($formula);
         }

@@ -4,28 +4,29 @@ declare(strict_types=1);
 
 namespace App\Feature\Screening;
 
-use App\Evaluation\EvaluationContext;
-use App\Http\RequestContexts;
-use Illuminate\Http\Request;
+use App\Http\DatedRequest;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\ScreenDefinition;
 
 /** What every question about a screen brings along: the screen and the day. */
-final class ScreenRequest
+class ScreenRequest extends DatedRequest
 {
-    /**
-     * @param  array<string, list<string>>  $rules  for what else is asked
-     * @return array{ScreenDefinition, EvaluationContext, array<string, mixed>} screen, context, all that was validated
-     */
-    public static function read(Request $request, RequestContexts $contexts, array $rules = []): array
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
     {
-        $data = $request->validate(['screen' => ['present', 'array'], 'as_of' => ['nullable', 'string'], ...$rules]);
+        return [
+            ...parent::rules(),
+            'screen' => ['present', 'array'],
+        ];
+    }
 
-        return [self::screen($data['screen']), $contexts->of($request, $data['as_of'] ?? null), $data];
+    public function screen(): ScreenDefinition
+    {
+        return self::definition($this->validated('screen'));
     }
 
     /** An empty text passes for an array in validation; here it does not. */
-    public static function screen(mixed $screen): ScreenDefinition
+    public static function definition(mixed $screen): ScreenDefinition
     {
         return is_array($screen) ? ScreenDefinition::fromArray($screen) : throw InvalidScreen::because('it must be an object.');
     }

@@ -5,38 +5,37 @@ declare(strict_types=1);
 namespace App\Feature\Statement;
 
 use App\Evaluation\CompanyScopes;
-use App\Http\RequestContexts;
+use App\Http\DatedRequest;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 
 /** How a company's figures hang together: bridges, segments, dividends, shares, and who owns it. */
 final class AccountsController
 {
-    public function bridges(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function __construct(private readonly CompanyScopes $scopes)
     {
-        $data = $request->validate(['period' => ['nullable', 'integer'], 'as_of' => ['nullable', 'string']]);
+    }
+
+    public function bridges(BridgesRequest $request, string $ticker): JsonResponse
+    {
+        $period = $request->validated('period');
 
         return new JsonResponse(
-            (new StatementReport($scopes->open($ticker, $contexts->of($request, $data['as_of'] ?? null))))->bridges(
-                isset($data['period']) ? (int) $data['period'] : null,
-            ),
+            (new StatementReport($this->scopes->open($ticker, $request->context())))->bridges($period === null ? null : (int) $period),
         );
     }
 
-    public function breakdowns(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function breakdowns(DatedRequest $request, string $ticker): JsonResponse
     {
-        return new JsonResponse(
-            (new StatementReport($scopes->accounts($ticker, $contexts->of($request, $request->query('as_of')))))->breakdowns(),
-        );
+        return new JsonResponse((new StatementReport($this->scopes->accounts($ticker, $request->context())))->breakdowns());
     }
 
-    public function dividends(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function dividends(DatedRequest $request, string $ticker): JsonResponse
     {
-        return new JsonResponse((new DividendReport($scopes->open($ticker, $contexts->of($request, $request->query('as_of')))))->report());
+        return new JsonResponse((new DividendReport($this->scopes->open($ticker, $request->context())))->report());
     }
 
-    public function people(Request $request, RequestContexts $contexts, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function people(DatedRequest $request, string $ticker): JsonResponse
     {
-        return new JsonResponse((new PeopleReport($scopes->open($ticker, $contexts->of($request, $request->query('as_of')))))->report());
+        return new JsonResponse((new PeopleReport($this->scopes->open($ticker, $request->context())))->report());
     }
 }

@@ -28,7 +28,7 @@ final readonly class DividendReport
         $history = DividendHistory::of($scope->prices->actions, $scope->asOf);
         $safety = DividendSafety::of($scope, $history);
         $report = new FigureReport($scope);
-        $years = $scope->years();
+        $years = $scope->moments->years();
         $growth = static fn (int $n): Figure => Figure::of(
             $history->growth($n) ?? Absence::notEnoughHistory("No dividend is known for both ends of {$n} years."),
             Unit::Percent,

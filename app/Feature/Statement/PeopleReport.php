@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Feature\Statement;
 
 use App\Evaluation\FigureReport;
-use Illuminate\Support\Facades\DB;
+use App\Models\Holding;
+use App\Models\InsiderTrade;
 use Logion\Figure\Figure;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
@@ -32,7 +33,7 @@ final readonly class PeopleReport
         $company = $scope->company->id;
         $shares = $scope->market('shares_outstanding', Moment::of('latest'));
         $holders = [];
-        foreach (DB::table('holdings')->where('company_id', $company)->where('day', '<=', $scope->asOf)->orderBy('day')->get() as $row) {
+        foreach (Holding::query()->where('company_id', $company)->until($scope->asOf)->orderBy('day')->get() as $row) {
             $now = (float) $row->shares * $actions->splitRatio((int) $row->day, $scope->asOf);
             $before = $holders[$row->holder] ?? null;
             $holders[$row->holder] = [
@@ -48,9 +49,9 @@ final readonly class PeopleReport
         usort($holders, static fn (array $a, array $b): int => $b['shares'] <=> $a['shares']);
         $trades = [];
         foreach (
-            DB::table('insider_trades')
+            InsiderTrade::query()
                 ->where('company_id', $company)
-                ->where('day', '<=', $scope->asOf)
+                ->until($scope->asOf)
                 ->orderByDesc('day')
                 ->orderByDesc('id')
                 ->get() as $row

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Feature\Statement;
 
 use App\Evaluation\FigureReport;
+use App\Models\BreakdownFact;
+use App\Models\Judgement;
+use App\Models\OneOff;
 use App\Storage\Viewpoint;
-use Illuminate\Support\Facades\DB;
 use Logion\Figure\Figure;
 use Logion\Figure\Unit;
 use Logion\Metric\CompanyScope;
@@ -73,9 +75,8 @@ final class StatementReport
         $accepted =
             $this->as === null
                 ? []
-                : DB::table('one_offs')
-                    ->where('user_id', $this->as->userId)
-                    ->where('company_id', $this->scope->company->id)
+                : OneOff::query()
+                    ->where(['user_id' => $this->as->userId, 'company_id' => $this->scope->company->id])
                     ->whereNotNull('break_key')
                     ->pluck('id', 'break_key')
                     ->all();
@@ -171,22 +172,15 @@ final class StatementReport
     public function breakdowns(): array
     {
         $facts = [];
-        foreach (
-            DB::table('breakdown_facts')
-                ->join('filings', 'filings.id', '=', 'breakdown_facts.filing_id')
-                ->where('breakdown_facts.company_id', $this->scope->company->id)
-                ->whereIn('axis', ['business', 'region', 'driver'])
-                ->orderBy('filed_on')
-                ->orderBy('breakdown_facts.id')
-                ->get(['axis', 'member', 'line', 'unit', 'breakdown_facts.period', 'value', 'filed_on']) as $row
-        ) {
+        foreach (BreakdownFact::inOrderOfFiling($this->scope->company->id, ['business', 'region', 'driver']) as $row) {
+            $filedOn = (int) $row->filing->filed_on;
             $rate =
                 $row->unit === 'money'
                     ? $this->scope->company->formerCurrency?->factor(
                         Unit::Money,
-                        LineItems::find((string) $row->line)?->isOverTime() ?? true,
+                        LineItems::find($row->line)?->isOverTime() ?? true,
                         (int) $row->period,
-                        (int) $row->filed_on,
+                        $filedOn,
                     ) ?? 1.0
                     : 1.0;
             $facts[] = [
@@ -196,7 +190,7 @@ final class StatementReport
                 'unit' => (string) $row->unit,
                 'period' => (int) $row->period,
                 'value' => $row->value * $rate,
-                'filed_on' => (int) $row->filed_on,
+                'filed_on' => $filedOn,
             ];
         }
 
@@ -230,9 +224,8 @@ final class StatementReport
     {
         return $this->as === null
             ? []
-            : DB::table('judgements')
-                ->where('user_id', $this->as->userId)
-                ->where('company_id', $this->scope->company->id)
+            : Judgement::query()
+                ->where(['user_id' => $this->as->userId, 'company_id' => $this->scope->company->id])
                 ->where('subject', 'like', $prefix.'%')
                 ->pluck('id', 'subject')
                 ->map(static fn (mixed $id): int => (int) $id)

@@ -106,7 +106,7 @@ final class BatchEvaluator extends MetricEvaluator
         $misfits = [];
         foreach ($this->kinds as $positions) {
             if (! $metric->fits($this->companies[$positions[0]]->company->template)) {
-                $misfits += array_fill_keys($positions, $this->companies[$positions[0]]->doesNotFit($metric->label));
+                $misfits += array_fill_keys($positions, $this->companies[$positions[0]]->statements->doesNotFit($metric->label));
             }
         }
 
@@ -129,7 +129,7 @@ final class BatchEvaluator extends MetricEvaluator
         foreach ($rows as $i => $row) {
             $value = $row[$key] ?? ($years[$i][$key] ?? NAN);
             if ($value != $value) {
-                $absences[$i] = $this->companies[$i]->absentLine($item, $periods[$i]);
+                $absences[$i] = $this->companies[$i]->statements->absentLine($item, $periods[$i]);
             }
             $values[] = $value;
         }
@@ -154,7 +154,7 @@ final class BatchEvaluator extends MetricEvaluator
                 $value += $row[$key];
             }
             if ($value === null) {
-                $absences[$i] = $this->companies[$i]->absentLine($item, $periods[$i]);
+                $absences[$i] = $this->companies[$i]->statements->absentLine($item, $periods[$i]);
             }
             $values[] = $value ?? NAN;
         }
@@ -167,7 +167,7 @@ final class BatchEvaluator extends MetricEvaluator
     {
         $periods = $flows = [];
         foreach ($this->companies as $company) {
-            $periods[] = $period = $company->flowPeriod($moment);
+            $periods[] = $period = $company->moments->flowPeriod($moment);
             $year = $period !== null && $period % 10 === 4 ? $company->facts->row($period - 4) : [];
             $flows[] =
                 $period === null
@@ -190,7 +190,7 @@ final class BatchEvaluator extends MetricEvaluator
     {
         $rows = $years = $periods = [];
         foreach ($this->companies as $company) {
-            $periods[] = $period = $company->period($moment);
+            $periods[] = $period = $company->moments->period($moment);
             $rows[] = $period === null ? [] : $company->facts->row($period);
             // Balances of a fourth quarter are those of the year.
             $years[] = $period !== null && $period % 10 === 4 ? $company->facts->row($period - 4) : [];

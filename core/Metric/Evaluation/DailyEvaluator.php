@@ -82,7 +82,7 @@ final class DailyEvaluator extends MetricEvaluator
     {
         return $metric->fits($this->company->company->template) || $this->size === 0
             ? []
-            : array_fill(0, $this->size, $this->company->doesNotFit($metric->label));
+            : array_fill(0, $this->size, $this->company->statements->doesNotFit($metric->label));
     }
 
     private function same(float|Absence $content): Vector

@@ -213,7 +213,7 @@ final class Workings
     {
         $label = $this->scope->catalogue->label($name);
         $figure = Figure::of($value, $this->scope->catalogue->unit($name));
-        $classes = $this->scope->classesAt($moment);
+        $classes = $this->scope->classes->classesAt($moment);
         if ($classes === [] || $classes instanceof Absence) {
             return new Working(
                 $label,
@@ -272,7 +272,7 @@ final class Workings
         $value = $this->scope->line($item, $m);
         $figure = Figure::of($value, $item->unit);
         $flow = $m->basis === 'trailing' && $item->isOverTime();
-        $period = $flow ? $this->scope->flowPeriod($m) : $this->scope->period($m);
+        $period = $flow ? $this->scope->moments->flowPeriod($m) : $this->scope->moments->period($m);
         $label = $flow && $period !== null ? $this->trailingLabel($period, $m) : $this->periodLabel($m, false);
         if ($period === null || $value instanceof Absence) {
             return new Working($item->label, $figure, null, $label, key: $item->key);
@@ -441,7 +441,7 @@ final class Workings
 
     private function source(LineItem $item, int $period): Source
     {
-        $fact = $this->scope->fact($item, $period);
+        $fact = $this->scope->statements->fact($item, $period);
         if ($fact !== null) {
             $day = Day::iso($fact->filedOn);
             $basis = $item->unit === Unit::Money ? 1.0 : $this->scope->facts->shareBasis($fact);
@@ -495,7 +495,7 @@ final class Workings
     /** A year of flows that ends earlier than the latest report says so. */
     private function trailingLabel(int $period, Moment $m): string
     {
-        $latest = $this->scope->period($m);
+        $latest = $this->scope->moments->period($m);
 
         return 'twelve months to '.
             $this->endLabel($period).
@@ -506,7 +506,7 @@ final class Workings
 
     private function periodLabel(Moment $m, bool $daily): string
     {
-        $period = $this->scope->period($m);
+        $period = $this->scope->moments->period($m);
         if ($daily || $period === null) {
             return $this->marketDay($m);
         }

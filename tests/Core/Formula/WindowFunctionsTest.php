@@ -154,7 +154,7 @@ final class WindowFunctionsTest extends TestCase
             20260630,
             Catalogue::builtIn(),
             new Economy(),
-        ))->classesAt(Moment::of('trailing'));
+        ))->classes->classesAt(Moment::of('trailing'));
         $this->assertSame('There is no price.', $of($company)->reason);
         $new = new CompanyData(
             1,

@@ -6,7 +6,9 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
-use Illuminate\Support\Facades\DB;
+use App\Models\Company;
+use App\Models\FormerAttribute;
+use App\Models\ReplacedRow;
 use Logion\Identity\FormerValues as Former;
 use Logion\Intake\Refusal;
 use Logion\Reference\IndustryTree;
@@ -66,7 +68,7 @@ final class FormerValueRecords extends Records
      */
     private function change(array $record, string $attribute, string $now): void
     {
-        $later = DB::table('former_attributes')
+        $later = FormerAttribute::query()
             ->where('company_id', $record['company'])
             ->where('attribute', $attribute)
             ->where('until_day', '>', $record['until'])
@@ -74,24 +76,16 @@ final class FormerValueRecords extends Records
         if ($later !== null) {
             throw Refusal::because('a later change, on '.Day::iso((int) $later).', is known, so this cannot be what is so now');
         }
-        $company = (array) DB::table('companies')->where('id', $record['company'])->first();
-        if ($company[$attribute] === $now) {
+        $company = Company::query()->findOrFail($record['company']);
+        if ($company->getAttribute($attribute) === $now) {
             return;
         }
-        if ($attribute === Former::NAME && DB::table('companies')->where('name', $now)->exists()) {
+        if ($attribute === Former::NAME && Company::query()->where('name', $now)->exists()) {
             throw Refusal::because("another company is called \"{$now}\"");
         }
-        $this->pass->importId === null ||
-            DB::table('replaced_rows')->insert([
-                'import_id' => $this->pass->importId,
-                'table_name' => 'companies',
-                'previous_import' => null,
-                'row' => json_encode($company, JSON_PRESERVE_ZERO_FRACTION),
-            ]);
+        $this->pass->importId === null || ReplacedRow::keep($this->pass->importId, 'companies', $company->getAttributes());
         // A preview is taken back as a whole.
-        DB::table('companies')
-            ->where('id', $record['company'])
-            ->update([$attribute => $now]);
+        $company->update([$attribute => $now]);
         $this->pass->companies->forget();
     }
 }

@@ -6,8 +6,10 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
-use App\Identity\Identities;
-use Illuminate\Support\Facades\DB;
+use App\Models\Exchange;
+use App\Models\Identifier;
+use App\Models\Security;
+use App\Storage\Identity\Identities;
 use Logion\Identity\DatedListing;
 use Logion\Identity\Isin;
 use Logion\Intake\Refusal;
@@ -21,7 +23,7 @@ final class ListingRecords extends RecordsByCompany
 
     private readonly RowWriter $identifiers;
 
-    /** @var array<string, object{id: int, currency: string}>|null by code */
+    /** @var array<string, Exchange>|null by code */
     private ?array $exchanges = null;
 
     private readonly Identities $identities;
@@ -110,13 +112,9 @@ final class ListingRecords extends RecordsByCompany
         $this->identify($company, $security, $record);
     }
 
-    /** @return object{id: int, currency: string} */
-    private function exchange(string $code): object
+    private function exchange(string $code): Exchange
     {
-        $this->exchanges ??= DB::table('exchanges')
-            ->get(['id', 'code', 'currency'])
-            ->keyBy('code')
-            ->all();
+        $this->exchanges ??= Exchange::query()->get()->keyBy('code')->all();
 
         return $this->exchanges[$code] ??
             throw Refusal::because(
@@ -127,11 +125,7 @@ final class ListingRecords extends RecordsByCompany
     /** The class of shares a row is about; the main one where it names none, null where no class has the name. */
     private static function security(int $company, string $named): ?int
     {
-        $classes = DB::table('securities')
-            ->where('company_id', $company)
-            ->orderByDesc('main')
-            ->orderBy('id')
-            ->get(['id', 'name', 'entitlement']);
+        $classes = Security::query()->where('company_id', $company)->orderByDesc('main')->orderBy('id')->get();
         if ($named === '') {
             return (int) $classes[0]->id;
         }
@@ -150,7 +144,7 @@ final class ListingRecords extends RecordsByCompany
         $entitlement = $record['entitlement'] ?? 1.0;
 
         // A preview is taken back as a whole, so what it makes stays for nobody.
-        return DB::table('securities')->insertGetId([
+        return Security::query()->create([
             'company_id' => $company,
             'kind' => 'share',
             'name' => mb_substr($record['class'], 0, 120),
@@ -158,7 +152,7 @@ final class ListingRecords extends RecordsByCompany
             'entitlement' => $entitlement > 0 ? $entitlement : throw Refusal::because('a share with the '
                 ."rights of {$entitlement} main ones is none"),
             'import_id' => $this->pass->importId,
-        ]);
+        ])->id;
     }
 
     /**
@@ -222,7 +216,7 @@ final class ListingRecords extends RecordsByCompany
             mb_strtolower(mb_substr($record['scheme'] ?? '', 0, 16)) ?: 'other' => $record['identifier'] ?? '',
         ];
         foreach (array_filter($identifiers, static fn (string $value): bool => $value !== '') as $scheme => $value) {
-            $taken = DB::table('identifiers')->where('scheme', $scheme)->where('value', $value)->value('security_id');
+            $taken = Identifier::query()->where('scheme', $scheme)->where('value', $value)->value('security_id');
             if ($taken !== null && (int) $taken !== $security) {
                 throw Refusal::because(strtoupper($scheme)." {$value} is kept for another security");
             }

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
-use App\Storage\BulkInsert;
-use Illuminate\Support\Facades\DB;
+use App\Models\CorporateAction;
+use App\Storage\BarWriter;
 use Logion\Identity\DatedListing;
 use Logion\Intake\PriceContinuity;
 use Logion\Time\Day;
-use PDOStatement;
 
 /** Daily prices: those that are new or differ are written; what is replaced can be undone. */
 final class PriceRecords extends RecordsByCompany
@@ -29,11 +28,7 @@ final class PriceRecords extends RecordsByCompany
     /** The listing named last, if the prices of every day are its own. */
     private ?DatedListing $alone = null;
 
-    private readonly ?BulkInsert $bars;
-
-    private readonly PDOStatement $select;
-
-    private readonly PDOStatement $delete;
+    private readonly BarWriter $bars;
 
     public function __construct(ImportPass $pass)
     {
@@ -43,15 +38,7 @@ final class PriceRecords extends RecordsByCompany
                 'The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. Import those too.',
             );
         }
-        $this->bars =
-            $pass->importId === null
-                ? null
-                : new BulkInsert('bars', ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
-        $pdo = DB::connection()->getPdo();
-        $this->select = $pdo->prepare(
-            'select day, open, high, low, close, volume, import_id from bars where listing_id = ? and day between ? and ?',
-        );
-        $this->delete = $pdo->prepare('delete from bars where listing_id = ? and day = ?');
+        $this->bars = new BarWriter($pass->importId);
     }
 
     public function finish(): void
@@ -98,7 +85,7 @@ final class PriceRecords extends RecordsByCompany
         $outcome = $this->pass->outcome;
         $listing = $this->listings[$owner];
         $days = array_column($records, 'day');
-        $stored = $this->stored($owner, min($days), max($days));
+        $stored = $this->bars->stored($owner, min($days), max($days));
         $closes = [];
         foreach ($records as $record) {
             $day = $record['day'];
@@ -155,11 +142,10 @@ final class PriceRecords extends RecordsByCompany
                         "row {$record['row']}",
                     );
                 }
-                if ($known !== null && $this->bars !== null) {
-                    $this->replace($owner, $day, $known);
+                if ($known !== null) {
+                    $this->bars->replace($owner, $day, $known);
                 }
-                // What the file says is handed on as it is written there: to make a text of a number again takes longer than to store it.
-                $this->bars?->add(
+                $this->bars->add(
                     $owner,
                     $day,
                     $record['open'] ?? null,
@@ -167,7 +153,6 @@ final class PriceRecords extends RecordsByCompany
                     $record['low'] ?? $low,
                     $record['close'],
                     $record['volume'] ?? ($known['volume'] ?? 0),
-                    $this->pass->importId,
                 );
             }
         }
@@ -179,7 +164,7 @@ final class PriceRecords extends RecordsByCompany
 
     protected function taken(): void
     {
-        $this->bars?->flush();
+        $this->bars->flush();
     }
 
     /**
@@ -203,43 +188,10 @@ final class PriceRecords extends RecordsByCompany
         ];
     }
 
-    /** @return array<int, array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}> by day */
-    private function stored(int $listing, int $from, int $to): array
-    {
-        $this->select->execute([$listing, $from, $to]);
-        $stored = [];
-        while ($row = $this->select->fetch(\PDO::FETCH_NUM)) {
-            $stored[(int) $row[0]] = [
-                'open' => $row[1] === null ? null : (float) $row[1],
-                'high' => (float) $row[2],
-                'low' => (float) $row[3],
-                'close' => (float) $row[4],
-                'volume' => (float) $row[5],
-                'import' => $row[6] === null ? null : (int) $row[6],
-            ];
-        }
-
-        return $stored;
-    }
-
-    /** @param  array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}  $known */
-    private function replace(int $listing, int $day, array $known): void
-    {
-        ['import' => $import] = $known;
-        unset($known['import']);
-        DB::table('replaced_rows')->insert([
-            'import_id' => $this->pass->importId,
-            'table_name' => 'bars',
-            'previous_import' => $import,
-            'row' => json_encode(['listing_id' => $listing, 'day' => $day, ...$known, 'import_id' => $import], JSON_PRESERVE_ZERO_FRACTION),
-        ]);
-        $this->delete->execute([$listing, $day]);
-    }
-
     /** @return array<int, true> */
     private function splits(int $security): array
     {
-        $days = DB::table('corporate_actions')
+        $days = CorporateAction::query()
             ->where('security_id', $security)
             ->where('kind', 'split')
             ->pluck('ex_date')

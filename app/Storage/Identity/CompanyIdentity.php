@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Identity;
+namespace App\Storage\Identity;
 
 use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;

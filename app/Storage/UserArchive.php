@@ -2,12 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Feature\Export;
+namespace App\Storage;
 
 use App\Files\Archive;
 use App\Models\User;
-use App\Storage\BulkInsert;
-use App\Storage\Sequences;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Logion\Intake\Refusal;

@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Identity;
+namespace App\Storage\Identity;
 
+use App\Models\Security;
 use Illuminate\Support\Collection;
-use Illuminate\Support\Facades\DB;
 
 /** The indices by their tickers. */
 final class Indices
@@ -21,12 +21,19 @@ final class Indices
     /** @return Collection<int, string> ticker by security */
     public function all(): Collection
     {
-        return DB::table('securities')
-            ->join('listings', 'listings.security_id', '=', 'securities.id')
-            ->where('kind', 'index')
-            ->orderBy('securities.id')
-            ->pluck('ticker', 'securities.id')
-            ->map(strval(...));
+        return $this->securities()->map(static fn (Security $index): string => $index->listings[0]->ticker);
+    }
+
+    /** @return array<string, string> name by ticker */
+    public function names(): array
+    {
+        return $this->securities()->mapWithKeys(static fn (Security $index): array => [$index->listings[0]->ticker => $index->name])->all();
+    }
+
+    /** @return Collection<int, Security> by number */
+    private function securities(): Collection
+    {
+        return Security::query()->where('kind', 'index')->has('listings')->with('listings')->orderBy('id')->get()->keyBy('id');
     }
 
     public function unknown(string $ticker): string

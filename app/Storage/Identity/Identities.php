@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Identity;
+namespace App\Storage\Identity;
 
 use Illuminate\Support\Facades\DB;
 use Logion\Identity\AmbiguousReference;
@@ -101,7 +101,7 @@ final class Identities
 
         return new CompanyIdentity(
             $company,
-            $this->reference($listing),
+            $this->written($listing),
             $former->on(FormerValues::NAME, (string) $row['name'], $day),
             (string) $row['country'],
             $former->on(FormerValues::SECTOR, (string) $row['sector'], $day),
@@ -145,13 +145,18 @@ final class Identities
     {
         $references = [];
         foreach ($companies as $company) {
-            $references[$company] ??= ($listings = $this->ofCompany($company)) === [] ? '' : $this->reference(self::latest($listings));
+            $references[$company] ??= ($listings = $this->ofCompany($company)) === [] ? '' : $this->written(self::latest($listings));
         }
 
         return $references;
     }
 
-    private function reference(DatedListing $listing): string
+    public function reference(int $company): string
+    {
+        return $this->references([$company])[$company];
+    }
+
+    private function written(DatedListing $listing): string
     {
         return (string) Reference::lasting($listing, $this->withTicker($listing->ticker));
     }

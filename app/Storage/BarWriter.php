@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use App\Models\ReplacedRow;
+use Illuminate\Support\Facades\DB;
+use PDOStatement;
+
+/** Daily bars compared and written by the million: prepared once and many a statement, six seconds instead of forty. */
+final class BarWriter
+{
+    private readonly ?BulkInsert $insert;
+
+    private readonly PDOStatement $select;
+
+    private readonly PDOStatement $delete;
+
+    /** @param  int|null  $import  that writes; null only reads */
+    public function __construct(private readonly ?int $import)
+    {
+        $this->insert =
+            $import === null ? null : new BulkInsert('bars', ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
+        $pdo = DB::connection()->getPdo();
+        $this->select = $pdo->prepare(
+            'select day, open, high, low, close, volume, import_id from bars where listing_id = ? and day between ? and ?',
+        );
+        $this->delete = $pdo->prepare('delete from bars where listing_id = ? and day = ?');
+    }
+
+    /** @return array<int, array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}> by day */
+    public function stored(int $listing, int $from, int $to): array
+    {
+        $this->select->execute([$listing, $from, $to]);
+        $stored = [];
+        while ($row = $this->select->fetch(\PDO::FETCH_NUM)) {
+            $stored[(int) $row[0]] = [
+                'open' => $row[1] === null ? null : (float) $row[1],
+                'high' => (float) $row[2],
+                'low' => (float) $row[3],
+                'close' => (float) $row[4],
+                'volume' => (float) $row[5],
+                'import' => $row[6] === null ? null : (int) $row[6],
+            ];
+        }
+
+        return $stored;
+    }
+
+    /**
+     * Takes a stored bar out of the way and keeps it for undo.
+     *
+     * @param  array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}  $known
+     */
+    public function replace(int $listing, int $day, array $known): void
+    {
+        if ($this->import === null) {
+            return;
+        }
+        ['import' => $import] = $known;
+        unset($known['import']);
+        ReplacedRow::keep($this->import, 'bars', ['listing_id' => $listing, 'day' => $day, ...$known, 'import_id' => $import]);
+        $this->delete->execute([$listing, $day]);
+    }
+
+    /** Figures as the file writes them: to make a text of a number again takes longer than to store it. */
+    public function add(
+        int $listing,
+        int $day,
+        float|string|null $open,
+        float|string $high,
+        float|string $low,
+        float|string $close,
+        float|string|int $volume,
+    ): void {
+        $this->insert?->add($listing, $day, $open, $high, $low, $close, $volume, $this->import);
+    }
+
+    public function flush(): void
+    {
+        $this->insert?->flush();
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use Illuminate\Support\Facades\DB;
+use PDOStatement;
+
+/**
+ * Filings and facts by the hundred thousand: prepared once, because through the query builder a table of 1.4 million figures
+ * takes twice as long.
+ */
+final class Filings
+{
+    private readonly PDOStatement $insert;
+
+    private readonly PDOStatement $facts;
+
+    public function __construct()
+    {
+        $pdo = DB::connection()->getPdo();
+        $this->insert = $pdo->prepare(
+            'insert into filings (company_id, kind, period, period_end, filed_on, title, import_id) values (?, ?, ?, ?, ?, ?, ?)',
+        );
+        $this->facts = $pdo->prepare(
+            'select facts.line, facts.period, filings.filed_on, facts.value from facts join filings on filings.id = facts.filing_id
+            where facts.company_id = ? order by filings.filed_on, facts.id',
+        );
+    }
+
+    /** @return int its number */
+    public function insert(int $company, string $kind, int $period, int $periodEnd, int $filedOn, string $title, ?int $import): int
+    {
+        $this->insert->execute([$company, $kind, $period, $periodEnd, $filedOn, $title, $import]);
+
+        return (int) DB::connection()->getPdo()->lastInsertId();
+    }
+
+    /** @return array<string, list<array{int, float}>> of a company, by "line@period": filing days with their figure, ascending */
+    public function facts(int $company): array
+    {
+        $this->facts->execute([$company]);
+        $stored = [];
+        while ($row = $this->facts->fetch(\PDO::FETCH_NUM)) {
+            $key = "{$row[0]}@{$row[1]}";
+            $last = count($stored[$key] ?? []) - 1;
+            // Of two filings of a day the later stored counts.
+            if ($last >= 0 && $stored[$key][$last][0] === (int) $row[2]) {
+                $stored[$key][$last][1] = (float) $row[3];
+            } else {
+                $stored[$key][] = [(int) $row[2], (float) $row[3]];
+            }
+        }
+
+        return $stored;
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metric\Company;
+
+use Logion\Market\Indicators;
+use Logion\Market\PriceSeries;
+use Logion\Time\Window;
+
+/** Windows of the daily prices of a company, and smoothed means over them. */
+final class PriceWindows
+{
+    /** @var array<string, int|null> first bar by window and last bar */
+    private array $windows = [];
+
+    public function __construct(private readonly PriceSeries $prices)
+    {
+    }
+
+    /**
+     * First bar of a window that ends with a bar; null if the prices do not reach back to its beginning.
+     *
+     * @param  bool  $base  whether the bar is wanted that the window begins after, from which returns are measured
+     */
+    public function windowStart(int $to, float|string $window, bool $base): ?int
+    {
+        $key = "{$to} {$window} ".(int) $base;
+        if (! array_key_exists($key, $this->windows)) {
+            $of = Window::of($window);
+            $this->windows[$key] = $base ? $of->from($this->prices->days, $to) : $of->first($this->prices->days, $to);
+        }
+
+        return $this->windows[$key];
+    }
+
+    /** @return list<?float> exponential mean of the closes on the days between two bars; null until it begins */
+    public function exponentialMean(int $n, int $from, int $to): array
+    {
+        $start = Indicators::remembers($from, $n);
+
+        return array_slice(Indicators::ema(array_slice($this->prices->closes, $start, $to - $start + 1), $n), $from - $start);
+    }
+
+    /** Relative strength index of a day, by Wilder's smoothing, an exponential mean of weight 1/n; null before it begins. */
+    public function relativeStrength(int $n, int $at): ?float
+    {
+        $start = Indicators::remembers($at, 2 * $n - 1);
+
+        return Indicators::rsi(array_slice($this->prices->closes, $start, $at - $start + 1), $n, $at - $start)[0];
+    }
+}

@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Metric\Company;
+
+use Logion\Figure\Absence;
+use Logion\Formula\Moment;
+use Logion\Reporting\FactSheet;
+use Logion\Reporting\FiledFact;
+use Logion\Reporting\LineItem;
+use Logion\Reporting\LineKind;
+use Logion\Reporting\ReportingModel;
+use Logion\Time\FiscalPeriod;
+
+/** Lines of the statements of a company at a moment, and why one has no value. */
+final class StatementFigures
+{
+    /** @var array<string, Absence> */
+    private array $absences = [];
+
+    public function __construct(
+        private readonly FactSheet $facts,
+        private readonly FiscalMoments $moments,
+        private readonly ReportingModel $template,
+    ) {
+    }
+
+    /**
+     * Value of a statement line at a moment, in the reporting currency.
+     *
+     * @param  bool  $zeroIfAbsent  whether a line that a statement's totals show to be none counts as zero
+     */
+    public function line(LineItem $item, Moment $moment, bool $zeroIfAbsent = false): float|Absence
+    {
+        $period =
+            $moment->basis === 'trailing' && $item->isOverTime() ? $this->moments->flowPeriod($moment) : $this->moments->period($moment);
+        if ($period === null) {
+            return $this->absentLine($item, null);
+        }
+        $facts = $zeroIfAbsent ? $this->facts->withZeros($item->key) : $this->facts;
+        if ($moment->basis === 'annual') {
+            $value = $facts->value($item->key, $period);
+        } elseif ($item->kind === LineKind::Instant) {
+            $value = $facts->instant($item->key, $period);
+        } elseif ($moment->basis === 'quarter') {
+            // Who reports half years only has its latest half in place of a quarter.
+            $value =
+                $item->kind === LineKind::Duration
+                    ? $facts->value($item->key, $period) ?? ($facts->reportsHalfYears() ? $facts->half($item->key, $period) : null)
+                    : $facts->instant($item->key, $period);
+        } elseif ($item->isPeriodAverage()) {
+            $value = $this->averageOfQuarters($item->key, $period);
+        } else {
+            $value = $item->kind === LineKind::Count ? $facts->latestCount($item->key, $period) : $facts->trailing($item->key, $period);
+        }
+
+        return $value ?? $this->absentLine($item, $period);
+    }
+
+    /** Why a line has no value in a period; null if nothing was reported at all. */
+    public function absentLine(LineItem $item, ?int $period): Absence
+    {
+        if ($period === null) {
+            return $this->absences['none'] ??= Absence::missing('No report has been published yet.');
+        }
+        if (! $item->fits($this->template)) {
+            return $this->doesNotFit($item->label);
+        }
+        $first = $this->facts->firstYear();
+
+        return $first !== null && FiscalPeriod::fiscalYear($period) < $first
+            ? ($this->absences['early:'.$item->key] ??= Absence::notEnoughHistory(
+                "{$item->label}: the reports do not reach back that far.",
+            ))
+            : ($this->absences['line:'.$item->key] ??= Absence::missing("{$item->label} was not reported."));
+    }
+
+    private function averageOfQuarters(string $line, int $quarter): ?float
+    {
+        if ($quarter % 10 === 4 && ($year = $this->facts->value($line, $quarter - 4)) !== null) {
+            return $year;
+        }
+        $sum = 0.0;
+        for ($i = 0; $i < 4; $i++) {
+            $value = $this->facts->value($line, FiscalPeriod::shiftQuarters($quarter, -$i));
+            if ($value === null) {
+                return null;
+            }
+            $sum += $value;
+        }
+
+        return $sum / 4;
+    }
+
+    /** The reported fact behind a line at a moment, for the working; null for sums and completed totals. */
+    public function fact(LineItem $item, int $period): ?FiledFact
+    {
+        return $this->facts->fact($item->key, $period) ?? ($period % 10 === 4 ? $this->facts->fact($item->key, $period - 4) : null);
+    }
+
+    public function doesNotFit(string $label): Absence
+    {
+        return $this->absences['fit:'.$label] ??= Absence::notApplicable("{$label} does not apply to a {$this->template->label()}.");
+    }
+}
