@@ -60,7 +60,7 @@ final class EntrySheet
             'unit' => $item->unit->value,
             'required' => $item->absence === 'unknown',
             'rules' => array_map(
-                static fn (array $sum): array => array_map(static fn (array $part): array => ['sign' => $part[0], 'line' => $part[1]], $sum),
+                static fn (array $sum): array => array_map(self::part(...), $sum),
                 $item->rules[$this->scope->company->template->value] ?? [],
             ),
             'values' => array_map(
@@ -68,5 +68,14 @@ final class EntrySheet
                 $periods,
             ),
         ];
+    }
+
+    /**
+     * @param  array{int, string}  $part
+     * @return array{sign: int, line: string}
+     */
+    private static function part(array $part): array
+    {
+        return ['sign' => $part[0], 'line' => $part[1]];
     }
 }

@@ -35,7 +35,10 @@ final class DecisionRequest extends DatedRequest
         ];
     }
 
-    /** @return array{verdict: string, thesis: string, disproof: string, value_per_share: float, margin_of_safety: float, valuation_id: ?int} */
+    /**
+     * @return array{verdict: string, thesis: string, disproof: string, value_per_share: float, margin_of_safety: float,
+     *     valuation_id: ?int}
+     */
     public function decision(): array
     {
         $data = $this->validated();

@@ -335,6 +335,17 @@ final class DiscountedCashFlowTest extends TestCase
         );
     }
 
+    public function test_the_history_of_a_driver_stands_under_its_years(): void
+    {
+        $books = [];
+        foreach ([2023 => 100.0, 2024 => 110.0, 2025 => 132.0] as $year => $revenue) {
+            $books[$year] = ['revenue' => $revenue, 'operating_income' => 0.1 * $revenue, 'shares_outstanding_period_end' => 5.0];
+        }
+        $growth = DiscountedCashFlowDefaults::for(Books::scope($books))->history['revenue_growth'];
+        $this->assertSame(2025, array_key_last($growth));
+        $this->assertSame([null, 0.1, 0.2], [$growth[2023], round($growth[2024], 12), round($growth[2025], 12)]);
+    }
+
     public function test_without_a_history_of_multiples_the_exit_multiple_is_an_own_figure(): void
     {
         $exit = $this->model()->figures['exit_multiple'];
