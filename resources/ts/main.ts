@@ -3,10 +3,12 @@ import '@fontsource-variable/source-sans-3'
 import '@fontsource-variable/source-serif-4'
 import 'vuetify/styles'
 import '@/design/styles.css'
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import { queries } from '@/api/queries'
 import App from '@/shell/App.vue'
 import { router } from '@/shell/router'
 import { kept } from '@/stores/kept'
@@ -16,6 +18,7 @@ const night = kept.theme.value === 'nightDesk'
 
 createApp(App)
   .use(createPinia())
+  .use(VueQueryPlugin, { queryClient: queries })
   .use(router)
   .use(
     createVuetify({

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Loadable } from '@/api/loadable'
+import type { Answer } from '@/api/answer'
 
 /** That an answer is on its way, or why it did not come and the way to try again. */
-defineProps<{ state: Loadable<unknown> }>()
+defineProps<{ state: Answer<unknown> }>()
 defineEmits<{ again: [] }>()
 </script>
 

@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useMargin } from '@/stores/margin'
 import { useSubject } from '@/stores/subject'
 
@@ -19,7 +19,8 @@ const pages = ['Desk', 'Find', 'Metrics', 'Read', 'Value', 'Decide', 'Data'].map
   label: word,
   detail: 'Page',
 }))
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'finder',
   () => words.value.trim(),
   async (q, signal) => {
     if (!q) return pages

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
+import { queries } from '@/api/queries'
 
 /** Who is signed in, the latest day of the data, and the day the program is set to. */
 export const useSession = defineStore('session', () => {
@@ -19,6 +20,12 @@ export const useSession = defineStore('session', () => {
   /** Counts what the reader changed in the figures, so that every page asks again. */
   const revision = ref(0)
 
+  /** Another reader's answers are nobody else's. */
+  async function enter(): Promise<void> {
+    queries.clear()
+    await load()
+  }
+
   async function load(): Promise<void> {
     const [session, status] = await Promise.all([ask(api.GET('/session')), ask(api.GET('/status'))])
     user.value = session.user ?? null
@@ -30,21 +37,22 @@ export const useSession = defineStore('session', () => {
 
   async function enterDemo(): Promise<void> {
     await ask(api.POST('/session/demo'))
-    await load()
+    await enter()
   }
 
   async function signIn(email: string, password: string): Promise<void> {
     await ask(api.POST('/session', { body: { email, password } }))
-    await load()
+    await enter()
   }
 
   async function register(name: string, email: string, password: string): Promise<void> {
     await ask(api.POST('/users', { body: { name, email, password } }))
-    await load()
+    await enter()
   }
 
   async function signOut(): Promise<void> {
     await ask(api.DELETE('/session'))
+    queries.clear()
     user.value = null
   }
 

@@ -3,14 +3,15 @@ import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
 /** Everything the reader corrected or supplied, what was made together as one entry. */
 const session = useSession()
 const notices = useNotices()
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'corrections',
   () => 'corrections',
   (_, signal) => ask(api.GET('/corrections', { signal })),
 )

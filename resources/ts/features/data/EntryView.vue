@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
 import { number } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
@@ -35,7 +35,8 @@ const cells = ref<Record<string, string>>({})
 const grid = ref<HTMLTableElement | null>(null)
 const company = computed(() => props.ticker || '')
 const periods = computed(() => latestPeriods(latest.value, count.value, length.value))
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'entry-sheet',
   () => ({ ticker: company.value, statement: statement.value, periods: periods.value.join(',') }),
   ({ ticker, statement, periods }, signal) =>
     ticker

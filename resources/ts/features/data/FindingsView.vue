@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
@@ -17,7 +17,8 @@ const check = ref('')
 const accepted = ref(false)
 const offset = ref(0)
 watch([() => props.ticker, check, accepted], () => (offset.value = 0))
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'findings',
   () => ({ ticker: props.ticker, check: check.value, accepted: accepted.value, offset: offset.value }),
   ({ ticker, check, accepted, offset }, signal) =>
     ask(

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useTimeoutFn } from '@vueuse/core'
 import ChoiceField from '@/design/ChoiceField.vue'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
@@ -31,31 +31,38 @@ const emit = defineEmits<{ undo: [entry: Schemas['Import']]; changed: [] }>()
 const session = useSession()
 const notices = useNotices()
 const catalogue = useCatalogue()
-const data = ref<Schemas['Import'] | null>(null)
+const data = shallowRef<Schemas['Import'] | null>(null)
 const error = ref<string | null>(null)
 const working = ref(false)
 const making = ref(false)
 const profile = ref('')
 const ticker = ref('')
 const fresh = ref({ name: '', ticker: '', exchange: '', template: 'industrial', currency: '', year_end: 12 })
-const { start: wait, stop } = useTimeoutFn(() => void load(), 800, { immediate: false })
+const INTERVAL = 800
+const isWorkedOn = (entry: Schemas['Import']): boolean => entry.state === 'previewing' || entry.state === 'storing'
+const { state: answer, reload } = useAnswer(
+  'import',
+  () => props.id,
+  (id, signal) => ask(api.GET('/imports/{id}', { params: { path: { id } }, signal })),
+  (entry) => isWorkedOn(entry) && INTERVAL,
+)
+watch(
+  answer,
+  (now) => {
+    if (now.status === 'success') show(now.data)
+    if (now.status === 'error') error.value = now.error.message
+  },
+  { immediate: true },
+)
 
 function show(now: Schemas['Import']): void {
   const finished = data.value?.state === 'storing' && now.state === 'stored'
   data.value = now
   ticker.value = now.mapping?.company ?? ''
   if (finished) session.figuresChanged()
-  stop()
-  if (now.state === 'previewing' || now.state === 'storing') wait()
+  // What an order set going is looked after from here on.
+  if (isWorkedOn(now) && answer.value.data && !isWorkedOn(answer.value.data)) reload()
 }
-async function load(): Promise<void> {
-  try {
-    show(await ask(api.GET('/imports/{id}', { params: { path: { id: props.id } } })))
-  } catch (problem) {
-    error.value = (problem as Error).message
-  }
-}
-watch(() => props.id, load, { immediate: true })
 
 async function remap(changes: Record<string, unknown>): Promise<void> {
   working.value = true

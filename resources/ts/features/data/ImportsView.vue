@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, handIn, type Schemas } from '@/api/client'
 import { amount } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import ImportPreview from './ImportPreview.vue'
@@ -15,7 +15,8 @@ const notices = useNotices()
 const router = useRouter()
 const over = ref(false)
 const busy = ref<string | null>(null)
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'imports',
   () => 'imports',
   (_, signal) => ask(api.GET('/imports', { signal })),
 )

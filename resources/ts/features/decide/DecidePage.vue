@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent, readNumber } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
@@ -23,11 +23,12 @@ const editing = ref<number | null>(null)
 const problem = ref<string | null>(null)
 const busy = ref(false)
 
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'decisions',
   () => session.asOf,
   (asOf, signal) => ask(api.GET('/decisions', { params: { query: asOf ? { as_of: asOf } : {} }, signal })),
 )
-const { state: valuations } = useLoadable(ticker, (asked, signal) =>
+const { state: valuations } = useAnswer('valuations', ticker, (asked, signal) =>
   asked ? ask(api.GET('/valuations', { params: { query: { ticker: asked } }, signal })) : null,
 )
 
@@ -65,7 +66,8 @@ const marginOfSafety = computed(() => {
   return read === null ? null : read >= 1 && !safety.value.includes('%') ? read / 100 : read
 })
 const price = computed(() => subject.company?.price.close ?? null)
-const { state: safetyPrice } = useLoadable(
+const { state: safetyPrice } = useAnswer(
+  'margin-of-safety',
   () => ({ value: perShare.value, margin: marginOfSafety.value, price: price.value }),
   ({ value, margin, price }, signal) =>
     value === null || margin === null

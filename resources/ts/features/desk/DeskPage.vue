@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
 
@@ -12,7 +12,8 @@ const session = useSession()
 const subject = useSubject()
 const router = useRouter()
 
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'desk',
   () => session.asOf,
   async (asOf, signal) => {
     const [decisions, valuations, lists, screens] = await Promise.all([

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useTimeoutFn } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, shallowRef } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
 import { csv, download } from '@/design/download'
@@ -28,32 +28,31 @@ const settings = ref({
   ranked: false,
   top: 20,
 })
-const test = shallowRef<Schemas['BackTest'] | null>(null)
-const earlier = ref<Schemas['BackTest'][]>([])
+const INTERVAL = 500
 const opened = ref<string | null>(null)
-const { start: wait, stop } = useTimeoutFn((id: number) => void poll(id), 500, { immediate: false })
-
-const running = computed(() => test.value?.task?.state === 'waiting' || test.value?.task?.state === 'running')
+const chosen = ref<number | null>(null)
+const isRunning = (of: Schemas['BackTest']): boolean => of.task?.state === 'waiting' || of.task?.state === 'running'
+const { state: list, reload: reloadList } = useAnswer(
+  'back-tests',
+  () => 'all',
+  (_, signal) => ask(api.GET('/back-tests', { signal })),
+)
+const earlier = computed(() => list.value.data ?? [])
+const { state: looked, reload: look } = useAnswer(
+  'back-test',
+  chosen,
+  (id, signal) => (id === null ? null : ask(api.GET('/back-tests/{id}', { params: { path: { id } }, signal }))),
+  (of) => isRunning(of) && INTERVAL,
+)
+const test = computed(() => (looked.value.data?.id === chosen.value ? (looked.value.data ?? null) : null))
+const running = computed(() => test.value !== null && isRunning(test.value))
 const today = computed(() => session.asOf ?? session.latestDay ?? '')
-async function load(): Promise<void> {
-  earlier.value = await ask(api.GET('/back-tests'))
-}
-load().catch(notices.fail)
-
-async function poll(id: number): Promise<void> {
-  try {
-    test.value = await ask(api.GET('/back-tests/{id}', { params: { path: { id } } }))
-    if (running.value) wait(id)
-    else await load()
-  } catch (error) {
-    notices.fail(error)
-  }
-}
+watch(running, (now) => now || reloadList())
+watch([list, looked], (answers) => answers.forEach((answer) => answer.status === 'error' && notices.fail(answer.error)))
 async function start(): Promise<void> {
-  stop()
   const { frequency, from, lag, cost, index, ranked, top } = settings.value
   try {
-    test.value = await ask(
+    const begun = await ask(
       api.POST('/back-tests', {
         body: {
           screen: props.definition,
@@ -68,24 +67,24 @@ async function start(): Promise<void> {
         },
       }),
     )
-    void poll(test.value.id)
+    chosen.value = begun.id
+    reloadList()
   } catch (error) {
     notices.fail(error)
   }
 }
 async function cancel(): Promise<void> {
-  stop()
   if (!test.value?.task) return
   await ask(api.DELETE('/tasks/{id}', { params: { path: { id: test.value.task.id } } })).catch(() => undefined)
-  void poll(test.value.id)
+  look()
 }
 async function remove(): Promise<void> {
   if (!test.value) return
   const kept = test.value
   try {
     await ask(api.DELETE('/back-tests/{id}', { params: { path: { id: kept.id } } }))
-    test.value = null
-    await load()
+    chosen.value = null
+    reloadList()
     notices.say(`Deleted: ${kept.name}, ${kept.started}. The same settings give the same result again.`)
   } catch (error) {
     notices.fail(error)
@@ -174,7 +173,7 @@ const save = () =>
             :key="entry.id"
             :title="`${entry.name}, ${entry.settings.frequency} from ${entry.settings.from}`"
             :subtitle="`${entry.started}, ${entry.task?.state ?? 'done'}`"
-            @click="poll(entry.id)"
+            @click="chosen = entry.id"
           />
         </v-list>
       </v-menu>

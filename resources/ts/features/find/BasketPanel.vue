@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
 import { number, percent } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import FactsTable from './FactsTable.vue'
@@ -23,7 +23,8 @@ const today = computed(() => session.asOf ?? session.latestDay ?? '')
 const from = ref('')
 const cost = ref(0)
 
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'baskets/run',
   () => ({
     screen: props.definition,
     as_of: session.asOf,

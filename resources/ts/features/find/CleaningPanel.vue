@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import { withUnit } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import type { Definition } from './screen'
@@ -15,7 +15,8 @@ const catalogue = useCatalogue()
 const chosen = ref<string[]>([...(props.definition.columns ?? [])])
 const kind = ref<'outlier' | 'missing'>('outlier')
 
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'screens/cleaning',
   () => ({ screen: props.definition, columns: chosen.value, as_of: session.asOf }),
   (body, signal) => (props.usable && body.columns.length ? ask(api.POST('/screens/cleaning', { body, signal })) : null),
 )

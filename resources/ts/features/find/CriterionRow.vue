@@ -3,7 +3,7 @@ import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import { comparisons, condition, isPlaced, operators, toFormula, type Condition, type Criterion, type Group } from './criterion'
@@ -58,7 +58,8 @@ const values = computed({
   },
 })
 
-const { state: distribution } = useLoadable(
+const { state: distribution } = useAnswer(
+  'screens/distribution',
   () =>
     criterion.value.kind === 'condition' && one.value.against === 'number' && one.value.metric
       ? { metric: one.value.metric, universe: props.universe, asOf: session.asOf }

@@ -3,7 +3,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schemas } from '@/api/client'
 import { download } from '@/design/download'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -48,7 +48,8 @@ const ready = shallowRef<{ key: string; use: string; screen: Definition }[]>([])
 /** What has to be computed before the screen can answer: the day's columns (null formula), or one expression. */
 const missing = ref<{ formula: string | null } | null>(null)
 
-const { state: result, reload } = useLoadable(
+const { state: result, reload } = useAnswer(
+  'screens/run',
   () => ({ screen: definition.value, asOf: session.asOf, shaded: view.shaded }),
   async ({ screen: asked, asOf, shaded }, signal) => {
     if (!usable.value) throw new Problem(422, 'A criterion has no formula yet: write one or remove it.')
@@ -61,11 +62,12 @@ const { state: result, reload } = useLoadable(
   },
 )
 /** Asked when the screen has come to rest: these take a closer look and must not slow down dragging. */
-const { state: closer } = useLoadable(
+const { state: closer } = useAnswer(
+  'screens/closer-look',
   () => ({ screen: definition.value, asOf: session.asOf }),
   async ({ screen: asked, asOf }, signal) => {
     await new Promise((resolve) => setTimeout(resolve, 500))
-    if (signal.aborted || !usable.value || missing.value) throw new DOMException('', 'AbortError')
+    if (signal.aborted || !usable.value || missing.value) return null
     return ask(api.POST('/screens/closer-look', { body: { screen: asked, as_of: asOf }, signal }))
   },
 )

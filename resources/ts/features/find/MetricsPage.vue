@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Metric, type Schemas } from '@/api/client'
 import { ABSENT, withUnit } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -38,12 +38,14 @@ const found = computed(() => {
 })
 const count = computed(() => found.value.reduce((sum, entry) => sum + entry.metrics.length, 0))
 const metric = computed(() => catalogue.byKey.get(key.value))
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'metrics',
   () => ({ key: key.value, known: catalogue.byKey.has(key.value), asOf: session.asOf }),
   ({ key: wanted, known, asOf }, signal) =>
     known ? ask(api.GET('/metrics/{key}', { params: { path: { key: wanted }, query: asOf ? { as_of: asOf } : {} }, signal })) : null,
 )
-const { state: own, reload: reloadOwn } = useLoadable(
+const { state: own, reload: reloadOwn } = useAnswer(
+  'own-metrics',
   () => 0,
   () => ask(api.GET('/own-metrics')),
 )

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, Problem, type Schemas } from '@/api/client'
 import { figureText } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
 import FormulaField from './FormulaField.vue'
@@ -64,12 +64,13 @@ const tickers = computed(() => {
   const ticker = subject.company?.ticker ?? subject.last()
   return ticker ? [ticker] : []
 })
-const { state: preview } = useLoadable(
+const { state: preview } = useAnswer(
+  'own-metrics/preview',
   () => ({ formula: formula.value, tickers: tickers.value, as_of: session.asOf }),
   async (body, signal) => {
-    if (!isFormula.value || !body.formula.trim()) throw new DOMException('', 'AbortError')
+    if (!isFormula.value || !body.formula.trim()) return null
     await new Promise((resolve) => setTimeout(resolve, 250))
-    if (signal.aborted) throw new DOMException('', 'AbortError')
+    if (signal.aborted) return null
     return ask(api.POST('/own-metrics/preview', { body, signal }))
   },
 )

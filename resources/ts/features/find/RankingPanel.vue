@@ -5,7 +5,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
 import { csv, download } from '@/design/download'
 import { inCell, number } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -22,7 +22,8 @@ const catalogue = useCatalogue()
 const notices = useNotices()
 const limit = ref(100)
 
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'rankings/run',
   () => ({ screen: props.definition, ranking: ranking.value, as_of: session.asOf, limit: limit.value, other_rules: true }),
   (body, signal) => (props.usable && body.ranking.components.length ? ask(api.POST('/rankings/run', { body, signal })) : null),
 )

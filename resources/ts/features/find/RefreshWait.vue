@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useTimeoutFn } from '@vueuse/core'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useAnswer } from '@/api/answer'
 import { api, ask } from '@/api/client'
 import { number } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
@@ -9,35 +9,36 @@ import { useCatalogue } from '@/stores/catalogue'
 const props = defineProps<{ asOf: string; formula: string | null }>()
 const catalogue = useCatalogue()
 const emit = defineEmits<{ ready: [] }>()
-const task = ref<{ id: number; state: string; done: number; total: number; message?: string | null } | null>(null)
-const problem = ref<string | null>(null)
-const { start: wait, stop } = useTimeoutFn(() => void poll(), 700, { immediate: false })
-
-async function poll(): Promise<void> {
-  try {
-    task.value =
-      task.value && task.value.state !== 'failed'
-        ? await ask(api.GET('/tasks/{id}', { params: { path: { id: task.value.id } } }))
-        : await ask(api.POST('/refreshes', { body: { as_of: props.asOf, formula: props.formula } }))
-    problem.value = null
-    if (task.value.state === 'done') return emit('ready')
-    if (task.value.state === 'failed' || task.value.state === 'cancelled') return
-  } catch (error) {
-    problem.value = (error as Error).message
-  }
-  wait()
-}
-function begin(): void {
-  stop()
-  task.value = null
-  void poll()
-}
+const INTERVAL = 700
+/** Which attempt this is; another one begins the work anew, and none remembers how an earlier one ended. */
+const attempt = ref(Date.now())
+const begun = ref<number | null>(null)
+const isOver = (state: string): boolean => ['done', 'failed', 'cancelled'].includes(state)
+// To ask for figures that are being computed begins nothing: it says how far they are.
+const { state: answer, reload } = useAnswer(
+  'refreshes',
+  () => ({ as_of: props.asOf, formula: props.formula, attempt: attempt.value }),
+  ({ as_of, formula }, signal) =>
+    begun.value
+      ? ask(api.GET('/tasks/{id}', { params: { path: { id: begun.value } }, signal }))
+      : ask(api.POST('/refreshes', { body: { as_of, formula }, signal })),
+  (task) => (isOver(task.state) ? false : INTERVAL),
+)
+const task = computed(() => answer.value.data ?? null)
+const problem = computed(() => (answer.value.status === 'error' ? answer.value.error.message : null))
+watch(
+  () => [props.asOf, props.formula, attempt.value],
+  () => (begun.value = null),
+  { flush: 'sync' },
+)
+watch(task, (now) => {
+  begun.value = now?.id ?? null
+  if (now?.state === 'done') emit('ready')
+})
 async function cancel(): Promise<void> {
-  stop()
   if (task.value) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value.id } } })).catch(() => undefined)
-  if (task.value) task.value = { ...task.value, state: 'cancelled' }
+  reload()
 }
-watch(() => [props.asOf, props.formula], begin, { immediate: true })
 </script>
 
 <template>
@@ -67,7 +68,9 @@ watch(() => [props.asOf, props.formula], begin, { immediate: true })
       }}
     </p>
     <p v-if="problem ?? (task?.state === 'failed' ? task.message : null)" class="worse" role="alert">{{ problem ?? task?.message }}</p>
-    <v-btn v-if="task?.state === 'cancelled' || task?.state === 'failed'" variant="outlined" @click="begin">Start again</v-btn>
+    <v-btn v-if="task ? task.state === 'cancelled' || task.state === 'failed' : problem" variant="outlined" @click="attempt++"
+      >Start again</v-btn
+    >
     <v-btn v-else @click="cancel">Cancel</v-btn>
   </div>
 </template>

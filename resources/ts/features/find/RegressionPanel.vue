@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { csv, download } from '@/design/download'
 import { number, percent } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import CompanyHead from './CompanyHead.vue'
@@ -21,7 +21,8 @@ const session = useSession()
 const catalogue = useCatalogue()
 const router = useRouter()
 
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'regressions/run',
   () => ({ screen: props.definition, regression: regression.value, as_of: session.asOf }),
   (body, signal) => (props.usable ? ask(api.POST('/regressions/run', { body, signal })) : null),
 )

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { csv, download } from '@/design/download'
 import { number, percent, withUnit } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import CompanyHead from './CompanyHead.vue'
@@ -14,7 +14,8 @@ const props = defineProps<{ definition: Definition; usable: boolean }>()
 const session = useSession()
 const catalogue = useCatalogue()
 const limit = ref(200)
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'screens/score',
   () => ({ screen: props.definition, as_of: session.asOf, limit: limit.value }),
   (body, signal) => (props.usable ? ask(api.POST('/screens/score', { body, signal })) : null),
 )

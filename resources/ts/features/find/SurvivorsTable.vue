@@ -4,7 +4,7 @@ import { mdiDotsVertical } from '@mdi/js'
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { ABSENT, inCell, unitHead } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useMargin } from '@/stores/margin'
 import { useNotices } from '@/stores/notices'
@@ -73,7 +73,8 @@ function scrolled(): void {
 }
 useResizeObserver(box, () => (height.value = box.value?.clientHeight ?? 600))
 
-const { state: lines } = useLoadable(
+const { state: lines } = useAnswer(
+  'screens/group-lines',
   () => (view.value.lines.length ? { screen: props.definition, as_of: session.asOf } : null),
   (question, signal) =>
     question ? ask(api.POST('/screens/group-lines', { body: { screen: question.screen, as_of: question.as_of }, signal })) : null,

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
 import { readNumber, threshold } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import type { Universe } from './screen'
 
@@ -13,7 +13,8 @@ defineProps<{ size: number | null }>()
 const universe = defineModel<Universe>({ required: true })
 const catalogue = useCatalogue()
 
-const { state: lists } = useLoadable(
+const { state: lists } = useAnswer(
+  'lists',
   () => 0,
   () => Promise.all([ask(api.GET('/lists')), ask(api.GET('/screens'))]),
 )

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import { number, readNumber } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
@@ -16,7 +16,8 @@ const note = ref('')
 const source = ref('')
 const publicOn = ref('')
 const beforeTax = ref(true)
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'figure-history',
   () => ({ ticker: props.ticker, line: props.line, period: props.period }),
   ({ ticker, line, period }, signal) =>
     ask(api.GET('/companies/{ticker}/figure-history', { params: { path: { ticker }, query: { line, period } }, signal })),

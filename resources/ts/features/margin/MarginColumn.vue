@@ -3,7 +3,7 @@ import { mdiClose } from '@mdi/js'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import { percent, withUnit } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useMargin } from '@/stores/margin'
 import { useSession } from '@/stores/session'
 import LineMargin from './LineMargin.vue'
@@ -14,7 +14,8 @@ import YearBars from '@/design/YearBars.vue'
 const margin = useMargin()
 const session = useSession()
 
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'working',
   () => ({ question: margin.question, asOf: session.asOf }),
   ({ question, asOf }, signal) => {
     if (!question) return null

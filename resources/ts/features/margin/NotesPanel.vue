@@ -3,7 +3,7 @@ import ChoiceField from '@/design/ChoiceField.vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 
 // The renderer comes when there is a note to show.
@@ -23,7 +23,8 @@ watch(
   },
   { immediate: true },
 )
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'notes',
   () => ({ ticker: props.ticker, figure: keys.value.join(',') }),
   ({ ticker, figure }, signal) =>
     figure ? ask(api.GET('/companies/{ticker}/notes', { params: { path: { ticker }, query: { figure } }, signal })) : null,

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number, readNumber } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
@@ -16,7 +16,8 @@ const text = ref('')
 const beforeTax = ref(true)
 const note = ref('')
 
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'breaks',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
   ({ ticker, asOf }, signal) =>
     ask(api.GET('/companies/{ticker}/breaks', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),

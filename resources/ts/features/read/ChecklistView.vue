@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { figureText, percent } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { kept } from '@/stores/kept'
 import { useMargin } from '@/stores/margin'
@@ -15,7 +15,8 @@ const margin = useMargin()
 const session = useSession()
 const chosen = kept.checklist
 
-const { state: lists } = useLoadable(
+const { state: lists } = useAnswer(
+  'screens and ready screens',
   () => 0,
   () => Promise.all([ask(api.GET('/screens')), ask(api.GET('/ready-screens'))]),
 )
@@ -28,7 +29,8 @@ const options = computed(() => [
   })),
 ])
 const screen = computed(() => (options.value.find((option) => option.value === chosen.value) ?? options.value[0])?.screen)
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'checklist',
   () => ({ screen: screen.value, ticker: props.ticker, asOf: session.asOf }),
   ({ screen: asked, ticker, asOf }, signal) =>
     asked

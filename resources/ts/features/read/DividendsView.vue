@@ -4,7 +4,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { figureText, number, percent, withUnit } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import YearTable from './YearTable.vue'
@@ -15,7 +15,8 @@ const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 const props = defineProps<{ ticker: string; reportingCurrency: string }>()
 const session = useSession()
 const catalogue = useCatalogue()
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'dividends',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
   ({ ticker, asOf }, signal) =>
     ask(api.GET('/companies/{ticker}/dividends', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),

@@ -5,7 +5,7 @@ import { api, ask } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { amount } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import BridgeChart from './BridgeChart.vue'
 import ReturnTree from './ReturnTree.vue'
@@ -19,7 +19,8 @@ watch(
   () => props.ticker,
   () => (period.value = null),
 )
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'bridges',
   () => ({ ticker: props.ticker, period: period.value, asOf: session.asOf }),
   ({ ticker, period, asOf }, signal) =>
     ask(

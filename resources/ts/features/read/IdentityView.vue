@@ -4,13 +4,14 @@ import { api, ask, type Schemas } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import LoadState from '@/design/LoadState.vue'
 import { figureText, number } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 
 /** What the company is and was called, and which of its shares are listed where. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'identity',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
   ({ ticker, asOf }, signal) =>
     ask(api.GET('/companies/{ticker}/identity', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),

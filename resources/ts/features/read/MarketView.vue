@@ -5,7 +5,7 @@ import type { Series } from '@/design/ChartFrame.vue'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { number } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 
@@ -36,7 +36,8 @@ const keys = [
   'dividend_yield',
 ]
 
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'prices',
   () => ({ ticker: props.ticker, years: years.value, asOf: session.asOf }),
   async ({ ticker, years, asOf }, signal) => {
     const query = asOf ? { as_of: asOf } : {}

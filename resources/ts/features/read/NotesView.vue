@@ -2,13 +2,14 @@
 import { api, ask } from '@/api/client'
 import NoteText from '@/design/NoteText.vue'
 import NotesPanel from '@/features/margin/NotesPanel.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useCatalogue } from '@/stores/catalogue'
 
 /** Every note on a company: on it as a whole, on its lines, periods and figures. */
 const props = defineProps<{ ticker: string }>()
 const catalogue = useCatalogue()
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'notes',
   () => props.ticker,
   (ticker, signal) => ask(api.GET('/companies/{ticker}/notes', { params: { path: { ticker } }, signal })),
 )

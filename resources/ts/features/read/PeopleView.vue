@@ -4,7 +4,7 @@ import { api, ask } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { amount, number, percent } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -12,7 +12,8 @@ const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 /** Who owns the company and what they do. */
 const props = defineProps<{ ticker: string; currency: string }>()
 const session = useSession()
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'people',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
   ({ ticker, asOf }, signal) =>
     ask(api.GET('/companies/{ticker}/people', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),

@@ -3,7 +3,7 @@ import { defineAsyncComponent, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import SeriesEntry from './SeriesEntry.vue'
 
@@ -13,7 +13,8 @@ const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 const props = defineProps<{ ticker: string; currency: string }>()
 const session = useSession()
 const mode = ref<'stack' | 'share'>('share')
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'breakdowns',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
   ({ ticker, asOf }, signal) =>
     ask(api.GET('/companies/{ticker}/breakdowns', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),

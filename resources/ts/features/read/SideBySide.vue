@@ -3,7 +3,7 @@ import ChoiceField from '@/design/ChoiceField.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import { number, percent } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import { heading, scaled, type Basis, type Scale, type Statement, type View } from './statement'
 
@@ -31,7 +31,8 @@ const get = (ticker: string, signal: AbortSignal) =>
       signal,
     }),
   )
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'statements side by side',
   () => ({
     ticker: props.ticker,
     other: other.value,

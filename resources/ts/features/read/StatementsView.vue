@@ -9,7 +9,7 @@ import SparkLine from '@/design/SparkLine.vue'
 import { csv, download } from '@/design/download'
 import { number, percent } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import BreaksPanel from './BreaksPanel.vue'
 import SideBySide from './SideBySide.vue'
@@ -54,7 +54,8 @@ watch(
   () => (chosenVersion.value = null),
 )
 
-const { state, reload } = useLoadable(
+const { state, reload } = useAnswer(
+  'statements',
   () => ({
     ticker: props.ticker,
     statement: statement.value,
@@ -72,7 +73,8 @@ const { state, reload } = useLoadable(
       }),
     ),
 )
-const { state: findings } = useLoadable(
+const { state: findings } = useAnswer(
+  'findings',
   () => props.ticker,
   (ticker, signal) => ask(api.GET('/findings', { params: { query: { ticker, limit: 1 } }, signal })),
 )

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent, withUnit } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 
 const props = defineProps<{
   ticker: string
@@ -32,7 +32,8 @@ const names = computed(() =>
     'tax_rate',
   ].map((value) => ({ value, title: props.label(value) })),
 )
-const { state } = useLoadable(
+const { state } = useAnswer(
+  'cash-flow-value/sensitivity',
   () => ({ ticker: props.ticker, body: props.body, row: row.value, column: column.value }),
   ({ ticker, body, row, column }, signal) =>
     row === column

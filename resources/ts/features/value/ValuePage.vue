@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schemas, type Working } from '@/api/client'
 import { amount, number, percent } from '@/design/format'
-import { useLoadable } from '@/api/loadable'
+import { useAnswer } from '@/api/answer'
 import { useMargin } from '@/stores/margin'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -41,13 +41,15 @@ function back(): void {
 }
 
 const body = computed(() => ({ changes: changes.value, as_of: session.asOf }))
-const { state: sheet, reload } = useLoadable(
+const { state: sheet, reload } = useAnswer(
+  'cash-flow-value',
   () => ({ ticker: ticker.value, body: body.value }),
   ({ ticker, body }, signal) =>
     ticker ? ask(api.POST('/companies/{ticker}/cash-flow-value', { params: { path: { ticker } }, body, signal })) : null,
 )
 const BELIEFS = ['revenue_growth', 'operating_margin', 'discount_rate', 'terminal_growth', 'capital_expenditure_to_revenue']
-const { state: solved } = useLoadable(
+const { state: solved } = useAnswer(
+  'cash-flow-value/solve',
   () => ({ ticker: ticker.value, body: body.value, ok: sheet.value.status }),
   ({ ticker, body, ok }, signal) =>
     ticker && ok === 'success'
@@ -61,7 +63,7 @@ const { state: solved } = useLoadable(
       : null,
 )
 
-const { state: saved, reload: reloadSaved } = useLoadable(ticker, (asked, signal) =>
+const { state: saved, reload: reloadSaved } = useAnswer('valuations', ticker, (asked, signal) =>
   asked ? ask(api.GET('/valuations', { params: { query: { ticker: asked } }, signal })) : null,
 )
 watch([() => saved.value.data, () => route.query.valuation] as const, ([list, id]) => {
