@@ -24,7 +24,7 @@ test('a ticker of two companies is asked about, one used again means who had it,
   await expect(page.getByText('Skellanmoor Combined Trades').first()).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/read\/SKCT/)
-  await page.getByRole('link', { name: 'Identity' }).click()
+  await page.getByRole('tab', { name: 'Identity' }).click()
   await expect(page.getByText('Skellanmoor Ropeworks')).toBeVisible()
   await expect(page.getByRole('row', { name: /XQOS:SKRW.*to 2018-06-01.*The ticker was changed/ })).toBeVisible()
   await accessible(page)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { accessible, asked, figure, register } from './support'
+import { accessible, asked, choose, figure, register } from './support'
 
 test('from a belief to a buy-below price that is found again', async ({ page }) => {
   test.setTimeout(240_000)
@@ -77,19 +77,19 @@ test('from a belief to a buy-below price that is found again', async ({ page }) 
   await expect(margin.getByText('Restructuring is behind it.')).toBeVisible()
   await accessible(page)
 
-  await page.getByRole('link', { name: 'Statements' }).click()
+  await page.getByRole('tab', { name: 'Statements' }).click()
   const revenue = page.getByRole('button', { name: /^Revenue, FY 2025:/ })
   const statement = await asked<{ rows: { key: string; figures: { value: number }[] }[] }>(
     page,
     '/companies/GRME/statements?statement=income',
   )
   expect(figure(await revenue.textContent())).toBeCloseTo(statement.rows[0]!.figures.at(-1)!.value / 1e6, 0)
-  await page.getByLabel('View', { exact: true }).selectOption('common_size')
+  await choose(page, 'View', 'Common size')
   await expect(revenue).toHaveText('100.0')
   await page.getByLabel('Chart Restructuring').check()
   await expect(page.getByRole('img', { name: /income statement: Restructuring/ })).toBeVisible()
   await accessible(page)
-  await page.getByRole('link', { name: 'Market' }).click()
+  await page.getByRole('tab', { name: 'Market' }).click()
   await expect(page.getByRole('img', { name: /Mean of 200 days/ })).toBeVisible()
   await accessible(page)
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { accessible, asked, register } from './support'
+import { accessible, asked, choose, register } from './support'
 
 type Statement = { periods: { label: string; period: number }[]; rows: { key: string; figures: { value: number | null }[] }[] }
 
@@ -27,7 +27,7 @@ test('a file in conflict is decided, stored, seen, corrected and taken back', as
   await page.getByLabel('Line for Harbour dues').fill('Other operating expenses')
   await page.getByRole('option', { name: /^Other operating expenses/ }).click()
   await expect(page.getByTestId('counts')).toContainText('1 new')
-  await page.getByLabel('Of figures in conflict').selectOption('take')
+  await choose(page, 'Of figures in conflict', "take the file's")
   await page.getByRole('button', { name: 'Store it' }).click()
   await expect(page.getByText('Stored: CWGW report.csv.')).toBeVisible()
   expect(await reported(page, 'CWGW', 'revenue', 'FY 2024')).toBeCloseTo((Math.round(before / 1000) + 5000) * 1000, 0)
@@ -88,7 +88,7 @@ test('a statement is entered from a paper report with arithmetic, paste and runn
   await register(page)
   await page.goto('/data/enter/NSMS')
   await page.getByLabel('Latest year').fill('2019')
-  await page.getByLabel('Number of periods').selectOption('1')
+  await choose(page, 'Number of periods', '1')
   const typed = (name: string) => page.getByRole('textbox', { name: `${name}, FY 2019`, exact: true })
   await typed('Revenue').fill('1200+35.5')
   await typed('Revenue').press('Enter')
@@ -106,9 +106,9 @@ test('a statement is entered from a paper report with arithmetic, paste and runn
   // Another statement, and quarters, are looked at; what was typed stays.
   await page.getByRole('button', { name: 'Balance sheet' }).click()
   await expect(typed('Total assets')).toBeVisible()
-  await page.getByLabel('Length of the periods').selectOption('quarter')
+  await choose(page, 'Length of the periods', 'quarters')
   await expect(page.getByRole('textbox', { name: 'Total assets, Q4 2019', exact: true })).toBeVisible()
-  await page.getByLabel('Length of the periods').selectOption('year')
+  await choose(page, 'Length of the periods', 'years')
   await page.getByRole('button', { name: 'Income statement' }).click()
   await expect(typed('Revenue')).toHaveValue('1200+35.5')
   // A block from a spreadsheet, labels and all.
@@ -159,7 +159,7 @@ test('notes in Markdown stay with their figure, and are found', async ({ page })
   await expect(page.locator('.note strong')).toHaveText('Spring')
   await expect(page.locator('.note')).toContainText('<b>tag</b>')
   await page.getByLabel('Write in the margin').fill('The whole year was dry')
-  await page.getByLabel('What the note is about').selectOption('the period')
+  await choose(page, 'What the note is about', 'the period')
   await page.getByRole('button', { name: 'Keep note' }).click()
   await expect(page.getByText('on the period')).toBeVisible()
   await page.getByRole('button', { name: 'Correct it' }).click()
@@ -187,8 +187,8 @@ test('every view of a company of each kind opens and is accessible', async ({ pa
     }
   }
   await page.goto('/read/GRME/statements')
-  await page.getByLabel('Which figures').selectOption('first')
-  await page.getByLabel('View', { exact: true }).selectOption('index')
+  await choose(page, 'Which figures', 'As first reported')
+  await choose(page, 'View', 'Index')
   await expect(page.getByText('First year = 100')).toBeVisible()
   await page.getByRole('button', { name: 'Half-year' }).click()
   await expect(page.getByRole('columnheader', { name: /H1 2025/ })).toBeVisible()

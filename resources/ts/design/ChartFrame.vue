@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import { LineChart, BarChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent, MarkLineComponent } from 'echarts/components'
 import { use, type ComposeOption } from 'echarts/core'
@@ -142,22 +144,17 @@ function saveSvg(): void {
       <v-btn size="x-small" @click="download(`${title}.csv`, csv(), 'text/csv')">CSV</v-btn>
     </figcaption>
     <p v-if="!series.length || !labels.length" class="quiet">Nothing to draw yet.</p>
-    <div v-else-if="asTable" class="scroll" :style="{ maxHeight: `${height ?? 280}px` }" tabindex="0">
-      <table class="sheet">
-        <thead>
-          <tr>
-            <th></th>
-            <th v-for="entry in drawn" :key="entry.name">{{ entry.name }} ({{ entry.unit }})</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(label, i) in labels" :key="label">
-            <td>{{ label }}</td>
-            <td v-for="entry in drawn" :key="entry.name">{{ show(entry.values[i], entry.unit) }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <SheetTable
+      v-else-if="asTable"
+      :label="`${title}, as a table`"
+      :style="{ maxHeight: `${height ?? 280}px` }"
+      :columns="[{ key: 'label', head: '' }, ...columnsOf<number>(drawn.map((entry) => `${entry.name} (${entry.unit})`))]"
+      :rows="labels.map((_, i) => i)"
+      :row-key="(i) => i"
+    >
+      <template #cell-label="{ row: i }">{{ labels[i] }}</template>
+      <template #cell="{ row: i, column }">{{ show(drawn[column]!.values[i], drawn[column]!.unit) }}</template>
+    </SheetTable>
     <div v-else role="img" :aria-label="description">
       <VChart
         ref="chart"

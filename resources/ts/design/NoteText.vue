@@ -13,17 +13,17 @@ const html = computed(() => render(props.text))
 
 <style scoped>
 .text :deep(p) {
-  margin: 0 0 4px;
+  margin: 0 0 var(--space);
 }
 .text :deep(ul),
 .text :deep(ol) {
-  padding-left: 18px;
-  margin: 0 0 4px;
+  padding-left: calc(var(--space) * 4.5);
+  margin: 0 0 var(--space);
 }
 .text :deep(h1),
 .text :deep(h2),
 .text :deep(h3) {
-  font-size: 0.98rem;
-  margin: 4px 0 2px;
+  font-size: var(--type-text);
+  margin: var(--space) 0 calc(var(--space) * 0.5);
 }
 </style>

@@ -48,7 +48,7 @@ const day = (number: number): string => String(number).replace(/^(\d{4})(\d{2})(
   width: 9em;
 }
 .small {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
   display: block;
 }
 </style>

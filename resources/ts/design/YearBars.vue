@@ -50,7 +50,7 @@ svg {
   stroke: rgb(var(--v-theme-rule));
 }
 text {
-  font-size: 11px;
+  font-size: var(--type-fine);
   fill: rgb(var(--v-theme-quiet));
 }
 </style>

@@ -105,8 +105,8 @@ ul {
 li {
   display: flex;
   justify-content: space-between;
-  gap: 12px;
-  padding: 5px 8px;
+  gap: calc(var(--space) * 3);
+  padding: var(--space) calc(var(--space) * 2);
   cursor: pointer;
 }
 li.chosen {

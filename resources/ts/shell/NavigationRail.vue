@@ -76,7 +76,7 @@ nav {
   display: flex;
   flex-direction: column;
   border-right: 1px solid rgb(var(--v-theme-rule));
-  padding-top: 10px;
+  padding-top: calc(var(--space) * 2.5);
   background: rgb(var(--v-theme-background));
 }
 nav.folded {
@@ -85,15 +85,15 @@ nav.folded {
 .step {
   display: flex;
   align-items: center;
-  gap: 8px;
-  padding: 9px 12px;
+  gap: calc(var(--space) * 2);
+  padding: calc(var(--space) * 2) calc(var(--space) * 3);
   color: rgb(var(--v-theme-quiet));
   text-decoration: none;
   background: none;
   border: 0;
   border-left: 3px solid transparent;
   font: inherit;
-  font-size: 0.93rem;
+  font-size: var(--type-text);
   cursor: pointer;
   text-align: left;
   width: 100%;
@@ -108,11 +108,11 @@ nav.folded {
 }
 .foot {
   margin-top: auto;
-  padding-bottom: 6px;
+  padding-bottom: calc(var(--space) * 1.5);
 }
 .foot .step:not(.data) {
-  padding: 6px 12px;
-  font-size: 0.84rem;
+  padding: calc(var(--space) * 1.5) calc(var(--space) * 3);
+  font-size: var(--type-small);
 }
 @media (max-width: 900px) {
   nav,

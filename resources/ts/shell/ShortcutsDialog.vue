@@ -15,17 +15,26 @@ const keys: [string, string][] = [
   <v-dialog v-model="open" max-width="480" aria-label="Shortcuts">
     <v-card class="pa-5">
       <h2>Keys</h2>
-      <table class="sheet">
-        <tbody>
-          <tr v-for="[key, meaning] in keys" :key="key">
-            <td>
-              <kbd>{{ key }}</kbd>
-            </td>
-            <td style="text-align: left">{{ meaning }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <dl class="keys">
+        <template v-for="[key, meaning] in keys" :key="key">
+          <dt>
+            <kbd>{{ key }}</kbd>
+          </dt>
+          <dd>{{ meaning }}</dd>
+        </template>
+      </dl>
       <v-btn class="mt-3" autofocus @click="open = false">Close</v-btn>
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.keys {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: calc(var(--space) * 1.5) calc(var(--space) * 4.5);
+}
+.keys dd {
+  margin: 0;
+}
+</style>

@@ -61,17 +61,17 @@ const enter = () =>
 .door {
   max-width: 460px;
   margin: 9vh auto;
-  padding: 0 20px;
+  padding: 0 calc(var(--space) * 5);
 }
 h1 {
-  font-size: 2.3rem;
+  font-size: var(--type-display);
 }
 .lead {
   font-family: 'Source Serif 4 Variable', serif;
-  font-size: 1.12rem;
-  margin: 6px 0 22px;
+  font-size: var(--type-lead);
+  margin: calc(var(--space) * 1.5) 0 calc(var(--space) * 5.5);
 }
 section {
-  padding: 16px 0;
+  padding: calc(var(--space) * 4) 0;
 }
 </style>

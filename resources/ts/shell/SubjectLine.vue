@@ -106,15 +106,15 @@ header {
   display: flex;
   align-items: center;
   flex-wrap: wrap;
-  gap: 2px 14px;
-  padding: 4px 12px 4px 24px;
+  gap: calc(var(--space) * 0.5) calc(var(--space) * 3.5);
+  padding: var(--space) calc(var(--space) * 3) var(--space) calc(var(--space) * 6);
   min-height: 46px;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  font-size: 0.93rem;
+  font-size: var(--type-text);
 }
 .name {
   font-family: 'Source Serif 4 Variable', serif;
-  font-size: 1.12rem;
+  font-size: var(--type-lead);
   font-weight: 600;
 }
 .price,
@@ -122,11 +122,11 @@ header {
 .end {
   display: inline-flex;
   align-items: center;
-  gap: 6px;
+  gap: calc(var(--space) * 1.5);
 }
 .walk {
   border-left: 1px solid rgb(var(--v-theme-rule));
-  padding-left: 10px;
+  padding-left: calc(var(--space) * 2.5);
 }
 .end {
   margin-left: auto;

@@ -64,4 +64,11 @@ final class JumpsTest extends TestCase
             1e-12,
         );
     }
+
+    public function test_a_fifth_exactly_is_no_jump(): void
+    {
+        $date = static fn (int $day, int $universe): array => ['day' => $day, 'universe' => $universe, 'undecidable' => 0];
+        $this->assertSame([], Jumps::of([$date(1, 100), $date(2, 120), $date(3, 100)]));
+        $this->assertCount(1, Jumps::of([$date(1, 100), $date(2, 121)]));
+    }
 }

@@ -182,4 +182,18 @@ final class CapitalTest extends TestCase
         $this->assertEqualsWithDelta(1.275 / 1.375, Leverage::unlever(1.2, 0.25, 0.5, 0.2), 1e-12);
         $this->assertEqualsWithDelta(0.8 + 0.6 * 0.375, Leverage::relever(0.8, 0.25, 0.5, 0.2), 1e-12);
     }
+
+    public function test_each_cover_has_the_spread_of_its_row(): void
+    {
+        $spread = static fn (float $cover): float => round(
+            CostOfDebt::byInterestCover(0.03, $cover * 10, 10, 0.25, CostOfDebt::defaultSpreads())->preTax - 0.03,
+            6,
+        );
+        foreach (
+            [[12.0, 0.006], [11.9, 0.009], [8.0, 0.009], [5.5, 0.013], [4.0, 0.018], [3.0, 0.025], [2.0, 0.038], [1.99, 0.06], [1.25, 0.06],
+                [1.2, 0.09], [0.75, 0.09], [0.7, 0.14]] as [$cover, $expected]
+        ) {
+            $this->assertSame($expected, $spread($cover), "cover {$cover}");
+        }
+    }
 }

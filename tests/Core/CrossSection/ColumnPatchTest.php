@@ -38,4 +38,17 @@ final class ColumnPatchTest extends TestCase
             }
         }
     }
+
+    public function test_a_column_without_an_index_gets_none_by_a_change(): void
+    {
+        $plain = Column::of([1.0, 2.0])->with([0 => 3.0]);
+        $this->assertSame([null, null, null], [$plain->codes, $plain->bounds, $plain->ordered]);
+        $this->assertSame([3.0, 2.0], $plain->all());
+        $indexed = Column::of([1.0, 2.0])->indexed()->with([0 => 3.0]);
+        $this->assertNotNull($indexed->bounds);
+        $this->assertNotSame('', $indexed->bounds);
+        // The first value a column gets makes its first bin.
+        $first = Column::of([\Logion\Figure\Absence::missing('x')])->indexed()->with([0 => 5.0]);
+        $this->assertSame(pack('d', 5.0), $first->bounds);
+    }
 }

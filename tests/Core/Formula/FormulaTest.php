@@ -141,4 +141,45 @@ final class FormulaTest extends TestCase
             $this->assertEquals(Books::both($scope, $formula)[0], Books::both($scope, $text)[0], "{$formula} became {$text}");
         }
     }
+
+    public function test_a_name_that_holds_what_was_written_is_nearer_than_any_with_three_letters_other(): void
+    {
+        // "income" is three letters from "incant" and part of "net_income_of_everybody".
+        $error = FormulaError::unknownName('income', 'income > 1', 1, ['incant', 'net_income_of_everybody']);
+        $this->assertSame('net_income_of_everybody', $error->proposal);
+        $this->assertSame('incum', FormulaError::unknownName('incom', 'incom > 1', 1, ['net_incom_of_all', 'incum'])->proposal);
+    }
+
+    public function test_a_formula_is_written_with_no_more_parentheses_than_it_needs(): void
+    {
+        foreach (['a + b + c', 'a - b - c', 'a - (b - c)', 'a * b / c', '(a + b) * c', 'a ** b ** c', '(a ** b) ** c'] as $formula) {
+            $this->assertSame($formula, (string) (new Parser(Functions::all()))->parse($formula, ['a', 'b', 'c']));
+        }
+    }
+
+    public function test_how_long_a_formula_may_be(): void
+    {
+        $parser = new Parser(Functions::all());
+        $longest = str_pad('a', Parser::MAX_LENGTH);
+        $this->assertSame('a', (string) $parser->parse($longest, ['a']));
+        $this->expectExceptionMessage('The formula is longer than 2000 characters');
+        $parser->parse($longest.' ', ['a']);
+    }
+
+    public function test_roots_and_logarithms_begin_where_they_exist(): void
+    {
+        $scope = \Tests\Core\Books::scope([2025 => ['revenue' => 0.0, 'net_income' => -4.0, 'total_assets' => 9.0]]);
+        $value = static fn (string $formula): float|\Logion\Figure\Absence => \Tests\Core\Books::both($scope, $formula)[0];
+        $this->assertSame([0.0, 3.0], [$value('sqrt(revenue)'), $value('sqrt(total_assets)')]);
+        $this->assertSame(0.0, $value('ln(total_assets / 9)'));
+        foreach (['sqrt(net_income)', 'ln(net_income)', 'ln(revenue)'] as $formula) {
+            $this->assertSame('not_meaningful', $value($formula)->kind->value, $formula);
+        }
+    }
+
+    public function test_a_year_of_nothing_is_not_positive(): void
+    {
+        $scope = \Tests\Core\Books::scope([2023 => ['net_income' => 5.0], 2024 => ['net_income' => 0.0], 2025 => ['net_income' => 1.0]]);
+        $this->assertSame(2.0, \Tests\Core\Books::both($scope, 'years_positive(net_income, 3)')[0]);
+    }
 }

@@ -195,4 +195,26 @@ final class ReferenceTest extends TestCase
         $this->assertSame([20120501, 20150101, 20180801], $former->changes());
         $this->assertSame([20120501], $former->until(20141231)->changes());
     }
+
+    public function test_of_listings_that_begin_together_the_main_one_goes_first(): void
+    {
+        $also = new DatedListing(1, 10, 100, 'XONE', 'TARN', 'XCR', 20200101, main: false);
+        $main = new DatedListing(2, 10, 100, 'XTWO', 'TARN', 'XCR', 20200101);
+        foreach ([20191231, 20200101] as $day) {
+            $this->assertSame(2, DatedListing::nearest([$also, $main], $day)?->id);
+            $this->assertSame(2, DatedListing::nearest([$main, $also], $day)?->id);
+        }
+        $this->assertNull(DatedListing::nearest([], 20200101));
+    }
+
+    public function test_a_former_value_is_known_from_the_day_it_ended(): void
+    {
+        $former = new FormerValues([[FormerValues::NAME, 'Old Mills', 20200101]]);
+        $this->assertSame([], $former->until(20191231)->changes());
+        $this->assertSame([20200101], $former->until(20200101)->changes());
+        $this->assertSame(['Old Mills', 'New Mills'], [
+            $former->on(FormerValues::NAME, 'New Mills', 20191231),
+            $former->on(FormerValues::NAME, 'New Mills', 20200101),
+        ]);
+    }
 }

@@ -230,4 +230,60 @@ final class CompanyScopeTest extends TestCase
             $economy ?? new Economy(),
         );
     }
+
+    public function test_what_was_expected_a_year_ago_was_of_the_year_after_the_one_before(): void
+    {
+        $expectations = new Consensus(
+            array_map(
+                static fn (int $period, int $day, float $mean): array => [
+                    'line' => 'earnings_per_share_diluted',
+                    'period' => $period,
+                    'day' => $day,
+                    'mean' => $mean,
+                    'deviation' => 0.1,
+                    'count' => 4.0,
+                    'high' => $mean,
+                    'low' => $mean,
+                ],
+                [20240, 20250, 20240, 20250, 20260],
+                [20231101, 20231101, 20250601, 20250601, 20250601],
+                [1.1, 1.2, 1.9, 2.5, 2.8],
+            ),
+        );
+        $days = [20231229, 20241231, 20250616];
+        $scope = new CompanyScope(
+            new CompanyData(
+                1,
+                'TEST',
+                ReportingModel::Industrial,
+                '10',
+                'XCR',
+                'XCR',
+                [
+                    new FiledFact('earnings_per_share_diluted', 20230, 1.0, 20240301),
+                    new FiledFact('earnings_per_share_diluted', 20240, 2.0, 20250301),
+                ],
+                [20230 => 20231231, 20240 => 20241231],
+                new PriceSeries($days, [10.0, 20.0, 30.0]),
+                expectations: $expectations,
+            ),
+            20250630,
+            Catalogue::builtIn(),
+            new Economy(),
+        );
+        $mean = static fn (int $k, Moment $moment): float|Absence => $scope->estimate('earnings_per_share_diluted', $k, 0, 'mean', $moment);
+        $this->assertSame([2.5, 2.8], [$mean(1, Moment::of('annual')), $mean(2, Moment::of('annual'))]);
+        $this->assertSame([1.1, 1.2], [$mean(1, Moment::of('annual')->yearsAgo(1)), $mean(2, Moment::of('annual')->yearsAgo(1))]);
+    }
+
+    public function test_a_dividend_of_400_days_ago_is_the_last_that_says_what_is_paid(): void
+    {
+        $indicated = static fn (int $lastDay): float|Absence => Books::scope(
+            [2024 => ['revenue' => 1.0]],
+            asOf: $lastDay,
+            prices: new PriceSeries([20250102, $lastDay], [9.0, 10.0], actions: new CorporateActions([], [[20250102, 0.5]])),
+        )->market('indicated_annual_dividend', Moment::of('latest'));
+        $this->assertSame(0.5, $indicated(Day::plus(20250102, 400)));
+        $this->assertSame(0.0, $indicated(Day::plus(20250102, 401)));
+    }
 }

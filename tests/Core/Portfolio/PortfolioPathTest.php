@@ -152,4 +152,11 @@ final class PortfolioPathTest extends TestCase
         $this->assertSame(0.5, $late->periodHitRate());
         $this->assertSame([], Simulation::run($days, [], $benchmark, [], 0, 0.0)->days);
     }
+
+    public function test_with_nothing_left_there_is_nothing_to_turn_over(): void
+    {
+        $path = PortfolioPath::run(['A' => [10.0, 0.0, 0.0], 'B' => [5.0, 5.0, 5.0]], [0 => ['A' => 1.0], 1 => ['B' => 1.0]], 20.0);
+        $this->assertSame([0.0, 0.0], [$path->values[1], $path->values[2]]);
+        $this->assertSame([0.0, ['B' => 0.0]], [$path->rebalancings[1]['turnover'], $path->rebalancings[1]['weights']]);
+    }
 }

@@ -273,4 +273,34 @@ final class ScoringTest extends TestCase
         $this->assertSame($names, array_unique($names));
         $this->assertGreaterThanOrEqual(12, count($names));
     }
+
+    public function test_a_checklist_shows_six_years(): void
+    {
+        $years = array_fill_keys(range(2016, 2025), ['revenue' => 100, 'operating_income' => 20, 'total_assets' => 50]);
+        $items = (new Checklist(Books::scope($years)))->of(ScreenDefinition::fromArray(['criteria' => ['operating_margin > 0.1']]));
+        $this->assertSame(range(2020, 2025), $items[0]['years']);
+        $this->assertCount(6, $items[0]['history']);
+    }
+
+    public function test_groups_may_be_nested_four_deep(): void
+    {
+        $nested = static function (int $depth): array {
+            $entry = 'revenue > 1';
+            for ($i = 0; $i < $depth; $i++) {
+                $entry = ['group' => 'any', 'criteria' => [$entry]];
+            }
+
+            return ['criteria' => [$entry]];
+        };
+        foreach (range(1, 12) as $depth) {
+            try {
+                ScreenDefinition::fromArray($nested($depth));
+                $taken = $depth;
+            } catch (\Logion\Screening\InvalidScreen $refusal) {
+                $this->assertStringContainsString('nested more than 4 deep', $refusal->getMessage());
+                break;
+            }
+        }
+        $this->assertSame(4, $taken ?? 0);
+    }
 }

@@ -17,6 +17,6 @@
   max-width: 720px;
 }
 p {
-  margin-bottom: 8px;
+  margin-bottom: calc(var(--space) * 2);
 }
 </style>

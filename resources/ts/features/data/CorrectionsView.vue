@@ -89,13 +89,13 @@ async function change(batch: string, withdraw: boolean): Promise<void> {
 article {
   display: grid;
   grid-template-columns: 1fr auto;
-  gap: 16px;
+  gap: calc(var(--space) * 4);
   align-items: start;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  padding: 9px 0;
+  padding: calc(var(--space) * 2) 0;
   max-width: 900px;
 }
 .small {
-  font-size: 0.9rem;
+  font-size: var(--type-text);
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import ChoiceField from '@/design/ChoiceField.vue'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -150,6 +152,7 @@ async function store(): Promise<void> {
 function open(): void {
   void router.push({ name: 'data', params: { view: 'enter', id: typedTicker.value.trim().toUpperCase() } }).then(() => nextTick())
 }
+type Line = (typeof lines.value)[number]
 </script>
 
 <template>
@@ -179,43 +182,42 @@ function open(): void {
         Enter and the arrows move up and down, Tab goes across. A cell takes arithmetic (1200+35), a minus in parentheses, and blocks copied
         from a spreadsheet. What is known stands in grey and stays unless you type over it.
       </p>
-      <div class="scroll grid" tabindex="0" aria-label="Entry sheet, scrollable">
-        <table ref="grid" class="sheet">
-          <thead>
-            <tr>
-              <th>{{ state.data.currency }} {{ scale }}</th>
-              <th v-for="period in periods" :key="period">{{ periodLabel(period) }}</th>
-              <th class="left">Check</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(line, row) in lines" :key="line.key" :class="{ total: line.rules.length > 0 }">
-              <th scope="row">{{ line.label }}</th>
-              <td v-for="(period, column) in periods" :key="period">
-                <input
-                  v-model="cells[id(line.key, period)]"
-                  :data-cell="`${row}-${column}`"
-                  :placeholder="shown(line, column)"
-                  class="assumption"
-                  :class="{ refused: isBad(line.key, period) }"
-                  :aria-label="`${line.label}, ${periodLabel(period)}`"
-                  :aria-invalid="isBad(line.key, period)"
-                  @keydown="move($event, row, column)"
-                  @paste="paste($event, row, column)"
-                />
-              </td>
-              <td class="left">
-                <template v-for="check in wrong.filter((entry) => entry.line === line.key)" :key="check.period">
-                  <span class="worse small" role="status"
-                    >{{ periods.length > 1 ? `${periodLabel(check.period)}: ` : '' }}the parts give
-                    {{ number(check.computed / factor(line.unit), 1) }}, off by
-                    {{ number((check.stated - check.computed) / factor(line.unit), 1) }}
-                  </span>
-                </template>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+      <div ref="grid">
+        <SheetTable
+          class="grid"
+          label="Entry sheet"
+          :columns="[
+            { key: 'line', head: `${state.data.currency} ${scale}`, of: (line) => line.label },
+            ...columnsOf<Line>(periods.map(periodLabel)),
+            { key: 'check', head: 'Check', class: 'left' },
+          ]"
+          :rows="lines"
+          :row-key="(line) => line.key"
+          :row-class="(line) => (line.rules.length ? 'total' : undefined)"
+        >
+          <template #cell="{ row: line, index: row, column }">
+            <input
+              v-model="cells[id(line.key, periods[column]!)]"
+              :data-cell="`${row}-${column}`"
+              :placeholder="shown(line, column)"
+              class="assumption"
+              :class="{ refused: isBad(line.key, periods[column]!) }"
+              :aria-label="`${line.label}, ${periodLabel(periods[column]!)}`"
+              :aria-invalid="isBad(line.key, periods[column]!)"
+              @keydown="move($event, row, column)"
+              @paste="paste($event, row, column)"
+            />
+          </template>
+          <template #cell-check="{ row: line }">
+            <template v-for="check in wrong.filter((entry) => entry.line === line.key)" :key="check.period">
+              <span class="worse small" role="status"
+                >{{ periods.length > 1 ? `${periodLabel(check.period)}: ` : '' }}the parts give
+                {{ number(check.computed / factor(line.unit), 1) }}, off by
+                {{ number((check.stated - check.computed) / factor(line.unit), 1) }}
+              </span>
+            </template>
+          </template>
+        </SheetTable>
       </div>
       <p v-if="wrong.length" class="attention" data-testid="off">
         {{ wrong.length }} of the sums do not agree; they can be entered as reported all the same. First: {{ label(wrong[0]!.line) }}.
@@ -239,16 +241,13 @@ function open(): void {
 .grid {
   max-height: 62vh;
 }
-table {
+.grid :deep(table) {
   max-width: 900px;
 }
 input.assumption {
   width: 8em;
 }
-.left {
-  text-align: left !important;
-}
 .small {
-  font-size: 0.87rem;
+  font-size: var(--type-small);
 }
 </style>

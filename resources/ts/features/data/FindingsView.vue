@@ -138,9 +138,9 @@ async function reopen(id: number): Promise<void> {
 article {
   display: grid;
   grid-template-columns: 7px 1fr 150px 250px;
-  gap: 16px;
+  gap: calc(var(--space) * 4);
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  padding: 9px 0;
+  padding: calc(var(--space) * 2) 0;
 }
 .weight {
   background: rgb(var(--v-theme-wash));
@@ -157,7 +157,7 @@ article {
 .steps {
   display: flex;
   flex-direction: column;
-  gap: 4px;
+  gap: var(--space);
   align-items: flex-start;
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import ChoiceField from '@/design/ChoiceField.vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
@@ -150,6 +152,33 @@ const day = (value: number | null | undefined): string => (value ? String(value)
 const words: Record<string, string> = { new: 'new', changed: 'changed', conflict: 'in conflict', same: 'same' }
 const value = (x: number | null): string => (x === null ? '–' : Math.abs(x) >= 1e4 ? amount(x) : number(x, Number.isInteger(x) ? 0 : 2))
 const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : confidence >= 0.7 ? 'likely' : confidence > 0 ? 'a guess' : '')
+type Preview = NonNullable<Schemas['Import']['preview']>
+const columnColumns: SheetColumn<Preview['columns'][number]>[] = [
+  { key: 'heading', head: 'Heading', of: (column) => column.heading || '(empty)' },
+  { key: 'is', head: 'Is', class: 'left' },
+  { key: 'sure', head: 'How sure', of: (column) => sure(column.confidence), class: 'left quiet' },
+  { key: 'cells', head: 'First cells', of: (column) => column.sample.filter(Boolean).join(' · '), class: 'left quiet' },
+]
+const lineColumns: SheetColumn<Preview['lines'][number]>[] = [
+  { key: 'label', head: 'In the file', of: (line) => line.label },
+  { key: 'is', head: 'Is', class: 'left' },
+  { key: 'sure', head: 'How sure', of: (line) => sure(line.confidence), class: 'left quiet' },
+  { key: 'figures', head: 'First figures', of: (line) => line.sample.join(' · '), class: 'left quiet' },
+]
+const exampleColumns: SheetColumn<Preview['examples'][number]>[] = [
+  { key: 'what', head: 'Figure', of: (example) => example.what },
+  { key: 'company', head: 'Company', of: (example) => example.company },
+  {
+    key: 'status',
+    head: 'Is',
+    of: (example) => words[example.status],
+    by: (example) => example.status,
+    class: (example) => (example.status === 'conflict' ? 'attention' : ''),
+  },
+  { key: 'stored', head: 'Stored', of: (example) => value(example.stored ?? null) },
+  { key: 'found', head: 'In the file', of: (example) => value(example.found ?? null) },
+  { key: 'place', head: 'Where', of: (example) => example.place, class: 'quiet' },
+]
 </script>
 
 <template>
@@ -277,69 +306,35 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
 
         <section v-if="preview.columns.length">
           <h3>Columns</h3>
-          <div class="scroll" tabindex="0" aria-label="Columns, scrollable">
-            <table class="sheet">
-              <thead>
-                <tr>
-                  <th>Heading</th>
-                  <th class="left">Is</th>
-                  <th class="left">How sure</th>
-                  <th class="left">First cells</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="(column, i) in preview.columns" :key="i">
-                  <th scope="row">{{ column.heading || '(empty)' }}</th>
-                  <td class="left">
-                    <ChoiceField
-                      :model-value="column.field ?? ''"
-                      :name="`Column ${column.heading}`"
-                      :choices="fieldChoices"
-                      :disabled="!editable"
-                      @update:model-value="setColumn(i, $event)"
-                    />
-                  </td>
-                  <td class="left quiet">{{ sure(column.confidence) }}</td>
-                  <td class="left quiet">{{ column.sample.filter(Boolean).join(' · ') }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
+          <SheetTable label="Columns" :columns="columnColumns" :rows="preview.columns" :row-key="(_, i) => i">
+            <template #cell-is="{ row: column, index }">
+              <ChoiceField
+                :model-value="column.field ?? ''"
+                :name="`Column ${column.heading}`"
+                :choices="fieldChoices"
+                :disabled="!editable"
+                @update:model-value="setColumn(index, $event)"
+              />
+            </template>
+          </SheetTable>
         </section>
         <section v-if="preview.lines.length" class="mt-3">
           <h3>Lines, over {{ preview.periods.join(', ') }}</h3>
-          <div class="scroll lines" tabindex="0" aria-label="Lines, scrollable">
-            <table class="sheet">
-              <thead>
-                <tr>
-                  <th>In the file</th>
-                  <th class="left">Is</th>
-                  <th class="left">How sure</th>
-                  <th class="left">First figures</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="line in preview.lines" :key="line.label">
-                  <th scope="row">{{ line.label }}</th>
-                  <td class="left">
-                    <v-autocomplete
-                      :model-value="line.line"
-                      :items="lineChoices"
-                      :disabled="!editable"
-                      :aria-label="`Line for ${line.label}`"
-                      placeholder="left out"
-                      clearable
-                      min-width="270"
-                      @update:model-value="(choice: string | null) => setLine(line.label, choice)"
-                      @keydown.stop
-                    />
-                  </td>
-                  <td class="left quiet">{{ sure(line.confidence) }}</td>
-                  <td class="left quiet">{{ line.sample.join(' · ') }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
+          <SheetTable class="lines" label="Lines" :columns="lineColumns" :rows="preview.lines" :row-key="(line) => line.label">
+            <template #cell-is="{ row: line }">
+              <v-autocomplete
+                :model-value="line.line"
+                :items="lineChoices"
+                :disabled="!editable"
+                :aria-label="`Line for ${line.label}`"
+                placeholder="left out"
+                clearable
+                min-width="270"
+                @update:model-value="(choice: string | null) => setLine(line.label, choice)"
+                @keydown.stop
+              />
+            </template>
+          </SheetTable>
         </section>
         <section v-else-if="preview.unmapped.length" class="mt-3">
           <h3>{{ mapping?.kind === 'report' ? 'Concepts' : 'Labels' }} without a line</h3>
@@ -362,30 +357,7 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
         </section>
         <section v-if="preview.examples.length" class="mt-4">
           <h3>What would change</h3>
-          <div class="scroll lines" tabindex="0" aria-label="Changes, scrollable">
-            <table class="sheet">
-              <thead>
-                <tr>
-                  <th>Figure</th>
-                  <th>Company</th>
-                  <th>Is</th>
-                  <th>Stored</th>
-                  <th>In the file</th>
-                  <th>Where</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="(example, i) in preview.examples" :key="i">
-                  <th scope="row">{{ example.what }}</th>
-                  <td>{{ example.company }}</td>
-                  <td :class="{ attention: example.status === 'conflict' }">{{ words[example.status] }}</td>
-                  <td>{{ value(example.stored ?? null) }}</td>
-                  <td>{{ value(example.found ?? null) }}</td>
-                  <td class="quiet">{{ example.place }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
+          <SheetTable class="lines" label="Changes" :columns="exampleColumns" :rows="preview.examples" :row-key="(_, i) => i" />
         </section>
         <section v-if="preview.refused.length" class="mt-4">
           <h3>Refused</h3>
@@ -405,15 +377,12 @@ const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : conf
 </template>
 
 <style scoped>
-.left {
-  text-align: left !important;
-}
 .counts {
-  font-size: 1.05rem;
-  margin: 8px 0;
+  font-size: var(--type-text);
+  margin: calc(var(--space) * 2) 0;
 }
 .small {
-  font-size: 0.9rem;
+  font-size: var(--type-text);
 }
 .lines {
   max-height: 46vh;

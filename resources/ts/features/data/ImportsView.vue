@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, handIn, type Schemas } from '@/api/client'
@@ -57,6 +59,31 @@ async function undo(entry: Schemas['Import']): Promise<void> {
     notices.fail(error)
   }
 }
+type Entry = Schemas['Import']
+const count = (key: keyof NonNullable<Entry['counts']>, head: string): SheetColumn<Entry> => ({
+  key,
+  head,
+  of: (entry) => (entry.counts ? amount(entry.counts[key]) : ''),
+  by: (entry) => entry.counts?.[key],
+})
+const columns: SheetColumn<Entry>[] = [
+  { key: 'file', head: 'File', by: (entry) => entry.name },
+  { key: 'format', head: 'Format', of: (entry) => entry.format },
+  {
+    key: 'state',
+    head: 'State',
+    of: (entry) => states[entry.state],
+    by: (entry) => states[entry.state],
+    class: (entry) => (entry.state === 'previewed' ? 'attention' : ''),
+  },
+  count('new', 'New'),
+  count('changed', 'Changed'),
+  count('same', 'Same'),
+  count('conflict', 'In conflict'),
+  count('refused', 'Refused'),
+  { key: 'when', head: 'When', of: (entry) => entry.stored_on ?? entry.made_on, by: (entry) => entry.stored_on ?? entry.made_on },
+  { key: 'steps', head: '' },
+]
 </script>
 
 <template>
@@ -95,47 +122,24 @@ async function undo(entry: Schemas['Import']): Promise<void> {
       <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
       <p v-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
       <p v-if="state.data && !state.data.imports.length" class="quiet mt-4">Nothing has been imported yet.</p>
-      <div v-else-if="state.data" class="scroll mt-4" tabindex="0" aria-label="Imports, scrollable">
-        <table class="sheet">
-          <thead>
-            <tr>
-              <th>File</th>
-              <th>Format</th>
-              <th>State</th>
-              <th>New</th>
-              <th>Changed</th>
-              <th>Same</th>
-              <th>In conflict</th>
-              <th>Refused</th>
-              <th>When</th>
-              <th><span class="visually-hidden">Steps</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="entry in state.data.imports" :key="entry.id">
-              <th scope="row">
-                <router-link :to="{ name: 'data', params: { view: 'imports', id: String(entry.id) } }">{{ entry.name }}</router-link>
-              </th>
-              <td>{{ entry.format }}</td>
-              <td :class="{ attention: entry.state === 'previewed' }">{{ states[entry.state] }}</td>
-              <template v-if="entry.counts">
-                <td>{{ amount(entry.counts.new) }}</td>
-                <td>{{ amount(entry.counts.changed) }}</td>
-                <td>{{ amount(entry.counts.same) }}</td>
-                <td>{{ amount(entry.counts.conflict) }}</td>
-                <td>{{ amount(entry.counts.refused) }}</td>
-              </template>
-              <td v-else colspan="5"></td>
-              <td>{{ entry.stored_on ?? entry.made_on }}</td>
-              <td>
-                <v-btn v-if="entry.state !== 'undone'" size="small" @click="undo(entry)">{{
-                  entry.state === 'stored' ? 'Undo' : 'Forget'
-                }}</v-btn>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <SheetTable
+        v-else-if="state.data"
+        class="mt-4"
+        label="Imports"
+        :columns="columns"
+        :rows="state.data.imports"
+        :row-key="(entry) => entry.id"
+      >
+        <template #cell-file="{ row: entry }">
+          <router-link :to="{ name: 'data', params: { view: 'imports', id: String(entry.id) } }">{{ entry.name }}</router-link>
+        </template>
+        <template #head-steps><span class="visually-hidden">Steps</span></template>
+        <template #cell-steps="{ row: entry }">
+          <v-btn v-if="entry.state !== 'undone'" size="small" @click="undo(entry)">{{
+            entry.state === 'stored' ? 'Undo' : 'Forget'
+          }}</v-btn>
+        </template>
+      </SheetTable>
     </template>
   </div>
 </template>
@@ -144,9 +148,9 @@ async function undo(entry: Schemas['Import']): Promise<void> {
 .drop {
   display: flex;
   flex-direction: column;
-  gap: 4px;
+  gap: var(--space);
   border: 1.5px dashed rgb(var(--v-theme-primary));
-  padding: 18px 22px;
+  padding: calc(var(--space) * 4.5) calc(var(--space) * 5.5);
   cursor: pointer;
   max-width: 880px;
 }

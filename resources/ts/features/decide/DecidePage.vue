@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
@@ -128,6 +130,24 @@ async function remove(decision: Schemas['Decision']): Promise<void> {
   }
 }
 const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
+const columns: SheetColumn<Schemas['Decision']>[] = [
+  { key: 'company', head: 'Company', by: (of) => of.name },
+  { key: 'verdict', head: 'Verdict', of: (of) => words[of.verdict], by: (of) => of.verdict },
+  { key: 'value', head: 'Value', of: (of) => number(of.value_per_share, 2) },
+  { key: 'margin', head: 'Margin, %', of: (of) => percent(of.margin_of_safety, 0), by: (of) => of.margin_of_safety },
+  { key: 'below', head: 'Buy below', of: (of) => number(of.buy_below, 2) },
+  { key: 'then', head: 'Price then', of: (of) => number(of.price_then, 2) },
+  { key: 'now', head: 'Price now', of: (of) => (of.price_now == null ? '–' : number(of.price_now, 2)) },
+  {
+    key: 'distance',
+    head: 'Above buy below, %',
+    of: (of) => (of.distance == null ? '–' : percent(of.distance)),
+    by: (of) => of.distance,
+    class: (of) => ((of.distance ?? 1) <= 0 ? 'better' : ''),
+  },
+  { key: 'decided', head: 'Decided', of: (of) => of.decided_on, by: (of) => of.decided_on },
+  { key: 'steps', head: '' },
+]
 </script>
 
 <template>
@@ -179,47 +199,17 @@ const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
       <p v-else-if="state.data && !state.data.length" class="quiet">
         None yet. A decision keeps its reasons and its price, so that it can be held against what came.
       </p>
-      <div v-if="state.data?.length" class="scroll" tabindex="0" aria-label="Decisions, scrollable">
-        <table class="sheet">
-          <thead>
-            <tr>
-              <th>Company</th>
-              <th>Verdict</th>
-              <th>Value</th>
-              <th>Margin, %</th>
-              <th>Buy below</th>
-              <th>Price then</th>
-              <th>Price now</th>
-              <th>Above buy below, %</th>
-              <th>Decided</th>
-              <th></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="decision in state.data" :key="decision.id">
-              <th scope="row">
-                <router-link :to="{ name: 'decide', params: { ticker: decision.ticker } }" :title="decision.thesis">{{
-                  decision.name
-                }}</router-link>
-                <span class="quiet">{{ decision.ticker }}</span>
-              </th>
-              <td>{{ words[decision.verdict] }}</td>
-              <td>{{ number(decision.value_per_share, 2) }}</td>
-              <td>{{ percent(decision.margin_of_safety, 0) }}</td>
-              <td>{{ number(decision.buy_below, 2) }}</td>
-              <td>{{ number(decision.price_then, 2) }}</td>
-              <td>{{ decision.price_now == null ? '–' : number(decision.price_now, 2) }}</td>
-              <td :class="(decision.distance ?? 1) <= 0 ? 'better' : ''">
-                {{ decision.distance == null ? '–' : percent(decision.distance) }}
-              </td>
-              <td>{{ decision.decided_on }}</td>
-              <td>
-                <v-btn size="x-small" :aria-label="`Delete the decision on ${decision.name}`" @click="remove(decision)">Delete</v-btn>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <SheetTable v-if="state.data?.length" label="Decisions" :columns="columns" :rows="state.data" :row-key="(decision) => decision.id">
+        <template #cell-company="{ row: decision }">
+          <router-link :to="{ name: 'decide', params: { ticker: decision.ticker } }" :title="decision.thesis">{{
+            decision.name
+          }}</router-link>
+          <span class="quiet">{{ decision.ticker }}</span>
+        </template>
+        <template #cell-steps="{ row: decision }">
+          <v-btn size="x-small" :aria-label="`Delete the decision on ${decision.name}`" @click="remove(decision)">Delete</v-btn>
+        </template>
+      </SheetTable>
     </section>
   </div>
 </template>
@@ -228,8 +218,8 @@ const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
 .form {
   display: flex;
   flex-wrap: wrap;
-  gap: 20px 44px;
-  margin-top: 10px;
+  gap: calc(var(--space) * 5) calc(var(--space) * 11);
+  margin-top: calc(var(--space) * 2.5);
 }
 .left {
   flex: 2 1 420px;
@@ -240,6 +230,6 @@ const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
 }
 .big {
   font-family: 'Source Serif 4 Variable', serif;
-  font-size: 1.5rem;
+  font-size: var(--type-head);
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
@@ -46,6 +48,22 @@ function walk(list: Schemas['CompanyList']): void {
   const next = list.items.find((item) => !item.mark) ?? list.items[0]
   if (next) void router.push({ name: 'read', params: { ticker: next.ticker } })
 }
+const columns: SheetColumn<Schemas['Decision']>[] = [
+  { key: 'company', head: 'Company', by: (of) => of.name },
+  { key: 'verdict', head: 'Verdict', of: (of) => of.verdict },
+  { key: 'value', head: 'Value', of: (of) => number(of.value_per_share, 2) },
+  { key: 'below', head: 'Buy below', of: (of) => number(of.buy_below, 2) },
+  { key: 'price', head: 'Price', of: (of) => (of.price_now == null ? '–' : number(of.price_now, 2)) },
+  {
+    key: 'distance',
+    head: 'Above the buy-below price, %',
+    of: (of) => (of.distance == null ? '–' : `${of.distance <= 0 ? '▼ ' : ''}${percent(of.distance)}`),
+    by: (of) => of.distance,
+    class: (of) => ((of.distance ?? 1) <= 0 ? 'better' : ''),
+  },
+  { key: 'since', head: 'Since then, %', of: (of) => (of.since == null ? '–' : percent(of.since)), by: (of) => of.since },
+  { key: 'decided', head: 'Decided', of: (of) => of.decided_on, by: (of) => of.decided_on },
+]
 </script>
 
 <template>
@@ -64,45 +82,12 @@ function walk(list: Schemas['CompanyList']): void {
           <p v-if="!near.length" class="quiet">
             No decision waits. A verdict with a buy-below price, written under Decide, is watched here.
           </p>
-          <div v-else class="scroll" tabindex="0">
-            <table class="sheet">
-              <thead>
-                <tr>
-                  <th>Company</th>
-                  <th>Verdict</th>
-                  <th>Value</th>
-                  <th>Buy below</th>
-                  <th>Price</th>
-                  <th>Above the buy-below price, %</th>
-                  <th>Since then, %</th>
-                  <th>Decided</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="decision in near" :key="decision.id">
-                  <th scope="row">
-                    <router-link :to="{ name: 'decide', params: { ticker: decision.ticker } }">{{ decision.name }}</router-link>
-                    <span class="quiet">{{ decision.ticker }}</span>
-                  </th>
-                  <td>{{ decision.verdict }}</td>
-                  <td>{{ number(decision.value_per_share, 2) }}</td>
-                  <td>{{ number(decision.buy_below, 2) }}</td>
-                  <td>{{ decision.price_now === null ? '–' : number(decision.price_now ?? 0, 2) }}</td>
-                  <td :class="(decision.distance ?? 1) <= 0 ? 'better' : ''">
-                    {{
-                      decision.distance === null
-                        ? '–'
-                        : (decision.distance ?? 0) <= 0
-                          ? `▼ ${percent(decision.distance ?? 0)}`
-                          : percent(decision.distance ?? 0)
-                    }}
-                  </td>
-                  <td>{{ decision.since == null ? '–' : percent(decision.since) }}</td>
-                  <td>{{ decision.decided_on }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
+          <SheetTable v-else label="Decisions near their price" :columns="columns" :rows="near" :row-key="(decision) => decision.id">
+            <template #cell-company="{ row: decision }">
+              <router-link :to="{ name: 'decide', params: { ticker: decision.ticker } }">{{ decision.name }}</router-link>
+              <span class="quiet">{{ decision.ticker }}</span>
+            </template>
+          </SheetTable>
         </section>
         <div class="two">
           <section>
@@ -152,7 +137,7 @@ function walk(list: Schemas['CompanyList']): void {
 
 <style scoped>
 section {
-  margin-top: 22px;
+  margin-top: calc(var(--space) * 5.5);
 }
 .first {
   max-width: 520px;
@@ -160,14 +145,14 @@ section {
 .two {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
-  gap: 0 36px;
+  gap: 0 calc(var(--space) * 9);
 }
 ul {
   list-style: none;
   padding: 0;
 }
 li {
-  padding: 4px 0;
+  padding: var(--space) 0;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
 }
 </style>

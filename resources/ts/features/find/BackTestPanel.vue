@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
@@ -116,6 +118,16 @@ const save = () =>
     ]),
     'text/csv',
   )
+type Dated = NonNullable<typeof result.value>['dates'][number]
+const after = (date: Dated) => result.value?.periods.find((period) => period.from === date.entry)
+const dateColumns: SheetColumn<Dated>[] = [
+  { key: 'signal', head: 'Screened on', by: (date) => date.signal },
+  { key: 'entry', head: 'Bought on', of: (date) => date.entry },
+  { key: 'picked', head: 'Picked of', of: (date) => `${date.picked} of ${date.universe}`, by: (date) => date.picked },
+  { key: 'turnover', head: 'Turned over', of: (date) => share(date.turnover), by: (date) => date.turnover },
+  { key: 'return', head: 'Return until the next', of: (date) => share(after(date)?.return), by: (date) => after(date)?.return },
+  { key: 'index', head: 'Index', of: (date) => share(after(date)?.benchmark), by: (date) => after(date)?.benchmark, class: 'quiet' },
+]
 </script>
 
 <template>
@@ -240,53 +252,29 @@ const save = () =>
             { name: indexName, performance: result.index_performance },
           ]"
         />
-        <table class="sheet many">
-          <thead>
-            <tr>
-              <th scope="col">Screened on</th>
-              <th scope="col">Bought on</th>
-              <th scope="col">Picked of</th>
-              <th scope="col">Turned over</th>
-              <th scope="col">Return until the next</th>
-              <th scope="col">Index</th>
-            </tr>
-          </thead>
-          <tbody>
-            <template v-for="date in result.dates" :key="date.signal">
-              <tr>
-                <th scope="row">
-                  <button
-                    class="figure"
-                    :aria-expanded="opened === date.signal"
-                    @click="opened = opened === date.signal ? null : date.signal"
-                  >
-                    {{ opened === date.signal ? '▾' : '▸' }} {{ date.signal }}
-                  </button>
-                </th>
-                <td>{{ date.entry }}</td>
-                <td>{{ date.picked }} of {{ date.universe }}</td>
-                <td>{{ share(date.turnover) }}</td>
-                <td>{{ share(result.periods.find((period) => period.from === date.entry)?.return) }}</td>
-                <td class="quiet">{{ share(result.periods.find((period) => period.from === date.entry)?.benchmark) }}</td>
-              </tr>
-              <tr v-if="opened === date.signal">
-                <td colspan="6" class="held">
-                  <template v-if="!date.held.length">Nothing was picked: cash.</template>
-                  <span v-for="one in date.held" :key="one.ticker">
-                    <router-link :to="{ name: 'read', params: { ticker: one.ticker } }">{{ one.name }}</router-link>
-                    {{
-                      share(
-                        result.periods.find((period) => period.from === date.entry)?.members.find((member) => member.ticker === one.ticker)
-                          ?.return,
-                      )
-                    }}
-                  </span>
-                  <span v-if="date.not_bought.length" class="attention">not to be had any more: {{ date.not_bought.join(', ') }}</span>
-                </td>
-              </tr>
-            </template>
-          </tbody>
-        </table>
+        <SheetTable
+          many
+          :columns="dateColumns"
+          :rows="result.dates"
+          :row-key="(date) => date.signal"
+          :is-open="(date) => date.signal === opened"
+        >
+          <template #cell-signal="{ row: date }">
+            <button class="figure" :aria-expanded="opened === date.signal" @click="opened = opened === date.signal ? null : date.signal">
+              {{ opened === date.signal ? '▾' : '▸' }} {{ date.signal }}
+            </button>
+          </template>
+          <template #under="{ row: date }">
+            <div class="held">
+              <template v-if="!date.held.length">Nothing was picked: cash.</template>
+              <span v-for="one in date.held" :key="one.ticker">
+                <router-link :to="{ name: 'read', params: { ticker: one.ticker } }">{{ one.name }}</router-link>
+                {{ share(after(date)?.members.find((member) => member.ticker === one.ticker)?.return) }}
+              </span>
+              <span v-if="date.not_bought.length" class="attention">not to be had any more: {{ date.not_bought.join(', ') }}</span>
+            </div>
+          </template>
+        </SheetTable>
       </div>
     </template>
   </div>
@@ -304,18 +292,18 @@ const save = () =>
 .jumps {
   border-left: 2px solid rgb(var(--v-theme-primary));
   list-style: none;
-  margin: 0 0 0.6rem;
-  padding: 0.1rem 0 0.1rem 0.7rem;
+  margin: 0 0 calc(var(--space) * 2);
+  padding: calc(var(--space) * 0.5) 0 calc(var(--space) * 0.5) calc(var(--space) * 2.5);
 }
 .few {
   width: 3.2em;
 }
 .both {
   display: flex;
-  gap: 28px;
+  gap: calc(var(--space) * 7);
   align-items: flex-start;
   flex-wrap: wrap;
-  margin-top: 10px;
+  margin-top: calc(var(--space) * 2.5);
 }
 .held {
   white-space: normal !important;
@@ -323,10 +311,10 @@ const save = () =>
   line-height: 1.5;
 }
 .held span {
-  margin-right: 14px;
+  margin-right: calc(var(--space) * 3.5);
   white-space: nowrap;
 }
-.both > table:last-child {
+.both > :last-child {
   flex: 1;
   min-width: 440px;
 }

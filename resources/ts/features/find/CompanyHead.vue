@@ -4,20 +4,18 @@ defineProps<{ company: { ticker: string; name: string } }>()
 </script>
 
 <template>
-  <th scope="row">
-    <span class="company">
-      <slot />
-      <router-link :to="{ name: 'read', params: { ticker: company.ticker } }" :title="company.name">{{ company.name }}</router-link>
-      <span class="quiet">{{ company.ticker }}</span>
-    </span>
-  </th>
+  <span class="company">
+    <slot />
+    <router-link :to="{ name: 'read', params: { ticker: company.ticker } }" :title="company.name">{{ company.name }}</router-link>
+    <span class="quiet">{{ company.ticker }}</span>
+  </span>
 </template>
 
 <style scoped>
 .company {
   display: flex;
   align-items: baseline;
-  gap: 6px;
+  gap: calc(var(--space) * 1.5);
   min-width: 0;
 }
 .company a {

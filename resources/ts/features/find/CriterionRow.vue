@@ -240,15 +240,15 @@ const addMember = () =>
 <style scoped>
 li {
   list-style: none;
-  padding: 8px 0 10px;
+  padding: calc(var(--space) * 2) 0 calc(var(--space) * 2.5);
   border-bottom: 1px solid rgb(var(--v-theme-rule));
 }
 li.off {
   opacity: 0.55;
 }
 .members {
-  padding-left: 14px;
-  margin-left: 6px;
+  padding-left: calc(var(--space) * 3.5);
+  margin-left: calc(var(--space) * 1.5);
   border-left: 2px solid rgb(var(--v-theme-rule));
 }
 .members li:last-of-type {
@@ -258,10 +258,10 @@ li.off {
 .sentence {
   display: flex;
   align-items: center;
-  gap: 8px;
+  gap: calc(var(--space) * 2);
 }
 .head :deep(.v-btn) {
-  margin-left: -6px;
+  margin-left: calc(var(--space) * -1.5);
 }
 .operator {
   max-width: 118px;
@@ -272,9 +272,9 @@ li.off {
 .survivors {
   display: flex;
   align-items: center;
-  gap: 10px;
-  font-size: 0.87rem;
-  margin-top: 4px;
+  gap: calc(var(--space) * 2.5);
+  font-size: var(--type-small);
+  margin-top: var(--space);
 }
 .bar {
   flex: 0 0 84px;
@@ -286,6 +286,6 @@ li.off {
   background: rgb(var(--v-theme-primary));
 }
 .small {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
 }
 </style>

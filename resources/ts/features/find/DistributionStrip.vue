@@ -109,6 +109,6 @@ svg {
 .ends {
   display: flex;
   justify-content: space-between;
-  font-size: 0.77rem;
+  font-size: var(--type-fine);
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { number, percent } from '@/design/format'
@@ -26,37 +28,40 @@ const year = (p: Schemas['Performance'], wanted: number) => p.years.find((entry)
 </script>
 
 <template>
-  <table class="sheet many facts">
-    <thead>
-      <tr>
-        <th></th>
-        <th v-for="line in shown" :key="line.name" scope="col">{{ line.name }}</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="row in rows" :key="row.word">
-        <th scope="row">{{ row.word }}</th>
-        <td v-for="line in shown" :key="line.name" :title="row.hint?.(line.performance!)">{{ row.of(line.performance!) }}</td>
-      </tr>
+  <SheetTable
+    many
+    class="facts"
+    :columns="[{ key: 'word', head: '', of: (row) => row.word }, ...columnsOf<(typeof rows)[number]>(shown.map((line) => line.name))]"
+    :rows="rows"
+    :row-key="(row) => row.word"
+  >
+    <template #cell="{ row, column }"
+      ><span :title="row.hint?.(shown[column]!.performance!)">{{ row.of(shown[column]!.performance!) }}</span></template
+    >
+    <template #foot>
       <tr v-for="entry in years" :key="entry">
         <th scope="row">
           {{ entry }}<span v-if="shown.some((line) => year(line.performance!, entry)?.whole === false)" class="quiet"> part</span>
         </th>
         <td v-for="line in shown" :key="line.name">{{ share(year(line.performance!, entry)?.return) }}</td>
       </tr>
-    </tbody>
-  </table>
+    </template>
+  </SheetTable>
 </template>
 
 <style scoped>
 .facts {
-  width: auto;
-  min-width: 340px;
-  border-collapse: separate;
-  border-spacing: 0;
+  flex: none;
+  max-width: 100%;
 }
-.facts td,
-.facts th {
+.facts :deep(table) {
+  width: auto;
+}
+.facts :deep(tbody th) {
+  white-space: nowrap;
+}
+.facts :deep(td),
+.facts :deep(th) {
   height: 27px;
 }
 </style>

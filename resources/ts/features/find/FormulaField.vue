@@ -161,7 +161,7 @@ textarea {
   width: 100%;
   font: inherit;
   font-feature-settings: 'tnum';
-  padding: 6px 8px;
+  padding: calc(var(--space) * 1.5) calc(var(--space) * 2);
   color: inherit;
   background: rgb(var(--v-theme-surface));
   border: 1px solid rgb(var(--v-theme-rule));
@@ -183,12 +183,12 @@ ul {
   padding: 0;
 }
 li {
-  padding: 3px 8px;
+  padding: var(--space) calc(var(--space) * 2);
   cursor: pointer;
   display: flex;
   justify-content: space-between;
-  gap: 10px;
-  font-size: 0.87rem;
+  gap: calc(var(--space) * 2.5);
+  font-size: var(--type-small);
 }
 li.chosen {
   background: rgb(var(--v-theme-wash));
@@ -206,6 +206,6 @@ code {
   color: rgb(var(--v-theme-on-background));
 }
 .small {
-  font-size: 0.84rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Metric, type Schemas } from '@/api/client'
@@ -201,20 +202,19 @@ const dependencies = computed(() =>
             >
           </p>
           <div class="ends">
-            <table v-for="side in ['highest', 'lowest'] as const" :key="side" class="sheet many">
-              <thead>
-                <tr>
-                  <th scope="col">{{ side === 'highest' ? 'Highest' : 'Lowest' }}</th>
-                  <th></th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="row in state.data[side]" :key="row.ticker">
-                  <CompanyHead :company="row" />
-                  <td>{{ withUnit(row.value, metric.unit) }}</td>
-                </tr>
-              </tbody>
-            </table>
+            <SheetTable
+              v-for="side in ['highest', 'lowest'] as const"
+              :key="side"
+              many
+              :columns="[
+                { key: 'company', head: side === 'highest' ? 'Highest' : 'Lowest' },
+                { key: 'value', head: '', of: (row) => withUnit(row.value, metric!.unit) },
+              ]"
+              :rows="state.data[side]"
+              :row-key="(row) => row.ticker"
+            >
+              <template #cell-company="{ row }"><CompanyHead :company="row" /></template>
+            </SheetTable>
           </div>
         </template>
       </template>
@@ -233,17 +233,17 @@ const dependencies = computed(() =>
   width: 390px;
   flex: none;
   overflow: auto;
-  padding: 16px 18px 40px 24px;
+  padding: calc(var(--space) * 4) calc(var(--space) * 4.5) calc(var(--space) * 10) calc(var(--space) * 6);
   border-right: 1px solid rgb(var(--v-theme-rule));
 }
 .list summary {
   cursor: pointer;
-  padding: 3px 0;
+  padding: var(--space) 0;
   font-weight: 500;
 }
 .list a {
   display: block;
-  padding: 2px 0 2px 16px;
+  padding: calc(var(--space) * 0.5) 0 calc(var(--space) * 0.5) calc(var(--space) * 4);
 }
 .list a.here {
   box-shadow: inset 3px 0 rgb(var(--v-theme-primary));
@@ -253,13 +253,13 @@ const dependencies = computed(() =>
   flex: 1;
   min-width: 0;
   overflow: auto;
-  padding: 18px 28px 40px;
+  padding: calc(var(--space) * 4.5) calc(var(--space) * 7) calc(var(--space) * 10);
 }
 dl {
   display: grid;
   grid-template-columns: 130px 1fr;
-  gap: 4px 14px;
-  margin: 10px 0 14px;
+  gap: var(--space) calc(var(--space) * 3.5);
+  margin: calc(var(--space) * 2.5) 0 calc(var(--space) * 3.5);
   max-width: 860px;
 }
 dt {
@@ -274,10 +274,10 @@ dd {
 }
 .ends {
   display: flex;
-  gap: 28px;
+  gap: calc(var(--space) * 7);
   flex-wrap: wrap;
 }
-.ends table {
+.ends > div {
   width: 336px;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask, Problem, type Schemas } from '@/api/client'
 import { figureText } from '@/design/format'
@@ -126,27 +127,28 @@ async function save(): Promise<void> {
         <v-btn size="small" @click="compose">Put into the formula</v-btn>
       </fieldset>
       <FormulaField v-model="formula" label="Formula" :problem="problem" live />
-      <table v-if="preview.data && !problem && formula.trim()" class="sheet many preview">
-        <thead>
-          <tr>
-            <th v-for="company in preview.data.companies" :key="company.ticker" scope="col">{{ company.ticker }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <td v-for="company in preview.data.companies" :key="company.ticker" :title="company.figure.reason ?? undefined">
-              <strong>{{
-                preview.data.is_condition && company.figure.value !== null
-                  ? company.figure.value
-                    ? 'yes'
-                    : 'no'
-                  : figureText({ ...company.figure, unit })
-              }}</strong>
-              <div v-if="company.figure.reason" class="quiet">{{ company.figure.reason }}</div>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <SheetTable
+        v-if="preview.data && !problem && formula.trim()"
+        many
+        class="preview"
+        :columns="[
+          { key: 'ticker', head: 'Tried on', of: (company) => company.ticker },
+          { key: 'figure', head: 'Gives' },
+          { key: 'reason', head: '', of: (company) => company.figure.reason, class: 'quiet left' },
+        ]"
+        :rows="preview.data.companies"
+        :row-key="(company) => company.ticker"
+      >
+        <template #cell-figure="{ row: company }">
+          <strong>{{
+            preview.data.is_condition && company.figure.value !== null
+              ? company.figure.value
+                ? 'yes'
+                : 'no'
+              : figureText({ ...company.figure, unit })
+          }}</strong>
+        </template>
+      </SheetTable>
       <p class="quiet">
         As of {{ session.asOf ?? session.latestDay }}. Names complete as you type; a comparison gives yes or no and can be counted.
       </p>
@@ -196,32 +198,21 @@ async function save(): Promise<void> {
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 14px;
-  margin: 10px 0;
+  gap: calc(var(--space) * 3.5);
+  margin: calc(var(--space) * 2.5) 0;
 }
 fieldset {
   border: 0;
   display: grid;
   grid-template-columns: 1fr 170px 1fr auto;
-  gap: 8px;
+  gap: calc(var(--space) * 2);
   align-items: center;
-  margin-bottom: 10px;
+  margin-bottom: calc(var(--space) * 2.5);
 }
 fieldset input {
   width: 3em;
 }
 .preview {
-  margin: 8px 0;
-  table-layout: fixed;
-}
-.preview th {
-  text-align: right !important;
-}
-.preview td {
-  white-space: normal;
-  height: auto;
-  padding: 6px 9px;
-  vertical-align: top;
-  text-align: right !important;
+  margin: calc(var(--space) * 2) 0;
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
@@ -76,6 +78,22 @@ function save(): void {
     'text/csv',
   )
 }
+type Row = NonNullable<typeof state.value.data>['rows'][number]
+const columns = computed<SheetColumn<Row>[]>(() => [
+  { key: 'company', head: 'Company', by: (row) => row.name },
+  { key: 'place', head: 'Place', of: (row) => row.place, by: (row) => -row.place },
+  { key: 'score', head: 'Score' },
+  ...ranking.value.components.flatMap((entry, i): SheetColumn<Row>[] => [
+    {
+      key: `value ${i}`,
+      head: catalogue.label(entry.formula),
+      of: (row) => (row.values[i] == null ? word(ranking.value.missing) : inCell(row.values[i], catalogue.unit(entry.formula))),
+      by: (row) => row.values[i],
+      class: (row) => (row.values[i] == null ? 'quiet' : undefined),
+    },
+    { key: `gives ${i}`, head: 'gives', of: (row) => number(row.contributions[i]!, digits.value), class: 'quiet' },
+  ]),
+])
 </script>
 
 <template>
@@ -157,44 +175,20 @@ function save(): void {
           .join(', ')
       }}{{ state.data.left_out_total > 12 ? ' …' : '' }}
     </p>
-    <div class="scroll" tabindex="0" role="region" aria-label="Ranking, scrollable">
-      <table class="sheet">
-        <thead>
-          <tr>
-            <th scope="col">Company</th>
-            <th scope="col">Place</th>
-            <th scope="col">Score</th>
-            <template v-for="(entry, i) in ranking.components" :key="i">
-              <th scope="col" class="criterion">{{ catalogue.label(entry.formula) }}</th>
-              <th scope="col" class="criterion">gives</th>
-            </template>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in state.data.rows" :key="row.ticker">
-            <CompanyHead :company="row" />
-            <td>{{ row.place }}</td>
-            <td>
-              <strong>{{ number(row.score, digits) }}</strong>
-            </td>
-            <template v-for="(entry, i) in ranking.components" :key="i">
-              <td :class="{ quiet: row.values[i] === null }">
-                {{ row.values[i] === null ? word(ranking.missing) : inCell(row.values[i]!, catalogue.unit(entry.formula)) }}
-              </td>
-              <td class="quiet">{{ number(row.contributions[i]!, digits) }}</td>
-            </template>
-          </tr>
-        </tbody>
-      </table>
-      <v-btn
-        v-if="state.data.rows.length < state.data.total && limit < 1000"
-        size="small"
-        class="my-2"
-        @click="limit = Math.min(1000, limit + 300)"
+    <SheetTable label="Ranking" :columns="columns" :rows="state.data.rows" :row-key="(row) => row.ticker">
+      <template #cell-company="{ row }"><CompanyHead :company="row" /></template>
+      <template #cell-score="{ row }"
+        ><strong>{{ number(row.score, digits) }}</strong></template
       >
-        Show more of {{ state.data.total }}
-      </v-btn>
-    </div>
+    </SheetTable>
+    <v-btn
+      v-if="state.data.rows.length < state.data.total && limit < 1000"
+      size="small"
+      class="my-2"
+      @click="limit = Math.min(1000, limit + 300)"
+    >
+      Show more of {{ state.data.total }}
+    </v-btn>
   </template>
 </template>
 
@@ -202,9 +196,9 @@ function save(): void {
 .component {
   display: grid;
   grid-template-columns: minmax(180px, 2fr) 150px auto 48px 28px;
-  gap: 10px;
+  gap: calc(var(--space) * 2.5);
   align-items: center;
-  margin-bottom: 6px;
+  margin-bottom: calc(var(--space) * 1.5);
   max-width: 760px;
 }
 .component input {
@@ -220,16 +214,11 @@ function save(): void {
   max-width: 200px;
 }
 .small {
-  font-size: 0.84rem;
-  margin-bottom: 2px;
+  font-size: var(--type-small);
+  margin-bottom: calc(var(--space) * 0.5);
 }
 .scroll {
   flex: 1;
   min-height: 0;
-}
-.criterion {
-  white-space: normal !important;
-  max-width: 130px;
-  line-height: 1.15;
 }
 </style>

@@ -78,6 +78,6 @@ async function cancel(): Promise<void> {
 <style scoped>
 .wait {
   max-width: 480px;
-  padding: 40px 0;
+  padding: calc(var(--space) * 10) 0;
 }
 </style>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { mdiClose } from '@mdi/js'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { csv, download } from '@/design/download'
@@ -46,27 +48,23 @@ const fittedLine = computed<[[number, number], [number, number]] | null>(() => {
   const at = (x: number): [number, number] => [x, data.terms[0]!.coefficient + (data.terms[1]?.coefficient ?? 0) * x]
   return [at(Math.min(...xs)), at(Math.max(...xs))]
 })
-type Column = 'name' | 'dependent' | 'fitted' | 'residual' | 'premium' | 'studentised' | 'leverage'
-const sort = ref<{ by: Column; up: boolean }>({ by: 'premium', up: true })
-const table = computed(() => {
-  const { by, up } = sort.value
-  const value = (row: Schemas['RegressionRow']) => (by === 'name' ? row.name : (row[by] ?? (up ? Infinity : -Infinity)))
-  return [...rows.value].sort((a, b) => (value(a) < value(b) ? -1 : value(a) > value(b) ? 1 : 0) * (up ? 1 : -1)).slice(0, 500)
+type Row = Schemas['RegressionRow']
+const figure = (key: 'dependent' | 'fitted' | 'residual' | 'studentised' | 'leverage', head: string): SheetColumn<Row> => ({
+  key,
+  head,
+  of: (row) => (row[key] === null ? '–' : number(row[key], 3)),
+  by: (row) => row[key],
 })
-const columns: { key: Column; word: string }[] = [
-  { key: 'dependent', word: 'Actual' },
-  { key: 'fitted', word: 'Fitted' },
-  { key: 'residual', word: 'Residual' },
-  { key: 'premium', word: 'Above fitted, %' },
-  { key: 'studentised', word: 'In its deviations' },
-  { key: 'leverage', word: 'Leverage' },
+const columns: SheetColumn<Row>[] = [
+  { key: 'company', head: 'Company', by: (row) => row.name },
+  figure('dependent', 'Actual'),
+  figure('fitted', 'Fitted'),
+  figure('residual', 'Residual'),
+  { key: 'premium', head: 'Above fitted, %', of: (row) => (row.premium === null ? '–' : percent(row.premium)), by: (row) => row.premium },
+  figure('studentised', 'In its deviations'),
+  figure('leverage', 'Leverage'),
+  { key: 'marks', head: 'Marks', of: (row) => row.marks.map((mark) => MARKS[mark]).join(', '), class: 'attention' },
 ]
-const sortBy = (by: Column) => (sort.value = { by, up: sort.value.by === by ? !sort.value.up : true })
-const shown = (row: Schemas['RegressionRow'], key: Column): string => {
-  const value = row[key]
-  if (value === null || typeof value === 'string') return '–'
-  return key === 'premium' ? percent(value) : number(value, 3)
-}
 const open = (name: string) => {
   const row = rows.value.find((entry) => entry.name === name)
   if (row) void router.push({ name: 'read', params: { ticker: row.ticker } })
@@ -146,28 +144,22 @@ const save = () =>
         {{ state.data.adjusted_r_squared === null ? '–' : number(state.data.adjusted_r_squared, 3) }}, residual deviation
         {{ number(state.data.residual_standard_error, 3) }}.
       </p>
-      <table class="sheet many terms">
-        <thead>
-          <tr>
-            <th></th>
-            <th scope="col">Coefficient</th>
-            <th scope="col">Standard error</th>
-            <th scope="col">t</th>
-            <th scope="col">p</th>
-            <th scope="col">Evidence</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(entry, i) in state.data.terms" :key="entry.name">
-            <th scope="row">{{ term(entry.name, i) }}</th>
-            <td>{{ number(entry.coefficient, 4) }}</td>
-            <td>{{ number(entry.standard_error, 4) }}</td>
-            <td>{{ entry.t === null ? '–' : number(entry.t, 2) }}</td>
-            <td>{{ entry.p === null ? '–' : entry.p < 0.0001 ? '< 0.0001' : number(entry.p, 4) }}</td>
-            <td class="quiet">{{ entry.evidence }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <SheetTable
+        many
+        class="terms"
+        :columns="[
+          { key: 'term', head: '' },
+          { key: 'coefficient', head: 'Coefficient', of: (entry) => number(entry.coefficient, 4) },
+          { key: 'error', head: 'Standard error', of: (entry) => number(entry.standard_error, 4) },
+          { key: 't', head: 't', of: (entry) => (entry.t === null ? '–' : number(entry.t, 2)) },
+          { key: 'p', head: 'p', of: (entry) => (entry.p === null ? '–' : entry.p < 0.0001 ? '< 0.0001' : number(entry.p, 4)) },
+          { key: 'evidence', head: 'Evidence', of: (entry) => entry.evidence, class: 'quiet' },
+        ]"
+        :rows="state.data.terms"
+        :row-key="(entry) => entry.name"
+      >
+        <template #cell-term="{ row: entry, index }">{{ term(entry.name, index) }}</template>
+      </SheetTable>
       <div class="plots">
         <ScatterPlot
           :title="regression.regressors.length === 1 ? 'The line through the companies' : 'Actual against fitted'"
@@ -192,31 +184,16 @@ const save = () =>
           @choose="open"
         />
       </div>
-      <table class="sheet">
-        <thead>
-          <tr>
-            <th scope="col"><button class="figure" @click="sortBy('name')">Company</button></th>
-            <th
-              v-for="column in columns"
-              :key="column.key"
-              scope="col"
-              :aria-sort="sort.by === column.key ? (sort.up ? 'ascending' : 'descending') : 'none'"
-            >
-              <button class="figure" @click="sortBy(column.key)">
-                {{ column.word }}{{ sort.by === column.key ? (sort.up ? ' ▴' : ' ▾') : '' }}
-              </button>
-            </th>
-            <th scope="col">Marks</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in table" :key="row.ticker">
-            <CompanyHead :company="row" />
-            <td v-for="column in columns" :key="column.key">{{ shown(row, column.key) }}</td>
-            <td class="attention">{{ row.marks.map((mark) => MARKS[mark]).join(', ') }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <SheetTable
+        many
+        label="Residuals"
+        :columns="columns"
+        :sorted-by="{ key: 'premium', descending: false }"
+        :rows="rows"
+        :row-key="(row) => row.ticker"
+      >
+        <template #cell-company="{ row }"><CompanyHead :company="row" /></template>
+      </SheetTable>
     </template>
   </div>
 </template>
@@ -225,14 +202,14 @@ const save = () =>
 .scroll {
   flex: 1;
   min-height: 0;
-  padding-top: 6px;
+  padding-top: calc(var(--space) * 1.5);
 }
 .variable {
   display: grid;
   grid-template-columns: minmax(200px, 380px) 110px 28px;
-  gap: 10px;
+  gap: calc(var(--space) * 2.5);
   align-items: center;
-  margin-bottom: 4px;
+  margin-bottom: var(--space);
 }
 .terms {
   width: auto;
@@ -241,7 +218,7 @@ const save = () =>
 .plots {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 18px;
-  margin: 14px 0;
+  gap: calc(var(--space) * 4.5);
+  margin: calc(var(--space) * 3.5) 0;
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf, type SheetColumn } from '@/design/sheet'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { csv, download } from '@/design/download'
@@ -55,6 +57,18 @@ function save(): void {
     'text/csv',
   )
 }
+type Row = (typeof rows.value)[number]
+const columns = computed<SheetColumn<Row>[]>(() => {
+  const criteria = state.value.data?.criteria ?? []
+  return [
+    { key: 'company', head: 'Company' },
+    { key: 'passed', head: 'Passed' },
+    { key: 'share', head: '%', of: (row) => number((100 * row.passed) / criteria.length, 0) },
+    { key: 'failed', head: 'Failed', of: (row) => row.failed },
+    { key: 'undecidable', head: 'Undecidable', of: (row) => row.undecidable },
+    ...columnsOf<Row>(criteria, { class: 'criterion' }),
+  ]
+})
 </script>
 
 <template>
@@ -65,48 +79,44 @@ function save(): void {
       <v-btn size="x-small" @click="save">CSV</v-btn>
     </p>
     <p v-if="!state.data.criteria.length" class="quiet">There is no active criterion to score by. Add one on the left.</p>
-    <div v-else class="scroll" tabindex="0" role="region" aria-label="Scores, scrollable">
-      <table class="sheet">
-        <thead>
-          <tr>
-            <th scope="col">Company</th>
-            <th scope="col">
-              <button class="figure" @click="sort = 'score'">Passed{{ sort === 'score' ? ' ▾' : '' }}</button>
-            </th>
-            <th scope="col">%</th>
-            <th scope="col">
-              <button class="figure" @click="sort = 'failed'">Failed{{ sort === 'failed' ? ' ▾' : '' }}</button>
-            </th>
-            <th scope="col">
-              <button class="figure" @click="sort = 'undecidable'">Undecidable{{ sort === 'undecidable' ? ' ▾' : '' }}</button>
-            </th>
-            <th v-for="(criterion, i) in state.data.criteria" :key="i" scope="col" :title="criterion" class="criterion">
-              <button class="figure" @click="sort = i">{{ catalogue.words(criterion) }}{{ sort === i ? ' ▾' : '' }}</button>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.ticker">
-            <CompanyHead :company="row" />
-            <td>
-              <strong>{{ row.passed }}</strong> of {{ state.data.criteria.length }}
-            </td>
-            <td>{{ number((100 * row.passed) / state.data.criteria.length, 0) }}</td>
-            <td>{{ row.failed }}</td>
-            <td>{{ row.undecidable }}</td>
-            <td v-for="(mark, i) in row.marks" :key="i" :title="miss(mark, state.data.criteria[i]!)">
-              <span :class="{ better: mark.state === 'pass', worse: mark.state === 'fail', quiet: mark.state === 'undecidable' }">{{
-                words[mark.state]
-              }}</span>
-              {{ mark.relative === null ? '' : `${mark.relative >= 0 ? '+' : ''}${percent(mark.relative, 0)} %` }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+    <template v-else>
+      <SheetTable label="Scores" :columns="columns" :rows="rows" :row-key="(row) => row.ticker">
+        <template #head-passed
+          ><button class="figure" @click="sort = 'score'">Passed{{ sort === 'score' ? ' ▾' : '' }}</button></template
+        >
+        <template #head-failed
+          ><button class="figure" @click="sort = 'failed'">Failed{{ sort === 'failed' ? ' ▾' : '' }}</button></template
+        >
+        <template #head-undecidable
+          ><button class="figure" @click="sort = 'undecidable'">Undecidable{{ sort === 'undecidable' ? ' ▾' : '' }}</button></template
+        >
+        <template v-for="(criterion, i) in state.data.criteria" :key="i" #[`head-${i}`]
+          ><button class="figure" @click="sort = i">{{ catalogue.words(criterion) }}{{ sort === i ? ' ▾' : '' }}</button></template
+        >
+        <template #cell-company="{ row }"><CompanyHead :company="row" /></template>
+        <template #cell-passed="{ row }"
+          ><strong>{{ row.passed }}</strong> of {{ state.data.criteria.length }}</template
+        >
+        <template v-for="(criterion, i) in state.data.criteria" :key="i" #[`cell-${i}`]="{ row }">
+          <span :title="miss(row.marks[i]!, criterion)">
+            <span
+              :class="{
+                better: row.marks[i]!.state === 'pass',
+                worse: row.marks[i]!.state === 'fail',
+                quiet: row.marks[i]!.state === 'undecidable',
+              }"
+              >{{ words[row.marks[i]!.state] }}</span
+            >
+            {{
+              row.marks[i]!.relative === null ? '' : `${row.marks[i]!.relative! >= 0 ? '+' : ''}${percent(row.marks[i]!.relative!, 0)} %`
+            }}
+          </span>
+        </template>
+      </SheetTable>
       <v-btn v-if="rows.length < state.data.total && limit < 1000" size="small" class="my-2" @click="limit = Math.min(1000, limit + 400)">
         Show more of {{ state.data.total }}
       </v-btn>
-    </div>
+    </template>
   </template>
 </template>
 
@@ -115,13 +125,11 @@ function save(): void {
   flex: 1;
   min-height: 0;
 }
-.criterion {
-  white-space: normal !important;
+:deep(.criterion) {
   min-width: 104px;
   max-width: 150px;
-  line-height: 1.15;
 }
-.criterion .figure {
+:deep(.criterion .figure) {
   text-align: right;
 }
 </style>

@@ -1,18 +1,20 @@
 <script setup lang="ts">
-import { useEventListener, useResizeObserver } from '@vueuse/core'
-import { mdiDotsVertical } from '@mdi/js'
-import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
-import { api, ask, type Schemas } from '@/api/client'
-import { ABSENT, inCell, unitHead } from '@/design/format'
+import { getCoreRowModel, useVueTable, type ColumnDef } from '@tanstack/vue-table'
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
+import { api, ask, type Schemas } from '@/api/client'
+import { ABSENT, inCell } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
 import { useMargin } from '@/stores/margin'
-import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import CompanyHead from './CompanyHead.vue'
 import { GROUP_LINES, type Definition, type TableView } from './screen'
+import SurvivorHead from './SurvivorHead.vue'
+import { useSurvivors } from './survivors'
 
-/** The survivors, however many: only the rows in sight are there, and pages are fetched as one comes to them. */
+/** The survivors, however many: only the rows in sight are there. The server sorts them. */
 const props = defineProps<{ definition: Definition; result: Schemas['ScreenResult'] }>()
 const columns = defineModel<string[]>('columns', { required: true })
 const sort = defineModel<{ column: string; direction: string }[]>('sort', { required: true })
@@ -21,57 +23,61 @@ const selected = defineModel<Set<string>>('selected', { required: true })
 const session = useSession()
 const catalogue = useCatalogue()
 const margin = useMargin()
-const notices = useNotices()
 
+type Row = Schemas['ScreenRow']
+type Direction = 'ascending' | 'descending'
+const NAME = 'name'
 const ROW = 32
-const PAGE = 100
-const FIRST_WIDTH = 240
-const WIDTH = 94
-const box = useTemplateRef<HTMLElement>('box')
-const top = ref(0)
-const height = ref(600)
+const survivors = useSurvivors(() => ({ definition: props.definition, result: props.result, shaded: view.value.shaded }))
 
-const pages = shallowRef(new Map<number, Schemas['ScreenRow'][]>())
-let generation = 0
-const first = computed(() => Math.max(0, Math.floor(top.value / ROW) - 6))
-const last = computed(() => Math.min(props.result.total, Math.ceil((top.value + height.value) / ROW) + 6))
-const rows = computed(() =>
-  Array.from({ length: Math.max(0, last.value - first.value) }, (_, i) => {
-    const index = first.value + i
-    return { index, row: pages.value.get(Math.floor(index / PAGE))?.[index % PAGE] }
-  }),
-)
-const pending = new Set<number>()
-async function fetchSeen(): Promise<void> {
-  for (let page = Math.floor(first.value / PAGE); page * PAGE < last.value; page++) {
-    if (pages.value.has(page) || pending.has(page)) continue
-    const asked = generation
-    pending.add(page)
-    try {
-      const body = { screen: props.definition, as_of: session.asOf, offset: page * PAGE, limit: PAGE, shaded: view.value.shaded }
-      const answer = await ask(api.POST('/screens/run', { body }))
-      if (asked === generation) pages.value = new Map(pages.value).set(page, answer.rows)
-    } catch (error) {
-      notices.fail(error)
-    } finally {
-      pending.delete(page)
-    }
-  }
-}
-watch(
-  () => props.result,
-  (result) => {
-    generation++
-    pages.value = new Map([[0, result.rows]])
-    void fetchSeen()
+const definitions = computed<ColumnDef<Row>[]>(() => [
+  { id: NAME, size: 240 },
+  ...columns.value.map((column): ColumnDef<Row> => ({ id: column, size: 94, minSize: 56, maxSize: 520 })),
+])
+const table = useVueTable<Row>({
+  // Rows come page by page and are drawn by their place; the table keeps the columns.
+  data: [],
+  get columns() {
+    return definitions.value
   },
+  state: {
+    get columnOrder() {
+      return [NAME, ...columns.value]
+    },
+    get columnSizing() {
+      return view.value.widths
+    },
+    get columnPinning() {
+      return { left: [NAME, ...columns.value.slice(0, view.value.frozen)] }
+    },
+    get sorting() {
+      return sort.value.map((entry) => ({ id: entry.column, desc: entry.direction === 'descending' }))
+    },
+  },
+  manualSorting: true,
+  getCoreRowModel: getCoreRowModel(),
+})
+const leaves = computed(() => table.getVisibleLeafColumns())
+const figures = computed(() => leaves.value.slice(1))
+const widthOf = (column: string): number => table.getColumn(column)!.getSize()
+const setWidth = (column: string, width: number) =>
+  (view.value = { ...view.value, widths: { ...view.value.widths, [column]: Math.round(Math.min(520, Math.max(56, width))) } })
+/** Where a column that is held stands from the left. */
+const held = (column: string, zIndex?: number) =>
+  table.getColumn(column)?.getIsPinned() ? { left: `${table.getColumn(column)!.getStart('left')}px`, zIndex } : undefined
+
+const box = useTemplateRef<HTMLElement>('box')
+const virtualizer = useVirtualizer(
+  computed(() => ({ count: props.result.total, getScrollElement: () => box.value, estimateSize: () => ROW, overscan: 6 })),
+)
+const rows = computed(() => virtualizer.value.getVirtualItems().map(({ index }) => ({ index, row: survivors.row(index) })))
+const before = computed(() => virtualizer.value.getVirtualItems()[0]?.start ?? 0)
+const after = computed(() => virtualizer.value.getTotalSize() - (virtualizer.value.getVirtualItems().at(-1)?.end ?? 0))
+watch(
+  () => [props.result, rows.value[0]?.index ?? 0, rows.value.at(-1)?.index ?? 0] as const,
+  ([, first, last]) => void survivors.reach(first, last + 1),
   { immediate: true },
 )
-function scrolled(): void {
-  top.value = box.value?.scrollTop ?? 0
-  void fetchSeen()
-}
-useResizeObserver(box, () => (height.value = box.value?.clientHeight ?? 600))
 
 const { state: lines } = useAnswer(
   'screens/group-lines',
@@ -80,13 +86,14 @@ const { state: lines } = useAnswer(
     question ? ask(api.POST('/screens/group-lines', { body: { screen: question.screen, as_of: question.as_of }, signal })) : null,
 )
 
-const direction = (column: string) =>
-  sort.value.find((entry) => entry.column === column)?.direction as 'ascending' | 'descending' | undefined
-const place = (column: string) => sort.value.findIndex((entry) => entry.column === column) + 1
+const direction = (column: string): Direction | undefined => {
+  const sorted = table.getColumn(column)?.getIsSorted()
+  return sorted ? (sorted === 'desc' ? 'descending' : 'ascending') : undefined
+}
 /** Once: descending; again: ascending; with Shift a further column to sort by among equals. */
 function sortBy(column: string, further: boolean): void {
   const now = direction(column)
-  const next = { column, direction: now === 'descending' || (!now && column === 'name') ? 'ascending' : 'descending' }
+  const next = { column, direction: now === 'descending' || (!now && column === NAME) ? 'ascending' : 'descending' }
   if (further) sort.value = now ? sort.value.map((entry) => (entry.column === column ? next : entry)) : [...sort.value, next].slice(0, 8)
   else sort.value = [next]
 }
@@ -97,12 +104,6 @@ function move(from: number, to: number): void {
   changed.splice(to, 0, taken!)
   columns.value = changed
 }
-const widthOf = (column: string) => view.value.widths[column] ?? (column === 'name' ? FIRST_WIDTH : WIDTH)
-const setWidth = (column: string, width: number) =>
-  (view.value = { ...view.value, widths: { ...view.value.widths, [column]: Math.round(Math.min(520, Math.max(56, width))) } })
-const left = (index: number) => widthOf('name') + columns.value.slice(0, index).reduce((sum, column) => sum + widthOf(column), 0)
-const total = computed(() => widthOf('name') + columns.value.reduce((sum, column) => sum + widthOf(column), 0))
-
 function resize(column: string, event: PointerEvent): void {
   const from = event.clientX
   const width = widthOf(column)
@@ -133,102 +134,77 @@ function toggle(ticker: string): void {
   if (!changed.delete(ticker)) changed.add(ticker)
   selected.value = changed
 }
-const cell = (row: Schemas['ScreenRow'], column: string): string =>
+const cell = (row: Row, column: string): string =>
   row.values[column] == null ? (ABSENT[row.states[column] ?? 'missing'] ?? '–') : inCell(row.values[column]!, unit(column))
 /** Ink for the upper half, ochre for the lower: the further from the middle, the deeper. */
-const shade = (row: Schemas['ScreenRow'], column: string) => {
+const shade = (row: Row, column: string) => {
   const percentile = row.percentiles[column]
   if (!view.value.shaded || percentile === undefined) return undefined
   return {
     background: `rgba(var(--v-theme-${percentile >= 0.5 ? 'primary' : 'accent'}), ${(Math.abs(percentile - 0.5) * 0.44).toFixed(3)})`,
   }
 }
-const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
+const hint = (row: Row, column: string): string | undefined =>
   row.values[column] == null
     ? row.states[column]?.replaceAll('_', ' ')
     : row.percentiles[column] === undefined
       ? undefined
       : `above ${Math.round(100 * row.percentiles[column]!)} % of the survivors`
+const MARKS = { ascending: ' ▴', descending: ' ▾' }
 </script>
 
 <template>
-  <div ref="box" class="scroll table" tabindex="0" role="region" aria-label="Survivors, scrollable" @scroll.passive="scrolled">
-    <table class="sheet" :style="{ width: `${total}px` }" :aria-rowcount="result.total + 1">
+  <div ref="box" class="scroll table" tabindex="0" role="region" aria-label="Survivors, scrollable">
+    <table class="sheet" :style="{ width: `${table.getTotalSize()}px` }" :aria-rowcount="result.total + 1">
       <colgroup>
-        <col :style="{ width: `${widthOf('name')}px` }" />
-        <col v-for="column in columns" :key="column" :style="{ width: `${widthOf(column)}px` }" />
+        <col v-for="leaf in leaves" :key="leaf.id" :style="{ width: `${leaf.getSize()}px` }" />
       </colgroup>
       <thead>
         <tr>
-          <th :aria-sort="direction('name') ?? 'none'" scope="col">
-            <button data-sort class="figure" @click="sortBy('name', $event.shiftKey)">
-              Company{{ direction('name') === 'descending' ? ' ▾' : direction('name') === 'ascending' ? ' ▴' : '' }}
+          <th :aria-sort="direction(NAME) ?? 'none'" scope="col">
+            <button data-sort class="figure" @click="sortBy(NAME, $event.shiftKey)">
+              Company{{ direction(NAME) ? MARKS[direction(NAME)!] : '' }}
             </button>
-            <span class="grip" aria-hidden="true" @pointerdown="resize('name', $event)"></span>
+            <span class="grip" aria-hidden="true" @pointerdown="resize(NAME, $event)"></span>
           </th>
           <th
-            v-for="(column, i) in columns"
+            v-for="({ id: column }, i) in figures"
             :key="column"
             scope="col"
             :aria-sort="direction(column) ?? 'none'"
             :class="{ frozen: i < view.frozen }"
-            :style="i < view.frozen ? { left: `${left(i)}px`, zIndex: 3 } : undefined"
+            :style="held(column, 3)"
             draggable="true"
             @dragstart="dragged = i"
             @dragover.prevent
             @drop="drop(i)"
+            @keydown="headKey($event, column, i)"
           >
-            <button
-              data-sort
-              class="figure"
-              :title="catalogue.byKey.get(column)?.note || catalogue.byKey.get(column)?.formula || column"
-              @click="sortBy(column, $event.shiftKey)"
-              @keydown="headKey($event, column, i)"
-            >
-              {{ catalogue.label(column) }}{{ direction(column) === 'descending' ? ' ▾' : direction(column) === 'ascending' ? ' ▴' : ''
-              }}<sub v-if="sort.length > 1 && place(column)">{{ place(column) }}</sub>
-            </button>
-            <v-menu>
-              <template #activator="{ props: activator }">
-                <v-btn
-                  :icon="mdiDotsVertical"
-                  size="x-small"
-                  class="menu"
-                  :aria-label="`Column ${catalogue.label(column)}`"
-                  v-bind="activator"
-                />
-              </template>
-              <v-list density="compact">
-                <v-list-item title="Sort by it, highest first" @click="sort = [{ column, direction: 'descending' }]" />
-                <v-list-item title="Sort by it, lowest first" @click="sort = [{ column, direction: 'ascending' }]" />
-                <v-list-item title="Sort by it among equals" @click="sortBy(column, true)" />
-                <v-list-item title="Move left" :disabled="i === 0" @click="move(i, i - 1)" />
-                <v-list-item title="Move right" :disabled="i === columns.length - 1" @click="move(i, i + 1)" />
-                <v-list-item title="Wider" @click="setWidth(column, widthOf(column) + 30)" />
-                <v-list-item title="Narrower" @click="setWidth(column, widthOf(column) - 30)" />
-                <v-list-item
-                  :title="i < view.frozen ? 'Let columns scroll' : 'Hold up to here'"
-                  @click="view = { ...view, frozen: i < view.frozen ? 0 : i + 1 }"
-                />
-                <v-list-item title="Remove" @click="columns = columns.filter((other) => other !== column)" />
-                <v-list-item
-                  v-if="catalogue.byKey.has(column)"
-                  title="About this metric"
-                  :to="{ name: 'metrics', params: { key: column } }"
-                />
-              </v-list>
-            </v-menu>
-            <div class="unit">{{ unitHead(unit(column), session.currency) || ' ' }}</div>
+            <SurvivorHead
+              :column="column"
+              :unit="unit(column)"
+              :direction="direction(column)"
+              :place="sort.length > 1 ? table.getColumn(column)!.getSortIndex() + 1 : 0"
+              :is-first="i === 0"
+              :is-last="i === columns.length - 1"
+              :is-frozen="i < view.frozen"
+              @sort="(further) => sortBy(column, further)"
+              @order="(chosen) => (sort = [{ column, direction: chosen }])"
+              @move="(step) => move(i, i + step)"
+              @widen="(by) => setWidth(column, widthOf(column) + by)"
+              @freeze="view = { ...view, frozen: i < view.frozen ? 0 : i + 1 }"
+              @remove="columns = columns.filter((other) => other !== column)"
+            />
             <span class="grip" aria-hidden="true" @pointerdown="resize(column, $event)"></span>
           </th>
         </tr>
         <tr v-for="line in GROUP_LINES.filter((entry) => view.lines.includes(entry.key))" :key="line.key" class="group">
           <th scope="row">{{ line.word }}</th>
           <td
-            v-for="(column, i) in columns"
+            v-for="({ id: column }, i) in figures"
             :key="column"
             :class="{ frozen: i < view.frozen }"
-            :style="i < view.frozen ? { left: `${left(i)}px` } : undefined"
+            :style="held(column)"
             :title="lines.data?.lines[column] ? `of ${lines.data.lines[column]!.count} companies that have it` : undefined"
           >
             {{ lines.data?.lines[column]?.[line.key] == null ? '–' : inCell(lines.data.lines[column]![line.key]!, unit(column)) }}
@@ -236,23 +212,25 @@ const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
         </tr>
       </thead>
       <tbody>
-        <tr v-if="first > 0" aria-hidden="true" :style="{ height: `${first * ROW}px` }"></tr>
+        <tr v-if="before > 0" aria-hidden="true" :style="{ height: `${before}px` }"></tr>
         <tr v-for="{ index, row } in rows" :key="index" :aria-rowindex="index + 2" class="row">
           <template v-if="row">
-            <CompanyHead :company="row">
-              <input
-                type="checkbox"
-                :checked="selected.has(row.ticker)"
-                :aria-label="`Select ${row.name}`"
-                @change="toggle(row.ticker)"
-                @keydown.stop
-              />
-            </CompanyHead>
+            <th scope="row">
+              <CompanyHead :company="row">
+                <input
+                  type="checkbox"
+                  :checked="selected.has(row.ticker)"
+                  :aria-label="`Select ${row.name}`"
+                  @change="toggle(row.ticker)"
+                  @keydown.stop
+                />
+              </CompanyHead>
+            </th>
             <td
-              v-for="(column, i) in columns"
+              v-for="({ id: column }, i) in figures"
               :key="column"
               :class="{ frozen: i < view.frozen }"
-              :style="{ ...shade(row, column), ...(i < view.frozen ? { left: `${left(i)}px` } : {}) }"
+              :style="{ ...shade(row, column), ...held(column) }"
             >
               <button
                 class="figure"
@@ -266,7 +244,7 @@ const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
           </template>
           <th v-else scope="row" class="quiet">…</th>
         </tr>
-        <tr v-if="last < result.total" aria-hidden="true" :style="{ height: `${(result.total - last) * ROW}px` }"></tr>
+        <tr v-if="after > 0" aria-hidden="true" :style="{ height: `${after}px` }"></tr>
       </tbody>
     </table>
   </div>
@@ -280,39 +258,14 @@ const hint = (row: Schemas['ScreenRow'], column: string): string | undefined =>
 table.sheet {
   table-layout: fixed;
 }
-.unit {
-  font-size: 0.77rem;
-  font-weight: 400;
-  padding-right: 12px;
-}
 thead tr:first-child th {
   height: 46px;
   white-space: normal;
   vertical-align: bottom;
   line-height: 1.15;
 }
-thead th .figure {
-  text-align: right;
-  max-width: 100%;
-  margin-right: 9px;
-  font-size: 0.84rem;
-  white-space: normal;
-  hyphens: auto;
-}
 thead th:first-child .figure {
   text-align: left;
-}
-.menu {
-  position: absolute !important;
-  right: -5px;
-  bottom: 14px;
-  width: 20px !important;
-  height: 22px !important;
-  opacity: 0.55;
-}
-.menu:focus-visible,
-th:hover .menu {
-  opacity: 1;
 }
 .grip {
   position: absolute;
@@ -332,7 +285,7 @@ tr.row > td {
   text-overflow: ellipsis;
 }
 tr.row th input {
-  margin-right: 2px;
+  margin-right: calc(var(--space) * 0.5);
 }
 tr.group > * {
   font-weight: 600;

@@ -163,9 +163,9 @@ summary {
 .link {
   display: flex;
   align-items: center;
-  gap: 8px;
-  margin-top: 6px;
-  font-size: 0.9rem;
+  gap: calc(var(--space) * 2);
+  margin-top: calc(var(--space) * 1.5);
+  font-size: var(--type-text);
 }
 .range span {
   flex: 1;

@@ -147,9 +147,9 @@ const show = (value: number | null): string => (value === null ? 'none' : number
 .version {
   display: grid;
   grid-template-columns: 1fr auto auto;
-  gap: 8px;
-  padding: 3px 0;
-  font-size: 0.87rem;
+  gap: calc(var(--space) * 2);
+  padding: var(--space) 0;
+  font-size: var(--type-small);
 }
 .wide {
   width: 9em;

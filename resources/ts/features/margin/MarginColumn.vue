@@ -120,18 +120,18 @@ aside {
   width: 348px;
   flex: none;
   border-left: 1px solid rgb(var(--v-theme-rule));
-  padding: 14px 16px 30px;
+  padding: calc(var(--space) * 3.5) calc(var(--space) * 4) calc(var(--space) * 7.5);
   overflow: auto;
-  font-size: 0.92rem;
+  font-size: var(--type-text);
 }
 .tree {
   padding: 0;
 }
 section {
-  margin-top: 14px;
-  padding-top: 10px;
+  margin-top: calc(var(--space) * 3.5);
+  padding-top: calc(var(--space) * 2.5);
 }
 .small {
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -84,9 +84,9 @@ async function remove(note: Schemas['Note']): Promise<void> {
 
 <style scoped>
 .note {
-  padding: 4px 0;
+  padding: var(--space) 0;
 }
 .small {
-  font-size: 0.82rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -51,17 +51,17 @@ const kinds: Record<string, string> = {
 <style scoped>
 li {
   list-style: none;
-  padding: 3px 0;
+  padding: var(--space) 0;
 }
 ul {
-  padding-left: 12px;
+  padding-left: calc(var(--space) * 3);
   border-left: 1px solid rgb(var(--v-theme-rule));
-  margin: 2px 0 2px 4px;
+  margin: calc(var(--space) * 0.5) 0 calc(var(--space) * 0.5) var(--space);
 }
 .line {
   display: flex;
   justify-content: space-between;
-  gap: 10px;
+  gap: calc(var(--space) * 2.5);
   width: 100%;
   font: inherit;
   color: inherit;
@@ -83,7 +83,7 @@ button.line {
   color: rgb(var(--v-theme-quiet));
 }
 .small {
-  font-size: 0.82rem;
+  font-size: var(--type-small);
   overflow-wrap: anywhere;
 }
 </style>

@@ -109,7 +109,7 @@ svg {
   stroke-dasharray: 2 2;
 }
 text {
-  font-size: 11px;
+  font-size: var(--type-fine);
   fill: rgb(var(--v-theme-quiet));
 }
 .value {

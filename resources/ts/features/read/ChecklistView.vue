@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { figureText, percent } from '@/design/format'
@@ -68,6 +70,23 @@ const points = (item: Item): string => {
     .filter(Boolean)
     .join(' ')
 }
+const columns: SheetColumn<Item>[] = [
+  { key: 'figure', head: 'Figure' },
+  { key: 'required', head: 'Required', of: (item) => (item.operator ? `${OPERATOR[item.operator]} ${shown(item, item.required)}` : '') },
+  { key: 'actual', head: 'Actual' },
+  {
+    key: 'state',
+    head: 'Verdict',
+    class: (item) => ({ pass: 'better', fail: 'worse', undecidable: 'quiet' })[item.state],
+  },
+  {
+    key: 'distance',
+    head: 'Distance',
+    of: (item) => (item.relative === null ? '' : `${percent(Math.abs(item.relative), 0)} % ${item.relative >= 0 ? 'to spare' : 'short'}`),
+  },
+  { key: 'past', head: 'Its past' },
+  { key: 'trend', head: 'Trend', of: (item) => (item.trend ? TREND[item.trend] : ''), class: 'quiet' },
+]
 </script>
 
 <template>
@@ -85,59 +104,32 @@ const points = (item: Item): string => {
   <p v-if="screen?.belief" class="belief">{{ screen.belief }}</p>
   <p v-if="screen?.literature" class="quiet">{{ screen.literature }}</p>
   <p v-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
-  <div v-if="state.data" class="scroll" tabindex="0" role="region" aria-label="Checklist, scrollable">
-    <table class="sheet many">
-      <thead>
-        <tr>
-          <th scope="col">Figure</th>
-          <th scope="col">Required</th>
-          <th scope="col">Actual</th>
-          <th scope="col">Verdict</th>
-          <th scope="col">Distance</th>
-          <th scope="col">Its past</th>
-          <th scope="col">Trend</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(item, i) in state.data.items" :key="i">
-          <th scope="row" :style="{ paddingLeft: `${9 + 18 * item.depth}px` }">{{ name(item) }}</th>
-          <td>{{ item.operator ? `${OPERATOR[item.operator]} ${shown(item, item.required)}` : '' }}</td>
-          <td>
-            <button
-              v-if="item.actual"
-              class="figure"
-              :title="item.actual.reason ?? undefined"
-              @click="margin.ask({ kind: 'metric', ticker, metric: item.actual_formula!, label: name(item) })"
-            >
-              {{ shown(item, item.actual) }}
-            </button>
-          </td>
-          <td
-            :class="{ better: item.state === 'pass', worse: item.state === 'fail', quiet: item.state === 'undecidable' }"
-            :title="item.reason ?? undefined"
-          >
-            {{ STATE[item.state] }}
-          </td>
-          <td>
-            {{ item.relative === null ? '' : `${percent(Math.abs(item.relative), 0)} % ${item.relative >= 0 ? 'to spare' : 'short'}` }}
-          </td>
-          <td>
-            <svg
-              v-if="points(item)"
-              width="80"
-              height="20"
-              role="img"
-              :aria-label="`${item.years[0]} to ${item.years[item.years.length - 1]}`"
-            >
-              <polyline :points="points(item)" fill="none" stroke="currentColor" stroke-width="1.4" />
-            </svg>
-          </td>
-          <td class="quiet">{{ item.trend ? TREND[item.trend] : '' }}</td>
-        </tr>
-      </tbody>
-    </table>
+  <template v-if="state.data">
+    <SheetTable many label="Checklist" :columns="columns" :rows="state.data.items" :row-key="(_, i) => i">
+      <template #cell-figure="{ row: item }"
+        ><span :style="{ paddingLeft: `${18 * item.depth}px` }">{{ name(item) }}</span></template
+      >
+      <template #cell-actual="{ row: item }">
+        <button
+          v-if="item.actual"
+          class="figure"
+          :title="item.actual.reason ?? undefined"
+          @click="margin.ask({ kind: 'metric', ticker, metric: item.actual_formula!, label: name(item) })"
+        >
+          {{ shown(item, item.actual) }}
+        </button>
+      </template>
+      <template #cell-state="{ row: item }"
+        ><span :title="item.reason ?? undefined">{{ STATE[item.state] }}</span></template
+      >
+      <template #cell-past="{ row: item }">
+        <svg v-if="points(item)" width="80" height="20" role="img" :aria-label="`${item.years[0]} to ${item.years[item.years.length - 1]}`">
+          <polyline :points="points(item)" fill="none" stroke="currentColor" stroke-width="1.4" />
+        </svg>
+      </template>
+    </SheetTable>
     <p class="quiet">Amounts in {{ state.data.currency }}, as the screen compares them.</p>
-  </div>
+  </template>
 </template>
 
 <style scoped>
@@ -146,8 +138,5 @@ const points = (item: Item): string => {
 }
 .belief {
   max-width: 800px;
-}
-table {
-  max-width: 1000px;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
 import { defineAsyncComponent } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
@@ -124,26 +125,18 @@ const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][numb
       />
       <section v-if="state.data.payments.length" class="mt-5">
         <h2>Payments</h2>
-        <div class="scroll payments" tabindex="0" aria-label="Payments, scrollable">
-          <table class="sheet">
-            <thead>
-              <tr>
-                <th>Ex-date</th>
-                <th>{{ state.data.currency }} a share, today's basis</th>
-                <th>As declared</th>
-                <th></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="payment in state.data.payments" :key="payment.day">
-                <th scope="row">{{ payment.day }}</th>
-                <td>{{ number(payment.amount, 4) }}</td>
-                <td>{{ number(payment.declared, 4) }}</td>
-                <td>{{ payment.special ? 'special' : '' }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <SheetTable
+          class="payments"
+          label="Payments"
+          :columns="[
+            { key: 'day', head: 'Ex-date', of: (payment) => payment.day },
+            { key: 'amount', head: `${state.data.currency} a share, today's basis`, of: (payment) => number(payment.amount, 4) },
+            { key: 'declared', head: 'As declared', of: (payment) => number(payment.declared, 4) },
+            { key: 'special', head: '', of: (payment) => (payment.special ? 'special' : '') },
+          ]"
+          :rows="state.data.payments"
+          :row-key="(payment) => payment.day"
+        />
       </section>
     </template>
   </div>
@@ -152,31 +145,31 @@ const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][numb
 <style scoped>
 .lead {
   font-family: 'Source Serif 4 Variable', serif;
-  font-size: 1.05rem;
+  font-size: var(--type-text);
 }
 .sections {
   display: grid;
   grid-template-columns: minmax(280px, 2fr) minmax(420px, 3fr);
-  gap: 10px 44px;
-  margin-top: 10px;
+  gap: calc(var(--space) * 2.5) calc(var(--space) * 11);
+  margin-top: calc(var(--space) * 2.5);
 }
 .score {
   font-family: 'Source Serif 4 Variable', serif;
-  font-size: 1.7rem;
+  font-size: var(--type-display);
   line-height: 1.2;
 }
 .part {
   display: grid;
   grid-template-columns: 1fr auto 84px;
-  gap: 10px;
+  gap: calc(var(--space) * 2.5);
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  padding: 4px 0;
+  padding: var(--space) 0;
 }
 .points {
   text-align: right;
 }
 .small {
-  font-size: 0.83rem;
+  font-size: var(--type-small);
 }
 .payments {
   max-height: 340px;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { unitHead, withUnit } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
@@ -33,62 +35,57 @@ const question = (key: string, label: string, year: number): Question =>
     <div class="sections">
       <section v-for="section in company.sections" :key="section.title">
         <h2>{{ section.title }}</h2>
-        <table class="sheet">
-          <thead class="visually-hidden">
-            <tr>
-              <th>Figure</th>
-              <th>Value</th>
-              <th>Sector median</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="entry in section.figures" :key="entry.key">
-              <th scope="row">{{ entry.label }}</th>
-              <td>
-                <FigureButton
-                  :figure="entry.figure"
-                  :question="{ kind: 'metric', ticker: company.ticker, metric: entry.key, label: entry.label }"
-                />
-              </td>
-              <td class="sector">
-                <span v-if="entry.standing" :class="entry.standing" :title="standings[entry.standing].text"
-                  >{{ standings[entry.standing].mark }}<span class="visually-hidden">{{ standings[entry.standing].text }}</span></span
-                >
-                <span v-if="entry.sector_median !== null && entry.figure.unit !== 'money'" class="quiet" title="Median of its sector">{{
-                  withUnit(entry.sector_median ?? 0, entry.figure.unit)
-                }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <SheetTable
+          class="reading"
+          :columns="[
+            { key: 'figure', head: 'Figure', of: (entry) => entry.label },
+            { key: 'value', head: 'Value' },
+            { key: 'sector', head: 'Sector median', class: 'sector' },
+          ]"
+          :rows="section.figures"
+          :row-key="(entry) => entry.key"
+        >
+          <template #cell-value="{ row: entry }">
+            <FigureButton
+              :figure="entry.figure"
+              :question="{ kind: 'metric', ticker: company.ticker, metric: entry.key, label: entry.label }"
+            />
+          </template>
+          <template #cell-sector="{ row: entry }">
+            <span v-if="entry.standing" :class="entry.standing" :title="standings[entry.standing].text"
+              >{{ standings[entry.standing].mark }}<span class="visually-hidden">{{ standings[entry.standing].text }}</span></span
+            >
+            <span v-if="entry.sector_median !== null && entry.figure.unit !== 'money'" class="quiet" title="Median of its sector">{{
+              withUnit(entry.sector_median ?? 0, entry.figure.unit)
+            }}</span>
+          </template>
+        </SheetTable>
       </section>
     </div>
     <section class="mt-6">
       <h2>Ten years</h2>
       <p v-if="!company.history.years.length" class="quiet">No annual report had been published by this day.</p>
-      <div v-else class="scroll" tabindex="0" aria-label="Ten years, scrollable">
-        <table class="sheet">
-          <thead>
-            <tr>
-              <th>{{ company.reporting_currency }} million unless said</th>
-              <th v-for="year in company.history.years" :key="year">{{ year }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in company.history.rows" :key="row.key">
-              <th scope="row">
-                {{ row.label }}
-                <span v-if="row.figures[0]?.unit !== 'money'" class="quiet">{{
-                  unitHead(row.figures[0]?.unit ?? '', company.reporting_currency)
-                }}</span>
-              </th>
-              <td v-for="(figure, i) in row.figures" :key="i">
-                <FigureButton :figure="figure" cell :question="question(row.key, row.label, company.history.years[i]!)" />
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <SheetTable
+        v-else
+        label="Ten years"
+        through-time
+        :columns="[
+          { key: 'line', head: `${company.reporting_currency} million unless said` },
+          ...columnsOf<(typeof company.history.rows)[number]>(company.history.years),
+        ]"
+        :rows="company.history.rows"
+        :row-key="(row) => row.key"
+      >
+        <template #cell-line="{ row }">
+          {{ row.label }}
+          <span v-if="row.figures[0]?.unit !== 'money'" class="quiet">{{
+            unitHead(row.figures[0]?.unit ?? '', company.reporting_currency)
+          }}</span>
+        </template>
+        <template #cell="{ row, column }">
+          <FigureButton :figure="row.figures[column]!" cell :question="question(row.key, row.label, company.history.years[column]!)" />
+        </template>
+      </SheetTable>
     </section>
   </div>
 </template>
@@ -96,28 +93,36 @@ const question = (key: string, label: string, year: number): Question =>
 <style scoped>
 .lead {
   font-family: 'Source Serif 4 Variable', serif;
-  font-size: 1.06rem;
+  font-size: var(--type-text);
   max-width: 820px;
 }
 .sections {
   columns: 3 310px;
-  column-gap: 34px;
-  margin-top: 14px;
+  column-gap: calc(var(--space) * 8.5);
+  margin-top: calc(var(--space) * 3.5);
 }
 section {
   break-inside: avoid;
-  margin-bottom: 14px;
+  margin-bottom: calc(var(--space) * 3.5);
 }
-.sections table.sheet td,
-.sections table.sheet tbody th {
+.reading :deep(td),
+.reading :deep(tbody th) {
   height: 27px;
-  padding: 0 4px;
+  padding: 0 var(--space);
 }
-.sections table.sheet tbody th {
+.reading :deep(tbody th) {
   white-space: normal;
 }
-.sector {
+/* The title says what the figures are; who cannot see them is told the columns. */
+.reading :deep(thead) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.reading :deep(.sector) {
   width: 92px;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -111,15 +111,15 @@ const largest = computed(() => Math.max(1, ...[...(flows.value?.sources ?? []), 
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 0 40px;
+  gap: 0 calc(var(--space) * 10);
 }
 .move {
   display: grid;
   grid-template-columns: 1fr 124px 80px;
-  gap: 8px;
+  gap: calc(var(--space) * 2);
   align-items: center;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  padding: 4px 0;
+  padding: var(--space) 0;
 }
 .bar {
   height: 9px;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
 import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
@@ -28,6 +30,16 @@ const attributes = computed(() => {
 })
 const span = (listing: Schemas['Listing']): string =>
   listing.to ? `${listing.from ?? '…'} to ${listing.to}` : listing.from ? `since ${listing.from}` : 'since before the prices begin'
+type Listed = Parameters<typeof span>[0]
+const listingColumns: SheetColumn<Listed>[] = [
+  { key: 'listing', head: 'Listing', of: (of) => of.reference },
+  { key: 'exchange', head: 'Exchange', of: (of) => of.exchange },
+  { key: 'listed', head: 'Listed', of: (of) => span(of) },
+  { key: 'close', head: 'Last close', of: (of) => (of.close == null ? '–' : number(of.close, 2)), class: 'figure' },
+  { key: 'currency', head: 'Currency', of: (of) => of.currency },
+  { key: 'day', head: 'Day', of: (of) => of.day ?? '–' },
+  { key: 'role', head: 'Role', of: (of) => (of.to ? (of.ended_because ?? 'ended') : of.main ? 'main listing' : 'also listed') },
+]
 </script>
 
 <template>
@@ -54,32 +66,14 @@ const span = (listing: Schemas['Listing']): string =>
               one has the rights of {{ number(security.entitlement, 4) }} of the main class
             </span>
           </p>
-          <div class="scroll" tabindex="0" :aria-label="`Listings of ${security.name}, scrollable`">
-            <table class="sheet words">
-              <thead>
-                <tr>
-                  <th>Listing</th>
-                  <th>Exchange</th>
-                  <th>Listed</th>
-                  <th class="figure">Last close</th>
-                  <th>Currency</th>
-                  <th>Day</th>
-                  <th>Role</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="listing in security.listings" :key="`${listing.reference} ${listing.from}`" :class="{ quiet: listing.to }">
-                  <th scope="row">{{ listing.reference }}</th>
-                  <td>{{ listing.exchange }}</td>
-                  <td>{{ span(listing) }}</td>
-                  <td class="figure">{{ listing.close === null ? '–' : number(listing.close ?? 0, 2) }}</td>
-                  <td>{{ listing.currency }}</td>
-                  <td>{{ listing.day ?? '–' }}</td>
-                  <td>{{ listing.to ? (listing.ended_because ?? 'ended') : listing.main ? 'main listing' : 'also listed' }}</td>
-                </tr>
-              </tbody>
-            </table>
-          </div>
+          <SheetTable
+            class="words"
+            :label="`Listings of ${security.name}`"
+            :columns="listingColumns"
+            :rows="security.listings"
+            :row-key="(listing) => `${listing.reference} ${listing.from}`"
+            :row-class="(listing) => (listing.to ? 'quiet' : undefined)"
+          />
         </div>
         <p class="entry value">
           <span>Market value of all classes, {{ state.data.currency }}</span>
@@ -91,25 +85,23 @@ const span = (listing: Schemas['Listing']): string =>
       </section>
       <section class="mt-5">
         <h2>What it is and was called</h2>
-        <table class="sheet words">
-          <thead>
-            <tr>
-              <th></th>
-              <th>On this day</th>
-              <th>Before</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="attribute in attributes" :key="attribute.label">
-              <th scope="row">{{ attribute.label }}</th>
-              <td>{{ attribute.now }}</td>
-              <td>
-                <span v-for="value in attribute.former" :key="value.until" class="former">
-                  {{ value.value }} <span class="quiet">until {{ value.until }}</span>
-                </span>
-                <span v-if="!attribute.former.length" class="quiet">no other is known</span>
-              </td>
-            </tr>
+        <SheetTable
+          class="words"
+          :columns="[
+            { key: 'attribute', head: '', of: (attribute) => attribute.label },
+            { key: 'now', head: 'On this day', of: (attribute) => attribute.now },
+            { key: 'former', head: 'Before' },
+          ]"
+          :rows="attributes"
+          :row-key="(attribute) => attribute.label"
+        >
+          <template #cell-former="{ row: attribute }">
+            <span v-for="value in attribute.former" :key="value.until" class="former">
+              {{ value.value }} <span class="quiet">until {{ value.until }}</span>
+            </span>
+            <span v-if="!attribute.former.length" class="quiet">no other is known</span>
+          </template>
+          <template #foot>
             <tr>
               <th scope="row">Indices</th>
               <td>
@@ -124,8 +116,8 @@ const span = (listing: Schemas['Listing']): string =>
                 </span>
               </td>
             </tr>
-          </tbody>
-        </table>
+          </template>
+        </SheetTable>
         <p class="quiet small">
           Screens and back-tests of a past day use what was so on that day. Listings, classes, identifiers and former values are imported
           under <router-link to="/data">Data</router-link>.
@@ -137,30 +129,30 @@ const span = (listing: Schemas['Listing']): string =>
 
 <style scoped>
 .class {
-  margin-bottom: 1.25rem;
+  margin-bottom: calc(var(--space) * 4.5);
 }
 .facts {
   display: flex;
   flex-wrap: wrap;
-  gap: 0.25rem 1.5rem;
-  margin-bottom: 0.35rem;
+  gap: var(--space) calc(var(--space) * 5.5);
+  margin-bottom: calc(var(--space) * 1.5);
 }
 .value {
   max-width: 30rem;
 }
-.words th,
-.words td {
+.words :deep(th),
+.words :deep(td) {
   text-align: left;
   vertical-align: top;
 }
-.words .figure {
+.words :deep(.figure) {
   text-align: right;
 }
 .former {
   display: block;
 }
 .small {
-  font-size: 0.8125rem;
-  margin-top: 0.5rem;
+  font-size: var(--type-small);
+  margin-top: calc(var(--space) * 2);
 }
 </style>

@@ -110,12 +110,12 @@ const series = computed<Series[]>(() => {
 .one-line {
   white-space: nowrap;
   overflow: hidden;
-  font-size: 0.93rem;
+  font-size: var(--type-text);
 }
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-  gap: 0 34px;
-  margin-top: 14px;
+  gap: 0 calc(var(--space) * 8.5);
+  margin-top: calc(var(--space) * 3.5);
 }
 </style>

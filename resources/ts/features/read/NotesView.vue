@@ -45,10 +45,10 @@ function about(figure: string | null): string {
 .columns {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 40px;
+  gap: calc(var(--space) * 10);
 }
 .note {
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  padding: 6px 0;
+  padding: calc(var(--space) * 1.5) 0;
 }
 </style>

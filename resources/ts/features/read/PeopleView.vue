@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue'
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
+import { computed, defineAsyncComponent } from 'vue'
 import { api, ask } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { amount, number, percent } from '@/design/format'
@@ -18,6 +20,52 @@ const { state, reload } = useAnswer(
   ({ ticker, asOf }, signal) =>
     ask(api.GET('/companies/{ticker}/people', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
 )
+type People = NonNullable<typeof state.value.data>
+const MARK = { '1': '▲ ', '-1': '▼ ', '0': '' }
+const mark = (value: number): string => MARK[String(Math.sign(value)) as keyof typeof MARK]
+const tone = (value: number): string => (value > 0 ? 'better' : value < 0 ? 'worse' : '')
+const orDash = (value: number | null | undefined): string => (value == null ? '–' : amount(value))
+const nettedColumns = computed<SheetColumn<People['netted'][number]>[]>(() => [
+  { key: 'months', head: 'Months', of: (of) => of.months },
+  { key: 'bought', head: 'Bought' },
+  { key: 'sold', head: 'Sold' },
+  { key: 'net', head: 'Net', of: (of) => `${mark(of.net)}${amount(of.net)}`, class: (of) => tone(of.net) },
+  { key: 'bought_value', head: `Bought, ${props.currency}`, of: (of) => orDash(of.bought_value) },
+  { key: 'sold_value', head: `Sold, ${props.currency}`, of: (of) => orDash(of.sold_value) },
+])
+const holderColumns: SheetColumn<People['holders'][number]>[] = [
+  { key: 'holder', head: 'Holder', of: (of) => of.holder, by: (of) => of.holder },
+  { key: 'kind', head: 'Kind', of: (of) => of.kind, by: (of) => of.kind },
+  { key: 'shares', head: 'Shares', of: (of) => amount(of.shares), by: (of) => of.shares },
+  {
+    key: 'share',
+    head: '% of the company',
+    of: (of) => (of.share_of_company == null ? '–' : percent(of.share_of_company, 2)),
+    by: (of) => of.share_of_company,
+  },
+  {
+    key: 'change',
+    head: 'Change',
+    of: (of) => (of.change == null ? 'new' : `${mark(of.change)}${amount(of.change)}`),
+    by: (of) => of.change,
+    class: (of) => tone(of.change ?? 0),
+  },
+  { key: 'since', head: 'Since', of: (of) => of.since ?? '–' },
+  { key: 'day', head: 'As of', of: (of) => of.day, by: (of) => of.day },
+]
+const tradeColumns: SheetColumn<People['trades'][number]>[] = [
+  { key: 'day', head: 'Day', of: (of) => of.day, by: (of) => of.day },
+  { key: 'insider', head: 'Who', of: (of) => of.insider, by: (of) => of.insider },
+  { key: 'role', head: 'Role', of: (of) => of.role },
+  {
+    key: 'shares',
+    head: 'Shares',
+    of: (of) => `${of.shares > 0 ? '▲ bought' : '▼ sold'} ${amount(Math.abs(of.shares))}`,
+    by: (of) => of.shares,
+    class: (of) => (of.shares > 0 ? 'better' : 'worse'),
+  },
+  { key: 'price', head: 'Price', of: (of) => (of.price == null ? '–' : number(of.price, 2)), by: (of) => of.price },
+]
 </script>
 
 <template>
@@ -35,34 +83,14 @@ const { state, reload } = useAnswer(
         <section>
           <h2>Insiders' trades, netted</h2>
           <p v-if="!state.data.trades.length" class="quiet">No trade of an insider was reported by this day.</p>
-          <table v-else class="sheet">
-            <thead>
-              <tr>
-                <th>Months</th>
-                <th>Bought</th>
-                <th>Sold</th>
-                <th>Net</th>
-                <th>Bought, {{ currency }}</th>
-                <th>Sold, {{ currency }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="window in state.data.netted" :key="window.months">
-                <th scope="row">{{ window.months }}</th>
-                <td>
-                  {{ amount(window.bought) }} <span class="quiet">by {{ window.buyers }}</span>
-                </td>
-                <td>
-                  {{ amount(window.sold) }} <span class="quiet">by {{ window.sellers }}</span>
-                </td>
-                <td :class="window.net > 0 ? 'better' : window.net < 0 ? 'worse' : ''">
-                  {{ window.net > 0 ? '▲' : window.net < 0 ? '▼' : '' }} {{ amount(window.net) }}
-                </td>
-                <td>{{ window.bought_value === null ? '–' : amount(window.bought_value ?? 0) }}</td>
-                <td>{{ window.sold_value === null ? '–' : amount(window.sold_value ?? 0) }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <SheetTable v-else :columns="nettedColumns" :rows="state.data.netted" :row-key="(window) => window.months">
+            <template #cell-bought="{ row: window }"
+              >{{ amount(window.bought) }} <span class="quiet">by {{ window.buyers }}</span></template
+            >
+            <template #cell-sold="{ row: window }"
+              >{{ amount(window.sold) }} <span class="quiet">by {{ window.sellers }}</span></template
+            >
+          </SheetTable>
           <p class="quiet small">Purchases say more than sales: one sells for many reasons.</p>
         </section>
       </div>
@@ -71,65 +99,18 @@ const { state, reload } = useAnswer(
         <p v-if="!state.data.holders.length" class="quiet">
           No holder was reported by this day. Holders can be imported under <router-link to="/data">Data</router-link>.
         </p>
-        <div v-else class="scroll holders" tabindex="0" aria-label="Holders, scrollable">
-          <table class="sheet">
-            <thead>
-              <tr>
-                <th>Holder</th>
-                <th>Kind</th>
-                <th>Shares</th>
-                <th>% of the company</th>
-                <th>Change</th>
-                <th>Since</th>
-                <th>As of</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="holder in state.data.holders" :key="holder.holder">
-                <th scope="row">{{ holder.holder }}</th>
-                <td>{{ holder.kind }}</td>
-                <td>{{ amount(holder.shares) }}</td>
-                <td>{{ holder.share_of_company === null ? '–' : percent(holder.share_of_company ?? 0, 2) }}</td>
-                <td :class="(holder.change ?? 0) > 0 ? 'better' : (holder.change ?? 0) < 0 ? 'worse' : ''">
-                  {{
-                    holder.change === null
-                      ? 'new'
-                      : `${(holder.change ?? 0) > 0 ? '▲ ' : (holder.change ?? 0) < 0 ? '▼ ' : ''}${amount(holder.change ?? 0)}`
-                  }}
-                </td>
-                <td>{{ holder.since ?? '–' }}</td>
-                <td>{{ holder.day }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <SheetTable
+          v-else
+          class="holders"
+          label="Holders"
+          :columns="holderColumns"
+          :rows="state.data.holders"
+          :row-key="(holder) => holder.holder"
+        />
       </section>
       <section v-if="state.data.trades.length" class="mt-5">
         <h2>Trades of insiders</h2>
-        <div class="scroll holders" tabindex="0" aria-label="Trades, scrollable">
-          <table class="sheet">
-            <thead>
-              <tr>
-                <th>Day</th>
-                <th>Who</th>
-                <th>Role</th>
-                <th>Shares</th>
-                <th>Price</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(trade, i) in state.data.trades" :key="i">
-                <th scope="row">{{ trade.day }}</th>
-                <td>{{ trade.insider }}</td>
-                <td>{{ trade.role }}</td>
-                <td :class="trade.shares > 0 ? 'better' : 'worse'">
-                  {{ trade.shares > 0 ? '▲ bought' : '▼ sold' }} {{ amount(Math.abs(trade.shares)) }}
-                </td>
-                <td>{{ trade.price === null ? '–' : number(trade.price ?? 0, 2) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <SheetTable class="holders" label="Trades" :columns="tradeColumns" :rows="state.data.trades" :row-key="(_, i) => i" />
       </section>
       <div class="charts mt-5">
         <ChartFrame
@@ -150,7 +131,7 @@ const { state, reload } = useAnswer(
 .sections {
   display: grid;
   grid-template-columns: minmax(260px, 1fr) minmax(520px, 2fr);
-  gap: 10px 44px;
+  gap: calc(var(--space) * 2.5) calc(var(--space) * 11);
 }
 .holders {
   max-height: 380px;
@@ -158,9 +139,9 @@ const { state, reload } = useAnswer(
 .charts {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 16px 32px;
+  gap: calc(var(--space) * 4) calc(var(--space) * 8);
 }
 .small {
-  font-size: 0.85rem;
+  font-size: var(--type-small);
 }
 </style>

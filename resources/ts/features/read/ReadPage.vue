@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSubject } from '@/stores/subject'
+import ViewTabs from '@/design/ViewTabs.vue'
 import ChecklistView from './ChecklistView.vue'
 import DividendsView from './DividendsView.vue'
 import FirstReading from './FirstReading.vue'
@@ -31,6 +32,9 @@ const views = [
 ]
 // A view that does not exist is the first.
 const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
+const places = computed(() =>
+  views.map((entry) => ({ ...entry, to: { name: 'read', params: { ticker: route.params.ticker, view: entry.key } } })),
+)
 </script>
 
 <template>
@@ -49,16 +53,7 @@ const view = computed(() => views.find((entry) => entry.key === route.params.vie
       No company is in focus. Press <kbd>/</kbd> and type a name, or walk through the survivors of a screen.
     </p>
     <template v-else>
-      <nav class="views" aria-label="Views of the company">
-        <router-link
-          v-for="entry in views"
-          :key="entry.key"
-          :to="{ name: 'read', params: { ticker: route.params.ticker, view: entry.key } }"
-          :class="{ here: view === entry.key }"
-          :aria-current="view === entry.key ? 'page' : undefined"
-          >{{ entry.word }}</router-link
-        >
-      </nav>
+      <ViewTabs :model-value="view" :views="places" label="Views of the company" />
       <v-progress-linear v-if="!subject.company" indeterminate color="primary" height="2" aria-label="Loading" />
       <template v-else>
         <StatementsView v-if="view === 'statements'" :ticker="subject.company.ticker" />
@@ -88,6 +83,6 @@ const view = computed(() => views.find((entry) => entry.key === route.params.vie
 <style scoped>
 .choice {
   display: block;
-  margin-top: 0.5rem;
+  margin-top: calc(var(--space) * 2);
 }
 </style>

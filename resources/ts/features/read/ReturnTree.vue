@@ -57,31 +57,31 @@ const notes: Record<string, string> = {
 .trees {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(380px, 1fr));
-  gap: 20px 40px;
+  gap: calc(var(--space) * 5) calc(var(--space) * 10);
 }
 .root {
   display: flex;
   justify-content: space-between;
   font-weight: 600;
   border-bottom: 2px solid rgb(var(--v-theme-primary));
-  padding-bottom: 3px;
+  padding-bottom: var(--space);
 }
 .parts {
   display: flex;
-  gap: 10px;
-  padding: 8px 0 4px;
+  gap: calc(var(--space) * 2.5);
+  padding: calc(var(--space) * 2) 0 var(--space);
   align-items: center;
 }
 .part {
   display: flex;
   flex-direction: column;
   flex: 1;
-  font-size: 0.92rem;
+  font-size: var(--type-text);
 }
 .part > button {
   text-align: left;
 }
 .small {
-  font-size: 0.85rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import { defineAsyncComponent, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent } from '@/design/format'
@@ -47,36 +49,35 @@ const unit = (table: Table): string => (table.unit === 'money' ? `${props.curren
       <section v-for="axis in state.data" :key="axis.axis" class="mb-6">
         <h2>{{ titles[axis.axis] }}</h2>
         <div v-for="table in axis.tables" :key="table.line" class="mb-4">
-          <div class="scroll" tabindex="0" :aria-label="`${table.label} ${titles[axis.axis]}, scrollable`">
-            <table class="sheet many">
-              <thead>
-                <tr>
-                  <th>{{ table.label }}, {{ unit(table) }}</th>
-                  <th v-for="period in axis.periods" :key="period.period">{{ period.label }}</th>
+          <SheetTable
+            many
+            through-time
+            :label="`${table.label} ${titles[axis.axis]}`"
+            :columns="[
+              { key: 'member', head: `${table.label}, ${unit(table)}`, of: (member) => member.name },
+              ...columnsOf<(typeof table.members)[number]>(axis.periods.map((period) => period.label)),
+            ]"
+            :rows="table.members"
+            :row-key="(member) => member.name"
+          >
+            <template #cell="{ row: member, column }">{{ show(member.values[column] ?? null, table) }}</template>
+            <template #foot>
+              <template v-if="table.total.some((value) => value !== null)">
+                <tr class="total">
+                  <th scope="row">{{ table.unit === 'percent' ? 'All' : 'Sum' }}</th>
+                  <td v-for="(value, i) in table.total" :key="i">{{ show(value, table) }}</td>
                 </tr>
-              </thead>
-              <tbody>
-                <tr v-for="member in table.members" :key="member.name">
-                  <th scope="row">{{ member.name }}</th>
-                  <td v-for="(value, i) in member.values" :key="i">{{ show(value, table) }}</td>
+                <tr v-if="table.reconciled.includes(false)">
+                  <th scope="row" class="attention">More than in the statement</th>
+                  <td v-for="(value, i) in table.difference" :key="i" class="attention">{{ show(value, table) }}</td>
                 </tr>
-                <template v-if="table.total.some((value) => value !== null)">
-                  <tr class="total">
-                    <th scope="row">{{ table.unit === 'percent' ? 'All' : 'Sum' }}</th>
-                    <td v-for="(value, i) in table.total" :key="i">{{ show(value, table) }}</td>
-                  </tr>
-                  <tr v-if="table.reconciled.includes(false)">
-                    <th scope="row" class="attention">More than in the statement</th>
-                    <td v-for="(value, i) in table.difference" :key="i" class="attention">{{ show(value, table) }}</td>
-                  </tr>
-                  <tr v-else-if="table.reconciled.includes(true)">
-                    <th scope="row" class="quiet">Agrees with the statement</th>
-                    <td v-for="(agrees, i) in table.reconciled" :key="i" class="quiet">{{ agrees ? '✓' : '–' }}</td>
-                  </tr>
-                </template>
-              </tbody>
-            </table>
-          </div>
+                <tr v-else-if="table.reconciled.includes(true)">
+                  <th scope="row" class="quiet">Agrees with the statement</th>
+                  <td v-for="(agrees, i) in table.reconciled" :key="i" class="quiet">{{ agrees ? '✓' : '–' }}</td>
+                </tr>
+              </template>
+            </template>
+          </SheetTable>
           <template v-if="table.line === 'revenue' && table.members.length > 1">
             <v-btn-toggle v-model="mode" class="mt-2" :aria-label="`Chart of ${titles[axis.axis]}`"
               ><v-btn value="share" size="small">Share of the sum</v-btn><v-btn value="stack" size="small">Amounts</v-btn></v-btn-toggle

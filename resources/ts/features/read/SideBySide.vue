@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import ChoiceField from '@/design/ChoiceField.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
@@ -87,6 +89,7 @@ const heads = computed(() => {
 const foreign = computed(
   () => state.value.data?.two && state.value.data.two.currency !== state.value.data.one.currency && props.view === 'amounts',
 )
+type Row = (typeof rows.value)[number]
 </script>
 
 <template>
@@ -105,29 +108,36 @@ const foreign = computed(
       The two report in different currencies ({{ state.data?.one.currency }}, {{ state.data?.two?.currency }}); compare common size or
       change.
     </p>
-    <div v-if="state.data" class="scroll table" tabindex="0" aria-label="Side by side, scrollable">
-      <table class="sheet">
-        <thead>
-          <tr>
-            <th>{{ heading(view, statement, state.data.one.currency, scale) }}</th>
-            <th v-for="(head, i) in heads" :key="i">{{ head }}</th>
-            <th>Difference</th>
-            <th>Difference, %</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.key" :class="{ total: row.total }">
-            <th scope="row">{{ row.label }}</th>
-            <td v-for="(cell, i) in row.cells" :key="i">{{ cell === null ? '–' : scaled(cell, row.unit, scale) }}</td>
-            <td>{{ row.difference === null || foreign ? '–' : scaled(row.difference, row.unit, scale) }}</td>
-            <td>{{ row.change === null || foreign || row.unit === 'percent' ? '–' : number(100 * row.change, 1) }}</td>
-          </tr>
-        </tbody>
-      </table>
+    <template v-if="state.data">
+      <SheetTable
+        class="table"
+        label="Side by side"
+        :columns="[
+          { key: 'line', head: heading(view, statement, state.data.one.currency, scale), of: (row) => row.label },
+          ...columnsOf<Row>(heads),
+          {
+            key: 'difference',
+            head: 'Difference',
+            of: (row) => (row.difference === null || foreign ? '–' : scaled(row.difference, row.unit, scale)),
+          },
+          {
+            key: 'change',
+            head: 'Difference, %',
+            of: (row) => (row.change === null || foreign || row.unit === 'percent' ? '–' : number(100 * row.change, 1)),
+          },
+        ]"
+        :rows="rows"
+        :row-key="(row) => row.key"
+        :row-class="(row) => (row.total ? 'total' : undefined)"
+      >
+        <template v-for="(_, i) in heads" :key="i" #[`cell-${i}`]="{ row }">{{
+          row.cells[i] === null ? '–' : scaled(row.cells[i]!, row.unit, scale)
+        }}</template>
+      </SheetTable>
       <p v-if="view === 'common_size'" class="quiet mt-2">
         Differences are in percentage points; {{ percent(0.01, 0) }} point is one hundredth of the whole.
       </p>
-    </div>
+    </template>
   </section>
 </template>
 
@@ -135,7 +145,7 @@ const foreign = computed(
 .table {
   max-height: 66vh;
 }
-table {
+.table :deep(table) {
   max-width: 900px;
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import ChoiceField from '@/design/ChoiceField.vue'
 import { choicesOf } from '@/design/choices'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
@@ -114,6 +116,7 @@ function exportCsv(): void {
 }
 const showUnit = (value: number, unit: string): string =>
   unit === '%' ? percent(value / 100) : number(value, Math.abs(value) < 100 ? 2 : 0)
+type Row = NonNullable<typeof state.value.data>['rows'][number]
 </script>
 
 <template>
@@ -150,53 +153,53 @@ const showUnit = (value: number, unit: string): string =>
           <router-link :to="{ name: 'data', params: { view: 'findings', id: ticker } }">Look at the findings</router-link>
         </p>
         <p v-if="!state.data.periods.length" class="quiet">No report of this kind had been published by this day.</p>
-        <div v-else class="scroll table" tabindex="0" :aria-label="`${STATEMENTS[statement]}, scrollable`">
-          <table class="sheet many">
-            <thead>
-              <tr>
-                <th>{{ heading(view, statement, state.data.currency, scale) }}</th>
-                <th v-for="period in state.data.periods" :key="period.period">
-                  {{ period.label }}
-                  <div class="end">{{ period.end }}</div>
-                </th>
-                <th><span class="visually-hidden">Course</span></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in state.data.rows" :key="row.key" :class="{ total: row.total }">
-                <th scope="row">
-                  <label
-                    ><input
-                      type="checkbox"
-                      :checked="picked.includes(row.key)"
-                      :aria-label="`Chart ${row.label}`"
-                      @change="toggle(row.key)"
-                    />
-                    {{ row.label }}</label
-                  >
-                </th>
-                <td v-for="(figure, i) in row.figures" :key="i">
-                  <FigureButton
-                    :figure="figure"
-                    cell
-                    :scale="(value: number) => scaled(value, figure.unit, scale)"
-                    :question="{
-                      kind: 'line',
-                      ticker,
-                      line: row.key,
-                      period: state.data.periods[i]!.period,
-                      basis,
-                      label: `${row.label}, ${state.data.periods[i]!.label}`,
-                    }"
-                  /><span v-if="MARKS[row.marks[i] ?? '']" class="attention mark" :title="MARKS[row.marks[i]!]!.text"
-                    >{{ MARKS[row.marks[i]!]!.sign }}<span class="visually-hidden">{{ MARKS[row.marks[i]!]!.text }}</span></span
-                  ><span v-else class="mark" />
-                </td>
-                <td class="spark"><SparkLine :values="row.figures.map((figure) => figure.value)" :label="`Course of ${row.label}`" /></td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <SheetTable
+          v-else
+          many
+          through-time
+          class="table"
+          :label="STATEMENTS[statement]"
+          :columns="[
+            { key: 'line', head: heading(view, statement, state.data.currency, scale) },
+            ...columnsOf<Row>(state.data.periods.map((period) => period.label)),
+            { key: 'course', head: 'Course', class: 'spark' },
+          ]"
+          :rows="state.data.rows"
+          :row-key="(row) => row.key"
+          :row-class="(row) => (row.total ? 'total' : undefined)"
+        >
+          <template v-for="(period, i) in state.data.periods" :key="period.period" #[`head-${i}`]
+            >{{ period.label }}
+            <div class="end">{{ period.end }}</div></template
+          >
+          <template #head-course><span class="visually-hidden">Course</span></template>
+          <template #cell-line="{ row }">
+            <label
+              ><input type="checkbox" :checked="picked.includes(row.key)" :aria-label="`Chart ${row.label}`" @change="toggle(row.key)" />
+              {{ row.label }}</label
+            >
+          </template>
+          <template #cell="{ row, column: i }">
+            <FigureButton
+              :figure="row.figures[i]!"
+              cell
+              :scale="(value: number) => scaled(value, row.figures[i]!.unit, scale)"
+              :question="{
+                kind: 'line',
+                ticker,
+                line: row.key,
+                period: state.data.periods[i]!.period,
+                basis,
+                label: `${row.label}, ${state.data.periods[i]!.label}`,
+              }"
+            /><span v-if="MARKS[row.marks[i] ?? '']" class="attention mark" :title="MARKS[row.marks[i]!]!.text"
+              >{{ MARKS[row.marks[i]!]!.sign }}<span class="visually-hidden">{{ MARKS[row.marks[i]!]!.text }}</span></span
+            ><span v-else class="mark" />
+          </template>
+          <template #cell-course="{ row }"
+            ><SparkLine :values="row.figures.map((figure) => figure.value)" :label="`Course of ${row.label}`"
+          /></template>
+        </SheetTable>
         <template v-if="series.length">
           <v-btn-toggle v-if="series.length > 1" v-model="mode" class="mt-3" aria-label="Kind of chart"
             ><v-btn value="lines" size="small">Lines</v-btn><v-btn value="stack" size="small">Stacked</v-btn
@@ -226,18 +229,18 @@ const showUnit = (value: number, unit: string): string =>
   max-height: 62vh;
 }
 .end {
-  font-size: 0.74rem;
+  font-size: var(--type-fine);
   font-weight: 400;
 }
-thead th {
+.table :deep(thead th) {
   height: 40px !important;
 }
-tbody th {
+.table :deep(tbody th) {
   min-width: 200px;
 }
 th label {
   display: flex;
-  gap: 6px;
+  gap: calc(var(--space) * 1.5);
   align-items: baseline;
 }
 .mark {
@@ -246,9 +249,9 @@ th label {
   text-align: center;
 }
 .second {
-  font-size: 0.93rem;
+  font-size: var(--type-text);
 }
-.spark {
+.table :deep(.spark) {
   width: 72px;
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import type { Schemas } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import SparkLine from '@/design/SparkLine.vue'
@@ -18,31 +20,32 @@ const question = (ticker: string, row: Schemas['FigureRow'], year: number): Ques
 <template>
   <section v-if="rows.length">
     <h2>{{ title }}</h2>
-    <div class="scroll" tabindex="0" :aria-label="`${title}, scrollable`">
-      <table class="sheet many">
-        <thead>
-          <tr>
-            <th>{{ currency }} million unless said</th>
-            <th v-for="year in years" :key="year">{{ year }}</th>
-            <th><span class="visually-hidden">Course</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.key">
-            <th scope="row">
-              {{ row.label }}
-              <span v-if="row.figures[0] && row.figures[0].unit !== 'money'" class="quiet unit">{{
-                unitHead(row.figures[0].unit, currency)
-              }}</span>
-            </th>
-            <td v-for="(figure, i) in row.figures" :key="i">
-              <FigureButton :figure="figure" cell :question="question(ticker, row, years[i]!)" />
-            </td>
-            <td><SparkLine :values="row.figures.map((figure) => figure.value)" :label="`Course of ${row.label}`" /></td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <SheetTable
+      many
+      through-time
+      :label="title"
+      :columns="[
+        { key: 'line', head: `${currency} million unless said` },
+        ...columnsOf<(typeof rows)[number]>(years),
+        { key: 'course', head: 'Course' },
+      ]"
+      :rows="rows"
+      :row-key="(row) => row.key"
+    >
+      <template #head-course><span class="visually-hidden">Course</span></template>
+      <template #cell-line="{ row }">
+        {{ row.label }}
+        <span v-if="row.figures[0] && row.figures[0].unit !== 'money'" class="quiet unit">{{
+          unitHead(row.figures[0].unit, currency)
+        }}</span>
+      </template>
+      <template #cell="{ row, column }">
+        <FigureButton :figure="row.figures[column]!" cell :question="question(ticker, row, years[column]!)" />
+      </template>
+      <template #cell-course="{ row }"
+        ><SparkLine :values="row.figures.map((figure) => figure.value)" :label="`Course of ${row.label}`"
+      /></template>
+    </SheetTable>
   </section>
 </template>
 

@@ -58,7 +58,7 @@ function typed(): void {
 
 <style scoped>
 .source {
-  font-size: 0.8rem;
+  font-size: var(--type-fine);
   line-height: 1.25;
 }
 </style>

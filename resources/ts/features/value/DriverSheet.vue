@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import type { SheetColumn } from '@/design/sheet'
+import SheetTable from '@/design/SheetTable.vue'
 import ChoiceField from '@/design/ChoiceField.vue'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
@@ -60,104 +62,95 @@ const lines: [string, string][] = [
   ['present_value', 'Present value'],
 ]
 const line = (key: string): number[] => (props.data.sheet as Record<string, number[]>)[key] ?? []
+const columns = computed<SheetColumn<[string, Driver]>[]>(() => [
+  { key: 'driver', head: 'Drivers, %' },
+  { key: 'rule', head: 'Rule' },
+  ...past.value.map((y) => ({ key: String(y), head: String(y), class: 'past' })),
+  ...props.data.sheet.years.map((y) => ({ key: String(y), head: String(y) })),
+])
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" aria-label="Drivers and forecast, scrollable">
-    <table class="sheet drivers">
-      <thead>
-        <tr>
-          <th>Drivers, %</th>
-          <th>Rule</th>
-          <th v-for="y in past" :key="y" class="past">{{ y }}</th>
-          <th v-for="y in data.sheet.years" :key="y">{{ y }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(driver, name) in data.assumptions.drivers" :key="name">
-          <th scope="row">
-            {{ driver.label }}
-            <div class="source quiet">{{ driver.source }}</div>
-          </th>
-          <td>
-            <ChoiceField
-              :model-value="driver.rule.rule"
-              :name="`Rule for ${driver.label}`"
-              :choices="RULES"
-              @update:model-value="choose(String(name), driver, $event)"
-            />
-          </td>
-          <td v-for="y in past" :key="y" class="past">
-            <button
-              v-if="isHistorical(driver) && driver.history[y] != null"
-              class="figure"
-              :class="{ out: excluded(driver, y) }"
-              :aria-pressed="!excluded(driver, y)"
-              :aria-label="`${driver.label} ${y}: ${excluded(driver, y) ? 'left out' : 'counted'}`"
-              @click="toggle(String(name), driver, y)"
-            >
-              {{ percent(driver.history[y]!, 1) }}
-            </button>
-            <span v-else>{{ driver.history[y] == null ? '–' : percent(driver.history[y]!, 1) }}</span>
-          </td>
-          <td v-for="(value, i) in driver.path" :key="i">
-            <input
-              class="assumption small"
-              :value="percent(value, 1)"
-              :aria-label="`${driver.label} ${data.sheet.years[i]}`"
-              @change="year(String(name), driver, i, $event)"
-            />
-          </td>
-        </tr>
-        <tr>
-          <th :colspan="2 + past.length + data.sheet.years.length" scope="rowgroup" class="quiet">
-            Cash flow, {{ data.reporting_currency }} million
-          </th>
-        </tr>
-        <tr v-for="[key, label] in lines" :key="key" :class="{ total: key === 'free_cash_flow' }">
-          <th scope="row">{{ label }}</th>
-          <td></td>
-          <td v-for="y in past" :key="y" class="past"></td>
-          <td v-for="(value, i) in line(key)" :key="i">
-            <button
-              class="figure"
-              :aria-label="`${label} ${data.sheet.years[i]}: ${number(value / 1e6, 1)}, open its working`"
-              @click="emit('question', key, i)"
-            >
-              {{ number(value / 1e6, Math.abs(value) < 1e8 ? 1 : 0) }}
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
+  <SheetTable
+    class="drivers"
+    label="Drivers and forecast"
+    :columns="columns"
+    :rows="Object.entries(data.assumptions.drivers)"
+    :row-key="([name]) => name"
+  >
+    <template #cell-driver="{ row: [, driver] }">
+      {{ driver.label }}
+      <div class="source quiet">{{ driver.source }}</div>
+    </template>
+    <template #cell-rule="{ row: [name, driver] }">
+      <ChoiceField
+        :model-value="driver.rule.rule"
+        :name="`Rule for ${driver.label}`"
+        :choices="RULES"
+        @update:model-value="choose(name, driver, $event)"
+      />
+    </template>
+    <template #cell="{ row: [name, driver], column }">
+      <template v-if="column <= past.length">
+        <button
+          v-if="isHistorical(driver) && driver.history[past[column - 1]!] != null"
+          class="figure"
+          :class="{ out: excluded(driver, past[column - 1]!) }"
+          :aria-pressed="!excluded(driver, past[column - 1]!)"
+          :aria-label="`${driver.label} ${past[column - 1]}: ${excluded(driver, past[column - 1]!) ? 'left out' : 'counted'}`"
+          @click="toggle(name, driver, past[column - 1]!)"
+        >
+          {{ percent(driver.history[past[column - 1]!]!, 1) }}
+        </button>
+        <span v-else>{{ driver.history[past[column - 1]!] == null ? '–' : percent(driver.history[past[column - 1]!]!, 1) }}</span>
+      </template>
+      <template v-else>
+        <input
+          class="assumption small"
+          :value="percent(driver.path[column - 1 - past.length]!, 1)"
+          :aria-label="`${driver.label} ${data.sheet.years[column - 1 - past.length]}`"
+          @change="year(name, driver, column - 1 - past.length, $event)"
+        />
+      </template>
+    </template>
+    <template #foot>
+      <tr>
+        <th :colspan="2 + past.length + data.sheet.years.length" scope="rowgroup" class="quiet">
+          Cash flow, {{ data.reporting_currency }} million
+        </th>
+      </tr>
+      <tr v-for="[key, label] in lines" :key="key" :class="{ total: key === 'free_cash_flow' }">
+        <th scope="row">{{ label }}</th>
+        <td></td>
+        <td v-for="y in past" :key="y" class="past"></td>
+        <td v-for="(value, i) in line(key)" :key="i">
+          <button
+            class="figure"
+            :aria-label="`${label} ${data.sheet.years[i]}: ${number(value / 1e6, 1)}, open its working`"
+            @click="emit('question', key, i)"
+          >
+            {{ number(value / 1e6, Math.abs(value) < 1e8 ? 1 : 0) }}
+          </button>
+        </td>
+      </tr>
+    </template>
+  </SheetTable>
 </template>
 
 <style scoped>
-.drivers th,
-.drivers td {
-  padding: 0 4px !important;
+.drivers :deep(th),
+.drivers :deep(td) {
+  padding: 0 var(--space) !important;
 }
-.past {
+.drivers :deep(.past) {
   color: rgb(var(--v-theme-quiet));
 }
 .out {
   text-decoration: line-through;
 }
 .source {
-  font-size: 0.76rem;
+  font-size: var(--type-fine);
   line-height: 1;
-}
-select {
-  font: inherit;
-  font-size: 0.84rem;
-  width: 104px;
-  color: rgb(var(--v-theme-accent));
-  background: transparent;
-}
-select option {
-  color: rgb(var(--v-theme-on-surface));
-  background: rgb(var(--v-theme-surface));
 }
 input.small {
   width: 3.1em;

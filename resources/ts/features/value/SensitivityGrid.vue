@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf } from '@/design/sheet'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent, withUnit } from '@/design/format'
@@ -48,6 +50,8 @@ const { state } = useAnswer(
 )
 const plain = ['beta', 'exit_multiple']
 const head = (name: string, value: number): string => (plain.includes(name) ? number(value, 2) : `${percent(value, 2)} %`)
+const MARKS = { better: ' ▲', worse: ' ▼', '': '' }
+const sideOf = (value: number): keyof typeof MARKS => (props.price === null ? '' : value >= props.price ? 'better' : 'worse')
 </script>
 
 <template>
@@ -59,36 +63,37 @@ const head = (name: string, value: number): string => (plain.includes(name) ? nu
     </div>
     <p v-if="row === column" class="quiet">Choose two different figures.</p>
     <p v-else-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
-    <div v-if="state.data && row !== column" class="scroll" tabindex="0" aria-label="Sensitivity, scrollable">
-      <table class="sheet grid">
-        <thead>
-          <tr>
-            <th>Value per share</th>
-            <th v-for="value in state.data.columns" :key="value">{{ head(column, value) }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(line, i) in state.data.values" :key="i">
-            <th scope="row">{{ head(row, state.data.rows[i]!) }}</th>
-            <td v-for="(value, j) in line" :key="j" :class="{ centre: i === 3 && j === 3 }">
-              <span v-if="value == null" class="quiet" title="Growth is not below the rate">n.m.</span
-              ><span v-else :class="price === null ? '' : value >= price ? 'better' : 'worse'"
-                >{{ number(value, 2) }}{{ price === null ? '' : value >= price ? ' ▲' : ' ▼' }}</span
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
+    <template v-if="state.data && row !== column">
+      <SheetTable
+        class="grid"
+        label="Sensitivity"
+        :columns="[
+          { key: 'row', head: 'Value per share', of: (i) => head(row, state.data!.rows[i]!) },
+          ...columnsOf<number>(
+            state.data.columns.map((value) => head(column, value)),
+            { class: (i) => (i === 3 ? 'centre' : undefined) },
+          ),
+        ]"
+        :rows="state.data.values.map((_, i) => i)"
+        :row-key="(i) => i"
+      >
+        <template #cell="{ row: i, column: j }">
+          <span v-if="state.data.values[i]![j] == null" class="quiet" title="Growth is not below the rate">n.m.</span
+          ><span v-else :class="sideOf(state.data.values[i]![j]!)"
+            >{{ number(state.data.values[i]![j]!, 2) }}{{ MARKS[sideOf(state.data.values[i]![j]!)] }}</span
+          >
+        </template>
+      </SheetTable>
       <p class="quiet">▲ at or above the price of {{ price === null ? '–' : withUnit(price, 'money_per_share') }}, ▼ below it.</p>
-    </div>
+    </template>
   </section>
 </template>
 
 <style scoped>
-.grid {
+.grid :deep(table) {
   width: auto;
 }
-.centre {
+.grid :deep(.centre) {
   outline: 1.5px solid rgb(var(--v-theme-accent));
 }
 </style>

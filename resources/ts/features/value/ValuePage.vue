@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SheetTable from '@/design/SheetTable.vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schemas, type Working } from '@/api/client'
@@ -149,6 +150,11 @@ const todays = (name: string): number =>
     ? (data.value?.discount_rate ?? 0)
     : (data.value?.assumptions.drivers[name]?.path[0] ?? figures.value[name]?.value ?? 0)
 const label = (name: string): string => data.value?.assumptions.drivers[name]?.label ?? figures.value[name]?.label ?? name
+const beliefColumns = [
+  { key: 'name', head: 'One figure changed, the rest as above' },
+  { key: 'here', head: 'Here, %', of: (name: string) => percent(todays(name), 2) },
+  { key: 'needed', head: 'Needed, %' },
+]
 </script>
 
 <template>
@@ -296,48 +302,37 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
       <div class="columns">
         <section>
           <h2>What must one believe at {{ data.price == null ? '–' : number(data.price, 2) }}?</h2>
-          <table class="sheet">
-            <thead>
-              <tr>
-                <th>One figure changed, the rest as above</th>
-                <th>Here, %</th>
-                <th>Needed, %</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="name in BELIEFS" :key="name">
-                <th scope="row">{{ label(name) }}<span v-if="data.assumptions.drivers[name]" class="quiet">, every year</span></th>
-                <td>{{ percent(todays(name), 2) }}</td>
-                <td :data-testid="`needed-${name}`">
-                  <strong v-if="solved.data?.solutions[name] != null">{{ percent(solved.data.solutions[name], 2) }}</strong><span
-                    v-else
-                    class="quiet"
-                    :title="solved.status === 'success' ? 'No value in a sensible range does it' : ''"
-                    >{{ solved.status === 'success' ? 'none does it' : '…' }}</span
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <SheetTable :columns="beliefColumns" :rows="BELIEFS" :row-key="(name) => name">
+            <template #cell-name="{ row: name }"
+              >{{ label(name) }}<span v-if="data.assumptions.drivers[name]" class="quiet">, every year</span></template
+            >
+            <template #cell-needed="{ row: name }">
+              <span :data-testid="`needed-${name}`">
+                <strong v-if="solved.data?.solutions[name] != null">{{ percent(solved.data.solutions[name], 2) }}</strong><span
+                  v-else
+                  class="quiet"
+                  :title="solved.status === 'success' ? 'No value in a sensible range does it' : ''"
+                  >{{ solved.status === 'success' ? 'none does it' : '…' }}</span
+                >
+              </span>
+            </template>
+          </SheetTable>
         </section>
         <section>
           <h2>Buy below</h2>
-          <table class="sheet">
-            <thead>
-              <tr>
-                <th>Margin of safety</th>
-                <th>Price, {{ data.currency }}</th>
-                <th>From today’s, %</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="entry in data.buy_below" :key="entry.margin">
-                <th scope="row">{{ percent(entry.margin, 0) }} %</th>
-                <td>{{ entry.buy_below == null ? '–' : number(entry.buy_below, 2) }}</td>
-                <td>{{ entry.from_price == null ? '–' : percent(entry.from_price) }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <SheetTable
+            :columns="[
+              { key: 'margin', head: 'Margin of safety', of: (entry) => `${percent(entry.margin, 0)} %` },
+              {
+                key: 'price',
+                head: `Price, ${data.currency}`,
+                of: (entry) => (entry.buy_below == null ? '–' : number(entry.buy_below, 2)),
+              },
+              { key: 'from', head: 'From today’s, %', of: (entry) => (entry.from_price == null ? '–' : percent(entry.from_price)) },
+            ]"
+            :rows="data.buy_below"
+            :row-key="(entry) => entry.margin"
+          />
         </section>
         <section v-if="saved.data?.length">
           <h2>Saved</h2>
@@ -360,31 +355,31 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
 .top {
   display: flex;
   align-items: flex-end;
-  gap: 12px 34px;
+  gap: calc(var(--space) * 3) calc(var(--space) * 8.5);
   flex-wrap: wrap;
-  margin-bottom: 8px;
+  margin-bottom: calc(var(--space) * 2);
 }
 .result {
   display: flex;
   align-items: baseline;
-  gap: 10px;
+  gap: calc(var(--space) * 2.5);
 }
 .big {
   font-family: 'Source Serif 4 Variable', serif;
-  font-size: 1.9rem;
+  font-size: var(--type-display);
   line-height: 1.1;
 }
 .actions {
   display: flex;
   align-items: center;
-  gap: 4px;
+  gap: var(--space);
   margin-left: auto;
 }
 .columns {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
-  gap: 10px 38px;
-  margin-top: 20px;
+  gap: calc(var(--space) * 2.5) calc(var(--space) * 9.5);
+  margin-top: calc(var(--space) * 5);
 }
 .refusal {
   max-width: 620px;

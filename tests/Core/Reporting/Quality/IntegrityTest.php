@@ -308,4 +308,20 @@ final class IntegrityTest extends TestCase
     {
         return array_map(static fn (Finding $f): string => $f->key(), Integrity::ofSheet(InventedFilings::sheet($years)));
     }
+
+    public function test_a_cost_of_nothing_has_no_sign_and_a_turned_one_comes_out_positive(): void
+    {
+        $years = InventedFilings::years(4);
+        $years[2021]['dividends_paid'] = 0.0;
+        $this->assertSame([], array_filter($this->keys($years), static fn (string $key): bool => str_starts_with($key, 'sign:')));
+        $true = $years[2022]['cost_of_revenue'];
+        $years[2022]['cost_of_revenue'] = -$true;
+        $finding = array_values(
+            array_filter(
+                Integrity::ofSheet(InventedFilings::sheet($years)),
+                static fn (Finding $found): bool => $found->key() === 'sign:cost_of_revenue:20220',
+            ),
+        )[0];
+        $this->assertSame([-$true, $true], [$finding->stated, $finding->computed]);
+    }
 }

@@ -262,4 +262,22 @@ final class BreaksTest extends TestCase
     {
         return array_combine(array_map(static fn (AccountBreak $b): string => $b->key(), $breaks), $breaks);
     }
+
+    public function test_an_item_counts_from_a_fiftieth_of_revenue_on_and_a_share_count_from_fifteen_per_cent(): void
+    {
+        $keys = static function (float $item, float $shares): array {
+            $years = InventedFilings::years(7);
+            $years[2020]['other_non_operating_income'] = $item * $years[2020]['revenue'];
+            $years[2024]['shares_outstanding_period_end'] = (1 + $shares) * $years[2023]['shares_outstanding_period_end'];
+            $years[2025]['shares_outstanding_period_end'] = $years[2024]['shares_outstanding_period_end'];
+            $found = array_keys(self::byKey(Breaks::of(InventedFilings::sheet($years))));
+
+            return [
+                in_array('unusual_item:other_non_operating_income:20200', $found, true),
+                in_array('share_count:shares_outstanding_period_end:20240', $found, true),
+            ];
+        };
+        $this->assertSame([true, true], $keys(0.0235, 0.16));
+        $this->assertSame([false, false], $keys(0.0185, 0.14));
+    }
 }

@@ -513,4 +513,20 @@ final class DiscountedCashFlowTest extends TestCase
 
         return DiscountedCashFlowDefaults::for(Books::scope($years, prices: new PriceSeries($days, [18.0 * $scale, 18.0 * $scale])));
     }
+
+    public function test_an_assumption_nobody_knows_is_named_in_short(): void
+    {
+        $error = InvalidAssumption::unknown(str_repeat('x', 61), 'beta', 'tax_rate');
+        $this->assertStringContainsString('"'.str_repeat('x', 60).'". Known are beta, tax_rate.', $error->getMessage());
+    }
+
+    public function test_diluted_shares_are_at_hand_beside_those_outstanding(): void
+    {
+        $book = ['revenue' => 100.0, 'operating_income' => 10.0, 'shares_outstanding_period_end' => 5.0];
+        $alternatives = static fn (array $more): array => DiscountedCashFlowDefaults::for(
+            Books::scope(array_fill_keys([2024, 2025], [...$book, ...$more])),
+        )->figures['shares']->alternatives;
+        $this->assertSame(['diluted average' => 5.5], $alternatives(['diluted_shares_average' => 5.5]));
+        $this->assertSame([], $alternatives([]));
+    }
 }
