@@ -14,7 +14,8 @@ import type { SheetColumn } from './sheet'
 
 /**
  * A table of figures: the first cell of a row names it. Slots `head-<column>` and `cell-<column>` fill what is more than a text,
- * `cell` any cell; `under` is a further row across the whole table, `foot` rows at the end. Of a long table only the rows in sight are there.
+ * `cell` any cell; `under` is a further row across the whole table, `foot` rows at the end. Of a long table only the rows in
+ * sight are there.
  */
 const props = defineProps<{
   columns: SheetColumn<Row>[]

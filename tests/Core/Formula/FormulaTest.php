@@ -162,7 +162,7 @@ final class FormulaTest extends TestCase
         $parser = new Parser(Functions::all());
         $longest = str_pad('a', Parser::MAX_LENGTH);
         $this->assertSame('a', (string) $parser->parse($longest, ['a']));
-        $this->expectExceptionMessage('The formula is longer than 2000 characters');
+        $this->expectExceptionMessage('The formula is longer than 4000 characters');
         $parser->parse($longest.' ', ['a']);
     }
 
