@@ -6,6 +6,7 @@ namespace App\Evaluation;
 
 use App\Storage\HistoryPending;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Formula\Shape\AmongCompanies;
 use Logion\Metric\Peers;
@@ -37,6 +38,6 @@ final readonly class ComputedPeers implements Peers
 
     private static function pending(string $expression): Absence
     {
-        return Absence::missing("\"{$expression}\" has not been computed for all companies yet. Use it as a column in Find once.");
+        return Absence::of(Reason::NotComputedForAll, (string) $expression);
     }
 }

@@ -7,6 +7,7 @@ namespace App\Evaluation;
 use Closure;
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Reason;
 use Logion\Figure\Source;
 use Logion\Figure\Unit;
 use Logion\Figure\Working;
@@ -213,7 +214,7 @@ final class FigureReport
                 $working,
                 new Working(
                     'Exchange rate',
-                    Figure::of($rate ?? Absence::missing('Not known.'), Unit::Ratio),
+                    Figure::of($rate ?? Absence::of(Reason::NotKnown), Unit::Ratio),
                     null,
                     null,
                     [],

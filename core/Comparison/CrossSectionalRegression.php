@@ -9,6 +9,7 @@ use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\CrossSection\UniverseComparison;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Statistics\Regression;
 
 /**
@@ -121,7 +122,7 @@ final readonly class CrossSectionalRegression implements UniverseComparison
     {
         $fit = $this->fit($universe, Mask::positions($universe->everyone()));
         $shown = array_combine($fit->positions, $this->shows === 'fitted' ? $fit->regression->fitted : $fit->regression->residuals);
-        $absent = Absence::missing('A figure of the regression has no value.');
+        $absent = Absence::of(Reason::RegressionFigureMissing);
 
         return Column::of(array_map(static fn (int $position): float|Absence => $shown[$position] ?? $absent, $universe->positions()));
     }

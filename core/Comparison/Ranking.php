@@ -9,6 +9,7 @@ use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\CrossSection\UniverseComparison;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Statistics\Descriptive;
 use Logion\Statistics\Quantile;
 use Logion\Statistics\Rank;
@@ -271,7 +272,7 @@ final readonly class Ranking implements UniverseComparison
     {
         $result = $this->of($universe, Mask::positions($universe->everyone()));
         $shown = $this->shows === 'place' ? $result->places() : $result->scores();
-        $absent = Absence::missing('A component of the ranking has no value.');
+        $absent = Absence::of(Reason::RankingComponentMissing);
 
         return Column::of(
             array_map(

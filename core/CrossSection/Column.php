@@ -6,6 +6,7 @@ namespace Logion\CrossSection;
 
 use Logion\Figure\Absence;
 use Logion\Figure\AbsenceKind;
+use Logion\Figure\Reason;
 use Logion\Formula\Operator;
 use Logion\Formula\Vector;
 use Logion\Statistics\Quantile;
@@ -95,10 +96,10 @@ final class Column
         return $letter === 'v'
             ? null
             : ($absences[$letter] ??= match (AbsenceKind::from($this->state($position))) {
-                AbsenceKind::Missing => Absence::missing('Missing.'),
-                AbsenceKind::NotApplicable => Absence::notApplicable('Does not apply to this kind of business.'),
-                AbsenceKind::NotMeaningful => Absence::notMeaningful('Not meaningful.'),
-                AbsenceKind::NotEnoughHistory => Absence::notEnoughHistory('Not enough history.'),
+                AbsenceKind::Missing => Absence::of(Reason::Missing),
+                AbsenceKind::NotApplicable => Absence::of(Reason::NotApplicable),
+                AbsenceKind::NotMeaningful => Absence::of(Reason::NotMeaningful),
+                AbsenceKind::NotEnoughHistory => Absence::of(Reason::NotEnoughHistory),
             });
     }
 

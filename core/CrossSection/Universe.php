@@ -7,6 +7,7 @@ namespace Logion\CrossSection;
 use Closure;
 use Logion\Figure\Absence;
 use Logion\Figure\AbsenceKind;
+use Logion\Figure\Reason;
 use Logion\Formula\FormulaError;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
@@ -225,11 +226,13 @@ final class Universe
         foreach ($positions as $position) {
             $speaks = $guarded === null ? 0.0 : $guarded->at($position);
             $values[] = match (true) {
-                ! $declared->fits(ReportingModel::from($this->category('template')->at($position))) => Absence::notApplicable(
-                    "{$declared->label} does not apply to this kind of business.",
+                ! $declared->fits(ReportingModel::from($this->category('template')->at($position))) => Absence::of(
+                    Reason::MetricNotApplicable,
+                    $declared->label,
                 ),
-                $speaks instanceof Absence ? $speaks->kind === AbsenceKind::NotMeaningful : $speaks != 0.0 => Absence::notMeaningful(
-                    "Not meaningful when {$declared->notMeaningfulWhen}.",
+                $speaks instanceof Absence ? $speaks->kind === AbsenceKind::NotMeaningful : $speaks != 0.0 => Absence::of(
+                    Reason::NotMeaningfulWhen,
+                    (string) $declared->notMeaningfulWhen,
                 ),
                 default => $vector->at($position),
             };

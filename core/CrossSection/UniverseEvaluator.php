@@ -6,6 +6,7 @@ namespace Logion\CrossSection;
 
 use Closure;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Evaluator;
 use Logion\Formula\Functions;
 use Logion\Formula\Moment;
@@ -121,7 +122,7 @@ final class UniverseEvaluator extends Evaluator
             return $own;
         }
         if (count($sorted) < AmongCompanies::FEWEST) {
-            return $few ??= Absence::missing('Fewer than five companies to compare with have a value.');
+            return $few ??= Absence::of(Reason::TooFewPeers);
         }
 
         return $function->standing($sorted, $own instanceof Absence ? NAN : $own);

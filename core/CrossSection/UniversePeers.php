@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\CrossSection;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Formula\Shape\AmongCompanies;
 use Logion\Metric\Peers;
@@ -24,7 +25,7 @@ final class UniversePeers implements Peers
     {
         $position = $this->position($company);
         if ($position === null) {
-            return Absence::missing('The company is not in the universe of this day.');
+            return Absence::of(Reason::NotInUniverse);
         }
 
         return UniverseEvaluator::standing(
@@ -42,11 +43,11 @@ final class UniversePeers implements Peers
     {
         $position = $this->position($company);
         if ($position === null) {
-            return Absence::missing('The company is not in the universe of this day.');
+            return Absence::of(Reason::NotInUniverse);
         }
 
         return $this->universe->column($key)->at($position) ??
-            ($this->universe->column($key)->absence($position) ?? Absence::missing('It has no place here.'));
+            ($this->universe->column($key)->absence($position) ?? Absence::of(Reason::NoPlace));
     }
 
     private function position(int $company): ?int

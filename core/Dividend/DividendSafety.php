@@ -6,6 +6,7 @@ namespace Logion\Dividend;
 
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Market\DividendHistory;
 use Logion\Metric\CompanyScope;
@@ -87,9 +88,9 @@ final readonly class DividendSafety
         return new self(
             Figure::of(
                 match (true) {
-                    $template === ReportingModel::Fund => Absence::notApplicable('A fund has no accounts to judge its payments by.'),
-                    $history->frequency === 0 => Absence::notApplicable('No dividend was paid in the last year.'),
-                    $weight < 50 => Absence::missing('Less than half of what the score is made of is known.'),
+                    $template === ReportingModel::Fund => Absence::of(Reason::FundHasNoAccounts),
+                    $history->frequency === 0 => Absence::of(Reason::NoDividendLastYear),
+                    $weight < 50 => Absence::of(Reason::TooLittleOfScoreKnown),
                     default => (100 * array_sum(array_map(static fn (SafetyPart $part): float => (float) $part->points, $known))) / $weight,
                 },
                 Unit::Score,
@@ -122,7 +123,7 @@ final readonly class DividendSafety
     private static function uncut(DividendHistory $history): float|Absence
     {
         return $history->years === []
-            ? Absence::notEnoughHistory('No complete year of payments is known.')
+            ? Absence::of(Reason::NoYearOfPayments)
             : (float) min(10, $history->yearsWithoutCut());
     }
 
@@ -135,6 +136,6 @@ final readonly class DividendSafety
             $positive += $income !== null && $income > 0 ? 1 : 0;
         }
 
-        return $known < 5 ? Absence::notEnoughHistory('Fewer than five years of income are known.') : (10.0 * $positive) / $known;
+        return $known < 5 ? Absence::of(Reason::TooFewYearsOfIncome) : (10.0 * $positive) / $known;
     }
 }

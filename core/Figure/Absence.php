@@ -4,30 +4,25 @@ declare(strict_types=1);
 
 namespace Logion\Figure;
 
-/** The absence of a number, with the reason in words. Immutable and comparable by kind and reason. */
+/** The absence of a number: why, and with what figures. Immutable and comparable by both. */
 final readonly class Absence
 {
-    private function __construct(public AbsenceKind $kind, public string $reason)
+    public AbsenceKind $kind;
+
+    /** @param  list<string|int|float>  $figures  what the reason tells: names, currencies, counts */
+    private function __construct(public Reason $reason, public array $figures)
     {
+        $this->kind = $reason->kind();
     }
 
-    public static function missing(string $reason): self
+    public static function of(Reason $reason, string|int|float ...$figures): self
     {
-        return new self(AbsenceKind::Missing, $reason);
+        return new self($reason, array_values($figures));
     }
 
-    public static function notApplicable(string $reason): self
+    /** The reason in words. */
+    public function sentence(): string
     {
-        return new self(AbsenceKind::NotApplicable, $reason);
-    }
-
-    public static function notMeaningful(string $reason): self
-    {
-        return new self(AbsenceKind::NotMeaningful, $reason);
-    }
-
-    public static function notEnoughHistory(string $reason): self
-    {
-        return new self(AbsenceKind::NotEnoughHistory, $reason);
+        return Words::of()->reason($this);
     }
 }

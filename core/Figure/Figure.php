@@ -16,10 +16,7 @@ final readonly class Figure implements \JsonSerializable
     /** A result that is not finite (overflow, a negative base to a fractional power) is not meaningful. */
     public static function of(float|Absence $content, Unit $unit): self
     {
-        return new self(
-            is_float($content) && ! is_finite($content) ? Absence::notMeaningful('The result is not a finite number.') : $content,
-            $unit,
-        );
+        return new self(is_float($content) && ! is_finite($content) ? Absence::of(Reason::NotFinite) : $content, $unit);
     }
 
     public function isKnown(): bool
@@ -32,7 +29,7 @@ final readonly class Figure implements \JsonSerializable
     {
         return is_float($this->content)
             ? $this->content
-            : throw new \LogicException('Read a figure that has no value: '.$this->content->reason);
+            : throw new \LogicException('Read a figure that has no value: '.$this->content->sentence());
     }
 
     public function absence(): ?Absence
@@ -67,7 +64,7 @@ final readonly class Figure implements \JsonSerializable
             'value' => $absence === null ? $this->value() : null,
             'unit' => $this->unit->value,
             'state' => $absence === null ? 'value' : $absence->kind->value,
-            'reason' => $absence?->reason,
+            'reason' => $absence?->sentence(),
         ];
     }
 }

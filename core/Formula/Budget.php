@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Formula;
 
+use Logion\Figure\Numerals;
+
 /**
  * How many steps a formula takes for one company. Functions that look at n years or days value their expression n times, so
  * nesting them multiplies; without a bound a few words could keep a machine busy for days.
@@ -27,9 +29,9 @@ final class Budget
         if ($steps > self::MOST) {
             throw FormulaError::at(
                 'The formula would take '.
-                    ($steps > 1e9 ? 'more than a billion' : number_format($steps)).
+                    ($steps > 1e9 ? 'more than a billion' : Numerals::decimal($steps)).
                     ' steps for each company; at most '.
-                    number_format(self::MOST).
+                    Numerals::decimal(self::MOST).
                     ' are allowed. Shorten its windows, or nest them less',
                 $formula,
             );

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 
 /**
@@ -210,7 +211,7 @@ enum Operator: string
         foreach ($y->values as $i => $b) {
             if ($b == 0.0) {
                 $values[$i] = NAN;
-                $absences[$i] ??= Absence::notMeaningful('Division by zero.');
+                $absences[$i] ??= Absence::of(Reason::DivisionByZero);
             } else {
                 $values[$i] /= $b;
             }
@@ -230,7 +231,7 @@ enum Operator: string
                 $values[$i] = $result;
             } else {
                 $values[$i] = NAN;
-                $absences[$i] ??= Absence::notMeaningful('The power does not exist or is too large.');
+                $absences[$i] ??= Absence::of(Reason::NoPower);
             }
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 
 /**
  * One value for each company of a batch: a number, or NAN with the reason why there is none. NAN carries itself through
@@ -62,7 +63,7 @@ final readonly class Vector
             // Infinite less infinite, and NAN less NAN, are not zero.
             if ($value - $value != 0.0 && ! isset($absences[$i])) {
                 $values[$i] = NAN;
-                $absences[$i] = Absence::notMeaningful('The result is not a finite number.');
+                $absences[$i] = Absence::of(Reason::NotFinite);
             }
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\LineKind;
@@ -269,6 +270,6 @@ final class Report
 
     private static function number(float $value): string
     {
-        return number_format($value, floor($value) === $value ? 0 : 2, '.', ' ');
+        return Numerals::decimal($value, floor($value) === $value ? 0 : 2);
     }
 }

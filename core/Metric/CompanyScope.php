@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
@@ -238,7 +239,7 @@ final class CompanyScope implements Subject
         $rate = $this->economy->exchange($this->company->reportingCurrency, $currency, $this->asOf);
 
         return $rate === null
-            ? Absence::missing("No exchange rate of {$this->company->reportingCurrency} into {$currency} is known.")
+            ? Absence::of(Reason::NoExchangeRate, $this->company->reportingCurrency, $currency)
             : $value * $rate;
     }
 
@@ -256,7 +257,7 @@ final class CompanyScope implements Subject
     public function standing(AmongCompanies $function, Node $expression, float|Absence $own): float|Absence
     {
         return $this->peers === null
-            ? Absence::missing('There is no universe to compare with.')
+            ? Absence::of(Reason::NoUniverse)
             : $this->peers->standing($function, $expression, $own, $this->company->id);
     }
 
@@ -274,7 +275,7 @@ final class CompanyScope implements Subject
     public function compared(Metric $metric, Moment $moment): float|Absence
     {
         return $moment->past || $this->peers === null
-            ? Absence::missing("{$metric->label} compares companies on one day and has no past.")
+            ? Absence::of(Reason::ComparisonHasNoPast, $metric->label)
             : $this->peers->metric($metric->key, $this->company->id);
     }
 

@@ -6,6 +6,7 @@ namespace Logion\Screening;
 
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Metric\CompanyScope;
 
@@ -49,7 +50,7 @@ final class Checklist
             'depth' => $depth,
             'group' => $criterion->group !== null,
             'state' => $verdict instanceof Absence ? 'undecidable' : ($verdict != 0.0 ? 'pass' : 'fail'),
-            'reason' => $verdict instanceof Absence ? $verdict->reason : null,
+            'reason' => $verdict instanceof Absence ? $verdict->sentence() : null,
             'actual' => null,
             'actual_formula' => null,
             'operator' => null,
@@ -114,7 +115,7 @@ final class Checklist
             default => count($members),
         };
         if ($members === []) {
-            return Absence::missing('The group has no active criterion.');
+            return Absence::of(Reason::NoActiveCriterion);
         }
 
         return $passed >= $needed ? 1.0 : ($failed > count($members) - $needed || $unknown === null ? 0.0 : $unknown);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Valuation;
 
 use Logion\Figure\LogionException;
+use Logion\Figure\Numerals;
 
 /** An assumption that cannot be valued with; names the assumption and the way out. */
 final class InvalidAssumption extends \InvalidArgumentException implements LogionException
@@ -19,10 +20,10 @@ final class InvalidAssumption extends \InvalidArgumentException implements Logio
         return new self(
             'terminal_growth',
             sprintf(
-                'Terminal growth of %.2f %% is not below the discount rate of %.2f %%: the value would be infinite. Lower the growth, '
+                'Terminal growth of %s is not below the discount rate of %s: the value would be infinite. Lower the growth, '
                     .'raise the rate, or end with an exit multiple.',
-                100 * $growth,
-                100 * $rate,
+                Numerals::percent($growth, 2),
+                Numerals::percent($rate, 2),
             ),
         );
     }

@@ -17,6 +17,7 @@ use Fidry\CpuCoreCounter\CpuCoreCounter;
 use Illuminate\Console\Command;
 use Logion\CrossSection\Column;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyScope;
 use PDO;
@@ -169,7 +170,7 @@ final class RunBenchmark extends Command
             ][$metric] ?? [-0.2, 0.6];
             $values = [];
             for ($i = 0; $i < $size; $i++) {
-                $values[] = mt_rand(0, 11) === 0 ? Absence::missing('') : $low + (($high - $low) * mt_rand()) / mt_getrandmax();
+                $values[] = mt_rand(0, 11) === 0 ? Absence::of(Reason::NotKnown) : $low + (($high - $low) * mt_rand()) / mt_getrandmax();
             }
             $columns->writeColumn(self::DAY, $metric, null, Column::of($values));
             $wide[] = array_map(static fn (float|Absence $x): ?float => $x instanceof Absence ? null : $x, $values);

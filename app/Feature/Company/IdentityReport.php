@@ -10,6 +10,7 @@ use App\Storage\Identity\CompanyIdentity;
 use App\Storage\Identity\Identities;
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Identity\DatedListing;
@@ -95,11 +96,11 @@ final readonly class IdentityReport
         }
         foreach ($others as ['class' => $class, 'count' => $count]) {
             if ($class->name === $security['name']) {
-                return $count ?? Absence::missing("The share count of {$class->name} was not reported.");
+                return $count ?? Absence::of(Reason::ClassCountNotReported, $class->name);
             }
         }
 
-        return Absence::missing("{$security['name']} was not listed on the day; its shares count among those of the main class.");
+        return Absence::of(Reason::ClassNotListed, $security['name']);
     }
 
     /** @return array<string, mixed> */

@@ -9,6 +9,7 @@ use Logion\Dividend\DividendSafety;
 use Logion\Dividend\SafetyPart;
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Market\DividendHistory;
 use Logion\Metric\CompanyScope;
@@ -30,7 +31,7 @@ final readonly class DividendReport
         $report = new FigureReport($scope);
         $years = $scope->moments->years();
         $growth = static fn (int $n): Figure => Figure::of(
-            $history->growth($n) ?? Absence::notEnoughHistory("No dividend is known for both ends of {$n} years."),
+            $history->growth($n) ?? Absence::of(Reason::DividendEndsNotKnown, $n),
             Unit::Percent,
         );
 

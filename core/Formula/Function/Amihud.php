@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Formula\Shape\OfPrices;
@@ -47,6 +48,6 @@ final class Amihud extends OfPrices
             }
         }
 
-        return $values === [] ? Absence::missing('No day of the window had trading.') : array_sum($values) / count($values);
+        return $values === [] ? Absence::of(Reason::NoTrading) : array_sum($values) / count($values);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Formula\Parameter;
@@ -46,6 +47,6 @@ final class BetaToIndex extends OfPrices
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
         return $company->beta((int) $arguments[0], $moment)->beta ??
-            Absence::notEnoughHistory('Beta needs at least 36 monthly returns that security and index have in common.');
+            Absence::of(Reason::BetaNeedsMonths);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Shape\BetweenYears;
 
 final class Cagr extends BetweenYears
@@ -27,7 +28,7 @@ final class Cagr extends BetweenYears
     protected function of(float $now, float $before, float $years): float|Absence
     {
         if ($before <= 0 || $now <= 0 || $years <= 0) {
-            return Absence::notMeaningful('A growth rate needs a positive figure at both ends.');
+            return Absence::of(Reason::GrowthNeedsPositiveEnds);
         }
 
         return ($now / $before) ** (1 / $years) - 1;

@@ -40,9 +40,9 @@ final class CountQuartersIf extends OverPeriods
         return $moment->singleQuarter($back);
     }
 
-    protected function periods(): string
+    protected function areQuarters(): bool
     {
-        return 'quarters';
+        return true;
     }
 
     protected function of(array $members): float

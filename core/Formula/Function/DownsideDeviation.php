@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Formula\Shape\OfPrices;
@@ -42,6 +43,6 @@ final class DownsideDeviation extends OfPrices
             return $x instanceof Absence ? $x : $bill;
         }
 
-        return MeasuredVolatility::downside(Returns::simple($x), $bill / 252) ?? Absence::notEnoughHistory('The window holds no return.');
+        return MeasuredVolatility::downside(Returns::simple($x), $bill / 252) ?? Absence::of(Reason::NoReturnInWindow);
     }
 }

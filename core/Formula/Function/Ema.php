@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
@@ -55,7 +56,7 @@ final class Ema extends OfPrices
         $ema = $n === 0 ? null : $company->exponentialMean($n, $to, $to)[0];
 
         return $ema === null
-            ? Absence::notEnoughHistory('The price history is shorter than the window.')
+            ? Absence::of(Reason::PricesShorterThanWindow)
             : $ema * $company->priceRate($moment);
     }
 
@@ -71,7 +72,7 @@ final class Ema extends OfPrices
 
         return new Vector(
             $values,
-            $short === 0 ? [] : array_fill(0, $short, Absence::notEnoughHistory('The price history is shorter than the window.')),
+            $short === 0 ? [] : array_fill(0, $short, Absence::of(Reason::PricesShorterThanWindow)),
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Evaluator;
 use Logion\Formula\FormulaFunction;
 use Logion\Formula\Moment;
@@ -52,7 +53,7 @@ final class EmaOf extends FormulaFunction
     public function value(Node $call, Moment $moment, Evaluator $evaluator): Vector
     {
         $n = (int) $call->children[1]->number;
-        $short = Absence::notEnoughHistory('The price history is shorter than the window.');
+        $short = Absence::of(Reason::PricesShorterThanWindow);
 
         return $evaluator->ofEach($moment, static function (Subject $company, Moment $moment) use ($call, $n, $short): float|Absence {
             $series = $company->daily($call->children[0], $moment, $n);

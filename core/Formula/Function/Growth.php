@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Shape\BetweenYears;
 
 final class Growth extends BetweenYears
@@ -26,6 +27,6 @@ final class Growth extends BetweenYears
 
     protected function of(float $now, float $before, float $years): float|Absence
     {
-        return $before > 0 ? $now / $before - 1 : Absence::notMeaningful('Growth from a base that is not positive says nothing.');
+        return $before > 0 ? $now / $before - 1 : Absence::of(Reason::GrowthNeedsPositiveBase);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Parameter;
 use Logion\Formula\Shape\Pointwise;
@@ -38,6 +39,6 @@ final class Ln extends Pointwise
 
     protected function of(float $x, float $y): float|Absence
     {
-        return $x > 0 ? log($x) : Absence::notMeaningful('The logarithm of a number that is not positive does not exist.');
+        return $x > 0 ? log($x) : Absence::of(Reason::NoLogarithm);
     }
 }

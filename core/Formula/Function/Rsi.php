@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Formula\Parameter;
@@ -52,6 +53,6 @@ final class Rsi extends OfPrices
         $n = (int) $arguments[0];
 
         return ($n === 0 ? null : $company->relativeStrength($n, $to)) ??
-            Absence::notEnoughHistory('The price history is shorter than the window.');
+            Absence::of(Reason::PricesShorterThanWindow);
     }
 }

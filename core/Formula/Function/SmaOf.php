@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Evaluator;
 use Logion\Formula\FormulaFunction;
 use Logion\Formula\Moment;
@@ -49,7 +50,7 @@ final class SmaOf extends FormulaFunction
     {
         $n = (int) $call->children[1]->number;
         if ($n === 0) {
-            return Vector::absent(Absence::notMeaningful('A mean of no days does not exist.'), $evaluator->size);
+            return Vector::absent(Absence::of(Reason::MeanOfNoDays), $evaluator->size);
         }
         $sum = Vector::constant(0.0, $evaluator->size);
         for ($i = $n - 1; $i >= 0; $i--) {

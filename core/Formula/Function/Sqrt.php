@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Parameter;
 use Logion\Formula\Shape\Pointwise;
 
@@ -42,6 +43,6 @@ final class Sqrt extends Pointwise
 
     protected function of(float $x, float $y): float|Absence
     {
-        return $x >= 0 ? sqrt($x) : Absence::notMeaningful('The square root of a negative number does not exist.');
+        return $x >= 0 ? sqrt($x) : Absence::of(Reason::NoSquareRoot);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Shape\OverPeriods;
 use Logion\Statistics\Descriptive;
 
@@ -27,6 +28,6 @@ final class StdevOf extends OverPeriods
 
     protected function of(array $members): float|Absence
     {
-        return Descriptive::deviation(array_values($members)) ?? Absence::notEnoughHistory('A deviation needs two years.');
+        return Descriptive::deviation(array_values($members)) ?? Absence::of(Reason::DeviationNeedsYears);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Shape\OverPeriods;
 
@@ -34,7 +35,7 @@ final class Trend extends OverPeriods
     {
         $mean = array_sum($members) / count($members);
         if ($mean <= 0) {
-            return Absence::notMeaningful('A trend relative to a mean that is not positive says nothing.');
+            return Absence::of(Reason::TrendNeedsPositiveMean);
         }
         $at = array_sum(array_keys($members)) / count($members);
         $xy = $xx = 0.0;
@@ -43,6 +44,6 @@ final class Trend extends OverPeriods
             $xx += ($at - $back) ** 2;
         }
 
-        return $xx == 0.0 ? Absence::notEnoughHistory('A trend needs two years.') : $xy / $xx / $mean;
+        return $xx == 0.0 ? Absence::of(Reason::TrendNeedsYears) : $xy / $xx / $mean;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Function;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Formula\Shape\OfPrices;
@@ -40,6 +41,6 @@ final class Volatility extends OfPrices
 
         return $x instanceof Absence
             ? $x
-            : MeasuredVolatility::annual(Returns::log($x)) ?? Absence::notEnoughHistory('A deviation needs two returns.');
+            : MeasuredVolatility::annual(Returns::log($x)) ?? Absence::of(Reason::DeviationNeedsReturns);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula\Shape;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Evaluator;
 use Logion\Formula\FormulaFunction;
 use Logion\Formula\Moment;
@@ -65,7 +66,7 @@ abstract class OfPrices extends FormulaFunction
         }
         $from = $company->windowStart($to, $window, $base);
 
-        return $from === null ? Absence::notEnoughHistory('The price history is shorter than the window.') : [$from, $to];
+        return $from === null ? Absence::of(Reason::PricesShorterThanWindow) : [$from, $to];
     }
 
     /**
@@ -87,6 +88,6 @@ abstract class OfPrices extends FormulaFunction
         }
         $slice = array_slice($series, $bars[0], $bars[1] - $bars[0] + 1);
 
-        return $slice === [] ? Absence::missing('No volumes are known.') : $slice;
+        return $slice === [] ? Absence::of(Reason::NoVolumes) : $slice;
     }
 }

@@ -6,6 +6,7 @@ namespace Logion\Formula\Shape;
 
 use Logion\Figure\Absence;
 use Logion\Figure\AbsenceKind;
+use Logion\Figure\Reason;
 use Logion\Formula\Evaluator;
 use Logion\Formula\FormulaFunction;
 use Logion\Formula\Moment;
@@ -48,9 +49,9 @@ abstract class OverPeriods extends FormulaFunction
         return $moment->completedYear($back);
     }
 
-    protected function periods(): string
+    protected function areQuarters(): bool
     {
-        return 'fiscal years';
+        return false;
     }
 
     public function value(Node $call, Moment $moment, Evaluator $evaluator): Vector
@@ -99,7 +100,7 @@ abstract class OverPeriods extends FormulaFunction
         }
 
         return $known + $meaningless >= $needed && $meaningless > 0
-            ? Absence::notMeaningful("Not meaningful in {$meaningless} of the last {$n} {$this->periods()}.")
-            : Absence::notEnoughHistory("Only {$known} of the last {$n} {$this->periods()} have a value; {$needed} are needed.");
+            ? Absence::of($this->areQuarters() ? Reason::QuartersNotMeaningful : Reason::YearsNotMeaningful, $meaningless, $n)
+            : Absence::of($this->areQuarters() ? Reason::TooFewQuarters : Reason::TooFewYears, $known, $n, $needed);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric\Company;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Market\Consensus;
@@ -40,13 +41,13 @@ final class ConsensusFigures
         $year = $this->facts->latestYear();
         $at = $this->moments->marketPosition($moment);
         if ($year === null || $at instanceof Absence) {
-            return $at instanceof Absence ? $at : Absence::missing('No report has been published yet.');
+            return $at instanceof Absence ? $at : Absence::of(Reason::NoReport);
         }
         $day = $moment->past ? $this->prices->days[$at] : $this->asOf;
         $day = $daysAgo === 0 ? $day : Day::plus($day, -$daysAgo);
         $consensus = $this->expectations->consensus($line, FiscalPeriod::year($year - $moment->years + $k), $day);
         if ($consensus === null) {
-            return $this->absences[$line] ??= Absence::missing('No analyst estimates this.');
+            return $this->absences[$line] ??= Absence::of(Reason::NotEstimated);
         }
 
         return $part === 'count'
@@ -62,15 +63,15 @@ final class ConsensusFigures
         );
         $fact = $period === null ? null : $this->facts->fact($line, $period);
         if ($fact === null) {
-            return Absence::missing('The quarter was not reported.');
+            return Absence::of(Reason::QuarterNotReported);
         }
         $consensus = $this->expectations->consensus($line, $fact->period, Day::plus($fact->filedOn, -1));
         if ($consensus === null) {
-            return Absence::missing('No analyst estimated the quarter.');
+            return Absence::of(Reason::QuarterNotEstimated);
         }
 
         return $consensus['mean'] == 0.0
-            ? Absence::notMeaningful('The consensus was zero.')
+            ? Absence::of(Reason::ConsensusWasZero)
             : ($fact->value - $consensus['mean']) / abs($consensus['mean']);
     }
 

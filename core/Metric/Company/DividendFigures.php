@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric\Company;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Moment;
 use Logion\Market\PriceSeries;
 use Logion\Reporting\LineItems;
@@ -33,16 +34,14 @@ final class DividendFigures
         }
         $from = $this->windows->windowStart($at, $window, true);
         if ($from === null) {
-            return Absence::notEnoughHistory('The price history is shorter than the window.');
+            return Absence::of(Reason::PricesShorterThanWindow);
         }
         if ($this->prices->actions->dividends === []) {
             $reported = $this->statements->line(LineItems::all()['dividends_per_share'], Moment::of('trailing'));
 
             return $reported === 0.0
                 ? 0.0
-                : Absence::missing(
-                    'No ex-dates of dividends are known'.($reported instanceof Absence ? '.' : ', though dividends were reported.'),
-                );
+                : Absence::of($reported instanceof Absence ? Reason::NoExDates : Reason::NoExDatesThoughPaid);
         }
         $to = $moment->past || $moment->days > 0 ? $this->prices->days[$at] : $this->asOf;
         $after = Window::of($window)->beginsAfter($to, $this->prices->days[$from]);
@@ -68,7 +67,7 @@ final class DividendFigures
             // Not paid yet.
         }
         if ($at < 0) {
-            return $name === 'indicated_annual_dividend' ? 0.0 : Absence::missing('No dividend has been paid.');
+            return $name === 'indicated_annual_dividend' ? 0.0 : Absence::of(Reason::NoDividendPaid);
         }
         [$last, $amount] = $paid[$at];
         if ($name === 'ex_dividend_date') {

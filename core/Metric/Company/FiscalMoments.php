@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric\Company;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Moment;
 use Logion\Market\PriceSeries;
 use Logion\Reporting\FactSheet;
@@ -80,7 +81,7 @@ final class FiscalMoments
             $period = $this->period($m);
             $end = $period === null ? null : $this->facts->periodEnd($period);
             if ($end === null) {
-                return $this->short ??= Absence::notEnoughHistory('The price history does not reach back that far.');
+                return $this->short ??= Absence::of(Reason::PricesTooYoung);
             }
             $at = TradingDays::lastUntil($this->prices->days, $end) - $m->days;
         } else {
@@ -89,8 +90,8 @@ final class FiscalMoments
 
         return $at < 0
             ? ($this->prices->days === []
-                ? Absence::missing('There is no price.')
-                : Absence::notEnoughHistory('The price history does not reach back that far.'))
+                ? Absence::of(Reason::NoPrice)
+                : Absence::of(Reason::PricesTooYoung))
             : $at;
     }
 }

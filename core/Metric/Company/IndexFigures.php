@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric\Company;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Moment;
 use Logion\Market\PriceSeries;
 use Logion\Market\Risk\Beta;
@@ -44,17 +45,17 @@ final class IndexFigures
     {
         $at = $this->moments->marketPosition($moment);
         if ($this->index() === null || $at instanceof Absence) {
-            return $at instanceof Absence ? $at : Absence::missing('The company has no home index.');
+            return $at instanceof Absence ? $at : Absence::of(Reason::NoHomeIndex);
         }
         $from = $this->windows->windowStart($at, $window, true);
         if ($from === null) {
-            return Absence::notEnoughHistory('The price history is shorter than the period.');
+            return Absence::of(Reason::PricesShorterThanPeriod);
         }
         $to = TradingDays::lastUntil($this->index()->days, $this->prices->days[$at]);
         $start = TradingDays::lastUntil($this->index()->days, $this->prices->days[$from]);
 
         return $start < 0
-            ? Absence::notEnoughHistory('The index is younger than the period.')
+            ? Absence::of(Reason::IndexTooYoung)
             : $this->index()->adjusted[$to] / $this->index()->adjusted[$start] - 1;
     }
 

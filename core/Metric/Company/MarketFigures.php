@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric\Company;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Market\Economy;
@@ -67,7 +68,7 @@ final class MarketFigures
 
         return match ($name) {
             'price' => $this->prices->closes[$at] * $this->rates->priceRate($moment),
-            'volume' => $this->prices->volumes[$at] ?? Absence::missing('No volumes are known.'),
+            'volume' => $this->prices->volumes[$at] ?? Absence::of(Reason::NoVolumes),
             'fiscal_year_elapsed' => $this->fiscalYearElapsed($day),
             'ex_dividend_date', 'indicated_annual_dividend' => $this->dividends->value($name, $day, $moment),
             default => $this->observed($name, $day, $moment),
@@ -81,7 +82,7 @@ final class MarketFigures
         $period = $m->past ? $this->moments->period($m) : null;
         $day = $at instanceof Absence ? ($period === null ? $this->asOf : $this->facts->periodEnd($period)) : $this->prices->days[$at];
 
-        return ($day === null ? null : $this->economy->at($name, $day)) ?? Absence::missing('The rate of that day is not known.');
+        return ($day === null ? null : $this->economy->at($name, $day)) ?? Absence::of(Reason::RateNotKnown);
     }
 
     /** The latest observation up to a day: counts of shares and prices on today's share basis, prices in the reporting currency. */
@@ -90,7 +91,7 @@ final class MarketFigures
         $series = $this->observations[$name] ?? null;
         $at = $series === null ? -1 : TradingDays::lastUntil($series['days'], $day);
         if ($series === null || $at < 0 || Day::between($series['days'][$at], $day) > self::OBSERVATION_DAYS) {
-            return $this->absences[$name] ??= Absence::missing($this->catalogue->label($name).': nobody has published it.');
+            return $this->absences[$name] ??= Absence::of(Reason::NotPublished, $this->catalogue->label($name));
         }
         $ratio = $this->prices->actions->splitRatio($series['days'][$at], $this->asOf);
 
@@ -106,7 +107,7 @@ final class MarketFigures
         $year = $this->facts->latestYear();
         $end = $year === null ? null : $this->facts->periodEnd(FiscalPeriod::year($year));
 
-        return $end === null ? Absence::missing('No report has been published yet.') : min(1.0, max(0.0, Day::between($end, $day) / 365));
+        return $end === null ? Absence::of(Reason::NoReport) : min(1.0, max(0.0, Day::between($end, $day) / 365));
     }
 
     private function sharesOutstanding(Moment $m): float|Absence

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric\Company;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Moment;
 use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
@@ -40,7 +41,7 @@ final class ShareClassFigures
         $at = $this->moments->marketPosition($m);
         $quarter = $this->moments->period($m->past ? $m : Moment::of('trailing'));
         if ($at instanceof Absence || $quarter === null) {
-            return $at instanceof Absence ? $at : Absence::missing('No report has been published yet.');
+            return $at instanceof Absence ? $at : Absence::of(Reason::NoReport);
         }
         $listed = [];
         foreach ($this->classes as $class) {
@@ -70,7 +71,7 @@ final class ShareClassFigures
         $classes = $this->classesAt($m);
         foreach ($classes instanceof Absence ? [] : $classes as ['class' => $class, 'price' => $price, 'count' => $count]) {
             if ($count === null) {
-                return Absence::missing("The share count of {$class->name} was not reported.");
+                return Absence::of(Reason::ClassCountNotReported, $class->name);
             }
             $sum += $name === 'shares_of_other_classes' ? $count * $class->entitlement : $count * $price;
         }

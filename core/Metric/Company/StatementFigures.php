@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric\Company;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Moment;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\FiledFact;
@@ -62,7 +63,7 @@ final class StatementFigures
     public function absentLine(LineItem $item, ?int $period): Absence
     {
         if ($period === null) {
-            return $this->absences['none'] ??= Absence::missing('No report has been published yet.');
+            return $this->absences['none'] ??= Absence::of(Reason::NoReport);
         }
         if (! $item->fits($this->template)) {
             return $this->doesNotFit($item->label);
@@ -70,10 +71,8 @@ final class StatementFigures
         $first = $this->facts->firstYear();
 
         return $first !== null && FiscalPeriod::fiscalYear($period) < $first
-            ? ($this->absences['early:'.$item->key] ??= Absence::notEnoughHistory(
-                "{$item->label}: the reports do not reach back that far.",
-            ))
-            : ($this->absences['line:'.$item->key] ??= Absence::missing("{$item->label} was not reported."));
+            ? ($this->absences['early:'.$item->key] ??= Absence::of(Reason::ReportsTooYoung, $item->label))
+            : ($this->absences['line:'.$item->key] ??= Absence::of(Reason::LineNotReported, $item->label));
     }
 
     private function averageOfQuarters(string $line, int $quarter): ?float
@@ -101,6 +100,6 @@ final class StatementFigures
 
     public function doesNotFit(string $label): Absence
     {
-        return $this->absences['fit:'.$label] ??= Absence::notApplicable("{$label} does not apply to a {$this->template->label()}.");
+        return $this->absences['fit:'.$label] ??= Absence::of(Reason::NotApplicableToBusiness, $label, $this->template->label());
     }
 }

@@ -6,6 +6,7 @@ namespace Logion\Metric\Evaluation;
 
 use Closure;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\FormulaFunction;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
@@ -45,7 +46,7 @@ final class DailyEvaluator extends MetricEvaluator
 
     public function compare(AmongCompanies $function, Node $expression, Moment $moment): Vector
     {
-        return Vector::absent(Absence::missing('What compares companies has no past.'), $this->size);
+        return Vector::absent(Absence::of(Reason::ComparisonsHaveNoPast), $this->size);
     }
 
     protected function source(Node $call, FormulaFunction $function, Moment $moment): Vector
@@ -75,7 +76,7 @@ final class DailyEvaluator extends MetricEvaluator
 
     protected function comparison(Metric $metric, Moment $moment): Vector
     {
-        return Vector::absent(Absence::missing("{$metric->label} compares companies on one day and has no past."), $this->size);
+        return Vector::absent(Absence::of(Reason::ComparisonHasNoPast, $metric->label), $this->size);
     }
 
     protected function misfits(Metric $metric): array

@@ -6,6 +6,7 @@ namespace Logion\Metric\Evaluation;
 
 use Logion\Figure\Absence;
 use Logion\Figure\AbsenceKind;
+use Logion\Figure\Reason;
 use Logion\Formula\Evaluator;
 use Logion\Formula\FormulaFunction;
 use Logion\Formula\Functions;
@@ -134,7 +135,7 @@ abstract class MetricEvaluator extends Evaluator
         if (++$this->depth > self::DEEPEST) {
             $this->depth = 0;
 
-            return Vector::absent(Absence::notMeaningful("{$metric->label} refers to itself."), $this->size);
+            return Vector::absent(Absence::of(Reason::RefersToItself, $metric->label), $this->size);
         }
         $this->trace?->open();
         $guarded = $this->guarded($metric, $moment);
@@ -176,7 +177,7 @@ abstract class MetricEvaluator extends Evaluator
         $holds = null;
         foreach ($vector->values as $i => $value) {
             if ($value == $value && $value != 0.0) {
-                $speaks[$i] = $holds ??= Absence::notMeaningful("Not meaningful when {$metric->notMeaningfulWhen}.");
+                $speaks[$i] = $holds ??= Absence::of(Reason::NotMeaningfulWhen, (string) $metric->notMeaningfulWhen);
             }
         }
 

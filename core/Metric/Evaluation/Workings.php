@@ -6,6 +6,8 @@ namespace Logion\Metric\Evaluation;
 
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Numerals;
+use Logion\Figure\Reason;
 use Logion\Figure\Source;
 use Logion\Figure\Unit;
 use Logion\Figure\Working;
@@ -227,7 +229,7 @@ final class Workings
         }
         $parts = [];
         foreach ($classes as ['class' => $class, 'day' => $day, 'price' => $price, 'count' => $count]) {
-            $shares = Figure::of($count ?? Absence::missing("The share count of {$class->name} was not reported."), Unit::Shares);
+            $shares = Figure::of($count ?? Absence::of(Reason::ClassCountNotReported, $class->name), Unit::Shares);
             $parts[] = new Working(
                 "{$class->name}: shares",
                 $shares,
@@ -369,7 +371,7 @@ final class Workings
         if ($facts->value($item->key, $half) !== null) {
             return $this->reported($item, $half);
         }
-        $figure = Figure::of($facts->half($item->key, $quarter) ?? Absence::missing("{$item->label} was not reported."), $item->unit);
+        $figure = Figure::of($facts->half($item->key, $quarter) ?? Absence::of(Reason::LineNotReported, $item->label), $item->unit);
         if (! $figure->isKnown()) {
             return new Working($item->label, $figure, null, $label, key: $item->key);
         }
@@ -404,7 +406,7 @@ final class Workings
             $item->kind === LineKind::Duration
                 ? $this->scope->facts->value($item->key, $period)
                 : $this->scope->facts->instant($item->key, $period);
-        $figure = Figure::of($value ?? Absence::missing("{$item->label} was not reported."), $item->unit);
+        $figure = Figure::of($value ?? Absence::of(Reason::LineNotReported, $item->label), $item->unit);
 
         return $this->adjusted($item, $period, $this->endLabel($period)) ??
             new Working(
@@ -477,11 +479,11 @@ final class Workings
         return $former === null || $factor === 1.0
             ? ''
             : sprintf(
-                ', reported in %s as %s, at %s of %.4f',
+                ', reported in %s as %s, at %s of %s',
                 $former->on($fact->filedOn),
-                number_format($fact->value / $factor, $item->unit === Unit::Money ? 0 : 4, '.', ' '),
+                Numerals::decimal($fact->value / $factor, $item->unit === Unit::Money ? 0 : 4),
                 $item->isOverTime() ? 'the mean rate of its months' : 'the rate of its day',
-                $factor,
+                Numerals::decimal($factor, 4),
             );
     }
 

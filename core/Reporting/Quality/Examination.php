@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality;
 
+use Logion\Figure\Numerals;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Rounding;
@@ -103,6 +104,6 @@ final class Examination
 
     public static function amount(float $amount): string
     {
-        return ($amount < 0 ? '−' : '').number_format(abs($amount), 0, '.', ' ');
+        return Numerals::decimal($amount);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\View;
 
+use Logion\Figure\Numerals;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\FiledFact;
 use Logion\Reporting\LineItems;
@@ -98,10 +99,10 @@ final readonly class Breaks
                 $year,
                 'income_tax',
                 sprintf(
-                    'The tax rate of %s is %.0f %% against %.0f %% in the middle of the other years: %s',
+                    'The tax rate of %s is %s against %s in the middle of the other years: %s',
                     FiscalPeriod::label($year),
-                    100 * $rates[$year],
-                    100 * $median,
+                    Numerals::percent($rates[$year]),
+                    Numerals::percent($median),
                     $rates[$year] > $median
                         ? 'a one-off charge, or tax assets written down?'
                         : 'a tax credit, or income that is not taxed?',
@@ -146,11 +147,11 @@ final readonly class Breaks
                         $year,
                         $line,
                         sprintf(
-                            '%s of %s: %.1f %% of revenue against %.1f %% in the middle of the other years. Will it come again?',
+                            '%s of %s: %s of revenue against %s in the middle of the other years. Will it come again?',
                             $item->label,
                             FiscalPeriod::label($year),
-                            100 * $shares[$year],
-                            100 * $median,
+                            Numerals::percent($shares[$year], 1),
+                            Numerals::percent($median, 1),
                         ),
                         $amount,
                         $line !== 'discontinued_operations',
@@ -195,7 +196,7 @@ final readonly class Breaks
                 $why = match (true) {
                     $now > $before && $acquired > 0.1 * $before => sprintf(
                         'Businesses were bought for %s million.',
-                        number_format($acquired / 1e6),
+                        Numerals::decimal($acquired / 1e6),
                     ),
                     $now < $before && ($this->facts->value('divestitures', $year) ?? 0.0) > 0.05 * $before => 'Businesses were sold.',
                     default => 'No acquisition explains it: growth, a change of scope, or another unit?',
@@ -208,7 +209,7 @@ final readonly class Breaks
                         '%s of %s is %s that of the year before. %s',
                         LineItems::all()[$line]->label,
                         FiscalPeriod::label($year),
-                        $now > $before ? sprintf('%.1f times', $now / $before) : sprintf('%.0f %% of', (100 * $now) / $before),
+                        $now > $before ? Numerals::decimal($now / $before, 1).' times' : Numerals::percent($now / $before).' of',
                         $why,
                     ),
                 );
@@ -231,8 +232,8 @@ final readonly class Breaks
                     $year,
                     'shares_outstanding_period_end',
                     sprintf(
-                        'The number of shares changed by %+.0f %% in %s, splits apart: %s',
-                        100 * ($now / $before - 1),
+                        'The number of shares changed by %s in %s, splits apart: %s',
+                        Numerals::change($now / $before - 1),
                         FiscalPeriod::label($year),
                         $now > $before ? 'shares issued for an acquisition or to raise money?' : 'a large repurchase?',
                     ),
@@ -322,7 +323,7 @@ final readonly class Breaks
                             FiscalPeriod::label($period),
                             $fact->value == 0.0
                                 ? 'from nothing'
-                                : sprintf('by %+.1f %%', (100 * ($now->value - $fact->value)) / abs($fact->value)),
+                                : 'by '.Numerals::change(($now->value - $fact->value) / abs($fact->value), 1),
                         ),
                     );
                 }

@@ -6,6 +6,7 @@ namespace Logion\Reporting\View;
 
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\FiledFact;
@@ -175,15 +176,15 @@ final readonly class StatementView
         ?float $base,
     ): Figure {
         if ($amount === null) {
-            return Figure::of(Absence::missing("{$item->label} was not reported."), $item->unit);
+            return Figure::of(Absence::of(Reason::LineNotReported, $item->label), $item->unit);
         }
         if ($view === 'growth') {
             $before = self::amount($facts, $item, $period - 10, $basis);
 
             return Figure::of(
                 match (true) {
-                    $before === null => Absence::notEnoughHistory('The period a year before is not known.'),
-                    $before <= 0 => Absence::notMeaningful('Growth from a base that is not positive says nothing.'),
+                    $before === null => Absence::of(Reason::YearBeforeNotKnown),
+                    $before <= 0 => Absence::of(Reason::GrowthNeedsPositiveBase),
                     default => $amount / $before - 1,
                 },
                 Unit::Percent,
@@ -191,7 +192,7 @@ final readonly class StatementView
         }
         if ($view === 'index') {
             return Figure::of(
-                $base === null ? Absence::notMeaningful('No figure is positive, so none can be set to 100.') : (100 * $amount) / $base,
+                $base === null ? Absence::of(Reason::NothingToIndex) : (100 * $amount) / $base,
                 Unit::Ratio,
             );
         }
@@ -205,7 +206,7 @@ final readonly class StatementView
             }
 
             return Figure::of(
-                $shares === null || $shares <= 0 ? Absence::missing('The number of shares was not reported.') : $amount / $shares,
+                $shares === null || $shares <= 0 ? Absence::of(Reason::ShareCountNotReported) : $amount / $shares,
                 Unit::MoneyPerShare,
             );
         }
@@ -213,8 +214,8 @@ final readonly class StatementView
 
         return Figure::of(
             match (true) {
-                $whole === null => Absence::missing('What it would be a share of was not reported.'),
-                $whole <= 0 => Absence::notMeaningful('A share of nothing says nothing.'),
+                $whole === null => Absence::of(Reason::WholeNotReported),
+                $whole <= 0 => Absence::of(Reason::ShareOfNothing),
                 default => $amount / $whole,
             },
             Unit::Percent,

@@ -10,6 +10,7 @@ use Logion\Comparison\InvalidRegression;
 use Logion\Comparison\OwnMetricDefinition;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Metric\Catalogue;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\CrossSection\MakesUniverses;
@@ -30,8 +31,8 @@ final class CrossSectionalRegressionTest extends TestCase
     public function test_companies_without_a_figure_are_left_out_and_counted(): void
     {
         $universe = self::of([
-            'price_to_book' => [1.0, 3.0, 5.0, Absence::missing('no'), 7.1],
-            'return_on_equity' => [0.1, 0.2, 0.3, 0.4, Absence::missing('no')],
+            'price_to_book' => [1.0, 3.0, 5.0, Absence::of(Reason::Missing), 7.1],
+            'return_on_equity' => [0.1, 0.2, 0.3, 0.4, Absence::of(Reason::Missing)],
         ]);
         $fit = self::fit($universe, 'price_to_book', ['return_on_equity']);
         $this->assertSame([0, 1, 2], $fit->positions);
@@ -98,7 +99,7 @@ final class CrossSectionalRegressionTest extends TestCase
         $definition = ['dependent' => ['formula' => 'price_to_book'], 'regressors' => [['formula' => 'return_on_equity']]];
         $catalogue = Catalogue::builtIn()->with(OwnMetricDefinition::make('unexplained', 'Unexplained', 'regression', $definition));
         $universe = self::of(
-            ['price_to_book' => [1.0, 3.0, 5.0, 8.0], 'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]],
+            ['price_to_book' => [1.0, 3.0, 5.0, 8.0], 'return_on_equity' => [0.1, 0.2, 0.3, Absence::of(Reason::Missing)]],
             catalogue: $catalogue,
         );
         foreach ([0, 1, 2] as $i) {
@@ -117,7 +118,7 @@ final class CrossSectionalRegressionTest extends TestCase
         $universe = self::of([
             'price_to_book' => [1.0, 2.0, 3.0, 4.0],
             'return_on_equity' => [0.1, 0.1, 0.1, 0.1],
-            'price_to_earnings' => [1.0, 3.0, 2.0, Absence::missing('no')],
+            'price_to_earnings' => [1.0, 3.0, 2.0, Absence::of(Reason::Missing)],
         ]);
         foreach (
             [

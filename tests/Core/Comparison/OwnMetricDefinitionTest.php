@@ -156,7 +156,7 @@ final class OwnMetricDefinitionTest extends TestCase
         $scope = new CompanyScope($books->company, $books->asOf, $catalogue, $books->economy);
         $value = $scope->metric('place');
         $this->assertInstanceOf(Absence::class, $value);
-        $this->assertStringContainsString('compares companies', $value->reason);
+        $this->assertStringContainsString('compares companies', $value->sentence());
         $this->assertSame('Gross margin', (new Workings($scope))->metric('place')->children[0]->label);
     }
 

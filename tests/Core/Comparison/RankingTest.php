@@ -11,6 +11,7 @@ use Logion\Comparison\RankingResult;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Metric\Catalogue;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -23,7 +24,7 @@ final class RankingTest extends TestCase
     private static function five(): Universe
     {
         return self::of(
-            ['return_on_equity' => [0.1, 0.2, 0.3, 0.2, Absence::missing('no')], 'price_to_book' => [1.0, 2.0, 4.0, 3.0, 0.5]],
+            ['return_on_equity' => [0.1, 0.2, 0.3, 0.2, Absence::of(Reason::Missing)], 'price_to_book' => [1.0, 2.0, 4.0, 3.0, 0.5]],
             ['sector' => ['10', '10', '20', '20', '20']],
         );
     }
@@ -177,7 +178,7 @@ final class RankingTest extends TestCase
 
     public function test_a_saved_ranking_is_a_column_and_stands_in_criteria(): void
     {
-        $figures = ['return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')]];
+        $figures = ['return_on_equity' => [0.1, 0.2, 0.3, Absence::of(Reason::Missing)]];
         $catalogue = Catalogue::builtIn()->with(
             OwnMetricDefinition::make('quality_place', 'Quality place', 'ranking', ['components' => [['formula' => 'return_on_equity']]]),
         );

@@ -6,6 +6,7 @@ namespace Tests\Core\CrossSection;
 
 use Logion\CrossSection\Column;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Operator;
 use PHPUnit\Framework\TestCase;
 
@@ -17,7 +18,7 @@ final class ColumnPatchTest extends TestCase
         for ($run = 0; $run < 60; $run++) {
             $size = mt_rand(1, 700);
             $value = static fn (): float|Absence => mt_rand(0, 5) === 0
-                ? Absence::missing('none')
+                ? Absence::of(Reason::Missing)
                 : round(mt_rand(-5000, 5000) / mt_rand(1, 40), mt_rand(0, 3));
             $values = array_map(static fn (): float|Absence => $value(), range(1, $size));
             $changes = [];
@@ -48,7 +49,7 @@ final class ColumnPatchTest extends TestCase
         $this->assertNotNull($indexed->bounds);
         $this->assertNotSame('', $indexed->bounds);
         // The first value a column gets makes its first bin.
-        $first = Column::of([\Logion\Figure\Absence::missing('x')])->indexed()->with([0 => 5.0]);
+        $first = Column::of([\Logion\Figure\Absence::of(Reason::Missing)])->indexed()->with([0 => 5.0]);
         $this->assertSame(pack('d', 5.0), $first->bounds);
     }
 }

@@ -8,6 +8,7 @@ use Logion\CrossSection\Category;
 use Logion\CrossSection\Column;
 use Logion\CrossSection\Mask;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Operator;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -19,14 +20,14 @@ final class ColumnTest extends TestCase
     {
         mt_srand(5);
         $drawn = static fn (int $n, \Closure $value): array => array_map(
-            static fn (int $i): float|Absence => mt_rand(0, 11) === 0 ? Absence::notMeaningful('x') : $value($i),
+            static fn (int $i): float|Absence => mt_rand(0, 11) === 0 ? Absence::of(Reason::NotMeaningful) : $value($i),
             range(1, $n),
         );
         yield 'more values than bins' => [$drawn(3000, static fn (): float => (float) mt_rand(-50000, 50000) / 7)];
         yield 'many alike' => [$drawn(2000, static fn (): float => (float) mt_rand(0, 9))];
-        yield 'few' => [[3.0, 1.0, Absence::missing('x'), 2.0]];
+        yield 'few' => [[3.0, 1.0, Absence::of(Reason::Missing), 2.0]];
         yield 'all the same' => [array_fill(0, 400, 1.5)];
-        yield 'none known' => [array_fill(0, 30, Absence::missing('x'))];
+        yield 'none known' => [array_fill(0, 30, Absence::of(Reason::Missing))];
         yield 'empty' => [[]];
     }
 
@@ -52,10 +53,10 @@ final class ColumnTest extends TestCase
     {
         $column = Column::of([
             1.0,
-            Absence::missing('a'),
-            Absence::notApplicable('b'),
-            Absence::notMeaningful('c'),
-            Absence::notEnoughHistory('d'),
+            Absence::of(Reason::Missing),
+            Absence::of(Reason::NotApplicable),
+            Absence::of(Reason::NotMeaningful),
+            Absence::of(Reason::NotEnoughHistory),
         ]);
         $this->assertSame(
             ['value' => 1, 'missing' => 1, 'not_applicable' => 1, 'not_meaningful' => 1, 'not_enough_history' => 1],

@@ -9,6 +9,7 @@ use Logion\Comparison\InvalidRegression;
 use Logion\CrossSection\Cleaning;
 use Logion\CrossSection\UniversePeers;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Functions;
 use Logion\Formula\Shape\PlaceAmongCompanies;
 use Logion\Screening\Checklist;
@@ -20,7 +21,7 @@ final class CrossSectionEdgesTest extends TestCase
 
     public function test_proposals_to_clean_say_what_is_missing_and_what_lies_far_out(): void
     {
-        $universe = self::of(['price_to_earnings' => [10.0, 11.0, 12.0, 13.0, 14.0, 900.0, Absence::notMeaningful('loss')]]);
+        $universe = self::of(['price_to_earnings' => [10.0, 11.0, 12.0, 13.0, 14.0, 900.0, Absence::of(Reason::NotMeaningful)]]);
         $proposals = array_column(Cleaning::proposals($universe, [0, 1, 2, 3, 4, 5, 6], ['price_to_earnings']), null, 'position');
         $this->assertSame([5, 6], array_keys($proposals));
         $this->assertSame(['outlier', 900.0, 'value'], [$proposals[5]['kind'], $proposals[5]['value'], $proposals[5]['state']]);
@@ -57,7 +58,7 @@ final class CrossSectionEdgesTest extends TestCase
         $this->assertSame(3.5, $peers->standing($median, $tree, 1.0, 1));
         foreach ([$peers->metric('price_to_earnings', 99), $peers->standing($median, $tree, 1.0, 99)] as $answer) {
             $this->assertInstanceOf(Absence::class, $answer);
-            $this->assertSame('The company is not in the universe of this day.', $answer->reason);
+            $this->assertSame('The company is not in the universe of this day.', $answer->sentence());
         }
     }
 

@@ -7,6 +7,7 @@ namespace Tests\Core\CrossSection;
 use Logion\CrossSection\Column;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Metric\Catalogue;
 
@@ -57,7 +58,7 @@ trait MakesUniverses
                 // Some values are alike, as ratios of whole numbers are.
                 $figures[$name][] =
                     mt_rand(0, 9) === 0
-                        ? Absence::missing('no')
+                        ? Absence::of(Reason::Missing)
                         : round($low + (($high - $low) * mt_rand()) / mt_getrandmax(), mt_rand(0, 3) === 0 ? 1 : 6);
             }
         }

@@ -7,6 +7,7 @@ namespace Tests\Core\CrossSection;
 use Logion\CrossSection\CompanySet;
 use Logion\CrossSection\InvalidSelection;
 use Logion\CrossSection\Mask;
+use Logion\Figure\Reason;
 use Logion\Formula\FormulaError;
 use Logion\Reference\IndustryTree;
 use Logion\Screening\InvalidScreen;
@@ -101,7 +102,7 @@ final class UniverseTest extends TestCase
     public function test_why_a_formula_has_no_value_is_that_of_its_first_input_without_one(): void
     {
         $universe = self::of([
-            'price_to_book' => [\Logion\Figure\Absence::notMeaningful('equity is negative'), 1.0],
+            'price_to_book' => [\Logion\Figure\Absence::of(Reason::NotMeaningful), 1.0],
             'return_on_equity' => [1.0, 0.0],
         ]);
         $formula = $universe->catalogue->parse('return_on_equity / price_to_book');

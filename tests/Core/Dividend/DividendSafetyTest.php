@@ -62,7 +62,7 @@ final class DividendSafetyTest extends TestCase
         $this->assertSame([], self::safety(self::books(ReportingModel::Fund), 14)->parts);
         $this->assertSame(
             'A fund has no accounts to judge its payments by.',
-            self::safety(self::books(ReportingModel::Fund), 14)->score->absence()?->reason,
+            self::safety(self::books(ReportingModel::Fund), 14)->score->absence()?->sentence(),
         );
     }
 
@@ -121,7 +121,7 @@ final class DividendSafetyTest extends TestCase
         $lines = ['net_income_common' => 100, 'dividends_paid' => 70];
         $this->assertSame(
             'Less than half of what the score is made of is known.',
-            self::safety(self::books(ReportingModel::Industrial, $lines), 14)->score->absence()?->reason,
+            self::safety(self::books(ReportingModel::Industrial, $lines), 14)->score->absence()?->sentence(),
         );
         $more = [...$lines, 'operating_cash_flow' => 120, 'capital_expenditure' => 20];
         // Free cash flow 100, 70 of it paid: (1.1 − 0.7) / 0.6 of 25 points.
@@ -161,7 +161,7 @@ final class DividendSafetyTest extends TestCase
             DividendSafety::of(
                 self::books(ReportingModel::Industrial),
                 DividendHistory::of(new CorporateActions([], [[20200510, 1.0]]), 20260630),
-            )->score->absence()?->reason,
+            )->score->absence()?->sentence(),
         );
     }
 

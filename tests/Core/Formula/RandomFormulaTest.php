@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Formula;
 
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Formula\FormulaError;
 use Logion\Formula\Functions;
 use Logion\Formula\Node;
@@ -101,7 +102,7 @@ final class RandomFormulaTest extends TestCase
         $figures = [];
         foreach (self::NAMES as $name) {
             for ($i = 0; $i < $n; $i++) {
-                $figures[$name][] = mt_rand(0, 7) === 0 ? Absence::missing('no') : mt_rand(-40, 40) / 10;
+                $figures[$name][] = mt_rand(0, 7) === 0 ? Absence::of(Reason::Missing) : mt_rand(-40, 40) / 10;
             }
         }
         $universe = self::of($figures);
@@ -131,7 +132,7 @@ final class RandomFormulaTest extends TestCase
     private static function value(Node $node, \Closure $name): float|Absence
     {
         $of = static fn (int $i): float|Absence => self::value($node->children[$i], $name);
-        $absent = Absence::missing('x');
+        $absent = Absence::of(Reason::Missing);
         switch ($node->kind) {
             case 'number':
                 return $node->number;

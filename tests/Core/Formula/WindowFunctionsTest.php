@@ -155,7 +155,7 @@ final class WindowFunctionsTest extends TestCase
             Catalogue::builtIn(),
             new Economy(),
         ))->classes->classesAt(Moment::of('trailing'));
-        $this->assertSame('There is no price.', $of($company)->reason);
+        $this->assertSame('There is no price.', $of($company)->sentence());
         $new = new CompanyData(
             1,
             'T',
@@ -168,7 +168,7 @@ final class WindowFunctionsTest extends TestCase
             new PriceSeries([20260626], [5.0]),
             otherClasses: [$class],
         );
-        $this->assertSame('No report has been published yet.', $of($new)->reason);
+        $this->assertSame('No report has been published yet.', $of($new)->sentence());
     }
 
     public function test_who_reports_half_years_has_its_latest_half_in_place_of_a_quarter_and_balances_as_they_are(): void
@@ -326,7 +326,7 @@ final class WindowFunctionsTest extends TestCase
             array_map(static fn (int $i): mixed => ($x = $margin->at($i)) instanceof Absence ? $x->kind->value : $x, [0, 1, 2]),
         );
         $alone = (new BatchEvaluator([$bank], Catalogue::builtIn()))->metric('gross_margin', Moment::of('annual'))->at(0);
-        $this->assertSame('Gross margin does not apply to a bank.', $alone->reason);
+        $this->assertSame('Gross margin does not apply to a bank.', $alone->sentence());
         $this->assertSame([], (new BatchEvaluator([], Catalogue::builtIn()))->metric('gross_margin', Moment::of('annual'))->values);
     }
 

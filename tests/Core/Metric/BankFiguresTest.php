@@ -174,7 +174,7 @@ final class BankFiguresTest extends TestCase
         $absence = self::bank()->metric($metric);
         $this->assertInstanceOf(Absence::class, $absence);
         $this->assertSame('not_applicable', $absence->kind->value);
-        $this->assertStringEndsWith('does not apply to a bank.', $absence->reason);
+        $this->assertStringEndsWith('does not apply to a bank.', $absence->sentence());
     }
 
     public function test_without_bad_loans_their_coverage_is_not_meaningful(): void

@@ -38,14 +38,14 @@ final class CompanyScopeTest extends TestCase
         $scope = $this->scope(facts: [new FiledFact('earnings_per_share_diluted', 20240, -1.0, 20250301)]);
         $absence = $scope->metric('price_to_earnings');
         $this->assertInstanceOf(Absence::class, $absence);
-        $this->assertSame('Not meaningful when earnings_per_share_diluted <= 0.', $absence->reason);
+        $this->assertSame('Not meaningful when earnings_per_share_diluted <= 0.', $absence->sentence());
         $this->assertEqualsWithDelta(-1 / 30, $scope->metric('earnings_yield'), 1e-12, 'A yield of a loss is meaningful.');
     }
 
     public function test_a_metric_that_does_not_fit_the_business_says_so(): void
     {
         $scope = $this->scope(template: ReportingModel::Bank);
-        $this->assertSame('Enterprise value to EBITDA does not apply to a bank.', $scope->metric('ev_to_ebitda')->reason);
+        $this->assertSame('Enterprise value to EBITDA does not apply to a bank.', $scope->metric('ev_to_ebitda')->sentence());
         $this->assertSame('not_applicable', $scope->metric('days_inventory')->kind->value);
     }
 
@@ -89,7 +89,7 @@ final class CompanyScopeTest extends TestCase
 
     public function test_why_nothing_is_expected_is_told(): void
     {
-        $reason = static fn (CompanyScope $scope): string => $scope->estimate('revenue', 1, 0, 'mean', Moment::of('trailing'))->reason;
+        $reason = static fn (CompanyScope $scope): string => $scope->estimate('revenue', 1, 0, 'mean', Moment::of('trailing'))->sentence();
         $this->assertSame('No analyst estimates this.', $reason($this->scope()));
         $this->assertSame('There is no price.', $reason(Books::scope([2025 => ['revenue' => 1]])));
         $this->assertSame('No report has been published yet.', $reason(Books::scope([], prices: new PriceSeries([20260629], [1.0]))));

@@ -118,7 +118,7 @@ final class ForeignPricesTest extends TestCase
     {
         $value = $scope->value($scope->catalogue->parse($formula), Moment::of('trailing'));
 
-        return $value instanceof Absence ? self::fail("{$formula}: {$value->reason}") : $value;
+        return $value instanceof Absence ? self::fail("{$formula}: {$value->sentence()}") : $value;
     }
 
     private static function scope(string $trading, int $bars = 600): CompanyScope

@@ -492,7 +492,7 @@ final class MarketFiguresTest extends TestCase
     public function test_a_figure_is_what_arithmetic_makes_it(string $metric, \Closure $expected): void
     {
         $value = self::$scope->metric($metric);
-        $this->assertNotInstanceOf(Absence::class, $value, $value instanceof Absence ? $value->reason : '');
+        $this->assertNotInstanceOf(Absence::class, $value, $value instanceof Absence ? $value->sentence() : '');
         $this->assertEqualsWithDelta($expected(), $value, 1e-9 * max(1.0, abs($expected())));
     }
 

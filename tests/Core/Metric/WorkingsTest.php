@@ -353,7 +353,7 @@ final class WorkingsTest extends TestCase
     private static function text(Working $working, string $indent = ''): string
     {
         $absence = $working->figure->absence();
-        $value = $absence === null ? sprintf('%g', $working->figure->value()) : '"'.$absence->reason.'"';
+        $value = $absence === null ? sprintf('%g', $working->figure->value()) : '"'.$absence->sentence().'"';
         $line =
             "{$indent}{$working->label} {$value}".
             ($working->period === null ? '' : " [{$working->period}]").

@@ -132,7 +132,7 @@ final class ShareClassTest extends TestCase
         foreach ([[], [[20234, 300.0, 20240301]], [[20240, 200.0, 20250701]], [[20251, 200.0, 20250601]]] as $counts) {
             $value = self::scope([self::other([14.0, 15.0, 15.5], $counts)])->metric('market_cap');
             $this->assertInstanceOf(Absence::class, $value);
-            $this->assertSame('The share count of Class B was not reported.', $value->reason);
+            $this->assertSame('The share count of Class B was not reported.', $value->sentence());
         }
     }
 

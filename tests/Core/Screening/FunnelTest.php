@@ -8,6 +8,7 @@ use Logion\CrossSection\Distribution;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\ScreenDefinition;
@@ -154,7 +155,7 @@ final class FunnelTest extends TestCase
 
     public function test_places_count_from_the_highest(): void
     {
-        $universe = self::of(['price_to_book' => [3.0, 1.0, 5.0, 5.0, \Logion\Figure\Absence::missing('no'), 2.0]]);
+        $universe = self::of(['price_to_book' => [3.0, 1.0, 5.0, 5.0, \Logion\Figure\Absence::of(Reason::Missing), 2.0]]);
         $places = $universe->evaluate($universe->catalogue->parse('universe_place(price_to_book)'), range(0, 5));
         $this->assertSame([3.0, 5.0, 1.0, 1.0], array_slice($places, 0, 4));
         $this->assertNan($places[4]);
@@ -309,8 +310,8 @@ final class FunnelTest extends TestCase
     public function test_a_group_tells_of_each_member_how_many_pass_it_and_who_is_compared_with_whom(): void
     {
         $universe = self::of([
-            'price_to_earnings' => [5.0, 15.0, Absence::missing('no'), 25.0],
-            'return_on_equity' => [0.1, 0.2, 0.3, Absence::missing('no')],
+            'price_to_earnings' => [5.0, 15.0, Absence::of(Reason::Missing), 25.0],
+            'return_on_equity' => [0.1, 0.2, 0.3, Absence::of(Reason::Missing)],
         ]);
         $funnel = Funnel::run(
             ScreenDefinition::fromArray([

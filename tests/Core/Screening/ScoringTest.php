@@ -8,6 +8,7 @@ use Logion\CrossSection\Cleaning;
 use Logion\CrossSection\GroupLines;
 use Logion\CrossSection\Mask;
 use Logion\Figure\Absence;
+use Logion\Figure\Reason;
 use Logion\Screening\Checklist;
 use Logion\Screening\Condition;
 use Logion\Screening\Funnel;
@@ -27,7 +28,7 @@ final class ScoringTest extends TestCase
 
     public function test_a_list_is_scored_with_failures_and_undecidables_apart(): void
     {
-        $universe = self::of(['price_to_book' => [1.0, 3.0, Absence::missing('no')], 'return_on_equity' => [0.2, 0.2, 0.05]]);
+        $universe = self::of(['price_to_book' => [1.0, 3.0, Absence::of(Reason::Missing)], 'return_on_equity' => [0.2, 0.2, 0.05]]);
         $screen = ScreenDefinition::fromArray([
             'criteria' => ['price_to_book < 2', 'return_on_equity > 0.1', ['formula' => 'price_to_book > 99', 'active' => false]],
         ]);
@@ -207,7 +208,7 @@ final class ScoringTest extends TestCase
     public function test_outliers_lie_beyond_five_deviations_and_missing_figures_are_told_with_their_state(): void
     {
         $universe = self::of([
-            'price_to_book' => [1.0, 2.0, 3.0, 4.0, 5.0, 9.0, Absence::notMeaningful('negative'), 60.0],
+            'price_to_book' => [1.0, 2.0, 3.0, 4.0, 5.0, 9.0, Absence::of(Reason::NotMeaningful), 60.0],
             'return_on_equity' => array_fill(0, 8, 0.1),
         ]);
         // Of the known: median 4, deviations 3 2 1 0 1 5 56, their median 2: bounds −6 and 14.

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Numerals;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
 use Logion\Reporting\Quality\Finding;
@@ -53,9 +54,9 @@ final class EarningsPerShare implements Check
                         ' of '.
                         FiscalPeriod::label($year).
                         ' is '.
-                        number_format($stated, 2).
+                        Numerals::decimal($stated, 2).
                         '; net income over the average shares gives '.
-                        number_format($computed, 2).
+                        Numerals::decimal($computed, 2).
                         '.',
                     $ratio >= 1.8 || ($ratio > 0 && $ratio <= 0.56)
                         ? 'The two are on different share bases, or one of them is in another unit.'

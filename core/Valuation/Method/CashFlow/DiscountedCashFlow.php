@@ -7,6 +7,8 @@ namespace Logion\Valuation\Method\CashFlow;
 use Logion\Capital\CostOfEquity;
 use Logion\Capital\WeightedAverageCost;
 use Logion\Figure\Figure;
+use Logion\Figure\Numerals;
+use Logion\Figure\Reason;
 use Logion\Figure\Source;
 use Logion\Figure\Unit;
 use Logion\Figure\Working;
@@ -289,13 +291,13 @@ final readonly class DiscountedCashFlow
         $growth = $this->figure('terminal_growth');
         if ($this->terminal !== TerminalMethod::ExitMultiple && $growth > $this->figure('risk_free_rate')) {
             $warnings[] = sprintf(
-                'Terminal growth of %.1f %% exceeds the risk-free rate of %.1f %%: no company outgrows its economy for ever.',
-                100 * $growth,
-                100 * $this->figure('risk_free_rate'),
+                'Terminal growth of %s exceeds the risk-free rate of %s: no company outgrows its economy for ever.',
+                Numerals::percent($growth, 1),
+                Numerals::percent($this->figure('risk_free_rate'), 1),
             );
         }
         if ($value->terminalShare !== null && $value->terminalShare > 0.75) {
-            $warnings[] = sprintf('%.0f %% of the value lies beyond the forecast.', 100 * $value->terminalShare);
+            $warnings[] = Numerals::percent($value->terminalShare).' of the value lies beyond the forecast.';
         }
         if ($value->equityValue !== null && $value->equityValue < 0) {
             $warnings[] = 'Claims exceed the value of the business: equity is worth nothing under these assumptions.';
@@ -320,7 +322,7 @@ final readonly class DiscountedCashFlow
             ?string $period = null,
         ): Working => new Working(
             $label,
-            Figure::of($amount ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'), Unit::Money),
+            Figure::of($amount ?? \Logion\Figure\Absence::of(Reason::NoValueUnderAssumptions), Unit::Money),
             $formula,
             $period,
             $children,
@@ -434,7 +436,7 @@ final readonly class DiscountedCashFlow
         return new Working(
             'Value per share',
             Figure::of(
-                $value->perShare ?? \Logion\Figure\Absence::notMeaningful('The value does not exist under these assumptions.'),
+                $value->perShare ?? \Logion\Figure\Absence::of(Reason::NoValueUnderAssumptions),
                 Unit::MoneyPerShare,
             ),
             'equity value / shares',

@@ -6,6 +6,7 @@ namespace Logion\Valuation\Method\CashFlow;
 
 use Logion\Capital\CostOfDebt;
 use Logion\Figure\Absence;
+use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
 use Logion\Metric\CompanyScope;
@@ -199,10 +200,10 @@ final class DiscountedCashFlowDefaults
                         'regression, adjusted',
                         ['raw regression' => $beta->beta, 'market average' => 1.0],
                         sprintf(
-                            '%d monthly returns on the home index, standard error %.2f, R² %.2f; 1/3 + 2/3 of the raw slope',
+                            '%d monthly returns on the home index, standard error %s, R² %s; 1/3 + 2/3 of the raw slope',
                             $beta->observations,
-                            $beta->standardErrorBeta,
-                            $beta->rSquared ?? 0.0,
+                            Numerals::decimal($beta->standardErrorBeta, 2),
+                            Numerals::decimal($beta->rSquared ?? 0.0, 2),
                         ),
                     ),
             'equity_risk_premium' => new Assumption(
@@ -220,7 +221,7 @@ final class DiscountedCashFlowDefaults
                         $riskFree->value + CostOfDebt::byInterestCover(0.0, null, null, 0.0, CostOfDebt::defaultSpreads())->spread,
                         'best grade',
                         $alternatives,
-                        $debtRate->reason,
+                        $debtRate->sentence(),
                     )
                     : new Assumption(
                         'cost_of_debt',
@@ -229,7 +230,7 @@ final class DiscountedCashFlowDefaults
                         $debtRate,
                         'synthetic rating',
                         $alternatives,
-                        $cover instanceof Absence ? 'pays no interest' : sprintf('interest cover %.1f', $cover),
+                        $cover instanceof Absence ? 'pays no interest' : 'interest cover '.Numerals::decimal($cover, 1),
                     ),
             'marginal_tax_rate' => new Assumption(
                 'marginal_tax_rate',
@@ -325,7 +326,7 @@ final class DiscountedCashFlowDefaults
         $value = $metric === null ? $scope->market($name, Moment::of('trailing')) : $scope->metric($metric);
 
         return $value instanceof Absence
-            ? new Assumption($name, $label, $unit, $otherwise, 'own', [], $value->reason)
+            ? new Assumption($name, $label, $unit, $otherwise, 'own', [], $value->sentence())
             : new Assumption($name, $label, $unit, $value, $source, [], $note);
     }
 

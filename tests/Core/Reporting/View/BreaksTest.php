@@ -110,7 +110,7 @@ final class BreaksTest extends TestCase
         $of = static fn (int $asOf): array => self::byKey(
             Breaks::of(new FactSheet(ReportingModel::Industrial, $facts, InventedFilings::ends(array_keys($years)), $asOf), $facts),
         );
-        $this->assertStringContainsString('restated by -20.0 %', $of(20260630)['restated:net_income:20230']->sentence);
+        $this->assertStringContainsString('restated by −20.0 %', $of(20260630)['restated:net_income:20230']->sentence);
         $this->assertStringContainsString('restated from nothing', $of(20260630)['restated:operating_cash_flow:20220']->sentence);
         $this->assertArrayNotHasKey('restated:revenue:20240', $of(20260630), 'half a per cent is rounding');
         $this->assertArrayNotHasKey('restated:net_income:20230', $of(20250228), 'on an earlier day nobody knew');
