@@ -9,7 +9,10 @@ namespace Logion\Figure;
  */
 final readonly class Working implements \JsonSerializable
 {
-    /** @param  list<Working>  $children */
+    /**
+     * @param  list<Working>  $children
+     * @param  string|null  $key  that tells it from other parts: a line, a metric, an assumption, with its year where it has one
+     */
     public function __construct(
         public string $label,
         public Figure $figure,
@@ -37,6 +40,19 @@ final readonly class Working implements \JsonSerializable
             static fn (mixed $part, string $name): bool => $part !== null || $name === 'value',
             ARRAY_FILTER_USE_BOTH,
         );
+    }
+
+    /** The part with a key, at whatever depth; null if there is none. */
+    public function part(string $key): ?self
+    {
+        foreach ($this->children as $child) {
+            $found = $child->key === $key ? $child : $child->part($key);
+            if ($found !== null) {
+                return $found;
+            }
+        }
+
+        return null;
     }
 
     /**

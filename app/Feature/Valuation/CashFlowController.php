@@ -6,6 +6,7 @@ namespace App\Feature\Valuation;
 
 use App\Evaluation\CompanyScopes;
 use Illuminate\Http\JsonResponse;
+use Logion\Valuation\Method\CashFlow\CashFlowWorking;
 
 /** The discounted cash flow sheet of a company: revalued, solved backwards, varied. */
 final class CashFlowController
@@ -21,9 +22,9 @@ final class CashFlowController
 
     public function working(SheetRequest $request, string $ticker): JsonResponse
     {
-        $sheet = $this->sheet($request, $ticker);
+        $model = $this->sheet($request, $ticker)->model;
 
-        return new JsonResponse(['working' => $sheet->model->working($sheet->model->value()), 'currency' => $sheet->model->currency]);
+        return new JsonResponse(['working' => (new CashFlowWorking($model, $model->value()))->perShare(), 'currency' => $model->currency]);
     }
 
     public function solve(SolveRequest $request, string $ticker): JsonResponse

@@ -2,9 +2,10 @@
 import SheetTable from '@/design/SheetTable.vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ask, Problem, type Schemas, type Working } from '@/api/client'
+import { api, ask, Problem, type Schemas } from '@/api/client'
 import { amount, number, percent } from '@/design/format'
 import { useAnswer } from '@/api/answer'
+import { partOf } from '@/features/margin/working'
 import { useMargin } from '@/stores/margin'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -100,26 +101,15 @@ async function decide(): Promise<void> {
   if (id !== null)
     void router.push({ name: 'decide', params: { ticker: ticker.value }, query: { valuation: id, value: data.per_share.toFixed(2) } })
 }
-type Part = (whole: Working) => Working | undefined
-const enterprise: Part = (whole) => whole.children?.[0]?.children?.[0]
-const yearly =
-  (line: string, i: number): Part =>
-  (whole) => {
-    const present = enterprise(whole)?.children?.[0]?.children?.[i]
-    const flow = present?.children?.[0]
-    const lines = ['operating_profit', 'taxes', 'depreciation', 'capital_expenditure', 'working_capital_increase']
-    if (line === 'present_value') return present
-    if (line === 'free_cash_flow') return flow
-    return line === 'revenue' ? flow?.children?.[0]?.children?.[0] : flow?.children?.[lines.indexOf(line)]
-  }
-/** Opens the working of the value, or of a part of it, in the margin. */
-async function working(part: Part = (whole) => whole): Promise<void> {
+const yearly = (line: string, i: number): string => `${line}@${sheet.value.data!.sheet.years[i]}`
+/** Opens the working of the value, or of the part with a key, in the margin. */
+async function working(key?: string): Promise<void> {
   if (!ticker.value) return
   try {
     const answer = await ask(
       api.POST('/companies/{ticker}/cash-flow-value/working', { params: { path: { ticker: ticker.value } }, body: body.value }),
     )
-    const found = part(answer.working)
+    const found = key === undefined ? answer.working : partOf(answer.working, key)
     if (found)
       margin.ask({
         kind: 'given',
@@ -263,7 +253,7 @@ const beliefColumns = [
           <AssumptionInput v-for="name in capital" :key="name" :assumption="figures[name]!" @set="setFigure(name, $event)" />
           <div class="entry">
             <span>Cost of equity</span
-            ><button class="figure" @click="working((whole) => enterprise(whole)?.children?.[2])">
+            ><button class="figure" @click="working('discount_rate')">
               {{ percent(data.cost_of_equity, 2) }} %
             </button>
           </div>
@@ -280,7 +270,7 @@ const beliefColumns = [
           <h2>From the business to a share</h2>
           <div class="entry">
             <span>Enterprise value</span
-            ><button class="figure" @click="working(enterprise)">
+            ><button class="figure" @click="working('enterprise_value')">
               {{ data.enterprise_value == null ? '–' : amount(data.enterprise_value) }}
             </button>
           </div>
@@ -292,7 +282,7 @@ const beliefColumns = [
           /></template>
           <div class="entry">
             <span>Equity value</span
-            ><button class="figure" @click="working((whole) => whole.children?.[0])">
+            ><button class="figure" @click="working('equity_value')">
               <strong>{{ data.equity_value == null ? '–' : amount(data.equity_value) }}</strong>
             </button>
           </div>

@@ -9,6 +9,7 @@ use Logion\Reporting\ReportingModel;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\MarginOfSafety;
+use Logion\Valuation\Method\CashFlow\CashFlowWorking;
 use Logion\Valuation\Method\CashFlow\DiscountedCashFlow;
 use Logion\Valuation\Method\CashFlow\DiscountedCashFlowDefaults;
 use Logion\Valuation\Method\CashFlow\TerminalMethod;
@@ -61,7 +62,7 @@ final class DiscountedCashFlowTest extends TestCase
         $this->assertEqualsWithDelta($value->sumOfPresentValues + $value->presentTerminalValue, $value->enterpriseValue, 1e-6);
         $this->assertEqualsWithDelta($value->enterpriseValue + 30 - 200, $value->equityValue, 1e-6);
         $this->assertEqualsWithDelta($value->equityValue / 50, $value->perShare, 1e-9);
-        $this->assertSame($value->perShare, $model->working($value)->figure->value());
+        $this->assertSame($value->perShare, (new CashFlowWorking($model, $value))->perShare()->figure->value());
     }
 
     /** @return iterable<string, array{string}> */
@@ -280,59 +281,71 @@ final class DiscountedCashFlowTest extends TestCase
             ->with('pension_deficit', 5.0)
             ->with('non_operating_assets', 9.0);
         $value = $model->value();
-        $working = $model->working($value);
-        [$equity, $shares] = $working->children;
+        $working = (new CashFlowWorking($model, $value))->perShare();
+        $part = static fn (string $key): float => $working->part($key)?->figure->value() ?? self::fail("There is no part {$key}.");
         $this->assertSame($value->equityValue / 50, $working->figure->value());
-        $parts = array_column(array_map(static fn ($child): array => [$child->label, $child->figure->value()], $equity->children), 1, 0);
         $this->assertSame(
-            [
-                'Enterprise value',
-                'Cash and short-term investments',
-                'Investments',
-                'Debt',
-                'Pension deficit',
-                'Minority interest',
-                'Preferred equity',
-            ],
-            array_keys($parts),
+            ['enterprise_value', 'cash', 'non_operating_assets', 'debt', 'pension_deficit', 'minority_interest', 'preferred'],
+            array_column($working->part('equity_value')->children, 'key'),
         );
-        $this->assertEqualsWithDelta($equity->figure->value(), $parts['Enterprise value'] + 30 + 9 - 200 - 5 - 12 - 7, 1e-9);
-        [$forecast, $beyond, $rate] = $equity->children[0]->children;
-        $this->assertEqualsWithDelta($equity->children[0]->figure->value(), $forecast->figure->value() + $beyond->figure->value(), 1e-9);
+        $this->assertEqualsWithDelta($part('equity_value'), $part('enterprise_value') + 30 + 9 - 200 - 5 - 12 - 7, 1e-9);
         $this->assertEqualsWithDelta(
-            $forecast->figure->value(),
-            array_sum(array_map(static fn ($year): float => $year->figure->value(), $forecast->children)),
+            $part('enterprise_value'),
+            $part('present_value_of_forecast') + $part('present_terminal_value'),
             1e-9,
         );
-        $this->assertSame($model->discountRate(), $rate->figure->value());
-        foreach ($forecast->children as $i => $year) {
-            [$flow, $factor] = $year->children;
-            $this->assertSame('FY '.(2026 + $i), $year->period);
+        $this->assertSame($model->discountRate(), $part('discount_rate'));
+        $sum = 0.0;
+        foreach (range(0, $model->years - 1) as $i) {
+            $year = 2026 + $i;
+            $present = $working->part("present_value@{$year}");
+            $this->assertSame("FY {$year}", $present->period);
             $this->assertEqualsWithDelta(
-                $year->figure->value(),
-                $flow->figure->value() * $factor->figure->value() * ($i === 0 ? $model->stub : 1),
+                $present->figure->value(),
+                $part("free_cash_flow@{$year}") * $part("discount_factor@{$year}") * ($i === 0 ? $model->stub : 1),
                 1e-9,
             );
             $this->assertSame(
                 $i === 0 ? 'free cash flow × part of the year still ahead × discount factor' : 'free cash flow × discount factor',
-                $year->formula,
+                $present->formula,
             );
-            [$profit, $taxes, $depreciation, $expenditure, $working] = array_map(
-                static fn ($part): float => $part->figure->value(),
-                $flow->children,
+            $this->assertEqualsWithDelta(
+                $part("free_cash_flow@{$year}"),
+                $part("operating_profit@{$year}") -
+                    $part("taxes@{$year}") +
+                    $part("depreciation@{$year}") -
+                    $part("capital_expenditure@{$year}") -
+                    $part("working_capital_increase@{$year}"),
+                1e-9,
             );
-            $this->assertEqualsWithDelta($flow->figure->value(), $profit - $taxes + $depreciation - $expenditure - $working, 1e-9);
-            [$revenue, $margin] = $flow->children[0]->children;
-            $this->assertEqualsWithDelta($profit, $revenue->figure->value() * $margin->figure->value(), 1e-9);
+            $profit = $part("revenue@{$year}") * $part("operating_margin@{$year}");
+            $this->assertEqualsWithDelta($part("operating_profit@{$year}"), $profit, 1e-9);
+            $sum += $present->figure->value();
         }
-        $this->assertSame([50.0, 'Shares outstanding'], [$shares->figure->value(), $shares->label]);
-        $this->assertSame('discount_rate', $model->with('discount_rate', 0.1)->rateWorking()->key);
-        [$cost, $debt, $weight, $rest] = $model->rateWorking()->children;
+        $this->assertEqualsWithDelta($part('present_value_of_forecast'), $sum, 1e-9);
+        $this->assertSame([50.0, 'Shares outstanding'], [$part('shares'), $working->part('shares')->label]);
+        $this->assertNull($working->part('nothing'));
+        $this->assertSame([], (new CashFlowWorking($model->with('discount_rate', 0.1), $value))->rate()->children);
         $this->assertEqualsWithDelta(
-            $model->rateWorking()->figure->value(),
-            $weight->figure->value() * $cost->figure->value() + $rest->figure->value() * $debt->figure->value(),
+            $part('discount_rate'),
+            $part('share_of_equity') * $part('cost_of_equity') + $part('share_of_debt') * $part('cost_of_debt_after_tax'),
             1e-12,
         );
+    }
+
+    public function test_every_part_of_a_working_has_a_key_of_its_own(): void
+    {
+        $model = $this->model();
+        $keys = [];
+        $collect = static function (\Logion\Figure\Working $working) use (&$collect, &$keys): void {
+            $keys[] = $working->key;
+            array_map($collect, $working->children);
+        };
+        $collect((new CashFlowWorking($model, $model->value()))->perShare());
+        $this->assertNotContains(null, $keys);
+        // Only assumptions stand in several places: debt in the bridge and in the weights.
+        $twice = array_keys(array_filter(array_count_values($keys), static fn (int $count): bool => $count > 1));
+        $this->assertSame(['debt'], $twice);
     }
 
     public function test_the_history_of_a_driver_stands_under_its_years(): void

@@ -1,0 +1,268 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Valuation\Method\CashFlow;
+
+use Logion\Figure\Absence;
+use Logion\Figure\Figure;
+use Logion\Figure\Reason;
+use Logion\Figure\Source;
+use Logion\Figure\Unit;
+use Logion\Figure\Working;
+use Logion\Valuation\Convention;
+use Logion\Valuation\EquityBridge;
+use Logion\Valuation\Forecast\OperatingForecast;
+
+/**
+ * How a discounted cash flow value came about: the tree from the value per share down to every assumption. What belongs to a
+ * forecast year has the key of its line and the year, such as "free_cash_flow@2026".
+ */
+final readonly class CashFlowWorking
+{
+    private OperatingForecast $forecast;
+
+    public function __construct(private DiscountedCashFlow $model, private CashFlowValue $value)
+    {
+        $this->forecast = $model->forecast();
+    }
+
+    public function perShare(): Working
+    {
+        return new Working(
+            'Value per share',
+            Figure::of($this->value->perShare ?? self::none(), Unit::MoneyPerShare),
+            'equity value / shares',
+            null,
+            [$this->equity(), $this->leaf('shares')],
+            null,
+            'dcf',
+        );
+    }
+
+    private function equity(): Working
+    {
+        $bridge = [];
+        foreach ([...EquityBridge::ADDED, ...EquityBridge::DEDUCTED] as $name) {
+            if ($this->model->figures[$name]->value != 0.0) {
+                $bridge[] = $this->leaf($name);
+            }
+        }
+
+        return $this->money(
+            'equity_value',
+            'Equity value',
+            $this->value->equityValue,
+            'enterprise value + cash and other assets − debt and other claims',
+            [$this->enterprise(), ...$bridge],
+        );
+    }
+
+    private function enterprise(): Working
+    {
+        [$formula, $assumptions] = match ($this->model->terminal) {
+            TerminalMethod::ReturnOnNewCapital => [
+                'next profit after tax × (1 − growth / return on new capital) / (rate − growth)',
+                ['terminal_growth', 'return_on_new_capital'],
+            ],
+            TerminalMethod::Perpetuity => ['last free cash flow × (1 + growth) / (rate − growth)', ['terminal_growth']],
+            TerminalMethod::ExitMultiple => ['EBITDA of the last year × exit multiple', ['exit_multiple']],
+        };
+
+        return $this->money(
+            'enterprise_value',
+            'Enterprise value',
+            $this->value->enterpriseValue,
+            'present value of the forecast + present value of what comes after',
+            [
+                $this->money(
+                    'present_value_of_forecast',
+                    'Present value of the forecast',
+                    $this->value->sumOfPresentValues,
+                    'sum over the years',
+                    array_map($this->presentValue(...), array_keys($this->value->presentValues)),
+                ),
+                $this->money(
+                    'present_terminal_value',
+                    'Present value of what comes after',
+                    $this->value->presentTerminalValue,
+                    'terminal value × discount factor',
+                    [
+                        $this->money(
+                            'terminal_value',
+                            'Terminal value',
+                            $this->value->terminalValue,
+                            $formula,
+                            array_map($this->leaf(...), $assumptions),
+                        ),
+                    ],
+                ),
+                $this->rate(),
+            ],
+        );
+    }
+
+    private function presentValue(int $year): Working
+    {
+        $begun = $year === 0 && $this->model->stub < 1;
+
+        return $this->ofYear(
+            $year,
+            'present_value',
+            'Present value of free cash flow',
+            $this->value->presentValues[$year],
+            $begun ? 'free cash flow × part of the year still ahead × discount factor' : 'free cash flow × discount factor',
+            [
+                $this->freeCashFlow($year),
+                new Working(
+                    'Discount factor',
+                    Figure::of($this->value->discountFactors[$year], Unit::Ratio),
+                    $this->model->convention === Convention::MidYear
+                        ? '(1 + rate)^−time, in the middle of the year'
+                        : '(1 + rate)^−time, at the end of the year',
+                    $this->period($year),
+                    key: $this->key('discount_factor', $year),
+                ),
+            ],
+        );
+    }
+
+    private function freeCashFlow(int $year): Working
+    {
+        $forecast = $this->forecast;
+
+        return $this->ofYear(
+            $year,
+            'free_cash_flow',
+            'Free cash flow',
+            $this->value->flows[$year],
+            'operating profit − taxes + depreciation − capital expenditure − increase of working capital',
+            [
+                $this->ofYear($year, 'operating_profit', 'Operating profit', $forecast->ebit[$year], 'revenue × operating margin', [
+                    $this->ofYear($year, 'revenue', 'Revenue', $forecast->revenue[$year], 'revenue of the year before × (1 + growth)', [
+                        $this->driver('revenue_growth', $year),
+                    ]),
+                    $this->driver('operating_margin', $year),
+                ]),
+                $this->ofYear($year, 'taxes', 'Taxes', $forecast->taxes[$year], 'operating profit × tax rate', [
+                    $this->driver('tax_rate', $year),
+                ]),
+                $this->ofYear($year, 'depreciation', 'Depreciation', $forecast->depreciation[$year], 'revenue × depreciation to revenue', [
+                    $this->driver('depreciation_to_revenue', $year),
+                ]),
+                $this->ofYear(
+                    $year,
+                    'capital_expenditure',
+                    'Capital expenditure',
+                    $forecast->capitalExpenditure[$year],
+                    'revenue × capital expenditure to revenue',
+                    [$this->driver('capital_expenditure_to_revenue', $year)],
+                ),
+                $this->ofYear(
+                    $year,
+                    'working_capital_increase',
+                    'Increase of working capital',
+                    $forecast->workingCapitalIncrease[$year],
+                    'revenue change × working capital to revenue change',
+                    [$this->driver('working_capital_to_revenue_change', $year)],
+                ),
+            ],
+        );
+    }
+
+    /** The discount rate: the weighted average cost of capital, unless it is set outright. */
+    public function rate(): Working
+    {
+        if (isset($this->model->figures['discount_rate']) && $this->model->figures['discount_rate']->source === 'own') {
+            return $this->leaf('discount_rate');
+        }
+        $cost = $this->model->weightedAverageCost();
+
+        return self::percent(
+            'discount_rate',
+            'Weighted average cost of capital',
+            $cost->rate,
+            'share of equity × cost of equity + share of debt × cost of debt × (1 − tax rate)',
+            [
+                self::percent(
+                    'cost_of_equity',
+                    'Cost of equity',
+                    $this->model->costOfEquity(),
+                    'risk-free rate + beta × equity risk premium',
+                    array_map($this->leaf(...), ['risk_free_rate', 'beta', 'equity_risk_premium']),
+                ),
+                self::percent(
+                    'cost_of_debt_after_tax',
+                    'Cost of debt after tax',
+                    $cost->afterTaxCostOfDebt,
+                    'cost of debt × (1 − tax rate)',
+                    array_map($this->leaf(...), ['cost_of_debt', 'marginal_tax_rate']),
+                ),
+                self::percent('share_of_equity', 'Share of equity', $cost->weightEquity, 'market value of equity / (equity + debt)', [
+                    $this->leaf('equity_market_value'),
+                ]),
+                self::percent('share_of_debt', 'Share of debt', $cost->weightDebt, 'debt and leases / (equity + debt)', [
+                    $this->leaf('debt'),
+                ]),
+            ],
+        );
+    }
+
+    private static function none(): Absence
+    {
+        return Absence::of(Reason::NoValueUnderAssumptions);
+    }
+
+    /** @param  list<Working>  $children */
+    private function money(string $key, string $label, ?float $amount, string $formula, array $children, ?string $period = null): Working
+    {
+        return new Working($label, Figure::of($amount ?? self::none(), Unit::Money), $formula, $period, $children, key: $key);
+    }
+
+    /** @param  list<Working>  $children */
+    private static function percent(string $key, string $label, float $value, string $formula, array $children): Working
+    {
+        return new Working($label, Figure::of($value, Unit::Percent), $formula, children: $children, key: $key);
+    }
+
+    /** @param  list<Working>  $children */
+    private function ofYear(int $year, string $line, string $label, ?float $amount, string $formula, array $children): Working
+    {
+        return $this->money($this->key($line, $year), $label, $amount, $formula, $children, $this->period($year));
+    }
+
+    private function key(string $line, int $year): string
+    {
+        return $line.'@'.($this->model->baseYear + $year + 1);
+    }
+
+    private function period(int $year): string
+    {
+        return 'FY '.($this->model->baseYear + $year + 1);
+    }
+
+    private function leaf(string $name): Working
+    {
+        $figure = $this->model->figures[$name];
+
+        return new Working(
+            $figure->label,
+            Figure::of($figure->value, $figure->unit),
+            source: Source::assumption(ucfirst($figure->source).($figure->note === '' ? '' : ": {$figure->note}")),
+            key: $name,
+        );
+    }
+
+    private function driver(string $name, int $year): Working
+    {
+        $rule = $this->model->drivers[$name];
+
+        return new Working(
+            DiscountedCashFlow::DRIVERS[$name][0],
+            Figure::of($this->model->paths()[$name][$year], Unit::Percent),
+            period: $this->period($year),
+            source: Source::assumption(ucfirst($rule->source).': '.$rule->describe()),
+            key: $this->key($name, $year),
+        );
+    }
+}
