@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\BackTest;
 
+use Logion\Time\Day;
+
 /** How often a portfolio is brought back to its weights. */
 enum Frequency: string
 {
@@ -36,13 +38,13 @@ enum Frequency: string
 
     private function period(int $day): int
     {
-        $month = intdiv($day, 100);
+        $month = Day::month($day);
 
         return match ($this) {
             self::Daily => $day,
             self::Monthly => $month,
-            self::Quarterly => intdiv($day, 10000) * 10 + intdiv(($month % 100) - 1, 3),
-            self::Yearly => intdiv($day, 10000),
+            self::Quarterly => Day::year($day) * 10 + intdiv(($month % 100) - 1, 3),
+            self::Yearly => Day::year($day),
             self::Never => 0,
         };
     }

@@ -29,14 +29,14 @@ final readonly class FiscalCalendar
     {
         // Days shortly after a month's end belong to that month.
         $shifted = $day % 100 <= self::SLACK ? Day::plus($day, -self::SLACK) : $day;
-        if ($shifted === $day && $day % 100 < Day::daysOfMonth(intdiv($day, 100)) - self::SLACK) {
+        if ($shifted === $day && $day % 100 < Day::daysOfMonth(Day::month($day)) - self::SLACK) {
             return null;
         }
-        $months = ((intdiv($shifted, 100) % 100) - $this->yearEndMonth + 12) % 12;
+        $months = (Day::monthOfYear($shifted) - $this->yearEndMonth + 12) % 12;
         if ($months % 3 !== 0) {
             return null;
         }
-        $year = intdiv($shifted, 10000) + (intdiv($shifted, 100) % 100 > $this->yearEndMonth ? 1 : 0);
+        $year = Day::year($shifted) + (Day::monthOfYear($shifted) > $this->yearEndMonth ? 1 : 0);
 
         return [$year, $months === 0 ? 4 : intdiv($months, 3)];
     }

@@ -88,6 +88,6 @@ final class PriceContinuity
             $this->jumps[] = ['day' => $day, 'from' => $closeBefore, 'to' => $close];
         }
         // Days of one month are less than a month apart; the calendar is asked only across months.
-        intdiv($day, 100) === intdiv($before, 100) || Day::between($before, $day) < self::MONTH ? $this->short++ : $this->long++;
+        Day::month($day) === Day::month($before) || Day::between($before, $day) < self::MONTH ? $this->short++ : $this->long++;
     }
 }

@@ -58,12 +58,12 @@ final readonly class DividendHistory
         $years = [];
         if ($payments !== []) {
             // The first year is complete only if payments were known before it.
-            for ($year = intdiv($payments[0]['day'], 10000) + 1; $year <= intdiv($asOf, 10000) - 1; $year++) {
+            for ($year = Day::year($payments[0]['day']) + 1; $year <= Day::year($asOf) - 1; $year++) {
                 $years[$year] = 0.0;
             }
             foreach ($payments as $payment) {
-                if (isset($years[intdiv($payment['day'], 10000)])) {
-                    $years[intdiv($payment['day'], 10000)] += $payment['amount'];
+                if (isset($years[Day::year($payment['day'])])) {
+                    $years[Day::year($payment['day'])] += $payment['amount'];
                 }
             }
         }
@@ -134,7 +134,7 @@ final readonly class DividendHistory
         $points = $values = [];
         $first = Day::plus($this->payments[0]['day'], 365);
         foreach ($days as $i => $day) {
-            if ($day < $first || $closes[$i] <= 0 || (isset($days[$i + 1]) && intdiv($days[$i + 1], 100) === intdiv($day, 100))) {
+            if ($day < $first || $closes[$i] <= 0 || (isset($days[$i + 1]) && Day::month($days[$i + 1]) === Day::month($day))) {
                 continue;
             }
             $values[] = $yield = $this->trailing($day) / $closes[$i];

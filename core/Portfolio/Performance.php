@@ -82,7 +82,7 @@ final readonly class Performance
     {
         $ends = [];
         foreach ($days as $i => $day) {
-            $ends[intdiv($day, 10000)] = $i;
+            $ends[Day::year($day)] = $i;
         }
         $years = [];
         $before = null;

@@ -6,6 +6,7 @@ namespace Logion\Reporting;
 
 use Closure;
 use Logion\Figure\Unit;
+use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 
 /**
@@ -62,7 +63,7 @@ final readonly class FormerCurrency
         $sum = 0.0;
         $months = self::MONTHS[$period % 10] ?? 3;
         for ($i = 0; $i < $months; $i++) {
-            $month = intdiv($end, 10000) * 12 + (intdiv($end, 100) % 100) - 1 - $i;
+            $month = Day::year($end) * 12 + Day::monthOfYear($end) - 1 - $i;
             $rate = ($this->rate)($currency, $this->now, intdiv($month, 12) * 10000 + (($month % 12) + 1) * 100 + 31);
             if ($rate === null) {
                 return null;

@@ -12,10 +12,13 @@ final class Rounding
     /** A difference within half a per cent of the total, or two units of the last digit, is rounding. */
     public const TOLERANCE_SHARE = 0.005;
 
+    /** Units of the last digit that are rounding whatever the amount. */
+    public const TOLERANCE_UNITS = 2;
+
     /** How far an amount may be from what it should be, reported to a unit. */
     public static function allowance(float $amount, float $unit): float
     {
-        return max(self::TOLERANCE_SHARE * abs($amount), 2 * $unit);
+        return max(self::TOLERANCE_SHARE * abs($amount), self::TOLERANCE_UNITS * $unit);
     }
 
     /** Whether a stated figure differs from a computed one by more than is allowed. */

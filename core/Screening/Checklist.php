@@ -9,6 +9,7 @@ use Logion\Figure\Figure;
 use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Metric\CompanyScope;
+use Logion\Statistics\Descriptive;
 
 /**
  * The criteria of a screen used on one company: what is required, what is, and how far they are apart.
@@ -149,15 +150,8 @@ final class Checklist
         if ($n < 3) {
             return null;
         }
-        $at = array_sum(array_keys($known)) / $n;
-        $mean = array_sum($known) / $n;
-        $size = array_sum(array_map('abs', $known)) / $n;
-        $xy = $xx = 0.0;
-        foreach ($known as $i => $value) {
-            $xy += ($i - $at) * ($value - $mean);
-            $xx += ($i - $at) ** 2;
-        }
-        $slope = $size == 0.0 ? 0.0 : $xy / $xx / $size;
+        $size = array_sum(array_map(abs(...), $known)) / $n;
+        $slope = $size == 0.0 ? 0.0 : (float) Descriptive::slope($known) / $size;
 
         return abs($slope) < self::LEVEL ? 'level' : ($slope > 0 ? 'rising' : 'falling');
     }

@@ -234,4 +234,26 @@ final class Descriptive
 
         return array_map(static fn (float $value): float => ($value - $centre) / $scale, $x);
     }
+
+    /**
+     * Least-squares slope of values on their keys; null where these are not at least two.
+     *
+     * @param  array<int, float>  $values  by position
+     */
+    public static function slope(array $values): ?float
+    {
+        $n = count($values);
+        if ($n < 2) {
+            return null;
+        }
+        $at = array_sum(array_keys($values)) / $n;
+        $mean = array_sum($values) / $n;
+        $xy = $xx = 0.0;
+        foreach ($values as $position => $value) {
+            $xy += ($position - $at) * ($value - $mean);
+            $xx += ($position - $at) ** 2;
+        }
+
+        return $xy / $xx;
+    }
 }

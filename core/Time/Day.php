@@ -21,14 +21,14 @@ final class Day
 
     public static function iso(int $day): string
     {
-        return sprintf('%04d-%02d-%02d', intdiv($day, 10000), intdiv($day, 100) % 100, $day % 100);
+        return sprintf('%04d-%02d-%02d', self::year($day), self::monthOfYear($day), $day % 100);
     }
 
     /** Days since 1970-01-01 (H. F. Fliegel and T. C. Van Flandern, 1968). */
     public static function ordinal(int $day): int
     {
         $y = intdiv($day, 10000);
-        $m = intdiv($day, 100) % 100;
+        $m = self::monthOfYear($day);
         $d = $day % 100;
         $a = intdiv($m - 14, 12);
 
@@ -69,7 +69,7 @@ final class Day
     /** The same date so many months earlier; the last day of the month where it has no such date. */
     public static function monthsEarlier(int $day, int $months): int
     {
-        $month = intdiv($day, 10000) * 12 + (intdiv($day, 100) % 100) - 1 - $months;
+        $month = self::year($day) * 12 + self::monthOfYear($day) - 1 - $months;
         $month = intdiv($month, 12) * 100 + ($month % 12) + 1;
 
         return $month * 100 + min($day % 100, self::daysOfMonth($month));
@@ -85,6 +85,17 @@ final class Day
             4, 6, 9, 11 => 30,
             default => 31,
         };
+    }
+
+    public static function year(int $day): int
+    {
+        return intdiv($day, 10000);
+    }
+
+    /** 1 to 12. */
+    public static function monthOfYear(int $day): int
+    {
+        return intdiv($day, 100) % 100;
     }
 
     /** YYYYMM of a day. */

@@ -30,6 +30,12 @@ final class MarginOfSafety
         return $value === null || $value <= 0 ? null : $value * (1 - $margin);
     }
 
+    /** The margin a price leaves: 1 − price / value; null when there is no positive value. */
+    public static function of(?float $value, float $price): ?float
+    {
+        return $value === null || $value <= 0 ? null : 1 - $price / $value;
+    }
+
     /** How far a price lies above the buy-below price, as a fraction of it; negative once it is below. */
     public static function distance(?float $price, ?float $buyBelow): ?float
     {

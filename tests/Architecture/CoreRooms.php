@@ -30,8 +30,8 @@ final class CoreRooms
         'Screening' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Statistics', 'Time'],
         'Dividend' => ['Figure', 'Market', 'Metric', 'Reporting'],
         'Portfolio' => ['Market', 'Statistics', 'Time'],
-        'BackTest' => ['Portfolio'],
-        'Valuation' => ['Capital', 'Figure', 'Formula', 'Metric', 'Reporting', 'Statistics', 'Time'],
+        'BackTest' => ['Portfolio', 'Time'],
+        'Valuation' => ['Capital', 'Figure', 'Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
     ];
 
     /** @return iterable<string, Rule> */

@@ -127,11 +127,21 @@ use OpenApi\Attributes as OA;
                 response: 200,
                 description: 'The lines of a statement with their sum rules and what is known',
                 content: new OA\JsonContent(
-                    required: ['name', 'template', 'currency', 'lines', 'filed'],
+                    required: ['name', 'template', 'currency', 'tolerance', 'lines', 'filed'],
                     properties: [
                         new OA\Property(property: 'name', type: 'string'),
                         new OA\Property(property: 'template', type: 'string'),
                         new OA\Property(property: 'currency', type: 'string'),
+                        new OA\Property(
+                            property: 'tolerance',
+                            type: 'object',
+                            description: 'What is rounding in a sum: a share of it, or so many units of its last digit',
+                            required: ['share', 'units'],
+                            properties: [
+                                new OA\Property(property: 'share', type: 'number'),
+                                new OA\Property(property: 'units', type: 'number'),
+                            ],
+                        ),
                         new OA\Property(
                             property: 'filed',
                             type: 'array',

@@ -9,6 +9,7 @@ use App\Models\Filing;
 use Logion\Metric\CompanyScope;
 use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
+use Logion\Reporting\Rounding;
 use Logion\Time\Day;
 
 /** A statement to be typed in: its lines, what adds up to what, and the figures that are there. */
@@ -20,7 +21,7 @@ final class EntrySheet
 
     /**
      * @param  list<int>  $periods
-     * @return array<string, mixed> name, template, currency, lines, and the day each period was first filed on
+     * @return array<string, mixed> name, template, currency, tolerance of sums, lines, and the day each period was first filed on
      */
     public function of(string $statement, array $periods): array
     {
@@ -35,6 +36,7 @@ final class EntrySheet
             'name' => Company::query()->findOrFail($company->id)->name,
             'template' => $company->template->label(),
             'currency' => $company->reportingCurrency,
+            'tolerance' => ['share' => Rounding::TOLERANCE_SHARE, 'units' => Rounding::TOLERANCE_UNITS],
             'lines' => array_map(
                 fn (LineItem $item): array => $this->line($item, $periods),
                 LineItems::ofStatement($statement, $company->template),

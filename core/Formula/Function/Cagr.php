@@ -7,6 +7,7 @@ namespace Logion\Formula\Function;
 use Logion\Figure\Absence;
 use Logion\Figure\Reason;
 use Logion\Formula\Shape\BetweenYears;
+use Logion\Market\Returns;
 
 final class Cagr extends BetweenYears
 {
@@ -27,10 +28,8 @@ final class Cagr extends BetweenYears
 
     protected function of(float $now, float $before, float $years): float|Absence
     {
-        if ($before <= 0 || $now <= 0 || $years <= 0) {
-            return Absence::of(Reason::GrowthNeedsPositiveEnds);
-        }
+        $growth = $now > 0 ? Returns::compoundAnnual($before, $now, $years) : null;
 
-        return ($now / $before) ** (1 / $years) - 1;
+        return $growth ?? Absence::of(Reason::GrowthNeedsPositiveEnds);
     }
 }

@@ -8,6 +8,7 @@ use Logion\Figure\Absence;
 use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Shape\OverPeriods;
+use Logion\Statistics\Descriptive;
 
 final class Trend extends OverPeriods
 {
@@ -37,13 +38,9 @@ final class Trend extends OverPeriods
         if ($mean <= 0) {
             return Absence::of(Reason::TrendNeedsPositiveMean);
         }
-        $at = array_sum(array_keys($members)) / count($members);
-        $xy = $xx = 0.0;
-        foreach ($members as $back => $value) {
-            $xy += ($at - $back) * ($value - $mean);
-            $xx += ($at - $back) ** 2;
-        }
+        // Members are keyed by the years they lie back.
+        $slope = Descriptive::slope($members);
 
-        return $xx == 0.0 ? Absence::of(Reason::TrendNeedsYears) : $xy / $xx / $mean;
+        return $slope === null ? Absence::of(Reason::TrendNeedsYears) : -$slope / $mean;
     }
 }

@@ -24,10 +24,4 @@ final class ClassicFormulas
             ? ($earningsPerShare * (8.5 + 2 * $growthPercent) * 4.4) / $bondYieldPercent
             : null;
     }
-
-    /** 1 − price / value; null when there is no positive value. */
-    public static function marginOfSafety(?float $value, float $price): ?float
-    {
-        return $value === null || $value <= 0 ? null : 1 - $price / $value;
-    }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Valuation\Method;
 
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
+use Logion\Valuation\PresentValue;
 
 /**
  * Value of a share from its dividends.
@@ -39,12 +40,9 @@ final class DividendDiscount
         float $terminalGrowth,
         ?float $terminalCostOfEquity = null,
     ): array {
-        $present = 0.0;
-        foreach ($dividends as $i => $dividend) {
-            $present += $dividend / (1 + $costOfEquity) ** ($i + 1);
-        }
+        $present = PresentValue::net($dividends, $costOfEquity, 1);
         $terminal = CashFlowValue::growingPerpetuity($terminalDividend, $terminalCostOfEquity ?? $costOfEquity, $terminalGrowth);
-        $presentTerminal = $terminal === null ? null : $terminal / (1 + $costOfEquity) ** count($dividends);
+        $presentTerminal = $terminal === null ? null : PresentValue::net([$terminal], $costOfEquity, count($dividends));
 
         return [
             'present' => $present,

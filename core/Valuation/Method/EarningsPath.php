@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Logion\Valuation\Method;
 
+use Logion\Market\Returns;
 use Logion\Statistics\RootFinding;
+use Logion\Valuation\PresentValue;
 
 /**
  * Earnings per share grown to a horizon, dividends collected on the way, sold at an exit multiple.
@@ -44,12 +46,8 @@ final readonly class EarningsPath
 
     public function valueAt(float $requiredReturn): float
     {
-        $value = 0.0;
-        foreach ($this->dividends as $i => $dividend) {
-            $value += $dividend / (1 + $requiredReturn) ** ($i + 1);
-        }
-
-        return $value + $this->exitPrice / (1 + $requiredReturn) ** count($this->dividends);
+        return PresentValue::net($this->dividends, $requiredReturn, 1) +
+            PresentValue::net([$this->exitPrice], $requiredReturn, count($this->dividends));
     }
 
     /** The annual return at which the path is worth the price; null if none between −99 % and 1000 % does it. */
@@ -60,6 +58,6 @@ final readonly class EarningsPath
 
     public function priceOnlyReturn(float $price): ?float
     {
-        return $price > 0 && $this->exitPrice >= 0 ? ($this->exitPrice / $price) ** (1 / count($this->earnings)) - 1 : null;
+        return Returns::compoundAnnual($price, $this->exitPrice, count($this->earnings));
     }
 }

@@ -3281,6 +3281,11 @@ export interface operations {
                         name: string;
                         template: string;
                         currency: string;
+                        /** @description What is rounding in a sum: a share of it, or so many units of its last digit */
+                        tolerance: {
+                            share: number;
+                            units: number;
+                        };
                         /** @description First filing day by period; null where nothing was filed */
                         filed: (string | null)[];
                         lines: {

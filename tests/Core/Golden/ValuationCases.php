@@ -10,6 +10,7 @@ use Logion\Valuation\Convention;
 use Logion\Valuation\Discounting;
 use Logion\Valuation\EquityBridge;
 use Logion\Valuation\Forecast\OperatingForecast;
+use Logion\Valuation\MarginOfSafety;
 use Logion\Valuation\Method\Cases;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
 use Logion\Valuation\Method\ClassicFormulas;
@@ -367,7 +368,7 @@ final class ValuationCases
                     ? ClassicFormulas::revisedGrowthValue($in['eps'], $in['growth_percent'], $in['bond_yield_percent'])
                     : null;
                 $safety = static fn (?float $value): ?float => isset($in['price'])
-                    ? ClassicFormulas::marginOfSafety($value, $in['price'])
+                    ? MarginOfSafety::of($value, $in['price'])
                     : null;
 
                 return [

@@ -63,7 +63,7 @@ test('sums are checked as far as their parts are known', () => {
       ],
     ]),
   ]
-  const of = (values: Record<string, number>) => checks(lines, (key) => values[key] ?? null)
+  const of = (values: Record<string, number>) => checks(lines, { share: 0.005, units: 2 }, (key) => values[key] ?? null)
   expect(of({ revenue: 1000, cost: 600, gross: 400 })).toEqual([])
   expect(of({ revenue: 1000, cost: 600, gross: 450 })).toEqual([{ line: 'gross', stated: 450, computed: 400 }])
   expect(of({ revenue: 1000, gross: 450 })).toEqual([])

@@ -72,7 +72,7 @@ const shown = (line: (typeof lines.value)[number], column: number): string => {
 }
 const wrong = computed(() =>
   periods.value.flatMap((period, column) =>
-    checks(lines.value, (line) => value(line, column)).map((check) => ({ ...check, period, column })),
+    checks(lines.value, state.value.data!.tolerance, (line) => value(line, column)).map((check) => ({ ...check, period, column })),
   ),
 )
 const label = (key: string): string => lines.value.find((line) => line.key === key)?.label ?? key

@@ -86,6 +86,12 @@ export function pasted(text: string): string[][] {
     .map((row) => row.split('\t'))
 }
 
+/** What is rounding in a sum: a share of it, or so many units of its last digit. */
+export interface Tolerance {
+  share: number
+  units: number
+}
+
 export interface Check {
   line: string
   stated: number
@@ -93,7 +99,7 @@ export interface Check {
 }
 
 /** Totals that do not agree with their parts, as typed so far: a required part that is not known leaves a total unchecked. */
-export function checks(lines: EntryLine[], value: (line: string) => number | null): Check[] {
+export function checks(lines: EntryLine[], tolerance: Tolerance, value: (line: string) => number | null): Check[] {
   const known = new Map(lines.map((line) => [line.key, line]))
   const found: Check[] = []
   for (const line of lines) {
@@ -109,7 +115,7 @@ export function checks(lines: EntryLine[], value: (line: string) => number | nul
           any = true
         } else if (known.get(part.line)?.required !== false) computed = null
       }
-      if (any && computed !== null && Math.abs(stated - computed) > Math.max(0.005 * Math.abs(stated), 2))
+      if (any && computed !== null && Math.abs(stated - computed) > Math.max(tolerance.share * Math.abs(stated), tolerance.units))
         found.push({ line: line.key, stated, computed })
     }
   }

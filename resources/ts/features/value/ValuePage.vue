@@ -253,9 +253,7 @@ const beliefColumns = [
           <AssumptionInput v-for="name in capital" :key="name" :assumption="figures[name]!" @set="setFigure(name, $event)" />
           <div class="entry">
             <span>Cost of equity</span
-            ><button class="figure" @click="working('discount_rate')">
-              {{ percent(data.cost_of_equity, 2) }} %
-            </button>
+            ><button class="figure" @click="working('discount_rate')">{{ percent(data.cost_of_equity, 2) }} %</button>
           </div>
           <div class="entry">
             <span>Weights at market value</span
