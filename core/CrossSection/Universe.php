@@ -15,7 +15,6 @@ use Logion\Formula\Operator;
 use Logion\Formula\UnaryOperator;
 use Logion\Formula\Vector;
 use Logion\Metric\Catalogue;
-use Logion\Reference\IndustryTree;
 use Logion\Reporting\ReportingModel;
 
 /**
@@ -26,23 +25,17 @@ use Logion\Reporting\ReportingModel;
  */
 final class Universe
 {
-    /** What a definition may narrow by, and the attribute behind it. */
-    private const BY_WORD = ['countries' => 'country', 'exchanges' => 'exchange', 'templates' => 'template', 'kinds' => 'kind'];
-
-    /** What a definition may bound, and the metric behind it. */
-    public const BY_RANGE = ['market_cap' => 'market_cap', 'traded_value' => 'median_traded_value_3m'];
-
     /** @var array<string, Column> */
     private array $columns = [];
 
     /** @var array<string, list<string>|Texts|Category> */
     private array $read = [];
 
-    /** @var array<string, list<int>>|null positions of shares by peer group */
-    private ?array $groups = null;
+    /** Who a definition admits. */
+    public readonly Selection $selection;
 
-    /** @var array<string, array{list<int>, list<float>}> positions and values in order, per cross-section question */
-    private array $sorted = [];
+    /** Who is compared with whom. */
+    public readonly PeerGroups $peers;
 
     private readonly string $packedIds;
 
@@ -62,8 +55,10 @@ final class Universe
         public readonly Catalogue $catalogue,
         private readonly Closure $stored,
         private readonly Closure $derived,
-        private readonly ?Closure $members = null,
+        ?Closure $members = null,
     ) {
+        $this->selection = new Selection($this, $members);
+        $this->peers = new PeerGroups($this);
         $this->packedIds = is_string($ids) ? $ids : ($ids === [] ? '' : pack('V*', ...$ids));
     }
 
@@ -123,76 +118,6 @@ final class Universe
     public function everyone(): string
     {
         return $this->category('kind')->among(['share']);
-    }
-
-    /**
-     * The companies a universe definition admits. An absent criterion admits all, but only shares unless kinds are named.
-     *
-     * @param  array<string, mixed>  $definition  countries, exchanges, sectors (section letters or codes), templates, kinds: lists of
-     *     codes; companies, exclude: lists of ids; market_cap, traded_value: {least, most}; lists: see {@see CompanySet}
-     *
-     * @throws InvalidSelection if a list in it is unknown
-     */
-    public function admits(array $definition): string
-    {
-        $admitted = ($definition['kinds'] ?? []) === [] ? $this->everyone() : str_repeat("\1", $this->size());
-        foreach (self::BY_WORD as $key => $attribute) {
-            if (($definition[$key] ?? []) !== []) {
-                $admitted &= $this->category($attribute)->among(array_values(array_map('strval', $definition[$key])));
-            }
-        }
-        if (($definition['sectors'] ?? []) !== []) {
-            $sectors = $this->category('sector');
-            $in = static fn (string $code): bool => array_filter(
-                $definition['sectors'],
-                static fn (mixed $part): bool => IndustryTree::contains((string) $part, $code),
-            ) !== [];
-            $admitted &= $sectors->among(array_values(array_filter($sectors->words, $in)));
-        }
-        foreach (self::BY_RANGE as $key => $metric) {
-            foreach (['least' => Operator::AtLeast, 'most' => Operator::AtMost] as $end => $operator) {
-                if (isset($definition[$key][$end])) {
-                    $admitted &= $this->column($metric)->compare($operator, (float) $definition[$key][$end])->true;
-                }
-            }
-        }
-        if (isset($definition['lists'])) {
-            $admitted &= $this->companies(
-                CompanySet::members($definition['lists'], $this->members ?? throw InvalidSelection::because('lists are not known here.')),
-            );
-        }
-        if (isset($definition['companies'])) {
-            $admitted &= $this->companies(array_fill_keys($definition['companies'], true));
-        }
-        if (($definition['exclude'] ?? []) !== []) {
-            $admitted &= Mask::complement($this->companies(array_fill_keys($definition['exclude'], true)));
-        }
-
-        return $admitted;
-    }
-
-    /** @param  array<int, mixed>  $ids  by company */
-    private function companies(array $ids): string
-    {
-        $bytes = '';
-        foreach ($this->ids() as $id) {
-            $bytes .= isset($ids[$id]) ? "\1" : "\0";
-        }
-
-        return $bytes;
-    }
-
-    /**
-     * The companies that references name; one that names none is passed over. Whoever knows the lists knows what companies were
-     * called when the references were written; without, the tickers of the day count.
-     *
-     * @param  list<string>  $references
-     */
-    public function named(array $references): string
-    {
-        return $this->members === null
-            ? Mask::at(array_values(array_intersect_key(array_flip($this->attribute('ticker')), array_flip($references))), $this->size())
-            : $this->companies(array_fill_keys(($this->members)('tickers', $references), true));
     }
 
     public function column(string $metric): Column
@@ -291,69 +216,6 @@ final class Universe
     public function absence(Node $formula, int $position): Absence
     {
         return $this->vector($formula, [$position])->absences[0] ?? throw new \LogicException("{$formula} has a value there.");
-    }
-
-    /**
-     * An expression among peers: the reference companies, or those of one sector and kind of business.
-     *
-     * @return array{list<int>, list<float>} positions of those that have a value, and the values, the lowest first
-     */
-    public function orderedPeers(Node $expression, ?string $peerGroup, ?string $reference = null): array
-    {
-        $key = ($peerGroup ?? '*').'|'.$expression.($reference === null ? '' : '|'.md5($reference));
-        if (! isset($this->sorted[$key])) {
-            $group = $peerGroup === null ? $reference ?? $this->everyone() : Mask::at($this->peers($peerGroup, $reference), $this->size());
-            $this->sorted[$key] = $this->ordered($expression, $group, $reference);
-        }
-
-        return $this->sorted[$key];
-    }
-
-    /**
-     * The companies that have a value of an expression, and the values, the lowest first.
-     *
-     * @param  string  $of  companies to value
-     * @return array{list<int>, list<float>} positions, values
-     */
-    public function ordered(Node $expression, string $of, ?string $reference = null): array
-    {
-        if ($expression->kind === 'name' && $this->catalogue->find($expression->symbol) !== null) {
-            return $this->column($expression->symbol)->orderedAmong($of);
-        }
-        $positions = Mask::positions($of);
-        $known = [];
-        foreach ($this->evaluate($expression, $positions, $reference) as $i => $value) {
-            if ($value == $value) {
-                $known[$positions[$i]] = $value;
-            }
-        }
-        asort($known);
-
-        return [array_keys($known), array_values($known)];
-    }
-
-    /**
-     * Positions of the companies of a peer group, among the reference companies if any are given.
-     *
-     * @return list<int>
-     */
-    public function peers(string $peerGroup, ?string $reference = null): array
-    {
-        if ($this->groups === null) {
-            $this->groups = [];
-            foreach (Mask::positions($this->everyone()) as $position) {
-                $this->groups[$this->peerGroup($position)][] = $position;
-            }
-        }
-        $members = $this->groups[$peerGroup] ?? [];
-
-        return $reference === null ? $members : array_values(array_filter($members, static fn (int $p): bool => $reference[$p] === "\1"));
-    }
-
-    /** Companies of one sector and one kind of business are peers. */
-    public function peerGroup(int $position): string
-    {
-        return $this->category('sector')->at($position).'/'.$this->category('template')->at($position);
     }
 
     /** The column of a name, or of an expression over each company's own history. */

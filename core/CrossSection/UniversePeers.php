@@ -30,9 +30,9 @@ final class UniversePeers implements Peers
 
         return UniverseEvaluator::standing(
             $function,
-            $this->universe->orderedPeers(
+            $this->universe->peers->ordered(
                 $expression,
-                $function->inSector() ? $this->universe->peerGroup($position) : null,
+                $function->inSector() ? $this->universe->peers->of($position) : null,
                 $this->reference,
             )[1],
             $own,

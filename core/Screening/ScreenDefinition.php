@@ -9,7 +9,7 @@ use Logion\Comparison\InvalidRanking;
 use Logion\Comparison\InvalidRegression;
 use Logion\Comparison\Ranking;
 use Logion\CrossSection\CompanySet;
-use Logion\CrossSection\Universe;
+use Logion\CrossSection\Selection;
 use Logion\Metric\Catalogue;
 
 /**
@@ -29,7 +29,7 @@ final readonly class ScreenDefinition
     private const UNIVERSE_LISTS = ['countries', 'exchanges', 'sectors', 'templates', 'kinds', 'companies', 'exclude'];
 
     /**
-     * @param  array<string, mixed>  $universe  see {@see Universe::admits()}
+     * @param  array<string, mixed>  $universe  see {@see \Logion\CrossSection\Selection::admits()}
      * @param  list<Criterion>  $criteria
      * @param  list<string>  $columns  metric keys or formulas
      * @param  list<array{column: string, descending: bool}>  $sort
@@ -141,7 +141,7 @@ final readonly class ScreenDefinition
         foreach ($universe as $key => $values) {
             if ($key === 'lists') {
                 CompanySet::members($values, static fn (): array => []);
-            } elseif (isset(Universe::BY_RANGE[$key])) {
+            } elseif (isset(Selection::BY_RANGE[$key])) {
                 if (
                     ! is_array($values) ||
                     array_diff(array_keys($values), ['least', 'most']) !== [] ||
@@ -152,7 +152,7 @@ final readonly class ScreenDefinition
             } elseif (! in_array($key, self::UNIVERSE_LISTS, true)) {
                 throw InvalidScreen::because(
                     "the universe knows no \"{$key}\"; it has ".
-                        implode(', ', [...self::UNIVERSE_LISTS, ...array_keys(Universe::BY_RANGE), 'lists']).
+                        implode(', ', [...self::UNIVERSE_LISTS, ...array_keys(Selection::BY_RANGE), 'lists']).
                         '.',
                 );
             } elseif (

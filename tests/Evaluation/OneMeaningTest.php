@@ -19,6 +19,7 @@ use App\Models\User;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
+use App\Storage\UniverseMembers;
 use Illuminate\Support\Facades\Artisan;
 use Logion\Comparison\Ranking;
 use Logion\CrossSection\PastUniverses;
@@ -369,7 +370,7 @@ final class OneMeaningTest extends DemoTestCase
         ];
         $past = new PastUniverses($context->catalogue, $economy, [$context->day], $formulas);
         $companies = [];
-        foreach ($this->app->make(ColumnStore::class)->members($context->day) as $member) {
+        foreach ($this->app->make(UniverseMembers::class)->on($context->day) as $member) {
             $companies[] = $company =
                 $this->app->make(CompanyReader::class)->read($member->id, $context->as, on: $context->day) ??
                 $this->fail('A member vanished.');

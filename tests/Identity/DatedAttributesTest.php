@@ -7,6 +7,7 @@ namespace Tests\Identity;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\Identity\Identities;
+use App\Storage\UniverseMembers;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Support\Facades\DB;
 use Logion\Reporting\ShareClass;
@@ -38,7 +39,7 @@ final class DatedAttributesTest extends DemoTestCase
             $asOf = (int) str_replace('-', '', $day);
             $member = array_values(
                 array_filter(
-                    $this->app->make(ColumnStore::class)->members($asOf),
+                    $this->app->make(UniverseMembers::class)->on($asOf),
                     fn (object $m): bool => $m->id === $this->companyId('SKCT'),
                 ),
             )[0];

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Identity;
 
 use App\Models\Listing;
-use App\Storage\ColumnStore;
 use App\Storage\Identity\Identities;
+use App\Storage\UniverseMembers;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -221,7 +221,7 @@ final class ReferencesTest extends DemoTestCase
             }
         }
         foreach ([20170301, 20180601, 20210111, self::TODAY] as $day) {
-            foreach ($this->app->make(ColumnStore::class)->members($day) as $member) {
+            foreach ($this->app->make(UniverseMembers::class)->on($day) as $member) {
                 $this->assertSame(
                     [$member->id, $member->id],
                     [$identities->company($member->ticker, $day), $identities->company($member->ticker)],

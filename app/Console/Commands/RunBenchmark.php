@@ -11,6 +11,7 @@ use App\Models\Listing;
 use App\Models\MetricColumn;
 use App\Models\Security;
 use App\Storage\ColumnStore;
+use App\Storage\ColumnTable;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use Fidry\CpuCoreCounter\CpuCoreCounter;
@@ -64,13 +65,13 @@ final class RunBenchmark extends Command
     /** The day that holds the synthetic columns; no market data reach it. */
     private const DAY = 19000101;
 
-    public function handle(ColumnStore $columns, CompanyReader $companies, EconomyReader $economy): int
+    public function handle(ColumnStore $columns, ColumnTable $table, CompanyReader $companies, EconomyReader $economy): int
     {
         $sizes = array_map('intval', (array) $this->argument('sizes')) ?: [10000, 30000, 60000];
         $this->line(sprintf('PHP %s, %s, %d runs each, medians', PHP_VERSION, php_uname('m'), $this->runs()));
         $rows = [];
         foreach ($sizes as $size) {
-            $this->universe($columns, $size);
+            $this->universe($table, $size);
             $rows[] = [
                 number_format($size),
                 ...array_map(static fn (float|string $x): string => is_float($x) ? number_format($x, 1) : $x, $this->screens()),
@@ -136,7 +137,7 @@ final class RunBenchmark extends Command
     }
 
     /** Columns of every metric the screen needs, drawn with a fixed seed. */
-    private function universe(ColumnStore $columns, int $size): void
+    private function universe(ColumnTable $table, int $size): void
     {
         mt_srand(1);
         MetricColumn::query()->where('as_of', self::DAY)->delete();
@@ -157,7 +158,7 @@ final class RunBenchmark extends Command
                 'reported' => '18991231',
             ];
         }
-        $columns->writeSet(self::DAY, $members);
+        $table->writeSet(self::DAY, $members);
         $wide = [range(0, $size - 1)];
         foreach (self::COLUMNS as $metric) {
             [$low, $high] = [
@@ -172,7 +173,7 @@ final class RunBenchmark extends Command
             for ($i = 0; $i < $size; $i++) {
                 $values[] = mt_rand(0, 11) === 0 ? Absence::of(Reason::NotKnown) : $low + (($high - $low) * mt_rand()) / mt_getrandmax();
             }
-            $columns->writeColumn(self::DAY, $metric, null, Column::of($values));
+            $table->write(self::DAY, $metric, null, Column::of($values));
             $wide[] = array_map(static fn (float|Absence $x): ?float => $x instanceof Absence ? null : $x, $values);
         }
         $this->wide($wide, $size);

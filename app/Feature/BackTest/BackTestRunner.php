@@ -8,10 +8,10 @@ use App\Evaluation\EvaluationContext;
 use App\Evaluation\EvaluationContexts;
 use App\Feature\Screening\NamedLists;
 use App\Models\User;
-use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
+use App\Storage\UniverseMembers;
 use Closure;
 use Logion\BackTest\Frequency;
 use Logion\BackTest\Jumps;
@@ -19,6 +19,7 @@ use Logion\BackTest\Simulation;
 use Logion\Comparison\Ranking;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\PastUniverses;
+use Logion\CrossSection\Selection;
 use Logion\CrossSection\Universe;
 use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
@@ -33,7 +34,7 @@ final class BackTestRunner
     public function __construct(
         private readonly CompanyReader $companies,
         private readonly EconomyReader $economy,
-        private readonly ColumnStore $columns,
+        private readonly UniverseMembers $universes,
         private readonly BasketRunner $baskets,
         private readonly EvaluationContexts $contexts,
         private readonly NamedLists $lists,
@@ -179,7 +180,7 @@ final class BackTestRunner
         $formulas = [
             ...$screen->conditions(),
             ...$ranking?->formulas() ?? [],
-            ...array_values(array_intersect_key(Universe::BY_RANGE, $screen->universe)),
+            ...array_values(array_intersect_key(Selection::BY_RANGE, $screen->universe)),
         ];
         $past = new PastUniverses(
             $context->catalogue,
@@ -190,7 +191,7 @@ final class BackTestRunner
         );
         $attributes = $names = [];
         foreach (array_unique($days) as $day) {
-            foreach ($this->columns->members($day) as $member) {
+            foreach ($this->universes->on($day) as $member) {
                 $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
                 $names[$member->id] = $member->name;
             }

@@ -303,7 +303,7 @@ final class ScreenRunner
     public function distribution(string $formula, array $definition, EvaluationContext $context): array
     {
         $universe = $this->universe($context, false);
-        $positions = Mask::positions($universe->admits(ScreenDefinition::fromArray(['universe' => $definition])->universe));
+        $positions = Mask::positions($universe->selection->admits(ScreenDefinition::fromArray(['universe' => $definition])->universe));
 
         return get_object_vars(
             Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::PREVIEW_BINS),

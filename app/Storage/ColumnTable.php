@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use App\Models\Blob;
+use App\Models\ColumnSet;
+use App\Models\MetricColumn;
+use Illuminate\Support\Facades\DB;
+use Logion\CrossSection\Category;
+use Logion\CrossSection\Column;
+use Logion\CrossSection\Texts;
+
+/** Packed columns as rows: a figure, or an attribute, of every company of a day in one. */
+final class ColumnTable
+{
+    /** Attributes that differ for nearly every company. */
+    private const TEXTS = ['ticker', 'name'];
+
+    private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
+
+    /**
+     * @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string,
+     *     exchange: string, currency: string, year_end: string, reported: string}>  $members
+     */
+    public function writeSet(int $asOf, array $members): void
+    {
+        $this->writeAttributes($asOf, $members);
+        ColumnSet::query()->insert([
+            'as_of' => $asOf,
+            'size' => count($members),
+            'companies' => Blob::bound($members === [] ? '' : pack('V*', ...array_column($members, 'id'))),
+            'complete' => true,
+            'refreshed_at' => now(),
+        ]);
+    }
+
+    /** @param  list<object>  $members */
+    public function writeAttributes(int $asOf, array $members): void
+    {
+        foreach (self::ATTRIBUTES as $attribute) {
+            $values = array_map('strval', array_column($members, $attribute));
+            if (in_array($attribute, self::TEXTS, true)) {
+                $texts = Texts::of($values);
+                $kept = [$texts->joined, $texts->offsets];
+            } else {
+                $category = Category::of($values);
+                $kept = [implode("\n", $category->words), $category->codes];
+            }
+            $this->write($asOf, "attribute:{$attribute}", null, new Column($kept[0], $kept[1], '', '', ''));
+        }
+    }
+
+    public function write(int $asOf, string $name, ?string $formula, Column $column): void
+    {
+        $column = $column->codes === null ? $column->indexed() : $column;
+        MetricColumn::query()
+            ->toBase()
+            ->updateOrInsert(
+                ['as_of' => $asOf, 'name' => $name],
+                [
+                    'formula' => $formula,
+                    'values' => Blob::bound($column->packed),
+                    'states' => Blob::bound($column->states),
+                    'codes' => Blob::bound($column->codes),
+                    'bounds' => Blob::bound($column->bounds),
+                    'ordered' => Blob::bound($column->ordered ?? ''),
+                ],
+            );
+    }
+
+    public function read(int $asOf, string $name): ?Column
+    {
+        $statement = DB::connection()
+            ->getPdo()
+            ->prepare('select "values", states, codes, bounds, ordered from metric_columns where as_of = ? and name = ?');
+        $statement->execute([$asOf, $name]);
+        $row = $statement->fetch(\PDO::FETCH_NUM);
+
+        return $row === false ? null : new Column(...$row);
+    }
+
+    /** An attribute of every company: texts are kept joined, words out of a few as bytes, each in a row of its own. */
+    public function attribute(int $asOf, string $name): Texts|Category
+    {
+        $column = $this->read($asOf, "attribute:{$name}") ?? throw new \LogicException("The universe has no {$name}.");
+
+        return in_array($name, self::TEXTS, true)
+            ? new Texts($column->packed, $column->states)
+            : new Category($column->packed === '' ? [] : explode("\n", $column->packed), $column->states);
+    }
+}

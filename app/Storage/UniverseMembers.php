@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use App\Storage\Identity\Identities;
+use Illuminate\Support\Facades\DB;
+use Logion\Identity\FormerValues;
+use Logion\Identity\Reference;
+use Logion\Time\Day;
+
+/** Who is in the universe of a day, as they were called then. */
+final readonly class UniverseMembers
+{
+    /** A company is part of a day's universe if it traded within so many calendar days before it. */
+    private const TRADED_WITHIN_DAYS = 14;
+
+    public function __construct(private Identities $identities)
+    {
+    }
+
+    /**
+     * Companies and funds whose main class of shares was listed on a day and traded shortly before it, by ticker, as they were
+     * called then.
+     *
+     * @return list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string,
+     *     exchange: string, currency: string, year_end: string, reported: string}>
+     */
+    public function on(int $asOf): array
+    {
+        $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
+        $reported = DB::table('filings')
+            ->where('filed_on', '<=', $asOf)
+            ->groupBy('company_id')
+            ->selectRaw('company_id, max(period_end) as period_end')
+            ->pluck('period_end', 'company_id');
+        $former = [];
+        foreach (
+            DB::table('former_attributes')
+                ->where('until_day', '>', $asOf)
+                ->orderBy('until_day')
+                ->get(['company_id', 'attribute', 'value', 'until_day']) as $row
+        ) {
+            $former[$row->company_id][] = [$row->attribute, $row->value, (int) $row->until_day];
+        }
+        // The ticker alone does not name a company where another has, or had, the same.
+        $shared = [];
+        $several = DB::table('listings as l')
+            ->join('securities as s', 's.id', '=', 'l.security_id')
+            ->whereNotNull('s.company_id')
+            ->groupBy('l.ticker')
+            ->havingRaw('count(distinct s.company_id) > 1');
+        foreach ($several->pluck('l.ticker') as $ticker) {
+            $shared[$ticker] = $this->identities->withTicker((string) $ticker);
+        }
+
+        return DB::table('companies as c')
+            ->join('securities as s', 's.company_id', '=', 'c.id')
+            ->join('listings as l', 'l.security_id', '=', 's.id')
+            ->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
+            ->whereIn('s.kind', ['share', 'fund'])
+            ->where('s.main', true)
+            ->where('l.main', true)
+            ->where('l.from_day', '<=', $asOf)
+            ->where(static fn ($query) => $query->whereNull('l.to_day')->orWhere('l.to_day', '>', $asOf))
+            ->whereExists(
+                static fn ($query) => $query
+                    ->from('bars')
+                    ->whereBetween('bars.day', [$from, $asOf])
+                    ->whereIn(
+                        'bars.listing_id',
+                        static fn ($of) => $of
+                            ->from('listings as k')
+                            ->select('k.id')
+                            ->whereColumn('k.security_id', 's.id')
+                            ->where('k.main', true),
+                    ),
+            )
+            ->orderBy('l.ticker')
+            ->orderBy('e.code')
+            ->get([
+                'c.id',
+                'l.id as listing',
+                'l.ticker',
+                'c.name',
+                's.kind',
+                'c.sector',
+                'c.template',
+                'c.country',
+                'e.code as exchange',
+                'c.reporting_currency as currency',
+                'c.fiscal_year_end_month as year_end',
+            ])
+            ->map(static function (object $row) use ($reported, $asOf, $former, $shared): object {
+                $row->id = (int) $row->id;
+                $row->year_end = (string) $row->year_end;
+                foreach ($shared[$row->ticker] ?? [] as $listing) {
+                    if ($listing->id === $row->listing) {
+                        $row->ticker = (string) Reference::of($listing, $shared[$listing->ticker], $asOf, Identities::LATEST);
+                    }
+                }
+                unset($row->listing);
+                if (isset($former[$row->id])) {
+                    $then = new FormerValues($former[$row->id]);
+                    $row->name = $then->on(FormerValues::NAME, $row->name, $asOf);
+                    $row->sector = $then->on(FormerValues::SECTOR, $row->sector, $asOf);
+                    $row->currency = $then->on(FormerValues::REPORTING_CURRENCY, $row->currency, $asOf);
+                }
+                // To the month, of the last twenty years: a category holds few words, and this one only tells what is stale.
+                $end = (int) ($reported[$row->id] ?? 0);
+                $row->reported = $end === 0 ? '' : max(Day::month($end), Day::month($asOf) - 2000).'31';
+
+                return $row;
+            })
+            ->all();
+    }
+}
