@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Task;
 
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What TaskController takes and answers.
@@ -46,7 +47,7 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/tasks/{id}',
         operationId: 'task',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(
                 response: 200,
@@ -69,7 +70,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/tasks/{id}',
         operationId: 'cancelTask',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Will stop at the next company, unless somebody else waits for it too')],
     ),
 ]

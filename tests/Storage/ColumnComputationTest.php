@@ -119,7 +119,7 @@ final class ColumnComputationTest extends DemoTestCase
         $this->assertSame(SIGKILL, $killed->getTermSignal(), $killed->getErrorOutput());
         $file = $killed->getOutput();
         $this->assertStringContainsString('columns-', $file);
-        for ($i = 0; $i < 100 && file_exists($file); $i++) {
+        for ($i = 0; $i < 300 && file_exists($file); $i++) {
             usleep(100000);
             clearstatcache();
         }

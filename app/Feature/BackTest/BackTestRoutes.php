@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\BackTest;
 
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What BackTestController takes and answers.
@@ -24,7 +25,7 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/back-tests/{id}',
         operationId: 'backTest',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(
                 response: 200,
@@ -48,7 +49,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/back-tests/{id}',
         operationId: 'deleteBackTest',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted, and cancelled if it was running')],
     ),
 ]

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Catalogue;
 
+use App\Http\OpenApi\AsOfParameter;
 use OpenApi\Attributes as OA;
 
 // What CatalogueController takes and answers.
@@ -122,7 +123,7 @@ use OpenApi\Attributes as OA;
         operationId: 'metricInUniverse',
         parameters: [
             new OA\PathParameter(name: 'key', required: true, schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(

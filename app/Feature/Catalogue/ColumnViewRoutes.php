@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Catalogue;
 
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What ColumnViewController takes and answers.
@@ -46,7 +47,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/column-views/{id}',
         operationId: 'deleteColumnView',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted')],
     ),
 ]

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Company;
 
+use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What CompanyController takes and answers.
@@ -12,8 +14,8 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}',
         operationId: 'company',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(
@@ -122,7 +124,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/statements',
         operationId: 'statements',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(
                 name: 'statement',
                 schema: new OA\Schema(type: 'string', enum: ['income', 'balance', 'cash_flow', 'per_share_and_counts']),
@@ -137,7 +139,7 @@ use OpenApi\Attributes as OA;
             ),
             new OA\QueryParameter(name: 'version', schema: new OA\Schema(type: 'string', enum: ['restated', 'first', 'adjusted'])),
             new OA\QueryParameter(name: 'most', schema: new OA\Schema(type: 'integer')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(
@@ -189,8 +191,8 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/prices',
         operationId: 'prices',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
+            new AsOfParameter(),
             new OA\QueryParameter(name: 'years', schema: new OA\Schema(type: 'number')),
         ],
         responses: [
@@ -253,14 +255,14 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/metrics',
         operationId: 'metrics',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(
                 name: 'keys',
                 required: true,
                 description: 'Metric keys, comma separated',
                 schema: new OA\Schema(type: 'string'),
             ),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(
@@ -287,7 +289,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/working',
         operationId: 'working',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(name: 'metric', description: 'A metric key or a formula', schema: new OA\Schema(type: 'string')),
             new OA\QueryParameter(name: 'line', schema: new OA\Schema(type: 'string')),
             new OA\QueryParameter(name: 'period', schema: new OA\Schema(type: 'integer')),
@@ -297,7 +299,7 @@ use OpenApi\Attributes as OA;
                 schema: new OA\Schema(type: 'integer'),
             ),
             new OA\QueryParameter(name: 'basis', schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(

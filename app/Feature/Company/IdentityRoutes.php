@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Company;
 
+use App\Http\OpenApi\AsOfParameter;
 use OpenApi\Attributes as OA;
 
 // What IdentityController takes and answers.
@@ -18,7 +19,7 @@ use OpenApi\Attributes as OA;
                 description: 'TICKER, EXCHANGE:TICKER or EXCHANGE:TICKER@YYYY-MM-DD',
                 schema: new OA\Schema(type: 'string'),
             ),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(

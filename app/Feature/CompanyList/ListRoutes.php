@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\CompanyList;
 
+use App\Http\OpenApi\NumberParameter;
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What ListController takes and answers.
@@ -24,7 +26,7 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/lists/{id}',
         operationId: 'list',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(response: 200, description: 'One list', content: new OA\JsonContent(ref: '#/components/schemas/CompanyList')),
         ],
@@ -54,8 +56,8 @@ use OpenApi\Attributes as OA;
         path: '/lists/{id}/items/{ticker}',
         operationId: 'markItem',
         parameters: [
-            new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer')),
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new NumberParameter(),
+            new TickerParameter(),
         ],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
@@ -74,7 +76,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/lists/{id}',
         operationId: 'deleteList',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted')],
     ),
 ]

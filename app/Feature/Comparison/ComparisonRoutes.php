@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Comparison;
 
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What ComparisonController takes and answers.
@@ -91,7 +92,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/checklist',
         operationId: 'checklist',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/ScreenQuestion')),
         responses: [
             new OA\Response(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Correction;
 
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What CorrectionController takes and answers.
@@ -24,7 +25,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/corrections',
         operationId: 'correct',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['figures', 'note'],
@@ -95,7 +96,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/figure-history',
         operationId: 'figureHistory',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(name: 'line', required: true, schema: new OA\Schema(type: 'string')),
             new OA\QueryParameter(name: 'period', required: true, schema: new OA\Schema(type: 'integer')),
         ],
@@ -113,7 +114,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/entry-sheet',
         operationId: 'entrySheet',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(name: 'statement', required: true, schema: new OA\Schema(type: 'string')),
             new OA\QueryParameter(
                 name: 'periods',
@@ -192,7 +193,7 @@ use OpenApi\Attributes as OA;
     OA\Put(
         path: '/companies/{ticker}/template',
         operationId: 'chooseTemplate',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['template'],

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Decision;
 
+use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What DecisionController takes and answers.
@@ -11,7 +13,7 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/decisions',
         operationId: 'decisions',
-        parameters: [new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string'))],
+        parameters: [new AsOfParameter()],
         responses: [
             new OA\Response(
                 response: 200,
@@ -73,7 +75,7 @@ use OpenApi\Attributes as OA;
     OA\Put(
         path: '/decisions/{id}',
         operationId: 'reviseDecision',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
         responses: [
             new OA\Response(response: 200, description: 'Revised', content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
@@ -84,7 +86,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/decisions/{id}',
         operationId: 'deleteDecision',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted; can be restored')],
     ),
 ]
@@ -92,7 +94,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/decisions/{id}/restore',
         operationId: 'restoreDecision',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(response: 200, description: 'Restored', content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
         ],

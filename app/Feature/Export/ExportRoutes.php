@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Export;
 
+use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What ExportController takes and answers.
@@ -12,7 +14,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/export',
         operationId: 'exportCompany',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(
                 name: 'what',
                 required: true,
@@ -23,7 +25,7 @@ use OpenApi\Attributes as OA;
                 required: true,
                 schema: new OA\Schema(type: 'string', enum: ['xlsx', 'ods', 'csv', 'json', 'xbrl-csv']),
             ),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(

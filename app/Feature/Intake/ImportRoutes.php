@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake;
 
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What ImportController takes and answers.
@@ -75,7 +76,7 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/imports/{id}',
         operationId: 'import',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(
                 response: 200,
@@ -89,7 +90,7 @@ use OpenApi\Attributes as OA;
     OA\Put(
         path: '/imports/{id}',
         operationId: 'remap',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(type: 'object', additionalProperties: true, description: 'Parts of the mapping to change'),
         ),
@@ -102,7 +103,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/imports/{id}/store',
         operationId: 'storeImport',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(
                 response: 200,
@@ -116,7 +117,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/imports/{id}',
         operationId: 'undoImport',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(
                 response: 200,
@@ -154,7 +155,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/imports/{id}/profile',
         operationId: 'keepProfile',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(required: ['name'], properties: [new OA\Property(property: 'name', type: 'string')]),
         ),
@@ -171,7 +172,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/import-profiles/{id}',
         operationId: 'deleteProfile',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted')],
     ),
 ]

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Note;
 
+use App\Http\OpenApi\NumberParameter;
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What NoteController takes and answers.
@@ -12,7 +14,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/notes',
         operationId: 'notes',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(
                 name: 'figure',
                 description: 'Only notes on these, comma separated: line@period, line, @period, a metric, a metric@year, or * for the '
@@ -33,7 +35,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/notes',
         operationId: 'writeNote',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['body'],
@@ -50,7 +52,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/notes/{id}',
         operationId: 'deleteNote',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted')],
     ),
 ]

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\OwnMetric;
 
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What OwnMetricController takes and answers.
@@ -34,7 +35,7 @@ use OpenApi\Attributes as OA;
     OA\Put(
         path: '/own-metrics/{id}',
         operationId: 'updateOwnMetric',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/OwnMetricDefinition')),
         responses: [
             new OA\Response(response: 200, description: 'Saved', content: new OA\JsonContent(ref: '#/components/schemas/OwnMetric')),
@@ -45,7 +46,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/own-metrics/{id}',
         operationId: 'deleteOwnMetric',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [
             new OA\Response(response: 204, description: 'Deleted'),
             new OA\Response(

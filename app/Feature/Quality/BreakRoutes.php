@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Feature\Quality;
 
+use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\NumberParameter;
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What BreakController takes and answers.
@@ -12,8 +15,8 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/breaks',
         operationId: 'breaks',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(
@@ -35,7 +38,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/one-offs',
         operationId: 'markOneOff',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['line', 'period', 'amount', 'before_tax'],
@@ -56,7 +59,7 @@ use OpenApi\Attributes as OA;
     OA\Put(
         path: '/one-offs/{id}',
         operationId: 'changeOneOff',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 properties: [
@@ -75,7 +78,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/one-offs/{id}',
         operationId: 'unmarkOneOff',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'No longer marked')],
     ),
 ]
@@ -83,7 +86,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/judgements',
         operationId: 'judge',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['subject'],
@@ -110,7 +113,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/judgements/{id}',
         operationId: 'unjudge',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Open again')],
     ),
 ]

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Quality;
 
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What FindingController takes and answers.
@@ -43,7 +44,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/findings/mend',
         operationId: 'mendFinding',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['key', 'remedy'],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Screening;
 
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What ScreenController takes and answers.
@@ -286,7 +287,7 @@ use OpenApi\Attributes as OA;
     OA\Put(
         path: '/screens/{id}',
         operationId: 'updateScreen',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/ScreenDefinition')),
         responses: [new OA\Response(response: 200, description: 'Saved')],
     ),
@@ -295,7 +296,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/screens/{id}',
         operationId: 'deleteScreen',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted')],
     ),
 ]

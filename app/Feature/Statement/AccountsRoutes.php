@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Statement;
 
+use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What AccountsController takes and answers.
@@ -12,9 +14,9 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/bridges',
         operationId: 'bridges',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
             new OA\QueryParameter(name: 'period', schema: new OA\Schema(type: 'integer')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(
@@ -31,8 +33,8 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/breakdowns',
         operationId: 'breakdowns',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(
@@ -48,8 +50,8 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/dividends',
         operationId: 'dividends',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(
@@ -65,8 +67,8 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/people',
         operationId: 'people',
         parameters: [
-            new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
-            new OA\QueryParameter(name: 'as_of', schema: new OA\Schema(type: 'string')),
+            new TickerParameter(),
+            new AsOfParameter(),
         ],
         responses: [
             new OA\Response(

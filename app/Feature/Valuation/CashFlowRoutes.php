@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Valuation;
 
+use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
 // What CashFlowController takes and answers.
@@ -11,7 +12,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/cash-flow-value',
         operationId: 'valueByCashFlow',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 properties: [
@@ -33,7 +34,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/cash-flow-value/working',
         operationId: 'workingOfCashFlow',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 properties: [
@@ -61,7 +62,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/cash-flow-value/solve',
         operationId: 'solveCashFlow',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['names'],
@@ -96,7 +97,7 @@ use OpenApi\Attributes as OA;
     OA\Post(
         path: '/companies/{ticker}/cash-flow-value/sensitivity',
         operationId: 'varyCashFlow',
-        parameters: [new OA\PathParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string'))],
+        parameters: [new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['row', 'column'],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Valuation;
 
+use App\Http\OpenApi\NumberParameter;
 use OpenApi\Attributes as OA;
 
 // What ValuationController takes and answers.
@@ -70,7 +71,7 @@ use OpenApi\Attributes as OA;
     OA\Delete(
         path: '/valuations/{id}',
         operationId: 'deleteValuation',
-        parameters: [new OA\PathParameter(name: 'id', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [new NumberParameter()],
         responses: [new OA\Response(response: 204, description: 'Deleted')],
     ),
 ]
