@@ -5,16 +5,44 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Files\FileFormat;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Prunable;
+use Illuminate\Support\Facades\Storage;
 
 /** A file handed in: previewed, then stored as a whole or not at all, and undone as a whole. */
 final class Import extends Model
 {
     use BelongsToUser;
+    use Prunable;
+
+    /** Where the files are kept. */
+    public const DISK = 'imports';
+
+    /** Previews nobody came back to are forgotten after so many days. */
+    private const KEPT_DAYS = 30;
 
     protected $guarded = [];
 
     protected $table = 'imports';
 
     protected $casts = ['format' => FileFormat::class, 'mapping' => 'array', 'preview' => 'array', 'stored_at' => 'datetime'];
+
+    /** @return Builder<self> previews nobody has come back to */
+    public function prunable(): Builder
+    {
+        return self::query()->where('state', 'previewed')->where('updated_at', '<', now()->subDays(self::KEPT_DAYS));
+    }
+
+    /** The file goes with what was known of it. */
+    public function forget(): void
+    {
+        $this->pruning();
+        $this->delete();
+    }
+
+    protected function pruning(): void
+    {
+        Storage::disk(self::DISK)->delete(basename($this->path));
+    }
 }

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use App\Files\Archive;
+use App\Models\Import;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Str;
 use Logion\Intake\Refusal;
 use ZipArchive;
 
@@ -140,15 +143,13 @@ final class UserArchive
             }
             foreach (array_keys($archive->entries) as $entry) {
                 if (preg_match('~^attachments/(\d+)$~D', (string) $entry, $m) === 1) {
-                    $folder = storage_path('app/imports');
-                    is_dir($folder) || mkdir($folder, 0700, true);
-                    $kept = $folder.'/'.bin2hex(random_bytes(16));
+                    $kept = Str::uuid()->toString();
                     $source = $archive->stream((string) $entry);
-                    file_put_contents($kept, $source);
+                    Storage::disk(Import::DISK)->put($kept, $source);
                     fclose($source);
                     DB::table('imports')
                         ->where('id', (int) $m[1])
-                        ->update(['path' => $kept]);
+                        ->update(['path' => Storage::disk(Import::DISK)->path($kept)]);
                 }
             }
 

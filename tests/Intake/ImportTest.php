@@ -8,6 +8,7 @@ use App\Models\Import;
 use App\Models\Listing;
 use App\Models\User;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Writer\Ods;
@@ -212,8 +213,12 @@ final class ImportTest extends DemoTestCase
             ->where('id', $old['id'])
             ->update(['updated_at' => now()->subDays(31)]);
         $this->assertFileExists($path);
-        $this->handIn('BRSW.csv', "Date,Close\n2026-07-02,3\n");
+        $young = $this->handIn('BRSW.csv', "Date,Close\n2026-07-02,3\n");
+        Artisan::call('model:prune');
         $this->assertFileDoesNotExist($path);
+        $this->getJson("/api/v1/imports/{$young['id']}")->assertOk();
+        Artisan::call('schedule:list');
+        $this->assertMatchesRegularExpression('/0 +0 +\* +\* +\* .*model:prune/', Artisan::output());
         $this->getJson("/api/v1/imports/{$old['id']}")->assertStatus(404);
     }
 

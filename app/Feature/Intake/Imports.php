@@ -12,8 +12,10 @@ use App\Storage\CompanyRefresh;
 use App\Storage\Identity\Identities;
 use App\Storage\StoredImport;
 use Closure;
+use Illuminate\Http\File;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
+use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Logion\Intake\Refusal;
 use Logion\Intake\TableKind;
@@ -24,11 +26,6 @@ use Logion\Intake\TableKind;
  */
 final class Imports
 {
-    private const FOLDER = 'app/imports';
-
-    /** Previews nobody came back to are forgotten after so many days. */
-    private const KEPT_DAYS = 30;
-
     public function __construct(
         private readonly Recognition $recognition,
         private readonly CompanyRefresh $refresh,
@@ -46,23 +43,11 @@ final class Imports
         $name = mb_substr((string) preg_replace('/[\x00-\x1f]/', '', basename($name)), 0, 200);
         $format = FileFormat::detect($path);
         $mapping = $this->recognition->propose($path, $format, $name, $user?->id);
-        Import::query()
-            ->where('user_id', $user?->id)
-            ->where('state', 'previewed')
-            ->where('updated_at', '<', now()->subDays(self::KEPT_DAYS))
-            ->get()
-            ->each($this->discard(...));
-        $folder = storage_path(self::FOLDER);
-        if (! is_dir($folder)) {
-            @mkdir($folder, 0700, true);
+        $kept = Storage::disk(Import::DISK)->putFileAs('', new File($path), Str::uuid()->toString());
+        if ($kept === false) {
+            throw Refusal::because('The file could not be kept: is the disk full? Make room and hand it in again');
         }
-        $kept = $folder.'/'.Str::uuid()->toString();
-        if (! @copy($path, $kept)) {
-            @unlink($kept);
-            throw Refusal::because(
-                'The file could not be kept: '.(error_get_last()['message'] ?? 'the disk is full').'. Make room and hand it in again',
-            );
-        }
+        $kept = Storage::disk(Import::DISK)->path($kept);
 
         return Import::query()->create([
             'user_id' => $user?->id,
@@ -198,8 +183,7 @@ final class Imports
         if ($import->state === 'stored') {
             throw Refusal::because('A stored import is undone, not discarded');
         }
-        @unlink($import->path);
-        $import->delete();
+        $import->forget();
     }
 
     private function runner(): ImportRunner

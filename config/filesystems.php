@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'default' => 'local',
+    'disks' => [
+        'local' => ['driver' => 'local', 'root' => storage_path('app')],
+        // Files people have handed in; nobody is served them.
+        'imports' => [
+            'driver' => 'local',
+            'root' => storage_path('app/imports'),
+            'permissions' => ['dir' => ['public' => 0700, 'private' => 0700]],
+            'throw' => false,
+        ],
+    ],
+];
