@@ -2,68 +2,30 @@
 import SheetTable from '@/design/SheetTable.vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ask, Problem, type Schemas } from '@/api/client'
-import { amount, number, percent } from '@/design/format'
+import { api, ask, Problem } from '@/api/client'
+import { number, percent } from '@/design/format'
 import { useAnswer } from '@/api/answer'
 import { partOf } from '@/features/margin/working'
 import { useMargin } from '@/stores/margin'
 import { useNotices } from '@/stores/notices'
-import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
-import AssumptionInput from './AssumptionInput.vue'
+import AfterForecast from './AfterForecast.vue'
+import BeliefsTable from './BeliefsTable.vue'
+import CostOfCapital from './CostOfCapital.vue'
 import DriverSheet from './DriverSheet.vue'
+import EquityBridge from './EquityBridge.vue'
 import SensitivityGrid from './SensitivityGrid.vue'
+import { useCashFlowSheet } from './sheet'
 
 const route = useRoute()
 const router = useRouter()
-const session = useSession()
 const subject = useSubject()
 const margin = useMargin()
 const notices = useNotices()
 const ticker = computed(() => (typeof route.params.ticker === 'string' && route.params.ticker ? route.params.ticker : null))
 
-const changes = ref<Schemas['CashFlowChanges']>({})
-const past = ref<Schemas['CashFlowChanges'][]>([])
 const title = ref('Base case')
-watch(ticker, () => {
-  changes.value = {}
-  past.value = []
-})
-function change(part: Schemas['CashFlowChanges']): void {
-  past.value = [...past.value.slice(-40), changes.value]
-  changes.value = { ...changes.value, ...part }
-}
-const setFigure = (name: string, value: number) => change({ figures: { ...changes.value.figures, [name]: value } })
-const setDriver = (name: string, rule: Schemas['DriverRule']) => change({ drivers: { ...changes.value.drivers, [name]: rule } })
-function back(): void {
-  const last = past.value.at(-1)
-  if (!last) return
-  past.value = past.value.slice(0, -1)
-  changes.value = last
-}
-
-const body = computed(() => ({ changes: changes.value, as_of: session.asOf }))
-const { state: sheet, reload } = useAnswer(
-  'cash-flow-value',
-  () => ({ ticker: ticker.value, body: body.value }),
-  ({ ticker, body }, signal) =>
-    ticker ? ask(api.POST('/companies/{ticker}/cash-flow-value', { params: { path: { ticker } }, body, signal })) : null,
-)
-const BELIEFS = ['revenue_growth', 'operating_margin', 'discount_rate', 'terminal_growth', 'capital_expenditure_to_revenue']
-const { state: solved } = useAnswer(
-  'cash-flow-value/solve',
-  () => ({ ticker: ticker.value, body: body.value, ok: sheet.value.status }),
-  ({ ticker, body, ok }, signal) =>
-    ticker && ok === 'success'
-      ? ask(
-          api.POST('/companies/{ticker}/cash-flow-value/solve', {
-            params: { path: { ticker } },
-            body: { ...body, names: BELIEFS },
-            signal,
-          }),
-        )
-      : null,
-)
+const { changes, past, change, setFigure, setDriver, back, body, sheet, reload } = useCashFlowSheet(ticker)
 
 const { state: saved, reload: reloadSaved } = useAnswer('valuations', ticker, (asked, signal) =>
   asked ? ask(api.GET('/valuations', { params: { query: { ticker: asked } }, signal })) : null,
@@ -128,23 +90,7 @@ const data = computed(() => sheet.value.data)
 const figures = computed(() => data.value?.assumptions.figures ?? {})
 const misfit = computed(() => (sheet.value.status === 'error' && !sheet.value.data ? sheet.value.error.message : null))
 const refused = computed(() => (sheet.value.status === 'error' && sheet.value.data ? (sheet.value.error as Problem) : null))
-const capital = ['risk_free_rate', 'beta', 'equity_risk_premium', 'cost_of_debt', 'marginal_tax_rate']
-const bridge = ['cash', 'non_operating_assets', 'debt', 'lease_liabilities', 'pension_deficit', 'minority_interest', 'preferred', 'shares']
-const terminals = [
-  { value: 'return_on_new_capital', title: 'growth with the reinvestment it needs' },
-  { value: 'perpetuity', title: 'growth of the last cash flow' },
-  { value: 'exit_multiple', title: 'a multiple of EBITDA' },
-]
-const todays = (name: string): number =>
-  name === 'discount_rate'
-    ? (data.value?.discount_rate ?? 0)
-    : (data.value?.assumptions.drivers[name]?.path[0] ?? figures.value[name]?.value ?? 0)
 const label = (name: string): string => data.value?.assumptions.drivers[name]?.label ?? figures.value[name]?.label ?? name
-const beliefColumns = [
-  { key: 'name', head: 'One figure changed, the rest as above' },
-  { key: 'here', head: 'Here, %', of: (name: string) => percent(todays(name), 2) },
-  { key: 'needed', head: 'Needed, %' },
-]
 </script>
 
 <template>
@@ -199,113 +145,13 @@ const beliefColumns = [
       <DriverSheet :data="data" @driver="setDriver" @question="(line, i) => working(yearly(line, i))" />
 
       <div class="columns">
-        <section>
-          <h2>After the forecast</h2>
-          <v-select
-            :model-value="data.assumptions.terminal"
-            :items="terminals"
-            label="It goes on with"
-            @update:model-value="(terminal: string) => change({ terminal })"
-          />
-          <AssumptionInput
-            v-if="data.assumptions.terminal !== 'exit_multiple'"
-            :assumption="figures.terminal_growth!"
-            :refused="refused?.assumption === 'terminal_growth'"
-            @set="setFigure('terminal_growth', $event)"
-          />
-          <AssumptionInput
-            v-if="data.assumptions.terminal === 'return_on_new_capital'"
-            :assumption="figures.return_on_new_capital!"
-            @set="setFigure('return_on_new_capital', $event)"
-          />
-          <AssumptionInput
-            v-if="data.assumptions.terminal === 'exit_multiple'"
-            :assumption="figures.exit_multiple!"
-            @set="setFigure('exit_multiple', $event)"
-          />
-          <div class="entry">
-            <span>Years of forecast</span
-            ><input
-              class="assumption"
-              type="number"
-              min="1"
-              max="30"
-              :value="data.assumptions.years"
-              aria-label="Years of forecast"
-              @change="(event) => change({ years: Number((event.target as HTMLInputElement).value) })"
-            />
-          </div>
-          <div class="entry">
-            <span>Cash arrives</span
-            ><v-btn-toggle
-              :model-value="data.assumptions.convention"
-              aria-label="Cash arrives"
-              @update:model-value="(convention: string) => change({ convention })"
-              ><v-btn value="mid_year" size="x-small">mid-year</v-btn><v-btn value="end_year" size="x-small">year end</v-btn></v-btn-toggle
-            >
-          </div>
-          <div class="entry">
-            <span>Share beyond the forecast</span><span>{{ data.terminal_share == null ? '–' : percent(data.terminal_share, 0) }} %</span>
-          </div>
-        </section>
-        <section>
-          <h2>Cost of capital</h2>
-          <AssumptionInput v-for="name in capital" :key="name" :assumption="figures[name]!" @set="setFigure(name, $event)" />
-          <div class="entry">
-            <span>Cost of equity</span
-            ><button class="figure" @click="working('discount_rate')">{{ percent(data.cost_of_equity, 2) }} %</button>
-          </div>
-          <div class="entry">
-            <span>Weights at market value</span
-            ><span>{{ percent(data.weights.equity, 0) }} % equity, {{ percent(data.weights.debt, 0) }} % debt</span>
-          </div>
-          <AssumptionInput
-            :assumption="{ ...figures.discount_rate!, value: data.discount_rate }"
-            @set="setFigure('discount_rate', $event)"
-          />
-        </section>
-        <section>
-          <h2>From the business to a share</h2>
-          <div class="entry">
-            <span>Enterprise value</span
-            ><button class="figure" @click="working('enterprise_value')">
-              {{ data.enterprise_value == null ? '–' : amount(data.enterprise_value) }}
-            </button>
-          </div>
-          <template v-for="name in bridge" :key="name"
-            ><AssumptionInput
-              v-if="figures[name]!.value !== 0 || ['cash', 'debt'].includes(name)"
-              :assumption="figures[name]!"
-              @set="setFigure(name, $event)"
-          /></template>
-          <div class="entry">
-            <span>Equity value</span
-            ><button class="figure" @click="working('equity_value')">
-              <strong>{{ data.equity_value == null ? '–' : amount(data.equity_value) }}</strong>
-            </button>
-          </div>
-        </section>
+        <AfterForecast :data="data" :refused="refused?.assumption ?? null" @change="change" @figure="setFigure" />
+        <CostOfCapital :data="data" @figure="setFigure" @working="working" />
+        <EquityBridge :data="data" @figure="setFigure" @working="working" />
       </div>
 
       <div class="columns">
-        <section>
-          <h2>What must one believe at {{ data.price == null ? '–' : number(data.price, 2) }}?</h2>
-          <SheetTable :columns="beliefColumns" :rows="BELIEFS" :row-key="(name) => name">
-            <template #cell-name="{ row: name }"
-              >{{ label(name) }}<span v-if="data.assumptions.drivers[name]" class="quiet">, every year</span></template
-            >
-            <template #cell-needed="{ row: name }">
-              <span :data-testid="`needed-${name}`">
-                <strong v-if="solved.data?.solutions[name] != null">{{ percent(solved.data.solutions[name], 2) }}</strong><span
-                  v-else
-                  class="quiet"
-                  :title="solved.status === 'success' ? 'No value in a sensible range does it' : ''"
-                  >{{ solved.status === 'success' ? 'none does it' : '…' }}</span
-                >
-              </span>
-            </template>
-          </SheetTable>
-        </section>
+        <BeliefsTable :ticker="ticker!" :body="body" :data="data" :stands="sheet.status === 'success'" :label="label" />
         <section>
           <h2>Buy below</h2>
           <SheetTable
