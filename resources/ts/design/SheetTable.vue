@@ -9,6 +9,7 @@ import {
   type Updater,
 } from '@tanstack/vue-table'
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { SheetColumn } from './sheet'
 
@@ -86,17 +87,27 @@ const classOf = (id: string, row: Row): string | undefined => {
   const named = of(id).class
   return typeof named === 'function' ? named(row) : named
 }
+/** Whether the end of the columns is in view, and so stays in view when the room becomes less. */
+const atEnd = ref(true)
+const toEnd = (): void => {
+  if (props.throughTime && box.value) box.value.scrollLeft = box.value.scrollWidth
+}
+function scrolled(): void {
+  if (box.value) atEnd.value = box.value.scrollLeft + box.value.clientWidth >= box.value.scrollWidth - 4
+}
 watch(
   () => props.throughTime && props.columns.map((column) => column.head).join(),
-  () => nextTick(() => props.throughTime && box.value && (box.value.scrollLeft = box.value.scrollWidth)),
+  () => nextTick(toEnd),
   { immediate: true, flush: 'post' },
 )
+useResizeObserver(box, () => atEnd.value && toEnd())
 const MARKS = { asc: ' ▴', desc: ' ▾' }
 </script>
 
 <template>
   <div
     ref="box"
+    @scroll.passive="scrolled"
     :class="{ scroll: label, long: isLong }"
     :tabindex="label ? 0 : undefined"
     :role="label ? 'region' : undefined"

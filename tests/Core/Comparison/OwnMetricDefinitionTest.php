@@ -168,4 +168,25 @@ final class OwnMetricDefinitionTest extends TestCase
         $this->assertStringContainsString('gearing', Catalogue::synonyms('debt_to_equity'));
         $this->assertSame('', Catalogue::synonyms('no_such_metric'));
     }
+
+    public function test_what_a_ranking_makes_beside_itself_must_be_free_too(): void
+    {
+        $catalogue = Catalogue::builtIn();
+        $taken = array_values(array_filter(array_keys($catalogue->all()), static fn (string $key): bool => str_ends_with($key, '_score')))[0];
+        $key = substr($taken, 0, -strlen('_score'));
+        if ($catalogue->find($key) !== null || in_array($key, $catalogue->names(), true)) {
+            $this->fail("{$key} is a metric itself; choose another example.");
+        }
+        $this->expectExceptionMessage("\"{$taken}\" already means something in a formula. Choose another name than \"{$key}\".");
+        OwnMetricDefinition::define(
+            $catalogue,
+            $key,
+            'Mine',
+            'ranking',
+            ['components' => [['formula' => 'gross_margin', 'weight' => 1, 'better' => 'higher']]],
+            'ratio',
+            'higher',
+            '',
+        );
+    }
 }

@@ -286,4 +286,25 @@ final class CompanyScopeTest extends TestCase
         $this->assertSame(0.5, $indicated(Day::plus(20250102, 400)));
         $this->assertSame(0.0, $indicated(Day::plus(20250102, 401)));
     }
+
+    public function test_a_dividend_is_not_known_before_its_day(): void
+    {
+        $days = [20250102, 20250103];
+        $paid = new CorporateActions([], [[20250103, 0.5]]);
+        $market = static fn (string $name, Moment $moment): float|Absence => Books::scope(
+            [2023 => ['revenue' => 1.0]],
+            asOf: 20250103,
+            prices: new PriceSeries($days, [9.0, 10.0], actions: $paid),
+        )->market($name, $moment);
+        $this->assertSame(20250103.0, $market('ex_dividend_date', Moment::of('latest')));
+        $this->assertInstanceOf(Absence::class, $market('ex_dividend_date', Moment::of('latest')->daysAgo(1)));
+        $this->assertSame(0.0, $market('indicated_annual_dividend', Moment::of('latest')->daysAgo(1)));
+    }
+
+    public function test_where_no_rate_is_known_prices_are_taken_as_they_are(): void
+    {
+        $scope = $this->scope(economy: new Economy(), reporting: 'XVN');
+        $this->assertSame(1.0, $scope->priceRate(Moment::of('latest')));
+        $this->assertSame(1.0, Books::scope([])->priceRate(Moment::of('latest')));
+    }
 }

@@ -159,4 +159,10 @@ final class PortfolioPathTest extends TestCase
         $this->assertSame([0.0, 0.0], [$path->values[1], $path->values[2]]);
         $this->assertSame([0.0, ['B' => 0.0]], [$path->rebalancings[1]['turnover'], $path->rebalancings[1]['weights']]);
     }
+
+    public function test_two_days_are_enough_for_a_return_and_one_is_not(): void
+    {
+        $this->assertEqualsWithDelta(0.1, Performance::of([20250630, 20260630], [100.0, 110.0], 0.0)->total, 1e-12);
+        $this->assertSame(0.0, Performance::of([20250630], [100.0], 0.0)->total);
+    }
 }

@@ -304,4 +304,20 @@ final class ScoringTest extends TestCase
         }
         $this->assertSame(4, $taken ?? 0);
     }
+
+    public function test_by_how_much_a_demand_is_met(): void
+    {
+        $slack = static fn (string $formula, float $actual, float $required): float => \Logion\Screening\Condition::of(
+            (new \Logion\Formula\Parser(\Logion\Formula\Functions::all()))->parse($formula, ['revenue']),
+        )?->slack($actual, $required) ?? NAN;
+        $this->assertSame([2.0, -2.0], [$slack('revenue > 3', 5.0, 3.0), $slack('revenue < 3', 5.0, 3.0)]);
+        $this->assertSame([-2.0, 2.0], [$slack('revenue == 3', 5.0, 3.0), $slack('revenue != 3', 5.0, 3.0)]);
+        $this->assertSame([-2.0, 2.0], [$slack('revenue == 3', 1.0, 3.0), $slack('revenue != 3', 1.0, 3.0)]);
+    }
+
+    public function test_a_belief_is_kept_up_to_five_thousand_letters(): void
+    {
+        $screen = ScreenDefinition::fromArray(['criteria' => [], 'belief' => str_repeat('ä', 5001)]);
+        $this->assertSame(5000, mb_strlen($screen->toArray()['belief']));
+    }
 }

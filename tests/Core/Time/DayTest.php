@@ -38,4 +38,16 @@ final class DayTest extends TestCase
             $this->assertSame($expected, Day::monthsEarlier($day, $months));
         }
     }
+
+    public function test_what_is_no_day_is_quoted_in_short(): void
+    {
+        $this->expectExceptionMessage('"'.str_repeat('x', 40).'" is not a calendar day');
+        Day::parse(str_repeat('x', 41));
+    }
+
+    public function test_the_parts_of_a_day(): void
+    {
+        $this->assertSame([2026, 2, 202602], [Day::year(20260228), Day::monthOfYear(20260228), Day::month(20260228)]);
+        $this->assertSame([12, 1], [Day::monthOfYear(20251231), Day::monthOfYear(20260101)]);
+    }
 }

@@ -191,4 +191,13 @@ final class WindowTest extends TestCase
         }
         $this->assertSame(0, \Logion\Market\Indicators::remembers(200, 26));
     }
+
+    public function test_a_series_may_begin_a_week_after_its_window_and_no_day_later(): void
+    {
+        // A month up to the 20th begins on the 20th of the month before.
+        foreach ([[20260127, 0], [20260128, null]] as [$first, $expected]) {
+            $days = [$first, 20260210, 20260220];
+            $this->assertSame($expected, Window::of('1m')->from($days, 2), (string) $first);
+        }
+    }
 }

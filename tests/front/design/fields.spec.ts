@@ -1,6 +1,8 @@
 import { mount } from '@vue/test-utils'
 import { nextTick } from 'vue'
 import { expect, test } from 'vitest'
+import { createVuetify } from 'vuetify'
+import { VSelect } from 'vuetify/components'
 import ChoiceField from '@/design/ChoiceField.vue'
 import CommitInput from '@/design/CommitInput.vue'
 import NumberField from '@/design/NumberField.vue'
@@ -78,10 +80,13 @@ test('a choice gives back the value behind the word', async () => {
         [10, 'ten years'],
       ] as [number, string][],
     },
+    global: { plugins: [createVuetify()] },
   })
-  expect(field.findAll('option').map((option) => option.text())).toEqual(['five years', 'ten years'])
-  await field.get('select').setValue(10)
+  const select = field.getComponent(VSelect)
+  expect((select.props('items') as { title: string }[]).map((item) => item.title)).toEqual(['five years', 'ten years'])
+  expect(field.get('input').attributes('aria-label')).toBe('Years')
+  select.vm.$emit('update:modelValue', 10)
   expect(field.emitted('update:modelValue')).toEqual([[10]])
-  await field.setProps({ disabled: true })
-  expect(field.get('select').attributes('disabled')).toBeDefined()
+  await field.setProps({ disabled: true } as never)
+  expect(select.props('disabled')).toBe(true)
 })

@@ -112,6 +112,7 @@ section {
 }
 .reading :deep(tbody th) {
   white-space: normal;
+  line-height: 1.15;
 }
 /* The title says what the figures are; who cannot see them is told the columns. */
 .reading :deep(thead) {

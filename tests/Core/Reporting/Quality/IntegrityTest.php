@@ -324,4 +324,42 @@ final class IntegrityTest extends TestCase
         )[0];
         $this->assertSame([-$true, $true], [$finding->stated, $finding->computed]);
     }
+
+    public function test_the_heaviest_come_first_and_of_two_alike_the_latest_year(): void
+    {
+        $years = InventedFilings::years(6);
+        foreach ([2019, 2022] as $year) {
+            $years[$year]['cost_of_revenue'] *= -1;
+        }
+        $found = Integrity::ofSheet(InventedFilings::sheet($years));
+        $this->assertSame([20220, 20190], array_column(array_filter($found, static fn (Finding $of): bool => $of->check === 'sign'), 'period'));
+        $weights = array_column($found, 'weight');
+        $sorted = $weights;
+        rsort($sorted);
+        $this->assertSame($sorted, $weights);
+    }
+
+    public function test_cash_that_does_not_roll_forward_says_by_how_much(): void
+    {
+        $years = InventedFilings::years(6);
+        $moved = $years[2021]['cash_and_equivalents'] - $years[2020]['cash_and_equivalents'];
+        $years[2021]['net_change_in_cash'] += 0.3 * $years[2021]['cash_and_equivalents'];
+        $found = array_values(
+            array_filter(
+                Integrity::ofSheet(InventedFilings::sheet($years)),
+                static fn (Finding $of): bool => $of->check === 'cash_roll_forward' && $of->period === 20210,
+            ),
+        );
+        $this->assertCount(1, $found);
+        $this->assertSame([$moved, $years[2021]['net_change_in_cash']], [$found[0]->stated, $found[0]->computed]);
+        $this->assertEqualsWithDelta($moved - $years[2021]['net_change_in_cash'], $found[0]->difference(), 1e-6);
+    }
+
+    public function test_a_finding_without_two_figures_has_no_difference(): void
+    {
+        foreach ([[null, 1.0], [1.0, null]] as [$stated, $computed]) {
+            $finding = new Finding('sign', 20210, 'revenue', $stated, $computed, 'A.', 'B.', 1);
+            $this->assertNull($finding->difference());
+        }
+    }
 }

@@ -542,4 +542,25 @@ final class DiscountedCashFlowTest extends TestCase
         $this->assertSame(['diluted average' => 5.5], $alternatives(['diluted_shares_average' => 5.5]));
         $this->assertSame([], $alternatives([]));
     }
+
+    public function test_a_company_sold_at_a_multiple_is_worth_that_many_times_its_ebitda(): void
+    {
+        $model = $this->model()->copy(terminal: TerminalMethod::ExitMultiple)->with('exit_multiple', 7.0);
+        $working = (new CashFlowWorking($model, $model->value()))->perShare();
+        $last = 2025 + $model->years;
+        $ebitda = $working->part("operating_profit@{$last}")->figure->value() + $working->part("depreciation@{$last}")->figure->value();
+        $this->assertEqualsWithDelta(7.0 * $ebitda, $working->part('terminal_value')->figure->value(), 1e-9);
+    }
+
+    public function test_drivers_show_eleven_years_of_history(): void
+    {
+        $history = $this->model()->history['operating_margin'];
+        $this->assertSame([11, 2015, 2025], [count($history), array_key_first($history), array_key_last($history)]);
+    }
+
+    public function test_where_an_own_driver_comes_from_is_kept_in_forty_letters(): void
+    {
+        $rule = DriverRule::fromArray('tax_rate', ['rule' => 'own', 'values' => [0.25], 'source' => str_repeat('s', 41)]);
+        $this->assertSame(str_repeat('s', 40), $rule->source);
+    }
 }
