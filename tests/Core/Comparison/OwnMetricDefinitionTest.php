@@ -172,7 +172,8 @@ final class OwnMetricDefinitionTest extends TestCase
     public function test_what_a_ranking_makes_beside_itself_must_be_free_too(): void
     {
         $catalogue = Catalogue::builtIn();
-        $taken = array_values(array_filter(array_keys($catalogue->all()), static fn (string $key): bool => str_ends_with($key, '_score')))[0];
+        $scores = array_filter(array_keys($catalogue->all()), static fn (string $key): bool => str_ends_with($key, '_score'));
+        $taken = array_values($scores)[0];
         $key = substr($taken, 0, -strlen('_score'));
         if ($catalogue->find($key) !== null || in_array($key, $catalogue->names(), true)) {
             $this->fail("{$key} is a metric itself; choose another example.");

@@ -84,7 +84,7 @@ test('a choice gives back the value behind the word', async () => {
   })
   const select = field.getComponent(VSelect)
   expect((select.props('items') as { title: string }[]).map((item) => item.title)).toEqual(['five years', 'ten years'])
-  expect(field.get('input').attributes('aria-label')).toBe('Years')
+  expect(field.find('[aria-label="Years"]').exists()).toBe(true)
   select.vm.$emit('update:modelValue', 10)
   expect(field.emitted('update:modelValue')).toEqual([[10]])
   await field.setProps({ disabled: true } as never)
