@@ -28,11 +28,10 @@ final class BulkInsert
         $this->batch = $batch ?? intdiv(3000, count($columns));
     }
 
-    public function add(mixed ...$values): void
+    /** A row, its values in the order of the columns; yes and no as 1 and 0. */
+    public function add(string|int|float|null ...$values): void
     {
-        foreach ($values as $value) {
-            $this->values[] = is_bool($value) ? (int) $value : $value;
-        }
+        array_push($this->values, ...$values);
         if (++$this->rows === $this->batch) {
             $this->full ??= $this->statement($this->batch);
             $this->full->execute($this->values);

@@ -213,9 +213,11 @@ final class UserArchive
                 ...array_map(
                     static fn (string $column): mixed => $column === 'user_id'
                         ? $user->id
-                        : (is_array($row[$column] ?? null)
-                            ? json_encode($row[$column])
-                            : $row[$column] ?? null),
+                        : match (true) {
+                            is_array($row[$column] ?? null) => json_encode($row[$column], JSON_THROW_ON_ERROR),
+                            is_bool($row[$column] ?? null) => (int) $row[$column],
+                            default => $row[$column] ?? null,
+                        },
                     $columns,
                 ),
             );
