@@ -1,45 +1,24 @@
 <script setup lang="ts">
+import ImportMapping from './ImportMapping.vue'
+import ImportReading from './ImportReading.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
-import ChoiceField from '@/design/ChoiceField.vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/design/format'
-import { useCatalogue } from '@/stores/catalogue'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
-
-type Choices = [string | number, string][]
-const SCALES: Choices = [
-  [1, 'as it stands'],
-  [1e3, 'thousands'],
-  [1e6, 'millions'],
-  [1e9, 'billions'],
-]
-const DECIMALS: Choices = [
-  ['.', '1,234.5'],
-  [',', '1.234,5'],
-]
-const DATES: Choices = ['year first', 'day first', 'month first'].map((order) => [order, order])
-const CONFLICTS: Choices = [
-  ['keep', 'keep what is stored'],
-  ['take', "take the file's"],
-]
 
 /** One file: how it is read, what it would change, what is refused; then storing it. */
 const props = defineProps<{ id: number; kinds: { key: string; label: string }[]; exchanges: { code: string; name: string }[] }>()
 const emit = defineEmits<{ undo: [entry: Schemas['Import']]; changed: [] }>()
 const session = useSession()
 const notices = useNotices()
-const catalogue = useCatalogue()
 const data = shallowRef<Schemas['Import'] | null>(null)
 const error = ref<string | null>(null)
 const working = ref(false)
-const making = ref(false)
 const profile = ref('')
-const ticker = ref('')
-const fresh = ref({ name: '', ticker: '', exchange: '', template: 'industrial', currency: '', year_end: 12 })
 const INTERVAL = 800
 const isWorkedOn = (entry: Schemas['Import']): boolean => entry.state === 'previewing' || entry.state === 'storing'
 const { state: answer, reload } = useAnswer(
@@ -60,7 +39,6 @@ watch(
 function show(now: Schemas['Import']): void {
   const finished = data.value?.state === 'storing' && now.state === 'stored'
   data.value = now
-  ticker.value = now.mapping?.company ?? ''
   if (finished) session.figuresChanged()
   // What an order set going is looked after from here on.
   if (isWorkedOn(now) && answer.value.data && !isWorkedOn(answer.value.data)) reload()
@@ -71,7 +49,6 @@ async function remap(changes: Record<string, unknown>): Promise<void> {
   error.value = null
   try {
     show(await ask(api.PUT('/imports/{id}', { params: { path: { id: props.id } }, body: changes })))
-    making.value = false
   } catch (problem) {
     error.value = (problem as Error).message
   } finally {
@@ -114,57 +91,9 @@ const stores = computed(() =>
     ? preview.value.counts.new + preview.value.counts.changed + (mapping.value?.conflicts === 'take' ? preview.value.counts.conflict : 0)
     : 0,
 )
-/** How the file is read, as far as it matters for what it holds. */
-const settings = computed(() => {
-  const now = mapping.value
-  if (!now) return []
-  const table = now.kind !== 'report'
-  return [
-    { key: 'scale', label: 'Scale', name: 'Scale of the amounts', value: now.scale, choices: SCALES, shown: table && now.kind !== 'list' },
-    { key: 'decimal', label: 'Decimals', name: 'Sign before decimals', value: now.decimal, choices: DECIMALS, shown: table },
-    { key: 'dates', label: 'Days', name: 'Order of days', value: now.dates, choices: DATES, shown: Boolean(preview.value?.columns.length) },
-    {
-      key: 'conflicts',
-      label: 'Of figures in conflict',
-      name: 'Of figures in conflict',
-      value: now.conflicts,
-      choices: CONFLICTS,
-      shown: (preview.value?.counts.conflict ?? 0) > 0,
-    },
-  ].filter((setting) => setting.shown)
-})
-const fieldChoices = computed((): [string, string][] => [
-  ['', 'left out'],
-  ...(preview.value?.fields ?? []).map((field): [string, string] => [field.key, field.label]),
-])
-const lineChoices = computed(() => (catalogue.data?.lines ?? []).map((line) => ({ title: line.label, value: line.key })))
-const setColumn = (i: number, field: string): void => {
-  const columns = [...(mapping.value?.columns ?? [])]
-  while (columns.length < (preview.value?.columns.length ?? 0)) columns.push(null)
-  columns.forEach((other, at) => {
-    if (other === field && at !== i) columns[at] = null
-  })
-  columns[i] = field || null
-  void remap({ columns })
-}
-const setLine = (label: string, line: string | null): void => void remap({ lines: { ...mapping.value?.lines, [label]: line ?? '' } })
-const day = (value: number | null | undefined): string => (value ? String(value).replace(/^(\d{4})(\d{2})(\d{2})$/, '$1-$2-$3') : '')
 const words: Record<string, string> = { new: 'new', changed: 'changed', conflict: 'in conflict', same: 'same' }
 const value = (x: number | null): string => (x === null ? '–' : Math.abs(x) >= 1e4 ? amount(x) : number(x, Number.isInteger(x) ? 0 : 2))
-const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : confidence >= 0.7 ? 'likely' : confidence > 0 ? 'a guess' : '')
 type Preview = NonNullable<Schemas['Import']['preview']>
-const columnColumns: SheetColumn<Preview['columns'][number]>[] = [
-  { key: 'heading', head: 'Heading', of: (column) => column.heading || '(empty)' },
-  { key: 'is', head: 'Is', class: 'left' },
-  { key: 'sure', head: 'How sure', of: (column) => sure(column.confidence), class: 'left quiet' },
-  { key: 'cells', head: 'First cells', of: (column) => column.sample.filter(Boolean).join(' · '), class: 'left quiet' },
-]
-const lineColumns: SheetColumn<Preview['lines'][number]>[] = [
-  { key: 'label', head: 'In the file', of: (line) => line.label },
-  { key: 'is', head: 'Is', class: 'left' },
-  { key: 'sure', head: 'How sure', of: (line) => sure(line.confidence), class: 'left quiet' },
-  { key: 'figures', head: 'First figures', of: (line) => line.sample.join(' · '), class: 'left quiet' },
-]
 const exampleColumns: SheetColumn<Preview['examples'][number]>[] = [
   { key: 'what', head: 'Figure', of: (example) => example.what },
   { key: 'company', head: 'Company', of: (example) => example.company },
@@ -199,85 +128,14 @@ const exampleColumns: SheetColumn<Preview['examples'][number]>[] = [
       <p v-else-if="data.task?.message && data.state === 'previewed'" class="attention">{{ data.task.message }}</p>
       <v-progress-linear v-if="working" indeterminate color="primary" height="2" aria-label="Reading" />
 
-      <section v-if="mapping && data.state === 'previewed'" class="mt-2" aria-label="How it is read">
-        <div class="choices">
-          <ChoiceField
-            v-if="mapping.kind !== 'report'"
-            :model-value="mapping.kind"
-            label="It holds"
-            name="What the file holds"
-            :choices="kinds.map((kind) => [kind.key, kind.label])"
-            :disabled="!editable"
-            @update:model-value="remap({ kind: $event })"
-          />
-          <label v-if="!(mapping.columns ?? []).includes('company')" class="quiet"
-            >about
-            <input
-              v-model="ticker"
-              class="assumption"
-              aria-label="Ticker of the company"
-              :disabled="!editable"
-              @keydown.stop
-              @change="remap({ company: ticker || null, new_company: null })"
-            />
-            {{ mapping.new_company ? `${mapping.new_company.name} (new)` : (data.company_name ?? '') }}</label
-          >
-          <v-btn
-            v-if="mapping.kind === 'statement' || mapping.kind === 'report'"
-            size="small"
-            :disabled="!editable"
-            @click="making = !making"
-            >A new company</v-btn
-          >
-          <ChoiceField
-            v-for="setting in settings"
-            :key="setting.key"
-            :model-value="setting.value"
-            :label="setting.label"
-            :name="setting.name"
-            :choices="setting.choices"
-            :disabled="!editable"
-            @update:model-value="remap({ [setting.key]: $event })"
-          />
-          <label v-if="['statement', 'report', 'figures', 'drivers'].includes(mapping.kind)" class="quiet"
-            >Public since
-            <input
-              type="date"
-              :value="day(mapping.filed_on)"
-              :disabled="!editable"
-              aria-label="Public since"
-              @change="remap({ filed_on: Number(($event.target as HTMLInputElement).value.replaceAll('-', '')) || null })"
-          /></label>
-        </div>
-        <form
-          v-if="making"
-          class="choices"
-          @submit.prevent="
-            remap({ new_company: { ...fresh, ticker: fresh.ticker.toUpperCase(), currency: fresh.currency.toUpperCase() }, company: null })
-          "
-        >
-          <v-text-field v-model="fresh.name" label="Name" min-width="200" @keydown.stop />
-          <v-text-field v-model="fresh.ticker" label="Ticker" max-width="110" maxlength="12" @keydown.stop />
-          <v-select v-model="fresh.exchange" :items="exchanges" item-title="name" item-value="code" label="Exchange" min-width="180" />
-          <v-select
-            v-model="fresh.template"
-            :items="['industrial', 'bank', 'insurer', 'property']"
-            label="Kind of business"
-            min-width="130"
-          />
-          <v-text-field v-model="fresh.currency" label="Reports in" max-width="90" maxlength="3" @keydown.stop />
-          <v-text-field
-            v-model.number="fresh.year_end"
-            type="number"
-            min="1"
-            max="12"
-            label="Year ends in month"
-            max-width="130"
-            @keydown.stop
-          />
-          <v-btn size="small" variant="outlined" type="submit">Make it with the import</v-btn>
-        </form>
-      </section>
+      <ImportReading
+        v-if="mapping && data.state === 'previewed'"
+        :entry="data"
+        :kinds="kinds"
+        :exchanges="exchanges"
+        :editable="editable"
+        @remap="remap"
+      />
 
       <template v-if="preview">
         <p v-for="question in questions" :key="question" class="attention" role="alert">{{ question }}</p>
@@ -304,57 +162,7 @@ const exampleColumns: SheetColumn<Preview['examples'][number]>[] = [
           }}</v-btn>
         </div>
 
-        <section v-if="preview.columns.length">
-          <h3>Columns</h3>
-          <SheetTable label="Columns" :columns="columnColumns" :rows="preview.columns" :row-key="(_, i) => i">
-            <template #cell-is="{ row: column, index }">
-              <ChoiceField
-                :model-value="column.field ?? ''"
-                :name="`Column ${column.heading}`"
-                :choices="fieldChoices"
-                :disabled="!editable"
-                @update:model-value="setColumn(index, $event)"
-              />
-            </template>
-          </SheetTable>
-        </section>
-        <section v-if="preview.lines.length" class="mt-3">
-          <h3>Lines, over {{ preview.periods.join(', ') }}</h3>
-          <SheetTable class="lines" label="Lines" :columns="lineColumns" :rows="preview.lines" :row-key="(line) => line.label">
-            <template #cell-is="{ row: line }">
-              <v-autocomplete
-                :model-value="line.line"
-                :items="lineChoices"
-                :disabled="!editable"
-                :aria-label="`Line for ${line.label}`"
-                placeholder="left out"
-                clearable
-                min-width="270"
-                @update:model-value="(choice: string | null) => setLine(line.label, choice)"
-                @keydown.stop
-              />
-            </template>
-          </SheetTable>
-        </section>
-        <section v-else-if="preview.unmapped.length" class="mt-3">
-          <h3>{{ mapping?.kind === 'report' ? 'Concepts' : 'Labels' }} without a line</h3>
-          <p class="quiet small">What you choose is remembered for the next file.</p>
-          <div v-for="entry in preview.unmapped" :key="entry.label" class="entry">
-            <span
-              >{{ entry.label }} <span class="quiet">{{ entry.count }}×</span></span
-            >
-            <v-autocomplete
-              :model-value="null"
-              :items="lineChoices"
-              :disabled="!editable"
-              :aria-label="`Line for ${entry.label}`"
-              placeholder="left out"
-              max-width="320"
-              @update:model-value="(choice: string | null) => setLine(entry.label, choice)"
-              @keydown.stop
-            />
-          </div>
-        </section>
+        <ImportMapping v-if="mapping" :mapping="mapping" :preview="preview" :editable="editable" @remap="remap" />
         <section v-if="preview.examples.length" class="mt-4">
           <h3>What would change</h3>
           <SheetTable class="lines" label="Changes" :columns="exampleColumns" :rows="preview.examples" :row-key="(_, i) => i" />

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Schemas } from '@/api/client'
+import ChoiceField from '@/design/ChoiceField.vue'
+
+type Choices = [string | number, string][]
+const SCALES: Choices = [
+  [1, 'as it stands'],
+  [1e3, 'thousands'],
+  [1e6, 'millions'],
+  [1e9, 'billions'],
+]
+const DECIMALS: Choices = [
+  ['.', '1,234.5'],
+  [',', '1.234,5'],
+]
+const DATES: Choices = ['year first', 'day first', 'month first'].map((order) => [order, order])
+const CONFLICTS: Choices = [
+  ['keep', 'keep what is stored'],
+  ['take', "take the file's"],
+]
+
+/** How a file is read: what it holds, about whom, in which units; and the company it may make. */
+const props = defineProps<{
+  entry: Schemas['Import']
+  kinds: { key: string; label: string }[]
+  exchanges: { code: string; name: string }[]
+  editable: boolean
+}>()
+defineEmits<{ remap: [changes: Record<string, unknown>] }>()
+const mapping = computed(() => props.entry.mapping!)
+const preview = computed(() => props.entry.preview)
+const making = ref(false)
+const ticker = ref('')
+const fresh = ref({ name: '', ticker: '', exchange: '', template: 'industrial', currency: '', year_end: 12 })
+watch(
+  () => props.entry,
+  (now) => {
+    ticker.value = now.mapping?.company ?? ''
+    making.value = false
+  },
+  { immediate: true },
+)
+/** How the file is read, as far as it matters for what it holds. */
+const settings = computed(() => {
+  const now = mapping.value
+  const table = now.kind !== 'report'
+  return [
+    { key: 'scale', label: 'Scale', name: 'Scale of the amounts', value: now.scale, choices: SCALES, shown: table && now.kind !== 'list' },
+    { key: 'decimal', label: 'Decimals', name: 'Sign before decimals', value: now.decimal, choices: DECIMALS, shown: table },
+    { key: 'dates', label: 'Days', name: 'Order of days', value: now.dates, choices: DATES, shown: Boolean(preview.value?.columns.length) },
+    {
+      key: 'conflicts',
+      label: 'Of figures in conflict',
+      name: 'Of figures in conflict',
+      value: now.conflicts,
+      choices: CONFLICTS,
+      shown: (preview.value?.counts.conflict ?? 0) > 0,
+    },
+  ].filter((setting) => setting.shown)
+})
+const day = (value: number | null | undefined): string => (value ? String(value).replace(/^(\d{4})(\d{2})(\d{2})$/, '$1-$2-$3') : '')
+</script>
+
+<template>
+  <section class="mt-2" aria-label="How it is read">
+    <div class="choices">
+      <ChoiceField
+        v-if="mapping.kind !== 'report'"
+        :model-value="mapping.kind"
+        label="It holds"
+        name="What the file holds"
+        :choices="kinds.map((kind) => [kind.key, kind.label])"
+        :disabled="!editable"
+        @update:model-value="$emit('remap', { kind: $event })"
+      />
+      <label v-if="!(mapping.columns ?? []).includes('company')" class="quiet"
+        >about
+        <input
+          v-model="ticker"
+          class="assumption"
+          aria-label="Ticker of the company"
+          :disabled="!editable"
+          @keydown.stop
+          @change="$emit('remap', { company: ticker || null, new_company: null })"
+        />
+        {{ mapping.new_company ? `${mapping.new_company.name} (new)` : (entry.company_name ?? '') }}</label
+      >
+      <v-btn v-if="mapping.kind === 'statement' || mapping.kind === 'report'" size="small" :disabled="!editable" @click="making = !making"
+        >A new company</v-btn
+      >
+      <ChoiceField
+        v-for="setting in settings"
+        :key="setting.key"
+        :model-value="setting.value"
+        :label="setting.label"
+        :name="setting.name"
+        :choices="setting.choices"
+        :disabled="!editable"
+        @update:model-value="$emit('remap', { [setting.key]: $event })"
+      />
+      <label v-if="['statement', 'report', 'figures', 'drivers'].includes(mapping.kind)" class="quiet"
+        >Public since
+        <input
+          type="date"
+          :value="day(mapping.filed_on)"
+          :disabled="!editable"
+          aria-label="Public since"
+          @change="$emit('remap', { filed_on: Number(($event.target as HTMLInputElement).value.replaceAll('-', '')) || null })"
+      /></label>
+    </div>
+    <form
+      v-if="making"
+      class="choices"
+      @submit.prevent="
+        $emit('remap', {
+          new_company: { ...fresh, ticker: fresh.ticker.toUpperCase(), currency: fresh.currency.toUpperCase() },
+          company: null,
+        })
+      "
+    >
+      <v-text-field v-model="fresh.name" label="Name" min-width="200" @keydown.stop />
+      <v-text-field v-model="fresh.ticker" label="Ticker" max-width="110" maxlength="12" @keydown.stop />
+      <v-select v-model="fresh.exchange" :items="exchanges" item-title="name" item-value="code" label="Exchange" min-width="180" />
+      <v-select v-model="fresh.template" :items="['industrial', 'bank', 'insurer', 'property']" label="Kind of business" min-width="130" />
+      <v-text-field v-model="fresh.currency" label="Reports in" max-width="90" maxlength="3" @keydown.stop />
+      <v-text-field
+        v-model.number="fresh.year_end"
+        type="number"
+        min="1"
+        max="12"
+        label="Year ends in month"
+        max-width="130"
+        @keydown.stop
+      />
+      <v-btn size="small" variant="outlined" type="submit">Make it with the import</v-btn>
+    </form>
+  </section>
+</template>
