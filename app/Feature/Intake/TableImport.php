@@ -101,8 +101,10 @@ final class TableImport
     }
 
     /**
+     * Of a price with all its figures it has eight entries with its row: for a ninth PHP would make it twice as large.
+     *
      * @param  list<string>  $row
-     * @return array<string, mixed> value by field
+     * @return array<string, mixed> value by field, and the listing
      *
      * @throws Refusal if a cell cannot be read or one that must be there is empty
      */
@@ -118,7 +120,6 @@ final class TableImport
             $text = $row[$column] ?? '';
             $record['listing'] ??= $this->listings[$text] ?? $this->listing($text, $record['day'] ?? null);
         }
-        $record['company'] = $record['listing']->company;
         foreach ($this->columns['number'] as $field => $column) {
             $text = $row[$column] ?? '';
             $record[$field] = $this->asWritten && is_numeric($text) ? $text : $this->numbers->parse($text) ?? $this->absent($field);

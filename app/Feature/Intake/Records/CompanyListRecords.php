@@ -17,14 +17,14 @@ final class CompanyListRecords extends Records
     public function add(array $record, int $row): void
     {
         $outcome = $this->pass->outcome;
-        if (isset($this->members[$record['company']])) {
+        if (isset($this->members[$record['listing']->company])) {
             $outcome->counts['same']++;
 
             return;
         }
-        $this->members[$record['company']] = $record['reason'] ?? '';
+        $this->members[$record['listing']->company] = $record['reason'] ?? '';
         $outcome->counts['new']++;
-        $company = $this->pass->companies->read($record['company']);
+        $company = $this->pass->companies->read($record['listing']->company);
         $outcome->example('new', $company->ticker, $company->name, null, null, "row {$row}");
     }
 

@@ -31,7 +31,7 @@ final class DividendRecords extends Records
             throw Refusal::because("a dividend of {$record['amount']} is none");
         }
         $this->writer->add(
-            $record['company'],
+            $record['listing']->company,
             [
                 'ex_date' => $record['day'],
                 'paid_on' => $record['paid_on'] ?? $record['day'],

@@ -36,9 +36,9 @@ final class EstimateRecords extends Records
             ? $record['line']
             : $this->lines->recognise($record['line'])['line'] ??
                 throw Refusal::because("\"{$record['line']}\" is no line analysts estimate");
-        $period = $this->periods->read($record['company'], $record['period']);
+        $period = $this->periods->read($record['listing']->company, $record['period']);
         $this->writer->add(
-            $record['company'],
+            $record['listing']->company,
             [
                 'line' => $line,
                 'period' => $period,

@@ -39,7 +39,7 @@ final class FormerValueRecords extends Records
             $this->change($record, $attribute, $now);
         }
         $this->writer->add(
-            $record['company'],
+            $record['listing']->company,
             ['attribute' => $attribute, 'value' => $value, 'until_day' => $record['until']],
             0,
             Former::ATTRIBUTES[$attribute]." {$value} until ".Day::iso($record['until']),
@@ -69,14 +69,14 @@ final class FormerValueRecords extends Records
     private function change(array $record, string $attribute, string $now): void
     {
         $later = FormerAttribute::query()
-            ->where('company_id', $record['company'])
+            ->where('company_id', $record['listing']->company)
             ->where('attribute', $attribute)
             ->where('until_day', '>', $record['until'])
             ->min('until_day');
         if ($later !== null) {
             throw Refusal::because('a later change, on '.Day::iso((int) $later).', is known, so this cannot be what is so now');
         }
-        $company = Company::query()->findOrFail($record['company']);
+        $company = Company::query()->findOrFail($record['listing']->company);
         if ($company->getAttribute($attribute) === $now) {
             return;
         }

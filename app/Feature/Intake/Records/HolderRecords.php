@@ -25,7 +25,7 @@ final class HolderRecords extends Records
             throw Refusal::because('nobody holds a negative number of shares');
         }
         $this->writer->add(
-            $record['company'],
+            $record['listing']->company,
             [
                 'holder' => mb_substr($record['holder'], 0, 160),
                 'kind' => mb_substr($record['kind'] ?? '', 0, 40),

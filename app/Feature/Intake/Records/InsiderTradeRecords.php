@@ -22,7 +22,7 @@ final class InsiderTradeRecords extends Records
     public function add(array $record, int $row): void
     {
         $this->writer->add(
-            $record['company'],
+            $record['listing']->company,
             [
                 'insider' => mb_substr($record['insider'], 0, 160),
                 'role' => mb_substr($record['role'] ?? '', 0, 80),

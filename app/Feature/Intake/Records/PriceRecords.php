@@ -25,8 +25,8 @@ final class PriceRecords extends RecordsByCompany
     /** @var array<int, DatedListing> by number */
     private array $listings = [];
 
-    /** The listing named last, if the prices of every day are its own. */
-    private ?DatedListing $alone = null;
+    /** @var array<int, int> the listing prices of every day belong to, by the one named */
+    private array $always = [];
 
     private readonly BarWriter $bars;
 
@@ -70,12 +70,14 @@ final class PriceRecords extends RecordsByCompany
     protected function owner(array $record): int
     {
         $named = $record['listing'];
-        if ($named === $this->alone) {
-            return $named->id;
+        if (isset($this->always[$named->id])) {
+            return $this->always[$named->id];
         }
         $listing = $named->main ? $this->pass->companies->listed($named->security, $record['day']) : $named;
         $this->listings[$listing->id] = $listing;
-        $this->alone = ! $named->main || $this->pass->companies->hasOneMainListing($named->security) ? $listing : null;
+        if (! $named->main || $this->pass->companies->hasOneMainListing($named->security)) {
+            $this->always[$named->id] = $listing->id;
+        }
 
         return $listing->id;
     }

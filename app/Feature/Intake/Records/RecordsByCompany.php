@@ -38,7 +38,7 @@ abstract class RecordsByCompany extends Records
      */
     protected function owner(array $record): int
     {
-        return $record['company'];
+        return $record['listing']->company;
     }
 
     /** @param  non-empty-list<array<string, mixed>>  $records  of one owner, each with its "row" */

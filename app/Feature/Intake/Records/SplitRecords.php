@@ -25,7 +25,7 @@ final class SplitRecords extends Records
     {
         $ratio = self::ratio($record['ratio']);
         $this->writer->add(
-            $record['company'],
+            $record['listing']->company,
             ['ex_date' => $record['day'], 'ratio' => $ratio],
             $record['day'],
             'Split of '.Day::iso($record['day']),

@@ -32,7 +32,7 @@ final class TransactionRecords extends Records
             throw Refusal::because('shares must be positive and the price not negative');
         }
         $this->writer->add(
-            $record['company'],
+            $record['listing']->company,
             [
                 'portfolio' => $record['portfolio'] ?? '' ?: 'Imported',
                 'day' => $record['day'],
