@@ -14,6 +14,7 @@ use Logion\Figure\Working;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
 use Logion\Metric\CompanyScope;
+use Logion\Metric\Evaluation\LineWorkings;
 use Logion\Metric\Evaluation\Workings;
 use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
@@ -141,19 +142,19 @@ final class FigureReport
      */
     public function explainLine(LineItem $item, int $period, string $basis): array
     {
-        $workings = new Workings($this->scope);
+        $lines = new LineWorkings($this->scope);
         $latest = $this->scope->facts->latestQuarter() ?? $period;
         $working =
             $basis === 'half_year' && $item->kind === LineKind::Duration
-                ? $workings->half($item, $period)
+                ? $lines->half($item, $period)
                 : ($basis === 'trailing'
-                    ? $workings->expression(
+                    ? (new Workings($this->scope))->expression(
                         Node::name($item->key),
                         $item->label,
                         $item->unit,
                         Moment::of('trailing')->quartersAgo(max(0, FiscalPeriod::quartersBetween($period, $latest))),
                     )
-                    : $workings->reported($item, $period));
+                    : $lines->reported($item, $period));
         $filings = [];
         foreach ($this->scope->company->facts as $fact) {
             if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf

@@ -219,8 +219,8 @@ test('a basket looks back, a back-test asks what was known, with progress and ca
   await page.locator('table.many button', { hasText: '▸' }).first().click()
   await expect(page.locator('.held a').first()).toBeVisible()
   await accessible(page)
-  const tests = await asked<{ name: string; task: { state: string } }[]>(page, '/back-tests')
-  expect(tests.map((entry) => entry.task.state)).toEqual(['done', 'cancelled'])
+  const tests = await asked<{ data: { name: string; task: { state: string } }[] }>(page, '/back-tests')
+  expect(tests.data.map((entry) => entry.task.state)).toEqual(['done', 'cancelled'])
 })
 
 test('a ready checklist is used on a list and on one company', async ({ page }) => {

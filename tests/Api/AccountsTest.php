@@ -72,7 +72,7 @@ final class AccountsTest extends DemoTestCase
         $this->assertEquals($plain, $inScreen());
         $this->postJson("/api/v1/corrections/{$batch}/restore")->assertOk();
         $this->assertEqualsWithDelta($before / 2, $this->metric('BRSW', 'net_margin', 2025), 1e-12);
-        $this->assertCount(1, $this->getJson('/api/v1/corrections')->assertOk()->json());
+        $this->assertCount(1, $this->getJson('/api/v1/corrections')->assertOk()->json('data'));
     }
 
     public function test_a_later_correction_takes_the_place_of_the_one_before(): void

@@ -647,7 +647,7 @@ final class FindTest extends DemoTestCase
             [
                 $this->getJson('/api/v1/own-metrics')->json(),
                 $this->getJson('/api/v1/column-views')->json(),
-                $this->getJson('/api/v1/back-tests')->json(),
+                $this->getJson('/api/v1/back-tests')->json('data'),
             ],
         );
         foreach (["own-metrics/{$metric}", "column-views/{$view}", "back-tests/{$test}"] as $path) {

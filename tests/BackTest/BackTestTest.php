@@ -90,22 +90,22 @@ final class BackTestTest extends DemoTestCase
         $before = $this->run_();
         // Every company is given absurd facts, prices, splits and dividends after the end, filed for periods within.
         DB::statement(
-            'insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, '
-                .'20240701, \'Planted\' from companies',
+            'insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, '.
+                '20240701, \'Planted\' from companies',
         );
         DB::statement(
-            'insert into facts (company_id, filing_id, line, period, value) select f.company_id, f.id, l.line, 20220, 9e15 from filings '
-                ."f cross join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select "
-                ."'earnings_per_share_diluted' union select 'total_equity') l where f.title = 'Planted'",
+            'insert into facts (company_id, filing_id, line, period, value) select f.company_id, f.id, l.line, 20220, 9e15 from filings '.
+                "f cross join (select 'net_income' as line union select 'revenue' union select 'operating_income' union select ".
+                "'earnings_per_share_diluted' union select 'total_equity') l where f.title = 'Planted'",
         );
         DB::statement('update bars set close = close * 1000, high = high * 1000, low = low * 1000 where day > 20240628');
         DB::statement(
-            "insert into corporate_actions (security_id, kind, ex_date, ratio) select id, 'split', 20240710, 50 from securities where "
-                ."kind = 'share'",
+            "insert into corporate_actions (security_id, kind, ex_date, ratio) select id, 'split', 20240710, 50 from securities where ".
+                "kind = 'share'",
         );
         DB::statement(
-            'insert into dividends (security_id, ex_date, paid_on, amount, currency) select id, 20240711, 20240720, 99, \'XCR\' from '
-                .'securities where kind = \'share\'',
+            'insert into dividends (security_id, ex_date, paid_on, amount, currency) select id, 20240711, 20240720, 99, \'XCR\' from '.
+                'securities where kind = \'share\'',
         );
         $after = $this->run_();
         $this->assertSame($before['dates'], $after['dates']);
@@ -117,16 +117,16 @@ final class BackTestTest extends DemoTestCase
     {
         $before = $this->run_();
         DB::statement(
-            'insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, '
-                .'20231015, \'Planted\' from companies',
+            'insert into filings (company_id, kind, period, period_end, filed_on, title) select id, \'annual\', 20220, 20221231, '.
+                '20231015, \'Planted\' from companies',
         );
         DB::statement(
-            "insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'operating_income', 20220, -9e15 from "
-                ."filings where title = 'Planted'",
+            "insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'operating_income', 20220, -9e15 from ".
+                "filings where title = 'Planted'",
         );
         DB::statement(
-            "insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'total_equity', 20220, 9e18 from "
-                ."filings where title = 'Planted'",
+            "insert into facts (company_id, filing_id, line, period, value) select company_id, id, 'total_equity', 20220, 9e18 from ".
+                "filings where title = 'Planted'",
         );
         $after = $this->run_([
             'screen' => [
@@ -223,9 +223,28 @@ final class BackTestTest extends DemoTestCase
         $this->assertSame('done', $shown['task']['state']);
         $this->assertSame($shown['task']['total'], $shown['task']['done']);
         $this->assertEquals($this->run_()['values'], $shown['result']['values']);
-        $this->assertCount(1, $this->getJson('/api/v1/back-tests')->json());
+        $this->assertCount(1, $this->getJson('/api/v1/back-tests')->json('data'));
         $this->deleteJson("/api/v1/back-tests/{$made['id']}")->assertNoContent();
         $this->assertSame(0, BackTest::query()->of($user)->count());
+    }
+
+    public function test_the_list_comes_by_pages_newest_first(): void
+    {
+        $user = $this->someone();
+        foreach (range(1, 51) as $number) {
+            BackTest::query()->create(['user_id' => $user->id, 'name' => "Test {$number}", 'settings' => self::SETTINGS]);
+        }
+        BackTest::query()->create(['user_id' => $this->someone()->id, 'name' => "Somebody else's", 'settings' => self::SETTINGS]);
+        $this->actingAs($user);
+        $first = $this->getJson('/api/v1/back-tests')->assertOk();
+        $this->assertSame(['Test 51', 'Test 2'], [$first->json('data.0.name'), $first->json('data.49.name')]);
+        $this->assertSame(
+            [1, 2, 50, 51],
+            array_map(static fn (string $key): int => $first->json("meta.{$key}"), ['current_page', 'last_page', 'per_page', 'total']),
+        );
+        $this->assertSame(['Test 1'], array_column($this->getJson('/api/v1/back-tests?page=2')->json('data'), 'name'));
+        $this->assertSame([], $this->getJson('/api/v1/back-tests?page=3')->json('data'));
+        $this->assertSame('Test 51', $this->getJson('/api/v1/back-tests?page=nothing')->json('data.0.name'));
     }
 
     public function test_a_cancelled_back_test_stops_and_stores_nothing(): void

@@ -11,6 +11,7 @@ use App\Models\BackTest;
 use App\Models\Task;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Logion\Comparison\Ranking;
@@ -18,17 +19,17 @@ use Logion\Time\Day;
 
 final class BackTestController
 {
-    public function index(Request $request): JsonResponse
+    /** On a page of the list, the newest first. */
+    private const PER_PAGE = 50;
+
+    public function index(Request $request): AnonymousResourceCollection
     {
-        return new JsonResponse(
-            BackTestResource::collection(
-                BackTest::query()
-                    ->of($request->user())
-                    ->with('task')
-                    ->orderByDesc('id')
-                    ->limit(50)
-                    ->get(['id', 'task_id', 'name', 'settings', 'created_at']),
-            ),
+        return BackTestResource::collection(
+            BackTest::query()
+                ->of($request->user())
+                ->with('task')
+                ->latest('id')
+                ->paginate(self::PER_PAGE, ['id', 'task_id', 'name', 'settings', 'created_at']),
         );
     }
 

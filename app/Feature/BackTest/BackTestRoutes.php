@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Feature\BackTest;
 
 use App\Http\OpenApi\NumberParameter;
+use App\Http\OpenApi\Page;
+use App\Http\OpenApi\PageParameter;
 use OpenApi\Attributes as OA;
 
 // What BackTestController takes and answers.
@@ -12,12 +14,9 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/back-tests',
         operationId: 'backTests',
+        parameters: [new PageParameter()],
         responses: [
-            new OA\Response(
-                response: 200,
-                description: 'Own back-tests, newest first, without results',
-                content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/BackTest')),
-            ),
+            new OA\Response(response: 200, description: 'Own back-tests, newest first, without results', content: new Page('BackTest')),
         ],
     ),
 ]

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\BackTest;
 
 use App\Evaluation\EvaluationContext;
-use App\Feature\Screening\ScreenRunner;
+use App\Feature\Screening\Universes;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
@@ -31,7 +31,7 @@ final class BasketRunner
     public function __construct(
         private readonly CompanyReader $companies,
         private readonly EconomyReader $economy,
-        private readonly ScreenRunner $runner,
+        private readonly Universes $universes,
         private readonly Indices $indices,
         private readonly Identities $identities,
     ) {
@@ -44,7 +44,7 @@ final class BasketRunner
     public function run(ScreenDefinition $screen, array $settings, EvaluationContext $context): array
     {
         $asOf = $context->day;
-        $universe = $this->runner->universe($context, false);
+        $universe = $this->universes->on($context);
         $members = Mask::positions(Funnel::run($screen, $universe)->survived);
         if ($members === []) {
             throw new UnprocessableEntityHttpException('Nothing survives the screen, so there is no basket to look back on.');

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Catalogue;
 
 use App\Evaluation\Catalogues;
-use App\Feature\Screening\ScreenRunner;
+use App\Feature\Screening\Spread;
 use App\Http\DatedRequest;
 use App\Models\Company;
 use App\Models\Country;
@@ -86,9 +86,9 @@ final class CatalogueController
         return $sections;
     }
 
-    public function metricInUniverse(DatedRequest $request, ScreenRunner $runner, string $key): JsonResponse
+    public function metricInUniverse(DatedRequest $request, Spread $spread, string $key): JsonResponse
     {
-        return new JsonResponse($runner->metric($key, $request->context()));
+        return new JsonResponse($spread->metric($key, $request->context()));
     }
 
     public function readyScreens(): JsonResponse

@@ -16,10 +16,10 @@ use Logion\Screening\Checklist;
 /** What is made of a screen's survivors: a ranking, a regression, a basket; and its criteria as a checklist for one company. */
 final class ComparisonController
 {
-    public function rank(RankingRequest $request, ScreenRunner $runner): JsonResponse
+    public function rank(RankingRequest $request, Comparisons $comparisons): JsonResponse
     {
         return new JsonResponse(
-            $runner->ranking(
+            $comparisons->ranking(
                 $request->screen(),
                 Ranking::fromArray($request->validated('ranking')),
                 $request->context(),
@@ -30,10 +30,10 @@ final class ComparisonController
         );
     }
 
-    public function regress(RegressionRequest $request, ScreenRunner $runner): JsonResponse
+    public function regress(RegressionRequest $request, Comparisons $comparisons): JsonResponse
     {
         return new JsonResponse(
-            $runner->regression(
+            $comparisons->regression(
                 $request->screen(),
                 CrossSectionalRegression::fromArray($request->validated('regression')),
                 $request->context(),

@@ -11,21 +11,20 @@ use App\Models\Correction;
 use App\Models\TemplateChoice;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
 use Logion\Reporting\ReportingModel;
 use Logion\Time\Day;
 
 /** Figures a user corrects or supplies, one by one or a whole statement, and the kind of business they choose for a company. */
 final class CorrectionController
 {
-    /** Corrections listed, the latest first. */
-    private const MOST = 1000;
+    /** On a page of the list, the latest first. */
+    private const PER_PAGE = 500;
 
-    public function index(Request $request): JsonResponse
+    public function index(Request $request): AnonymousResourceCollection
     {
-        return new JsonResponse(
-            CorrectionResource::collection(
-                Correction::query()->of($request->user())->with('company')->latest('id')->limit(self::MOST)->get(),
-            ),
+        return CorrectionResource::collection(
+            Correction::query()->of($request->user())->with('company')->latest('id')->paginate(self::PER_PAGE),
         );
     }
 
@@ -65,12 +64,7 @@ final class CorrectionController
     public function history(FigureHistoryRequest $request, CompanyScopes $scopes, FigureHistory $history, string $ticker): JsonResponse
     {
         return new JsonResponse(
-            $history->of(
-                $request->user(),
-                $scopes->companyId($ticker),
-                $request->validated('line'),
-                (int) $request->validated('period'),
-            ),
+            $history->of($request->user(), $scopes->companyId($ticker), $request->validated('line'), (int) $request->validated('period')),
         );
     }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Correction;
 
+use App\Http\OpenApi\Page;
+use App\Http\OpenApi\PageParameter;
 use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
@@ -12,11 +14,12 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/corrections',
         operationId: 'corrections',
+        parameters: [new PageParameter()],
         responses: [
             new OA\Response(
                 response: 200,
                 description: 'Own corrections, latest first; withdrawn ones too',
-                content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Correction')),
+                content: new Page('Correction'),
             ),
         ],
     ),

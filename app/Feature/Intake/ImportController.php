@@ -11,6 +11,7 @@ use App\Models\Task;
 use App\Task\TaskProgress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
 use Logion\Intake\TableKind;
 
 /** Files handed in: preview, change of the mapping, storing, undo, and mappings kept as profiles. */
@@ -19,10 +20,14 @@ final class ImportController
     /** Files up to this size are read while the request waits. */
     private const AT_ONCE = 3_000_000;
 
-    public function index(Request $request): JsonResponse
+    /** On a page of the list, the latest first. */
+    private const PER_PAGE = 100;
+
+    public function index(Request $request): AnonymousResourceCollection
     {
-        return new JsonResponse([
-            'imports' => ImportSummary::collection(Import::query()->of($request->user())->latest('id')->limit(200)->get()),
+        $imports = Import::query()->of($request->user())->latest('id')->paginate(self::PER_PAGE);
+
+        return ImportSummary::collection($imports)->additional([
             'kinds' => [
                 ['key' => Mapping::STATEMENT, 'label' => 'A statement: lines down, periods across'],
                 ...array_map(static fn (TableKind $kind): array => ['key' => $kind->value, 'label' => $kind->label()], TableKind::cases()),
@@ -111,9 +116,7 @@ final class ImportController
 
     public function profiles(Request $request): JsonResponse
     {
-        return new JsonResponse(
-            ImportProfileResource::collection(ImportProfile::query()->of($request->user())->orderBy('name')->get()),
-        );
+        return new JsonResponse(ImportProfileResource::collection(ImportProfile::query()->of($request->user())->orderBy('name')->get()));
     }
 
     public function keep(ProfileRequest $request, Recognition $recognition, Import $import): JsonResponse

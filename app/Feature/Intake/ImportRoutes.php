@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Feature\Intake;
 
 use App\Http\OpenApi\NumberParameter;
+use App\Http\OpenApi\Page;
+use App\Http\OpenApi\PageParameter;
 use OpenApi\Attributes as OA;
 
 // What ImportController takes and answers.
@@ -12,40 +14,37 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/imports',
         operationId: 'imports',
+        parameters: [new PageParameter()],
         responses: [
             new OA\Response(
                 response: 200,
                 description: 'Own imports, latest first, and what the program can read',
-                content: new OA\JsonContent(
-                    required: ['imports', 'kinds', 'exchanges'],
-                    properties: [
-                        new OA\Property(property: 'imports', type: 'array', items: new OA\Items(ref: '#/components/schemas/Import')),
-                        new OA\Property(
-                            property: 'kinds',
-                            type: 'array',
-                            items: new OA\Items(
-                                type: 'object',
-                                required: ['key', 'label'],
-                                properties: [
-                                    new OA\Property(property: 'key', type: 'string'),
-                                    new OA\Property(property: 'label', type: 'string'),
-                                ],
-                            ),
+                content: new Page('Import', [
+                    new OA\Property(
+                        property: 'kinds',
+                        type: 'array',
+                        items: new OA\Items(
+                            type: 'object',
+                            required: ['key', 'label'],
+                            properties: [
+                                new OA\Property(property: 'key', type: 'string'),
+                                new OA\Property(property: 'label', type: 'string'),
+                            ],
                         ),
-                        new OA\Property(
-                            property: 'exchanges',
-                            type: 'array',
-                            items: new OA\Items(
-                                type: 'object',
-                                required: ['code', 'name'],
-                                properties: [
-                                    new OA\Property(property: 'code', type: 'string'),
-                                    new OA\Property(property: 'name', type: 'string'),
-                                ],
-                            ),
+                    ),
+                    new OA\Property(
+                        property: 'exchanges',
+                        type: 'array',
+                        items: new OA\Items(
+                            type: 'object',
+                            required: ['code', 'name'],
+                            properties: [
+                                new OA\Property(property: 'code', type: 'string'),
+                                new OA\Property(property: 'name', type: 'string'),
+                            ],
                         ),
-                    ],
-                ),
+                    ),
+                ]),
             ),
         ],
     ),

@@ -53,9 +53,7 @@ final class ScreenController
 
     public function cleaning(CleaningRequest $request, ScreenRunner $runner): JsonResponse
     {
-        return new JsonResponse(
-            $runner->cleaning($request->screen(), $request->validated('columns'), $request->context(), self::CLEANED),
-        );
+        return new JsonResponse($runner->cleaning($request->screen(), $request->validated('columns'), $request->context(), self::CLEANED));
     }
 
     public function export(ScreenExportRequest $request, ScreenExport $export): StreamedResponse
@@ -79,10 +77,10 @@ final class ScreenController
         return new JsonResponse($request->screen()->writtenOut($catalogues->of($request->user()))->toArray());
     }
 
-    public function distribution(DistributionRequest $request, ScreenRunner $runner): JsonResponse
+    public function distribution(DistributionRequest $request, Spread $spread): JsonResponse
     {
         return new JsonResponse(
-            $runner->distribution($request->validated('formula'), $request->validated('universe') ?? [], $request->context()),
+            $spread->distribution($request->validated('formula'), $request->validated('universe') ?? [], $request->context()),
         );
     }
 

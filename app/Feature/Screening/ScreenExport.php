@@ -16,13 +16,13 @@ final class ScreenExport
 {
     private const ROWS_AT_ONCE = 1000;
 
-    public function __construct(private readonly ScreenRunner $runner)
+    public function __construct(private readonly ScreenRunner $runner, private readonly Universes $universes)
     {
     }
 
     public function table(ScreenDefinition $screen, EvaluationContext $context): TableFile
     {
-        $universe = $this->runner->universe($context, false);
+        $universe = $this->universes->on($context);
         $funnel = Funnel::run($screen, $universe);
         $survivors = $funnel->survivors($screen, $universe);
         $reference = $funnel->reference($universe);

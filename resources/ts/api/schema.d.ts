@@ -2335,7 +2335,9 @@ export interface operations {
     };
     backTests: {
         parameters: {
-            query?: never;
+            query?: {
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2348,7 +2350,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BackTest"][];
+                    "application/json": {
+                        data: components["schemas"]["BackTest"][];
+                        meta: {
+                            current_page: number;
+                            last_page: number;
+                            per_page: number;
+                            total: number;
+                        };
+                    };
                 };
             };
         };
@@ -3127,7 +3137,9 @@ export interface operations {
     };
     corrections: {
         parameters: {
-            query?: never;
+            query?: {
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3140,7 +3152,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Correction"][];
+                    "application/json": {
+                        data: components["schemas"]["Correction"][];
+                        meta: {
+                            current_page: number;
+                            last_page: number;
+                            per_page: number;
+                            total: number;
+                        };
+                    };
                 };
             };
         };
@@ -3565,7 +3585,9 @@ export interface operations {
     };
     imports: {
         parameters: {
-            query?: never;
+            query?: {
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3579,7 +3601,13 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        imports: components["schemas"]["Import"][];
+                        data: components["schemas"]["Import"][];
+                        meta: {
+                            current_page: number;
+                            last_page: number;
+                            per_page: number;
+                            total: number;
+                        };
                         kinds: {
                             key: string;
                             label: string;

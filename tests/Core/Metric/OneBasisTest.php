@@ -11,6 +11,7 @@ use Logion\Market\Economy;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyScope;
 use Logion\Metric\Evaluation\BatchEvaluator;
+use Logion\Metric\Evaluation\LineWorkings;
 use Logion\Metric\Evaluation\Workings;
 use Logion\Reporting\FiledFact;
 use Logion\Time\FiscalPeriod;
@@ -133,12 +134,13 @@ final class OneBasisTest extends TestCase
         $half = new FiledFact('revenue', 2024 * 10 + FiscalPeriod::FIRST_HALF, 70.0, 20240820, 2);
         $scope = Books::scope([2023 => ['revenue' => 150], 2024 => ['revenue' => 160]], [$half]);
         $item = \Logion\Reporting\LineItems::all()['revenue'];
-        $second = (new Workings($scope))->half($item, 20244);
+        $second = (new LineWorkings($scope))->half($item, 20244);
         $this->assertSame([90.0, 'the year − its first half'], [$second->figure->value(), $second->formula]);
         $this->assertSame([160.0, 70.0], array_map(static fn ($child): float => $child->figure->value(), $second->children));
-        $this->assertFalse((new Workings($scope))->reported($item, 20244)->figure->isKnown(), 'The year is none of its fourth quarter.');
+        $fourth = (new LineWorkings($scope))->reported($item, 20244);
+        $this->assertFalse($fourth->figure->isKnown(), 'The year is none of its fourth quarter.');
         $quarters = self::quarters();
-        $sum = (new Workings($quarters))->half($item, 20244);
+        $sum = (new LineWorkings($quarters))->half($item, 20244);
         $this->assertSame([$quarters->facts->half('revenue', 20244), 'sum of two quarters'], [$sum->figure->value(), $sum->formula]);
     }
 

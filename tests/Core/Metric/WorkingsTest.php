@@ -13,6 +13,7 @@ use Logion\Market\PriceSeries;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyData;
 use Logion\Metric\CompanyScope;
+use Logion\Metric\Evaluation\LineWorkings;
 use Logion\Metric\Evaluation\Workings;
 use Logion\Reporting\Adjustment\CorrectedBy;
 use Logion\Reporting\Adjustment\NonRecurringItem;
@@ -96,15 +97,15 @@ final class WorkingsTest extends TestCase
               Revenue 44 [H1 2024 (2024-06-30)] < Report 20246
             TEXT
             ,
-            self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20244)),
+            self::text((new LineWorkings($halves))->half(LineItems::all()['revenue'], 20244)),
         );
         $this->assertSame(
             'Revenue 51 [H1 2025 (2025-06-30)] < Report 20256',
-            self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20252)),
+            self::text((new LineWorkings($halves))->half(LineItems::all()['revenue'], 20252)),
         );
         $this->assertSame(
             'Revenue "Revenue was not reported." [H2 2025]',
-            self::text((new Workings($halves))->half(LineItems::all()['revenue'], 20254)),
+            self::text((new LineWorkings($halves))->half(LineItems::all()['revenue'], 20254)),
         );
         $this->assertSame(
             <<<'TEXT'
@@ -113,7 +114,7 @@ final class WorkingsTest extends TestCase
               Revenue 29 [Q2 2025 (2025-06-30)] < Report 20252
             TEXT
             ,
-            self::text((new Workings($scope))->half(LineItems::all()['revenue'], 20252)),
+            self::text((new LineWorkings($scope))->half(LineItems::all()['revenue'], 20252)),
         );
     }
 

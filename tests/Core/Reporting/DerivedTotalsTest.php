@@ -68,7 +68,7 @@ final class DerivedTotalsTest extends TestCase
         $this->assertSame(DerivedTotals::DERIVED, $scope->facts->completion('short_term_debt', 20250));
         $this->assertSame(90.0 + 420 - 150, $scope->metric('net_debt'));
         $this->assertSame(1000.0 + 510 + 25 - 150, $scope->metric('enterprise_value'));
-        $source = (new \Logion\Metric\Evaluation\Workings($scope))->reported(LineItems::all()['short_term_debt'], 20250)->source;
+        $source = (new \Logion\Metric\Evaluation\LineWorkings($scope))->reported(LineItems::all()['short_term_debt'], 20250)->source;
         $this->assertStringContainsString('the total determines it', $source->text ?? '');
     }
 

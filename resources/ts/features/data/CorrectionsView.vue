@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { amount, number } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
+import PageSteps from '@/design/PageSteps.vue'
 import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -10,14 +11,13 @@ import { useSession } from '@/stores/session'
 /** Everything the reader corrected or supplied, what was made together as one entry. */
 const session = useSession()
 const notices = useNotices()
-const { state, reload } = useAnswer(
-  'corrections',
-  () => 'corrections',
-  (_, signal) => ask(api.GET('/corrections', { signal })),
+const page = ref(1)
+const { state, reload } = useAnswer('corrections', page, (page, signal) =>
+  ask(api.GET('/corrections', { params: { query: { page } }, signal })),
 )
 const batches = computed(() => {
   const groups = new Map<string, Schemas['Correction'][]>()
-  for (const entry of state.value.data ?? []) {
+  for (const entry of state.value.data?.data ?? []) {
     const key = entry.batch ?? String(entry.id)
     groups.set(key, [...(groups.get(key) ?? []), entry])
   }
@@ -53,7 +53,7 @@ async function change(batch: string, withdraw: boolean): Promise<void> {
 <template>
   <div>
     <LoadState :state="state" @again="reload" />
-    <p v-if="state.data && !state.data.length" class="quiet">
+    <p v-if="state.data && !state.data.data.length" class="quiet">
       Nothing was corrected. Choose a figure of a statement and correct it in the margin, mend a
       <router-link :to="{ name: 'data', params: { view: 'findings' } }">finding</router-link>, or
       <router-link :to="{ name: 'data', params: { view: 'enter' } }">enter a statement</router-link>.
@@ -82,6 +82,7 @@ async function change(batch: string, withdraw: boolean): Promise<void> {
       </div>
       <v-btn size="small" @click="change(group.batch, group.active > 0)">{{ group.active ? 'Withdraw' : 'Put in force' }}</v-btn>
     </article>
+    <PageSteps v-model="page" :pages="state.data?.meta.last_page" label="Pages of corrections" />
   </div>
 </template>
 

@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, handIn, type Schemas } from '@/api/client'
 import { amount } from '@/design/format'
+import PageSteps from '@/design/PageSteps.vue'
 import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -17,11 +18,8 @@ const notices = useNotices()
 const router = useRouter()
 const over = ref(false)
 const busy = ref<string | null>(null)
-const { state, reload } = useAnswer(
-  'imports',
-  () => 'imports',
-  (_, signal) => ask(api.GET('/imports', { signal })),
-)
+const page = ref(1)
+const { state, reload } = useAnswer('imports', page, (page, signal) => ask(api.GET('/imports', { params: { query: { page } }, signal })))
 const states: Record<string, string> = {
   previewing: 'being read',
   previewed: 'waits for you',
@@ -121,13 +119,13 @@ const columns: SheetColumn<Entry>[] = [
       </label>
       <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
       <p v-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
-      <p v-if="state.data && !state.data.imports.length" class="quiet mt-4">Nothing has been imported yet.</p>
+      <p v-if="state.data && !state.data.data.length" class="quiet mt-4">Nothing has been imported yet.</p>
       <SheetTable
         v-else-if="state.data"
         class="mt-4"
         label="Imports"
         :columns="columns"
-        :rows="state.data.imports"
+        :rows="state.data.data"
         :row-key="(entry) => entry.id"
       >
         <template #cell-file="{ row: entry }">
@@ -140,6 +138,7 @@ const columns: SheetColumn<Entry>[] = [
           }}</v-btn>
         </template>
       </SheetTable>
+      <PageSteps v-model="page" :pages="state.data?.meta.last_page" label="Pages of imports" />
     </template>
   </div>
 </template>

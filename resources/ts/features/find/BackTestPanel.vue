@@ -7,6 +7,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
 import { csv, download } from '@/design/download'
 import { number, percent } from '@/design/format'
+import PageSteps from '@/design/PageSteps.vue'
 import { useCatalogue } from '@/stores/catalogue'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -34,12 +35,11 @@ const INTERVAL = 500
 const opened = ref<string | null>(null)
 const chosen = ref<number | null>(null)
 const isRunning = (of: Schemas['BackTest']): boolean => of.task?.state === 'waiting' || of.task?.state === 'running'
-const { state: list, reload: reloadList } = useAnswer(
-  'back-tests',
-  () => 'all',
-  (_, signal) => ask(api.GET('/back-tests', { signal })),
+const page = ref(1)
+const { state: list, reload: reloadList } = useAnswer('back-tests', page, (page, signal) =>
+  ask(api.GET('/back-tests', { params: { query: { page } }, signal })),
 )
-const earlier = computed(() => list.value.data ?? [])
+const earlier = computed(() => list.value.data?.data ?? [])
 const { state: looked, reload: look } = useAnswer(
   'back-test',
   chosen,
@@ -177,7 +177,7 @@ const dateColumns: SheetColumn<Dated>[] = [
         of the ranking</label
       >
       <v-btn variant="flat" size="small" :disabled="!usable || running || !today" @click="start">Run the back-test</v-btn>
-      <v-menu v-if="earlier.length">
+      <v-menu v-if="earlier.length" :close-on-content-click="false">
         <template #activator="{ props: activator }"><v-btn size="small" v-bind="activator">Earlier ones</v-btn></template>
         <v-list density="compact">
           <v-list-item
@@ -187,6 +187,7 @@ const dateColumns: SheetColumn<Dated>[] = [
             :subtitle="`${entry.started}, ${entry.task?.state ?? 'done'}`"
             @click="chosen = entry.id"
           />
+          <PageSteps v-model="page" :pages="list.data?.meta.last_page" label="Pages of back-tests" />
         </v-list>
       </v-menu>
     </div>
