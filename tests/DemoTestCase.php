@@ -10,6 +10,7 @@ use App\Models\User;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Facades\DB;
 
 /** A booted application on a small demo economy, made once a process; what a test changes is rolled back. */
 abstract class DemoTestCase extends TestCase
@@ -53,6 +54,14 @@ abstract class DemoTestCase extends TestCase
         $security = Security::query()->create(['company_id' => $company, 'kind' => 'share', 'name' => 'Ordinary shares']);
 
         return Listing::query()->create(['security_id' => $security->id, 'exchange_id' => 1, 'ticker' => $ticker, 'currency' => 'XCR']);
+    }
+
+    /** Another process at the database, which does not wait; the test's own transaction is ended for it, and what is done stays. */
+    protected function another(): \PDO
+    {
+        DB::rollBack();
+
+        return new \PDO('sqlite:'.DB::connection()->getDatabaseName(), options: [\PDO::ATTR_TIMEOUT => 0]);
     }
 
     protected function someone(string $name = 'Ada'): User

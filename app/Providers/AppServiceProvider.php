@@ -9,7 +9,9 @@ use App\Models\BelongsToUser;
 use App\Policies\OwnerPolicy;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
+use App\Storage\SqliteConnection;
 use App\Task\PatientConnector;
+use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Queue;
@@ -22,6 +24,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->singleton(EconomyReader::class);
         $this->app->scoped(Catalogues::class);
         $this->app->scoped(Identities::class);
+        Connection::resolverFor('sqlite', static fn (mixed ...$settings): SqliteConnection => new SqliteConnection(...$settings));
     }
 
     public function boot(): void

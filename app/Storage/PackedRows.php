@@ -54,8 +54,7 @@ final class PackedRows
      */
     public function keep(array $owners): void
     {
-        // Rows are read and kept in one transaction. It begins with a write, which waits for its turn: one that has read first and
-        // writes then is refused at once where another process has written in between.
+        // Rows are read and kept in one transaction, so that nobody changes them in between.
         DB::transaction(function () use ($owners): void {
             $put = null;
             foreach ($owners as $source => $ids) {

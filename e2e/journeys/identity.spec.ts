@@ -45,9 +45,11 @@ test('a ticker of two companies is asked about, one used again means who had it,
   await page.goto('/read/VRSI/identity')
   await expect(page).toHaveURL(/\/read\/VORR\/identity/)
   await expect(page.getByRole('row', { name: /XQOS:VORR.*since 2026-05-04/ })).toBeVisible()
-  const imports = await asked<{ imports: { id: number }[] }>(page, '/imports')
+  const imports = await asked<{ data: { id: number }[] }>(page, '/imports')
   const token = decodeURIComponent((await page.context().cookies()).find((cookie) => cookie.name === 'XSRF-TOKEN')!.value)
-  await page.request.delete(`/api/v1/imports/${imports.imports[0]!.id}`, { headers: { 'X-XSRF-TOKEN': token, Accept: 'application/json' } })
+  const headers = { 'X-XSRF-TOKEN': token, Accept: 'application/json' }
+  const undone = await page.request.delete(`/api/v1/imports/${imports.data[0]!.id}`, { headers })
+  expect([undone.status(), await undone.text()]).toEqual([200, expect.stringContaining('undone')])
   await page.goto('/read/VRSI/identity')
   await expect(page.getByText('VORR')).toHaveCount(0)
 })

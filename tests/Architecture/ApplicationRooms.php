@@ -15,7 +15,6 @@ final class ApplicationRooms
     /** Room by room, from the foundation up: each uses only rooms above it in this list. */
     public const USES = [
         'Files' => [],
-        'Identity' => [],
         'Models' => ['Files'],
         'Storage' => ['Files', 'Models'],
         'Evaluation' => ['Models', 'Storage'],

@@ -234,7 +234,7 @@ final class BackTestTest extends DemoTestCase
         foreach (range(1, 51) as $number) {
             BackTest::query()->create(['user_id' => $user->id, 'name' => "Test {$number}", 'settings' => self::SETTINGS]);
         }
-        BackTest::query()->create(['user_id' => $this->someone()->id, 'name' => "Somebody else's", 'settings' => self::SETTINGS]);
+        BackTest::query()->create(['user_id' => $this->someone('Berta')->id, 'name' => "Somebody else's", 'settings' => self::SETTINGS]);
         $this->actingAs($user);
         $first = $this->getJson('/api/v1/back-tests')->assertOk();
         $this->assertSame(['Test 51', 'Test 2'], [$first->json('data.0.name'), $first->json('data.49.name')]);

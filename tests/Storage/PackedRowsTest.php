@@ -65,15 +65,10 @@ final class PackedRowsTest extends DemoTestCase
         $this->assertSame([[], [], [], [], []], $rows->columns('bars', 999999), 'nothing is packed as nothing');
     }
 
-    private static function another(): \PDO
-    {
-        return new \PDO('sqlite:'.DB::connection()->getDatabaseName(), options: [\PDO::ATTR_TIMEOUT => 0]);
-    }
-
     #[Group('sqlite')]
     public function test_nobody_writes_between_what_is_read_and_what_is_kept(): void
     {
-        $other = self::another();
+        $other = $this->another();
         $other->exec('delete from packed_rows where owner = 5');
         $refused = 0;
         DB::listen(static function (QueryExecuted $query) use ($other, &$refused): void {
@@ -95,7 +90,7 @@ final class PackedRowsTest extends DemoTestCase
     {
         DB::statement('pragma busy_timeout = 0');
         $reader = $this->app->make(CompanyReader::class);
-        $other = self::another();
+        $other = $this->another();
         $other->exec('begin immediate');
         $other->exec("delete from packed_rows where source = 'bars' and owner = 6");
         try {

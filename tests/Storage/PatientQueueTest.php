@@ -31,7 +31,7 @@ final class PatientQueueTest extends DemoTestCase
     #[Group('sqlite')]
     public function test_nobody_writes_between_what_is_read_and_what_is_taken(): void
     {
-        $other = new \PDO('sqlite:'.DB::connection()->getDatabaseName(), options: [\PDO::ATTR_TIMEOUT => 0]);
+        $other = $this->another();
         $other->exec("insert into jobs (queue, payload, attempts, available_at, created_at) values ('default', '{}', 0, 1, 1)");
         $refused = 0;
         DB::listen(static function (QueryExecuted $query) use ($other, &$refused): void {
@@ -45,8 +45,6 @@ final class PatientQueueTest extends DemoTestCase
         });
         $this->assertNotNull(Queue::connection('database')->pop());
         $this->assertGreaterThan(0, $refused);
-        DB::rollBack();
         $other->exec('delete from jobs');
-        DB::beginTransaction();
     }
 }

@@ -10,6 +10,7 @@ use App\Models\LineMapping;
 use App\Models\User;
 use App\Storage\CompanyRefresh;
 use App\Storage\Identity\Identities;
+use App\Storage\Rehearsal;
 use App\Storage\StoredImport;
 use Closure;
 use Illuminate\Http\File;
@@ -70,14 +71,15 @@ final class Imports
     {
         $mapping ??= Mapping::fromArray($import->mapping);
         // What a preview makes on its way, such as a new company, is taken back.
-        DB::beginTransaction();
-        try {
-            $outcome = $this->runner()->run($import, $mapping, false, $progress);
-            $lines = [...LineMapping::decidedBy($import->user_id), ...$mapping->lines];
-            $described = $this->recognition->describe($import->path, $import->format, $mapping, $lines);
-        } finally {
-            DB::rollBack();
-        }
+        [$outcome, $described] = Rehearsal::of(
+            fn (): array => [
+                $this->runner()->run($import, $mapping, false, $progress),
+                $this->recognition->describe($import->path, $import->format, $mapping, [
+                    ...LineMapping::decidedBy($import->user_id),
+                    ...$mapping->lines,
+                ]),
+            ],
+        );
         $before = Import::query()
             ->where('digest', $import->digest)
             ->where('state', 'stored')
