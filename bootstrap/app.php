@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Http\ProblemDetails;
+use App\Http\SecurityHeaders;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -23,6 +24,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(static function (Middleware $middleware): void {
         // One origin only, so nothing to negotiate between origins.
         $middleware->remove(HandleCors::class);
+        $middleware->append(SecurityHeaders::class);
         // There is no page to sign in at to be sent to: whoever is not signed in is told so.
         $middleware->redirectGuestsTo(static fn (): ?string => null);
     })

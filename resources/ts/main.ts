@@ -15,6 +15,8 @@ import { kept } from '@/stores/kept'
 import { nightDesk, paper } from '@/design/themes'
 
 const night = kept.theme.value === 'nightDesk'
+// The style sheet of the theme is the only one written while the program runs.
+const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce
 
 createApp(App)
   .use(createPinia())
@@ -23,7 +25,7 @@ createApp(App)
   .use(
     createVuetify({
       icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
-      theme: { defaultTheme: night ? 'nightDesk' : 'paper', themes: { paper, nightDesk } },
+      theme: { defaultTheme: night ? 'nightDesk' : 'paper', themes: { paper, nightDesk }, cspNonce: nonce },
       defaults: {
         VBtn: { variant: 'text', rounded: '0', density: 'comfortable', color: 'primary', elevation: 0 },
         VTextField: { variant: 'underlined', density: 'compact', hideDetails: 'auto', color: 'primary' },

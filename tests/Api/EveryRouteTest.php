@@ -22,6 +22,7 @@ use App\Models\User;
 use App\Models\Valuation;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
+use PHPUnit\Framework\Attributes\Group;
 use Tests\DemoTestCase;
 
 /** Every route is classified, and asked by a guest, by the owner of what it is about, and by somebody else. */
@@ -172,6 +173,43 @@ final class EveryRouteTest extends DemoTestCase
         }
     }
 
+    /** Whoever only looks takes no turn from those who write, and a database that cannot be written to can still be read. */
+    #[Group('sqlite')]
+    public function test_what_is_asked_for_is_answered_without_writing(): void
+    {
+        $ada = $this->someone('Ada');
+        $owned = $this->ownedBy($ada);
+        $this->actingAs($ada);
+        DB::statement('pragma query_only = on');
+        foreach (self::routes() as $route) {
+            if (str_starts_with($route, 'GET ')) {
+                $kind = explode('/', explode(' ', $route)[1])[0];
+                $answer = $this->ask($route, ['{id}' => (string) ($owned[$kind] ?? 1)]);
+                $this->assertContains($answer->getStatusCode(), [200, 404], "{$route}: {$answer->getContent()}");
+            }
+        }
+        DB::statement('pragma query_only = off');
+    }
+
+    public function test_every_answer_tells_the_browser_what_it_may_do_with_it(): void
+    {
+        $policies = [
+            '/api/v1/status' => "default-src 'none'",
+            '/api/v1/nowhere' => "default-src 'none'",
+            '/desk' => "script-src 'self'",
+        ];
+        foreach ($policies as $address => $policy) {
+            $headers = $this->get($address)->headers;
+            $this->assertStringContainsString($policy, (string) $headers->get('Content-Security-Policy'), $address);
+            $this->assertStringContainsString("frame-ancestors 'none'", (string) $headers->get('Content-Security-Policy'), $address);
+            $this->assertStringNotContainsString('unsafe', (string) $headers->get('Content-Security-Policy'), $address);
+            $this->assertSame('nosniff', $headers->get('X-Content-Type-Options'), $address);
+            $this->assertSame('same-origin', $headers->get('Referrer-Policy'), $address);
+        }
+        $nonces = array_map(fn (): string => (string) $this->get('/desk')->headers->get('Content-Security-Policy'), [1, 2]);
+        $this->assertNotSame($nonces[0], $nonces[1], 'A nonce is used once.');
+    }
+
     public function test_what_somebody_owns_does_not_exist_for_anybody_else(): void
     {
         $owned = $this->ownedBy($this->someone('Ada'));
@@ -251,10 +289,10 @@ final class EveryRouteTest extends DemoTestCase
         [$method, $path] = explode(' ', $route);
         $path = strtr($path, [...$parameters, '{ticker}' => 'BRSW', '{key}' => 'price_to_earnings']);
 
-        return $this->json(
-            $method,
-            "/api/v1/{$path}?q=".self::SECRET.'&line=revenue&period=20250&name=price_to_earnings&value=1&margin=0.2',
-        );
+        $asked = ['q' => self::SECRET, 'line' => 'revenue', 'period' => 20250, 'name' => 'price_to_earnings', 'value' => 1, 'margin' => 0.2,
+            'statement' => 'income', 'periods' => '20250', 'what' => 'statements', 'format' => 'csv'];
+
+        return $this->json($method, "/api/v1/{$path}?".http_build_query($asked));
     }
 
     /** @return array<string, int> one of each kind, by the first part of its address */
@@ -300,7 +338,7 @@ final class EveryRouteTest extends DemoTestCase
                 'key' => "my_{$s}",
                 'label' => $s,
                 'kind' => 'formula',
-                'definition' => ['definition' => ['formula' => 'price * 2']],
+                'definition' => ['definition' => 'price * 2'],
                 'unit' => 'money_per_share',
                 'better' => 'higher',
                 'note' => $s,
@@ -311,7 +349,7 @@ final class EveryRouteTest extends DemoTestCase
                 'name' => $s,
                 'method' => 'cash_flow',
                 'as_of' => self::TODAY,
-                'assumptions' => [],
+                'assumptions' => ['changes' => []],
                 'currency' => 'XCR',
             ])->id,
             'decisions' => Decision::query()->create([
@@ -335,7 +373,12 @@ final class EveryRouteTest extends DemoTestCase
                 'state' => 'preview',
                 'mapping' => [],
             ])->id,
-            'import-profiles' => ImportProfile::query()->create([...$mine, 'name' => $s, 'signature' => $s, 'mapping' => []])->id,
+            'import-profiles' => ImportProfile::query()->create([
+                ...$mine,
+                'name' => $s,
+                'signature' => $s,
+                'mapping' => ['kind' => 'statement'],
+            ])->id,
             'one-offs' => OneOff::query()->create([
                 ...$its,
                 'line' => 'income_tax',

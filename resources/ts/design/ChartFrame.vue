@@ -12,6 +12,7 @@ import VChart from 'vue-echarts'
 import { useTheme } from 'vuetify'
 import { chartHues } from './themes'
 import { download } from './download'
+import { tooltip } from '@/design/tooltip'
 
 use([LineChart, BarChart, GridComponent, LegendComponent, TooltipComponent, MarkLineComponent, SVGRenderer])
 
@@ -68,14 +69,14 @@ const option = computed<Option>(() => {
       backgroundColor: String(colors.surface),
       borderColor: String(colors.rule),
       textStyle: { color: String(colors['on-surface']), fontFamily: 'Source Sans 3 Variable' },
-      formatter: (points) =>
-        (Array.isArray(points) ? points : [points])
-          .map((point, i) => {
-            const series = drawn.value.find((candidate) => candidate.name === point.seriesName)
-            const value = show(point.value as number | null, series?.unit ?? '')
-            return `${i === 0 ? `${point.name}<br>` : ''}${point.marker} ${point.seriesName}: ${value}`
-          })
-          .join('<br>'),
+      formatter: (points) => {
+        const all = Array.isArray(points) ? points : [points]
+        const lines = all.map((point) => {
+          const series = drawn.value.find((candidate) => candidate.name === point.seriesName)
+          return { text: `${point.seriesName}: ${show(point.value as number | null, series?.unit ?? '')}`, color: point.color }
+        })
+        return tooltip([{ text: all[0]?.name ?? '' }, ...lines])
+      },
     },
     xAxis: {
       type: 'category',

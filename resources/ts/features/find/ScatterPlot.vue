@@ -8,6 +8,7 @@ import VChart from 'vue-echarts'
 import { useTheme } from 'vuetify'
 import { csv, download } from '@/design/download'
 import { number } from '@/design/format'
+import { tooltip } from '@/design/tooltip'
 
 use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer])
 
@@ -53,7 +54,7 @@ const option = computed<Option>(() => {
       formatter: (point) => {
         const one = Array.isArray(point) ? point[0]! : point
         const value = one.value as [number, number]
-        return `${one.name}<br>${props.x}: ${number(value[0], 3)}<br>${props.y}: ${number(value[1], 3)}`
+        return tooltip([one.name, `${props.x}: ${number(value[0], 3)}`, `${props.y}: ${number(value[1], 3)}`].map((text) => ({ text })))
       },
     },
     xAxis: axis(props.x),
