@@ -7,8 +7,7 @@ return [
     'demo' => (bool) env('LOGION_DEMO', false),
     // Processes that share the computation of a universe; one a processor where none is given.
     'processes' => env('LOGION_PROCESSES') === null ? null : max(1, (int) env('LOGION_PROCESSES')),
-    // Currency in which amounts of different companies are compared, and the settings of a valuation.
-    'currency' => 'XCR',
+    // Settings of a valuation until the installation chooses its own.
     'equity_risk_premium' => 0.05,
     'corporate_tax_rate' => 0.25,
 ];

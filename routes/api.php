@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Feature\Account\PeopleController;
 use App\Feature\Account\SessionController;
 use App\Feature\BackTest\BackTestController;
 use App\Feature\Catalogue\CatalogueController;
@@ -14,11 +15,15 @@ use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
 use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
+use App\Feature\Installation\InstallationController;
 use App\Feature\Intake\ImportController;
 use App\Feature\Note\NoteController;
 use App\Feature\OwnMetric\OwnMetricController;
 use App\Feature\Quality\BreakController;
 use App\Feature\Quality\FindingController;
+use App\Feature\Reference\ExchangeController;
+use App\Feature\Reference\ProfileController;
+use App\Feature\Reference\ReferenceController;
 use App\Feature\Screening\ScreenController;
 use App\Feature\Statement\AccountsController;
 use App\Feature\Valuation\CashFlowController;
@@ -118,7 +123,7 @@ Route::middleware('auth')->group(static function () use ($owned): void {
     $owned('imports', ImportController::class, 'import');
     Route::post('imports/{import}/store', [ImportController::class, 'commit'])
         ->whereNumber('import')
-        ->can('update', 'import');
+        ->can('store', 'import');
     Route::post('imports/{import}/profile', [ImportController::class, 'keep'])
         ->whereNumber('import')
         ->can('update', 'import');
@@ -138,6 +143,31 @@ Route::middleware('auth')->group(static function () use ($owned): void {
         ->whereNumber('decision')
         ->can('restore', 'decision')
         ->withTrashed();
+
+    Route::get('installation', [InstallationController::class, 'show']);
+    Route::get('reference', [ReferenceController::class, 'index']);
+    Route::get('series/{name}', [ReferenceController::class, 'series']);
+    Route::get('changes', [ReferenceController::class, 'changes']);
+    Route::get('companies/{ticker}/profile', [ProfileController::class, 'show']);
+    Route::middleware('can:change-facts')->group(static function (): void {
+        Route::apiResource('exchanges', ExchangeController::class)
+            ->only(['store', 'update', 'destroy'])
+            ->whereNumber('exchange');
+        Route::post('indices', [ExchangeController::class, 'storeIndex']);
+        Route::delete('indices/{index}', [ExchangeController::class, 'destroyIndex'])->whereNumber('index');
+        Route::put('series/{name}', [ReferenceController::class, 'putSeries']);
+        Route::post('companies', [ProfileController::class, 'store']);
+        Route::put('companies/{ticker}/profile', [ProfileController::class, 'update']);
+        Route::delete('companies/{ticker}', [ProfileController::class, 'destroy']);
+        Route::delete('changes/{change}', [ReferenceController::class, 'undo'])->whereNumber('change');
+    });
+    Route::middleware('can:administer')->group(static function (): void {
+        Route::put('installation', [InstallationController::class, 'update']);
+        Route::get('accounts', [PeopleController::class, 'index']);
+        Route::put('accounts/{person}', [PeopleController::class, 'update'])->whereNumber('person');
+        Route::post('invitations', [PeopleController::class, 'invite']);
+        Route::delete('invitations/{invitation}', [PeopleController::class, 'withdraw'])->whereNumber('invitation');
+    });
 
     Route::post('refreshes', [TaskController::class, 'refresh']);
     Route::get('tasks/{task}', [TaskController::class, 'show'])

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests;
 
 use App\Models\Listing;
+use App\Models\Role;
 use App\Models\Security;
 use App\Models\User;
 use Illuminate\Foundation\Application;
@@ -64,12 +65,13 @@ abstract class DemoTestCase extends TestCase
         return new \PDO('sqlite:'.DB::connection()->getDatabaseName(), options: [\PDO::ATTR_TIMEOUT => 0]);
     }
 
-    protected function someone(string $name = 'Ada'): User
+    protected function someone(string $name = 'Ada', Role $role = Role::Editor): User
     {
         return User::query()->create([
             'name' => $name,
             'email' => strtolower($name).'@example.invalid',
             'password' => 'a long enough password',
+            'role' => $role,
         ]);
     }
 }

@@ -616,6 +616,7 @@ final class DemoEconomy
         }
         foreach ($of as $exchange => [$ticker, $name, $home]) {
             $this->writeLevels(++$id, null, $home, 'index', $ticker, $name, $macro, $this->moves[$exchange] ?? [], 1000.0, 0.0);
+            Exchange::query()->whereKey($home)->update(['index_id' => $id]);
             foreach ($profiles as $i => $profile) {
                 if ($exchange === 0 || $profile->country === array_values(Names::EXCHANGES)[$exchange - 1][1]) {
                     $this->members->add(

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /** A stock exchange. */
 final class Exchange extends Model
@@ -14,4 +16,16 @@ final class Exchange extends Model
     protected $guarded = [];
 
     protected $table = 'exchanges';
+
+    /** @return HasMany<Listing, $this> */
+    public function listings(): HasMany
+    {
+        return $this->hasMany(Listing::class);
+    }
+
+    /** @return BelongsTo<Security, $this> what its shares are measured against */
+    public function index(): BelongsTo
+    {
+        return $this->belongsTo(Security::class, 'index_id');
+    }
 }

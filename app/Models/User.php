@@ -13,9 +13,11 @@ final class User extends Authenticatable
 
     protected $hidden = ['password', 'remember_token'];
 
+    protected $attributes = ['role' => Role::Reader->value];
+
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['password' => 'hashed'];
+        return ['password' => 'hashed', 'role' => Role::class];
     }
 }

@@ -6,11 +6,16 @@ namespace App\Providers;
 
 use App\Evaluation\Catalogues;
 use App\Models\BelongsToUser;
+use App\Models\Import;
+use App\Models\User;
+use App\Policies\ImportPolicy;
 use App\Policies\OwnerPolicy;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
+use App\Storage\Settings;
 use App\Storage\SqliteConnection;
 use App\Task\PatientConnector;
+use Illuminate\Auth\Access\Response;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Gate;
@@ -21,7 +26,8 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        $this->app->singleton(EconomyReader::class);
+        $this->app->scoped(Settings::class);
+        $this->app->scoped(EconomyReader::class);
         $this->app->scoped(Catalogues::class);
         $this->app->scoped(Identities::class);
         Connection::resolverFor('sqlite', static fn (mixed ...$settings): SqliteConnection => new SqliteConnection(...$settings));
@@ -37,8 +43,17 @@ final class AppServiceProvider extends ServiceProvider
                 ? OwnerPolicy::class
                 : 'App\\Policies\\'.class_basename($model).'Policy',
         );
+        Gate::policy(Import::class, ImportPolicy::class);
+        // What all share is changed by editors, the installation itself by administrators.
+        Gate::define('change-facts', static fn (User $user): Response => self::answer($user->role->mayChangeFacts(), 'an editor'));
+        Gate::define('administer', static fn (User $user): Response => self::answer($user->role->mayAdminister(), 'an administrator'));
         Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes();
+    }
+
+    private static function answer(bool $may, string $who): Response
+    {
+        return $may ? Response::allow() : Response::deny("Only {$who} may do this. Ask one to do it, or for the role.");
     }
 }

@@ -183,6 +183,13 @@ final class ColumnStore
         }
     }
 
+    /** What was computed for a day and those after it is computed anew when it is asked for. */
+    public function forgetFrom(int $day): void
+    {
+        MetricColumn::query()->where('as_of', '>=', $day)->delete();
+        ColumnSet::query()->where('as_of', '>=', $day)->delete();
+    }
+
     /** The kept column of an expression over history, if it has been computed. */
     public function expression(int $asOf, Node $node): ?Column
     {

@@ -268,12 +268,7 @@ final class CompanyReader
     public function index(string $exchange): ?PriceSeries
     {
         if (! array_key_exists($exchange, $this->indices)) {
-            $id = DB::table('securities')
-                ->join('listings', 'listings.security_id', '=', 'securities.id')
-                ->join('exchanges', 'exchanges.id', '=', 'exchange_id')
-                ->where('kind', 'index')
-                ->where('code', $exchange)
-                ->max('securities.id');
+            $id = DB::table('exchanges')->where('code', $exchange)->value('index_id');
             $this->indices[$exchange] = $id === null ? null : $this->prices((int) $id);
         }
 

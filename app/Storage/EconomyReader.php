@@ -12,6 +12,16 @@ final class EconomyReader
 {
     private ?Economy $economy = null;
 
+    public function __construct(private readonly Settings $settings)
+    {
+    }
+
+    /** Rates or settings were changed. */
+    public function forget(): void
+    {
+        $this->economy = null;
+    }
+
     public function read(): Economy
     {
         if ($this->economy !== null) {
@@ -31,10 +41,10 @@ final class EconomyReader
 
         return $this->economy = new Economy(
             $series,
-            (float) config('logion.equity_risk_premium'),
-            (float) config('logion.corporate_tax_rate'),
+            $this->settings->equityRiskPremium(),
+            $this->settings->corporateTaxRate(),
             $exchange,
-            (string) config('logion.currency'),
+            $this->settings->currency(),
         );
     }
 }

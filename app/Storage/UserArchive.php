@@ -24,6 +24,8 @@ final class UserArchive
 
     /** Tables of market data, in the order in which they can be filled. */
     private const DATA = [
+        'settings',
+        'countries',
         'exchanges',
         'companies',
         'former_attributes',
@@ -60,6 +62,7 @@ final class UserArchive
         'import_profiles',
         'line_mappings',
         'transactions',
+        'back_tests',
         'imports',
     ];
 
@@ -138,6 +141,8 @@ final class UserArchive
             // Rows of some tables name rows that come after them.
             DB::getDriverName() === 'sqlite' && DB::statement('pragma defer_foreign_keys = on');
             $counts = [];
+            // What this installation has chosen for itself gives way to what its reader had.
+            DB::table('settings')->delete();
             foreach ([...self::DATA, 'imports', ...array_diff(self::OWN, ['imports']), 'company_list_items', 'replaced_rows'] as $table) {
                 $counts[$table] = $this->fill($archive, $table, $user);
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Api;
 
 use App\Models\BackTest;
+use App\Models\Change;
 use App\Models\ColumnView;
 use App\Models\CompanyList;
 use App\Models\CompanyListItem;
@@ -12,11 +13,14 @@ use App\Models\Correction;
 use App\Models\Decision;
 use App\Models\Import;
 use App\Models\ImportProfile;
+use App\Models\Invitation;
 use App\Models\Judgement;
 use App\Models\Note;
 use App\Models\OneOff;
 use App\Models\OwnMetric;
+use App\Models\Role;
 use App\Models\Screen;
+use App\Models\Security;
 use App\Models\Task;
 use App\Models\User;
 use App\Models\Valuation;
@@ -58,6 +62,11 @@ final class EveryRouteTest extends DemoTestCase
         'POST screens/written-out',
         'POST screens/distribution',
         'GET companies/{ticker}/identity',
+        'GET installation',
+        'GET reference',
+        'GET series/{id}',
+        'GET changes',
+        'GET companies/{ticker}/profile',
         'GET companies/{ticker}/export',
         'GET companies/{ticker}/breakdowns',
         'GET companies/{ticker}/bridges',
@@ -69,6 +78,29 @@ final class EveryRouteTest extends DemoTestCase
         'POST companies/{ticker}/cash-flow-value/working',
         'POST companies/{ticker}/cash-flow-value/solve',
         'POST companies/{ticker}/cash-flow-value/sensitivity',
+    ];
+
+    /** Changes what all share. */
+    private const BY_EDITORS = [
+        'POST exchanges',
+        'PUT exchanges/{id}',
+        'DELETE exchanges/{id}',
+        'POST indices',
+        'DELETE indices/{id}',
+        'PUT series/{id}',
+        'POST companies',
+        'PUT companies/{ticker}/profile',
+        'DELETE companies/{ticker}',
+        'DELETE changes/{id}',
+    ];
+
+    /** Changes the installation and who may do what in it. */
+    private const BY_ADMINISTRATORS = [
+        'PUT installation',
+        'GET accounts',
+        'PUT accounts/{id}',
+        'POST invitations',
+        'DELETE invitations/{id}',
     ];
 
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
@@ -159,7 +191,14 @@ final class EveryRouteTest extends DemoTestCase
 
     public function test_every_route_is_classified_once(): void
     {
-        $classified = [...self::PUBLIC, ...self::SHARED, ...self::OF_WHO_ASKS, ...self::OWNED];
+        $classified = [
+            ...self::PUBLIC,
+            ...self::SHARED,
+            ...self::BY_EDITORS,
+            ...self::BY_ADMINISTRATORS,
+            ...self::OF_WHO_ASKS,
+            ...self::OWNED,
+        ];
         sort($classified);
         $this->assertSame(self::routes(), $classified);
     }
@@ -177,7 +216,7 @@ final class EveryRouteTest extends DemoTestCase
     #[Group('sqlite')]
     public function test_what_is_asked_for_is_answered_without_writing(): void
     {
-        $ada = $this->someone('Ada');
+        $ada = $this->someone('Ada', Role::Administrator);
         $owned = $this->ownedBy($ada);
         $this->actingAs($ada);
         DB::statement('pragma query_only = on');
@@ -208,6 +247,59 @@ final class EveryRouteTest extends DemoTestCase
         }
         $nonces = array_map(fn (): string => (string) $this->get('/desk')->headers->get('Content-Security-Policy'), [1, 2]);
         $this->assertNotSame($nonces[0], $nonces[1], 'A nonce is used once.');
+    }
+
+    public function test_what_all_share_is_changed_by_editors_and_the_installation_by_administrators(): void
+    {
+        $ids = $this->shared();
+        $before = $this->everything();
+        $refusedTo = [
+            'reader' => [...self::BY_EDITORS, ...self::BY_ADMINISTRATORS],
+            'editor' => self::BY_ADMINISTRATORS,
+        ];
+        foreach ($refusedTo as $role => $routes) {
+            $this->actingAs($this->someone(ucfirst($role), Role::from($role)));
+            foreach ($routes as $route) {
+                $this->ask($route, ['{id}' => $ids[explode('/', explode(' ', $route)[1])[0]] ?? '1'])
+                    ->assertStatus(403)
+                    ->assertJsonPath('title', 'Forbidden');
+            }
+        }
+        $this->assertSame($before, $this->everything());
+        $allowed = [
+            'editor' => self::BY_EDITORS,
+            'administrator' => [...self::BY_EDITORS, ...self::BY_ADMINISTRATORS],
+        ];
+        foreach ($allowed as $role => $routes) {
+            $this->actingAs($this->someone("Another {$role}", Role::from($role)));
+            foreach ($routes as $route) {
+                DB::beginTransaction();
+                $status = $this->ask($route, ['{id}' => $ids[explode('/', explode(' ', $route)[1])[0]] ?? '1'])->getStatusCode();
+                DB::rollBack();
+                $this->assertNotContains($status, [401, 403, 500], "{$role}: {$route}");
+            }
+        }
+    }
+
+    /** @return array<string, string> the number of one of each kind that all share, by the first part of its address */
+    private function shared(): array
+    {
+        $root = $this->someone('Root', Role::Administrator);
+        $invitation = Invitation::query()->create([
+            'made_by' => $root->id,
+            'token' => Invitation::digest('open'),
+            'role' => Role::Reader,
+            'expires_at' => now()->addDay(),
+        ]);
+        $change = Change::query()->create(['user_id' => $root->id, 'what' => 'Nothing', 'rows' => []]);
+
+        return [
+            'changes' => (string) $change->id,
+            'invitations' => (string) $invitation->id,
+            'accounts' => (string) $root->id,
+            'indices' => (string) Security::query()->where('kind', 'index')->value('id'),
+            'series' => 'risk_free_rate',
+        ];
     }
 
     public function test_what_somebody_owns_does_not_exist_for_anybody_else(): void
@@ -414,6 +506,12 @@ final class EveryRouteTest extends DemoTestCase
                 'decisions',
                 'tasks',
                 'task_user',
+                'settings',
+                'exchanges',
+                'companies',
+                'economy_series',
+                'invitations',
+                'changes',
             ] as $table
         ) {
             $digests[$table] = sha1((string) json_encode(DB::table($table)->get()));

@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Export;
 
+use App\Models\BackTest;
+use App\Models\Role;
+use App\Models\Setting;
 use App\Models\User;
 use App\Storage\ColumnStore;
+use App\Storage\Settings;
 use App\Storage\UserArchive;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
@@ -38,6 +42,7 @@ final class UserArchiveTest extends DemoTestCase
     public function test_the_same_screens_valuations_and_decisions_come_out_of_an_empty_installation(): void
     {
         $this->actingAs($user = $this->someone());
+        Setting::query()->create(['name' => Settings::EQUITY_RISK_PREMIUM, 'value' => '0.061']);
         $list = $this->postJson('/api/v1/lists', ['name' => 'Mine', 'tickers' => ['BRSW', 'ORTN']])
             ->assertCreated()
             ->json('id');
@@ -71,6 +76,7 @@ final class UserArchiveTest extends DemoTestCase
             ['Accept' => 'application/json'],
         )->json('id');
         $this->postJson("/api/v1/imports/{$import}/store")->assertOk();
+        BackTest::query()->create(['user_id' => $user->id, 'name' => 'Kept', 'settings' => ['screen' => ['name' => 'Kept']]]);
         $before = $this->answers();
         $this->app->make(UserArchive::class)->write($user, $this->archive);
 
@@ -81,11 +87,13 @@ final class UserArchiveTest extends DemoTestCase
         $other = User::query()->create([
             'name' => 'Elsewhere',
             'email' => 'elsewhere@example.invalid',
+            'role' => Role::Administrator,
             'password' => 'a long enough password',
         ]);
         $counts = $this->app->make(UserArchive::class)->read($other, $this->archive);
         $this->assertSame(2, $counts['screens']);
         $this->app->forgetInstance(\App\Storage\EconomyReader::class);
+        $this->app->forgetInstance(Settings::class);
         $this->app->make(ColumnStore::class)->refresh(self::TODAY);
         $this->actingAs($other);
         $this->assertEquals($before, $this->answers());
@@ -113,6 +121,9 @@ final class UserArchiveTest extends DemoTestCase
             'corrections' => $this->getJson('/api/v1/corrections')->assertOk()->json(),
             'working' => $this->getJson('/api/v1/companies/BRSW/working?metric=net_margin&year=2024')->assertOk()->json('working.value'),
             'lists' => $this->getJson('/api/v1/lists')->assertOk()->json(),
+            'back_tests' => array_column($this->getJson('/api/v1/back-tests')->assertOk()->json('data'), 'name'),
+            'installation' => $this->getJson('/api/v1/installation')->assertOk()->json(),
+            'countries' => $this->getJson('/api/v1/catalogue')->assertOk()->json('countries'),
             'value' => $this->postJson('/api/v1/companies/BRSW/cash-flow-value', ['as_of' => '2026-06-30'])
                 ->assertOk()
                 ->json('per_share'),

@@ -41,11 +41,14 @@ final class Orchard
     /** @return list<Mutant> */
     private function of(string $file): array
     {
-        $found = [];
-        $this->walk($file, static function (Node $node, int $place) use ($file, &$found): ?Node {
+        $found = $alike = [];
+        $code = file("{$this->root}/{$file}") ?: [];
+        $this->walk($file, static function (Node $node, int $place) use ($file, $code, &$found, &$alike): ?Node {
             $fault = Faults::in($node);
             if ($fault !== null) {
-                $found[] = new Mutant($file, $node->getStartLine(), $place, $fault);
+                $what = "{$file} {$fault} ".trim($code[$node->getStartLine() - 1]);
+                $alike[$what] = ($alike[$what] ?? 0) + 1;
+                $found[] = new Mutant($file, $node->getStartLine(), $place, $fault, "{$what} {$alike[$what]}");
             }
 
             return $node;

@@ -5,7 +5,11 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Demo\DemoEconomy;
-use App\Models\User;
+use App\Demo\Names;
+use App\Feature\Account\DemoAccount;
+use App\Models\Role;
+use App\Models\Setting;
+use App\Storage\Settings;
 use Illuminate\Console\Command;
 
 final class SeedDemo extends Command
@@ -33,7 +37,12 @@ final class SeedDemo extends Command
         });
         $bar->finish();
         $this->newLine();
-        User::query()->firstOrCreate(['email' => 'demo@logion.invalid'], ['name' => 'Demo', 'password' => bin2hex(random_bytes(16))]);
+        Setting::query()->insert([
+            ['name' => Settings::CURRENCY, 'value' => Names::CURRENCY],
+            // Whoever tries the demo may change what all of it share.
+            ['name' => Settings::NEW_ACCOUNTS, 'value' => Role::Editor->value],
+        ]);
+        DemoAccount::get();
 
         return self::SUCCESS;
     }

@@ -15,6 +15,7 @@ final class RegistrationRequest extends FormRequest
             'name' => ['required', 'string', 'max:80'],
             'email' => ['required', 'email', 'max:190', 'unique:users,email'],
             'password' => ['required', 'string', 'min:10', 'max:200'],
+            'invitation' => ['nullable', 'string', 'max:100'],
         ];
     }
 }

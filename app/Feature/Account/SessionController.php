@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Feature\Account;
 
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -13,46 +12,44 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class SessionController
 {
-    public function show(Request $request): JsonResponse
+    public function show(Request $request, Accounts $accounts): JsonResponse
     {
         $user = $request->user();
 
         return new JsonResponse([
-            'user' => $user === null ? null : ['name' => $user->name, 'email' => $user->email],
+            'user' => $user === null ? null : ['name' => $user->name, 'email' => $user->email, 'role' => $user->role->value],
             'demo' => (bool) config('logion.demo'),
+            'accounts' => $accounts->state(),
         ]);
     }
 
-    public function store(SignInRequest $request): JsonResponse
+    public function store(SignInRequest $request, Accounts $accounts): JsonResponse
     {
         if (! Auth::attempt($request->validated(), true)) {
             throw ValidationException::withMessages(['email' => 'No account has this address and password.']);
         }
         $request->session()->regenerate();
 
-        return $this->show($request);
+        return $this->show($request, $accounts);
     }
 
-    public function demo(Request $request): JsonResponse
+    public function demo(Request $request, Accounts $accounts): JsonResponse
     {
         if (! config('logion.demo')) {
             throw new NotFoundHttpException('This installation is not in demo mode, so there is no demo account.');
         }
-        Auth::login(
-            User::query()->firstOrCreate(['email' => 'demo@logion.invalid'], ['name' => 'Demo', 'password' => bin2hex(random_bytes(16))]),
-            true,
-        );
+        Auth::login(DemoAccount::get(), true);
         $request->session()->regenerate();
 
-        return $this->show($request);
+        return $this->show($request, $accounts);
     }
 
-    public function register(RegistrationRequest $request): JsonResponse
+    public function register(RegistrationRequest $request, Accounts $accounts): JsonResponse
     {
-        Auth::login(User::query()->create($request->validated()), true);
+        Auth::login($accounts->make($request->safe(['name', 'email', 'password']), $request->validated('invitation')), true);
         $request->session()->regenerate();
 
-        return $this->show($request);
+        return $this->show($request, $accounts);
     }
 
     public function destroy(Request $request): JsonResponse

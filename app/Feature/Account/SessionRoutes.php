@@ -16,19 +16,26 @@ use OpenApi\Attributes as OA;
                 response: 200,
                 description: 'Who is signed in, if anyone',
                 content: new OA\JsonContent(
-                    required: ['user', 'demo'],
+                    required: ['user', 'demo', 'accounts'],
                     properties: [
                         new OA\Property(
                             property: 'user',
                             type: 'object',
                             nullable: true,
-                            required: ['name', 'email'],
+                            required: ['name', 'email', 'role'],
                             properties: [
                                 new OA\Property(property: 'name', type: 'string'),
                                 new OA\Property(property: 'email', type: 'string'),
+                                new OA\Property(property: 'role', ref: '#/components/schemas/Role'),
                             ],
                         ),
                         new OA\Property(property: 'demo', type: 'boolean'),
+                        new OA\Property(
+                            property: 'accounts',
+                            type: 'string',
+                            enum: ['first', 'open', 'closed'],
+                            description: 'Who may make an account: the first to come, anybody, or only who is invited',
+                        ),
                     ],
                 ),
             ),
@@ -66,6 +73,7 @@ use OpenApi\Attributes as OA;
                     new OA\Property(property: 'name', type: 'string'),
                     new OA\Property(property: 'email', type: 'string'),
                     new OA\Property(property: 'password', type: 'string'),
+                    new OA\Property(property: 'invitation', type: 'string', nullable: true),
                 ],
             ),
         ),

@@ -12,6 +12,7 @@ use App\Models\Country;
 use App\Models\Exchange;
 use App\Storage\ColumnStore;
 use App\Storage\Identity\Indices;
+use App\Storage\Settings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Formula\FormulaFunction;
@@ -107,13 +108,13 @@ final class CatalogueController
         );
     }
 
-    public function status(ColumnStore $columns): JsonResponse
+    public function status(ColumnStore $columns, Settings $settings): JsonResponse
     {
         $day = $columns->latestDay();
 
         return new JsonResponse([
             'latest_day' => $day === null ? null : Day::iso($day),
-            'currency' => config('logion.currency'),
+            'currency' => $settings->currency(),
             'ready' => $day !== null && $columns->isComplete($day),
         ]);
     }

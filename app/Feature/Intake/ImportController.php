@@ -25,7 +25,7 @@ final class ImportController
 
     public function index(Request $request): AnonymousResourceCollection
     {
-        $imports = Import::query()->of($request->user())->latest('id')->paginate(self::PER_PAGE);
+        $imports = Import::query()->seenBy($request->user())->with('user')->latest('id')->paginate(self::PER_PAGE);
 
         return ImportSummary::collection($imports)->additional([
             'kinds' => [

@@ -24,6 +24,8 @@ final class ImportSummary extends JsonResource
             'kind' => $this->resource->mapping['kind'] ?? '',
             'counts' => $this->resource->preview['counts'] ?? null,
             'made_on' => $this->resource->created_at?->format('Y-m-d H:i'),
+            'author' => $this->resource->user->name ?? 'a command',
+            'is_mine' => $this->resource->user_id === $request->user()?->id,
             'stored_on' => $this->resource->stored_at?->format('Y-m-d H:i'),
         ];
     }

@@ -6,6 +6,7 @@ namespace App\Feature\Screening;
 
 use App\Evaluation\EvaluationContext;
 use App\Files\TableFile;
+use App\Storage\Settings;
 use Logion\Reference\IndustryTree;
 use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
@@ -16,8 +17,11 @@ final class ScreenExport
 {
     private const ROWS_AT_ONCE = 1000;
 
-    public function __construct(private readonly ScreenRunner $runner, private readonly Universes $universes)
-    {
+    public function __construct(
+        private readonly ScreenRunner $runner,
+        private readonly Universes $universes,
+        private readonly Settings $settings,
+    ) {
     }
 
     public function table(ScreenDefinition $screen, EvaluationContext $context): TableFile
@@ -49,7 +53,7 @@ final class ScreenExport
             ['As of', Day::iso($context->day)],
             ['Companies', (string) count($survivors)],
             ['Belief', $screen->belief],
-            ['Amounts', 'in '.config('logion.currency').'; fractions as fractions, 0.08 is 8 %; an empty cell has no value'],
+            ['Amounts', 'in '.$this->settings->currency().'; fractions as fractions, 0.08 is 8 %; an empty cell has no value'],
         ];
         foreach ($screen->criteria as $criterion) {
             if ($criterion->active) {

@@ -182,7 +182,7 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'Import',
-        required: ['id', 'name', 'size', 'format', 'state', 'kind', 'counts', 'made_on', 'stored_on'],
+        required: ['id', 'name', 'size', 'format', 'state', 'kind', 'counts', 'author', 'is_mine', 'made_on', 'stored_on'],
         properties: [
             new OA\Property(property: 'id', type: 'integer'),
             new OA\Property(property: 'name', type: 'string'),
@@ -191,6 +191,8 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'state', type: 'string', enum: ['previewing', 'previewed', 'storing', 'stored', 'undone']),
             new OA\Property(property: 'kind', type: 'string'),
             new OA\Property(property: 'counts', nullable: true, ref: '#/components/schemas/ImportCounts'),
+            new OA\Property(property: 'author', type: 'string'),
+            new OA\Property(property: 'is_mine', type: 'boolean', description: 'Whether whoever asks handed it in'),
             new OA\Property(property: 'made_on', type: 'string', nullable: true),
             new OA\Property(property: 'stored_on', type: 'string', nullable: true),
             new OA\Property(property: 'company_name', type: 'string', nullable: true),

@@ -4,6 +4,70 @@
  */
 
 export interface paths {
+    "/accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["accounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/accounts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeRole"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/invitations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["withdrawInvitation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/session": {
         parameters: {
             query?: never;
@@ -190,7 +254,7 @@ export interface paths {
         get: operations["company"];
         put?: never;
         post?: never;
-        delete?: never;
+        delete: operations["removeCompany"];
         options?: never;
         head?: never;
         patch?: never;
@@ -612,6 +676,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/installation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["installation"];
+        put: operations["changeInstallation"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/imports": {
         parameters: {
             query?: never;
@@ -895,6 +975,166 @@ export interface paths {
         put?: never;
         post: operations["mendFinding"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exchanges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeExchange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exchanges/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeExchange"];
+        post?: never;
+        delete: operations["removeExchange"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/indices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeIndex"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/indices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeIndex"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeCompany"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["profile"];
+        put: operations["changeProfile"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/series/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["series"];
+        put: operations["putSeries"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/changes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["undoChange"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1368,6 +1608,9 @@ export interface components {
             state: "previewing" | "previewed" | "storing" | "stored" | "undone";
             kind: string;
             counts: components["schemas"]["ImportCounts"] | null;
+            author: string;
+            /** @description Whether whoever asks handed it in */
+            is_mine: boolean;
             made_on: string | null;
             stored_on: string | null;
             company_name?: string | null;
@@ -2211,6 +2454,113 @@ export interface components {
             currency: string;
             securities: components["schemas"]["ListedSecurity"][];
         };
+        /** @enum {string} */
+        Role: "administrator" | "editor" | "reader";
+        Person: {
+            id: number;
+            name: string;
+            email: string;
+            role: components["schemas"]["Role"];
+            since: string | null;
+        };
+        Invitation: {
+            id: number;
+            role: components["schemas"]["Role"];
+            made_by: string;
+            expires_on: string;
+        };
+        RoleChoice: {
+            role: components["schemas"]["Role"];
+        };
+        Installation: {
+            /** @description In which companies are compared */
+            currency: string;
+            equity_risk_premium: number;
+            corporate_tax_rate: number;
+            /** @enum {string} */
+            new_accounts: "closed" | "reader" | "editor";
+            /** @description Settings that were chosen; the others stand as they came */
+            chosen: string[];
+        };
+        Profile: {
+            name: string;
+            country: string;
+            /** @description ISIC division or class; 00 where none is named */
+            sector: string;
+            /** @enum {string} */
+            template: "industrial" | "bank" | "insurer" | "property";
+            reporting_currency: string;
+            fiscal_year_end_month: number;
+            description: string;
+        };
+        ReferenceExchange: {
+            id: number;
+            code: string;
+            name: string;
+            country: string;
+            currency: string;
+            index_id: number | null;
+            /** @description What its shares are measured against */
+            index: string | null;
+            listings: number;
+        };
+        ReferenceIndex: {
+            id: number;
+            ticker: string;
+            name: string;
+            exchange: string;
+            /** @description Days whose level is known */
+            levels: number;
+            first: string | null;
+            last: string | null;
+            members: number;
+        };
+        ReferenceSeries: {
+            name: string;
+            label: string;
+            points: number;
+            first: string;
+            last: string;
+            /** @description The latest one */
+            value: number;
+        };
+        KnownSeries: {
+            name: string;
+            label: string;
+            for: string;
+            unit: string;
+        };
+        MissingReference: {
+            key: string;
+            /** @description What is missing, what it is for, and what to do */
+            sentence: string;
+        };
+        Reference: {
+            exchanges: components["schemas"]["ReferenceExchange"][];
+            indices: components["schemas"]["ReferenceIndex"][];
+            series: components["schemas"]["ReferenceSeries"][];
+            known_series: components["schemas"]["KnownSeries"][];
+            companies: number;
+            missing: components["schemas"]["MissingReference"][];
+        };
+        Series: {
+            name: string;
+            label: string;
+            points: components["schemas"]["SeriesPoint"][];
+        };
+        SeriesPoint: {
+            day: string;
+            /** @description null takes the point out */
+            value: number | null;
+        };
+        Change: {
+            id: number;
+            what: string;
+            author: string;
+            made_on: string | null;
+            rows: number;
+            undone_on: string | null;
+        };
     };
     responses: never;
     parameters: never;
@@ -2220,6 +2570,108 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    accounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who has an account, and invitations that can still be used; for administrators */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        people: components["schemas"]["Person"][];
+                        invitations: components["schemas"]["Invitation"][];
+                    };
+                };
+            };
+        };
+    };
+    changeRole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["RoleChoice"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description It would leave no administrator */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["RoleChoice"];
+            };
+        };
+        responses: {
+            /** @description The link by which one person may make an account with that role; it is told once */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"] & {
+                        link: string;
+                    };
+                };
+            };
+        };
+    };
+    withdrawInvitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It can no longer be used */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     session: {
         parameters: {
             query?: never;
@@ -2239,8 +2691,14 @@ export interface operations {
                         user: {
                             name: string;
                             email: string;
+                            role: components["schemas"]["Role"];
                         } | null;
                         demo: boolean;
+                        /**
+                         * @description Who may make an account: the first to come, anybody, or only who is invited
+                         * @enum {string}
+                         */
+                        accounts: "first" | "open" | "closed";
                     };
                 };
             };
@@ -2320,6 +2778,7 @@ export interface operations {
                     name: string;
                     email: string;
                     password: string;
+                    invitation?: string | null;
                 };
             };
         };
@@ -2703,6 +3162,26 @@ export interface operations {
                         };
                     };
                 };
+            };
+        };
+    };
+    removeCompany: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed; refused where something is built on it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3583,6 +4062,56 @@ export interface operations {
             };
         };
     };
+    installation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The settings of the installation */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Installation"];
+                };
+            };
+        };
+    };
+    changeInstallation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    currency?: string;
+                    equity_risk_premium?: number;
+                    corporate_tax_rate?: number;
+                    /** @enum {string} */
+                    new_accounts?: "closed" | "reader" | "editor";
+                };
+            };
+        };
+        responses: {
+            /** @description Changed; what depends on it is computed anew when it is asked for */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Installation"];
+                };
+            };
+        };
+    };
     imports: {
         parameters: {
             query?: {
@@ -4252,6 +4781,357 @@ export interface operations {
                     "application/json": {
                         batch: string;
                     };
+                };
+            };
+        };
+    };
+    makeExchange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Two to eight letters or digits */
+                    code: string;
+                    name: string;
+                    /** @description ISO 3166, two letters */
+                    country: string;
+                    /** @description ISO 4217 */
+                    currency: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changeExchange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    country?: string;
+                    currency?: string;
+                    index_id?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removeExchange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed; refused where something is listed on it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    makeIndex: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Its code */
+                    exchange: string;
+                    ticker: string;
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Made; the first index of an exchange is what its shares are measured against */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+        };
+    };
+    removeIndex: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed; refused where it has levels or members */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    makeCompany: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    exchange: string;
+                    ticker: string;
+                    /** @enum {string} */
+                    template: "industrial" | "bank" | "insurer" | "property";
+                    reporting_currency: string;
+                    fiscal_year_end_month: number;
+                    country?: string;
+                    sector?: string;
+                    description?: string | null;
+                    /** @description Of trading */
+                    currency?: string | null;
+                    isin?: string | null;
+                    listed_from?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Made; the ticker means it on every day */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        ticker: string;
+                    };
+                };
+            };
+        };
+    };
+    profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is known of a company besides its figures, as it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Profile"];
+                };
+            };
+        };
+    };
+    changeProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    country?: string;
+                    sector?: string;
+                    template?: string;
+                    reporting_currency?: string;
+                    fiscal_year_end_month?: number;
+                    description?: string | null;
+                    /** @description The day from which it is so, what was before being kept; without one it was wrong at all times */
+                    since?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Profile"];
+                };
+            };
+        };
+    };
+    reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Exchanges, indices and series of the economy, and what is missing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reference"];
+                };
+            };
+        };
+    };
+    series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every point of a series of the economy */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Series"];
+                };
+            };
+        };
+    };
+    putSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    points: components["schemas"]["SeriesPoint"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The points are in the series; rates are fractions a year, exchange rates units of the installation's currency for one of the other */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Series"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: {
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Changes of reference data, latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["Change"][];
+                        meta: {
+                            current_page: number;
+                            last_page: number;
+                            per_page: number;
+                            total: number;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    undoChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Undone */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Change"];
                 };
             };
         };

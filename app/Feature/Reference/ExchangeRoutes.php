@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Reference;
+
+use App\Http\OpenApi\NumberParameter;
+use OpenApi\Attributes as OA;
+
+// What ExchangeController takes and answers.
+#[
+    OA\Post(
+        path: '/exchanges',
+        operationId: 'makeExchange',
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['code', 'name', 'country', 'currency'],
+                properties: [
+                    new OA\Property(property: 'code', type: 'string', description: 'Two to eight letters or digits'),
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'country', type: 'string', description: 'ISO 3166, two letters'),
+                    new OA\Property(property: 'currency', type: 'string', description: 'ISO 4217'),
+                ],
+            ),
+        ),
+        responses: [new OA\Response(response: 201, description: 'Made')],
+    ),
+]
+#[
+    OA\Put(
+        path: '/exchanges/{id}',
+        operationId: 'changeExchange',
+        parameters: [new NumberParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'country', type: 'string'),
+                    new OA\Property(property: 'currency', type: 'string'),
+                    new OA\Property(property: 'index_id', type: 'integer', nullable: true),
+                ],
+            ),
+        ),
+        responses: [new OA\Response(response: 200, description: 'Changed')],
+    ),
+]
+#[
+    OA\Delete(
+        path: '/exchanges/{id}',
+        operationId: 'removeExchange',
+        parameters: [new NumberParameter()],
+        responses: [new OA\Response(response: 204, description: 'Removed; refused where something is listed on it')],
+    ),
+]
+#[
+    OA\Post(
+        path: '/indices',
+        operationId: 'makeIndex',
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['exchange', 'ticker', 'name'],
+                properties: [
+                    new OA\Property(property: 'exchange', type: 'string', description: 'Its code'),
+                    new OA\Property(property: 'ticker', type: 'string'),
+                    new OA\Property(property: 'name', type: 'string'),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 201,
+                description: 'Made; the first index of an exchange is what its shares are measured against',
+                content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Delete(
+        path: '/indices/{id}',
+        operationId: 'removeIndex',
+        parameters: [new NumberParameter()],
+        responses: [new OA\Response(response: 204, description: 'Removed; refused where it has levels or members')],
+    ),
+]
+final class ExchangeRoutes
+{
+}

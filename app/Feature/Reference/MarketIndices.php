@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Reference;
+
+use App\Models\Exchange;
+use App\Models\Listing;
+use App\Models\Security;
+use App\Models\User;
+use App\Storage\ChangeLog;
+use Logion\Intake\Refusal;
+
+/** Market indices: made under a ticker of their own, whose levels come as prices do; removed while nothing is built on them. */
+final readonly class MarketIndices
+{
+    public function __construct(private ChangeLog $log)
+    {
+    }
+
+    /**
+     * @return int the security it is kept as
+     *
+     * @throws Refusal if the ticker is taken on the exchange
+     */
+    public function create(?User $by, Exchange $exchange, string $ticker, string $name): int
+    {
+        if (Listing::query()->where('exchange_id', $exchange->id)->where('ticker', $ticker)->exists()) {
+            throw Refusal::because("\"{$ticker}\" is already a ticker on {$exchange->name}");
+        }
+
+        return $this->log->record($by, "Index {$ticker} made", static function (ChangeLog $log) use ($exchange, $ticker, $name): int {
+            $security = $log->insert('securities', ['company_id' => null, 'kind' => 'index', 'name' => $name]);
+            $log->insert('listings', [
+                'security_id' => $security,
+                'exchange_id' => $exchange->id,
+                'ticker' => $ticker,
+                'currency' => $exchange->currency,
+            ]);
+            // The first index of an exchange is what its shares are measured against.
+            $exchange->index_id === null && $log->update('exchanges', ['id' => $exchange->id], ['index_id' => $security]);
+
+            return $security;
+        });
+    }
+
+    /** @throws Refusal if it has levels or members */
+    public function remove(?User $by, Security $index): void
+    {
+        $this->log->record($by, "Index {$index->name} removed", static function (ChangeLog $log) use ($index): void {
+            foreach (Exchange::query()->where('index_id', $index->id)->pluck('id') as $exchange) {
+                $log->update('exchanges', ['id' => $exchange], ['index_id' => null]);
+            }
+            foreach ($index->listings as $listing) {
+                $log->delete('listings', ['id' => $listing->id]);
+            }
+            $log->delete('securities', ['id' => $index->id]);
+        });
+    }
+}
