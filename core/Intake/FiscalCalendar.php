@@ -9,15 +9,23 @@ use Logion\Time\FiscalPeriod;
 
 /**
  * Which fiscal period two days, or a heading of a table, stand for, given the month in which the fiscal year ends. A fiscal
- * year has the number of the calendar year in which it ends; a 52/53-week year is a year.
+ * year has the number of the calendar year in which it ends, or in which it begins where that is the company's habit; a
+ * 52/53-week year is a year.
  */
 final readonly class FiscalCalendar
 {
     /** Days by which a 52/53-week year may end away from the end of the month. */
     private const SLACK = 10;
 
-    public function __construct(public int $yearEndMonth = 12)
+    /** @param  bool  $namedByStart  whether the company numbers its fiscal years by the calendar year in which they begin */
+    public function __construct(public int $yearEndMonth = 12, public bool $namedByStart = false)
     {
+    }
+
+    /** Years by which the number of a fiscal year lies before the calendar year in which it ends. */
+    private function before(): int
+    {
+        return $this->namedByStart && $this->yearEndMonth !== 12 ? 1 : 0;
     }
 
     /**
@@ -36,7 +44,7 @@ final readonly class FiscalCalendar
         if ($months % 3 !== 0) {
             return null;
         }
-        $year = Day::year($shifted) + (Day::monthOfYear($shifted) > $this->yearEndMonth ? 1 : 0);
+        $year = Day::year($shifted) + (Day::monthOfYear($shifted) > $this->yearEndMonth ? 1 : 0) - $this->before();
 
         return [$year, $months === 0 ? 4 : intdiv($months, 3)];
     }
@@ -77,50 +85,29 @@ final readonly class FiscalCalendar
     }
 
     /**
-     * The period a heading of a table means, such as "2023", "FY 23", "Q1 2024", "31.12.2023" or "Year ended December 2023".
+     * The period a heading of a table means, such as "2023", "FY 23", "Q1 2024", "31.12.2023" or "Year ended December 2023"; null if it
+     * means none, or a part of a year that is not kept.
      */
     public function heading(string $text): ?int
     {
-        $text = trim((string) preg_replace('/\s+/', ' ', $text));
-        if (preg_match('/^(?:FY|FY\s|year\s|annual\s)?\s?((?:19|20)\d\d)(?:\s?[AR*])?$/i', $text, $m) === 1) {
-            return FiscalPeriod::year((int) $m[1]);
+        try {
+            $read = PeriodHeading::read($text, [], $this);
+        } catch (Refusal) {
+            return null;
         }
-        if (preg_match('/^FY\s?\x27?(\d\d)$/i', $text, $m) === 1) {
-            return FiscalPeriod::year(2000 + (int) $m[1]);
-        }
-        if (preg_match('/^(?:Q([1-4])|([1-4])Q)[\s\/.-]?\x27?(\d{4}|\d{2})$/i', $text, $m) === 1) {
-            return FiscalPeriod::quarter(strlen($m[3]) === 4 ? (int) $m[3] : 2000 + (int) $m[3], (int) ($m[1] !== '' ? $m[1] : $m[2]));
-        }
-        if (preg_match('/^((?:19|20)\d\d)[\s\/.-]?Q([1-4])$/i', $text, $m) === 1) {
-            return FiscalPeriod::quarter((int) $m[1], (int) $m[2]);
-        }
-        if (preg_match('/^(?:H([12])|([12])H)[\s\/.-]?\x27?(\d{4}|\d{2})$/i', $text, $m) === 1) {
-            return FiscalPeriod::year(strlen($m[3]) === 4 ? (int) $m[3] : 2000 + (int) $m[3]) +
-                (($m[1] !== '' ? $m[1] : $m[2]) === '1' ? FiscalPeriod::FIRST_HALF : FiscalPeriod::SECOND_HALF);
-        }
-        $quarterly = preg_match('/quarter|three months|3 months/i', $text) === 1;
-        $day = (string) preg_replace('/^.*?(?:ended|ending|as of|as at|at|on|until)\s+(?:the\s)?/i', '', $text);
-        if (
-            preg_match('/^([A-Za-z]{3})[a-z]*[\s.\/-]+\x27?((?:19|20)?\d\d)$/', $day, $m) === 1 &&
-            ($month = date_parse("1 {$m[1]} 2000")['month'] ?? false) !== false &&
-            $month > 0
-        ) {
-            $year = strlen($m[2]) === 4 ? (int) $m[2] : 2000 + (int) $m[2];
-            $end = $year * 10000 + $month * 100 + 28;
-        } else {
-            try {
-                $end = DateFormat::detect([$day])[0]->parse($day);
-            } catch (Refusal) {
-                return null;
-            }
-        }
-        $quarter = $this->quarterEnding($end);
 
-        return $quarter === null
-            ? null
-            : ($quarterly || $quarter[1] !== 4
-                ? FiscalPeriod::quarter(...$quarter)
-                : FiscalPeriod::year($quarter[0]));
+        return match ($read?->kind) {
+            PeriodHeading::YEAR, PeriodHeading::HALF, PeriodHeading::QUARTER => $read->period,
+            PeriodHeading::YEAR_TO_DATE => $read->period % 10 === 2 ? $read->period - 2 + FiscalPeriod::FIRST_HALF : null,
+            PeriodHeading::DAY => $read->period % 10 === 4 ? $read->period - 4 : $read->period,
+            default => null,
+        };
+    }
+
+    /** The fiscal year that ends in a calendar year, or that the company calls by a number, as a period. */
+    public function numbered(int $year, bool $byEnd = false): int
+    {
+        return FiscalPeriod::year($byEnd ? $year - $this->before() : $year);
     }
 
     /** Last day of a fiscal period. */
@@ -128,7 +115,7 @@ final readonly class FiscalCalendar
     {
         $quarter = FiscalPeriod::lastQuarter($period) % 10;
         $month = $this->yearEndMonth - 12 + 3 * $quarter;
-        $year = intdiv($period, 10) - ($month <= 0 ? 1 : 0);
+        $year = intdiv($period, 10) + $this->before() - ($month <= 0 ? 1 : 0);
         $month += $month <= 0 ? 12 : 0;
         $month += $year * 100;
 

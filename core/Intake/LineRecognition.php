@@ -9,13 +9,56 @@ use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
 
-/** Which statement line a label means, with a confidence from 0 to 1. */
+/**
+ * Which statement line a label means, with a confidence from 0 to 1 and what it rests on. A name or a known other word for a line is
+ * certain; what shares most words with a line's name is a guess, which never takes a total's place.
+ */
 final class LineRecognition
 {
     /** Least share of common words for a guess. */
-    private const LEAST = 0.6;
+    private const LEAST = 0.65;
 
-    private const FILLERS = ['the', 'of', 'and', 'in', 'on', 'for', 'to', 'a', 'net', 'total', 'other', 'from'];
+    private const FILLERS = ['the', 'of', 'and', 'in', 'on', 'for', 'to', 'a', 'from', 'by'];
+
+    /** Words that make another figure of a line: a label and a line that do not share them are not the same. */
+    private const TELLING = [
+        'net',
+        'total',
+        'other',
+        'gross',
+        'current',
+        'non',
+        'long',
+        'short',
+        'accumulated',
+        'deferred',
+        'average',
+        'basic',
+        'diluted',
+        'preferred',
+        'minority',
+        'before',
+        'after',
+        'excluding',
+        'including',
+        'increase',
+        'change',
+        'proceeds',
+        'paid',
+        'income',
+        'expense',
+        'per',
+    ];
+
+    /** What makes a label speak of something beside the line it names. */
+    private const BESIDE =
+        '/%|\b(?:margin|growth|change vs|yoy|ratio|as a percentage|per cent of|of which|thereof|adjusted|underlying|non[- ]gaap'.
+        '|pro[- ]forma|constant currency|excluding|before exceptional|recurring|normali[sz]ed|target|guidance'.
+        '|comparable|like[- ]for[- ]like|organic|ebitda)\b/iu';
+
+    private const OWNERS =
+        '/\b(?:equity |share)?(?:owners|holders|shareholders|stockholders|members) of (?:the )?'.
+        '(?:parent|company|group|entity|corporation)\b/i';
 
     /** @var array<string, string> line by folded label */
     private array $known = [];
@@ -23,10 +66,14 @@ final class LineRecognition
     /** @var array<string, list<string>> words by line */
     private array $words = [];
 
+    /** @var array<string, array<string, string>> line by part of a statement and folded label; "−" before it where the sign is turned */
+    private readonly array $inSection;
+
     /** @param  array<string, string>  $own  a reader's mapping: label => line, or "" to leave it out */
     public function __construct(private readonly ReportingModel $template, private readonly array $own = [])
     {
         $synonyms = require __DIR__.'/line-synonyms.php';
+        $this->inSection = require __DIR__.'/section-synonyms.php';
         $items = array_filter(LineItems::all(), static fn (LineItem $item): bool => $item->fits($template));
         // Own names come before other words for a line, those before concepts: a concept of one line may be the key of another.
         foreach ($items as $key => $item) {
@@ -50,38 +97,145 @@ final class LineRecognition
         unset($this->known['']);
     }
 
-    /** @return array{line: ?string, confidence: float} */
-    public function recognise(string $label): array
+    /**
+     * @param  string  $section  the heading of the part of the statement in which the label stands
+     * @return array{line: ?string, confidence: float, basis: string, turned: bool} turned where a positive figure means the
+     *     negative line, as changes of working capital in a cash-flow statement do
+     */
+    public function recognise(string $label, string $section = ''): array
     {
         if (isset($this->own[$label])) {
-            return ['line' => $this->own[$label] === '' ? null : $this->own[$label], 'confidence' => 1.0];
+            return self::certain($this->own[$label] === '' ? null : $this->own[$label], 'your choice');
         }
-        $folded = Wording::fold(
-            (string) preg_replace('/\((?:in|note|notes|\d|loss|net|basic|diluted)[^)]*\)|\*+|\d+\)$/i', ' $0 ', $label),
-        );
-        $plain = Wording::fold((string) preg_replace('/\(.*?\)|\bnotes? \d+\b|\*+/i', '', $label));
-        foreach ([$folded, $plain] as $try) {
+        $tries = self::readings($label);
+        $part = self::part($section);
+        foreach ($part === null ? [] : $tries as $try) {
+            $line = $this->inSection[$part][$try] ?? null;
+            if ($line !== null && LineItems::all()[ltrim($line, '-')]->fits($this->template)) {
+                return self::certain(ltrim($line, '-'), "a known label under \"{$section}\"", $line[0] === '-');
+            }
+        }
+        if ($part === 'working_capital') {
+            return self::unknown('a change of working capital without a line of its own');
+        }
+        foreach ($tries as $try) {
             if (isset($this->known[$try])) {
-                return ['line' => $this->known[$try], 'confidence' => 1.0];
+                return self::certain($this->known[$try], 'a known label');
             }
         }
-        $words = self::wordsOf($plain);
-        $best = null;
-        $most = 0.0;
-        foreach ($words === [] ? [] : $this->words as $line => $of) {
-            $common = count(array_intersect($words, $of));
-            $share = $common / max(1, count(array_unique([...$words, ...$of])));
-            if ($share > $most) {
-                [$best, $most] = [$line, $share];
-            }
+        $turned =
+            preg_match(
+                '/^\(?(?:increase|decrease)\)?\s*(?:\/|or|\()?\s*\(?(?:increase|decrease)\)?\s*(?:in|of)\s+(.+)$/i',
+                trim($label),
+                $m,
+            ) === 1
+                ? $this->inSection['working_capital'][self::readings($m[1])[0]] ?? null
+                : null;
+        if ($turned !== null && LineItems::all()[ltrim($turned, '-')]->fits($this->template)) {
+            return self::certain(ltrim($turned, '-'), 'an increase or decrease as it changes cash', $turned[0] === '-');
         }
 
-        return $most >= self::LEAST ? ['line' => $best, 'confidence' => round(0.85 * $most, 2)] : ['line' => null, 'confidence' => 0.0];
+        return preg_match(self::BESIDE, $label) === 1
+            ? self::unknown('it speaks of something beside a line')
+            : $this->guess(end($tries) ?: '');
     }
 
     public function template(): ReportingModel
     {
         return $this->template;
+    }
+
+    /** @return array{line: ?string, confidence: float, basis: string, turned: bool} */
+    private function guess(string $folded): array
+    {
+        $words = self::wordsOf($folded);
+        $best = null;
+        $most = 0.0;
+        foreach ($words === [] ? [] : $this->words as $line => $of) {
+            $common = count(array_intersect($words, $of));
+            $share = $common / max(1, count(array_unique([...$words, ...$of])));
+            if ($share > $most && ! LineItems::all()[$line]->isTotal($this->template) && self::tellTheSame($words, $of)) {
+                [$best, $most] = [$line, $share];
+            }
+        }
+
+        return $most >= self::LEAST && $best !== null
+            ? [
+                'line' => $best,
+                'confidence' => round(0.85 * $most, 2),
+                'basis' => 'a guess: it shares '.
+                    implode(', ', array_intersect($words, $this->words[$best])).
+                    ' with "'.
+                    LineItems::all()[$best]->label.
+                    '"',
+                'turned' => false,
+            ]
+            : self::unknown('no line has that name');
+    }
+
+    /**
+     * @param  list<string>  $one
+     * @param  list<string>  $other
+     */
+    private static function tellTheSame(array $one, array $other): bool
+    {
+        $telling = static fn (array $words): array => array_values(array_intersect(self::TELLING, $words));
+
+        return $telling($one) === $telling($other);
+    }
+
+    /** @return array{line: ?string, confidence: float, basis: string, turned: bool} */
+    private static function certain(?string $line, string $basis, bool $turned = false): array
+    {
+        return ['line' => $line, 'confidence' => 1.0, 'basis' => $basis, 'turned' => $turned];
+    }
+
+    /** @return array{line: ?string, confidence: float, basis: string, turned: bool} */
+    private static function unknown(string $basis): array
+    {
+        return ['line' => null, 'confidence' => 0.0, 'basis' => $basis, 'turned' => false];
+    }
+
+    /** @return non-empty-list<string> the label as it may be known: with its parentheses, without them, without what says whose it is */
+    private static function readings(string $label): array
+    {
+        $label = (string) preg_replace(
+            ['/^\s*(?:\d+(?:\.\d+)*[.)]?|[ivx]+\.|[a-h][.)]|[+–−=-]|less:?|add:?|plus:?|minus:?)\s+/i', '/[*†‡¹²³]+/u', self::OWNERS],
+            ['', ' ', 'owners of the parent'],
+            $label,
+        );
+        $whole = Wording::fold($label);
+        // Units, notes and their marks are no part of a name; "(loss)" is left out with them, "(basic)" is not.
+        $plain = (string) preg_replace('/\((?!basic|diluted|net|gross|current|non)[^)]*\)|\[[^\]]*\]|\bnotes? \d+\b/i', ' ', $label);
+        $plain = Wording::fold((string) preg_replace('/(?<=[a-z])\s*\(?\d{1,2}\)?\s*$/i', '', rtrim($plain)));
+        $named = Wording::fold((string) preg_replace('/\((?!basic|diluted)[^)]*\)|,\s*(?:net|at cost|total)\s*$/i', ' ', $label));
+
+        return array_values(array_unique([$whole, $plain, $named])) ?: [''];
+    }
+
+    /** The part of a statement a heading opens, as section-synonyms.php calls it. */
+    private static function part(string $section): ?string
+    {
+        $folded = Wording::fold($section);
+
+        return match (true) {
+            $folded === '' => null,
+            preg_match('/\b(?:changes?|movements?|increase|decrease) .*\b(?:assets|liabilities|working capital)\b/', $folded)
+                === 1 => 'working_capital',
+            preg_match('/\b(?:average|number of|outstanding|used in)\b.*\b(?:shares?|stock)\b|\bshares? (?:outstanding|used)/', $folded) ===
+                1 => 'shares',
+            preg_match('/\bper (?:\w+ )?(?:share|stock)\b|^eps\b/', $folded) === 1 => 'per_share',
+            preg_match('/\b(?:non current|noncurrent|long term|fixed) (?:financial )?liabilities\b/', $folded)
+                === 1 => 'non_current_liabilities',
+            preg_match('/\bcurrent (?:financial )?liabilities\b/', $folded) === 1 => 'current_liabilities',
+            preg_match('/\b(?:non current|noncurrent|long term|fixed) assets\b/', $folded) === 1 => 'non_current_assets',
+            preg_match('/\bcurrent assets\b/', $folded) === 1 => 'current_assets',
+            preg_match('/\battributable to\b/', $folded) === 1 => 'attributable',
+            preg_match('/\bfinancing activities\b/', $folded) === 1 => 'financing',
+            preg_match('/\binvesting activities\b/', $folded) === 1 => 'investing',
+            preg_match('/\boperating activities\b/', $folded) === 1 => 'operating',
+            default => null,
+        };
     }
 
     /** @return list<string> */
