@@ -14,6 +14,7 @@ use App\Storage\BulkInsert;
 use App\Storage\Sequences;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Unit;
+use Logion\Intake\FiscalCalendar;
 use Logion\Reporting\FormerCurrency;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\LineKind;
@@ -165,6 +166,7 @@ final class DemoEconomy
             'template' => $profile->template,
             'reporting_currency' => $profile->reportingCurrency,
             'fiscal_year_end_month' => $profile->yearEndMonth,
+            'fiscal_years' => FiscalCalendar::ENDS,
             'description' => $profile->description,
         ]);
         $identity = new IdentitySimulator($id, $exchange, $profile);

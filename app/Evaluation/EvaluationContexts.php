@@ -39,7 +39,9 @@ final class EvaluationContexts
         if ($asOf !== null && ! is_string($asOf)) {
             throw InvalidDay::of(get_debug_type($asOf));
         }
-        $latest = $this->columns->latestDay() ?? throw new NotFoundHttpException('There is no data yet. Seed the demo or import some.');
+        $latest =
+            $this->columns->latestDay() ??
+            throw new NotFoundHttpException('There is no company yet. Import a file, or make a company under Data.');
 
         return $asOf === null || $asOf === '' ? $latest : min($latest, Day::parse($asOf));
     }

@@ -42,7 +42,7 @@ enum FileFormat: string
         if (str_starts_with($text, '{')) {
             return self::XbrlJson;
         }
-        if (str_contains($start, "\0") && ! str_starts_with($start, "\xFF\xFE") && ! str_starts_with($start, "\xFE\xFF")) {
+        if (str_contains($start, "\0") && Rows::utf16($start) === null) {
             throw Refusal::because(
                 'The file is neither a text nor a workbook that can be read: CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV and XBRL are',
             );

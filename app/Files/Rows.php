@@ -8,7 +8,7 @@ use Logion\Intake\Refusal;
 
 /**
  * The rows of a table in CSV, XLSX or ODS, one after the other with flat memory. Row numbers count from 1 as a reader of the
- * file sees them. Of a workbook the first sheet is read that has rows.
+ * file sees them. Of a workbook one sheet is read: the one that is named, or the first that has rows.
  */
 final readonly class Rows
 {
@@ -19,8 +19,33 @@ final readonly class Rows
 
     private const LONGEST_LINE = 4_000_000;
 
-    public function __construct(private string $path, private FileFormat $format)
+    /** @param  int|null  $sheet  of a workbook, from 1; null for the first that has rows */
+    public function __construct(private string $path, private FileFormat $format, private ?int $sheet = null)
     {
+    }
+
+    /**
+     * @return list<string> names of the sheets of a workbook, in its order; none of another file
+     *
+     * @throws Refusal if it cannot be read
+     */
+    public function sheets(): array
+    {
+        if ($this->format === FileFormat::Xlsx) {
+            return array_keys($this->worksheets(Archive::open($this->path)));
+        }
+        $names = [];
+        foreach (
+            $this->format === FileFormat::Ods
+                ? Xml::open(Archive::open($this->path)->address('content.xml'), 'The spreadsheet')->elements()
+                : [] as $node
+        ) {
+            if ($node->localName === 'table' && $node->prefix === 'table') {
+                $names[] = (string) $node->getAttribute('table:name');
+            }
+        }
+
+        return $names;
     }
 
     /**
@@ -96,10 +121,7 @@ final readonly class Rows
         try {
             $start = (string) fread($stream, 65536);
             if (str_contains(substr($start, 0, 4096), "\0")) {
-                $encoding = str_starts_with($start, "\xFF\xFE") ? 'UTF-16LE' : (str_starts_with($start, "\xFE\xFF") ? 'UTF-16BE' : null);
-                if ($encoding === null) {
-                    throw Refusal::because('The file is not a text');
-                }
+                $encoding = self::utf16($start) ?? throw Refusal::because('The file is not a text');
                 stream_filter_append($stream, 'convert.iconv.'.$encoding.'/UTF-8', STREAM_FILTER_READ);
                 $start = (string) mb_convert_encoding($start, 'UTF-8', $encoding);
             }
@@ -130,11 +152,11 @@ final readonly class Rows
                     $row[0] = (string) preg_replace('/^\x{FEFF}/u', '', (string) $row[0]);
                 }
                 if (! mb_check_encoding($line, 'UTF-8')) {
-                    // Not Unicode: the common encoding of older programs, in which any byte is a letter.
+                    // Not Unicode: the common encoding of older programs.
                     $row = array_map(
                         static fn (?string $cell): string => mb_check_encoding((string) $cell, 'UTF-8')
                             ? (string) $cell
-                            : mb_convert_encoding((string) $cell, 'UTF-8', 'ISO-8859-1'),
+                            : mb_convert_encoding((string) $cell, 'UTF-8', 'Windows-1252'),
                         $row,
                     );
                 }
@@ -144,6 +166,24 @@ final readonly class Rows
         } finally {
             fclose($stream);
         }
+    }
+
+    /** Which UTF-16 a text with zero bytes is in, by its mark or by where the zeros of Latin letters stand; null if it is none. */
+    public static function utf16(string $start): ?string
+    {
+        $even = $odd = 0;
+        for ($at = 0; $at < min(400, strlen($start)); $at++) {
+            $start[$at] === "\0" && ($at % 2 === 0 ? $even++ : $odd++);
+        }
+
+        return match (true) {
+            str_starts_with($start, "\xFF\xFE") => 'UTF-16LE',
+            str_starts_with($start, "\xFE\xFF") => 'UTF-16BE',
+            // Nearly every second byte is zero, and hardly any other.
+            $odd > 0.35 * min(400, strlen($start)) && $even === 0 => 'UTF-16LE',
+            $even > 0.35 * min(400, strlen($start)) && $odd === 0 => 'UTF-16BE',
+            default => null,
+        };
     }
 
     /**
@@ -175,8 +215,8 @@ final readonly class Rows
     {
         $archive = Archive::open($this->path);
         $texts = isset($archive->entries['xl/sharedStrings.xml']) ? $this->sharedTexts($archive) : [];
-        $sheets = preg_grep('~^xl/worksheets/[^/]+\.xml$~', array_keys($archive->entries)) ?: [];
-        natsort($sheets);
+        $sheets = array_values($this->worksheets($archive));
+        $sheets = $this->sheet === null ? $sheets : array_slice($sheets, $this->sheet - 1, 1);
         $dates = $this->dateStyles($archive);
         foreach ($sheets as $sheet) {
             $any = false;
@@ -205,6 +245,31 @@ final readonly class Rows
                 return;
             }
         }
+    }
+
+    /** @return array<string, string> entry of each worksheet by its name, in the workbook's order */
+    private function worksheets(Archive $archive): array
+    {
+        $entries = preg_grep('~^xl/worksheets/[^/]+\.xml$~', array_keys($archive->entries)) ?: [];
+        natsort($entries);
+        if (! isset($archive->entries['xl/_rels/workbook.xml.rels'])) {
+            return array_combine($entries, $entries);
+        }
+        $targets = $sheets = [];
+        foreach (Xml::open($archive->address('xl/_rels/workbook.xml.rels'), 'The workbook')->elements() as $node) {
+            $targets[(string) $node->getAttribute('Id')] = ltrim((string) $node->getAttribute('Target'), '/');
+        }
+        foreach (Xml::open($archive->address('xl/workbook.xml'), 'The workbook')->elements() as $node) {
+            if ($node->localName === 'sheet') {
+                $target = $targets[(string) $node->getAttribute('r:id')] ?? '';
+                $entry = str_starts_with($target, 'xl/') ? $target : "xl/{$target}";
+                if (in_array($entry, $entries, true)) {
+                    $sheets[(string) $node->getAttribute('name')] = $entry;
+                }
+            }
+        }
+
+        return $sheets === [] ? array_combine($entries, $entries) : $sheets;
     }
 
     /**
@@ -294,10 +359,13 @@ final readonly class Rows
         $any = false;
         foreach (Xml::open($archive->address('content.xml'), 'The spreadsheet')->elements() as $node) {
             if ($node->localName === 'table' && $node->prefix === 'table') {
-                if (++$tables > 1 && ($any || self::isFilled($row))) {
+                $tables++;
+                if ($this->sheet === null ? $tables > 1 && ($any || self::isFilled($row)) : $tables > $this->sheet) {
                     break;
                 }
                 [$row, $next] = [null, 1];
+            } elseif ($this->sheet !== null && $tables < $this->sheet) {
+                continue;
             } elseif ($node->localName === 'table-row') {
                 if ($row !== null && self::isFilled($row)) {
                     $any = true;

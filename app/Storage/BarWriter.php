@@ -48,6 +48,30 @@ final class BarWriter
         return $stored;
     }
 
+    /** @return array{int, float}|null day and close of the last bar before a day */
+    public function before(int $listing, int $day): ?array
+    {
+        return $this->beside('day < ? order by day desc', $listing, $day);
+    }
+
+    /** @return array{int, float}|null day and close of the first bar after a day */
+    public function after(int $listing, int $day): ?array
+    {
+        return $this->beside('day > ? order by day', $listing, $day);
+    }
+
+    /** @return array{int, float}|null */
+    private function beside(string $which, int $listing, int $day): ?array
+    {
+        $select = DB::connection()
+            ->getPdo()
+            ->prepare("select day, close from bars where listing_id = ? and {$which} limit 1");
+        $select->execute([$listing, $day]);
+        $row = $select->fetch(\PDO::FETCH_NUM);
+
+        return $row === false ? null : [(int) $row[0], (float) $row[1]];
+    }
+
     /**
      * Takes a stored bar out of the way and keeps it for undo.
      *

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Models\Bar;
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
 use Closure;
@@ -29,27 +28,14 @@ final class ColumnStore
         private readonly Overlays $overlays,
         private readonly ColumnTable $table,
         private readonly UniverseMembers $universes,
+        private readonly InstallationDay $day,
     ) {
     }
 
-    /** The latest day that has prices, of an index or from an import; the default as-of day. */
+    /** The default as-of day. */
     public function latestDay(): ?int
     {
-        $day = max(
-            Bar::query()
-                ->where(
-                    'listing_id',
-                    DB::table('listings')
-                        ->join('securities', 'securities.id', '=', 'security_id')
-                        ->orderByRaw("kind <> 'index'")
-                        ->orderBy('listings.id')
-                        ->value('listings.id'),
-                )
-                ->max('day') ?? 0,
-            DB::table('imports')->where('state', 'stored')->max('latest_day') ?? 0,
-        );
-
-        return $day > 0 ? (int) $day : (($kept = ColumnSet::query()->max('as_of')) === null ? null : (int) $kept);
+        return $this->day->read();
     }
 
     public function isComplete(int $asOf): bool

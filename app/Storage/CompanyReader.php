@@ -10,7 +10,6 @@ use Illuminate\Support\Facades\DB;
 use Logion\Figure\Unit;
 use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
-use Logion\Intake\FiscalCalendar;
 use Logion\Market\Consensus;
 use Logion\Market\CorporateActions;
 use Logion\Market\InsiderTrades;
@@ -75,7 +74,7 @@ final class CompanyReader
         $counts = count($identity->securities) > 1 ? $this->classCounts($identity, $filedOn) : [];
         $corrections = $as?->corrections($companyId) ?? [];
         $facts = $facts->with([...ShareClasses::totals($facts, array_values($counts)), ...$corrections]);
-        $calendar = new FiscalCalendar($identity->yearEndMonth);
+        $calendar = $identity->calendar();
         foreach ($corrections as $correction) {
             $periodEnds[$correction->period] ??= $calendar->end($correction->period);
         }
@@ -121,7 +120,7 @@ final class CompanyReader
                 $former,
                 $identity->reportingCurrency,
                 $this->economy->read()->exchange(...),
-                (new FiscalCalendar($identity->yearEndMonth))->end(...),
+                $identity->calendar()->end(...),
             );
     }
 

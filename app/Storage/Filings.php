@@ -55,4 +55,15 @@ final class Filings
 
         return $stored;
     }
+
+    /**
+     * The latest of each figure.
+     *
+     * @param  array<string, list<array{int, float}>>  $stored
+     * @return array<string, float>
+     */
+    public static function latest(array $stored): array
+    {
+        return array_map(static fn (array $values): float => $values[count($values) - 1][1], $stored);
+    }
 }

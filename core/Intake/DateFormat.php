@@ -11,6 +11,8 @@ enum DateFormat: string
     case DayFirst = 'day first';
     case MonthFirst = 'month first';
 
+    private const NUMERIC = '/^\s*(\d{1,2})[.\/-](\d{1,2})[.\/-](\d{2}|\d{4})\b/';
+
     private const MONTHS = [
         'jan' => 1,
         'feb' => 2,
@@ -37,7 +39,7 @@ enum DateFormat: string
         $day = $month = true;
         $numeric = 0;
         foreach ($samples as $text) {
-            if (preg_match('/^\s*(\d{1,2})[.\/-](\d{1,2})[.\/-](\d{2}|\d{4})\b/', $text, $m) === 1) {
+            if (preg_match(self::NUMERIC, $text, $m) === 1) {
                 $numeric++;
                 $day = $day && (int) $m[2] <= 12;
                 $month = $month && (int) $m[1] <= 12;
@@ -50,6 +52,16 @@ enum DateFormat: string
             $month => [self::MonthFirst, false],
             default => [self::DayFirst, false],
         };
+    }
+
+    /**
+     * Whether the order of day and month matters for none of the samples.
+     *
+     * @param  list<string>  $samples
+     */
+    public static function isWritten(array $samples): bool
+    {
+        return preg_grep(self::NUMERIC, $samples) === [];
     }
 
     /**

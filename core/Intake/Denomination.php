@@ -153,7 +153,7 @@ final readonly class Denomination
         return isset($codes[$code]) || preg_match('/^X[A-Z]{2}$/D', $code) === 1;
     }
 
-    /** @return array<string, string> what names a scale, by scale as text */
+    /** @return array<array-key, string> what names a scale, by scale as text */
     private static function scalesIn(string $text): array
     {
         $text = self::withoutCurrencies($text);
@@ -178,7 +178,7 @@ final readonly class Denomination
 
         return (string) preg_replace_callback(
             '/\b(MM?|[kKTBm])?([A-Z]{3})(m|mm|mn|mln|k|bn|th)?\b/',
-            static fn (array $m): string => self::isCurrency($m[2]) ? ($m[1] ?? '').'¤'.($m[3] ?? '') : $m[0],
+            static fn (array $m): string => self::isCurrency($m[2]) ? $m[1].'¤'.($m[3] ?? '') : $m[0],
             $text,
         );
     }

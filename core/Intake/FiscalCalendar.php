@@ -14,12 +14,26 @@ use Logion\Time\FiscalPeriod;
  */
 final readonly class FiscalCalendar
 {
+    /** Fiscal years numbered by the calendar year in which they begin, or end. */
+    public const BEGINS = 'begins';
+
+    public const ENDS = 'ends';
+
+    /** A year that ends later in the calendar year than this month has its number by all habits. */
+    private const DOUBTFUL_UNTIL = 5;
+
     /** Days by which a 52/53-week year may end away from the end of the month. */
     private const SLACK = 10;
 
     /** @param  bool  $namedByStart  whether the company numbers its fiscal years by the calendar year in which they begin */
     public function __construct(public int $yearEndMonth = 12, public bool $namedByStart = false)
     {
+    }
+
+    /** Whether companies whose years end in that month number them in one way or the other. */
+    public static function isDoubtful(int $yearEndMonth): bool
+    {
+        return $yearEndMonth <= self::DOUBTFUL_UNTIL;
     }
 
     /** Years by which the number of a fiscal year lies before the calendar year in which it ends. */

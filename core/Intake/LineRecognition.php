@@ -56,6 +56,10 @@ final class LineRecognition
         '|pro[- ]forma|constant currency|excluding|before exceptional|recurring|normali[sz]ed|target|guidance'.
         '|comparable|like[- ]for[- ]like|organic|ebitda)\b/iu';
 
+    private const WORKING_CAPITAL = '/\b(?:changes?|movements?|increase|decrease) .*\b(?:assets|liabilities|working capital)\b/';
+
+    private const LONG = '(?:non current|noncurrent|long term|fixed)';
+
     private const OWNERS =
         '/\b(?:equity |share)?(?:owners|holders|shareholders|stockholders|members) of (?:the )?'.
         '(?:parent|company|group|entity|corporation)\b/i';
@@ -220,15 +224,13 @@ final class LineRecognition
 
         return match (true) {
             $folded === '' => null,
-            preg_match('/\b(?:changes?|movements?|increase|decrease) .*\b(?:assets|liabilities|working capital)\b/', $folded)
-                === 1 => 'working_capital',
+            preg_match(self::WORKING_CAPITAL, $folded) === 1 => 'working_capital',
             preg_match('/\b(?:average|number of|outstanding|used in)\b.*\b(?:shares?|stock)\b|\bshares? (?:outstanding|used)/', $folded) ===
                 1 => 'shares',
             preg_match('/\bper (?:\w+ )?(?:share|stock)\b|^eps\b/', $folded) === 1 => 'per_share',
-            preg_match('/\b(?:non current|noncurrent|long term|fixed) (?:financial )?liabilities\b/', $folded)
-                === 1 => 'non_current_liabilities',
+            preg_match('/\b'.self::LONG.' (?:financial )?liabilities\b/', $folded) === 1 => 'non_current_liabilities',
             preg_match('/\bcurrent (?:financial )?liabilities\b/', $folded) === 1 => 'current_liabilities',
-            preg_match('/\b(?:non current|noncurrent|long term|fixed) assets\b/', $folded) === 1 => 'non_current_assets',
+            preg_match('/\b'.self::LONG.' assets\b/', $folded) === 1 => 'non_current_assets',
             preg_match('/\bcurrent assets\b/', $folded) === 1 => 'current_assets',
             preg_match('/\battributable to\b/', $folded) === 1 => 'attributable',
             preg_match('/\bfinancing activities\b/', $folded) === 1 => 'financing',

@@ -40,7 +40,6 @@ final readonly class NumberFormat
         '#div/0!',
         '#name?',
         '*',
-        'x',
         'k.a.',
         'n.v.',
         'n.d.',
@@ -189,7 +188,7 @@ final readonly class NumberFormat
                 '/[*†‡¹²³]+$/u',
                 // A space between digits groups thousands; any other would join two numbers.
                 '/(?<=\d)\s+(?=\d{3}(?!\d))|\s+(?!\d)|(?<!\d)\s+'.
-                    '|^\s*(?:US|CA|AU|HK|C|A|S)?\p{Sc}|^\s*[A-Z]{3}\s*(?![A-Z])|\s*[A-Z]{3}$|\p{Sc}/u',
+                '|^\s*(?:US|CA|AU|HK|C|A|S)?\p{Sc}|^\s*[A-Z]{3}\s*(?![A-Z])|\s*[A-Z]{3}$|\p{Sc}/u',
             ],
             ['-', "'", '', ''],
             self::trim($text),

@@ -33,7 +33,7 @@ final readonly class PeriodHeading
     private const MONTHS = '(?:jan|feb|m[aä]r|apr|may|mai|jun|jul|aug|sep|oct|okt|nov|dec|dez)[a-zä]*\.?';
 
     private const LEFT_OUT_FOR = [
-        '/\b(?:LTM|TTM|NTM|trailing|rolling|last twelve months|last 12 months|moving)\b/i' => 'a trailing span, not a fiscal period',
+        '/\b(?:LTM|TTM|NTM|trailing|rolling|last twelve months|last 12 months|moving)\b/i' => 'a trailing span is no fiscal period',
         '/\b(?:FY|CY)?\s?\'?(?:19|20)?\d\d\s?\(?(?:E|F|P|e)\)?(?![a-z])|\b(?:est(?:imates?|imated|\.)?|forecast|budget(?:ed)?|guidance'.
         '|plan(?:ned)?|outlook|consensus|projected|projections?|target)\b/i' => 'an estimate, not a reported figure',
         '/%|\b(?:change|growth|yoy|y-o-y|qoq|variance|var\.|delta|diff(?:erence)?|cagr|bps|per ?cent)\b|Δ/i' => 'a change, not a figure',
@@ -52,7 +52,7 @@ final readonly class PeriodHeading
     ];
 
     /**
-     * @param  self::*  $kind
+     * @param  'year'|'half'|'quarter'|'year_to_date'|'day'|'left_out'  $kind
      * @param  int  $period  the year or quarter it is or ends with
      * @param  bool  $numbered  whether the year is known by its number only, which a company may count in its own way
      * @param  string  $reason  why it is left out
@@ -91,6 +91,22 @@ final readonly class PeriodHeading
         $read ??= self::completed($cell, $above, $calendar);
 
         return $read === null ? null : new self($read->kind, $read->period, $read->numbered, $restated, $read->reason);
+    }
+
+    /** A column that names a span which is no period. */
+    public static function leftOut(string $reason): self
+    {
+        return new self(self::LEFT_OUT, reason: $reason);
+    }
+
+    public function label(): string
+    {
+        return match ($this->kind) {
+            self::LEFT_OUT => $this->reason,
+            self::YEAR_TO_DATE => ($this->period % 10 === 3 ? '9M ' : 'H1 ').intdiv($this->period, 10),
+            self::DAY => 'end of '.FiscalPeriod::label($this->period % 10 === 4 ? $this->period - 4 : $this->period),
+            default => FiscalPeriod::label($this->period),
+        };
     }
 
     /** A cell that says all by itself. */
@@ -136,7 +152,7 @@ final readonly class PeriodHeading
             $matched = preg_match("/^{$span}[ ,.\\/'-]*{$year}A?$/iu", $text, $m) === 1;
             if (! $matched && preg_match("/^{$year}A?[ ,.\\/-]*{$span}$/iu", $text, $n) === 1) {
                 $matched = true;
-                $m = [$n[0], ...array_pad(array_slice($n, 3), self::groups($span), ''), $n[1], $n[2]];
+                $m = [$n[0], ...array_pad(array_slice($n, 3), self::groups($span), ''), $n[1], $n[2] ?? ''];
             }
             if (! $matched) {
                 continue;

@@ -24,6 +24,12 @@ final class PriceContinuity
     /** @var list<array{day: int, from: float, to: float}> */
     public array $jumps = [];
 
+    /** @var array{int, float}|null */
+    private ?array $before = null;
+
+    /** @var array{int, float}|null */
+    private ?array $after = null;
+
     private int $first = 0;
 
     private int $last = 0;
@@ -70,6 +76,41 @@ final class PriceContinuity
         }
     }
 
+    /**
+     * What is known just before and after the days of a file.
+     *
+     * @param  array{int, float}|null  $before  day and close
+     * @param  array{int, float}|null  $after
+     */
+    public function beside(?array $before, ?array $after): void
+    {
+        [$this->before, $this->after] = [$before, $after];
+    }
+
+    /** A close of a file and the one known of the same day. */
+    public function compare(int $day, float $known, float $close): void
+    {
+        if (self::jumps($known, $close)) {
+            $this->jumps[] = ['day' => $day, 'from' => $known, 'to' => $close];
+        }
+    }
+
+    /** All was added: the ends of the file are looked at with what is known beside them. */
+    public function finish(): void
+    {
+        foreach (
+            [[$this->before, [$this->first, $this->firstClose]], [[$this->last, $this->lastClose], $this->after]] as [$earlier, $later]
+        ) {
+            if ($earlier !== null && $later !== null && $earlier[0] > 0 && $later[0] > 0 && self::jumps($earlier[1], $later[1])) {
+                $between = array_filter(
+                    array_keys($this->splits),
+                    static fn (int $split): bool => $split > $earlier[0] && $split <= $later[0],
+                );
+                $between === [] && ($this->jumps[] = ['day' => $later[0], 'from' => $earlier[1], 'to' => $later[1]]);
+            }
+        }
+    }
+
     /** Whether most rows stand a month apart. */
     public function isMonthly(): bool
     {
@@ -82,9 +123,20 @@ final class PriceContinuity
         return $this->isMonthly() && $this->last % 100 < self::MONTH_END ? $this->last : null;
     }
 
+    /** Whether a split is known after one day and up to another. */
+    private function isSplit(int $after, int $upTo): bool
+    {
+        return array_filter(array_keys($this->splits), static fn (int $day): bool => $day > $after && $day <= $upTo) !== [];
+    }
+
+    private static function jumps(float $from, float $to): bool
+    {
+        return $to > self::JUMP * $from || $from > self::JUMP * $to;
+    }
+
     private function step(int $before, float $closeBefore, int $day, float $close): void
     {
-        if (($close > self::JUMP * $closeBefore || $closeBefore > self::JUMP * $close) && ! isset($this->splits[$day])) {
+        if (self::jumps($closeBefore, $close) && ! $this->isSplit($before, $day)) {
             $this->jumps[] = ['day' => $day, 'from' => $closeBefore, 'to' => $close];
         }
         // Days of one month are less than a month apart; the calendar is asked only across months.

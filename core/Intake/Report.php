@@ -141,23 +141,20 @@ final class Report
                 }
             }
         }
-        ksort($toDate);
-        foreach ($toDate as $period => $values) {
-            $quarter = self::quarterOf($period, $values, $toDate, $byPeriod);
-            $byPeriod[$period] = [...$quarter, ...$byPeriod[$period] ?? []];
-            // Without the part before it, half a year stands for itself.
-            $left = array_diff_key($values, $quarter, $byPeriod[$period]);
-            if ($left !== [] && $period % 10 === 2) {
-                $byPeriod[$period - 2 + FiscalPeriod::FIRST_HALF] = $left;
-            } elseif ($left !== []) {
-                $this->refused[] = [
-                    'place' => 'the facts since the start of '.intdiv($period, 10),
-                    'reason' => count($left).
-                        ' figures up to '.
-                        FiscalPeriod::label($period).
-                        ' cannot be made a quarter: the part of the year before it is not in the file',
-                ];
+        $parts = new YearToDate($toDate, $byPeriod, static fn (string $concept): bool => ! str_contains(strtolower($concept), 'share'));
+        foreach ([$parts->quarters, $parts->halves] as $derived) {
+            foreach ($derived as $period => $values) {
+                $byPeriod[$period] = [...$values, ...$byPeriod[$period] ?? []];
             }
+        }
+        foreach ($parts->left as $period => $concepts) {
+            $this->refused[] = [
+                'place' => 'the facts since the start of '.intdiv($period, 10),
+                'reason' => count($concepts).
+                    ' figures up to '.
+                    FiscalPeriod::label($period).
+                    ' cannot be made a quarter: the part of the year before it is not in the file',
+            ];
         }
         ksort($byPeriod);
         foreach ($byPeriod as $period => $values) {
@@ -190,27 +187,6 @@ final class Report
     private function balancePeriods(int $period): array
     {
         return [$period % 10 === 4 ? $period - 4 : $period];
-    }
-
-    /**
-     * Flows of the last quarter of a part of a year: what it has more than the part before.
-     *
-     * @param  array<string, float>  $values
-     * @param  array<int, array<string, float>>  $toDate
-     * @param  array<int, array<string, float>>  $quarters
-     * @return array<string, float>
-     */
-    private static function quarterOf(int $period, array $values, array $toDate, array $quarters): array
-    {
-        $before = $period % 10 === 2 ? $quarters[$period - 1] ?? [] : $toDate[$period - 1] ?? [];
-        $quarter = [];
-        foreach ($values as $concept => $value) {
-            if (isset($before[$concept]) && ! str_contains(strtolower($concept), 'share')) {
-                $quarter[$concept] = $value - $before[$concept];
-            }
-        }
-
-        return $quarter;
     }
 
     /**

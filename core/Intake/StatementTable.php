@@ -4,198 +4,316 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
-use Logion\Figure\Unit;
 use Logion\Reporting\LineItems;
-use Logion\Time\FiscalPeriod;
 
 /**
- * A statement as a table: lines down, periods across. Tells which row is the heading, which lines and periods it holds, its
- * scale and its currency, and turns it into figures.
+ * A statement as a table: lines down, periods across. Tells which row is the heading, which lines and periods it holds, in what
+ * amounts they are written and which number format they have. What it cannot tell stays open: nothing is taken for granted.
  */
-final class StatementTable
+final readonly class StatementTable
 {
     /** Rows in which the heading is looked for. */
-    private const HEAD_WITHIN = 30;
+    private const HEAD_WITHIN = 40;
+
+    /** Headings of columns that say in what a row is written. */
+    private const UNIT_COLUMN = '/^\s*(?:units?|currency|ccy|scale|measured? in|in|unit of measure|uom)\s*$/i';
 
     /**
      * @param  int  $headRow  position of the heading among the rows
      * @param  int  $labelColumn  column of the line labels
-     * @param  array<int, int>  $periods  fiscal period by column
-     * @param  list<array{row: int, label: string, line: ?string, confidence: float}>  $lines
-     * @param  float  $scale  1, 1 000 or 1 000 000
-     * @param  string  $scaleReason  why this scale
+     * @param  array<int, PeriodHeading>  $columns  what a column says of time, also those that are left out
+     * @param  list<StatementRow>  $lines
+     * @param  Denomination  $denomination  in what amounts are written, as the words above the table say
      */
-    public function __construct(
+    private function __construct(
         public int $headRow,
         public int $labelColumn,
-        public array $periods,
+        public array $columns,
         public array $lines,
-        public float $scale,
-        public string $scaleReason,
-        public ?string $currency,
+        public Denomination $denomination,
         public NumberFormat $numbers,
     ) {
     }
 
     /**
      * @param  list<list<string>>  $rows
+     * @param  array<int, ?string>  $chosen  headings a person gave columns instead of their own; "" leaves one out
      *
-     * @throws Refusal if no row has two or more periods
+     * @throws Refusal if no row has periods
      */
-    public static function recognise(array $rows, FiscalCalendar $calendar, LineRecognition $recognition): self
+    public static function recognise(array $rows, FiscalCalendar $calendar, LineRecognition $recognition, array $chosen = []): self
     {
-        $headRow = $labelColumn = null;
-        $periods = [];
+        [$headRow, $columns] = self::heading($rows, $calendar);
+        if ($columns === []) {
+            throw Refusal::because('No row names periods such as 2023, FY 2023, Q1 2024 or 31.12.2023');
+        }
+        foreach ($chosen as $column => $text) {
+            if ($text === '') {
+                unset($columns[$column]);
+            } elseif ($text !== null) {
+                $columns[$column] =
+                    PeriodHeading::read($text, [], $calendar) ??
+                    throw Refusal::because("\"{$text}\" is no fiscal period such as FY 2023, Q1 2024, H1 2024 or 9M 2024");
+            }
+        }
+        $first = min(array_keys($columns) ?: [0]);
+        $below = array_slice($rows, $headRow + 1, null, true);
+        $labelColumn = self::labelColumn($below, $first, $recognition);
+        $units = self::unitColumn($rows, $headRow, array_keys($columns));
+        [$lines, $cells] = self::lines($below, $columns, $labelColumn, $units, $recognition);
+        $above = array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $headRow + 1));
+        if ($units === null && isset($below[$headRow + 1])) {
+            // A row of units may stand right below the heading.
+            $under = $below[$headRow + 1];
+            trim($under[$labelColumn] ?? '') === '' &&
+                ($above[] = implode(' ', array_filter($under, static fn (string $c): bool => ! is_numeric($c))));
+        }
+
+        return new self(
+            $headRow,
+            $labelColumn,
+            $columns,
+            $lines,
+            Denomination::read(implode(' | ', $above)),
+            NumberFormat::detect($cells, amounts: true),
+        );
+    }
+
+    /** @return list<string> labels of the periods it has figures of */
+    public function periods(): array
+    {
+        return array_map(
+            static fn (PeriodHeading $heading): string => $heading->label(),
+            array_values(
+                array_filter($this->columns, static fn (PeriodHeading $heading): bool => $heading->kind !== PeriodHeading::LEFT_OUT),
+            ),
+        );
+    }
+
+    /** @return list<string> columns that are left out, with the reason */
+    public function leftOut(): array
+    {
+        $reasons = [];
+        foreach ($this->columns as $column => $heading) {
+            if ($heading->kind === PeriodHeading::LEFT_OUT) {
+                $reasons[] = 'Column '.self::letter($column)." is left out: {$heading->reason}.";
+            }
+        }
+
+        return $reasons;
+    }
+
+    /**
+     * Columns that name a day and no span, while there are flows in them; empty where they are a year apart and end years.
+     *
+     * @return list<int>
+     */
+    public function withoutSpan(): array
+    {
+        $days = array_filter($this->columns, static fn (PeriodHeading $heading): bool => $heading->kind === PeriodHeading::DAY);
+        $endYears = array_filter($days, static fn (PeriodHeading $heading): bool => $heading->period % 10 === 4);
+        $hasFlows =
+            array_filter(
+                $this->lines,
+                static fn (StatementRow $row): bool => $row->line !== null && LineItems::all()[$row->line]->isOverTime(),
+            ) !== [];
+
+        return $hasFlows && count($endYears) < count($days) ? array_keys($days) : [];
+    }
+
+    /** A column as spreadsheets call it. */
+    public static function letter(int $column): string
+    {
+        return ($column >= 26 ? chr(64 + intdiv($column, 26)) : '').chr(65 + ($column % 26));
+    }
+
+    /**
+     * The row that names most periods, and those it names.
+     *
+     * @param  list<list<string>>  $rows
+     * @return array{int, array<int, PeriodHeading>}
+     */
+    private static function heading(array $rows, FiscalCalendar $calendar): array
+    {
+        $best = [0, []];
+        $most = 0;
+        $spread = [];
         foreach (array_slice($rows, 0, self::HEAD_WITHIN) as $at => $row) {
             $found = [];
+            $refusal = null;
             foreach ($row as $column => $cell) {
-                $period = $calendar->heading($cell);
+                $above = array_values(
+                    array_filter(array_map(static fn (array $texts): string => $texts[$column] ?? '', array_reverse($spread))),
+                );
+                try {
+                    $period = PeriodHeading::read($cell, $above, $calendar);
+                } catch (Refusal $refusal) {
+                    $period = PeriodHeading::leftOut($refusal->getMessage());
+                }
                 if ($period !== null) {
                     $found[$column] = $period;
                 }
             }
-            if (count($found) > count($periods)) {
-                [$headRow, $periods] = [$at, $found];
+            // Of two rows that name as many, the one counts that tells more of them apart.
+            $score =
+                count($found) + count(array_unique(array_map(static fn (PeriodHeading $p): string => $p->kind.$p->period, $found))) / 100;
+            if ($score > $most) {
+                [$best, $most] = [[$at, $found], $score];
             }
+            $spread[] = self::spread($row);
         }
-        if ($headRow === null) {
-            throw Refusal::because('No row names periods such as 2023, FY 2023, Q1 2024 or 31.12.2023');
-        }
-        $labelColumn = 0;
-        $most = -1.0;
-        for ($column = 0; $column < min(array_keys($periods) ?: [0]); $column++) {
-            $known = 0.0;
-            foreach (array_slice($rows, $headRow + 1, 60) as $row) {
-                $known += $recognition->recognise($row[$column] ?? '')['confidence'];
-            }
-            if ($known > $most) {
-                [$labelColumn, $most] = [$column, $known];
-            }
-        }
-        $lines = $cells = [];
-        foreach (array_slice($rows, $headRow + 1, null, true) as $at => $row) {
-            $label = trim($row[$labelColumn] ?? '');
-            $values = array_filter(
-                array_map(static fn (int $column): string => $row[$column] ?? '', array_keys($periods)),
-                static fn (string $cell): bool => trim($cell) !== '',
-            );
-            if ($label === '' || $values === []) {
-                continue;
-            }
-            $lines[] = ['row' => $at, 'label' => $label, ...$recognition->recognise($label)];
-            array_push($cells, ...array_values($values));
-        }
-        $above = implode(' ', array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $headRow + 1)));
-        [$scale, $reason] = self::scaleOf($above);
 
-        return new self($headRow, $labelColumn, $periods, $lines, $scale, $reason, self::currencyOf($above), NumberFormat::detect($cells));
-    }
-
-    /** @return array{float, string} the scale a text names */
-    public static function scaleOf(string $text): array
-    {
-        return match (true) {
-            preg_match('/\b(in|[A-Z]{3}|of)?\s?(millions?|mln|mn|mio|m)\b|\x27?000[ '
-                .',.]000|\bMM\b/', $text, $m) === 1 && trim($m[0]) !== 'm' => [1e6, 'The heading says "'.trim($m[0]).'".'],
-            preg_match('/thousands?|\bin (?:TXCR|k)\b|\x27000|\(000s?\)|\bT[A-Z]{3}\b/i', $text, $m) === 1 => [
-                1e3,
-                'The heading says "'.trim($m[0]).'".',
-            ],
-            default => [1.0, 'No scale is named: amounts are taken as they stand.'],
-        };
-    }
-
-    public static function currencyOf(string $text): ?string
-    {
-        // Currency codes that a table heading would show; words of three capitals that are none are left out.
-        preg_match_all('/\b([A-Z]{3})\b/', $text, $codes);
-        $codes = array_values(
-            array_diff($codes[1], [
-                'FYE',
-                'LTM',
-                'TTM',
-                'EPS',
-                'DPS',
-                'USA',
-                'THE',
-                'AND',
-                'FOR',
-                'NET',
-                'PPE',
-                'YOY',
-                'JAN',
-                'FEB',
-                'MAR',
-                'APR',
-                'MAY',
-                'JUN',
-                'JUL',
-                'AUG',
-                'SEP',
-                'OCT',
-                'NOV',
-                'DEC',
-            ]),
-        );
-
-        return $codes === [] ? null : $codes[0];
+        return $best;
     }
 
     /**
-     * The figures of the table; amounts and counts scaled, per-share figures not. Costs written as negatives are turned where
-     * most figures of the line are negative and a line of that name never is.
+     * A heading over several columns stands in the first of them.
      *
-     * @param  list<list<string>>  $rows
-     * @return array{figures: array<string, array{value: float, place: string}>, refused: list<array{place: string, reason: string}>,
-     *     turned: list<string>}
+     * @param  list<string>  $row
+     * @return array<int, string>
      */
-    public function figures(array $rows): array
+    private static function spread(array $row): array
     {
-        $figures = $refused = $turned = [];
-        foreach ($this->lines as $entry) {
-            if ($entry['line'] === null) {
-                continue;
-            }
-            $item = LineItems::all()[$entry['line']];
-            $values = [];
-            foreach ($this->periods as $column => $period) {
-                $place = 'row '.($entry['row'] + 1).', '.FiscalPeriod::label($period);
-                try {
-                    $value = $this->numbers->parse($rows[$entry['row']][$column] ?? '');
-                } catch (Refusal $refusal) {
-                    $refused[] = ['place' => $place, 'reason' => $refusal->getMessage()];
+        $texts = [];
+        $last = '';
+        for ($column = 0; $column < max(count($row), 60); $column++) {
+            $cell = trim($row[$column] ?? '');
+            $last = $cell === '' ? $last : $cell;
+            $texts[$column] = $last;
+        }
 
-                    continue;
-                }
-                if ($value !== null) {
-                    $values[$period] = [
-                        $value * ($item->unit === Unit::Money || $item->unit === Unit::Shares ? $this->scale : 1.0),
-                        $place,
-                    ];
-                }
-            }
-            $negative = count(array_filter($values, static fn (array $v): bool => $v[0] < 0));
-            $sign = 1.0;
-            if ($negative > 0 && $negative >= 0.8 * count($values) && SignConvention::isOutflow($item->key)) {
-                $sign = -1.0;
-                $turned[] = $item->label;
-            }
-            foreach ($values as $period => [$value, $place]) {
-                $key = "{$entry['line']}@{$period}";
-                if (isset($figures[$key]) && $figures[$key]['value'] !== $sign * $value) {
-                    $refused[] = [
-                        'place' => $place,
-                        'reason' => "{$item->label} of ".
-                            FiscalPeriod::label($period).
-                            " already stands in {$figures[$key]['place']} with another figure",
-                    ];
+        return $texts;
+    }
 
-                    continue;
-                }
-                $figures[$key] = ['value' => $sign * $value, 'place' => $place];
+    /**
+     * @param  array<int, list<string>>  $below
+     */
+    private static function labelColumn(array $below, int $first, LineRecognition $recognition): int
+    {
+        $best = 0;
+        $most = -1.0;
+        for ($column = 0; $column < $first; $column++) {
+            $known = 0.0;
+            foreach (array_slice($below, 0, 60) as $row) {
+                $known += $recognition->recognise($row[$column] ?? '')['confidence'];
+            }
+            if ($known > $most) {
+                [$best, $most] = [$column, $known];
             }
         }
 
-        return ['figures' => $figures, 'refused' => $refused, 'turned' => $turned];
+        return $best;
+    }
+
+    /**
+     * @param  list<list<string>>  $rows
+     * @param  list<int>  $periods
+     */
+    private static function unitColumn(array $rows, int $headRow, array $periods): ?int
+    {
+        foreach ($rows[$headRow] as $column => $heading) {
+            if (! in_array($column, $periods, true) && preg_match(self::UNIT_COLUMN, $heading) === 1) {
+                return $column;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  array<int, list<string>>  $below
+     * @param  array<int, PeriodHeading>  $columns
+     * @return array{list<StatementRow>, list<string>} the rows with figures, and their cells
+     */
+    private static function lines(array $below, array $columns, int $labelColumn, ?int $units, LineRecognition $recognition): array
+    {
+        $lines = $cells = [];
+        $section = '';
+        $ofSection = Denomination::read('');
+        $first = min(array_keys($columns) ?: [0]);
+        $times = self::repeated($below, $labelColumn, $first);
+        foreach ($below as $at => $row) {
+            $label = self::label($row, $labelColumn, $first);
+            $values = array_filter(
+                array_map(static fn (int $column): string => trim($row[$column] ?? ''), array_keys($columns)),
+                static fn (string $cell): bool => $cell !== '',
+            );
+            if ($label === '') {
+                continue;
+            }
+            if ($values === []) {
+                $section = rtrim($label, ': ');
+                $named = Denomination::read($label);
+                $ofSection = $named->scale !== null || $named->currencies !== [] ? $named : $ofSection;
+
+                continue;
+            }
+            $unit = $units === null ? '' : trim($row[$units] ?? '');
+            $key = $times[$label] > 1 ? "{$label} (row ".($at + 1).')' : $label;
+            $read = $recognition->recognise($key, $section);
+            $read =
+                $read['line'] === null && $key !== $label && $read['confidence'] < 1.0 ? $recognition->recognise($label, $section) : $read;
+            $own = Denomination::read($unit !== '' ? $unit : self::unitOf($label));
+            $lines[] = new StatementRow(
+                $at,
+                $label,
+                $key,
+                $section,
+                $read['line'],
+                $read['confidence'],
+                $read['basis'],
+                $read['turned'],
+                $own->scale ?? $ofSection->scale,
+                $own->scale === null ? $ofSection->sharesScale : null,
+                $own->currencies === [] ? $ofSection->currencies : $own->currencies,
+                preg_match('/^\s*(?:%|per ?cent|pct)\s*$|\(%\)/i', $unit !== '' ? $unit : $label) === 1,
+            );
+            if ($read['line'] !== null && LineItems::all()[$read['line']]->isTotal($recognition->template())) {
+                // A total closes its part.
+                $section = '';
+            }
+            array_push($cells, ...array_values($values));
+        }
+
+        return [$lines, $cells];
+    }
+
+    /** What a label says of its unit: in brackets, or behind a comma. */
+    private static function unitOf(string $label): string
+    {
+        preg_match_all('/[(\[][^)\]]*[)\]]|,\s*[^,]+$|\bin \S+(?: \S+)?$/u', $label, $parts);
+
+        return implode(' ', $parts[0]);
+    }
+
+    /**
+     * @param  array<int, list<string>>  $below
+     * @return array<string, int> how often a label stands
+     */
+    private static function repeated(array $below, int $labelColumn, int $first): array
+    {
+        $times = [];
+        foreach ($below as $row) {
+            $label = self::label($row, $labelColumn, $first);
+            $times[$label] = ($times[$label] ?? 0) + 1;
+        }
+
+        return $times;
+    }
+
+    /**
+     * Sub-items may be set in by a column.
+     *
+     * @param  list<string>  $row
+     */
+    private static function label(array $row, int $labelColumn, int $first): string
+    {
+        $label = trim($row[$labelColumn] ?? '');
+        for ($column = 0; $label === '' && $column < $first; $column++) {
+            $text = trim($row[$column] ?? '');
+            $label = preg_match('/\p{L}{2}/u', $text) === 1 ? $text : '';
+        }
+
+        return trim((string) preg_replace('/[\s\x{00A0}]+/u', ' ', $label));
     }
 }

@@ -46,6 +46,12 @@ enum TableKind: string
         return in_array($this, [self::CompanyList, self::Transactions, self::Positions], true);
     }
 
+    /** Whether amounts of it may be written in thousands or millions. */
+    public function isOfAmounts(): bool
+    {
+        return in_array($this, [self::Figures, self::Drivers, self::Estimates], true);
+    }
+
     /**
      * Columns by key: label, type, whether it must be there, usual headings.
      *

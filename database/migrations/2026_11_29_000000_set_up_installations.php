@@ -17,7 +17,19 @@ return new class extends Migration
         });
         // Who was here before could change everything; the first of them keeps the house.
         DB::table('users')->update(['role' => 'editor']);
-        DB::table('users')->where('id', DB::table('users')->min('id'))->update(['role' => 'administrator']);
+        DB::table('users')
+            ->where('id', DB::table('users')->min('id'))
+            ->update(['role' => 'administrator']);
+        // By which calendar year a company numbers its fiscal years; whoever was here was counted by the one in which they end.
+        Schema::table('companies', static function (Blueprint $table): void {
+            $table->string('fiscal_years', 8)->nullable();
+        });
+        DB::table('companies')->update(['fiscal_years' => 'ends']);
+        // Everything is looked at from the day of the bulk of the listings; an import moves it only where somebody said so.
+        Schema::table('imports', static function (Blueprint $table): void {
+            $table->dropColumn('latest_day');
+            $table->unsignedInteger('moved_day')->nullable();
+        });
         Schema::create('settings', static function (Blueprint $table): void {
             $table->string('name', 40)->primary();
             $table->string('value');
@@ -63,6 +75,11 @@ return new class extends Migration
         Schema::table('exchanges', static fn (Blueprint $table) => $table->dropColumn('index_id'));
         Schema::drop('invitations');
         Schema::drop('settings');
+        Schema::table('companies', static fn (Blueprint $table) => $table->dropColumn('fiscal_years'));
+        Schema::table('imports', static function (Blueprint $table): void {
+            $table->dropColumn('moved_day');
+            $table->unsignedInteger('latest_day')->nullable();
+        });
         Schema::table('users', static fn (Blueprint $table) => $table->dropColumn('role'));
     }
 };

@@ -68,12 +68,13 @@ final class CompanyFilesTest extends DemoTestCase
             'template' => $old->template,
             'reporting_currency' => $old->reporting_currency,
             'fiscal_year_end_month' => $old->fiscal_year_end_month,
+            'fiscal_years' => 'ends',
             'description' => '',
         ]);
         $this->list($new, 'TWIN');
         DB::statement(
-            'insert into former_attributes (company_id, attribute, value, until_day) select ?, attribute, value, until_day from '
-                .'former_attributes where company_id = ?',
+            'insert into former_attributes (company_id, attribute, value, until_day) select ?, attribute, value, until_day from '.
+                'former_attributes where company_id = ?',
             [$new, $old->id],
         );
         $imports = $this->app->make(Imports::class);

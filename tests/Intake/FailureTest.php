@@ -41,11 +41,11 @@ final class FailureTest extends DemoTestCase
         $run('migrate --force');
         $pdo = new \PDO("sqlite:{$database}");
         $pdo->exec(
-            "insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, "
-                ."country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, "
-                ."reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into "
-                ."securities (company_id, kind, name) values (1, 'share', 'K'); insert into listings (security_id, exchange_id, ticker, "
-                ."currency) values (1, 1, 'KILL', 'XCR')",
+            "insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, ".
+                "country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, ".
+                "reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into ".
+                "securities (company_id, kind, name) values (1, 'share', 'K'); insert into listings (security_id, exchange_id, ticker, ".
+                "currency) values (1, 1, 'KILL', 'XCR')",
         );
         $file = sys_get_temp_dir().'/KILL '.getmypid().'.csv';
         $stream = fopen($file, 'wb');
@@ -107,7 +107,7 @@ final class FailureTest extends DemoTestCase
     public function test_an_interrupted_background_import_can_be_stored_again(): void
     {
         $this->actingAs($user = $this->someone());
-        $import = $this->taken('BRSW.csv', "Date,Close\n2026-07-01,5\n", $user);
+        $import = $this->taken('BRSW.csv', "Date,Close\n2026-07-01,100\n", $user);
         $task = \App\Models\Task::query()->create(['kind' => 'import', 'subject' => (string) $import->id, 'state' => 'running']);
         DB::table('tasks')
             ->where('id', $task->id)
@@ -148,6 +148,7 @@ final class FailureTest extends DemoTestCase
         } catch (\App\Task\WorkCancelled) {
             $this->assertSame($before, DB::table('bars')->count());
         }
+        $this->putJson("/api/v1/imports/{$import->id}", ['accept' => ['jumps']])->assertOk();
         $this->postJson("/api/v1/imports/{$import->id}/store")
             ->assertOk()
             ->assertJsonPath('state', 'stored')
@@ -158,11 +159,11 @@ final class FailureTest extends DemoTestCase
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'bomb');
         $laughs =
-            '<?xml version="1.0"?><!DOCTYPE lolz [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c '
-                .'"&b;&b;&b;&b;&b;&b;&b;&b;">]><xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="x">&c;</context></xbrl>';
+            '<?xml version="1.0"?><!DOCTYPE lolz [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c '.
+            '"&b;&b;&b;&b;&b;&b;&b;&b;">]><xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="x">&c;</context></xbrl>';
         $outside =
-            '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY secret SYSTEM "file:///etc/passwd">]><xbrl '
-                .'xmlns="http://www.xbrl.org/2003/instance"><Revenues contextRef="c" unitRef="u">&secret;</Revenues></xbrl>';
+            '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY secret SYSTEM "file:///etc/passwd">]><xbrl '.
+            'xmlns="http://www.xbrl.org/2003/instance"><Revenues contextRef="c" unitRef="u">&secret;</Revenues></xbrl>';
         foreach ([$laughs, $outside] as $xml) {
             file_put_contents($path, $xml);
             try {
@@ -187,10 +188,10 @@ final class FailureTest extends DemoTestCase
         $zip->open($path, \ZipArchive::OVERWRITE);
         $zip->addFromString(
             'content.xml',
-            '<office:document-content xmlns:office="o" xmlns:table="t" '
-                .'xmlns:text="x"><office:body><office:spreadsheet><table:table><table:table-row '
-                .'table:number-rows-repeated="1048576"><table:table-cell office:value-type="string" '
-                .'table:number-columns-repeated="16384"><text:p>x</text:p></table:table-cell></table:table-row></table:table>'.
+            '<office:document-content xmlns:office="o" xmlns:table="t" '.
+                'xmlns:text="x"><office:body><office:spreadsheet><table:table><table:table-row '.
+                'table:number-rows-repeated="1048576"><table:table-cell office:value-type="string" '.
+                'table:number-columns-repeated="16384"><text:p>x</text:p></table:table-cell></table:table-row></table:table>'.
                 '</office:spreadsheet></office:body></office:document-content>',
         );
         $zip->close();
@@ -219,13 +220,13 @@ final class FailureTest extends DemoTestCase
             );
         }
         $samples['BRSW.xml'] =
-            '<xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="c"><entity><identifier '
-                .'scheme="s">BRSW</identifier></entity><period><startDate>2027-01-01</startDate><endDate>2027-12-31</endDate></period>'.
-                '</context><unit id="u"><measure>iso4217:XCR</measure></unit>'.
+            '<xbrl xmlns="http://www.xbrl.org/2003/instance"><context id="c"><entity><identifier '.
+            'scheme="s">BRSW</identifier></entity><period><startDate>2027-01-01</startDate><endDate>2027-12-31</endDate></period>'.
+            '</context><unit id="u"><measure>iso4217:XCR</measure></unit>'.
             '<Revenues contextRef="c" unitRef="u" decimals="0">5000</Revenues></xbrl>';
         $samples['BRSW.json'] =
-            '{"documentInfo":{},"facts":{"f":{"value":"5","decimals":0,"dimensions":{"concept":"us-gaap:Revenues","entity":"x:BRSW",'
-                .'"period":"2027-01-01T00:00:00/2028-01-01T00:00:00","unit":"iso4217:XCR"}}}}';
+            '{"documentInfo":{},"facts":{"f":{"value":"5","decimals":0,"dimensions":{"concept":"us-gaap:Revenues","entity":"x:BRSW",'.
+            '"period":"2027-01-01T00:00:00/2028-01-01T00:00:00","unit":"iso4217:XCR"}}}}';
         // Workbooks take a hundred times longer to open than texts, so they come less often.
         $texts = preg_grep('/csv$|xml$|json$/', array_keys($samples));
         $names = [...array_keys($samples), ...$texts, ...$texts, ...$texts, ...$texts];

@@ -45,9 +45,7 @@ final class ImportTest extends DemoTestCase
         $this->assertStringContainsString('high 9, low 12', $import['preview']['refused'][0]['reason']);
         $this->assertStringContainsString('more than once', implode(' ', $import['preview']['warnings']));
         $this->assertSame($before, $this->everything(), 'a preview stores nothing');
-        $this->postJson("/api/v1/imports/{$import['id']}/store")
-            ->assertOk()
-            ->assertJsonPath('state', 'stored');
+        $this->store($import, ['jumps']);
         $this->assertSame(11.0, (float) DB::table('bars')->where('listing_id', 1)->where('day', 20260701)->value('close'));
         $this->assertSame('2026-07-01', $this->getJson('/api/v1/status')->json('latest_day'), 'the program moves to the new day');
         $this->assertEqualsWithDelta(11.0, $this->getJson('/api/v1/companies/BRSW')->json('price.close'), 1e-9);
@@ -82,15 +80,15 @@ final class ImportTest extends DemoTestCase
         $csv .= "1970-01-02,{$one},50\n1970-01-02,{$two},51\n";
         $this->assertLessThan($start, (int) gmdate('Ymd', 86400 * $days));
         $import = $this->handIn('two companies.csv', $csv);
-        $stored = $this->postJson("/api/v1/imports/{$import['id']}/store")
-            ->assertOk()
-            ->json();
+        $this->store($import, ['jumps']);
+        $stored = $this->getJson("/api/v1/imports/{$import['id']}")->json();
         $this->assertSame(['new' => 2 * $days, 'changed' => 0, 'same' => 1, 'conflict' => 0, 'refused' => 1], $stored['preview']['counts']);
         $this->assertStringContainsString('1970-01-02 twice with other closes, 50 and 51', $stored['preview']['refused'][0]['reason']);
         $this->assertSame(
             [
                 "{$one}: days stand in the file more than once; each is taken once.",
-                "{$two}: the close goes from 50 to 5 on 1998-10-01. A split that is not among the splits, or a slip of units?",
+                "{$two}: the close goes from 50 to 5 on 1998-10-01. A split that is not among the splits, or a slip of units? ".
+                'Import the split first, or take the prices as they are.',
             ],
             $stored['preview']['warnings'],
         );
@@ -114,8 +112,12 @@ final class ImportTest extends DemoTestCase
             'ratio' => 10,
         ]);
         $this->assertSame(
-            ["{$listing->ticker}: the close goes from 50 to 5 on 1970-01-07. A split that is not among the splits, or a slip of units?"],
-            $this->handIn('split.csv', $csv)['preview']['warnings'],
+            [
+                'jumps' => "{$listing->ticker}: the close goes from 50 to 5 on 1970-01-07. A split that is not among the ".
+                    'splits, or a slip of units? '.
+                    'Import the split first, or take the prices as they are.',
+            ],
+            $this->handIn('split.csv', $csv)['preview']['doubts'],
         );
     }
 
@@ -126,7 +128,7 @@ final class ImportTest extends DemoTestCase
             ->orderBy('id')
             ->pluck('ticker')
             ->all();
-        $csv = "Company,Line,Period,Value,Filed on\n";
+        $csv = "Company,Line,Period,Value (XCR million),Filed on\n";
         foreach (['Revenue' => 900, 'Net income' => 90, 'Total assets' => 1800] as $line => $value) {
             foreach ([$one, $two] as $ticker) {
                 foreach ([1991, 1992] as $year) {
@@ -268,7 +270,7 @@ final class ImportTest extends DemoTestCase
             ->json();
         $this->assertSame([], $import['preview']['unmapped']);
         $this->assertSame(3, $import['preview']['counts']['new']);
-        $this->store($import);
+        $this->store($import, ['figure_off']);
         $this->assertSame(999000.0, $this->line('BRSW', 'revenue', 20230));
         $this->assertSame(
             ['5000', '12000'],
@@ -298,12 +300,12 @@ final class ImportTest extends DemoTestCase
     {
         $import = $this->handIn(
             'BRSW.csv',
-            "Line,Period,Value,Filed on\nRevenue,FY 2023,123456,2025-08-01\nRevenue,FY 2023,1,2023-06-01\n",
+            "Line,Period,Value,Filed on,Unit\nRevenue,FY 2023,123456,2025-08-01,XCR\nRevenue,FY 2023,1,2023-06-01,XCR\n",
         );
         $this->assertSame('figures', $import['mapping']['kind']);
         $this->assertSame([1, 1], [$import['preview']['counts']['changed'], $import['preview']['counts']['refused']]);
         $this->assertStringContainsString('cannot have been public on 2023-06-01', $import['preview']['refused'][0]['reason']);
-        $this->store($import);
+        $this->store($import, ['figure_off']);
         $this->assertSame(123456.0, $this->line('BRSW', 'revenue', 20230));
         $this->assertNotSame(123456.0, $this->line('BRSW', 'revenue', 20230, '2025-07-31'));
         $this->assertSame(123456.0, $this->line('BRSW', 'revenue', 20230, '2025-08-01'));
@@ -397,29 +399,29 @@ final class ImportTest extends DemoTestCase
                 ],
                 JSON_THROW_ON_ERROR,
             ),
-            'report.xbrl' => '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" '
-                .'xmlns:us-gaap="http://fasb.org/us-gaap/2024" xmlns:iso4217="http://www.xbrl.org/2003/iso4217" '
-                .'xmlns:xbrldi="http://xbrl.org/2006/xbrldi" xmlns:x="http://example.invalid">'.
-                '<us-gaap:Revenues contextRef="y" unitRef="m" decimals="-3">7000000</us-gaap:Revenues><us-gaap:Assets contextRef="i" '
-                    .'unitRef="m" decimals="-3">9000000</us-gaap:Assets><us-gaap:EarningsPerShareBasic contextRef="y" unitRef="p" '
-                    .'decimals="2">1.25</us-gaap:EarningsPerShareBasic>'.
-                '<us-gaap:Revenues contextRef="s" unitRef="m" decimals="-3">4000000</us-gaap:Revenues><x:HarbourBells contextRef="y" '
-                    .'unitRef="m" decimals="0">5</x:HarbourBells>'.
-                '<xbrli:context id="y"><xbrli:entity><xbrli:identifier '
-                    .'scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate>'.
-                    '<xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'.
-                '<xbrli:context id="i"><xbrli:entity><xbrli:identifier '
-                    .'scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:instant>2029-12-31</xbrli:instant>'.
-                    '</xbrli:period></xbrli:context>'.
-                '<xbrli:context id="s"><xbrli:entity><xbrli:identifier '
-                    .'scheme="scheme">BRSW</xbrli:identifier><xbrli:segment><xbrldi:explicitMember '
-                    .'dimension="us-gaap:StatementBusinessSegmentsAxis">x:SaltMember</xbrldi:explicitMember></xbrli:segment>'.
-                    '</xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate>'.
-            '<xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'.
-                '<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit><xbrli:unit '
-                    .'id="p"><xbrli:divide><xbrli:unitNumerator><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unitNumerator>'.
-                    '<xbrli:unitDenominator><xbrli:measure>xbrli:shares</xbrli:measure>'.
-            '</xbrli:unitDenominator></xbrli:divide></xbrli:unit></xbrli:xbrl>',
+            'report.xbrl' => '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" '.
+                'xmlns:us-gaap="http://fasb.org/us-gaap/2024" xmlns:iso4217="http://www.xbrl.org/2003/iso4217" '.
+                'xmlns:xbrldi="http://xbrl.org/2006/xbrldi" xmlns:x="http://example.invalid">'.
+                '<us-gaap:Revenues contextRef="y" unitRef="m" decimals="-3">7000000</us-gaap:Revenues><us-gaap:Assets contextRef="i" '.
+                'unitRef="m" decimals="-3">9000000</us-gaap:Assets><us-gaap:EarningsPerShareBasic contextRef="y" unitRef="p" '.
+                'decimals="2">1.25</us-gaap:EarningsPerShareBasic>'.
+                '<us-gaap:Revenues contextRef="s" unitRef="m" decimals="-3">4000000</us-gaap:Revenues><x:HarbourBells contextRef="y" '.
+                'unitRef="m" decimals="0">5</x:HarbourBells>'.
+                '<xbrli:context id="y"><xbrli:entity><xbrli:identifier '.
+                'scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate>'.
+                '<xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'.
+                '<xbrli:context id="i"><xbrli:entity><xbrli:identifier '.
+                'scheme="scheme">BRSW</xbrli:identifier></xbrli:entity><xbrli:period><xbrli:instant>2029-12-31</xbrli:instant>'.
+                '</xbrli:period></xbrli:context>'.
+                '<xbrli:context id="s"><xbrli:entity><xbrli:identifier '.
+                'scheme="scheme">BRSW</xbrli:identifier><xbrli:segment><xbrldi:explicitMember '.
+                'dimension="us-gaap:StatementBusinessSegmentsAxis">x:SaltMember</xbrldi:explicitMember></xbrli:segment>'.
+                '</xbrli:entity><xbrli:period><xbrli:startDate>2029-01-01</xbrli:startDate>'.
+                '<xbrli:endDate>2029-12-31</xbrli:endDate></xbrli:period></xbrli:context>'.
+                '<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit><xbrli:unit '.
+                'id="p"><xbrli:divide><xbrli:unitNumerator><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unitNumerator>'.
+                '<xbrli:unitDenominator><xbrli:measure>xbrli:shares</xbrli:measure>'.
+                '</xbrli:unitDenominator></xbrli:divide></xbrli:unit></xbrli:xbrl>',
             'report.zip' => self::zip([
                 'report.json' => json_encode(
                     [
@@ -448,9 +450,9 @@ final class ImportTest extends DemoTestCase
                     ],
                     JSON_THROW_ON_ERROR,
                 ),
-                'facts.csv' => "concept,period,unit,segment,value\nus-gaap:Revenues,2029,iso4217:XCR,,7000000\nus-gaap:Assets,"
-                    ."2029-12-31@end,iso4217:XCR,,9000000\nus-gaap:EarningsPerShareBasic,2029-01-01..2029-12-31,iso4217:XCR/xbrli:shares,"
-                    .",1.25\nus-gaap:Revenues,2029,iso4217:XCR,x:SaltMember,4000000\nx:HarbourBells,2029,iso4217:XCR,,5\n",
+                'facts.csv' => "concept,period,unit,segment,value\nus-gaap:Revenues,2029,iso4217:XCR,,7000000\nus-gaap:Assets,".
+                    "2029-12-31@end,iso4217:XCR,,9000000\nus-gaap:EarningsPerShareBasic,2029-01-01..2029-12-31,iso4217:XCR/xbrli:shares,".
+                    ",1.25\nus-gaap:Revenues,2029,iso4217:XCR,x:SaltMember,4000000\nx:HarbourBells,2029,iso4217:XCR,,5\n",
             ]),
         ];
         foreach ($files as $name => $content) {
@@ -513,7 +515,7 @@ final class ImportTest extends DemoTestCase
             $import = $this->handIn("BRSW.{$extension}", (string) file_get_contents($path));
             unlink($path);
             $this->assertSame(3, $import['preview']['counts']['new'], $extension.json_encode($import['preview']['refused']));
-            $this->store($import);
+            $this->store($import, ['jumps']);
             $this->assertSame(
                 [11.25, 11.5, 23.0],
                 DB::table('bars')
@@ -534,9 +536,9 @@ final class ImportTest extends DemoTestCase
         $before = $this->everything();
         $files = [
             'dividends.csv' => [
-                'Ticker,Ex-date,Payment '
-                    ."date,Dividend,Currency\nBRSW,2026-06-01,2026-06-12,0.5,XCR\nBRSW,2026-06-02,2026-06-12,0.5,XVN\nNOBODY,2026-06-01,"
-                    .",1,\n",
+                'Ticker,Ex-date,Payment '.
+                "date,Dividend,Currency\nBRSW,2026-06-01,2026-06-12,0.5,XCR\nBRSW,2026-06-02,2026-06-12,0.5,XVN\nNOBODY,2026-06-01,".
+                ",1,\n",
                 'dividends',
                 1,
                 2,
@@ -548,8 +550,8 @@ final class ImportTest extends DemoTestCase
                 1,
             ],
             'estimates.csv' => [
-                'Company,Measure,Fiscal year,As of,Consensus,Number of '
-                    ."analysts\nBRSW,Revenue,2027,2026-06-15,100,4\nBRSW,Weather,2027,2026-06-15,100,4\n",
+                'Company,Measure,Fiscal year,As of,Consensus,Number of '.
+                "analysts\nBRSW,Revenue,2027,2026-06-15,100,4\nBRSW,Weather,2027,2026-06-15,100,4\n",
                 'estimates',
                 1,
                 1,
@@ -561,25 +563,25 @@ final class ImportTest extends DemoTestCase
                 0,
             ],
             'insiders.csv' => [
-                "Company,Date,Insider,Role,Transaction,Shares,Price\nBRSW,2026-06-10,M. "
-                    ."Tarn,Director,Purchase,500,20\nBRSW,2026-06-11,M. Tarn,Director,Sale,200,21\nBRSW,2026-06-12,M. "
-                    ."Tarn,Director,Gift,1,1\n",
+                "Company,Date,Insider,Role,Transaction,Shares,Price\nBRSW,2026-06-10,M. ".
+                "Tarn,Director,Purchase,500,20\nBRSW,2026-06-11,M. Tarn,Director,Sale,200,21\nBRSW,2026-06-12,M. ".
+                "Tarn,Director,Gift,1,1\n",
                 'insider_trades',
                 2,
                 1,
             ],
             'segments.csv' => [
-                'Company,Kind,Segment,Item,Fiscal '
-                    ."year,Value\nBRSW,Business,Salt,Revenue,2025,60\nBRSW,Business,Fish,Revenue,2025,40\nBRSW,Driver,Tins "
-                    ."sold,,2025,5000\n",
+                'Company,Kind,Segment,Item,Fiscal '.
+                "year,Value\nBRSW,Business,Salt,Revenue,2025,60\nBRSW,Business,Fish,Revenue,2025,40\nBRSW,Driver,Tins ".
+                "sold,,2025,5000\n",
                 'drivers',
                 3,
                 0,
             ],
             'mine.csv' => ["Ticker,Remark\nBRSW,like it\nORTN,\nXXXX,\n", 'list', 2, 1],
             'trades.csv' => [
-                "Portfolio,Date,Type,Ticker,Quantity,Price,Commission\nMain,2026-05-04,Buy,BRSW,10,20.5,1\nMain,2026-05-05,Swap,BRSW,10,"
-                    ."20.5,1\n",
+                "Portfolio,Date,Type,Ticker,Quantity,Price,Commission\nMain,2026-05-04,Buy,BRSW,10,20.5,1\nMain,2026-05-05,Swap,BRSW,10,".
+                "20.5,1\n",
                 'transactions',
                 1,
                 1,
@@ -689,9 +691,17 @@ final class ImportTest extends DemoTestCase
             ->json();
     }
 
-    /** @param  array<string, mixed>  $import */
-    private function store(array $import): void
+    /**
+     * @param  array<string, mixed>  $import
+     * @param  list<string>  $accepted  doubts that are there and are taken as they are
+     */
+    private function store(array $import, array $accepted = []): void
     {
+        $this->assertSame($accepted, array_keys($import['preview']['doubts']));
+        if ($accepted !== []) {
+            $this->postJson("/api/v1/imports/{$import['id']}/store")->assertStatus(422);
+            $this->putJson("/api/v1/imports/{$import['id']}", ['accept' => $accepted])->assertOk();
+        }
         $this->postJson("/api/v1/imports/{$import['id']}/store")
             ->assertOk()
             ->assertJsonPath('state', 'stored');

@@ -127,8 +127,8 @@ final class ListingsTest extends DemoTestCase
         $this->assertSame('missing', $value()['state']);
         $this->assertStringContainsString('The share count of Non-voting shares was not reported', (string) json_encode($value()));
         $this->store(
-            "Company,Kind,Segment or driver,Item,Period,Value,Unit,Filed on\nBRSW,class of "
-                ."shares,NonVotingMember,shares_outstanding_period_end,2025,1000000,shares,2026-03-05\n",
+            "Company,Kind,Segment or driver,Item,Period,Value,Unit,Filed on\nBRSW,class of ".
+                "shares,NonVotingMember,shares_outstanding_period_end,2025,1000000,shares,2026-03-05\n",
             'counts.csv',
         );
         $price = (float) DB::table('bars')->where('listing_id', $this->listing('BRSW')->id)->where('day', self::TODAY)->value('close');
@@ -161,8 +161,8 @@ final class ListingsTest extends DemoTestCase
         $heir = Listing::query()->where('ticker', 'SKRW')->where('from_day', '>', 0)->firstOrFail();
         $old = Listing::query()->where('ticker', 'SKRW')->where('from_day', 0)->firstOrFail();
         $this->store(
-            "Ticker,Date,Close\nSKRW,2016-01-04,5.5\nSKRW,2026-07-01,61.5\nSKCT,2016-01-05,5.6\nXQOS:SKRW@2018-01-01,2016-01-06,"
-                ."5.7\nXQOS:SKRW@2018-01-01,2026-07-01,9.5\n",
+            "Ticker,Date,Close\nSKRW,2016-01-04,5.5\nSKRW,2026-07-01,61.5\nSKCT,2016-01-05,5.6\nXQOS:SKRW@2018-01-01,2016-01-06,".
+                "5.7\nXQOS:SKRW@2018-01-01,2026-07-01,9.5\n",
             'prices.csv',
         );
         $of = static fn (int $listing): array => DB::table('bars')
@@ -268,7 +268,7 @@ final class ListingsTest extends DemoTestCase
             'exchange' => 'XQOS',
         ];
         $import = $this->handIn("Line,2024,2025\nRevenue,100,120\nNet income,10,12\n", 'figures.csv');
-        $mapping = [...$import['mapping'], 'new_company' => $new, 'company' => null];
+        $mapping = [...$import['mapping'], 'new_company' => $new, 'company' => null, 'scale' => 1e6];
         $this->putJson("/api/v1/imports/{$import['id']}", $mapping)->assertOk();
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk();
         $this->getJson('/api/v1/companies/BRSW')->assertStatus(409)->assertJsonPath('choices.1.name', 'Fennick Ropes');
@@ -296,8 +296,8 @@ final class ListingsTest extends DemoTestCase
     {
         $before = $this->digest();
         $id = $this->store(
-            "Company,What,Former value,Until\nBRSW,Name,Brannoch Fishery,2019-07-01\nBRSW,Reporting "
-                ."currency,XVN,2019-07-01\nBRSW,Sector,03,2019-07-01\n",
+            "Company,What,Former value,Until\nBRSW,Name,Brannoch Fishery,2019-07-01\nBRSW,Reporting ".
+                "currency,XVN,2019-07-01\nBRSW,Sector,03,2019-07-01\n",
         );
         $then = $this->getJson('/api/v1/companies/BRSW?as_of=2018-06-29')->assertOk()->json();
         $this->assertSame(
@@ -307,8 +307,8 @@ final class ListingsTest extends DemoTestCase
         $figures = "Company,Line,Period,Value,Filed on,Currency\n";
         $import = $this->handIn(
             $figures.
-                "Brannoch Fishery,Goodwill,2014,100,2015-03-01,XVN\nBRSW,Goodwill,2013,200,2015-03-01,XCR\nBRSW,Goodwill,2012,300,"
-                    ."2015-03-01,XYZ\nBRSW,Goodwill,2011,400,2020-03-01,XCR\n",
+                "Brannoch Fishery,Goodwill,2014,100,2015-03-01,XVN\nBRSW,Goodwill,2013,200,2015-03-01,XCR\nBRSW,Goodwill,2012,300,".
+                "2015-03-01,XYZ\nBRSW,Goodwill,2011,400,2020-03-01,XCR\n",
             'figures.csv',
         );
         $this->assertSame([2, 2], [$import['preview']['counts']['new'], $import['preview']['counts']['refused']]);
@@ -335,7 +335,10 @@ final class ListingsTest extends DemoTestCase
     public function test_figures_without_a_day_count_from_the_change_of_currency_on(): void
     {
         $this->store("Company,What,Former value,Until\nBRSW,Reporting currency,XVN,2019-07-01\n");
-        $this->store("Company,Line,Period,Value\nBRSW,Minority interest,2014,100\nBRSW,Minority interest,2022,120\n", 'figures.csv');
+        $this->store(
+            "Company,Line,Period,Value,Unit\nBRSW,Minority interest,2014,100,XCR\nBRSW,Minority interest,2022,120,XCR\n",
+            'figures.csv',
+        );
         $days = DB::table('facts')
             ->join('filings', 'filings.id', '=', 'filing_id')
             ->where('facts.company_id', $this->companyId('BRSW'))
@@ -363,7 +366,7 @@ final class ListingsTest extends DemoTestCase
         $this->assertSame(['Ulveray Lenses', null], $names('2025-01-31'));
         $this->assertSame(['Ulveray Optics', 'Ulveray Lenses'], $names('2025-02-03'));
         // A row of a file finds it by either name.
-        $this->store("Name,Date,Close\nUlveray Lenses,2026-07-01,9\nUlveray Optics,2026-07-02,9.1\n", 'prices.csv');
+        $this->store("Name,Date,Close\nUlveray Lenses,2026-07-01,160\nUlveray Optics,2026-07-02,161\n", 'prices.csv');
         $this->deleteJson('/api/v1/imports/'.DB::table('imports')->max('id'))->assertOk();
         foreach (
             [

@@ -12,24 +12,34 @@ use Tests\DemoTestCase;
 /** The sample files with the dirt of practice give exactly the findings they are made for. */
 final class SamplesTest extends DemoTestCase
 {
-    /** @return iterable<string, array{string, array{int, int, int, int, int}, list<string>}> */
+    /** @return iterable<string, array{string, array{int, int, int, int, int}, list<string>, 3?: array<string, string>}> */
     public static function samples(): iterable
     {
         yield 'clean' => ['BRSW clean statement.csv', [0, 0, 42, 0, 0], []];
         yield 'thousands for millions' => [
             'BRSW thousands for millions.csv',
             [0, 0, 0, 42, 0],
-            ['BRSW: the figures are about 1,000 times larger than those stored. Choose the scale 1,000.'],
+            [],
+            [
+                'scale_off' => 'BRSW: the figures are about 1,000 times larger than those stored. Choose the scale 1,000, or '.
+                    'take them as they are.',
+            ],
         ];
         yield 'a shifted column' => [
             'BRSW shifted column.csv',
             [0, 0, 0, 42, 0],
-            array_map(
-                static fn (int $year): string => "BRSW: 14 figures under FY {$year} are those stored for FY ".
-                    ($year - 1).
-                    '. A column seems to be shifted.',
-                [2024, 2023, 2022],
-            ),
+            [],
+            [
+                'shifted' => implode(
+                    ' ',
+                    array_map(
+                        static fn (int $year): string => "BRSW: 14 figures under FY {$year} are those stored for FY ".
+                            ($year - 1).
+                            '. A column seems to be shifted.',
+                        [2024, 2023, 2022],
+                    ),
+                ),
+            ],
         ];
         yield 'a missing currency' => [
             'BRSW missing currency.csv',
@@ -58,9 +68,10 @@ final class SamplesTest extends DemoTestCase
     /**
      * @param  array{int, int, int, int, int}  $counts
      * @param  list<string>  $warnings
+     * @param  array<string, string>  $doubts
      */
     #[DataProvider('samples')]
-    public function test_a_sample_gives_what_it_was_made_for(string $name, array $counts, array $warnings): void
+    public function test_a_sample_gives_what_it_was_made_for(string $name, array $counts, array $warnings, array $doubts = []): void
     {
         $imports = $this->app->make(Imports::class);
         $preview = $imports->preview($imports->take(base_path("samples/{$name}"), $name, $this->someone()))->preview;
@@ -71,6 +82,7 @@ final class SamplesTest extends DemoTestCase
                 array_filter($preview['warnings'], static fn (string $w): bool => ! str_starts_with($w, 'The table does not say when')),
             ),
         );
+        $this->assertSame($doubts, (array) $preview['doubts']);
         $this->assertSame($name === 'new company.csv' ? ['company'] : [], array_keys((array) $preview['questions']));
         $this->assertSame([], $preview['unmapped']);
     }

@@ -113,7 +113,7 @@ final class StorageTest extends DemoTestCase
 
     private function figures(): Import
     {
-        $csv = "Line,Period,Value,Filed on\n";
+        $csv = "Line,Period,Value (whole XCR),Filed on\n";
         for ($i = 0; $i < self::ROWS; $i++) {
             // Twenty years, each filed four hundred times with another figure.
             $csv .= 'Revenue,FY '.(2000 + ($i % 20)).','.($i + 1).','.gmdate('Y-m-d', 86400 * (20_000 + intdiv($i, 20)))."\n";

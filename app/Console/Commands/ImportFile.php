@@ -20,9 +20,10 @@ final class ImportFile extends Command
         {file? : CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV (zip) or XBRL}
         {--company= : ticker of the company the file is about}
         {--kind= : statement, prices, dividends, splits, estimates, holders, insider_trades, figures, drivers, listings … see the guide}
-        {--scale= : 1, 1000 or 1000000}
+        {--scale= : 1, 1000, 1000000 or 1000000000; 0.01 for prices in pence}
         {--filed-on= : day the figures became public, YYYY-MM-DD}
         {--conflicts= : keep or take}
+        {--accept=* : a doubt that is taken as it is, by its key}
         {--mapping= : JSON with further parts of the mapping}
         {--user= : e-mail of the user the import belongs to}
         {--preview : store nothing}
@@ -58,6 +59,7 @@ final class ImportFile extends Command
                     'kind' => $this->option('kind'),
                     'scale' => $this->option('scale'),
                     'conflicts' => $this->option('conflicts'),
+                    'accept' => $this->option('accept') === [] ? null : $this->option('accept'),
                     'filed_on' => is_string($this->option('filed-on')) ? \Logion\Time\Day::parse($this->option('filed-on')) : null,
                 ],
                 static fn (mixed $x): bool => $x !== null,
@@ -93,6 +95,7 @@ final class ImportFile extends Command
                     'refused' => $result['refused'],
                     'warnings' => $result['warnings'],
                     'questions' => $result['questions'],
+                    'doubts' => $result['doubts'],
                 ],
                 ['rows', 'new', 'changed', 'same', 'conflict', 'refused'],
                 [[$result['rows'], ...array_values($result['counts'])]],
@@ -100,6 +103,9 @@ final class ImportFile extends Command
             if ($this->option('format') === 'table') {
                 foreach ([...$result['warnings'], ...array_values((array) $result['questions'])] as $line) {
                     $this->line("  {$line}");
+                }
+                foreach ((array) $result['doubts'] as $key => $doubt) {
+                    $this->line("  in doubt (--accept={$key}): {$doubt}");
                 }
                 foreach (array_slice((array) $result['unmapped'], 0, 20, true) as $label => $entry) {
                     $this->line('  no line for "'.(is_array($entry) ? $entry['label'] : $label).'"');

@@ -9,6 +9,7 @@ use App\Demo\Names;
 use App\Feature\Account\DemoAccount;
 use App\Models\Role;
 use App\Models\Setting;
+use App\Storage\InstallationDay;
 use App\Storage\Settings;
 use Illuminate\Console\Command;
 
@@ -42,6 +43,7 @@ final class SeedDemo extends Command
             // Whoever tries the demo may change what all of it share.
             ['name' => Settings::NEW_ACCOUNTS, 'value' => Role::Editor->value],
         ]);
+        app(InstallationDay::class)->recompute();
         DemoAccount::get();
 
         return self::SUCCESS;

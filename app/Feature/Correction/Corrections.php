@@ -35,7 +35,7 @@ final class Corrections
         $row = Company::query()->findOrFail($company);
         $chosen = TemplateChoice::query()->of($user)->where('company_id', $company)->first();
         $template = $chosen === null ? $row->template : ReportingModel::from($chosen->template);
-        $calendar = new FiscalCalendar((int) $row->fiscal_year_end_month);
+        $calendar = new FiscalCalendar((int) $row->fiscal_year_end_month, $row->fiscal_years === FiscalCalendar::BEGINS);
         $batch = Str::uuid()->toString();
         DB::transaction(function () use ($user, $company, $figures, $note, $source, $publicOn, $template, $calendar, $batch): void {
             foreach ($figures as $figure) {
@@ -47,8 +47,8 @@ final class Corrections
                     ($period % 10 > 4 && $period % 10 !== FiscalPeriod::FIRST_HALF && $period % 10 !== FiscalPeriod::SECOND_HALF)
                 ) {
                     throw new UnprocessableEntityHttpException(
-                        "{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter, 6 or 7 for a "
-                            .'half year.',
+                        "{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter, 6 or 7 for a ".
+                            'half year.',
                     );
                 }
                 $filed = self::filedOn($company, $item->key, $period);

@@ -22,13 +22,13 @@ final readonly class CsvFiles
     }
 
     /**
-     * Every figure of every filing, one a row; importing it again gives the same facts.
+     * Every figure of every filing, one a row, in whole amounts; importing it again gives the same facts.
      *
      * @param  resource  $stream
      */
     public function facts($stream): void
     {
-        fputcsv($stream, ['Company', 'Line', 'Label', 'Period', 'Value', 'Filed on', 'Currency'], ',', '"', '', "\r\n");
+        fputcsv($stream, ['Company', 'Line', 'Label', 'Period', 'Value', 'Filed on', 'Unit'], ',', '"', '', "\r\n");
         foreach ($this->facts->all() as [$line, $period, $value, $filedOn]) {
             $money = in_array(LineItems::all()[$line]->unit, [Unit::Money, Unit::MoneyPerShare], true);
             fputcsv(

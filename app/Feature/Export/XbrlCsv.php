@@ -25,7 +25,7 @@ final readonly class XbrlCsv
 
     public function __construct(private FiledFigures $facts, private CompanyIdentity $identity)
     {
-        $this->calendar = new FiscalCalendar($identity->yearEndMonth);
+        $this->calendar = $identity->calendar();
     }
 
     /**

@@ -12,6 +12,7 @@ use Logion\Identity\AmbiguousReference;
 use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
 use Logion\Identity\Reference;
+use Logion\Intake\FiscalCalendar;
 use Logion\Intake\Refusal;
 use Logion\Reference\Wording;
 use Logion\Reporting\ReportingModel;
@@ -42,7 +43,7 @@ final class CompanyMatching
 
     /**
      * @var array<int, object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int,
-     *     security: int}>
+     *     calendar: FiscalCalendar, fiscal_years: ?string, security: int}>
      */
     private array $read = [];
 
@@ -174,7 +175,7 @@ final class CompanyMatching
 
     /**
      * @return object{id: int, ticker: string, name: string, template: string, currency: string, trading: string, year_end: int,
-     *     security: int}
+     *     calendar: FiscalCalendar, fiscal_years: ?string, security: int}
      */
     public function read(int $id): object
     {
@@ -193,6 +194,8 @@ final class CompanyMatching
                 'currency' => $identity->reportingCurrency,
                 'trading' => $identity->listing()->currency,
                 'year_end' => $identity->yearEndMonth,
+                'calendar' => $identity->calendar(),
+                'fiscal_years' => $identity->fiscalYears,
                 'security' => $identity->security,
             ];
         })();

@@ -8,8 +8,10 @@ use App\Models\BreakdownFact;
 use App\Models\Filing;
 use App\Storage\BulkInsert;
 use App\Storage\Filings;
+use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Intake\FiscalCalendar;
+use Logion\Intake\Neighbours;
 use Logion\Reporting\LineItems;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
@@ -20,6 +22,14 @@ use Logion\Time\FiscalPeriod;
  */
 final class FactWriter
 {
+    /** In the title of a filing whose figures are differences of others. */
+    private const BY_DIFFERENCE = ', by difference,';
+
+    /** So many figures off or shifted are no coincidence. */
+    private const MANY = 4;
+
+    private const MOST_NAMED = 5;
+
     private readonly ?BulkInsert $facts;
 
     private readonly ?BulkInsert $breakdowns;
@@ -44,17 +54,21 @@ final class FactWriter
     }
 
     /**
-     * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string}>  $figures  by "line@period"
+     * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string, scale?: float, derived?: bool}>
+     *     $figures
+     *     by "line@period", with the scale they are rounded to and whether they are a difference of others
      * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int,
      *     place?: string}>  $breakdowns
      */
     public function company(int $id, array $figures, array $breakdowns = []): void
     {
         $company = $this->pass->companies->read($id);
-        $calendar = new FiscalCalendar($company->year_end);
+        $calendar = $this->pass->calendar($id);
         $this->facts?->flush();
         $stored = $this->filings->facts($id);
-        $this->warnOfScaleAndShift($stored, $company->ticker, $figures);
+        $known = Filings::latest($stored);
+        $this->doubtScale($known, $company->ticker, $figures);
+        $this->warnOfShift($known, $company->ticker, $figures);
         $filings = [];
         $changed = count($this->pass->companies->currencies($id)) > 1;
         foreach ($figures as $key => $figure) {
@@ -98,20 +112,30 @@ final class FactWriter
 
                 continue;
             }
-            [$status, $known, $filedOn] = $this->compare($stored[$key] ?? [], $figure['value'], $filedOn, $assumed, $line);
+            [$status, $before, $filedOn] = $this->compare(
+                $stored[$key] ?? [],
+                $figure['value'],
+                $filedOn,
+                $assumed,
+                $figure['scale'] ?? 1.0,
+            );
             $this->outcome->count($status, $id, $filedOn);
             if ($this->outcome->wantsExample($status)) {
                 $this->outcome->example(
                     $status,
                     $company->ticker,
                     LineItems::all()[$line]->label.', '.FiscalPeriod::label($period),
-                    $known,
+                    $before,
                     $figure['value'],
                     $figure['place'],
                 );
             }
             if ($status === 'new' || $status === 'changed' || ($status === 'conflict' && $this->mapping->conflicts === 'take')) {
-                $filings[$filedOn][$period][] = [$line, $figure['value'], $status];
+                $filings[$filedOn][$period.($figure['derived'] ?? false ? self::BY_DIFFERENCE : '')][] = [
+                    $line,
+                    $figure['value'],
+                    $status,
+                ];
             }
         }
         $parts = $this->newBreakdowns($id, $company->ticker, $breakdowns, $calendar);
@@ -122,14 +146,17 @@ final class FactWriter
         $made = $filings === [] && $parts === [] ? [] : $this->made($id);
         foreach ($filings as $filedOn => $periods) {
             ksort($periods);
-            foreach ($periods as $period => $lines) {
+            foreach ($periods as $slot => $lines) {
+                $slot = (string) $slot;
+                $period = (int) $slot;
                 $restates = in_array('changed', array_column($lines, 2), true) && ! in_array('new', array_column($lines, 2), true);
-                $filing = $made["{$filedOn}@{$period}"] ??= $this->filing(
+                $filing = $made["{$filedOn}@{$slot}"] ??= $this->filing(
                     $id,
                     $restates ? 'restatement' : ($period % 10 === 0 ? 'annual' : 'quarterly'),
                     $period,
                     $calendar->end($period),
                     $filedOn,
+                    $slot !== (string) $period,
                 );
                 foreach ($lines as [$line, $value]) {
                     $this->facts->add($id, $filing, $line, $period, $value);
@@ -180,9 +207,9 @@ final class FactWriter
         $this->breakdowns?->flush();
     }
 
-    private function filing(int $company, string $kind, int $period, int $end, int $filedOn): int
+    private function filing(int $company, string $kind, int $period, int $end, int $filedOn, bool $isDifference = false): int
     {
-        $title = FiscalPeriod::label($period)." from {$this->pass->import->name}";
+        $title = FiscalPeriod::label($period).($isDifference ? self::BY_DIFFERENCE : '')." from {$this->pass->import->name}";
 
         return $this->filings->insert($company, $kind, $period, $end, $filedOn, $title, $this->pass->importId);
     }
@@ -191,8 +218,13 @@ final class FactWriter
     private function made(int $company): array
     {
         $made = [];
-        foreach (Filing::query()->where(['company_id' => $company, 'import_id' => $this->pass->importId])->get() as $filing) {
-            $made["{$filing->filed_on}@{$filing->period}"] = (int) $filing->id;
+        foreach (
+            Filing::query()
+                ->where(['company_id' => $company, 'import_id' => $this->pass->importId])
+                ->get() as $filing
+        ) {
+            $isDifference = str_contains((string) $filing->title, self::BY_DIFFERENCE);
+            $made["{$filing->filed_on}@{$filing->period}".($isDifference ? self::BY_DIFFERENCE : '')] = (int) $filing->id;
         }
 
         return $made;
@@ -203,16 +235,13 @@ final class FactWriter
      * @return array{'new'|'changed'|'same'|'conflict', ?float, int} status, the stored figure it was compared with, and the day it counts
      *     from
      */
-    private function compare(array $stored, float $value, int $filedOn, bool $assumed, string $line): array
+    private function compare(array $stored, float $value, int $filedOn, bool $assumed, float $scale): array
     {
         if ($stored === []) {
             return ['new', null, $filedOn];
         }
         // Amounts in thousands agree with exact ones if they round to them.
-        $rounding =
-            in_array(LineItems::all()[$line]->unit, [Unit::Money, Unit::Shares], true) && $this->mapping->scale > 1
-                ? $this->mapping->scale / 2
-                : 0.0;
+        $rounding = $scale > 1 ? $scale / 2 : 0.0;
         foreach ($stored as [, $known]) {
             if (abs($known - $value) <= max($rounding, 1e-12 * abs($known)) && ($assumed || count($stored) === 1)) {
                 return ['same', $known, $filedOn];
@@ -241,57 +270,112 @@ final class FactWriter
     }
 
     /**
-     * Points at figures that are a thousand times off the stored ones, or stand under a neighbouring year.
+     * Figures that are a thousand or a million times off those stored, or off other periods, are a doubt: as a whole the scale of the file is
+     * wrong, one by one a cell is.
      *
-     * @param  array<string, list<array{int, float}>>  $stored
+     * @param  array<string, float>  $known
      * @param  array<string, array{value: float, place: string}>  $figures
      */
-    private function warnOfScaleAndShift(array $stored, string $ticker, array $figures): void
+    private function doubtScale(array $known, string $ticker, array $figures): void
     {
-        $known = [];
-        foreach ($stored as $key => $values) {
-            $known[$key] = $values[count($values) - 1][1];
+        $amounts = $this->amounts(array_map(static fn (array $figure): float => $figure['value'], $figures));
+        $off = Neighbours::off($amounts, $this->amounts($known));
+        $factors = array_count_values(array_map(static fn (array $one): string => (string) $one['factor'], $off));
+        arsort($factors);
+        $factor = (float) (array_key_first($factors) ?? 1.0);
+        if (count($off) >= self::MANY && 2 * count($off) > count($amounts)) {
+            $scale = $this->mapping->scale;
+            $this->outcome->doubt(
+                'scale_off',
+                "{$ticker}: the figures are about ".
+                    number_format($factor >= 1 ? $factor : 1 / $factor).
+                    ' times '.
+                    ($factor < 1 ? 'smaller' : 'larger').
+                    ' than those stored. '.
+                    ($scale !== null && $scale / $factor >= 1 && $scale / $factor <= 1e9
+                        ? 'Choose the scale '.number_format($scale / $factor).', or take them as they are.'
+                        : 'Check the scale, or take them as they are.'),
+            );
+
+            return;
         }
-        $ratios = $shifted = [];
+        $steady = array_filter(
+            $off,
+            static fn (string $key): bool => Neighbours::isSteady((string) strstr($key, '@', true)),
+            ARRAY_FILTER_USE_KEY,
+        );
+        foreach (array_slice($steady, 0, self::MOST_NAMED, true) as $key => $one) {
+            [$line, $period] = explode('@', $key);
+            $this->outcome->doubt(
+                'figure_off',
+                "{$ticker}: ".
+                    LineItems::all()[$line]->label.
+                    ', '.
+                    FiscalPeriod::label((int) $period).
+                    ", is {$this->number($one['value'])} ".
+                    "({$figures[$key]['place']}), about ".
+                    number_format($one['factor'] >= 1 ? $one['factor'] : 1 / $one['factor']).
+                    ' times '.
+                    ($one['factor'] < 1 ? 'smaller' : 'larger').
+                    " than {$this->number($one['near'])} beside it.",
+            );
+        }
+    }
+
+    /**
+     * @param  array<string, float>  $figures
+     * @return array<string, float> those that are amounts or counts of shares
+     */
+    private function amounts(array $figures): array
+    {
+        return array_filter(
+            $figures,
+            static fn (string $key): bool => in_array(
+                (LineItems::all()[(string) strstr($key, '@', true)] ?? null)?->unit,
+                [Unit::Money, Unit::Shares],
+                true,
+            ),
+            ARRAY_FILTER_USE_KEY,
+        );
+    }
+
+    private static function number(float $value): string
+    {
+        return Numerals::decimal($value, floor($value) === $value ? 0 : 2);
+    }
+
+    /**
+     * Points at figures that stand under a neighbouring year.
+     *
+     * @param  array<string, float>  $known
+     * @param  array<string, array{value: float, place: string, scale?: float}>  $figures
+     */
+    private function warnOfShift(array $known, string $ticker, array $figures): void
+    {
+        $shifted = $compared = [];
         foreach ($figures as $key => $figure) {
             [$line, $period] = explode('@', $key);
             if (! in_array(LineItems::all()[$line]->unit, [Unit::Money, Unit::Shares], true) || $figure['value'] == 0.0) {
                 continue;
             }
-            if (($known[$key] ?? 0.0) != 0.0) {
-                $ratios[] = abs($known[$key] / $figure['value']);
-            }
             foreach ([-10, 10] as $by) {
                 $neighbour = $known[$line.'@'.((int) $period + $by)] ?? null;
+                $compared[(int) $period][$by] = ($compared[(int) $period][$by] ?? 0) + ($neighbour === null ? 0 : 1);
                 if (
                     $neighbour !== null &&
-                    abs($neighbour - $figure['value']) <= max($this->mapping->scale / 2, 1e-9 * abs($neighbour)) &&
+                    abs($neighbour - $figure['value']) <= max(($figure['scale'] ?? 1.0) / 2, 1e-9 * abs($neighbour)) &&
                     ($known[$key] ?? null) !== $neighbour
                 ) {
                     $shifted[(int) $period][$by] = ($shifted[(int) $period][$by] ?? 0) + 1;
                 }
             }
         }
-        sort($ratios);
-        $ratio = $ratios[intdiv(count($ratios), 2)] ?? 1.0;
-        foreach ([1e3, 1e6, 1e-3, 1e-6] as $factor) {
-            if (count($ratios) >= 3 && $ratio / $factor > 0.5 && $ratio / $factor < 2) {
-                $this->outcome->warn(
-                    "{$ticker}: the figures are about ".
-                        number_format($factor >= 1 ? $factor : 1 / $factor).
-                        ' times '.
-                        ($factor > 1 ? 'smaller' : 'larger').
-                        ' than those stored. '.
-                        ($this->mapping->scale * $factor >= 1 && $this->mapping->scale * $factor <= 1e9
-                            ? 'Choose the scale '.number_format($this->mapping->scale * $factor).'.'
-                            : 'Check the scale.'),
-                );
-            }
-        }
         foreach ($shifted as $period => $by) {
             foreach ($by as $shift => $count) {
-                if ($count >= 4) {
-                    $this->outcome->warn(
+                // Some figures stay the same from year to year; most do not.
+                if ($count >= self::MANY && 2 * $count > $compared[$period][$shift]) {
+                    $this->outcome->doubt(
+                        'shifted',
                         "{$ticker}: {$count} figures under ".
                             FiscalPeriod::label($period).
                             ' are those stored for '.

@@ -70,7 +70,13 @@ final class ImportController
         $mapping = Mapping::fromArray($import->mapping);
         // Another kind of table has other columns: they are recognised anew.
         if (isset($changes['kind']) && is_string($changes['kind']) && $changes['kind'] !== $mapping->kind && ! isset($changes['columns'])) {
-            $changes['columns'] = $recognition->columnsFor($import->path, $import->format, $changes['kind'], $mapping->headRow);
+            $changes['columns'] = $recognition->columnsFor(
+                $import->path,
+                $import->format,
+                $changes['kind'],
+                $mapping->headRow,
+                $mapping->sheets[0] ?? null,
+            );
         }
 
         return new JsonResponse($this->previewed($import, $mapping->with($changes), $imports));

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake;
 
+use App\Models\Company;
 use App\Models\Import;
 use Closure;
 use Logion\Identity\DatedListing;
+use Logion\Intake\FiscalCalendar;
 
 /** One reading of a file by a mapping, which either compares only or also stores. */
 final readonly class ImportPass
@@ -29,5 +31,35 @@ final readonly class ImportPass
         public Outcome $outcome,
         public ?Closure $progress = null,
     ) {
+    }
+
+    /** How a company counts its fiscal years: as it is known to, else as was answered. */
+    public function calendar(int $company): FiscalCalendar
+    {
+        $read = $this->companies->read($company);
+
+        return $read->fiscal_years === null
+            ? new FiscalCalendar($read->year_end, $this->mapping->fiscalYears === FiscalCalendar::BEGINS)
+            : $read->calendar;
+    }
+
+    /** Some fiscal years have the number of the calendar year in which they begin; once it is known of a company it is kept. */
+    public function askOfFiscalYears(int $company): void
+    {
+        $read = $this->companies->read($company);
+        if ($read->fiscal_years !== null) {
+            return;
+        }
+        if ($this->mapping->fiscalYears === null && FiscalCalendar::isDoubtful($read->year_end)) {
+            $this->outcome->questions['fiscal_years'] =
+                "The fiscal years of {$read->name} end in month {$read->year_end}. Does it call a year by the calendar year in ".
+                    'which it ends, or '.
+                'by the one in which it begins? It is asked once.';
+        } elseif ($this->importId !== null) {
+            Company::query()
+                ->whereKey($company)
+                ->update(['fiscal_years' => $this->mapping->fiscalYears ?? FiscalCalendar::ENDS]);
+            $this->companies->forget();
+        }
     }
 }

@@ -30,10 +30,7 @@ final class ImportResource extends JsonResource
             'mapping' => $this->resource->mapping,
             'preview' => $this->resource->preview,
             'company_name' => $company === null ? null : $companies->read($company)->name,
-            'task' => $task === null ? null : [
-                ...$task->only(['id', 'state', 'message']),
-                'done' => $progress['done'] ?? $task->done,
-            ],
+            'task' => $task === null ? null : [...$task->only(['id', 'state', 'message']), 'done' => $progress['done'] ?? $task->done],
         ];
     }
 }

@@ -11,6 +11,7 @@ use App\Models\LineMapping;
 use App\Storage\Identity\Identities;
 use Closure;
 use Logion\Identity\DatedListing;
+use Logion\Intake\FiscalCalendar;
 use Logion\Intake\Refusal;
 
 /**
@@ -34,6 +35,7 @@ final readonly class ImportRunner
         $importId = $stores ? $import->id : null;
         $decided = LineMapping::decidedBy($import->user_id);
         $outcome = new Outcome();
+        $outcome->accept($mapping->accept);
         $subject = $this->subject($mapping, $importId);
         $pass = new ImportPass(
             $import,
@@ -82,6 +84,7 @@ final readonly class ImportRunner
             'template' => $new['template'],
             'reporting_currency' => $new['currency'],
             'fiscal_year_end_month' => $new['year_end'],
+            'fiscal_years' => FiscalCalendar::isDoubtful((int) $new['year_end']) ? $mapping->fiscalYears : FiscalCalendar::ENDS,
             'description' => '',
             'import_id' => $importId,
         ]);

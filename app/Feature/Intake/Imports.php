@@ -10,6 +10,7 @@ use App\Models\LineMapping;
 use App\Models\User;
 use App\Storage\CompanyRefresh;
 use App\Storage\Identity\Identities;
+use App\Storage\InstallationDay;
 use App\Storage\Rehearsal;
 use App\Storage\StoredImport;
 use Closure;
@@ -31,6 +32,7 @@ final class Imports
         private readonly Recognition $recognition,
         private readonly CompanyRefresh $refresh,
         private readonly Identities $identities,
+        private readonly InstallationDay $day,
     ) {
     }
 
@@ -74,10 +76,10 @@ final class Imports
         [$outcome, $described] = Rehearsal::of(
             fn (): array => [
                 $this->runner()->run($import, $mapping, false, $progress),
-                $this->recognition->describe($import->path, $import->format, $mapping, [
+                (new Description(new CompanyMatching($this->identities), $mapping, [
                     ...LineMapping::decidedBy($import->user_id),
                     ...$mapping->lines,
-                ]),
+                ]))->of($import->path, $import->format),
             ],
         );
         $before = Import::query()
@@ -99,6 +101,7 @@ final class Imports
                 'examples' => $outcome->examples,
                 'warnings' => $outcome->warnings,
                 'questions' => (object) $outcome->questions,
+                'doubts' => (object) $outcome->doubts,
                 'unmapped' => array_map(
                     static fn (string $label, int $count): array => ['label' => $label, 'count' => $count],
                     array_map('strval', array_keys(array_slice($outcome->unmapped, 0, 200, true))),
@@ -126,8 +129,8 @@ final class Imports
         $mapping = Mapping::fromArray($import->mapping);
         $store = fn (): Outcome => DB::transaction(function () use ($import, $mapping, $progress): Outcome {
             $outcome = $this->runner()->run($import, $mapping, true, $progress);
-            if ($outcome->questions !== []) {
-                throw Refusal::because(implode(' ', $outcome->questions));
+            if ($outcome->questions !== [] || $outcome->doubts !== []) {
+                throw Refusal::because(rtrim(implode(' ', [...$outcome->questions, ...self::named($outcome->doubts)]), '.'));
             }
             if (array_sum($outcome->counts) === $outcome->counts['refused']) {
                 throw Refusal::because(
@@ -145,7 +148,7 @@ final class Imports
             }
             $import->update([
                 'state' => 'stored',
-                'latest_day' => $outcome->latestDay,
+                'moved_day' => $outcome->movedDay,
                 'stored_at' => now(),
                 'preview' => [
                     ...$import->preview ?? [],
@@ -156,13 +159,28 @@ final class Imports
                 ],
             ]);
 
+            $this->day->recompute();
+            // What follows from the figures changes with them: a process that dies in between leaves nothing stale.
+            $this->refresh->companies($outcome->companies, $mapping->changesStatements());
+
             return $outcome;
         });
-        // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
-        $outcome = $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
-        $this->refresh->companies($outcome->companies, $mapping->changesStatements());
 
-        return $outcome;
+        // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
+        return $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
+    }
+
+    /**
+     * @param  array<string, string>  $doubts
+     * @return list<string> each with the key under which it can be accepted
+     */
+    private static function named(array $doubts): array
+    {
+        return array_map(
+            static fn (string $doubt, string $key): string => "{$doubt} (To take it, accept \"{$key}\".)",
+            $doubts,
+            array_keys($doubts),
+        );
     }
 
     /**
@@ -175,8 +193,11 @@ final class Imports
         if ($import->state !== 'stored') {
             throw Refusal::because('Only a stored import can be undone');
         }
-        $companies = DB::transaction(static fn (): array => (new StoredImport($import))->takeBack());
-        $this->refresh->companies($companies);
+        DB::transaction(function () use ($import): void {
+            $companies = (new StoredImport($import))->takeBack();
+            $this->day->recompute();
+            $this->refresh->companies($companies);
+        });
     }
 
     /** Forgets an import that was not stored. */

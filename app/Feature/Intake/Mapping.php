@@ -23,11 +23,16 @@ final readonly class Mapping
      * @param  string|null  $company  ticker of the company all rows belong to; null where a column names it
      * @param  array<string, mixed>|null  $newCompany  the company to be made first
      * @param  int  $headRow  row of the heading, from 1; 0 for none
-     * @param  list<?string>  $columns  field by column
+     * @param  list<?string>  $columns  field by column; of a statement the period a column is taken for, "" to leave it out
+     * @param  float|null  $scale  by which amounts are multiplied; null where nothing says it
      * @param  array<string, string>  $lines  statement line by label or concept; "" leaves it out
      * @param  int|null  $filedOn  day on which the figures became public
      * @param  int  $filedAfter  else so many days after the end of a year, half as many after a quarter
      * @param  'keep'|'take'  $conflicts  which of two contradicting figures counts
+     * @param  'quarter'|'year_to_date'|null  $span  of flows under columns that name a day only
+     * @param  'ends'|'begins'|null  $fiscalYears  whether the company numbers its years by the calendar year in which they end or begin
+     * @param  list<string>  $accept  doubts that are taken as they are, by key
+     * @param  list<int>  $sheets  of a workbook, from 1; of a table with one record a row the first counts
      */
     public function __construct(
         public string $kind,
@@ -37,12 +42,16 @@ final readonly class Mapping
         public array $columns = [],
         public DateFormat $dates = DateFormat::YearFirst,
         public string $decimal = '.',
-        public float $scale = 1.0,
+        public ?float $scale = null,
         public ?string $currency = null,
         public array $lines = [],
         public ?int $filedOn = null,
         public int $filedAfter = 90,
         public string $conflicts = 'keep',
+        public ?string $span = null,
+        public ?string $fiscalYears = null,
+        public array $accept = [],
+        public array $sheets = [],
     ) {
     }
 
@@ -83,6 +92,10 @@ final readonly class Mapping
             'filed_on' => $this->filedOn,
             'filed_after' => $this->filedAfter,
             'conflicts' => $this->conflicts,
+            'span' => $this->span,
+            'fiscal_years' => $this->fiscalYears,
+            'accept' => $this->accept,
+            'sheets' => $this->sheets,
         ];
     }
 
@@ -113,13 +126,19 @@ final readonly class Mapping
             'columns.*' => ['nullable', 'string', 'max:40'],
             'dates' => ['in:'.implode(',', array_column(DateFormat::cases(), 'value'))],
             'decimal' => ['regex:/^[.,]$/D'],
-            'scale' => ['numeric', 'in:1,1000,1000000,1000000000'],
+            'scale' => ['nullable', 'numeric', 'in:0.01,1,1000,100000,1000000,10000000,1000000000,1000000000000'],
             'currency' => ['nullable', 'regex:/^[A-Z]{3}$/'],
             'lines' => ['array'],
             'lines.*' => ['nullable', 'string', 'in:'.implode(',', ['', ...array_keys(LineItems::all())])],
             'filed_on' => ['nullable', 'integer', 'between:19000101,22001231'],
             'filed_after' => ['integer', 'between:0,400'],
             'conflicts' => ['in:keep,take'],
+            'span' => ['nullable', 'in:quarter,year_to_date'],
+            'fiscal_years' => ['nullable', 'in:ends,begins'],
+            'accept' => ['array', 'max:50'],
+            'accept.*' => ['string', 'max:80'],
+            'sheets' => ['array', 'max:100'],
+            'sheets.*' => ['integer', 'between:1,1000'],
         ])->validate();
 
         return new self(
@@ -130,12 +149,16 @@ final readonly class Mapping
             array_values($valid['columns'] ?? []),
             DateFormat::from($valid['dates'] ?? 'year first'),
             $valid['decimal'] ?? '.',
-            (float) ($valid['scale'] ?? 1),
+            isset($valid['scale']) ? (float) $valid['scale'] : null,
             $valid['currency'] ?? null,
             array_map('strval', $valid['lines'] ?? []),
             isset($valid['filed_on']) ? (int) $valid['filed_on'] : null,
             (int) ($valid['filed_after'] ?? 90),
             $valid['conflicts'] ?? 'keep',
+            $valid['span'] ?? null,
+            $valid['fiscal_years'] ?? null,
+            array_values($valid['accept'] ?? []),
+            array_map(intval(...), array_values($valid['sheets'] ?? [])),
         );
     }
 

@@ -9,6 +9,8 @@ final class Outcome
 {
     private const MOST_LISTED = 200;
 
+    private const LONGEST_DOUBT = 2000;
+
     /** @var array{new: int, changed: int, same: int, conflict: int, refused: int} */
     public array $counts = ['new' => 0, 'changed' => 0, 'same' => 0, 'conflict' => 0, 'refused' => 0];
 
@@ -24,14 +26,20 @@ final class Outcome
     /** @var array<string, string> what must be chosen before anything can be stored */
     public array $questions = [];
 
+    /** @var array<string, string> what could be read in two ways, by a key under which it can be accepted */
+    public array $doubts = [];
+
+    /** @var list<string> doubts that were accepted beforehand */
+    private array $accepted = [];
+
     /** @var array<int, int> earliest affected day by company */
     public array $companies = [];
 
     /** @var array<string, int> concepts or labels that are mapped to no line */
     public array $unmapped = [];
 
-    /** The latest day of prices that were taken. */
-    public ?int $latestDay = null;
+    /** A far-off day of prices to which somebody has said that everything moves. */
+    public ?int $movedDay = null;
 
     public int $rows = 0;
 
@@ -77,6 +85,27 @@ final class Outcome
     public function unmapped(string $label, int $figures = 1): void
     {
         $this->unmapped[$label] = ($this->unmapped[$label] ?? 0) + $figures;
+    }
+
+    /** @param  list<string>  $keys  doubts that are taken as they are */
+    public function accept(array $keys): void
+    {
+        $this->accepted = $keys;
+    }
+
+    /** Something that could be read in two ways: it is a warning once it is accepted, and until then nothing is stored. */
+    public function doubt(string $key, string $reason): void
+    {
+        if (in_array($key, $this->accepted, true)) {
+            $this->warn($reason);
+        } elseif (! str_contains($this->doubts[$key] ?? '', $reason) && strlen($this->doubts[$key] ?? '') < self::LONGEST_DOUBT) {
+            $this->doubts[$key] = trim(($this->doubts[$key] ?? '').' '.$reason);
+        }
+    }
+
+    public function isAccepted(string $key): bool
+    {
+        return in_array($key, $this->accepted, true);
     }
 
     public function warn(string $warning): void

@@ -10,15 +10,17 @@ use App\Files\XbrlReport;
 use App\Models\ImportProfile;
 use Logion\Intake\ColumnRecognition;
 use Logion\Intake\DateFormat;
+use Logion\Intake\Denomination;
 use Logion\Intake\FiscalCalendar;
 use Logion\Intake\LineRecognition;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
+use Logion\Intake\StatementReading;
+use Logion\Intake\StatementRow;
 use Logion\Intake\StatementTable;
 use Logion\Intake\TableKind;
 use Logion\Reference\Wording;
 use Logion\Reporting\ReportingModel;
-use Logion\Time\FiscalPeriod;
 
 /** Proposes how a file is to be read, and describes what was recognised for the person who decides. */
 final class Recognition
@@ -37,7 +39,52 @@ final class Recognition
         if ($format->isReport()) {
             return new Mapping(Mapping::REPORT, $company ?? $this->reporter($path, $format));
         }
+        $sheets = (new Rows($path, $format))->sheets();
+        if (count($sheets) > 1) {
+            return $this->ofWorkbook($path, $format, $company, count($sheets), $userId);
+        }
         $rows = $this->sample($path, $format);
+
+        return $this->ofRows($rows, $company, $userId) ??
+            throw Refusal::because(
+                'It cannot be told what the table holds: no heading names a date and a close, a line and a period, or fiscal periods '.
+                    'across. Add a heading row',
+            );
+    }
+
+    /** Of a workbook all sheets with statements are proposed together, else the first of which it can be told what it holds. */
+    private function ofWorkbook(string $path, FileFormat $format, ?string $company, int $sheets, ?int $userId): Mapping
+    {
+        $statement = $table = null;
+        $numbers = [];
+        for ($sheet = 1; $sheet <= $sheets; $sheet++) {
+            $rows = (new Rows($path, $format, $sheet))->first(self::SAMPLE_ROWS);
+            $mapping = $rows === [] ? null : $this->ofRows($rows, $company, $userId);
+            if ($mapping?->kind === Mapping::STATEMENT) {
+                $statement ??= $mapping;
+                $numbers[] = $sheet;
+            } elseif ($mapping !== null) {
+                $table ??= $mapping->with(['sheets' => [$sheet]]);
+            }
+        }
+
+        return $statement?->with([
+            'sheets' => $numbers,
+            // Sheets may name scales of their own.
+            'scale' => count($numbers) > 1 ? null : $statement->scale,
+        ]) ??
+            ($table ??
+                throw Refusal::because(
+                    'It cannot be told of any sheet of the workbook what it holds. Add a heading row to the one that is meant',
+                ));
+    }
+
+    /**
+     * @param  non-empty-list<list<string>>  $rows
+     * @return Mapping|null null if it cannot be told what they hold
+     */
+    private function ofRows(array $rows, ?string $company, ?int $userId): ?Mapping
+    {
         $profile =
             $userId === null
                 ? null
@@ -52,12 +99,9 @@ final class Recognition
         // A table half recognised is asked about; one of which nothing is known is refused.
         $kind ??= $statement === null ? ColumnRecognition::kind($rows[$head] ?? [], $below, complete: false) : null;
         if ($kind === null && $statement === null) {
-            throw Refusal::because(
-                'It cannot be told what the table holds: no heading names a date and a close, a line and a period, or fiscal periods '
-                    .'across. Add a heading row',
-            );
+            return null;
         }
-        if ($statement !== null && ($kind === null || count($statement->periods) > 2)) {
+        if ($statement !== null && ($kind === null || count($statement->periods()) > 2)) {
             $above = implode(
                 ' ',
                 array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $statement->headRow + 1)),
@@ -72,8 +116,8 @@ final class Recognition
                 [],
                 DateFormat::YearFirst,
                 $statement->numbers->decimal,
-                $statement->scale,
-                $statement->currency,
+                StatementReading::scaleOf($statement, $rows, $statement->numbers),
+                $statement->denomination->currency(),
             );
         }
         $columns = ColumnRecognition::columns($kind, $rows[$head], $below);
@@ -105,88 +149,8 @@ final class Recognition
             $fields,
             DateFormat::detect($cells('day'))[0],
             NumberFormat::detect($cells('number'))->decimal,
-            StatementTable::scaleOf(implode(' ', $rows[$head]))[0],
+            ...self::denomination($kind, $rows, $head, $fields, $below),
         );
-    }
-
-    /**
-     * What was recognised: the columns or lines with their confidence and first cells, and why.
-     *
-     * @param  array<string, string>  $lines  decided mappings of labels
-     * @return array{columns: list<array{heading: string, field: ?string, confidence: float, sample: list<string>}>,
-     *     lines: list<array{label: string, line: ?string, confidence: float, sample: list<string>}>, periods: list<string>,
-     *     fields: list<array{key: string, label: string, required: bool}>, notes: list<string>}
-     */
-    public function describe(string $path, FileFormat $format, Mapping $mapping, array $lines): array
-    {
-        $described = ['columns' => [], 'lines' => [], 'periods' => [], 'fields' => [], 'notes' => []];
-        if ($format->isReport()) {
-            return $described;
-        }
-        $rows = $this->sample($path, $format);
-        $kind = $mapping->tableKind();
-        if ($kind === null) {
-            $id = $this->companies->certain($mapping->company ?? '');
-            $template =
-                $mapping->newCompany !== null
-                    ? ReportingModel::from((string) $mapping->newCompany['template'])
-                    : ($id === null
-                        ? ReportingModel::Industrial
-                        : $this->companies->template($id));
-            $table = StatementTable::recognise(
-                $rows,
-                new FiscalCalendar($id === null ? (int) ($mapping->newCompany['year_end'] ?? 12) : $this->companies->read($id)->year_end),
-                new LineRecognition($template, $lines),
-            );
-            $described['periods'] = array_map(FiscalPeriod::label(...), array_values($table->periods));
-            $described['lines'] = array_map(
-                static fn (array $line): array => [
-                    'label' => $line['label'],
-                    'line' => $line['line'],
-                    'confidence' => $line['confidence'],
-                    'sample' => array_map(
-                        static fn (int $column): string => $rows[$line['row']][$column] ?? '',
-                        array_slice(array_keys($table->periods), 0, 3),
-                    ),
-                ],
-                $table->lines,
-            );
-            $described['notes'][] = $table->scaleReason;
-            if ($table->numbers->ambiguous) {
-                $described['notes'][] =
-                    'Figures such as "1,234" could have thousands or decimals; they are read with "'.
-                    $mapping->decimal.
-                    '" for decimals.';
-            }
-
-            return $described;
-        }
-        $head = $rows[$mapping->headRow - 1] ?? [];
-        $below = array_slice($rows, $mapping->headRow, 60);
-        $recognised = ColumnRecognition::columns($kind, $head, $below);
-        foreach ($head as $i => $heading) {
-            $field = $mapping->columns[$i] ?? null;
-            $described['columns'][] = [
-                'heading' => $heading,
-                'field' => $field,
-                'confidence' => $field === null ? 0.0 : ($recognised[$i]['field'] === $field ? $recognised[$i]['confidence'] : 1.0),
-                'sample' => array_map(static fn (array $row): string => $row[$i] ?? '', array_slice($below, 0, 3)),
-            ];
-        }
-        foreach ($kind->columns() as $key => [$label, , $required]) {
-            $described['fields'][] = ['key' => $key, 'label' => $label, 'required' => $required];
-        }
-        foreach ($mapping->columns as $i => $field) {
-            if ($field !== null && ($kind->columns()[$field][1] ?? '') === 'day') {
-                [$dates, $ambiguous] = DateFormat::detect(array_map(static fn (array $row): string => $row[$i] ?? '', $below));
-                $described['notes'][] =
-                    "Days are read with {$mapping->dates->value}".
-                    ($ambiguous ? '; the samples would fit the other order as well, so look twice' : '').
-                    '.';
-            }
-        }
-
-        return $described;
     }
 
     /**
@@ -194,13 +158,13 @@ final class Recognition
      *
      * @return list<?string>
      */
-    public function columnsFor(string $path, FileFormat $format, string $kind, int $headRow): array
+    public function columnsFor(string $path, FileFormat $format, string $kind, int $headRow, ?int $sheet = null): array
     {
         $kind = TableKind::tryFrom($kind);
         if ($kind === null || $format->isReport()) {
             return [];
         }
-        $rows = $this->sample($path, $format);
+        $rows = $this->sample($path, $format, $sheet);
 
         return array_column(
             ColumnRecognition::columns($kind, $rows[max(0, $headRow - 1)] ?? [], array_slice($rows, max(1, $headRow), 60)),
@@ -215,9 +179,9 @@ final class Recognition
     }
 
     /** @return list<list<string>> */
-    private function sample(string $path, FileFormat $format): array
+    private function sample(string $path, FileFormat $format, ?int $sheet = null): array
     {
-        $rows = (new Rows($path, $format))->first(self::SAMPLE_ROWS);
+        $rows = (new Rows($path, $format, $sheet))->first(self::SAMPLE_ROWS);
 
         return $rows === [] ? throw Refusal::because('The file has no rows') : $rows;
     }
@@ -264,17 +228,45 @@ final class Recognition
         try {
             $table = StatementTable::recognise(
                 $rows,
-                new FiscalCalendar($id === null ? 12 : $this->companies->read($id)->year_end),
+                $id === null ? new FiscalCalendar() : $this->companies->read($id)->calendar,
                 new LineRecognition($id === null ? ReportingModel::Industrial : $this->companies->template($id)),
             );
         } catch (Refusal) {
             return null;
         }
 
-        return count(array_filter($table->lines, static fn (array $line): bool => $line['line'] !== null)) >= 1
-            || count($table->periods) > 2
+        return count(array_filter($table->lines, static fn (StatementRow $row): bool => $row->line !== null)) >= 1 ||
+            count($table->periods()) > 2
             ? $table
             : null;
+    }
+
+    /**
+     * Scale and currency of a table with one record a row, as its heading says them.
+     *
+     * @param  list<list<string>>  $rows
+     * @param  list<?string>  $fields
+     * @param  list<list<string>>  $below
+     * @return array{?float, ?string}
+     */
+    private static function denomination(TableKind $kind, array $rows, int $head, array $fields, array $below): array
+    {
+        $named = Denomination::read(implode(' | ', array_merge(...array_slice($rows, 0, $head + 1))));
+        if ($kind === TableKind::Prices) {
+            // A close may stand in the hundredth part of a currency, and in no other scale.
+            return [$named->scale === 0.01 ? 0.01 : null, $named->currency()];
+        }
+        if (! $kind->isOfAmounts()) {
+            return [null, null];
+        }
+        $unit = array_search('currency', $fields, true);
+        // A column headed "unit" with plain currencies says that amounts are whole.
+        $isWhole =
+            $unit !== false &&
+            preg_match('/^\s*units?\s*$/i', $rows[$head][$unit]) === 1 &&
+            array_filter($below, static fn (array $row): bool => Denomination::isCurrency(strtoupper(trim($row[$unit] ?? '')))) !== [];
+
+        return [$named->scale ?? ($isWhole ? 1.0 : null), null];
     }
 
     /** The company an XBRL report says it is about. */

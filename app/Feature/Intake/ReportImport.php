@@ -6,7 +6,6 @@ namespace App\Feature\Intake;
 
 use App\Files\XbrlReport;
 use Logion\Intake\Concepts;
-use Logion\Intake\FiscalCalendar;
 use Logion\Intake\Report;
 use Logion\Intake\ReportedFact;
 
@@ -68,9 +67,10 @@ final readonly class ReportImport
     private function reportOf(int $company, ?int $filedOn): Report
     {
         $read = $this->pass->companies->read($company);
+        $this->pass->askOfFiscalYears($company);
 
         return new Report(
-            new FiscalCalendar($read->year_end),
+            $this->pass->calendar($company),
             new Concepts($this->pass->lines),
             $this->pass->companies->template($company),
             $filedOn === null ? $read->currency : $this->pass->companies->currencyOn($company, $filedOn),

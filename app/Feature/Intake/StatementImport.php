@@ -5,10 +5,16 @@ declare(strict_types=1);
 namespace App\Feature\Intake;
 
 use App\Files\Rows;
-use Logion\Intake\FiscalCalendar;
+use App\Storage\Filings;
+use Logion\Figure\Unit;
 use Logion\Intake\LineRecognition;
+use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
+use Logion\Intake\ScaleEvidence;
+use Logion\Intake\StatementReading;
 use Logion\Intake\StatementTable;
+use Logion\Reporting\LineItems;
+use Logion\Time\FiscalPeriod;
 
 /** Takes a statement as a table: lines down, periods across, of one company. */
 final readonly class StatementImport
@@ -31,43 +37,170 @@ final readonly class StatementImport
             return;
         }
         $company = $this->pass->companies->read($this->pass->company);
-        $rows = (new Rows($this->pass->import->path, $this->pass->import->format))->first(self::MOST_ROWS);
-        $table = StatementTable::recognise(
-            $rows,
-            new FiscalCalendar($company->year_end),
-            new LineRecognition($this->pass->companies->template($company->id), $this->pass->lines),
-        );
-        $outcome->rows = count($table->lines);
-        if ($mapping->currency === null) {
-            $outcome->warn("No currency is named: amounts are taken as {$company->currency}, in which {$company->name} reports.");
-        } elseif (! in_array($mapping->currency, $this->pass->companies->currencies($company->id), true)) {
-            throw Refusal::because(
-                "The table is in {$mapping->currency} and {$company->name} reports in {$company->currency}. Choose the right company, or "
-                    .'correct the currency if the heading means another thing',
-            );
-        }
-        $table->scale = $mapping->scale;
-        $table->numbers = $mapping->numbers();
-        $found = $table->figures($rows);
-        foreach ($found['turned'] as $label) {
-            $outcome->warn("{$label} is written with a minus; it is taken as a positive amount, as its name says.");
-        }
-        foreach ($table->lines as $line) {
-            if ($line['line'] === null && ($this->pass->lines[$line['label']] ?? null) !== '') {
-                $outcome->unmapped[$line['label']] = count($table->periods);
+        $this->pass->askOfFiscalYears($company->id);
+        $recognition = new LineRecognition($this->pass->companies->template($company->id), $this->pass->lines);
+        $figures = [];
+        foreach ($mapping->sheets === [] ? [null] : $mapping->sheets as $sheet) {
+            $rows = (new Rows($this->pass->import->path, $this->pass->import->format, $sheet))->first(self::MOST_ROWS);
+            $table = StatementTable::recognise($rows, $this->pass->calendar($company->id), $recognition, $mapping->columns);
+            $outcome->rows += count($table->lines);
+            $this->currency($table, $company);
+            $this->decimals($table);
+            $numbers = $mapping->numbers();
+            $scale = $this->scale($table, $rows, $numbers, $company->id, $company->name);
+            if ($scale !== null || ! StatementReading::needsScale($table)) {
+                $reading = new StatementReading($table, $rows, $numbers, $scale, $mapping->span, $mapping->accept);
+                $this->report($table, $reading);
+                $figures = $this->together($figures, $reading->figures);
             }
-        }
-        foreach ($found['refused'] as $refused) {
-            $outcome->refuse($refused['place'], $refused['reason']);
         }
         if ($mapping->filedOn === null) {
             $outcome->warn(
-                'The table does not say when its figures became public: they '
-                    ."count from {$mapping->filedAfter} days after the end of their year, half of that after a quarter.",
+                'The table does not say when its figures became public: they '.
+                    "count from {$mapping->filedAfter} days after the end of their year, half of that after a quarter.",
             );
         }
         $writer = new FactWriter($this->pass);
-        $writer->company($company->id, $found['figures']);
+        $writer->company($company->id, $figures);
         $writer->flush();
+    }
+
+    /**
+     * Figures of several sheets: one that stands in two must be the same in both.
+     *
+     * @param  array<string, array{value: float, place: string, scale: float, derived: bool}>  $figures
+     * @param  array<string, array{value: float, place: string, scale: float, derived: bool}>  $more
+     * @return array<string, array{value: float, place: string, scale: float, derived: bool}>
+     */
+    private function together(array $figures, array $more): array
+    {
+        foreach ($more as $key => $figure) {
+            $known = $figures[$key] ?? null;
+            if ($known !== null && abs($known['value'] - $figure['value']) > max($known['scale'], $figure['scale']) / 2) {
+                [$line, $period] = explode('@', $key);
+                $this->pass->outcome->doubt(
+                    "sheets:{$line}",
+                    LineItems::all()[$line]->label.
+                        ' of '.
+                        FiscalPeriod::label((int) $period).
+                        " stands in two sheets with different figures ({$known['place']} and ".
+                        "{$figure['place']}). Leave one of the sheets or rows out.",
+                );
+            }
+            $figures[$key] ??= $figure;
+        }
+
+        return $figures;
+    }
+
+    private function decimals(StatementTable $table): void
+    {
+        $sign = $this->pass->mapping->decimal;
+        if ($table->numbers->ambiguous && $table->numbers->decimal === $sign) {
+            $this->pass->outcome->doubt(
+                'decimal',
+                "Figures such as \"1{$sign}234\" can have thousands or decimals; they are read with \"{$sign}\" for decimals. ".
+                    'Choose the other sign, or take it.',
+            );
+        }
+    }
+
+    /** @param  object{id: int, name: string, currency: string}  $company */
+    private function currency(StatementTable $table, object $company): void
+    {
+        $mapping = $this->pass->mapping;
+        $named = array_unique([
+            ...$table->denomination->currencies,
+            ...array_merge([], ...array_map(static fn ($row): array => $row->currencies, $table->lines)),
+        ]);
+        if ($mapping->currency === null && $named !== [] && ! $table->denomination->allows($company->currency)) {
+            throw $this->otherCurrency(implode(' or ', array_slice($named, 0, 2)), $company);
+        }
+        if ($mapping->currency === null) {
+            $this->pass->outcome->warn(
+                "No currency is named: amounts are taken as {$company->currency}, in which {$company->name} reports.",
+            );
+        } elseif (! in_array($mapping->currency, $this->pass->companies->currencies($company->id), true)) {
+            throw $this->otherCurrency($mapping->currency, $company);
+        }
+    }
+
+    /** @param  object{name: string, currency: string}  $company */
+    private function otherCurrency(string $named, object $company): Refusal
+    {
+        return Refusal::because(
+            "The table is in {$named} and {$company->name} reports in {$company->currency}. Choose the right company, or ".
+                'correct the currency if the heading means another thing',
+        );
+    }
+
+    /**
+     * The scale that was chosen, or that the table names, or that figures stored of the company show; else it is asked.
+     *
+     * @param  list<list<string>>  $rows
+     */
+    private function scale(StatementTable $table, array $rows, NumberFormat $numbers, int $company, string $name): ?float
+    {
+        $scale = $this->pass->mapping->scale ?? StatementReading::scaleOf($table, $rows, $numbers);
+        if ($scale !== null || ! StatementReading::needsScale($table)) {
+            return $scale;
+        }
+        $raw = array_filter(
+            array_map(
+                static fn (array $figure): float => $figure['value'],
+                (new StatementReading($table, $rows, $numbers, 1.0, $this->pass->mapping->span, $this->pass->mapping->accept))->figures,
+            ),
+            static fn (string $key): bool => LineItems::all()[(string) strstr($key, '@', true)]->unit === Unit::Money,
+            ARRAY_FILTER_USE_KEY,
+        );
+        $scale = ScaleEvidence::of($raw, Filings::latest((new Filings())->facts($company)));
+        if ($scale === null) {
+            $this->pass->outcome->questions['scale'] = $table->denomination->contradicts
+                ? 'The table names two scales of its amounts. Say which counts: amounts as they stand, thousands, millions or billions.'
+                : 'The table does not say whether its amounts are whole, in thousands or in millions, and nothing stored of '.
+                    "{$name} tells it. Say which.";
+        } else {
+            $this->pass->outcome->warn(
+                'The table names no scale. Figures stored of '.
+                    "{$name} are of the same size if its amounts are ".
+                    self::words($scale).
+                    ', so they are taken so.',
+            );
+        }
+
+        return $scale;
+    }
+
+    public static function words(float $scale): string
+    {
+        return match ($scale) {
+            1.0 => 'whole',
+            1e3 => 'in thousands',
+            1e6 => 'in millions',
+            1e9 => 'in billions',
+            default => 'in '.number_format($scale),
+        };
+    }
+
+    private function report(StatementTable $table, StatementReading $reading): void
+    {
+        $outcome = $this->pass->outcome;
+        foreach ($reading->turned as $label) {
+            $outcome->warn("{$label} is written with a minus; it is taken as a positive amount, as its name says.");
+        }
+        foreach ([...$table->leftOut(), ...$reading->notes] as $note) {
+            $outcome->warn($note);
+        }
+        foreach ($table->lines as $row) {
+            if ($row->line === null && ($this->pass->lines[$row->key] ?? null) !== '') {
+                $outcome->unmapped($row->key, count($table->periods()));
+            }
+        }
+        foreach ($reading->refused as $refused) {
+            $outcome->refuse($refused['place'], $refused['reason']);
+        }
+        foreach ($reading->doubts as $key => $reason) {
+            $outcome->doubt($key, "{$reason}.");
+        }
     }
 }

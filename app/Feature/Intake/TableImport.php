@@ -7,6 +7,7 @@ namespace App\Feature\Intake;
 use App\Feature\Intake\Records\Records;
 use App\Files\Rows;
 use Logion\Identity\DatedListing;
+use Logion\Intake\DateFormat;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
 use Logion\Intake\TableKind;
@@ -17,6 +18,8 @@ final class TableImport
 {
     private const REPORT_EVERY = 5000;
 
+    private const SAMPLE_ROWS = 1000;
+
     /** Texts of days and companies repeat from row to row; beyond so many different ones they are forgotten. */
     private const MOST_REMEMBERED = 20000;
 
@@ -26,6 +29,9 @@ final class TableImport
 
     /** Prices take numbers as the file writes them. */
     private readonly bool $asWritten;
+
+    /** Prices in pence or cents. */
+    private readonly bool $isInHundredths;
 
     /**
      * @var array{company: array<string, int>, day: array<string, int>, number: array<string, int>, text: array<string, int>} column by
@@ -47,7 +53,8 @@ final class TableImport
             throw Refusal::because('Lists and portfolios belong to somebody: name the user they are for');
         }
         $this->numbers = $pass->mapping->numbers();
-        $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.';
+        $this->isInHundredths = $this->kind === TableKind::Prices && $pass->mapping->scale === 0.01;
+        $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.' && ! $this->isInHundredths;
         foreach ($this->kind->columns() as $field => [, $type]) {
             $column = array_search($field, $pass->mapping->columns, true);
             // The adjusted close of a price file is recognised, and not read.
@@ -64,8 +71,9 @@ final class TableImport
         if ($outcome->questions !== []) {
             return;
         }
+        $this->doubtDays();
         $records = Records::of($this->kind, $this->pass);
-        foreach ((new Rows($this->pass->import->path, $this->pass->import->format))->read() as $number => $row) {
+        foreach ($this->rows()->read() as $number => $row) {
             if ($number <= $this->pass->mapping->headRow) {
                 continue;
             }
@@ -82,6 +90,36 @@ final class TableImport
         $records->finish();
         // Rows that are held for a while are refused later than others.
         usort($outcome->refused, static fn (array $a, array $b): int => strnatcmp($a['place'], $b['place']));
+    }
+
+    private function rows(): Rows
+    {
+        return new Rows($this->pass->import->path, $this->pass->import->format, $this->pass->mapping->sheets[0] ?? null);
+    }
+
+    /** Days that could be read day first as well as month first are a doubt. */
+    private function doubtDays(): void
+    {
+        $rows = array_slice(
+            $this->rows()->first(
+                self::SAMPLE_ROWS,
+            ),
+            $this->pass->mapping->headRow,
+        );
+        $cells = [];
+        foreach ($this->columns['day'] as $column) {
+            array_push($cells, ...array_map(static fn (array $row): string => $row[$column] ?? '', $rows));
+        }
+        [$dates, $isAmbiguous] = DateFormat::detect($cells);
+        $numeric = array_values(array_filter($cells, static fn (string $cell): bool => ! DateFormat::isWritten([$cell])));
+        if ($isAmbiguous && $dates === $this->pass->mapping->dates) {
+            $this->pass->outcome->doubt(
+                'dates',
+                "Days such as {$numeric[0]} can be read day first or month first, and none in the file tells which. They are ".
+                    "read {$dates->value}: choose the other ".
+                    'order, or take it.',
+            );
+        }
     }
 
     /** @return array<string, string> what must be chosen before the table can be read */
@@ -122,7 +160,10 @@ final class TableImport
         }
         foreach ($this->columns['number'] as $field => $column) {
             $text = $row[$column] ?? '';
-            $record[$field] = $this->asWritten && is_numeric($text) ? $text : $this->numbers->parse($text) ?? $this->absent($field);
+            $record[$field] =
+                $this->asWritten && is_numeric($text)
+                    ? $text
+                    : $this->numbers->parse($text, $this->isInHundredths && $field !== 'volume' ? 0.01 : 1.0) ?? $this->absent($field);
         }
         foreach ($this->columns['text'] as $field => $column) {
             $text = trim($row[$column] ?? '');

@@ -57,7 +57,7 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'ImportMapping',
-        required: ['kind', 'columns', 'lines', 'head_row', 'dates', 'decimal', 'scale', 'filed_after', 'conflicts'],
+        required: ['kind', 'columns', 'lines', 'head_row', 'dates', 'decimal', 'scale', 'filed_after', 'conflicts', 'accept', 'sheets'],
         properties: [
             new OA\Property(property: 'kind', type: 'string'),
             new OA\Property(property: 'company', type: 'string', nullable: true),
@@ -66,12 +66,16 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'columns', type: 'array', items: new OA\Items(type: 'string', nullable: true)),
             new OA\Property(property: 'dates', type: 'string'),
             new OA\Property(property: 'decimal', type: 'string'),
-            new OA\Property(property: 'scale', type: 'number'),
+            new OA\Property(property: 'scale', type: 'number', nullable: true),
             new OA\Property(property: 'currency', type: 'string', nullable: true),
             new OA\Property(property: 'lines', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
             new OA\Property(property: 'filed_on', type: 'integer', nullable: true),
             new OA\Property(property: 'filed_after', type: 'integer'),
             new OA\Property(property: 'conflicts', type: 'string'),
+            new OA\Property(property: 'span', type: 'string', nullable: true, enum: ['quarter', 'year_to_date']),
+            new OA\Property(property: 'fiscal_years', type: 'string', nullable: true, enum: ['ends', 'begins']),
+            new OA\Property(property: 'accept', type: 'array', items: new OA\Items(type: 'string')),
+            new OA\Property(property: 'sheets', type: 'array', items: new OA\Items(type: 'integer')),
         ],
     ),
 ]
@@ -90,6 +94,8 @@ use OpenApi\Attributes as OA;
             'examples',
             'warnings',
             'questions',
+            'doubts',
+            'sheets',
             'unmapped',
             'companies',
         ],
@@ -113,11 +119,12 @@ use OpenApi\Attributes as OA;
                 type: 'array',
                 items: new OA\Items(
                     type: 'object',
-                    required: ['label', 'line', 'confidence', 'sample'],
+                    required: ['label', 'line', 'confidence', 'basis', 'sample'],
                     properties: [
                         new OA\Property(property: 'label', type: 'string'),
                         new OA\Property(property: 'line', type: 'string', nullable: true),
                         new OA\Property(property: 'confidence', type: 'number'),
+                        new OA\Property(property: 'basis', type: 'string'),
                         new OA\Property(property: 'sample', type: 'array', items: new OA\Items(type: 'string')),
                     ],
                 ),
@@ -166,6 +173,8 @@ use OpenApi\Attributes as OA;
             ),
             new OA\Property(property: 'warnings', type: 'array', items: new OA\Items(type: 'string')),
             new OA\Property(property: 'questions', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
+            new OA\Property(property: 'doubts', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
+            new OA\Property(property: 'sheets', type: 'array', items: new OA\Items(type: 'string')),
             new OA\Property(
                 property: 'unmapped',
                 type: 'array',

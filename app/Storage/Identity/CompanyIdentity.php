@@ -6,6 +6,7 @@ namespace App\Storage\Identity;
 
 use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
+use Logion\Intake\FiscalCalendar;
 
 /** What a company is and was called on a day, what it reports in, and where its shares are listed. */
 final readonly class CompanyIdentity
@@ -16,6 +17,7 @@ final readonly class CompanyIdentity
      * @param  list<array{id: int, kind: string, name: string, main: bool, entitlement: float}>  $securities  the main one first
      * @param  list<DatedListing>  $listings  of all its securities, main ones first, by first day
      * @param  FormerValues  $former  what was different before the day
+     * @param  'ends'|'begins'|null  $fiscalYears  by which calendar year fiscal years are numbered; null where nobody said it
      */
     public function __construct(
         public int $id,
@@ -32,7 +34,14 @@ final readonly class CompanyIdentity
         public array $listings,
         public FormerValues $former,
         public int $day,
+        public ?string $fiscalYears = null,
     ) {
+    }
+
+    /** How the company counts its fiscal years. */
+    public function calendar(): FiscalCalendar
+    {
+        return new FiscalCalendar($this->yearEndMonth, $this->fiscalYears === FiscalCalendar::BEGINS);
     }
 
     /** The listing of the main class whose price stands for the company on the day. */

@@ -77,8 +77,8 @@ final class Identities
     {
         $row =
             $this->rows(
-                'select name, country, sector, template, reporting_currency, fiscal_year_end_month, description from companies where '
-                    .'id = ?',
+                'select name, country, sector, template, reporting_currency, fiscal_year_end_month, fiscal_years, description '.
+                    'from companies where id = ?',
                 $company,
             )[0] ?? null;
         $listings = $this->ofCompany($company);
@@ -114,6 +114,7 @@ final class Identities
             $listings,
             $former->until($day),
             $day,
+            isset($row['fiscal_years']) ? (string) $row['fiscal_years'] : null,
         );
     }
 

@@ -1546,7 +1546,7 @@ export interface components {
             columns: (string | null)[];
             dates: string;
             decimal: string;
-            scale: number;
+            scale: number | null;
             currency?: string | null;
             lines: {
                 [key: string]: string;
@@ -1554,6 +1554,12 @@ export interface components {
             filed_on?: number | null;
             filed_after: number;
             conflicts: string;
+            /** @enum {string|null} */
+            span?: "quarter" | "year_to_date" | null;
+            /** @enum {string|null} */
+            fiscal_years?: "ends" | "begins" | null;
+            accept: string[];
+            sheets: number[];
         };
         ImportPreview: {
             columns: {
@@ -1566,6 +1572,7 @@ export interface components {
                 label: string;
                 line: string | null;
                 confidence: number;
+                basis: string;
                 sample: string[];
             }[];
             periods: string[];
@@ -1593,6 +1600,10 @@ export interface components {
             questions: {
                 [key: string]: string;
             };
+            doubts: {
+                [key: string]: string;
+            };
+            sheets: string[];
             unmapped: {
                 label: string;
                 count: number;

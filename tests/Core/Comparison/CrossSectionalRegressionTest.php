@@ -181,4 +181,10 @@ final class CrossSectionalRegressionTest extends TestCase
         $this->assertSame([[0, 3, 4, 5], 2], [$fit->positions, $fit->dropped]);
         $this->assertEqualsWithDelta([0.0, 1.0], $fit->regression->coefficients, 1e-12);
     }
+
+    public function test_a_fit_without_a_residual_has_no_p_values(): void
+    {
+        $universe = self::of(['price_to_book' => [3.0, 3.0, 3.0, 3.0], 'return_on_equity' => [0.1, 0.2, 0.3, 0.4]]);
+        $this->assertSame([null, null], self::fit($universe, 'price_to_book', ['return_on_equity'])->pValues());
+    }
 }

@@ -139,4 +139,12 @@ final class ColumnTest extends TestCase
         $this->assertSame([], Mask::positions(''));
         $this->assertSame("\0\1", Mask::complement("\1\0"));
     }
+
+    public function test_a_column_of_numbers_has_none_where_they_are_none(): void
+    {
+        $column = Column::ofNumbers([2.5, NAN, -1.0]);
+        $this->assertSame([2.5, null, -1.0], [$column->at(0), $column->at(1), $column->at(2)]);
+        $this->assertSame(['value' => 2, 'missing' => 1], array_filter($column->coverage()));
+        $this->assertSame([], Column::ofNumbers([])->gather([]));
+    }
 }

@@ -182,4 +182,13 @@ final class FormulaTest extends TestCase
         $scope = \Tests\Core\Books::scope([2023 => ['net_income' => 5.0], 2024 => ['net_income' => 0.0], 2025 => ['net_income' => 1.0]]);
         $this->assertSame(2.0, \Tests\Core\Books::both($scope, 'years_positive(net_income, 3)')[0]);
     }
+
+    public function test_a_comparison_says_whom_it_compares_with(): void
+    {
+        $this->assertStringContainsString(
+            'the shares of the same sector and kind of business',
+            (new \Logion\Formula\Function\SectorMedian())->reads(),
+        );
+        $this->assertStringContainsString('all shares', (new \Logion\Formula\Function\UniversePercentile())->reads());
+    }
 }

@@ -212,9 +212,22 @@ final class ReferenceTest extends TestCase
         $former = new FormerValues([[FormerValues::NAME, 'Old Mills', 20200101]]);
         $this->assertSame([], $former->until(20191231)->changes());
         $this->assertSame([20200101], $former->until(20200101)->changes());
-        $this->assertSame(['Old Mills', 'New Mills'], [
-            $former->on(FormerValues::NAME, 'New Mills', 20191231),
-            $former->on(FormerValues::NAME, 'New Mills', 20200101),
-        ]);
+        $this->assertSame(
+            ['Old Mills', 'New Mills'],
+            [$former->on(FormerValues::NAME, 'New Mills', 20191231), $former->on(FormerValues::NAME, 'New Mills', 20200101)],
+        );
+    }
+
+    public function test_where_nothing_is_listed_on_a_day_the_one_that_ended_last_is_nearest(): void
+    {
+        $ended = [
+            new DatedListing(1, 10, 100, 'XONE', 'A', 'XCR', 0, 20100101),
+            new DatedListing(2, 10, 100, 'XONE', 'B', 'XCR', 20120101, 20150101),
+        ];
+        $this->assertSame('B', DatedListing::nearest($ended, 20200101)?->ticker);
+        $both = [new DatedListing(1, 10, 100, 'XONE', 'A', 'XCR', 20100101), new DatedListing(2, 10, 100, 'XTWO', 'B', 'XCR', 20120101)];
+        $this->assertSame(['A', 'B'], [DatedListing::nearest($both, 20110101)?->ticker, DatedListing::nearest($both, 20130101)?->ticker]);
+        $this->assertSame('A', DatedListing::nearest($ended, 20110101)?->ticker, 'what has ended goes before what begins later');
+        $this->assertSame('A', DatedListing::nearest(array_reverse($ended), 20090101)?->ticker);
     }
 }

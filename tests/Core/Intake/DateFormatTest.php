@@ -40,4 +40,11 @@ final class DateFormatTest extends TestCase
         }
         $this->assertSame([19000101, 22001231], [DateFormat::DayFirst->parse('1900-01-01'), DateFormat::DayFirst->parse('2200-12-31')]);
     }
+
+    public function test_months_in_letters(): void
+    {
+        foreach (['Jan', 'February', 'Mar', 'April', 'May', 'June', 'Jul', 'August', 'Sept', 'October', 'Nov', 'Dec'] as $at => $month) {
+            $this->assertSame(20240005 + 100 * ($at + 1), DateFormat::YearFirst->parse("5 {$month} 2024"), $month);
+        }
+    }
 }

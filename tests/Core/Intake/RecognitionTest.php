@@ -9,7 +9,10 @@ use Logion\Intake\DateFormat;
 use Logion\Intake\FiscalCalendar;
 use Logion\Intake\LineRecognition;
 use Logion\Intake\NumberFormat;
+use Logion\Intake\PeriodHeading;
 use Logion\Intake\Refusal;
+use Logion\Intake\StatementReading;
+use Logion\Intake\StatementRow;
 use Logion\Intake\StatementTable;
 use Logion\Intake\TableKind;
 use Logion\Reporting\LineItems;
@@ -313,33 +316,31 @@ final class RecognitionTest extends TestCase
         $table = StatementTable::recognise($rows, new FiscalCalendar(12), new LineRecognition(ReportingModel::Industrial));
         $this->assertSame(
             [2, 0, [2 => 20240, 3 => 20230, 4 => 20220], 1000.0, 'XCR'],
-            [$table->headRow, $table->labelColumn, $table->periods, $table->scale, $table->currency],
+            [
+                $table->headRow,
+                $table->labelColumn,
+                array_map(static fn (PeriodHeading $heading): int => $heading->period, $table->columns),
+                $table->denomination->scale,
+                $table->denomination->currency(),
+            ],
         );
-        $figures = $table->figures($rows);
-        $this->assertSame(1_500_000.0, $figures['figures']['revenue@20240']['value']);
-        $this->assertSame(900_000.0, $figures['figures']['cost_of_revenue@20240']['value'], 'costs in parentheses are costs');
-        $this->assertSame(['Cost of revenue'], $figures['turned']);
-        $this->assertSame(1.5, $figures['figures']['earnings_per_share_basic@20240']['value']);
-        $this->assertArrayNotHasKey('earnings_per_share_basic@20220', $figures['figures']);
+        $read = new StatementReading($table, $rows, $table->numbers, 1000.0);
+        $this->assertSame(1_500_000.0, $read->figures['revenue@20240']['value']);
+        $this->assertSame(900_000.0, $read->figures['cost_of_revenue@20240']['value'], 'costs in parentheses are costs');
+        $this->assertSame(['Cost of revenue'], $read->turned);
+        $this->assertSame(1.5, $read->figures['earnings_per_share_basic@20240']['value']);
+        $this->assertArrayNotHasKey('earnings_per_share_basic@20220', $read->figures);
         $this->assertSame(
             [null],
             array_values(
                 array_unique(
                     array_map(
-                        static fn (array $l): ?string => $l['line'],
-                        array_filter($table->lines, static fn (array $l): bool => $l['label'] === 'Ferry bells'),
+                        static fn (StatementRow $row): ?string => $row->line,
+                        array_filter($table->lines, static fn (StatementRow $row): bool => $row->label === 'Ferry bells'),
                     ),
                 ),
             ),
         );
-        $this->assertSame('row 4, FY 2024', $figures['figures']['revenue@20240']['place']);
-        $this->assertSame(
-            [[1e6, 'USD'], [1e6, null], [1.0, null]],
-            [
-                [StatementTable::scaleOf('USD m, in millions')[0], StatementTable::currencyOf('USD m')],
-                [StatementTable::scaleOf('in mln')[0], StatementTable::currencyOf('in mln')],
-                [StatementTable::scaleOf('Statement of income')[0], StatementTable::currencyOf('Statement of income')],
-            ],
-        );
+        $this->assertSame('row 4, FY 2024', $read->figures['revenue@20240']['place']);
     }
 }

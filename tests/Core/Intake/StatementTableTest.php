@@ -9,6 +9,7 @@ use Logion\Intake\FiscalCalendar;
 use Logion\Intake\LineRecognition;
 use Logion\Intake\Refusal;
 use Logion\Intake\SignConvention;
+use Logion\Intake\StatementReading;
 use Logion\Intake\StatementTable;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
@@ -76,11 +77,15 @@ final class StatementTableTest extends TestCase
                     $rows[] = mt_rand(0, 1) === 1 ? [''] : ['A heading without figures'];
                 }
             }
-            $table = StatementTable::recognise($rows, new FiscalCalendar(), new LineRecognition(ReportingModel::Industrial));
-            $this->assertSame([$scale, 'XCR'], [$table->scale, $table->currency], "round {$round}");
-            $found = $table->figures($rows);
-            $this->assertSame([], $found['refused'], "round {$round}: ".json_encode($rows));
-            $values = array_map(static fn (array $figure): float => $figure['value'], $found['figures']);
+            $table = self::table($rows);
+            $found = self::read($rows);
+            $this->assertSame(
+                [$scale, 'XCR'],
+                [StatementReading::scaleOf($table, $rows, $table->numbers), $table->denomination->currency()],
+                "round {$round}",
+            );
+            $this->assertSame([[], []], [$found->refused, $found->doubts], "round {$round}: ".json_encode($rows));
+            $values = array_map(static fn (array $figure): float => $figure['value'], $found->figures);
             ksort($values);
             ksort($expected);
             $this->assertSame(array_keys($expected), array_keys($values), "round {$round}: ".json_encode($rows));
@@ -93,10 +98,10 @@ final class StatementTableTest extends TestCase
     public function test_an_income_of_mixed_signs_keeps_them(): void
     {
         $rows = [['', '2024', '2023'], ['Net income', '(5)', '7'], ['Operating income', '-3', '-4'], ['Income tax expense', '(2)', '9']];
-        $found = StatementTable::recognise($rows, new FiscalCalendar(), new LineRecognition(ReportingModel::Industrial))->figures($rows);
+        $found = self::read($rows);
         $this->assertSame(
             [-5.0, 7.0, -3.0, -4.0, -2.0, 9.0],
-            array_map(static fn (string $key): float => $found['figures'][$key]['value'], [
+            array_map(static fn (string $key): float => $found->figures[$key]['value'], [
                 'net_income@20240',
                 'net_income@20230',
                 'operating_income@20240',
@@ -105,33 +110,38 @@ final class StatementTableTest extends TestCase
                 'income_tax@20230',
             ]),
         );
-        $this->assertSame([], $found['turned'], 'a tax that is negative in one year is income');
+        $this->assertSame([], $found->turned, 'a tax that is negative in one year is income');
     }
 
-    public function test_a_figure_given_twice_counts_once_and_two_that_differ_are_refused(): void
+    public function test_a_figure_given_twice_counts_once_and_two_that_differ_are_asked_about(): void
     {
-        $rows = [['', '2024', '2023'], ['Revenue', '5', '4'], ['Net sales', '5', '3'], ['Inventories', 'five', '2']];
-        $found = StatementTable::recognise($rows, new FiscalCalendar(), new LineRecognition(ReportingModel::Industrial))->figures($rows);
+        $rows = [
+            ['', '2024', '2023'],
+            ['Revenue', '5', '4'],
+            ['Net sales', '5', '3'],
+            ['Inventories', 'five', '2'],
+            ['Goodwill', '7', '7'],
+            ['Goodwill', '7', '7'],
+        ];
+        $found = self::read($rows);
+        $this->assertSame(['inventories@20230', 'goodwill@20240', 'goodwill@20230'], array_keys($found->figures));
+        $this->assertSame(['row 4, FY 2024'], array_column($found->refused, 'place'));
         $this->assertSame(
-            [5.0, 4.0, 2.0],
-            [
-                $found['figures']['revenue@20240']['value'],
-                $found['figures']['revenue@20230']['value'],
-                $found['figures']['inventories@20230']['value'],
-            ],
+            '"Revenue" (row 2) and "Net sales" (row 3) would both be Revenue, with 4 and 3. Say which is meant, and leave the '.
+                'other out or name its line',
+            $found->doubts['rows:revenue'],
         );
-        $this->assertSame(['row 3, FY 2023', 'row 4, FY 2024'], array_column($found['refused'], 'place'));
-        $this->assertStringContainsString('already stands in row 2, FY 2023', $found['refused'][0]['reason']);
+        $this->assertSame([5.0, 4.0], self::valuesOf(self::read($rows, own: ['Net sales' => '']), 'revenue@20240', 'revenue@20230'));
     }
 
     public function test_the_labels_may_stand_behind_codes_and_the_periods_may_be_quarters(): void
     {
         $rows = [['Code', 'Item', 'Q2 2024', 'Q1 2024'], ['4000', 'Revenue', '5', '4'], ['4100', 'Net income', '2', '1']];
-        $table = StatementTable::recognise($rows, new FiscalCalendar(), new LineRecognition(ReportingModel::Industrial));
-        $this->assertSame([1, [2 => 20242, 3 => 20241]], [$table->labelColumn, $table->periods]);
+        $table = self::table($rows);
+        $this->assertSame([1, ['Q2 2024', 'Q1 2024']], [$table->labelColumn, $table->periods()]);
         $this->assertSame(
-            ['revenue@20242', 'revenue@20241', 'net_income@20242', 'net_income@20241'],
-            array_keys($table->figures($rows)['figures']),
+            ['revenue@20242', 'net_income@20242', 'revenue@20241', 'net_income@20241'],
+            array_keys(self::read($rows)->figures),
         );
     }
 
@@ -144,5 +154,251 @@ final class StatementTableTest extends TestCase
             new FiscalCalendar(),
             new LineRecognition(ReportingModel::Industrial),
         );
+    }
+
+    /**
+     * @param  list<list<string>>  $rows
+     * @param  array<string, string>  $own
+     */
+    private static function table(array $rows, array $own = [], FiscalCalendar $calendar = new FiscalCalendar()): StatementTable
+    {
+        return StatementTable::recognise($rows, $calendar, new LineRecognition(ReportingModel::Industrial, $own));
+    }
+
+    /**
+     * @param  list<list<string>>  $rows
+     * @param  array<string, string>  $own
+     * @param  'quarter'|'year_to_date'|null  $span
+     * @param  list<string>  $accepted
+     */
+    private static function read(array $rows, array $own = [], ?string $span = null, array $accepted = []): StatementReading
+    {
+        $table = self::table($rows, $own);
+
+        return new StatementReading(
+            $table,
+            $rows,
+            $table->numbers,
+            StatementReading::scaleOf($table, $rows, $table->numbers),
+            $span,
+            $accepted,
+        );
+    }
+
+    /** @return list<?float> */
+    private static function valuesOf(StatementReading $reading, string ...$keys): array
+    {
+        return array_map(static fn (string $key): ?float => $reading->figures[$key]['value'] ?? null, $keys);
+    }
+
+    public function test_columns_of_three_and_nine_months_each_go_to_what_they_are(): void
+    {
+        $rows = [
+            ['Quillport Ferries (EUR million)'],
+            ['', 'Three months ended September 30,', '', 'Nine months ended September 30,', '', 'Six months ended June 30,'],
+            ['', '2024', '2023', '2024', '2023', '2024'],
+            ['Revenue', '30.5', '28', '90.5', '81', '60'],
+            ['Net income', '3', '2', '9', '6', '6'],
+        ];
+        $found = self::read($rows);
+        $this->assertSame([], $found->doubts);
+        $this->assertSame(
+            [30500000.0, 28e6, 60e6, null, null],
+            self::valuesOf($found, 'revenue@20243', 'revenue@20233', 'revenue@20246', 'revenue@20242', 'revenue@20240'),
+        );
+        $this->assertSame([], $found->refused, 'the quarter is given, so nine months without a half year are not missed');
+        unset($rows[1][1], $rows[2][1], $rows[3][1], $rows[4][1], $rows[1][2], $rows[2][2], $rows[3][2], $rows[4][2]);
+        $rows[1][2] = $rows[1][1] = $rows[2][1] = $rows[2][2] = $rows[3][1] = $rows[3][2] = $rows[4][1] = $rows[4][2] = '';
+        $nine = self::read(
+            array_map(static function (array $row): array {
+                ksort($row);
+
+                return array_values($row);
+            }, $rows),
+        );
+        $this->assertSame([30500000.0, null], self::valuesOf($nine, 'revenue@20243', 'revenue@20233'));
+        $this->assertStringContainsString('2 figures up to Q3 2023 cannot be made a quarter', $nine->refused[0]['reason']);
+    }
+
+    public function test_quarters_come_by_difference_and_say_so(): void
+    {
+        $rows = [
+            ['in thousands'],
+            ['', 'Q1 2024', 'H1 2024', '9M 2024'],
+            ['Revenue', '10', '22', '36'],
+            ['Basic EPS', '1', '2', '3'],
+            ['Total assets', '5', '6', '7'],
+        ];
+        $found = self::read($rows);
+        $this->assertSame(
+            [10e3, 12e3, 14e3, 5e3, 6e3, 7e3, 1.0, 2.0],
+            self::valuesOf(
+                $found,
+                'revenue@20241',
+                'revenue@20242',
+                'revenue@20243',
+                'total_assets@20241',
+                'total_assets@20242',
+                'total_assets@20243',
+                'earnings_per_share_basic@20241',
+                'earnings_per_share_basic@20246',
+            ),
+        );
+        $this->assertSame(
+            [false, true, true],
+            array_map(static fn (string $key): bool => $found->figures[$key]['derived'], [
+                'revenue@20241',
+                'revenue@20242',
+                'revenue@20243',
+            ]),
+        );
+        $this->assertStringContainsString('less the part of the year before', $found->figures['revenue@20243']['place']);
+        $off = self::read([['in thousands'], ['', 'Q1 2024', 'Q2 2024', 'H1 2024'], ['Revenue', '10', '11', '25']]);
+        $this->assertStringContainsString('by difference from the start of the year it is 15', $off->doubts['quarter:revenue@20242']);
+    }
+
+    public function test_days_without_a_span_are_asked_about_unless_they_end_years(): void
+    {
+        $rows = [['in millions'], ['', '30.06.2024', '30.06.2023'], ['Revenue', '10', '9'], ['Total assets', '50', '45']];
+        $found = self::read($rows);
+        $this->assertStringContainsString('The columns B, C name a day and no span', $found->doubts['span']);
+        $this->assertSame([50e6, null], self::valuesOf($found, 'total_assets@20242', 'revenue@20242'));
+        $this->assertSame([10e6, null], self::valuesOf(self::read($rows, span: 'quarter'), 'revenue@20242', 'revenue@20246'));
+        $this->assertSame([null, 10e6], self::valuesOf(self::read($rows, span: 'year_to_date'), 'revenue@20242', 'revenue@20246'));
+        $years = self::read([['in millions'], ['', '31.12.2024', '31.12.2023'], ['Revenue', '10', '9'], ['Total assets', '50', '45']]);
+        $this->assertSame([[], [10e6, 45e6]], [$years->doubts, self::valuesOf($years, 'revenue@20240', 'total_assets@20230')]);
+    }
+
+    public function test_estimates_changes_and_trailing_years_are_left_out_with_a_reason(): void
+    {
+        $rows = [['EUR m'], ['', '2023', '2024', '2025E', 'LTM Jun 2024', '2024 vs 2023 %'], ['Revenue', '10', '11', '12', '10.5', '10%']];
+        $this->assertSame(['revenue@20230', 'revenue@20240'], array_keys(self::read($rows)->figures));
+        $this->assertSame(
+            [
+                'Column D is left out: an estimate, not a reported figure.',
+                'Column E is left out: a trailing span is no fiscal period.',
+                'Column F is left out: a change, not a figure.',
+            ],
+            self::table($rows)->leftOut(),
+        );
+    }
+
+    public function test_of_two_columns_of_a_year_the_restated_one_counts_and_others_are_asked_about(): void
+    {
+        $restated = self::read([['EUR m'], ['', '2023', '2022 (restated)', '2022'], ['Revenue', '10', '8', '9']]);
+        $this->assertSame([[], [8e6]], [$restated->doubts, self::valuesOf($restated, 'revenue@20220')]);
+        $twice = self::read([['EUR m'], ['', '2023', '2022', 'FY 2022'], ['Revenue', '10', '8', '9']]);
+        $this->assertStringContainsString('Two columns are FY 2022', $twice->doubts['columns:year@20220']);
+    }
+
+    public function test_rows_have_units_of_their_own(): void
+    {
+        $rows = [
+            ['Item', 'Unit', '2023'],
+            ['Revenue', 'EUR m', '1,234.5'],
+            ['Net income', 'EUR k', '12,300'],
+            ['Basic EPS', 'cents', '150'],
+            ['Employees', 'number', '1,200'],
+            ['Gross profit', '%', '45'],
+            ['Weighted average shares outstanding', 'thousand', '8,200'],
+        ];
+        $this->assertSame(
+            [1234500000.0, 12300000.0, 1.5, 1200.0, null, 8200000.0],
+            self::valuesOf(
+                self::read($rows),
+                'revenue@20230',
+                'net_income@20230',
+                'earnings_per_share_basic@20230',
+                'employees@20230',
+                'gross_profit@20230',
+                'basic_shares_average@20230',
+            ),
+        );
+        $labels = self::read([
+            ['', '2023'],
+            ['Revenue (in thousands)', '5'],
+            ['Diluted shares (millions)', '7'],
+            ['Diluted EPS (pence)', '12'],
+        ]);
+        $this->assertSame(
+            [5e3, 7e6, 0.12],
+            self::valuesOf($labels, 'revenue@20230', 'diluted_shares_average@20230', 'earnings_per_share_diluted@20230'),
+        );
+    }
+
+    public function test_counts_of_shares_follow_earnings_a_share(): void
+    {
+        $rows = [
+            ['USD in millions, except per share data'],
+            ['', '2023'],
+            ['Net income', '412'],
+            ['Diluted EPS', '4.00'],
+            ['Weighted average shares diluted', '103,000'],
+        ];
+        $found = self::read($rows);
+        $this->assertSame([103e6], self::valuesOf($found, 'diluted_shares_average@20230'));
+        $this->assertStringContainsString('1,000 times smaller than the amounts are scaled', $found->notes[0]);
+        $rows[0] = ['USD in millions, except share and per share data'];
+        $this->assertStringContainsString('1,000 times larger than the earnings a share', self::read($rows)->doubts['shares']);
+        $this->assertArrayNotHasKey('shares', self::read($rows, accepted: ['shares'])->doubts);
+        $rows[4][1] = '103';
+        $rows[0] = ['USD in millions, except per share data'];
+        $this->assertSame([[], [103e6]], [self::read($rows)->notes, self::valuesOf(self::read($rows), 'diluted_shares_average@20230')]);
+    }
+
+    public function test_changes_of_working_capital_have_the_sign_of_their_statement(): void
+    {
+        $rows = [
+            ['EUR m'],
+            ['Cash flows from operating activities', '2023'],
+            ['Net income', '100'],
+            ['Depreciation and amortization', '40'],
+            ['Changes in operating assets and liabilities:'],
+            ['Accounts receivable', '(12)'],
+            ['Inventories', '5'],
+            ['Accounts payable', '3'],
+            ['Prepaid expenses', '2'],
+            ['Net cash provided by operating activities', '138'],
+            ['Total current assets'],
+            ['Inventories', '60'],
+        ];
+        $found = self::read($rows);
+        $this->assertSame(
+            [[], [12e6, -5e6, 3e6, 60e6, null]],
+            [
+                $found->doubts,
+                self::valuesOf(
+                    $found,
+                    'increase_in_receivables@20230',
+                    'increase_in_inventories@20230',
+                    'increase_in_payables@20230',
+                    'inventories@20230',
+                    'prepaid_expenses@20230',
+                ),
+            ],
+        );
+        $total = static fn (string $change, string $cash): StatementReading => self::read([
+            ['EUR m'],
+            ['', '2023'],
+            ['Net income', '100'],
+            ['Depreciation and amortization', '40'],
+            ['Change in working capital', $change],
+            ['Operating cash flow', $cash],
+        ]);
+        $this->assertSame([10e6], self::valuesOf($total('(10)', '130'), 'change_in_working_capital@20230'), 'an effect on cash');
+        $this->assertSame([10e6], self::valuesOf($total('10', '130'), 'change_in_working_capital@20230'), 'an increase');
+        $this->assertArrayHasKey('signs', $total('10', '250')->doubts);
+    }
+
+    public function test_guesses_wait_and_known_labels_go_before_them(): void
+    {
+        $rows = [['EUR m'], ['', '2023'], ['Effect of hedges', '2'], ['Customers: trade and other receivables', '4']];
+        $found = self::read($rows);
+        $this->assertSame([], $found->figures);
+        $this->assertStringContainsString(
+            'Guessed, not known: "Customers: trade and other receivables" as Trade and other receivables',
+            $found->doubts['guesses'] ?? json_encode($found),
+        );
+        $this->assertNotSame([], self::read($rows, accepted: ['guesses'])->figures);
     }
 }

@@ -169,4 +169,11 @@ final class DividendHistoryTest extends TestCase
             ),
         );
     }
+
+    public function test_a_payment_of_400_days_ago_still_tells_how_often_is_paid(): void
+    {
+        $frequency = static fn (int $asOf): int => DividendHistory::of(new CorporateActions([], [[20240102, 0.5], [20250102, 0.5]]), $asOf)
+            ->frequency;
+        $this->assertSame([1, 0], [$frequency(20260206), $frequency(20260207)]);
+    }
 }

@@ -20,8 +20,7 @@ final class SeriesTest extends TestCase
     public static function notDays(): iterable
     {
         foreach (
-            ['2024-02-30', '2024-13-01', '24-01-01', '2024/01/01', '', 'today', '2023-02-29', "2024-01-01\n", '2024-01-01; drop '
-                .'table'] as $text
+            ['2024-02-30', '2024-13-01', '24-01-01', '2024/01/01', '', 'today', '2023-02-29', "2024-01-01\n", '2024-01-01; drop'] as $text
         ) {
             yield json_encode($text) ?: '' => [$text];
         }
@@ -289,5 +288,12 @@ final class SeriesTest extends TestCase
             [Indicators::remembers(0, 26), Indicators::remembers(566, 26), Indicators::remembers(567, 26), Indicators::remembers(1000, 26)],
         );
         $this->assertLessThan(1e-17, (1 - 2 / 27) ** (1000 - Indicators::remembers(1000, 26)));
+    }
+
+    public function test_a_portfolio_that_is_lost_has_lost_all_a_year(): void
+    {
+        $lost = Returns::ofPortfolio([[20230101, 100.0, 0.0], [20240101, 0.0, 0.0]]);
+        $this->assertSame([-1.0, -1.0], [$lost['total'], $lost['annualised']]);
+        $this->assertNull(Returns::ofPortfolio([[20230101, 100.0, 0.0]])['annualised'], 'a day has no return a year');
     }
 }

@@ -307,4 +307,14 @@ final class CompanyScopeTest extends TestCase
         $this->assertSame(1.0, $scope->priceRate(Moment::of('latest')));
         $this->assertSame(1.0, Books::scope([])->priceRate(Moment::of('latest')));
     }
+
+    public function test_what_is_indicated_is_in_shares_of_today(): void
+    {
+        $scope = Books::scope(
+            [2024 => ['revenue' => 1.0]],
+            asOf: 20250310,
+            prices: new PriceSeries([20250102, 20250310], [9.0, 5.0], actions: new CorporateActions([[20250201, 2.0]], [[20250102, 0.5]])),
+        );
+        $this->assertSame(0.25, $scope->market('indicated_annual_dividend', Moment::of('latest')));
+    }
 }

@@ -9,6 +9,7 @@ use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Absence;
 use Logion\Figure\Reason;
+use Logion\Metric\Catalogue;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\ScreenDefinition;
@@ -100,8 +101,8 @@ final class FunnelTest extends TestCase
         $this->assertSame($group('any'), $group('at_least', 1));
         $this->assertSame($group('all'), $group('at_least', 3));
         $two = $this->survivors($universe, [
-            '(price_to_earnings < 15 and return_on_equity > 0.1) or (price_to_earnings < 15 and price_to_book < 2) or (return_on_equity '
-                .'> 0.1 and price_to_book < 2)',
+            '(price_to_earnings < 15 and return_on_equity > 0.1) or (price_to_earnings < 15 and price_to_book < 2) or (return_on_equity '.
+            '> 0.1 and price_to_book < 2)',
         ]);
         $this->assertSame($two, $group('at_least', 2));
     }
@@ -330,5 +331,14 @@ final class FunnelTest extends TestCase
         $this->assertNull(Funnel::among($universe->everyone(), $universe), 'everyone is compared with everyone');
         $some = "\x01\x01\x00\x00";
         $this->assertSame($some, Funnel::among($some, $universe));
+    }
+
+    public function test_a_screen_written_out_is_the_same_screen(): void
+    {
+        $screen = ScreenDefinition::fromArray([
+            'criteria' => ['price_to_earnings > 0', ['group' => 'any', 'criteria' => ['return_on_equity > 0', 'price_to_book < 3']]],
+            'columns' => ['price_to_book'],
+        ]);
+        $this->assertEquals($screen->toArray(), $screen->writtenOut(Catalogue::builtIn())->toArray());
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Intake\Records;
 
 use Logion\Figure\Unit;
+use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
 use Logion\Reporting\LineItems;
 
@@ -42,7 +43,9 @@ final class DriverRecords extends FiledRecords
             'line' => $line ?? ($label === '' ? 'value' : mb_substr($label, 0, 120)),
             'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
             'period' => $this->periods->read($company, $record['period']),
-            'value' => $record['value'] * ($money ? $this->pass->mapping->scale : 1.0),
+            'value' => $money && $this->pass->mapping->scale !== null
+                    ? NumberFormat::shifted((string) json_encode($record['value']), (int) round(log10($this->pass->mapping->scale)))
+                    : $record['value'],
             'filed_on' => $record['filed_on'] ?? null,
             'place' => "row {$record['row']}",
         ];

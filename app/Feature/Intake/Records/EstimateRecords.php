@@ -6,8 +6,13 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
+use App\Storage\Filings;
+use Logion\Figure\Unit;
 use Logion\Intake\LineRecognition;
+use Logion\Intake\Neighbours;
+use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
+use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
 use Logion\Time\FiscalPeriod;
 
@@ -21,6 +26,9 @@ final class EstimateRecords extends Records
     private readonly LineRecognition $lines;
 
     private readonly Periods $periods;
+
+    /** @var array<int, array<string, float>> last reported, by company and line; nothing is zero */
+    private array $reported = [];
 
     public function __construct(ImportPass $pass)
     {
@@ -37,6 +45,11 @@ final class EstimateRecords extends Records
             : $this->lines->recognise($record['line'])['line'] ??
                 throw Refusal::because("\"{$record['line']}\" is no line analysts estimate");
         $period = $this->periods->read($record['listing']->company, $record['period']);
+        $unit = (LineItems::all()[$line] ?? null)?->unit;
+        // What is estimated beside statements is money too, unless it is said a share.
+        if ($unit === Unit::Money || ($unit === null && ! str_ends_with($line, '_per_share'))) {
+            $record = $this->scaled($record, $line);
+        }
         $this->writer->add(
             $record['listing']->company,
             [
@@ -54,5 +67,51 @@ final class EstimateRecords extends Records
             $record['mean'],
             $row,
         );
+    }
+
+    /**
+     * @param  array<string, mixed>  $record
+     * @return array<string, mixed> with its amounts as whole ones
+     */
+    private function scaled(array $record, string $line): array
+    {
+        $company = $record['listing']->company;
+        $scale = $this->pass->mapping->scale;
+        foreach ($scale === null ? [] : ['mean', 'deviation', 'high', 'low'] as $field) {
+            if (isset($record[$field])) {
+                $record[$field] = NumberFormat::shifted((string) json_encode($record[$field]), (int) round(log10($scale)));
+            }
+        }
+        $reported = $this->reported[$company][$line] ??= $this->latest($company, $line);
+        $factor = $reported == 0.0 ? null : Neighbours::factor(abs($record['mean'] / $reported));
+        if ($factor !== null) {
+            $this->pass->outcome->doubt(
+                'scale_off',
+                $this->pass->companies->read($company)->ticker.
+                    ': '.
+                    LineItems::all()[$line]->label.
+                    ' is estimated about '.
+                    number_format($factor >= 1 ? $factor : 1 / $factor).
+                    ' times '.
+                    ($factor < 1 ? 'smaller' : 'larger').
+                    ' than it was last reported. Choose the scale of the amounts, or take them as they are.',
+            );
+        }
+
+        return $record;
+    }
+
+    private function latest(int $company, string $line): float
+    {
+        $reported = Filings::latest(
+            array_filter(
+                (new Filings())->facts($company),
+                static fn (string $key): bool => str_starts_with($key, "{$line}@") && str_ends_with($key, '0'),
+                ARRAY_FILTER_USE_KEY,
+            ),
+        );
+        ksort($reported);
+
+        return end($reported) ?: 0.0;
     }
 }

@@ -4,30 +4,50 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake\Records;
 
+use App\Feature\Intake\StatementImport;
+use App\Storage\Filings;
 use Logion\Figure\Unit;
+use Logion\Intake\Denomination;
+use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
+use Logion\Intake\ScaleEvidence;
 use Logion\Reporting\LineItems;
 
 /** Statement figures, one a row. */
 final class FigureRecords extends FiledRecords
 {
+    /** What figures of one company said of the scale of all. */
+    private ?float $shown = null;
+
+    /** @var array<string, Denomination> by text */
+    private array $denominations = [];
+
     protected function take(int $company, array $records): void
     {
-        $figures = [];
+        $this->pass->askOfFiscalYears($company);
+        $read = [];
         foreach ($records as $record) {
             try {
                 $figure = $this->figure($company, $record);
-                if ($figure === null) {
-                    continue;
-                }
-                $before = $figures[$figure['filed_on'] ?? 0][$figure['key']] ?? null;
-                if ($before !== null && $before['value'] !== $figure['value']) {
-                    throw Refusal::because("The figure already stands in {$before['place']} with another amount");
-                }
-                $figures[$figure['filed_on'] ?? 0][$figure['key']] = $figure;
+                $figure === null || ($read[] = $figure);
             } catch (Refusal $refusal) {
                 $this->pass->outcome->refuse("row {$record['row']}", $refusal->getMessage());
             }
+        }
+        $scale = $this->scale($company, $read);
+        $figures = [];
+        foreach ($read as $figure) {
+            $own = $figure['is_scaled'] ? $figure['scale'] ?? $scale : 1.0;
+            $figure['scale'] = $own;
+            $figure['value'] =
+                $own === 1.0 ? $figure['value'] : NumberFormat::shifted((string) json_encode($figure['value']), (int) round(log10($own)));
+            $before = $figures[$figure['filed_on'] ?? 0][$figure['key']] ?? null;
+            if ($before !== null && $before['value'] !== $figure['value']) {
+                $this->pass->outcome->refuse($figure['place'], "The figure already stands in {$before['place']} with another amount");
+
+                continue;
+            }
+            $figures[$figure['filed_on'] ?? 0][$figure['key']] = $figure;
         }
         foreach (self::versions($figures) as $version) {
             $this->writer->company($company, $version);
@@ -35,8 +55,53 @@ final class FigureRecords extends FiledRecords
     }
 
     /**
+     * The scale that was chosen or named, or that figures stored show; where neither is there, it is asked.
+     *
+     * @param  list<array{key: string, value: float, is_money: bool, scale: ?float}>  $read
+     */
+    private function scale(int $company, array $read): float
+    {
+        $chosen = $this->pass->mapping->scale;
+        if ($chosen !== null) {
+            return $chosen;
+        }
+        $raw = [];
+        foreach ($read as $figure) {
+            if ($figure['is_money'] && $figure['scale'] === null) {
+                $raw[$figure['key']] = $figure['value'];
+            }
+        }
+        if ($raw === []) {
+            return 1.0;
+        }
+        $scale = ScaleEvidence::of($raw, Filings::latest((new Filings())->facts($company))) ?? $this->shown;
+        if ($scale === null) {
+            $this->pass->outcome->questions['scale'] =
+                'The file does not say whether its amounts are whole, in thousands or in millions, and nothing stored of '.
+                $this->pass->companies->read($company)->name.
+                ' tells it. Say which.';
+
+            return 1.0;
+        }
+        if ($this->shown !== $scale) {
+            $this->shown = $scale;
+            $this->pass->outcome->warn(
+                'The file names no scale. Figures stored of '.
+                    $this->pass->companies->read($company)->name.
+                    ' are of the same size if its amounts are '.
+                    StatementImport::words($scale).
+                    ', so they are taken so.',
+            );
+        }
+
+        return $scale;
+    }
+
+    /**
      * @param  array<string, mixed>  $record
-     * @return array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}|null null if its line is mapped to none
+     * @return array{key: string, value: float, place: string, filed_on: ?int, currency: ?string, is_money: bool, is_scaled: bool, scale:
+     *     ?float}|null
+     *     null if its line is mapped to none
      *
      * @throws Refusal
      */
@@ -44,9 +109,11 @@ final class FigureRecords extends FiledRecords
     {
         $read = $this->pass->companies->read($company);
         $period = $this->periods->read($company, $record['period']);
-        $currency = strtoupper($record['currency'] ?? '');
-        $named = preg_match('/^[A-Z]{3}$/D', $currency) === 1;
-        if ($named && ! in_array($currency, $this->pass->companies->currencies($company), true)) {
+        $unit = $record['currency'] ?? '';
+        $denomination = $this->denominations[$unit] ??= Denomination::read($unit);
+        // Three letters are a currency, even if nobody knows it.
+        $currency = preg_match('/^[A-Z]{3}$/iD', $unit) === 1 ? strtoupper($unit) : $denomination->currency();
+        if ($currency !== null && ! in_array($currency, $this->pass->companies->currencies($company), true)) {
             throw Refusal::because("the figure is in {$currency}, {$read->name} reports in {$read->currency}");
         }
         $line = $this->lines->recognise($read->template, $record['line']);
@@ -55,23 +122,26 @@ final class FigureRecords extends FiledRecords
 
             return null;
         }
-        $unit = LineItems::all()[$line]->unit;
+        $kind = LineItems::all()[$line]->unit;
 
         return [
             'key' => "{$line}@{$period}",
-            'value' => $record['value'] * ($unit === Unit::Money || $unit === Unit::Shares ? $this->pass->mapping->scale : 1.0),
+            'value' => $record['value'],
             'place' => "row {$record['row']}",
             'filed_on' => $record['filed_on'] ?? null,
-            'currency' => $named ? $currency : null,
+            'currency' => $currency,
+            'is_money' => $kind === Unit::Money,
+            'is_scaled' => $kind === Unit::Money || $kind === Unit::Shares,
+            'scale' => $denomination->scale,
         ];
     }
 
     /**
      * A figure filed on several days is given version by version, the earliest first.
      *
-     * @param  array<int, array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}>>  $figures  by
-     *     day of filing (0 where unknown) and key
-     * @return list<array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string}>>
+     * @param  array<int, array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string,
+     *     scale: float}>>  $figures  by day of filing (0 where unknown) and key
+     * @return list<array<string, array{key: string, value: float, place: string, filed_on: ?int, currency: ?string, scale: float}>>
      */
     private static function versions(array $figures): array
     {

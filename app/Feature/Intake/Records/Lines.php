@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use Logion\Intake\LineRecognition;
+use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
 
 /** Recognises statement lines for companies of several kinds; files repeat few labels many times. */
@@ -21,12 +22,23 @@ final class Lines
     {
     }
 
+    /** The line a label means; what is only guessed is a doubt. */
     public function recognise(string $template, string $label): ?string
     {
-        $line = $this->known[$template][$label] ??=
-            ($this->recognitions[$template] ??= new LineRecognition(ReportingModel::from($template), $this->pass->lines))->recognise(
-                $label,
-            )['line'] ?? '';
+        if (! isset($this->known[$template][$label])) {
+            $this->recognitions[$template] ??= new LineRecognition(ReportingModel::from($template), $this->pass->lines);
+            $read = $this->recognitions[$template]->recognise($label);
+            $this->known[$template][$label] = $read['line'] ?? '';
+            if ($read['line'] !== null && $read['confidence'] < 1.0) {
+                $this->pass->outcome->doubt(
+                    'guesses',
+                    "\"{$label}\" is taken for ".
+                        LineItems::all()[$read['line']]->label.
+                        " ({$read['basis']}). Take it as it is, or choose its line.",
+                );
+            }
+        }
+        $line = $this->known[$template][$label];
 
         return $line === '' ? null : $line;
     }

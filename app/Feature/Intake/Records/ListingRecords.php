@@ -149,8 +149,9 @@ final class ListingRecords extends RecordsByCompany
             'kind' => 'share',
             'name' => mb_substr($record['class'], 0, 120),
             'main' => false,
-            'entitlement' => $entitlement > 0 ? $entitlement : throw Refusal::because('a share with the '
-                ."rights of {$entitlement} main ones is none"),
+            'entitlement' => $entitlement > 0
+                    ? $entitlement
+                    : throw Refusal::because('a share with the '."rights of {$entitlement} main ones is none"),
             'import_id' => $this->pass->importId,
         ])->id;
     }

@@ -7,6 +7,7 @@ namespace App\Feature\Intake\Records;
 use App\Feature\Intake\ImportPass;
 use App\Models\CorporateAction;
 use App\Storage\BarWriter;
+use App\Storage\InstallationDay;
 use Logion\Identity\DatedListing;
 use Logion\Intake\PriceContinuity;
 use Logion\Time\Day;
@@ -30,6 +31,11 @@ final class PriceRecords extends RecordsByCompany
 
     private readonly BarWriter $bars;
 
+    private int $latest = 0;
+
+    /** The day up to which nobody has to say that it is meant. */
+    private readonly ?int $limit;
+
     public function __construct(ImportPass $pass)
     {
         parent::__construct($pass);
@@ -39,17 +45,44 @@ final class PriceRecords extends RecordsByCompany
             );
         }
         $this->bars = new BarWriter($pass->importId);
+        $this->limit = app(InstallationDay::class)->limit();
+    }
+
+    /** A heading may name the currency of the prices. */
+    private function currency(DatedListing $listing): void
+    {
+        $named = $this->pass->mapping->currency;
+        if ($named !== null && $named !== $listing->currency) {
+            $this->pass->outcome->doubt(
+                'currency',
+                "{$listing->ticker} is traded in {$listing->currency}, and the file says {$named}. Name the listing the prices ".
+                    'are of, or take them as they are.',
+            );
+        }
     }
 
     public function finish(): void
     {
         parent::finish();
+        if ($this->limit !== null && $this->latest > $this->limit) {
+            $this->pass->outcome->doubt(
+                'days',
+                'The latest day of the file, '.
+                    Day::iso($this->latest).
+                    ', lies far ahead of the prices of all other listings. Correct the day, or take it, '.
+                    'and everything is looked at from that day.',
+            );
+            $this->pass->outcome->movedDay = $this->pass->outcome->isAccepted('days') ? $this->latest : null;
+        }
         foreach ($this->continuity as $id => $continuity) {
             $ticker = $this->listings[$id]->ticker;
+            $continuity->finish();
             foreach ($continuity->jumps as $jump) {
-                $this->pass->outcome->warn(
+                $this->pass->outcome->doubt(
+                    'jumps',
                     sprintf(
-                        '%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units?',
+                        '%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units? Import the split first, or '.
+                            'take the prices as they are.',
                         $ticker,
                         $jump['from'],
                         $jump['to'],
@@ -86,8 +119,10 @@ final class PriceRecords extends RecordsByCompany
     {
         $outcome = $this->pass->outcome;
         $listing = $this->listings[$owner];
+        $this->currency($listing);
         $days = array_column($records, 'day');
         $stored = $this->bars->stored($owner, min($days), max($days));
+        $this->continuity[$owner] ??= $this->continuity($listing->security, $owner, min($days), max($days));
         $closes = [];
         foreach ($records as $record) {
             $day = $record['day'];
@@ -145,6 +180,7 @@ final class PriceRecords extends RecordsByCompany
                     );
                 }
                 if ($known !== null) {
+                    $this->continuity[$owner]->compare($day, $known['close'], $close);
                     $this->bars->replace($owner, $day, $known);
                 }
                 $this->bars->add(
@@ -158,10 +194,8 @@ final class PriceRecords extends RecordsByCompany
                 );
             }
         }
-        if ($closes !== []) {
-            $outcome->latestDay = max($outcome->latestDay ?? 0, max(array_keys($closes)));
-        }
-        ($this->continuity[$owner] ??= new PriceContinuity($this->splits($listing->security)))->add($closes);
+        $this->continuity[$owner]->add($closes);
+        $this->latest = max($this->latest, ...array_keys($closes ?: [0 => 0.0]));
     }
 
     protected function taken(): void
@@ -188,6 +222,15 @@ final class PriceRecords extends RecordsByCompany
             isset($record['high']) ? (float) $record['high'] : ($fits ? $known['high'] : max($open, $close)),
             isset($record['low']) ? (float) $record['low'] : ($fits ? $known['low'] : min($open, $close)),
         ];
+    }
+
+    /** What is stored just before and after the days of a file is looked at with them. */
+    private function continuity(int $security, int $listing, int $first, int $last): PriceContinuity
+    {
+        $continuity = new PriceContinuity($this->splits($security));
+        $continuity->beside($this->bars->before($listing, $first), $this->bars->after($listing, $last));
+
+        return $continuity;
     }
 
     /** @return array<int, true> */

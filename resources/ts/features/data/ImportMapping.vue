@@ -25,6 +25,20 @@ const setColumn = (i: number, field: string): void => {
   columns[i] = field || null
   emit('remap', { columns })
 }
+/** Columns of a statement that name a period; another period, or none, may be written instead. */
+const periods = computed(() =>
+  props.mapping.kind === 'statement'
+    ? props.preview.columns
+        .map((column, i) => ({ ...column, i }))
+        .filter((column) => column.field || props.mapping.columns[column.i] === '')
+    : [],
+)
+const setPeriod = (i: number, period: string): void => {
+  const columns = [...props.mapping.columns]
+  while (columns.length < props.preview.columns.length) columns.push(null)
+  columns[i] = period.trim()
+  emit('remap', { columns })
+}
 const setLine = (label: string, line: string | null): void => emit('remap', { lines: { ...props.mapping.lines, [label]: line ?? '' } })
 const sure = (confidence: number): string => (confidence >= 0.95 ? 'sure' : confidence >= 0.7 ? 'likely' : confidence > 0 ? 'a guess' : '')
 const columnColumns: SheetColumn<Preview['columns'][number]>[] = [
@@ -36,13 +50,34 @@ const columnColumns: SheetColumn<Preview['columns'][number]>[] = [
 const lineColumns: SheetColumn<Preview['lines'][number]>[] = [
   { key: 'label', head: 'In the file', of: (line) => line.label },
   { key: 'is', head: 'Is', class: 'left' },
-  { key: 'sure', head: 'How sure', of: (line) => sure(line.confidence), class: 'left quiet' },
+  {
+    key: 'sure',
+    head: 'How sure',
+    of: (line) => [sure(line.confidence), line.confidence < 1 ? line.basis : ''].filter(Boolean).join(': '),
+    class: 'left quiet',
+  },
   { key: 'figures', head: 'First figures', of: (line) => line.sample.join(' · '), class: 'left quiet' },
 ]
 </script>
 
 <template>
-  <section v-if="preview.columns.length">
+  <section v-if="periods.length">
+    <h3>Periods</h3>
+    <p class="quiet small">Write another period, such as FY 2024, Q2 2024, H1 2024 or 9M 2024, or nothing to leave a column out.</p>
+    <div class="choices">
+      <label v-for="column in periods" :key="column.i" class="quiet"
+        >{{ column.heading || '(empty)' }}
+        <input
+          class="assumption"
+          :value="mapping.columns[column.i] === '' ? '' : column.field"
+          :aria-label="`Period of column ${column.heading}`"
+          :disabled="!editable"
+          @keydown.stop
+          @change="setPeriod(column.i, ($event.target as HTMLInputElement).value)"
+      /></label>
+    </div>
+  </section>
+  <section v-else-if="preview.columns.length">
     <h3>Columns</h3>
     <SheetTable label="Columns" :columns="columnColumns" :rows="preview.columns" :row-key="(_, i) => i">
       <template #cell-is="{ row: column, index }">

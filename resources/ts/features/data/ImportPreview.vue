@@ -20,6 +20,12 @@ const error = ref<string | null>(null)
 const working = ref(false)
 const profile = ref('')
 const INTERVAL = 800
+const SCALES: [number, string][] = [
+  [1, 'Whole'],
+  [1e3, 'Thousands'],
+  [1e6, 'Millions'],
+  [1e9, 'Billions'],
+]
 const isWorkedOn = (entry: Schemas['Import']): boolean => entry.state === 'previewing' || entry.state === 'storing'
 const { state: answer, reload } = useAnswer(
   'import',
@@ -85,7 +91,10 @@ async function keep(): Promise<void> {
 const preview = computed(() => data.value?.preview ?? null)
 const mapping = computed(() => data.value?.mapping ?? null)
 const editable = computed(() => data.value?.state === 'previewed' && !working.value)
-const questions = computed(() => Object.values(preview.value?.questions ?? {}))
+const questions = computed(() => Object.entries(preview.value?.questions ?? {}))
+const doubts = computed(() => Object.entries(preview.value?.doubts ?? {}))
+/** Doubts that only a choice of a column or line resolves, not a nod. */
+const canAccept = (key: string): boolean => !/^(rows|columns|quarter|sheets):|^span$/.test(key)
 const stores = computed(() =>
   preview.value
     ? preview.value.counts.new + preview.value.counts.changed + (mapping.value?.conflicts === 'take' ? preview.value.counts.conflict : 0)
@@ -138,7 +147,28 @@ const exampleColumns: SheetColumn<Preview['examples'][number]>[] = [
       />
 
       <template v-if="preview">
-        <p v-for="question in questions" :key="question" class="attention" role="alert">{{ question }}</p>
+        <p v-for="[key, question] in questions" :key="key" class="attention" role="alert">
+          {{ question }}
+          <template v-if="key === 'fiscal_years'">
+            <v-btn size="small" :disabled="!editable" @click="remap({ fiscal_years: 'ends' })">The one in which it ends</v-btn>
+            <v-btn size="small" :disabled="!editable" @click="remap({ fiscal_years: 'begins' })">The one in which it begins</v-btn>
+          </template>
+          <template v-if="key === 'scale'">
+            <v-btn v-for="[scale, name] in SCALES" :key="scale" size="small" :disabled="!editable" @click="remap({ scale })">{{
+              name
+            }}</v-btn>
+          </template>
+        </p>
+        <p v-for="[key, doubt] in doubts" :key="key" class="attention" role="alert" data-testid="doubt">
+          {{ doubt }}
+          <template v-if="key === 'span'">
+            <v-btn size="small" :disabled="!editable" @click="remap({ span: 'quarter' })">Of the quarter</v-btn>
+            <v-btn size="small" :disabled="!editable" @click="remap({ span: 'year_to_date' })">Since the start of the year</v-btn>
+          </template>
+          <v-btn v-else-if="canAccept(key)" size="small" :disabled="!editable" @click="remap({ accept: [...(mapping?.accept ?? []), key] })"
+            >Take it as it is</v-btn
+          >
+        </p>
         <p class="counts" data-testid="counts">
           <strong>{{ amount(preview.counts.new) }}</strong> new · <strong>{{ amount(preview.counts.changed) }}</strong> changed ·
           <strong>{{ amount(preview.counts.same) }}</strong> the same ·
@@ -152,7 +182,7 @@ const exampleColumns: SheetColumn<Preview['examples'][number]>[] = [
           <v-btn
             v-if="data.state === 'previewed'"
             variant="flat"
-            :disabled="!editable || questions.length > 0 || stores === 0"
+            :disabled="!editable || questions.length + doubts.length > 0 || stores === 0"
             @click="store"
           >
             {{ stores === 0 ? 'Nothing to store' : 'Store it' }}

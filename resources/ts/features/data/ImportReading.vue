@@ -5,10 +5,12 @@ import ChoiceField from '@/design/ChoiceField.vue'
 
 type Choices = [string | number, string][]
 const SCALES: Choices = [
-  [1, 'as it stands'],
+  ['', 'as the file says'],
+  [1, 'whole'],
   [1e3, 'thousands'],
   [1e6, 'millions'],
   [1e9, 'billions'],
+  [0.01, 'hundredths'],
 ]
 const DECIMALS: Choices = [
   ['.', '1,234.5'],
@@ -46,7 +48,14 @@ const settings = computed(() => {
   const now = mapping.value
   const table = now.kind !== 'report'
   return [
-    { key: 'scale', label: 'Scale', name: 'Scale of the amounts', value: now.scale, choices: SCALES, shown: table && now.kind !== 'list' },
+    {
+      key: 'scale',
+      label: 'Scale',
+      name: 'Scale of the amounts',
+      value: now.scale ?? '',
+      choices: SCALES,
+      shown: table && now.kind !== 'list',
+    },
     { key: 'decimal', label: 'Decimals', name: 'Sign before decimals', value: now.decimal, choices: DECIMALS, shown: table },
     { key: 'dates', label: 'Days', name: 'Order of days', value: now.dates, choices: DATES, shown: Boolean(preview.value?.columns.length) },
     {
@@ -97,7 +106,7 @@ const day = (value: number | null | undefined): string => (value ? String(value)
         :name="setting.name"
         :choices="setting.choices"
         :disabled="!editable"
-        @update:model-value="$emit('remap', { [setting.key]: $event })"
+        @update:model-value="$emit('remap', { [setting.key]: $event === '' ? null : $event })"
       />
       <label v-if="['statement', 'report', 'figures', 'drivers'].includes(mapping.kind)" class="quiet"
         >Public since
@@ -109,6 +118,24 @@ const day = (value: number | null | undefined): string => (value ? String(value)
           @change="$emit('remap', { filed_on: Number(($event.target as HTMLInputElement).value.replaceAll('-', '')) || null })"
       /></label>
     </div>
+    <fieldset v-if="(preview?.sheets.length ?? 0) > 1" class="choices">
+      <legend class="quiet">Sheets</legend>
+      <label v-for="(sheet, i) in preview!.sheets" :key="i">
+        <input
+          type="checkbox"
+          :checked="mapping.sheets.includes(i + 1)"
+          :disabled="!editable"
+          @change="
+            $emit('remap', {
+              sheets: ($event.target as HTMLInputElement).checked
+                ? [...mapping.sheets, i + 1].sort((a, b) => a - b)
+                : mapping.sheets.filter((n) => n !== i + 1),
+            })
+          "
+        />
+        {{ sheet }}
+      </label>
+    </fieldset>
     <form
       v-if="making"
       class="choices"

@@ -40,4 +40,9 @@ final class PropertyPortfolioTest extends TestCase
             [$empty->weightedAverageLeaseTerm(20241231), $empty->occupancy(), $empty->samePropertyGrowth(), $empty->largestTenantShare()],
         );
     }
+
+    public function test_leases_without_rent_have_no_largest_tenant(): void
+    {
+        $this->assertNull((new PropertyPortfolio([new Lease('a', 0.0, 20271231)], []))->largestTenantShare());
+    }
 }

@@ -210,8 +210,10 @@ final class IntegrityTest extends TestCase
             'total_equity',
         ];
         foreach (
-            [[1000.0, 'larger', 'Divide by 1~000', 'Divide by 1,000'], [0.001, 'smaller', 'Multiply by '
-                .'1~000', 'Multiply by 1,000']] as [$factor, $than, $line, $whole]
+            [
+                [1000.0, 'larger', 'Divide by 1~000', 'Divide by 1,000'],
+                [0.001, 'smaller', 'Multiply by '.'1~000', 'Multiply by 1,000'],
+            ] as [$factor, $than, $line, $whole]
         ) {
             $slip = $true;
             $slip[2021]['revenue'] *= $factor;
@@ -275,8 +277,10 @@ final class IntegrityTest extends TestCase
         );
         $this->assertSame(
             ['share_count_jump:shares_outstanding_period_end:20230'],
-            array_map(static fn (Finding $f): string => $f->key(),
-                $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0])),
+            array_map(
+                static fn (Finding $f): string => $f->key(),
+                $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0]),
+            ),
         );
         // Half as much again, a third less: shares issued or bought back, not split.
         $this->assertSame([], $found([20231 => 100.0, 20232 => 150.0]));
@@ -362,5 +366,19 @@ final class IntegrityTest extends TestCase
             $finding = new Finding('sign', 20210, 'revenue', $stated, $computed, 'A.', 'B.', 1);
             $this->assertNull($finding->difference());
         }
+    }
+
+    public function test_counts_of_years_that_do_not_follow_each_other_are_no_split(): void
+    {
+        $years = InventedFilings::years(4);
+        foreach (range(2021, 2025) as $year) {
+            foreach (['basic_shares_average', 'shares_outstanding_period_end'] as $line) {
+                $years[$year][$line] *= 2;
+            }
+        }
+        $splits = fn (array $years): array => preg_grep('/split/', $this->keys($years)) ?: [];
+        $this->assertNotSame([], $splits($years));
+        unset($years[2020]);
+        $this->assertSame([], $splits($years));
     }
 }

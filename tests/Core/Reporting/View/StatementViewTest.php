@@ -222,4 +222,12 @@ final class StatementViewTest extends TestCase
         $this->assertSame([], StatementView::restated($facts, 20250228));
         $this->assertSame(['revenue@20230' => true], StatementView::restated($facts, 20250301));
     }
+
+    public function test_a_line_reported_as_nothing_is_shown_and_one_nobody_reported_is_not(): void
+    {
+        $sheet = self::quarters([20241 => 0.0, 20242 => 0.0, 20243 => 0.0, 20244 => 0.0]);
+        $lines = array_column(array_column(StatementView::of($sheet, 'income', 'quarter', 'amounts')->rows, 'item'), 'key');
+        $this->assertContains('revenue', $lines);
+        $this->assertNotContains('restructuring_charges', $lines);
+    }
 }

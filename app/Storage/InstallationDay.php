@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use App\Models\Company;
+use App\Models\Import;
+use App\Models\Setting;
+use Illuminate\Support\Facades\DB;
+use Logion\Time\Day;
+
+/**
+ * The latest day that everything is looked at from. It follows the bulk of the listings: one row with a far-off day moves nobody. Where
+ * there are no prices it is that of the latest report, and of a company without either it is today.
+ */
+final class InstallationDay
+{
+    /** Name of the row it is kept in; it is recomputed in the transaction that changes prices. */
+    private const KEPT = 'latest_day';
+
+    /** A day counts once this part of the listings, and at least two where there are more, have prices within so many days of it. */
+    private const PART = 0.05;
+
+    private const NEAR_DAYS = 31;
+
+    /** Below so many listings none is more than another. */
+    private const FEW = 3;
+
+    /** @return int|null null while there is no company */
+    public function read(): ?int
+    {
+        $kept = Setting::query()->where('name', self::KEPT)->value('value');
+
+        return $kept === null ? $this->computed() : (int) $kept;
+    }
+
+    /** Prices, reports or companies came or went; the caller holds the transaction. */
+    public function recompute(): void
+    {
+        $day = $this->computed();
+        $day === null
+            ? Setting::query()->where('name', self::KEPT)->delete()
+            : Setting::query()->upsert([['name' => self::KEPT, 'value' => (string) $day]], ['name'], ['value']);
+    }
+
+    /** The last day that is not so far ahead of the bulk of the listings that somebody has to say it is meant; null while they are few. */
+    public function limit(): ?int
+    {
+        $last = $this->lastDays();
+
+        return count($last) < self::FEW ? null : Day::plus($this->ofListings($last) ?? 0, self::NEAR_DAYS);
+    }
+
+    private function computed(): ?int
+    {
+        $moved = (int) Import::query()->where('state', 'stored')->max('moved_day');
+        $day = max($this->ofListings($this->lastDays()) ?? 0, $moved);
+        if ($day > 0) {
+            return $day;
+        }
+        $today = (int) date('Ymd');
+        $filed = DB::table('filings')->where('filed_on', '<=', $today)->max('filed_on');
+
+        return $filed === null ? (Company::query()->exists() ? $today : null) : (int) $filed;
+    }
+
+    /** @return list<int> the last day of each listing that has prices, the latest first */
+    private function lastDays(): array
+    {
+        return DB::table('listings')
+            ->selectRaw('(select max(day) from bars where listing_id = listings.id) as last')
+            ->pluck('last')
+            ->filter()
+            ->map(intval(...))
+            ->sortDesc()
+            ->values()
+            ->all();
+    }
+
+    /**
+     * The latest day near which enough listings have prices.
+     *
+     * @param  list<int>  $last
+     */
+    private function ofListings(array $last): ?int
+    {
+        $enough = count($last) < self::FEW ? 1 : max(2, (int) ceil(self::PART * count($last)));
+        foreach ($last as $at => $day) {
+            $nth = $last[$at + $enough - 1] ?? null;
+            if ($nth !== null && Day::between($nth, $day) <= self::NEAR_DAYS) {
+                return $day;
+            }
+        }
+
+        return $last[0] ?? null;
+    }
+}

@@ -1,0 +1,430 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Intake;
+
+use Logion\Figure\Numerals;
+use Logion\Figure\Unit;
+use Logion\Reporting\LineItem;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\LineKind;
+use Logion\Time\FiscalPeriod;
+
+/**
+ * Turns a statement table into figures: scaled exactly, each to the span of its column, flows since the start of a year made quarters
+ * by difference, signs as the names of the lines say. What could be read in two ways is a doubt, with both readings, and gives no figure
+ * until it is decided.
+ */
+final class StatementReading
+{
+    /** Amounts of this size are whole ones where the heading names a currency and no scale. */
+    private const WHOLE = 1e6;
+
+    /** Earnings a share may differ so far from earnings over shares, for roundings and for classes of shares. */
+    private const NEAR = 1.3;
+
+    /** @var array<string, array{value: float, place: string, scale: float, derived: bool}> by "line@period" */
+    public array $figures = [];
+
+    /** @var list<array{place: string, reason: string}> */
+    public array $refused = [];
+
+    /** @var list<string> lines written with a minus that are positive by their name */
+    public array $turned = [];
+
+    /** @var array<string, string> what must be decided, by key */
+    public array $doubts = [];
+
+    /** @var list<string> what was concluded, and from what */
+    public array $notes = [];
+
+    /**
+     * @var array<string, array<string, array{value: float, place: string, row: StatementRow, scale: float, restated: bool}>>
+     *     by line, and kind and period
+     */
+    private array $read = [];
+
+    /**
+     * @param  list<list<string>>  $rows
+     * @param  float|null  $scale  of amounts, where it is known or chosen
+     * @param  'quarter'|'year_to_date'|null  $span  of flows under columns that name a day only
+     * @param  list<string>  $accepted  doubts that are taken as they are
+     */
+    public function __construct(
+        private readonly StatementTable $table,
+        private readonly array $rows,
+        private readonly NumberFormat $numbers,
+        private readonly ?float $scale,
+        private readonly ?string $span = null,
+        private readonly array $accepted = [],
+    ) {
+        $spanless = $span === null ? $table->withoutSpan() : [];
+        if ($spanless !== []) {
+            $this->doubts['span'] =
+                'The columns '.
+                implode(', ', array_map(StatementTable::letter(...), $spanless)).
+                ' name a day and no span. Say whether their flows are '.
+                'of the quarter or since the start of the year';
+        }
+        $this->rowsOfLines();
+        $this->workingCapital();
+        $this->shares();
+        $this->figuresByPeriod($spanless);
+    }
+
+    /**
+     * The scale that the words of a table name or, for "in EUR" over large amounts, show; null if neither.
+     *
+     * @param  list<list<string>>  $rows
+     */
+    public static function scaleOf(StatementTable $table, array $rows, NumberFormat $numbers): ?float
+    {
+        if ($table->denomination->scale !== null || ! $table->denomination->inCurrency) {
+            return $table->denomination->contradicts ? null : $table->denomination->scale;
+        }
+        foreach ($table->lines as $row) {
+            foreach (
+                $row->line !== null && LineItems::all()[$row->line]->unit === Unit::Money ? array_keys($table->columns) : [] as $column
+            ) {
+                try {
+                    if (abs($numbers->parse($rows[$row->row][$column] ?? '') ?? 0.0) >= self::WHOLE) {
+                        return 1.0;
+                    }
+                } catch (Refusal) {
+                    continue;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether some amounts have no scale of their own, so that the table's must be known. */
+    public static function needsScale(StatementTable $table): bool
+    {
+        return array_filter(
+            $table->lines,
+            static fn (StatementRow $row): bool => $row->line !== null &&
+                $row->scale === null &&
+                ! $row->isPercent &&
+                in_array(LineItems::all()[$row->line]->unit, [Unit::Money, Unit::Shares], true) &&
+                (LineItems::all()[$row->line]->unit === Unit::Money || $row->sharesScale === null),
+        ) !== [];
+    }
+
+    private function rowsOfLines(): void
+    {
+        $byLine = [];
+        foreach ($this->table->lines as $row) {
+            if ($row->line !== null && ! $row->isPercent) {
+                $byLine[$row->line][] = $row;
+            }
+        }
+        $guesses = [];
+        foreach ($byLine as $line => $rows) {
+            // A known label goes before a guess.
+            $certain = array_values(array_filter($rows, static fn (StatementRow $row): bool => ! $row->isGuess()));
+            $rows = $certain === [] ? $rows : $certain;
+            $read = array_map(fn (StatementRow $row): array => $this->valuesOf($row, LineItems::all()[$line]), $rows);
+            $first = array_shift($read);
+            foreach ($read as $nth => $values) {
+                foreach ($values as $slot => $value) {
+                    if (isset($first[$slot]) && $first[$slot]['value'] !== $value['value']) {
+                        $this->doubts["rows:{$line}"] =
+                            '"'.
+                            $rows[0]->key.
+                            '" (row '.
+                            ($rows[0]->row + 1).
+                            ') and "'.
+                            $rows[$nth + 1]->key.
+                            '" (row '.
+                            ($rows[$nth + 1]->row + 1).
+                            ') would both be '.
+                            LineItems::all()[$line]->label.
+                            ', with '.
+                            self::number($first[$slot]['value']).
+                            ' and '.
+                            self::number($value['value']).
+                            '. Say which is meant, and leave the other out or name its line';
+                    }
+                    $first[$slot] ??= $value;
+                }
+            }
+            if ($certain === [] && ! in_array('guesses', $this->accepted, true)) {
+                $guesses[] = '"'.$rows[0]->label.'" as '.LineItems::all()[$line]->label.' ('.$rows[0]->basis.')';
+
+                continue;
+            }
+            isset($this->doubts["rows:{$line}"]) || ($this->read[$line] = $first);
+        }
+        if ($guesses !== []) {
+            $this->doubts['guesses'] = 'Guessed, not known: '.implode('; ', $guesses).'. Take them as they are, or choose their lines';
+        }
+    }
+
+    /** @return array<string, array{value: float, place: string, row: StatementRow, scale: float, restated: bool}> by kind and period */
+    private function valuesOf(StatementRow $row, LineItem $item): array
+    {
+        $values = [];
+        $scale = $this->scaleFor($row, $item);
+        foreach ($this->table->columns as $column => $heading) {
+            if ($heading->kind === PeriodHeading::LEFT_OUT) {
+                continue;
+            }
+            $place = 'row '.($row->row + 1).', '.$heading->label();
+            try {
+                $value = $this->numbers->parse($this->rows[$row->row][$column] ?? '', $scale);
+            } catch (Refusal $refusal) {
+                $this->refused[] = ['place' => $place, 'reason' => $refusal->getMessage()];
+
+                continue;
+            }
+            if ($value === null) {
+                continue;
+            }
+            $slot = "{$heading->kind}@{$heading->period}";
+            $known = $values[$slot] ?? null;
+            if ($known !== null && $known['value'] !== $value) {
+                // Of two columns of one period the restated one counts.
+                if (! $heading->restated && ! $known['restated']) {
+                    $this->doubts["columns:{$slot}"] =
+                        "Two columns are {$heading->label()}, and {$item->label} is ".
+                        self::number($known['value']).
+                        ' in one and '.
+                        self::number($value).
+                        ' in the other. Say which counts, and leave the other out';
+                }
+                if (! $heading->restated) {
+                    continue;
+                }
+            }
+            $values[$slot] = [
+                'value' => $value,
+                'place' => $place,
+                'row' => $row,
+                'scale' => $scale,
+                'restated' => $heading->restated,
+            ];
+        }
+        $negative = count(array_filter($values, static fn (array $v): bool => $v['value'] < 0));
+        $isTurned = $row->turned || ($negative > 0 && $negative >= 0.8 * count($values) && SignConvention::isOutflow($item->key));
+        if ($isTurned) {
+            $row->turned || ($this->turned[] = $item->label);
+            $values = array_map(static fn (array $v): array => [...$v, 'value' => -$v['value'] + 0.0], $values);
+        }
+
+        return $values;
+    }
+
+    private function scaleFor(StatementRow $row, LineItem $item): float
+    {
+        return match ($item->unit) {
+            Unit::Money => $row->scale ?? ($this->scale ?? 1.0),
+            Unit::Shares => $row->scale ?? ($row->sharesScale ?? ($this->table->denomination->sharesScale ?? ($this->scale ?? 1.0))),
+            // Amounts a share are whole, or in the hundredth part of the currency.
+            Unit::MoneyPerShare => $row->scale === 0.01 ? 0.01 : 1.0,
+            default => 1.0,
+        };
+    }
+
+    /**
+     * A total change of working capital is written as it changes cash, or as its name says; where the label does not tell, the cash flow it
+     * is part of does.
+     */
+    private function workingCapital(): void
+    {
+        foreach ($this->read['change_in_working_capital'] ?? [] as $slot => $change) {
+            if ($change['row']->turned || $change['value'] === 0.0) {
+                continue;
+            }
+            $of = fn (string $line): ?float => $this->read[$line][$slot]['value'] ?? null;
+            $before = null;
+            if ($of('operating_cash_flow') !== null && $of('net_income') !== null) {
+                $before = $of('net_income');
+                foreach (
+                    ['depreciation_amortization', 'stock_based_compensation', 'deferred_income_tax', 'other_non_cash_items'] as $line
+                ) {
+                    $before += $of($line) ?? 0.0;
+                }
+            }
+            $gap = $before === null ? 0.0 : $of('operating_cash_flow') - $before;
+            $asCash = abs($gap - $change['value']);
+            $asNamed = abs($gap + $change['value']);
+            if ($before !== null && min($asCash, $asNamed) < 0.25 * abs($change['value'])) {
+                if ($asCash < $asNamed) {
+                    $this->read['change_in_working_capital'][$slot] = [...$change, 'value' => -$change['value']];
+                }
+            } elseif (! in_array('signs', $this->accepted, true)) {
+                $this->doubts['signs'] =
+                    "{$change['place']}: a change in working capital of ".
+                    self::number($change['value']).
+                    ' can be an increase, which takes cash, or an effect on '.
+                    'cash, which adds it, and the cash flow does not tell which. Take it as an increase, or leave the row out';
+                unset($this->read['change_in_working_capital'][$slot]);
+            }
+        }
+    }
+
+    /** Counts of shares follow the scale of amounts unless something is said of them; earnings a share tell whether they do. */
+    private function shares(): void
+    {
+        foreach (['basic', 'diluted'] as $which) {
+            $shares = "{$which}_shares_average";
+            $perShare = "earnings_per_share_{$which}";
+            $off = [];
+            foreach ($this->read[$shares] ?? [] as $slot => $count) {
+                $earnings =
+                    $this->read['net_income_common'][$slot] ??
+                    ($this->read['net_income_parent'][$slot] ?? ($this->read['net_income'][$slot] ?? null));
+                $each = $this->read[$perShare][$slot] ?? null;
+                if ($earnings !== null && $each !== null && $count['value'] > 0 && $earnings['value'] * $each['value'] > 0) {
+                    $off[] = $earnings['value'] / $count['value'] / $each['value'];
+                }
+            }
+            if ($off === []) {
+                continue;
+            }
+            sort($off);
+            $ratio = $off[intdiv(count($off), 2)];
+            if ($ratio < self::NEAR && $ratio > 1 / self::NEAR) {
+                continue;
+            }
+            $factor = 10.0 ** round(log10($ratio));
+            $row = array_values($this->read[$shares])[0]['row'];
+            $isThousands =
+                in_array($factor, [1e-9, 1e-6, 1e-3, 1e3, 1e6, 1e9], true) &&
+                $ratio / $factor < self::NEAR &&
+                $factor / $ratio < self::NEAR;
+            $isSaid = $row->scale !== null || $row->sharesScale !== null || $this->table->denomination->sharesScale !== null;
+            if ($isThousands && ! $isSaid) {
+                foreach ($this->read[$shares] as $slot => $count) {
+                    $scaled = NumberFormat::shifted((string) json_encode($count['value']), (int) log10($factor));
+                    $this->read[$shares][$slot] = [...$count, 'value' => $scaled];
+                }
+                $this->notes[] =
+                    LineItems::all()[$shares]->label.
+                    ' are taken '.
+                    number_format($factor >= 1 ? $factor : 1 / $factor).
+                    ' times '.
+                    ($factor > 1 ? 'larger' : 'smaller').
+                    ' than the amounts are scaled, as earnings a share say.';
+            } elseif ($isThousands && ! in_array('shares', $this->accepted, true)) {
+                $this->doubts['shares'] =
+                    'Earnings over '.
+                    LineItems::all()[$shares]->label.
+                    ' are about '.
+                    number_format($factor >= 1 ? $factor : 1 / $factor).
+                    ' times '.
+                    ($factor > 1 ? 'larger' : 'smaller').
+                    ' than the earnings a share of the table: the scale of the one or the other is wrong. Correct it, '.
+                    'or take the figures as they are';
+            }
+        }
+    }
+
+    /** @param  list<int>  $spanless  columns whose flows cannot be placed */
+    private function figuresByPeriod(array $spanless): void
+    {
+        $toDate = $given = $places = [];
+        foreach ($this->read as $line => $values) {
+            $item = LineItems::all()[$line];
+            foreach ($values as $slot => $value) {
+                [$kind, $period] = explode('@', $slot);
+                $period = (int) $period;
+                if (! $item->isOverTime()) {
+                    $this->balance($line, FiscalPeriod::lastQuarter($period), $value);
+
+                    continue;
+                }
+                if ($kind === PeriodHeading::DAY) {
+                    $kind = match (true) {
+                        $spanless !== [] => null,
+                        $this->span === 'quarter' && $this->table->withoutSpan() !== [] => PeriodHeading::QUARTER,
+                        $period % 10 === 4 => PeriodHeading::YEAR,
+                        $period % 10 === 1 => PeriodHeading::QUARTER,
+                        default => PeriodHeading::YEAR_TO_DATE,
+                    };
+                    $period -= $kind === PeriodHeading::YEAR ? 4 : 0;
+                }
+                if ($kind === null) {
+                    continue;
+                }
+                $kind === PeriodHeading::YEAR_TO_DATE
+                    ? ($toDate[$period][$line] = $value['value'])
+                    : ($given[$period][$line] = $value['value']);
+                $places["{$line}@{$period}"] = ['place' => $value['place'], 'scale' => $value['scale']];
+            }
+        }
+        $parts = new YearToDate(
+            $toDate,
+            $given,
+            static fn (string $line): bool => LineItems::all()[$line]->kind === LineKind::Duration &&
+                LineItems::all()[$line]->unit === Unit::Money,
+        );
+        foreach ([$given, $parts->halves] as $nth => $of) {
+            foreach ($of as $period => $lines) {
+                foreach ($lines as $line => $value) {
+                    $place = $places["{$line}@".($nth === 0 ? $period : FiscalPeriod::lastQuarter($period))];
+                    $this->figures["{$line}@{$period}"] = ['value' => $value, ...$place, 'derived' => false];
+                }
+            }
+        }
+        foreach ($parts->quarters as $period => $lines) {
+            foreach ($lines as $line => $value) {
+                $this->figures["{$line}@{$period}"] = [
+                    'value' => $value,
+                    'place' => $places["{$line}@{$period}"]['place'].', less the part of the year before',
+                    'scale' => $places["{$line}@{$period}"]['scale'],
+                    'derived' => true,
+                ];
+            }
+        }
+        foreach ($parts->left as $period => $lines) {
+            $this->refused[] = [
+                'place' => 'columns since the start of '.intdiv($period, 10),
+                'reason' => count($lines).
+                    ' figures up to '.
+                    FiscalPeriod::label($period).
+                    ' cannot be made a quarter: the part of the year before it is not in the '.
+                    'table ('.
+                    implode(', ', array_map(static fn (string $line): string => LineItems::all()[$line]->label, array_slice($lines, 0, 3))).
+                    ')',
+            ];
+        }
+        foreach ($parts->contradictions as $off) {
+            $this->doubts["quarter:{$off['key']}@{$off['period']}"] =
+                LineItems::all()[$off['key']]->label.
+                ' of '.
+                FiscalPeriod::label($off['period']).
+                ' is given as '.
+                self::number($off['given']).
+                ', and by difference from the start of the year it is '.
+                self::number($off['derived']).
+                '. Leave one of the columns out';
+        }
+    }
+
+    /** @param  array{value: float, place: string, scale: float}  $value */
+    private function balance(string $line, int $quarter, array $value): void
+    {
+        $key = "{$line}@".($quarter % 10 === 4 ? $quarter - 4 : $quarter);
+        $known = $this->figures[$key] ?? null;
+        if ($known !== null && $known['value'] !== $value['value']) {
+            $this->doubts["columns:{$key}"] =
+                LineItems::all()[$line]->label.
+                " is {$this->number($known['value'])} ({$known['place']}) and {$this->number(
+                    $value['value'],
+                )} ({$value['place']}) on the ".
+                'same day. Say which counts, and leave the other out';
+
+            return;
+        }
+        $this->figures[$key] = ['value' => $value['value'], 'place' => $value['place'], 'scale' => $value['scale'], 'derived' => false];
+    }
+
+    private static function number(float $value): string
+    {
+        return Numerals::decimal($value, floor($value) === $value ? 0 : 2);
+    }
+}
