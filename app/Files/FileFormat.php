@@ -15,6 +15,7 @@ enum FileFormat: string
     case XbrlJson = 'xbrl_json';
     case XbrlCsv = 'xbrl_csv';
     case XbrlXml = 'xbrl_xml';
+    case InlineXbrl = 'inline_xbrl';
 
     /** @throws Refusal if it is none that can be read */
     public static function detect(string $path): self
@@ -29,15 +30,20 @@ enum FileFormat: string
             return match (true) {
                 in_array('xl/workbook.xml', $entries, true) => self::Xlsx,
                 in_array('content.xml', $entries, true) => self::Ods,
+                InlinePage::entry(Archive::open($path)) !== null => self::InlineXbrl,
                 preg_grep('~\.json$~', $entries) !== [] && preg_grep('~\.csv$~', $entries) !== [] => self::XbrlCsv,
                 default => throw Refusal::because('The archive is neither a workbook (XLSX, ODS) nor an xBRL-CSV report'),
             };
         }
         $text = ltrim((string) preg_replace('/^\x{FEFF}/u', '', mb_check_encoding($start, 'UTF-8') ? $start : 'x'));
         if (str_starts_with($text, '<')) {
+            if (str_contains((string) @file_get_contents($path, false, null, 0, 262144), 'http://www.xbrl.org/2013/inlineXBRL')) {
+                return self::InlineXbrl;
+            }
+
             return str_contains($start, 'xbrl') || str_contains((string) @file_get_contents($path, false, null, 0, 65536), 'xbrl')
                 ? self::XbrlXml
-                : throw Refusal::because('The file is XML but not an XBRL instance');
+                : throw Refusal::because('The file is XML but neither an XBRL instance nor a page with inline facts');
         }
         if (str_starts_with($text, '{')) {
             return self::XbrlJson;
@@ -53,7 +59,7 @@ enum FileFormat: string
 
     public function isReport(): bool
     {
-        return in_array($this, [self::XbrlJson, self::XbrlCsv, self::XbrlXml], true);
+        return in_array($this, [self::XbrlJson, self::XbrlCsv, self::XbrlXml, self::InlineXbrl], true);
     }
 
     public function label(): string
@@ -65,6 +71,7 @@ enum FileFormat: string
             self::XbrlJson => 'xBRL-JSON',
             self::XbrlCsv => 'xBRL-CSV',
             self::XbrlXml => 'XBRL instance',
+            self::InlineXbrl => 'Inline XBRL',
         };
     }
 }

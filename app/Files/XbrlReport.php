@@ -8,8 +8,8 @@ use Logion\Intake\Refusal;
 use Logion\Intake\ReportedFact;
 
 /**
- * The numeric facts of a report in xBRL-JSON, xBRL-CSV (both OIM 1.0, XBRL International, 2021) or an XBRL 2.1 instance
- * (2003). Texts are kept only where they say who reports.
+ * The numeric facts of a report in xBRL-JSON, xBRL-CSV (both OIM 1.0, XBRL International, 2021), an XBRL 2.1 instance (2003) or a page
+ * with inline facts (Inline XBRL 1.1, 2013). Texts are kept only where they say who reports.
  */
 final class XbrlReport
 {
@@ -47,6 +47,7 @@ final class XbrlReport
             FileFormat::XbrlJson => $this->json(),
             FileFormat::XbrlCsv => $this->csv(),
             FileFormat::XbrlXml => $this->instance(),
+            FileFormat::InlineXbrl => $this->inline(),
             default => throw Refusal::because('The file is a table, not a report'),
         };
     }
@@ -164,14 +165,19 @@ final class XbrlReport
                     if (
                         ! is_array($definition) ||
                         ! isset($row[$column]) ||
-                        ! (isset($definition['dimensions']) || isset($definition['propertyGroups'])) ||
+                        ! (isset($definition['dimensions']) || isset($definition['propertiesFrom'])) ||
                         in_array($row[$column], ['', '#nil', '#empty'], true)
                     ) {
                         continue;
                     }
+                    $group = self::group($definition, $columns, $row);
                     $dimensions = [];
                     foreach (
-                        [...$base, ...is_array($definition['dimensions'] ?? null) ? $definition['dimensions'] : []] as $axis => $value
+                        [
+                            ...$base,
+                            ...is_array($group['dimensions'] ?? null) ? $group['dimensions'] : [],
+                            ...is_array($definition['dimensions'] ?? null) ? $definition['dimensions'] : [],
+                        ] as $axis => $value
                     ) {
                         $value = is_string($value) ? $value : '';
                         if (str_starts_with($value, '$')) {
@@ -187,7 +193,7 @@ final class XbrlReport
                             $dimensions[(string) $axis] = $value;
                         }
                     }
-                    $decimals = $definition['decimals'] ?? ($template['decimals'] ?? $reportDecimals);
+                    $decimals = $definition['decimals'] ?? ($group['decimals'] ?? ($template['decimals'] ?? $reportDecimals));
                     yield from $this->fact("{$entry} row {$line}", $row[$column], $dimensions, is_int($decimals) ? $decimals : null);
                 }
             }
@@ -197,6 +203,29 @@ final class XbrlReport
         } finally {
             fclose($stream);
         }
+    }
+
+    /**
+     * What the cells of other columns say a fact column's properties are: each names a group of its own column.
+     *
+     * @param  array<string, mixed>  $definition
+     * @param  array<string, mixed>  $columns
+     * @param  array<string, string>  $row
+     * @return array<string, mixed>
+     */
+    private static function group(array $definition, array $columns, array $row): array
+    {
+        $group = [];
+        foreach (is_array($definition['propertiesFrom'] ?? null) ? $definition['propertiesFrom'] : [] as $from) {
+            $found = is_string($from) ? $columns[$from]['propertyGroups'][$row[$from] ?? ''] ?? [] : [];
+            $group = [
+                ...$group,
+                ...is_array($found) ? $found : [],
+                'dimensions' => [...$group['dimensions'] ?? [], ...is_array($found['dimensions'] ?? null) ? $found['dimensions'] : []],
+            ];
+        }
+
+        return $group;
     }
 
     /**
@@ -261,110 +290,95 @@ final class XbrlReport
     /** @return iterable<ReportedFact> */
     private function instance(): iterable
     {
-        [$contexts, $units] = $this->contexts();
-        if ($contexts === []) {
-            throw Refusal::because('The file is not an XBRL instance: it has no contexts');
-        }
+        $contexts = XbrlContexts::read($this->path, 'The instance');
+        array_push($this->refused, ...$contexts->refused);
         foreach (Xml::open($this->path, 'The instance')->elements() as $node) {
             $context = $node->getAttribute('contextRef');
             if ($context === null) {
                 continue;
             }
-            $concept = $node->localName;
-            if (! isset($contexts[$context])) {
-                $this->refused[] = [
-                    'place' => $node->name,
-                    'reason' => 'names the context "'.mb_substr($context, 0, 60).'", which does not exist',
-                ];
-
-                continue;
-            }
-            $unit = $node->getAttribute('unitRef');
-            $nil = $node->getAttributeNs('nil', 'http://www.w3.org/2001/XMLSchema-instance') === 'true';
-            $decimals = $node->getAttribute('decimals');
-            $value = trim($node->readString());
-            if ($unit === null) {
-                if (in_array($concept, self::TEXTS, true)) {
-                    $this->texts[$concept] = mb_substr($value, 0, 200);
-                }
-
-                continue;
-            }
-            if ($nil || $value === '') {
-                continue;
-            }
-            if (! isset($units[$unit]) || ! is_numeric($value) || ! is_finite((float) $value)) {
-                $this->refused[] = [
-                    'place' => $node->name." ({$context})",
-                    'reason' => isset($units[$unit])
-                        ? '"'.mb_substr($value, 0, 40).'" is not a number'
-                        : 'names a unit that does not exist',
-                ];
-
-                continue;
-            }
-            [$start, $end, $dimensions, $entity] = $contexts[$context];
-            yield new ReportedFact(
-                $concept,
-                (float) $value,
-                $units[$unit],
-                $start,
-                $end,
-                $dimensions,
-                $decimals === null || ! is_numeric($decimals) ? null : (int) $decimals,
-                $node->name." ({$context})",
-                $entity,
+            yield from $this->placed(
+                $contexts,
+                $node->localName,
+                $node->name,
+                $context,
+                $node->getAttribute('unitRef'),
+                $node->getAttributeNs('nil', XbrlContexts::INSTANCE) === 'true' ? null : trim($node->readString()),
+                $node->getAttribute('decimals'),
             );
         }
     }
 
-    /** @return array{array<string, array{?int, int, array<string, string>, string}>, array<string, string>} contexts and units by id */
-    private function contexts(): array
+    /** @return iterable<ReportedFact> */
+    private function inline(): iterable
     {
-        $contexts = $units = [];
-        foreach (Xml::open($this->path, 'The instance')->elements() as $node) {
-            if ($node->localName !== 'context' && $node->localName !== 'unit') {
-                continue;
-            }
-            $id = (string) $node->getAttribute('id');
-            $name = $node->localName;
-            $element = @simplexml_load_string($node->readOuterXml(), options: LIBXML_NONET);
-            if ($element === false) {
-                continue;
-            }
-            $texts = static fn (string $local): array => array_map(
-                static fn (\SimpleXMLElement $e): string => trim((string) $e),
-                $element->xpath(".//*[local-name()='{$local}']") ?: [],
-            );
-            if ($name === 'unit') {
-                $measures = $texts('measure');
-                $divide = ($element->xpath(".//*[local-name()='divide']") ?: []) !== [];
-                $units[$id] = implode($divide ? '/' : '*', array_map(XbrlPeriods::local(...), $measures));
+        $page = InlinePage::open($this->path);
+        $contexts = XbrlContexts::read($page->path, 'The page');
+        array_push($this->refused, ...$contexts->refused);
+        foreach ($page->facts() as ['name' => $name, 'context' => $context, 'unit' => $unit, 'value' => $value, 'decimals' => $decimals]) {
+            if ($value instanceof Refusal) {
+                $this->refused[] = ['place' => "{$name} ({$context})", 'reason' => $value->getMessage()];
 
                 continue;
             }
-            $dimensions = [];
-            foreach (['explicitMember', 'typedMember'] as $kind) {
-                foreach ($element->xpath(".//*[local-name()='{$kind}']") ?: [] as $member) {
-                    $dimensions[XbrlPeriods::local((string) $member['dimension'])] = XbrlPeriods::local(
-                        trim($kind === 'typedMember' ? strip_tags((string) $member->asXML()) : (string) $member),
-                    );
-                }
-            }
-            try {
-                $instant = $texts('instant')[0] ?? null;
-                $period =
-                    $instant !== null
-                        ? [null, XbrlPeriods::endDay($instant)]
-                        : XbrlPeriods::parse(($texts('startDate')[0] ?? '').'/'.($texts('endDate')[0] ?? ''));
-            } catch (Refusal $refusal) {
-                $this->refused[] = ['place' => "context {$id}", 'reason' => $refusal->getMessage()];
-
-                continue;
-            }
-            $contexts[$id] = [...$period, $dimensions, $texts('identifier')[0] ?? ''];
+            yield from $this->placed($contexts, XbrlPeriods::local($name), $name, $context, $unit, $value, $decimals);
         }
+    }
 
-        return [$contexts, $units];
+    /**
+     * A fact with its context and unit.
+     *
+     * @param  string|null  $value  null for nil
+     * @return iterable<ReportedFact>
+     */
+    private function placed(
+        XbrlContexts $contexts,
+        string $concept,
+        string $name,
+        string $context,
+        ?string $unit,
+        ?string $value,
+        ?string $decimals,
+    ): iterable {
+        if (! isset($contexts->contexts[$context])) {
+            $this->refused[] = [
+                'place' => $name,
+                'reason' => 'names the context "'.mb_substr($context, 0, 60).'", which does not exist',
+            ];
+
+            return;
+        }
+        if ($unit === null) {
+            if (in_array($concept, self::TEXTS, true)) {
+                $this->texts[$concept] = mb_substr((string) $value, 0, 200);
+            }
+
+            return;
+        }
+        if ($value === null || $value === '') {
+            return;
+        }
+        if (! isset($contexts->units[$unit]) || ! is_numeric($value) || ! is_finite((float) $value)) {
+            $this->refused[] = [
+                'place' => "{$name} ({$context})",
+                'reason' => isset($contexts->units[$unit])
+                    ? '"'.mb_substr($value, 0, 40).'" is not a number'
+                    : 'names a unit that does not exist',
+            ];
+
+            return;
+        }
+        [$start, $end, $dimensions, $entity] = $contexts->contexts[$context];
+        yield new ReportedFact(
+            $concept,
+            (float) $value,
+            $contexts->units[$unit],
+            $start,
+            $end,
+            $dimensions,
+            $decimals === null || ! is_numeric($decimals) ? null : (int) $decimals,
+            "{$name} ({$context})",
+            $entity,
+        );
     }
 }

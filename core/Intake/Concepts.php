@@ -14,6 +14,15 @@ use Logion\Reporting\ReportingModel;
  */
 final class Concepts
 {
+    /** Expenses that may be inside others. */
+    private const INSIDE = ['depreciation_amortization_expense', 'impairment_charges', 'restructuring_charges', 'research_development'];
+
+    /** Expenses between gross profit and operating income that stand beside them. */
+    private const BESIDE = ['selling_general_administrative', 'other_operating_expenses'];
+
+    /** Of gross profit; sums of rounded figures miss by so much. */
+    private const ROUNDING = 0.002;
+
     /** @var array<string, list<list<array{int, string}>>> alternatives by line */
     private array $alternatives = [];
 
@@ -60,6 +69,7 @@ final class Concepts
                 break;
             }
         }
+        $lines = self::withoutInside($lines);
         // A concept that is one of a line's other alternatives is known, only not needed.
         foreach ($this->alternatives as $alternatives) {
             foreach ($alternatives as $parts) {
@@ -78,6 +88,55 @@ final class Concepts
                 ),
             ),
         ];
+    }
+
+    /**
+     * Expenses that can be lines of their own or be inside others, such as depreciation inside cost of sales. They are kept where the operating
+     * income of the report needs them; where it does not tell, only those stay that name a line of the statement.
+     *
+     * @param  array<string, array{value: float, from: string}>  $lines
+     * @return array<string, array{value: float, from: string}>
+     */
+    private static function withoutInside(array $lines): array
+    {
+        // What comes under the line's own name is meant as that line.
+        $doubtful = array_filter(self::INSIDE, static fn (string $line): bool => isset($lines[$line]) && $lines[$line]['from'] !== $line);
+        $value = static fn (string $line): ?float => $lines[$line]['value'] ?? null;
+        $gross = $value('gross_profit') ?? ($value('revenue') === null ? null : $value('revenue') - ($value('cost_of_revenue') ?? 0.0));
+        $income = $value('operating_income');
+        if ($doubtful === []) {
+            return $lines;
+        }
+        $kept = array_diff($doubtful, ['depreciation_amortization_expense']);
+        if ($gross !== null && $income !== null) {
+            $rest = $gross - $income;
+            foreach (self::BESIDE as $line) {
+                $rest -= $value($line) ?? 0.0;
+            }
+            $nearest = INF;
+            foreach (self::subsets(array_values($doubtful)) as $subset) {
+                $gap = abs($rest - array_sum(array_map(static fn (string $line): float => $value($line) ?? 0.0, $subset)));
+                if ($gap < $nearest - self::ROUNDING * abs($gross)) {
+                    [$nearest, $kept] = [$gap, $subset];
+                }
+            }
+        }
+
+        return array_diff_key($lines, array_flip(array_diff($doubtful, $kept)));
+    }
+
+    /**
+     * @param  list<string>  $of
+     * @return list<list<string>> the whole first
+     */
+    private static function subsets(array $of): array
+    {
+        $subsets = [];
+        for ($bits = (1 << count($of)) - 1; $bits >= 0; $bits--) {
+            $subsets[] = array_values(array_filter($of, static fn (int $i): bool => ($bits & (1 << $i)) !== 0, ARRAY_FILTER_USE_KEY));
+        }
+
+        return $subsets;
     }
 
     /**

@@ -9,6 +9,7 @@ use Logion\Figure\Unit;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\LineKind;
 use Logion\Reporting\ReportingModel;
+use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 
 /**
@@ -17,27 +18,13 @@ use Logion\Time\FiscalPeriod;
  */
 final class Report
 {
-    private const BUSINESS_AXES = [
-        'StatementBusinessSegmentsAxis',
-        'SegmentsAxis',
-        'ProductsAndServicesAxis',
-        'ProductOrServiceAxis',
-        'business',
-    ];
+    /** The count of shares on the cover, of a day after the end of the period. */
+    private const COVER = 'EntityCommonStockSharesOutstanding';
 
-    private const REGION_AXES = ['StatementGeographicalAxis', 'GeographicalAreasAxis', 'region'];
+    /** Days from the end of a period to the cover of its report. */
+    private const COVER_WITHIN = 300;
 
-    private const CLASS_AXES = ['StatementClassOfStockAxis', 'ClassesOfShareCapitalAxis', 'ClassesOfOrdinarySharesAxis', 'class'];
-
-    /** Axes that only repeat that a fact is consolidated. */
-    private const CONSOLIDATION = [
-        'ConsolidationItemsAxis',
-        'ConsolidatedAndSeparateFinancialStatementsAxis',
-        'LegalEntityAxis',
-        'SegmentConsolidationItemsAxis',
-    ];
-
-    /** @var array<string, array{value: float, from: string}> by "line@period" */
+    /** @var array<string, array{value: float, from: string, derived?: bool}> by "line@period" */
     public array $figures = [];
 
     /** @var list<array{axis: string, member: string, line: string, unit: string, period: int, value: float}> */
@@ -49,6 +36,12 @@ final class Report
     /** @var list<array{place: string, reason: string}> */
     public array $refused = [];
 
+    /** @var array<string, int> facts of what is neither the whole nor a part of it, by what it is */
+    public array $leftOut = [];
+
+    /** @var array<string, string> what could be read in two ways, by key */
+    public array $doubts = [];
+
     /** @var array<string, int> */
     public array $currencies = [];
 
@@ -56,6 +49,9 @@ final class Report
 
     /** @var array<string, array<string, ReportedFact>> by kind and period, then concept; one per group of dimensions */
     private array $groups = [];
+
+    /** @var array<int, array<string, float>> counts of shares on the cover, by day and class */
+    private array $cover = [];
 
     /** @param  string|null  $currency  of the company; amounts in another are refused */
     public function __construct(
@@ -69,6 +65,17 @@ final class Report
     public function add(ReportedFact $fact): void
     {
         $this->facts++;
+        $dimensions = Dimensions::of($fact->dimensions);
+        if ($dimensions->leftOut !== null) {
+            $this->leftOut[$dimensions->leftOut] = ($this->leftOut[$dimensions->leftOut] ?? 0) + 1;
+
+            return;
+        }
+        if ($fact->concept === self::COVER) {
+            $this->cover[$fact->end][$dimensions->member] = $fact->value;
+
+            return;
+        }
         $money = explode('/', $fact->unit)[0];
         if (preg_match('/^[A-Z]{3}$/D', $money) === 1) {
             $this->currencies[$money] = ($this->currencies[$money] ?? 0) + 1;
@@ -88,9 +95,7 @@ final class Report
 
             return;
         }
-        $dimensions = array_diff_key($fact->dimensions, array_flip(self::CONSOLIDATION));
-        ksort($dimensions);
-        $group = "{$kind}@{$period}@".json_encode($dimensions);
+        $group = "{$kind}@{$period}@{$dimensions->axis}@{$dimensions->member}";
         $known = $this->groups[$group][$fact->concept] ?? null;
         if ($known !== null && $known->value !== $fact->value) {
             $exact = ($fact->decimals ?? 99) > ($known->decimals ?? 99) ? $fact : $known;
@@ -125,14 +130,13 @@ final class Report
     {
         $byPeriod = $toDate = [];
         foreach ($this->groups as $group => $facts) {
-            [$kind, $period, $dimensions] = explode('@', $group, 3);
+            [$kind, $period, $axis, $member] = explode('@', $group, 4);
             $values = array_filter(
                 array_map(static fn (ReportedFact $fact): float => $fact->value, $facts),
                 static fn (float $value): bool => ! is_nan($value),
             );
-            $dimensions = json_decode($dimensions, true, 4, JSON_THROW_ON_ERROR);
-            if ($dimensions !== []) {
-                $this->breakdown($dimensions, $kind, (int) $period, $values, $facts);
+            if ($axis !== '') {
+                $this->breakdown($axis, $member, $kind, (int) $period, $values, $facts);
             } elseif ($kind === 'year_to_date') {
                 $toDate[(int) $period] = $values;
             } else {
@@ -173,10 +177,55 @@ final class Report
                 $this->unmapped[$concept] = ($this->unmapped[$concept] ?? 0) + 1;
             }
         }
+        foreach ($parts->contradictions as $off) {
+            $this->doubts['quarters'] =
+                "{$off['key']} of ".
+                FiscalPeriod::label($off['period']).
+                ' is given as '.
+                self::number($off['given']).
+                ', and by difference from the start of the year it is '.
+                self::number($off['derived']).
+                '. Take the one that is given, or leave the report.';
+        }
+        $this->sharesOfCover();
         arsort($this->unmapped);
         $this->groups = [];
 
         return $this;
+    }
+
+    /**
+     * Where no count at the end of the period is given, that of the cover stands for it, all classes together; without a cover the average of
+     * the period does. Both are marked.
+     */
+    private function sharesOfCover(): void
+    {
+        $periods = array_unique(array_map(static fn (string $key): int => (int) substr((string) strstr($key, '@'), 1), array_keys($this->figures)));
+        rsort($periods);
+        foreach ($this->cover as $day => $classes) {
+            $count = $classes[''] ?? array_sum($classes);
+            foreach ($periods as $period) {
+                $days = Day::between($this->calendar->end($period), $day);
+                if ($days >= 0 && $days <= self::COVER_WITHIN) {
+                    $this->figures['shares_outstanding_period_end@'.FiscalPeriod::balanceOf($period)] ??= [
+                        'value' => $count,
+                        'from' => self::COVER.' of '.Day::iso($day).', on the cover',
+                        'derived' => true,
+                    ];
+                    break;
+                }
+            }
+        }
+        foreach ($periods as $period) {
+            $average = $this->figures["basic_shares_average@{$period}"] ?? null;
+            if ($average !== null && $period % 10 < FiscalPeriod::FIRST_HALF) {
+                $this->figures['shares_outstanding_period_end@'.FiscalPeriod::balanceOf($period)] ??= [
+                    'value' => $average['value'],
+                    'from' => "{$average['from']}, the average, for want of a count at the end",
+                    'derived' => true,
+                ];
+            }
+        }
     }
 
     /**
@@ -190,26 +239,16 @@ final class Report
     }
 
     /**
-     * @param  array<string, string>  $dimensions
      * @param  array<string, float>  $values
      * @param  array<string, ReportedFact>  $facts
      */
-    private function breakdown(array $dimensions, string $kind, int $period, array $values, array $facts): void
+    private function breakdown(string $axis, string $member, string $kind, int $period, array $values, array $facts): void
     {
-        $axis = match (true) {
-            count($dimensions) !== 1 => null,
-            array_intersect_key($dimensions, array_flip(self::BUSINESS_AXES)) !== [] => 'business',
-            array_intersect_key($dimensions, array_flip(self::REGION_AXES)) !== [] => 'region',
-            isset($dimensions['driver']) => 'driver',
-            array_intersect_key($dimensions, array_flip(self::CLASS_AXES)) !== [] => 'class',
-            default => null,
-        };
-        if ($axis === null || $kind === 'year_to_date') {
+        if ($kind === 'year_to_date') {
             return;
         }
         $period = $kind === 'balance' && $period % 10 === 4 ? $period - 4 : $period;
         $mapped = $this->concepts->map($values, $this->template);
-        $member = self::words((string) reset($dimensions));
         foreach ($mapped['lines'] as $line => $figure) {
             $this->breakdowns[] = [
                 'axis' => $axis,
@@ -224,24 +263,12 @@ final class Report
             $this->breakdowns[] = [
                 'axis' => $axis,
                 'member' => $member,
-                'line' => self::words($concept),
+                'line' => Dimensions::words($concept),
                 'unit' => $facts[$concept]->unit,
                 'period' => $period,
                 'value' => $values[$concept],
             ];
         }
-    }
-
-    /** "WholesaleTradeMember" as "Wholesale trade". */
-    private static function words(string $name): string
-    {
-        if (str_contains($name, ' ')) {
-            return $name;
-        }
-
-        return ucfirst(
-            strtolower(trim((string) preg_replace('/(?<=[a-z0-9])(?=[A-Z])/', ' ', (string) preg_replace('/Member$/', '', $name)))),
-        );
     }
 
     private static function number(float $value): string

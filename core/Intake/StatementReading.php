@@ -408,7 +408,7 @@ final class StatementReading
     /** @param  array{value: float, place: string, scale: float}  $value */
     private function balance(string $line, int $quarter, array $value): void
     {
-        $key = "{$line}@".($quarter % 10 === 4 ? $quarter - 4 : $quarter);
+        $key = "{$line}@".FiscalPeriod::balanceOf($quarter);
         $known = $this->figures[$key] ?? null;
         if ($known !== null && $known['value'] !== $value['value']) {
             $this->doubts["columns:{$key}"] =

@@ -377,8 +377,22 @@ return [
         'us_gaap' => ['RealEstateInvestmentPropertyAtCost'],
     ],
     'short_term_debt' => [
-        'ifrs' => ['CurrentBorrowingsAndCurrentPortionOfNoncurrentBorrowings', 'ShorttermBorrowings + CurrentPortionOfLongtermBorrowings'],
-        'us_gaap' => ['DebtCurrent', 'ShortTermBorrowings + LongTermDebtCurrent', 'LongTermDebtCurrent', 'ShortTermBorrowings'],
+        'ifrs' => [
+            'CurrentBorrowingsAndCurrentPortionOfNoncurrentBorrowings',
+            'ShorttermBorrowings + CurrentPortionOfLongtermBorrowings',
+            'CurrentPortionOfLongtermBorrowings',
+        ],
+        'us_gaap' => [
+            'DebtCurrent',
+            'ShortTermBorrowings + LongTermDebtCurrent',
+            'ShortTermBorrowings + LongTermDebtAndCapitalLeaseObligationsCurrent',
+            'CommercialPaper + LongTermDebtCurrent',
+            'LongTermDebtCurrent + NotesPayableCurrent',
+            'LongTermDebtAndCapitalLeaseObligationsCurrent',
+            'ShortTermBorrowings',
+            'CommercialPaper',
+            'NotesPayableCurrent',
+        ],
     ],
     'accounts_payable' => [
         'ifrs' => ['TradeAndOtherCurrentPayablesToTradeSuppliers', 'TradeAndOtherCurrentPayables'],
@@ -409,8 +423,8 @@ return [
         'us_gaap' => ['LiabilitiesCurrent'],
     ],
     'long_term_debt' => [
-        'ifrs' => ['LongtermBorrowings'],
-        'us_gaap' => ['LongTermDebtNoncurrent', 'LongTermDebtAndCapitalLeaseObligations', 'LongTermDebt'],
+        'ifrs' => ['LongtermBorrowings', 'NoncurrentPortionOfNoncurrentBorrowings'],
+        'us_gaap' => ['LongTermDebtNoncurrent', 'LongTermDebtAndCapitalLeaseObligations', 'LongTermDebt - LongTermDebtCurrent'],
     ],
     'lease_liabilities_non_current' => [
         'ifrs' => ['NoncurrentLeaseLiabilities'],
@@ -691,7 +705,7 @@ return [
     ],
     'shares_outstanding_period_end' => [
         'ifrs' => ['NumberOfSharesOutstanding'],
-        'us_gaap' => ['CommonStockSharesOutstanding'],
+        'us_gaap' => ['CommonStockSharesOutstanding', 'CommonStockSharesIssued - TreasuryStockCommonShares'],
     ],
     'employees' => [
         'ifrs' => ['NumberOfEmployees', 'AverageNumberOfEmployees'],

@@ -25,6 +25,14 @@ final class FiscalPeriod
         };
     }
 
+    /** The period under which a balance at its end stands: the year, or a quarter within it. */
+    public static function balanceOf(int $period): int
+    {
+        $quarter = self::lastQuarter($period);
+
+        return $quarter % 10 === 4 ? $quarter - 4 : $quarter;
+    }
+
     public static function isQuarter(int $period): bool
     {
         return $period % 10 >= 1 && $period % 10 <= 4;

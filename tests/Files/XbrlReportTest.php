@@ -241,6 +241,77 @@ final class XbrlReportTest extends TestCase
         $this->assertSame(['reports/n.csv row 5', 'table bare'], array_column($report->refused, 'place'));
     }
 
+    public function test_inline_facts_are_read_as_their_formats_say(): void
+    {
+        $page = <<<'XHTML'
+            <?xml version="1.0" encoding="UTF-8"?>
+            <!DOCTYPE html>
+            <html xmlns="http://www.w3.org/1999/xhtml" xmlns:ix="http://www.xbrl.org/2013/inlineXBRL" xmlns:ixt="urn:t" xmlns:xbrli="http://www.xbrl.org/2003/instance"
+                xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance" xmlns:dei="urn:d" xmlns:g="urn:g">
+              <head><title>Annual report</title></head>
+              <body>
+                <div style="display:none"><ix:header><ix:hidden>
+                  <ix:nonNumeric name="dei:EntityRegistrantName" contextRef="y">Quill Sound Ferries</ix:nonNumeric></ix:hidden><ix:resources>
+                  <xbrli:context id="y"><xbrli:entity><xbrli:identifier scheme="urn:s">QSFR</xbrli:identifier></xbrli:entity><xbrli:period>
+                    <xbrli:startDate>2024-01-01</xbrli:startDate><xbrli:endDate>2024-12-31</xbrli:endDate></xbrli:period></xbrli:context>
+                  <xbrli:context id="e"><xbrli:entity><xbrli:identifier scheme="urn:s">QSFR</xbrli:identifier></xbrli:entity><xbrli:period>
+                    <xbrli:instant>2024-12-31</xbrli:instant></xbrli:period></xbrli:context>
+                  <xbrli:unit id="eur"><xbrli:measure>iso4217:EUR</xbrli:measure></xbrli:unit>
+                </ix:resources></ix:header></div>
+                <p>Revenue&nbsp;of <ix:nonFraction name="g:Revenue" contextRef="y" unitRef="eur" decimals="-5" scale="6" format="ixt:num-dot-decimal"
+                  >4,118.9</ix:nonFraction> million, a loss of (<ix:nonFraction name="g:ProfitLoss" contextRef="y" unitRef="eur" scale="3" sign="-"
+                  format="ixt:num-comma-decimal">1.234,5</ix:nonFraction>).</p>
+                <p><ix:nonFraction name="g:Assets" contextRef="e" unitRef="eur" format="ixt:fixed-zero">–</ix:nonFraction>
+                  <ix:nonFraction name="g:Goodwill" contextRef="e" unitRef="eur" xsi:nil="true"></ix:nonFraction>
+                  <ix:nonFraction name="g:Inventories" contextRef="e" unitRef="eur" scale="3">1'250</ix:nonFraction>
+                  <ix:nonFraction name="g:Equity" contextRef="e" unitRef="eur">about nine</ix:nonFraction></p>
+              </body>
+            </html>
+            XHTML;
+        foreach ([$page, self::zip(['q/META-INF/reportPackage.json' => '{}', 'q/reports/report.xhtml' => $page])] as $content) {
+            $this->assertSame(FileFormat::InlineXbrl, self::withFile($content, FileFormat::detect(...)));
+            [$facts, $report] = $this->read(FileFormat::InlineXbrl, $content);
+            $this->assertSame(
+                [['Revenue', 4118900000.0, 20240101], ['ProfitLoss', -1234500.0, 20240101], ['Assets', 0.0, null], ['Inventories', 1250000.0, null]],
+                array_map(static fn (ReportedFact $fact): array => [$fact->concept, $fact->value, $fact->start], $facts),
+            );
+            $this->assertSame(['EUR', -5, 'QSFR'], [$facts[0]->unit, $facts[0]->decimals, $facts[0]->entity]);
+            $this->assertSame('Quill Sound Ferries', $report->texts['EntityRegistrantName']);
+            $this->assertSame(['g:Equity (e)'], array_column($report->refused, 'place'));
+        }
+    }
+
+    public function test_property_groups_of_csv_reports_give_facts_their_properties(): void
+    {
+        $report = [
+            'documentInfo' => ['documentType' => 'https://xbrl.org/2021/xbrl-csv'],
+            'tableTemplates' => [
+                'lines' => [
+                    'columns' => [
+                        'what' => [
+                            'propertyGroups' => [
+                                'sales' => ['dimensions' => ['concept' => 'g:Revenue', 'unit' => 'iso4217:EUR'], 'decimals' => -3],
+                                'staff' => ['dimensions' => ['concept' => 'g:NumberOfEmployees', 'unit' => 'xbrli:pure'], 'decimals' => 0],
+                            ],
+                        ],
+                        'y2024' => ['propertiesFrom' => ['what'], 'dimensions' => ['period' => '2024']],
+                        'y2023' => ['propertiesFrom' => ['what'], 'dimensions' => ['period' => '2023']],
+                    ],
+                    'dimensions' => ['entity' => 's:QSFR'],
+                ],
+            ],
+            'tables' => ['lines' => ['url' => 'lines.csv']],
+        ];
+        [$facts] = $this->read(
+            FileFormat::XbrlCsv,
+            self::zip(['report.json' => (string) json_encode($report), 'lines.csv' => "what,y2024,y2023\nsales,4118900,4000000\nstaff,120,110\n"]),
+        );
+        $this->assertSame(
+            [['Revenue', 4118900.0, 'EUR', -3], ['Revenue', 4000000.0, 'EUR', -3], ['NumberOfEmployees', 120.0, 'pure', 0], ['NumberOfEmployees', 110.0, 'pure', 0]],
+            array_map(static fn (ReportedFact $fact): array => [$fact->concept, $fact->value, $fact->unit, $fact->decimals], $facts),
+        );
+    }
+
     public function test_files_that_are_no_report_say_why(): void
     {
         foreach (

@@ -54,8 +54,7 @@ final class FactWriter
     }
 
     /**
-     * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string, scale?: float, derived?: bool}>
-     *     $figures
+     * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string, scale?: float, derived?: bool}>  $figures
      *     by "line@period", with the scale they are rounded to and whether they are a difference of others
      * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int,
      *     place?: string}>  $breakdowns
@@ -270,8 +269,8 @@ final class FactWriter
     }
 
     /**
-     * Figures that are a thousand or a million times off those stored, or off other periods, are a doubt: as a whole the scale of the file is
-     * wrong, one by one a cell is.
+     * Figures that are a thousand or a million times off those stored, or off other periods, are a doubt: as a whole the scale of
+     * the file is wrong, one by one a cell is.
      *
      * @param  array<string, float>  $known
      * @param  array<string, array{value: float, place: string}>  $figures

@@ -83,11 +83,22 @@ final readonly class ReportImport
         $writer->company(
             $company,
             array_map(
-                static fn (array $figure): array => ['value' => $figure['value'], 'place' => $figure['from'], 'filed_on' => $filedOn],
+                static fn (array $figure): array => [
+                    'value' => $figure['value'],
+                    'place' => $figure['from'],
+                    'filed_on' => $filedOn,
+                    'derived' => $figure['derived'] ?? false,
+                ],
                 $report->figures,
             ),
             array_map(static fn (array $part): array => [...$part, 'filed_on' => $filedOn], $report->breakdowns),
         );
+        foreach ($report->leftOut as $what => $count) {
+            $this->pass->outcome->warn("{$count} facts are of {$what} and are left out: statements are made of what is consolidated.");
+        }
+        foreach ($report->doubts as $key => $doubt) {
+            $this->pass->outcome->doubt($key, $doubt);
+        }
         foreach ($report->unmapped as $concept => $count) {
             $this->pass->outcome->unmapped($concept, $count);
         }

@@ -164,6 +164,11 @@ final class ReportTest extends TestCase
                     continue;
                 }
                 $lines = (new Concepts())->map([$concept => 12.5], $item->templates[0])['lines'];
+                if ($key === 'depreciation_amortization_expense') {
+                    $this->assertArrayNotHasKey($key, $lines, 'alone it may be inside other expenses');
+
+                    continue;
+                }
                 $this->assertSame(12.5, abs($lines[$key]['value'] ?? NAN), "{$key} by {$concept}");
                 $checked++;
             }
@@ -240,5 +245,123 @@ final class ReportTest extends TestCase
         ?int $decimals = null,
     ): ReportedFact {
         return new ReportedFact($concept, $value, $unit, $start, $end, $dimensions, $decimals, 'somewhere');
+    }
+
+    public function test_only_consolidated_facts_make_the_statements_and_parts_go_where_they_belong(): void
+    {
+        $of = fn (float $value, array $dimensions): ReportedFact => $this->fact('Revenues', $value, 20240101, 20241231, $dimensions);
+        $report = $this->report([
+            $of(100.0, []),
+            $of(70.0, ['StatementBusinessSegmentsAxis' => 'FerriesMember', 'ConsolidationItemsAxis' => 'OperatingSegmentsMember']),
+            $of(45.0, ['SegmentsAxis' => 'HarboursMember']),
+            $of(115.0, ['ConsolidationItemsAxis' => 'OperatingSegmentsMember']),
+            $of(-15.0, ['ConsolidationItemsAxis' => 'IntersegmentEliminationMember']),
+            $of(-15.0, ['SegmentsAxis' => 'EliminationOfIntersegmentAmountsMember']),
+            $of(3.0, ['StatementBusinessSegmentsAxis' => 'CorporateAndOtherMember']),
+            $of(30.0, ['LegalEntityAxis' => 'QuillSoundSubsidiaryMember']),
+            $of(20.0, ['ConsolidatedAndSeparateFinancialStatementsAxis' => 'SeparateMember']),
+            $of(100.0, ['ConsolidatedAndSeparateFinancialStatementsAxis' => 'ConsolidatedMember']),
+            $of(60.0, ['StatementGeographicalAxis' => 'NorthCoastMember']),
+            $of(5.0, ['MajorCustomersAxis' => 'CustomerAMember']),
+            $of(8.0, ['StatementGeographicalAxis' => 'NorthCoastMember', 'ProductOrServiceAxis' => 'TicketsMember']),
+            $of(12.0, ['ProductOrServiceAxis' => 'TicketsMember']),
+        ]);
+        $this->assertSame(['revenue@20240' => 100.0], array_map(static fn (array $figure): float => $figure['value'], $report->figures));
+        $this->assertSame([], $report->refused);
+        $this->assertSame(
+            [['business', 'Ferries', 70.0], ['business', 'Harbours', 45.0], ['region', 'North coast', 60.0], ['business', 'Tickets', 12.0]],
+            array_map(static fn (array $part): array => [$part['axis'], $part['member'], $part['value']], $report->breakdowns),
+        );
+        $this->assertSame(
+            [
+                'all segments together, before eliminations' => 1,
+                'eliminations and items between segments and the whole' => 3,
+                'single companies of the group' => 1,
+                'separate statements of the parent' => 1,
+                'parts by Major customers' => 1,
+                'parts by several dimensions at once' => 1,
+            ],
+            $report->leftOut,
+        );
+    }
+
+    public function test_an_expense_inside_others_is_not_added_again(): void
+    {
+        $map = static fn (array $values): array => array_map(
+            static fn (array $figure): float => $figure['value'],
+            array_intersect_key(
+                (new Concepts())->map($values, ReportingModel::Industrial)['lines'],
+                ['depreciation_amortization_expense' => 1, 'impairment_charges' => 1, 'research_development' => 1, 'depreciation_amortization' => 1],
+            ),
+        );
+        $base = ['Revenues' => 100.0, 'CostOfRevenue' => 60.0, 'SellingGeneralAndAdministrativeExpense' => 15.0];
+        $this->assertSame(
+            ['depreciation_amortization' => 10.0],
+            $map([...$base, 'DepreciationDepletionAndAmortization' => 10.0, 'OperatingIncomeLoss' => 25.0]),
+            'inside the cost lines',
+        );
+        $this->assertSame(
+            ['depreciation_amortization_expense' => 10.0, 'depreciation_amortization' => 10.0],
+            $map([...$base, 'DepreciationDepletionAndAmortization' => 10.0, 'OperatingIncomeLoss' => 15.0]),
+            'a line of its own',
+        );
+        $this->assertSame(
+            ['research_development' => 8.0, 'depreciation_amortization' => 10.0],
+            $map([
+                ...$base,
+                'DepreciationDepletionAndAmortization' => 10.0,
+                'ResearchAndDevelopmentExpense' => 8.0,
+                'AssetImpairmentCharges' => 2.0,
+                'OperatingIncomeLoss' => 17.0,
+            ]),
+            'of several only those the operating income needs',
+        );
+        $this->assertSame(
+            ['depreciation_amortization' => 10.0],
+            $map(['DepreciationAndAmortisationExpense' => 10.0, 'Revenue' => 100.0, 'CostOfSales' => 60.0]),
+            'without an operating income nothing tells',
+        );
+    }
+
+    public function test_debt_and_its_current_part_in_both_taxonomies(): void
+    {
+        $map = static fn (array $values): array => array_map(
+            static fn (array $figure): float => $figure['value'],
+            array_intersect_key((new Concepts())->map($values, ReportingModel::Industrial)['lines'], ['short_term_debt' => 1, 'long_term_debt' => 1]),
+        );
+        foreach (
+            [
+                [['LongTermDebt' => 50.0, 'LongTermDebtCurrent' => 8.0], ['short_term_debt' => 8.0, 'long_term_debt' => 42.0]],
+                [['LongTermDebtNoncurrent' => 42.0, 'LongTermDebtCurrent' => 8.0, 'ShortTermBorrowings' => 5.0], ['short_term_debt' => 13.0, 'long_term_debt' => 42.0]],
+                [['LongTermDebtNoncurrent' => 42.0, 'CommercialPaper' => 3.0, 'LongTermDebtCurrent' => 8.0], ['short_term_debt' => 11.0, 'long_term_debt' => 42.0]],
+                [['LongTermDebtAndCapitalLeaseObligationsCurrent' => 7.0], ['short_term_debt' => 7.0]],
+                [['LongtermBorrowings' => 42.0, 'CurrentPortionOfLongtermBorrowings' => 8.0], ['short_term_debt' => 8.0, 'long_term_debt' => 42.0]],
+                [['ShorttermBorrowings' => 5.0, 'CurrentPortionOfLongtermBorrowings' => 8.0], ['short_term_debt' => 13.0]],
+            ] as [$values, $expected]
+        ) {
+            $this->assertSame($expected, $map($values), (string) json_encode($values));
+        }
+    }
+
+    public function test_shares_of_the_cover_stand_for_those_at_the_end_and_are_marked(): void
+    {
+        $cover = static fn (float $count, int $day, array $dimensions = []): ReportedFact => new ReportedFact(
+            'EntityCommonStockSharesOutstanding',
+            $count,
+            'shares',
+            null,
+            $day,
+            $dimensions,
+        );
+        $revenue = $this->fact('Revenues', 100.0, 20240101, 20241231);
+        $average = new ReportedFact('WeightedAverageNumberOfSharesOutstandingBasic', 49.0, 'shares', 20240101, 20241231);
+        $shares = fn (ReportedFact ...$facts): array => $this->report([$revenue, $average, ...$facts])->figures['shares_outstanding_period_end@20240'] ?? [];
+        $this->assertSame([50.0, true], [$shares($cover(50.0, 20250214))['value'], $shares($cover(50.0, 20250214))['derived']]);
+        $this->assertStringContainsString('of 2025-02-14, on the cover', $shares($cover(50.0, 20250214))['from']);
+        $classes = [$cover(30.0, 20250214, ['StatementClassOfStockAxis' => 'CommonClassAMember']), $cover(12.0, 20250214, ['StatementClassOfStockAxis' => 'CommonClassBMember'])];
+        $this->assertSame(42.0, $shares(...$classes)['value'], 'all classes together');
+        $this->assertSame(51.0, $shares($cover(50.0, 20250214), new ReportedFact('CommonStockSharesOutstanding', 51.0, 'shares', null, 20241231))['value']);
+        $this->assertSame([49.0, true], [$shares()['value'], $shares()['derived']], 'the average, for want of a count');
+        $this->assertSame(49.0, $shares($cover(50.0, 20231231))['value'], 'a cover of an earlier report');
     }
 }

@@ -99,9 +99,8 @@ final class FigureRecords extends FiledRecords
 
     /**
      * @param  array<string, mixed>  $record
-     * @return array{key: string, value: float, place: string, filed_on: ?int, currency: ?string, is_money: bool, is_scaled: bool, scale:
-     *     ?float}|null
-     *     null if its line is mapped to none
+     * @return array{key: string, value: float, place: string, filed_on: ?int, currency: ?string, is_money: bool, is_scaled: bool,
+     *     scale: ?float}|null null if its line is mapped to none
      *
      * @throws Refusal
      */

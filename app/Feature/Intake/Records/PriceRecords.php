@@ -81,8 +81,8 @@ final class PriceRecords extends RecordsByCompany
                 $this->pass->outcome->doubt(
                     'jumps',
                     sprintf(
-                        '%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units? Import the split first, or '.
-                            'take the prices as they are.',
+                        '%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units? '.
+                            'Import the split first, or take the prices as they are.',
                         $ticker,
                         $jump['from'],
                         $jump['to'],
