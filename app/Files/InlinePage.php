@@ -8,7 +8,8 @@ use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
 
 /**
- * A report as a page to be read, with its facts marked in the text (Inline XBRL 1.1, XBRL International, 2013). Numbers stand as people write
+ * A report as a page to be read, with its facts marked in the text (Inline XBRL 1.1, XBRL International, 2013). Numbers stand as
+ * people write
  * them; formats of the transformation registries say how, scale and sign what they mean.
  */
 final readonly class InlinePage
@@ -18,7 +19,7 @@ final readonly class InlinePage
     private const LARGEST = 200_000_000;
 
     /** Formats by what separates decimals; of the registries 1 to 5. */
-    private const COMMA = '/^(?:num-comma-decimal|numcommadecimal|num-unit-decimal-comma|numspacecomma|numdotcomma|num-comma-decimal-apos)$/';
+    private const COMMA = '/^(?:num-comma-decimal(?:-apos)?|numcommadecimal|numspacecomma|numdotcomma)$/';
 
     /** Formats whose text stands for nothing at all: zero, in words or as a dash. */
     private const ZERO = '/^(?:zerodash|fixed-zero|fixedzero|numdash|zero-dash)$/';

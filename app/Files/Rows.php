@@ -15,6 +15,9 @@ final readonly class Rows
     /** Cells of a row beyond this are left out; repeated empty cells fill sheets to their edge. */
     private const WIDEST = 1000;
 
+    /** Byte order mark of UTF-8. */
+    private const MARK = "\xEF\xBB\xBF";
+
     private const SHARED_TEXTS = 200_000_000;
 
     private const LONGEST_LINE = 4_000_000;
@@ -149,7 +152,7 @@ final readonly class Rows
                     continue;
                 }
                 if ($number === 1) {
-                    $row[0] = (string) preg_replace('/^\x{FEFF}/u', '', (string) $row[0]);
+                    $row[0] = str_starts_with((string) $row[0], self::MARK) ? substr((string) $row[0], strlen(self::MARK)) : $row[0];
                 }
                 if (! mb_check_encoding($line, 'UTF-8')) {
                     // Not Unicode: the common encoding of older programs.

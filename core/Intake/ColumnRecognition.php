@@ -114,7 +114,7 @@ final class ColumnRecognition
         return [
             'day' => $is(static fn (string $c): int => $dates->parse($c)),
             'number' => $is(static fn (string $c): ?float => $format->parse($c)),
-            'period' => $is(static fn (string $c): ?int => $calendar->heading($c)),
+            'period' => $is(static fn (string $c): ?PeriodHeading => PeriodHeading::read($c, [], $calendar)),
             'text' => 1.0,
             'company' => $is(static fn (string $c): ?bool => preg_match('/[A-Za-z]/', $c) === 1 ?: null),
         ];

@@ -91,7 +91,8 @@ final class Concepts
     }
 
     /**
-     * Expenses that can be lines of their own or be inside others, such as depreciation inside cost of sales. They are kept where the operating
+     * Expenses that can be lines of their own or be inside others, such as depreciation inside cost of sales. They are kept
+     * where the operating
      * income of the report needs them; where it does not tell, only those stay that name a line of the statement.
      *
      * @param  array<string, array{value: float, from: string}>  $lines

@@ -42,10 +42,13 @@ final readonly class Dimensions
         .'|EntitiesTotal)(?:Domain)?$/';
 
     /** Members that gather the segments, beside which a segment is named. */
-    private const OPERATING = '/^(?:OperatingSegments|ReportableSegments?|ReportableSegmentAggregationBeforeOtherOperatingSegment|Segments)$/';
+    private const OPERATING =
+        '/^(?:OperatingSegments|ReportableSegments?|ReportableSegmentAggregationBeforeOtherOperatingSegment|Segments)$/';
 
     /** Members between segments and the whole: eliminations, the corporate centre, what is not allocated. */
-    private const BETWEEN = '/elimination|intersegment|reconcil|corporate|unallocated|^total|^consolidated|notallocated|operatingsegments$|reportablesegments?$/i';
+    private const BETWEEN =
+        '/elimination|intersegment|reconcil|corporate|unallocated|^total|^consolidated|notallocated|operatingsegments$'.
+        '|reportablesegments?$/i';
 
     /**
      * @param  'business'|'region'|'driver'|'class'|null  $axis  of a part; null for the whole and for what is left out
@@ -65,7 +68,11 @@ final readonly class Dimensions
             $name = (string) preg_replace('/(?:Member|Domain)$/', '', $member);
             if (in_array($axis, self::ENTITY, true)) {
                 if (preg_match(self::WHOLE, $name) !== 1) {
-                    return new self(leftOut: preg_match('/separate|parent/i', $name) === 1 ? 'separate statements of the parent' : 'single companies of the group');
+                    return new self(
+                        leftOut: preg_match('/separate|parent/i', $name) === 1
+                            ? 'separate statements of the parent'
+                            : 'single companies of the group',
+                    );
                 }
             } elseif (in_array($axis, self::CONSOLIDATION, true)) {
                 if (preg_match(self::OPERATING, $name) === 1) {

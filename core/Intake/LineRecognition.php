@@ -119,13 +119,15 @@ final class LineRecognition
                 return self::certain(ltrim($line, '-'), "a known label under \"{$section}\"", $line[0] === '-');
             }
         }
+        foreach ($tries as $try) {
+            $line = $this->known[$try] ?? null;
+            // Among changes of working capital a label means a change; the total that closes them has its own name.
+            if ($line !== null && ($part !== 'working_capital' || LineItems::all()[$line]->isTotal($this->template))) {
+                return self::certain($line, 'a known label');
+            }
+        }
         if ($part === 'working_capital') {
             return self::unknown('a change of working capital without a line of its own');
-        }
-        foreach ($tries as $try) {
-            if (isset($this->known[$try])) {
-                return self::certain($this->known[$try], 'a known label');
-            }
         }
         $turned =
             preg_match(
@@ -208,6 +210,12 @@ final class LineRecognition
             ['', ' ', 'owners of the parent'],
             $label,
         );
+        if (
+            preg_match('/^(.+),\s*([^,]+)$/u', $label, $m) === 1 &&
+            (Denomination::read($m[2])->scale !== null || Denomination::read($m[2])->currencies !== [])
+        ) {
+            $label = $m[1];
+        }
         $whole = Wording::fold($label);
         // Units, notes and their marks are no part of a name; "(loss)" is left out with them, "(basic)" is not.
         $plain = (string) preg_replace('/\((?!basic|diluted|net|gross|current|non)[^)]*\)|\[[^\]]*\]|\bnotes? \d+\b/i', ' ', $label);

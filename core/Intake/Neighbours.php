@@ -36,8 +36,9 @@ final class Neighbours
     /**
      * @param  array<string, float>  $figures  to be looked at, by "line@period"
      * @param  array<string, float>  $known  figures known before, by "line@period"
-     * @return array<string, array{value: float, near: float, factor: float}> those that are off: what they are near to, and how many times
-     *     larger (over 1) or smaller they are
+     * @return array{array<string, array{value: float, near: float, factor: float}>, int} those that are off: what they are near
+     *     to, and how many
+     *     times larger (over 1) or smaller they are; and how many could be compared
      */
     public static function off(array $figures, array $known): array
     {
@@ -49,6 +50,7 @@ final class Neighbours
             $value == 0.0 || ($lines[$line.'|'.((int) $period % 10 === 0 ? 'year' : 'part')][(int) $period] = abs($value));
         }
         $off = [];
+        $compared = 0;
         foreach ($figures as $key => $value) {
             if ($value == 0.0) {
                 continue;
@@ -59,12 +61,13 @@ final class Neighbours
                     ? abs($known[$key])
                     : self::nearest($lines[$line.'|'.((int) $period % 10 === 0 ? 'year' : 'part')], (int) $period);
             $factor = $near === null ? null : self::factor(abs($value) / $near);
+            $compared += $near === null ? 0 : 1;
             if ($factor !== null && $near !== null) {
                 $off[$key] = ['value' => $value, 'near' => $near, 'factor' => $factor];
             }
         }
 
-        return $off;
+        return [$off, $compared];
     }
 
     /** Whether a line changes so little from year to year that a single figure far off is a slip. */

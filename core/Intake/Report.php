@@ -195,12 +195,14 @@ final class Report
     }
 
     /**
-     * Where no count at the end of the period is given, that of the cover stands for it, all classes together; without a cover the average of
+     * Where no count at the end of the period is given, that of the cover stands for it, all classes together; without a cover
+     * the average of
      * the period does. Both are marked.
      */
     private function sharesOfCover(): void
     {
-        $periods = array_unique(array_map(static fn (string $key): int => (int) substr((string) strstr($key, '@'), 1), array_keys($this->figures)));
+        $periodOf = static fn (string $key): int => (int) substr((string) strstr($key, '@'), 1);
+        $periods = array_unique(array_map($periodOf, array_keys($this->figures)));
         rsort($periods);
         foreach ($this->cover as $day => $classes) {
             $count = $classes[''] ?? array_sum($classes);

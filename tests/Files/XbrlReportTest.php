@@ -21,7 +21,11 @@ final class XbrlReportTest extends TestCase
     /** @return iterable<string, array{string, ?int, int}> */
     public static function periods(): iterable
     {
-        yield 'an interval ends before its second moment' => ['2029-01-01T00:00:00/2030-01-01T00:00:00', 20290101, 20291231];
+        yield 'an interval ends before its second moment' => [
+            '2029-01-01T00:00:00/2030-01-01T00:00:00',
+            20290101,
+            20291231,
+        ];
         yield 'an instant at midnight' => ['2030-01-01T00:00:00', null, 20291231];
         yield 'an instant with fractions' => ['2030-01-01T00:00:00.000', null, 20291231];
         yield 'the last moment of a day' => ['2029-12-31T24:00:00', null, 20291231];
@@ -87,15 +91,34 @@ final class XbrlReportTest extends TestCase
                             'x:BusinessAxis' => 'x:SaltMember',
                         ],
                     ],
-                    'b' => ['value' => '7', 'decimals' => 0, 'dimensions' => ['concept' => 'x:Stores', 'period' => '2029-12-31@end']],
-                    'c' => ['value' => 'Salt and Sons', 'dimensions' => ['concept' => 'dei:EntityRegistrantName', 'period' => '2029']],
+                    'b' => [
+                        'value' => '7',
+                        'decimals' => 0,
+                        'dimensions' => ['concept' => 'x:Stores', 'period' => '2029-12-31@end'],
+                    ],
+                    'c' => [
+                        'value' => 'Salt and Sons',
+                        'dimensions' => ['concept' => 'dei:EntityRegistrantName', 'period' => '2029'],
+                    ],
                     'd' => ['value' => 'a text', 'dimensions' => ['concept' => 'x:Prose', 'period' => '2029']],
-                    'e' => ['value' => null, 'dimensions' => ['concept' => 'x:Nothing', 'period' => '2029', 'unit' => 'iso4217:XCR']],
-                    'f' => ['value' => 'many', 'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR']],
+                    'e' => [
+                        'value' => null,
+                        'dimensions' => ['concept' => 'x:Nothing', 'period' => '2029', 'unit' => 'iso4217:XCR'],
+                    ],
+                    'f' => [
+                        'value' => 'many',
+                        'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR'],
+                    ],
                     'g' => ['value' => '1', 'dimensions' => ['concept' => 'x:Amount', 'unit' => 'iso4217:XCR']],
-                    'h' => ['value' => '1', 'dimensions' => ['concept' => 'x:Amount', 'period' => 'never', 'unit' => 'iso4217:XCR']],
+                    'h' => [
+                        'value' => '1',
+                        'dimensions' => ['concept' => 'x:Amount', 'period' => 'never', 'unit' => 'iso4217:XCR'],
+                    ],
                     'i' => ['value' => '1'],
-                    'j' => ['value' => '1e999', 'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR']],
+                    'j' => [
+                        'value' => '1e999',
+                        'dimensions' => ['concept' => 'x:Amount', 'period' => '2029', 'unit' => 'iso4217:XCR'],
+                    ],
                     'k' => [
                         'value' => '3',
                         'dimensions' => [
@@ -148,26 +171,32 @@ final class XbrlReportTest extends TestCase
             string $id,
             string $period,
             string $more = '',
-        ): string => "<xbrli:context id=\"{$id}\"><xbrli:entity><xbrli:identifier "
-            ."scheme=\"s\">ABC</xbrli:identifier></xbrli:entity><xbrli:period>{$period}</xbrli:period>{$more}</xbrli:context>";
+        ): string => "<xbrli:context id=\"{$id}\"><xbrli:entity><xbrli:identifier ".
+            "scheme=\"s\">ABC</xbrli:identifier></xbrli:entity><xbrli:period>{$period}</xbrli:period>{$more}</xbrli:context>";
         $xml =
-            '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" xmlns:x="urn:x" '
-                .'xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance" xmlns:xbrldi="http://xbrl.org/2006/xbrldi" '
-                .'xmlns:iso4217="http://www.xbrl.org/2003/iso4217">'.
-            '<x:Sales contextRef="moment" unitRef="m" decimals="-3"> 5000 </x:Sales><x:Cash contextRef="midnight" unitRef="m" '
-                .'decimals="INF">7</x:Cash><x:Sales contextRef="part" unitRef="m" decimals="0">2</x:Sales>'.
-            '<x:Sales contextRef="moment" unitRef="m" xsi:nil="true"/><x:Sales contextRef="gone" unitRef="m">1</x:Sales><x:Sales '
-                .'contextRef="moment" unitRef="gone">1</x:Sales><x:Sales contextRef="moment" unitRef="m">one</x:Sales><x:Sales '
-                .'contextRef="backward" unitRef="m">1</x:Sales><x:Prose contextRef="moment">words</x:Prose>'.
-            $context('moment', '<xbrli:startDate>2029-01-01T00:00:00</xbrli:startDate><xbrli:endDate>2030-01-01T00:00:00</xbrli:endDate>').
+            '<?xml version="1.0"?><xbrli:xbrl xmlns:xbrli="http://www.xbrl.org/2003/instance" xmlns:x="urn:x" '.
+            'xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance" xmlns:xbrldi="http://xbrl.org/2006/xbrldi" '.
+            'xmlns:iso4217="http://www.xbrl.org/2003/iso4217">'.
+            '<x:Sales contextRef="moment" unitRef="m" decimals="-3"> 5000 </x:Sales><x:Cash contextRef="midnight" unitRef="m" '.
+            'decimals="INF">7</x:Cash><x:Sales contextRef="part" unitRef="m" decimals="0">2</x:Sales>'.
+            '<x:Sales contextRef="moment" unitRef="m" xsi:nil="true"/><x:Sales contextRef="gone" unitRef="m">1</x:Sales><x:Sales '.
+            'contextRef="moment" unitRef="gone">1</x:Sales><x:Sales contextRef="moment" unitRef="m">one</x:Sales><x:Sales '.
+            'contextRef="backward" unitRef="m">1</x:Sales><x:Prose contextRef="moment">words</x:Prose>'.
+            $context(
+                'moment',
+                '<xbrli:startDate>2029-01-01T00:00:00</xbrli:startDate><xbrli:endDate>2030-01-01T00:00:00</xbrli:endDate>',
+            ).
             $context('midnight', '<xbrli:instant>2030-01-01T00:00:00</xbrli:instant>').
             $context(
                 'part',
                 '<xbrli:startDate>2029-01-01</xbrli:startDate><xbrli:endDate>2029-12-31</xbrli:endDate>',
-                '<xbrli:scenario><xbrldi:typedMember dimension="x:HarbourAxis"><x:Harbour>North '
-                    .'quay</x:Harbour></xbrldi:typedMember></xbrli:scenario>',
+                '<xbrli:scenario><xbrldi:typedMember dimension="x:HarbourAxis"><x:Harbour>North '.
+                    'quay</x:Harbour></xbrldi:typedMember></xbrli:scenario>',
             ).
-            $context('backward', '<xbrli:startDate>2029-12-31</xbrli:startDate><xbrli:endDate>2029-01-01</xbrli:endDate>').
+            $context(
+                'backward',
+                '<xbrli:startDate>2029-12-31</xbrli:startDate><xbrli:endDate>2029-01-01</xbrli:endDate>',
+            ).
             '<xbrli:unit id="m"><xbrli:measure>iso4217:XCR</xbrli:measure></xbrli:unit></xbrli:xbrl>';
         [$facts, $report] = $this->read(FileFormat::XbrlXml, $xml);
         $this->assertSame(
@@ -177,7 +206,14 @@ final class XbrlReportTest extends TestCase
                 ['Sales', 2.0, 20290101, 20291231, ['HarbourAxis' => 'North quay'], 0],
             ],
             array_map(
-                static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->start, $f->end, $f->dimensions, $f->decimals],
+                static fn (ReportedFact $f): array => [
+                    $f->concept,
+                    $f->value,
+                    $f->start,
+                    $f->end,
+                    $f->dimensions,
+                    $f->decimals,
+                ],
                 $facts,
             ),
         );
@@ -213,7 +249,10 @@ final class XbrlReportTest extends TestCase
                             'columns' => [
                                 'place' => (object) [],
                                 'sales' => ['dimensions' => ['concept' => 'x:Sales', 'x:HarbourAxis' => '$place']],
-                                'cash' => ['decimals' => 0, 'dimensions' => ['concept' => 'x:Cash', 'period' => '$year@end']],
+                                'cash' => [
+                                    'decimals' => 0,
+                                    'dimensions' => ['concept' => 'x:Cash', 'period' => '$year@end'],
+                                ],
                             ],
                         ],
                     ],
@@ -234,45 +273,63 @@ final class XbrlReportTest extends TestCase
                 ['Sales', 11.0, 20290101, [], -3],
                 ['Cash', 5.0, null, [], 0],
             ],
-            array_map(static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->start, $f->dimensions, $f->decimals], $facts),
+            array_map(
+                static fn (ReportedFact $f): array => [$f->concept, $f->value, $f->start, $f->dimensions, $f->decimals],
+                $facts,
+            ),
         );
-        $this->assertSame([20291231, 20291231, 20291231, 20301231], array_map(static fn (ReportedFact $f): int => $f->end, $facts));
-        $this->assertSame(['s:ABC'], array_values(array_unique(array_map(static fn (ReportedFact $f): string => $f->entity, $facts))));
+        $this->assertSame(
+            [20291231, 20291231, 20291231, 20301231],
+            array_map(static fn (ReportedFact $f): int => $f->end, $facts),
+        );
+        $this->assertSame(
+            ['s:ABC'],
+            array_values(array_unique(array_map(static fn (ReportedFact $f): string => $f->entity, $facts))),
+        );
         $this->assertSame(['reports/n.csv row 5', 'table bare'], array_column($report->refused, 'place'));
     }
 
     public function test_inline_facts_are_read_as_their_formats_say(): void
     {
         $page = <<<'XHTML'
-            <?xml version="1.0" encoding="UTF-8"?>
-            <!DOCTYPE html>
-            <html xmlns="http://www.w3.org/1999/xhtml" xmlns:ix="http://www.xbrl.org/2013/inlineXBRL" xmlns:ixt="urn:t" xmlns:xbrli="http://www.xbrl.org/2003/instance"
-                xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance" xmlns:dei="urn:d" xmlns:g="urn:g">
-              <head><title>Annual report</title></head>
-              <body>
-                <div style="display:none"><ix:header><ix:hidden>
-                  <ix:nonNumeric name="dei:EntityRegistrantName" contextRef="y">Quill Sound Ferries</ix:nonNumeric></ix:hidden><ix:resources>
-                  <xbrli:context id="y"><xbrli:entity><xbrli:identifier scheme="urn:s">QSFR</xbrli:identifier></xbrli:entity><xbrli:period>
-                    <xbrli:startDate>2024-01-01</xbrli:startDate><xbrli:endDate>2024-12-31</xbrli:endDate></xbrli:period></xbrli:context>
-                  <xbrli:context id="e"><xbrli:entity><xbrli:identifier scheme="urn:s">QSFR</xbrli:identifier></xbrli:entity><xbrli:period>
-                    <xbrli:instant>2024-12-31</xbrli:instant></xbrli:period></xbrli:context>
-                  <xbrli:unit id="eur"><xbrli:measure>iso4217:EUR</xbrli:measure></xbrli:unit>
-                </ix:resources></ix:header></div>
-                <p>Revenue&nbsp;of <ix:nonFraction name="g:Revenue" contextRef="y" unitRef="eur" decimals="-5" scale="6" format="ixt:num-dot-decimal"
-                  >4,118.9</ix:nonFraction> million, a loss of (<ix:nonFraction name="g:ProfitLoss" contextRef="y" unitRef="eur" scale="3" sign="-"
-                  format="ixt:num-comma-decimal">1.234,5</ix:nonFraction>).</p>
-                <p><ix:nonFraction name="g:Assets" contextRef="e" unitRef="eur" format="ixt:fixed-zero">–</ix:nonFraction>
-                  <ix:nonFraction name="g:Goodwill" contextRef="e" unitRef="eur" xsi:nil="true"></ix:nonFraction>
-                  <ix:nonFraction name="g:Inventories" contextRef="e" unitRef="eur" scale="3">1'250</ix:nonFraction>
-                  <ix:nonFraction name="g:Equity" contextRef="e" unitRef="eur">about nine</ix:nonFraction></p>
-              </body>
-            </html>
-            XHTML;
-        foreach ([$page, self::zip(['q/META-INF/reportPackage.json' => '{}', 'q/reports/report.xhtml' => $page])] as $content) {
+        <?xml version="1.0" encoding="UTF-8"?>
+        <!DOCTYPE html>
+        <html xmlns="http://www.w3.org/1999/xhtml" xmlns:ix="http://www.xbrl.org/2013/inlineXBRL" xmlns:ixt="urn:t"
+            xmlns:xbrli="http://www.xbrl.org/2003/instance" xmlns:dei="urn:d" xmlns:g="urn:g"
+            xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance">
+          <head><title>Annual report</title></head>
+          <body>
+            <div style="display:none"><ix:header><ix:hidden>
+              <ix:nonNumeric name="dei:EntityRegistrantName" contextRef="y">Quill Sound Ferries</ix:nonNumeric>
+              </ix:hidden><ix:resources>
+              <xbrli:context id="y"><xbrli:entity><xbrli:identifier scheme="urn:s">QSFR</xbrli:identifier></xbrli:entity><xbrli:period>
+                <xbrli:startDate>2024-01-01</xbrli:startDate><xbrli:endDate>2024-12-31</xbrli:endDate></xbrli:period></xbrli:context>
+              <xbrli:context id="e"><xbrli:entity><xbrli:identifier scheme="urn:s">QSFR</xbrli:identifier></xbrli:entity><xbrli:period>
+                <xbrli:instant>2024-12-31</xbrli:instant></xbrli:period></xbrli:context>
+              <xbrli:unit id="eur"><xbrli:measure>iso4217:EUR</xbrli:measure></xbrli:unit>
+            </ix:resources></ix:header></div>
+            <p>Revenue&nbsp;of <ix:nonFraction name="g:Revenue" contextRef="y" unitRef="eur" decimals="-5" scale="6"
+              format="ixt:num-dot-decimal">4,118.9</ix:nonFraction> million, a loss of (<ix:nonFraction name="g:ProfitLoss"
+              contextRef="y" unitRef="eur" scale="3" sign="-" format="ixt:num-comma-decimal">1.234,5</ix:nonFraction>).</p>
+            <p><ix:nonFraction name="g:Assets" contextRef="e" unitRef="eur" format="ixt:fixed-zero">–</ix:nonFraction>
+              <ix:nonFraction name="g:Goodwill" contextRef="e" unitRef="eur" xsi:nil="true"></ix:nonFraction>
+              <ix:nonFraction name="g:Inventories" contextRef="e" unitRef="eur" scale="3">1'250</ix:nonFraction>
+              <ix:nonFraction name="g:Equity" contextRef="e" unitRef="eur">about nine</ix:nonFraction></p>
+          </body>
+        </html>
+        XHTML;
+        foreach (
+            [$page, self::zip(['q/META-INF/reportPackage.json' => '{}', 'q/reports/report.xhtml' => $page])] as $content
+        ) {
             $this->assertSame(FileFormat::InlineXbrl, self::withFile($content, FileFormat::detect(...)));
             [$facts, $report] = $this->read(FileFormat::InlineXbrl, $content);
             $this->assertSame(
-                [['Revenue', 4118900000.0, 20240101], ['ProfitLoss', -1234500.0, 20240101], ['Assets', 0.0, null], ['Inventories', 1250000.0, null]],
+                [
+                    ['Revenue', 4118900000.0, 20240101],
+                    ['ProfitLoss', -1234500.0, 20240101],
+                    ['Assets', 0.0, null],
+                    ['Inventories', 1250000.0, null],
+                ],
                 array_map(static fn (ReportedFact $fact): array => [$fact->concept, $fact->value, $fact->start], $facts),
             );
             $this->assertSame(['EUR', -5, 'QSFR'], [$facts[0]->unit, $facts[0]->decimals, $facts[0]->entity]);
@@ -290,8 +347,14 @@ final class XbrlReportTest extends TestCase
                     'columns' => [
                         'what' => [
                             'propertyGroups' => [
-                                'sales' => ['dimensions' => ['concept' => 'g:Revenue', 'unit' => 'iso4217:EUR'], 'decimals' => -3],
-                                'staff' => ['dimensions' => ['concept' => 'g:NumberOfEmployees', 'unit' => 'xbrli:pure'], 'decimals' => 0],
+                                'sales' => [
+                                    'dimensions' => ['concept' => 'g:Revenue', 'unit' => 'iso4217:EUR'],
+                                    'decimals' => -3,
+                                ],
+                                'staff' => [
+                                    'dimensions' => ['concept' => 'g:NumberOfEmployees', 'unit' => 'xbrli:pure'],
+                                    'decimals' => 0,
+                                ],
                             ],
                         ],
                         'y2024' => ['propertiesFrom' => ['what'], 'dimensions' => ['period' => '2024']],
@@ -304,11 +367,22 @@ final class XbrlReportTest extends TestCase
         ];
         [$facts] = $this->read(
             FileFormat::XbrlCsv,
-            self::zip(['report.json' => (string) json_encode($report), 'lines.csv' => "what,y2024,y2023\nsales,4118900,4000000\nstaff,120,110\n"]),
+            self::zip([
+                'report.json' => (string) json_encode($report),
+                'lines.csv' => "what,y2024,y2023\nsales,4118900,4000000\nstaff,120,110\n",
+            ]),
         );
         $this->assertSame(
-            [['Revenue', 4118900.0, 'EUR', -3], ['Revenue', 4000000.0, 'EUR', -3], ['NumberOfEmployees', 120.0, 'pure', 0], ['NumberOfEmployees', 110.0, 'pure', 0]],
-            array_map(static fn (ReportedFact $fact): array => [$fact->concept, $fact->value, $fact->unit, $fact->decimals], $facts),
+            [
+                ['Revenue', 4118900.0, 'EUR', -3],
+                ['Revenue', 4000000.0, 'EUR', -3],
+                ['NumberOfEmployees', 120.0, 'pure', 0],
+                ['NumberOfEmployees', 110.0, 'pure', 0],
+            ],
+            array_map(
+                static fn (ReportedFact $fact): array => [$fact->concept, $fact->value, $fact->unit, $fact->decimals],
+                $facts,
+            ),
         );
     }
 

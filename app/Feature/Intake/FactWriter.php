@@ -54,8 +54,8 @@ final class FactWriter
     }
 
     /**
-     * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string, scale?: float, derived?: bool}>  $figures
-     *     by "line@period", with the scale they are rounded to and whether they are a difference of others
+     * @param  array<string, array{value: float, place: string, filed_on?: ?int, currency?: ?string, scale?: float,
+     *     derived?: bool}>  $figures  by "line@period", with the scale they are rounded to and whether they are a difference of others
      * @param  list<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on?: ?int,
      *     place?: string}>  $breakdowns
      */
@@ -278,11 +278,11 @@ final class FactWriter
     private function doubtScale(array $known, string $ticker, array $figures): void
     {
         $amounts = $this->amounts(array_map(static fn (array $figure): float => $figure['value'], $figures));
-        $off = Neighbours::off($amounts, $this->amounts($known));
+        [$off, $compared] = Neighbours::off($amounts, $this->amounts($known));
         $factors = array_count_values(array_map(static fn (array $one): string => (string) $one['factor'], $off));
         arsort($factors);
         $factor = (float) (array_key_first($factors) ?? 1.0);
-        if (count($off) >= self::MANY && 2 * count($off) > count($amounts)) {
+        if (count($off) >= self::MANY && 2 * count($off) > $compared) {
             $scale = $this->mapping->scale;
             $this->outcome->doubt(
                 'scale_off',

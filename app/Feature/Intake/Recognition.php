@@ -101,7 +101,7 @@ final class Recognition
         if ($kind === null && $statement === null) {
             return null;
         }
-        if ($statement !== null && ($kind === null || count($statement->periods()) > 2)) {
+        if ($statement !== null && ($kind === null || count($statement->periods()) > 1)) {
             $above = implode(
                 ' ',
                 array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $statement->headRow + 1)),
@@ -225,14 +225,21 @@ final class Recognition
     private function statement(array $rows, ?string $ticker): ?StatementTable
     {
         $id = $this->companies->certain($ticker ?? '');
+        $recognition = new LineRecognition($id === null ? ReportingModel::Industrial : $this->companies->template($id));
         try {
             $table = StatementTable::recognise(
                 $rows,
                 $id === null ? new FiscalCalendar() : $this->companies->read($id)->calendar,
-                new LineRecognition($id === null ? ReportingModel::Industrial : $this->companies->template($id)),
+                $recognition,
             );
         } catch (Refusal) {
             return null;
+        }
+        // A row of a list names a line and days, and is no heading.
+        foreach ($rows[$table->headRow] as $cell) {
+            if ($recognition->recognise($cell)['confidence'] === 1.0) {
+                return null;
+            }
         }
 
         return count(array_filter($table->lines, static fn (StatementRow $row): bool => $row->line !== null)) >= 1 ||

@@ -23,15 +23,26 @@ final class ReportTest extends TestCase
         );
         $this->assertSame(
             ['revenue' => 10.0, 'cost_of_revenue' => 6.0],
-            array_intersect_key($map(['Revenues' => 10.0, 'CostOfGoodsSold' => 6.0]), ['revenue' => 1, 'cost_of_revenue' => 1]),
+            array_intersect_key($map(['Revenues' => 10.0, 'CostOfGoodsSold' => 6.0]), [
+                'revenue' => 1,
+                'cost_of_revenue' => 1,
+            ]),
         );
         $this->assertSame(
             7.0,
             $map(['DistributionCosts' => 3.0, 'AdministrativeExpense' => 4.0])['selling_general_administrative'],
             'a signed sum',
         );
-        $this->assertSame(3.0, $map(['DistributionCosts' => 3.0])['selling_general_administrative'], 'later parts may be absent');
-        $this->assertSame(-5.0, $map(['OtherOperatingIncomeExpenseNet' => 5.0])['other_operating_expenses'], 'the opposite direction');
+        $this->assertSame(
+            3.0,
+            $map(['DistributionCosts' => 3.0])['selling_general_administrative'],
+            'later parts may be absent',
+        );
+        $this->assertSame(
+            -5.0,
+            $map(['OtherOperatingIncomeExpenseNet' => 5.0])['other_operating_expenses'],
+            'the opposite direction',
+        );
         $this->assertSame(
             10.0,
             $map(['Revenues' => 10.0, 'RevenueFromContractWithCustomerExcludingAssessedTax' => 9.0])['revenue'],
@@ -100,7 +111,13 @@ final class ReportTest extends TestCase
     public function test_segments_other_currencies_and_odd_periods(): void
     {
         $report = $this->report([
-            $this->fact('Revenues', 60.0, 20240101, 20241231, dimensions: ['StatementBusinessSegmentsAxis' => 'WholesaleTradeMember']),
+            $this->fact(
+                'Revenues',
+                60.0,
+                20240101,
+                20241231,
+                dimensions: ['StatementBusinessSegmentsAxis' => 'WholesaleTradeMember'],
+            ),
             $this->fact(
                 'Revenues',
                 40.0,
@@ -151,7 +168,10 @@ final class ReportTest extends TestCase
             array_map(static fn (array $b): array => [$b['period'], $b['value']], $report->breakdowns),
         );
         // Without the year, what the fourth quarter gives is all there is.
-        $this->assertSame(['revenue@20244'], array_keys($this->report([$this->fact('Revenues', 28.0, 20241001, 20241231)])->figures));
+        $this->assertSame(
+            ['revenue@20244'],
+            array_keys($this->report([$this->fact('Revenues', 28.0, 20241001, 20241231)])->figures),
+        );
     }
 
     public function test_every_line_that_has_a_concept_is_found_again_by_it(): void
@@ -219,7 +239,10 @@ final class ReportTest extends TestCase
             [[20242, 20244, 20252], [45.0, 55.0, 60.0]],
             [$halves->periods, array_map(static fn ($f): float => $f->value(), $halves->rows[0]['figures'])],
         );
-        $this->assertSame([20246, 20247], [(new FiscalCalendar())->heading('H1 2024'), (new FiscalCalendar())->heading('2H24')]);
+        $this->assertSame(
+            [20246, 20247],
+            [(new FiscalCalendar())->heading('H1 2024'), (new FiscalCalendar())->heading('2H24')],
+        );
         $this->assertSame([20240630, 20241231], [(new FiscalCalendar())->end(20246), (new FiscalCalendar())->end(20247)]);
     }
 
@@ -249,10 +272,19 @@ final class ReportTest extends TestCase
 
     public function test_only_consolidated_facts_make_the_statements_and_parts_go_where_they_belong(): void
     {
-        $of = fn (float $value, array $dimensions): ReportedFact => $this->fact('Revenues', $value, 20240101, 20241231, $dimensions);
+        $of = fn (float $value, array $dimensions): ReportedFact => $this->fact(
+            'Revenues',
+            $value,
+            20240101,
+            20241231,
+            $dimensions,
+        );
         $report = $this->report([
             $of(100.0, []),
-            $of(70.0, ['StatementBusinessSegmentsAxis' => 'FerriesMember', 'ConsolidationItemsAxis' => 'OperatingSegmentsMember']),
+            $of(70.0, [
+                'StatementBusinessSegmentsAxis' => 'FerriesMember',
+                'ConsolidationItemsAxis' => 'OperatingSegmentsMember',
+            ]),
             $of(45.0, ['SegmentsAxis' => 'HarboursMember']),
             $of(115.0, ['ConsolidationItemsAxis' => 'OperatingSegmentsMember']),
             $of(-15.0, ['ConsolidationItemsAxis' => 'IntersegmentEliminationMember']),
@@ -266,11 +298,22 @@ final class ReportTest extends TestCase
             $of(8.0, ['StatementGeographicalAxis' => 'NorthCoastMember', 'ProductOrServiceAxis' => 'TicketsMember']),
             $of(12.0, ['ProductOrServiceAxis' => 'TicketsMember']),
         ]);
-        $this->assertSame(['revenue@20240' => 100.0], array_map(static fn (array $figure): float => $figure['value'], $report->figures));
+        $this->assertSame(
+            ['revenue@20240' => 100.0],
+            array_map(static fn (array $figure): float => $figure['value'], $report->figures),
+        );
         $this->assertSame([], $report->refused);
         $this->assertSame(
-            [['business', 'Ferries', 70.0], ['business', 'Harbours', 45.0], ['region', 'North coast', 60.0], ['business', 'Tickets', 12.0]],
-            array_map(static fn (array $part): array => [$part['axis'], $part['member'], $part['value']], $report->breakdowns),
+            [
+                ['business', 'Ferries', 70.0],
+                ['business', 'Harbours', 45.0],
+                ['region', 'North coast', 60.0],
+                ['business', 'Tickets', 12.0],
+            ],
+            array_map(
+                static fn (array $part): array => [$part['axis'], $part['member'], $part['value']],
+                $report->breakdowns,
+            ),
         );
         $this->assertSame(
             [
@@ -289,10 +332,12 @@ final class ReportTest extends TestCase
     {
         $map = static fn (array $values): array => array_map(
             static fn (array $figure): float => $figure['value'],
-            array_intersect_key(
-                (new Concepts())->map($values, ReportingModel::Industrial)['lines'],
-                ['depreciation_amortization_expense' => 1, 'impairment_charges' => 1, 'research_development' => 1, 'depreciation_amortization' => 1],
-            ),
+            array_intersect_key((new Concepts())->map($values, ReportingModel::Industrial)['lines'], [
+                'depreciation_amortization_expense' => 1,
+                'impairment_charges' => 1,
+                'research_development' => 1,
+                'depreciation_amortization' => 1,
+            ]),
         );
         $base = ['Revenues' => 100.0, 'CostOfRevenue' => 60.0, 'SellingGeneralAndAdministrativeExpense' => 15.0];
         $this->assertSame(
@@ -327,16 +372,34 @@ final class ReportTest extends TestCase
     {
         $map = static fn (array $values): array => array_map(
             static fn (array $figure): float => $figure['value'],
-            array_intersect_key((new Concepts())->map($values, ReportingModel::Industrial)['lines'], ['short_term_debt' => 1, 'long_term_debt' => 1]),
+            array_intersect_key((new Concepts())->map($values, ReportingModel::Industrial)['lines'], [
+                'short_term_debt' => 1,
+                'long_term_debt' => 1,
+            ]),
         );
         foreach (
             [
-                [['LongTermDebt' => 50.0, 'LongTermDebtCurrent' => 8.0], ['short_term_debt' => 8.0, 'long_term_debt' => 42.0]],
-                [['LongTermDebtNoncurrent' => 42.0, 'LongTermDebtCurrent' => 8.0, 'ShortTermBorrowings' => 5.0], ['short_term_debt' => 13.0, 'long_term_debt' => 42.0]],
-                [['LongTermDebtNoncurrent' => 42.0, 'CommercialPaper' => 3.0, 'LongTermDebtCurrent' => 8.0], ['short_term_debt' => 11.0, 'long_term_debt' => 42.0]],
+                [
+                    ['LongTermDebt' => 50.0, 'LongTermDebtCurrent' => 8.0],
+                    ['short_term_debt' => 8.0, 'long_term_debt' => 42.0],
+                ],
+                [
+                    ['LongTermDebtNoncurrent' => 42.0, 'LongTermDebtCurrent' => 8.0, 'ShortTermBorrowings' => 5.0],
+                    ['short_term_debt' => 13.0, 'long_term_debt' => 42.0],
+                ],
+                [
+                    ['LongTermDebtNoncurrent' => 42.0, 'CommercialPaper' => 3.0, 'LongTermDebtCurrent' => 8.0],
+                    ['short_term_debt' => 11.0, 'long_term_debt' => 42.0],
+                ],
                 [['LongTermDebtAndCapitalLeaseObligationsCurrent' => 7.0], ['short_term_debt' => 7.0]],
-                [['LongtermBorrowings' => 42.0, 'CurrentPortionOfLongtermBorrowings' => 8.0], ['short_term_debt' => 8.0, 'long_term_debt' => 42.0]],
-                [['ShorttermBorrowings' => 5.0, 'CurrentPortionOfLongtermBorrowings' => 8.0], ['short_term_debt' => 13.0]],
+                [
+                    ['LongtermBorrowings' => 42.0, 'CurrentPortionOfLongtermBorrowings' => 8.0],
+                    ['short_term_debt' => 8.0, 'long_term_debt' => 42.0],
+                ],
+                [
+                    ['ShorttermBorrowings' => 5.0, 'CurrentPortionOfLongtermBorrowings' => 8.0],
+                    ['short_term_debt' => 13.0],
+                ],
             ] as [$values, $expected]
         ) {
             $this->assertSame($expected, $map($values), (string) json_encode($values));
@@ -355,12 +418,26 @@ final class ReportTest extends TestCase
         );
         $revenue = $this->fact('Revenues', 100.0, 20240101, 20241231);
         $average = new ReportedFact('WeightedAverageNumberOfSharesOutstandingBasic', 49.0, 'shares', 20240101, 20241231);
-        $shares = fn (ReportedFact ...$facts): array => $this->report([$revenue, $average, ...$facts])->figures['shares_outstanding_period_end@20240'] ?? [];
-        $this->assertSame([50.0, true], [$shares($cover(50.0, 20250214))['value'], $shares($cover(50.0, 20250214))['derived']]);
+        $shares = fn (ReportedFact ...$facts): array => $this->report([$revenue, $average, ...$facts])->figures[
+            'shares_outstanding_period_end@20240'
+        ] ?? [];
+        $this->assertSame(
+            [50.0, true],
+            [$shares($cover(50.0, 20250214))['value'], $shares($cover(50.0, 20250214))['derived']],
+        );
         $this->assertStringContainsString('of 2025-02-14, on the cover', $shares($cover(50.0, 20250214))['from']);
-        $classes = [$cover(30.0, 20250214, ['StatementClassOfStockAxis' => 'CommonClassAMember']), $cover(12.0, 20250214, ['StatementClassOfStockAxis' => 'CommonClassBMember'])];
+        $classes = [
+            $cover(30.0, 20250214, ['StatementClassOfStockAxis' => 'CommonClassAMember']),
+            $cover(12.0, 20250214, ['StatementClassOfStockAxis' => 'CommonClassBMember']),
+        ];
         $this->assertSame(42.0, $shares(...$classes)['value'], 'all classes together');
-        $this->assertSame(51.0, $shares($cover(50.0, 20250214), new ReportedFact('CommonStockSharesOutstanding', 51.0, 'shares', null, 20241231))['value']);
+        $this->assertSame(
+            51.0,
+            $shares(
+                $cover(50.0, 20250214),
+                new ReportedFact('CommonStockSharesOutstanding', 51.0, 'shares', null, 20241231),
+            )['value'],
+        );
         $this->assertSame([49.0, true], [$shares()['value'], $shares()['derived']], 'the average, for want of a count');
         $this->assertSame(49.0, $shares($cover(50.0, 20231231))['value'], 'a cover of an earlier report');
     }
