@@ -9,7 +9,11 @@ return [
     'connections' => [
         'sqlite' => [
             'driver' => 'sqlite',
-            'database' => env('DB_DATABASE', database_path('logion.sqlite')),
+            // Commands work on one's own installation once there is one, on the demo before.
+            'database' => env(
+                'DB_DATABASE',
+                database_path(! is_file(database_path('logion.sqlite')) && is_file(database_path('demo.sqlite')) ? 'demo.sqlite' : 'logion.sqlite'),
+            ),
             'prefix' => '',
             'foreign_key_constraints' => true,
             'busy_timeout' => (int) env('DB_BUSY_TIMEOUT', 10000),

@@ -662,7 +662,7 @@ final class ImportTest extends DemoTestCase
                 'nothing.csv' => ['', 'empty'],
                 'broken.xlsx' => ["PK\x03\x04garbage", 'broken or was cut off'],
                 'picture.png' => ["\x89PNG\r\n\x1a\n\0\0\0", 'neither a text nor a workbook'],
-                'page.xml' => ['<html><body/></html>', 'not an XBRL instance'],
+                'page.xml' => ['<html><body/></html>', 'neither an XBRL instance'],
                 'words.csv' => ["once upon\na time\n", 'cannot be told what the table holds'],
                 'bad.json' => ['{"facts": [', 'not valid JSON'],
                 'other.zip' => [self::zip(['a.txt' => 'x']), 'neither a workbook'],

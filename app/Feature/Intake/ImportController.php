@@ -34,7 +34,7 @@ final class ImportController
             ],
             'exchanges' => \App\Models\Exchange::query()
                 ->orderBy('id')
-                ->get(['code', 'name']),
+                ->get(['code', 'name', 'currency']),
         ]);
     }
 

@@ -37,10 +37,11 @@ use OpenApi\Attributes as OA;
                         type: 'array',
                         items: new OA\Items(
                             type: 'object',
-                            required: ['code', 'name'],
+                            required: ['code', 'name', 'currency'],
                             properties: [
                                 new OA\Property(property: 'code', type: 'string'),
                                 new OA\Property(property: 'name', type: 'string'),
+                                new OA\Property(property: 'currency', type: 'string'),
                             ],
                         ),
                     ),

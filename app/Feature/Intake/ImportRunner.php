@@ -36,6 +36,9 @@ final readonly class ImportRunner
         $decided = LineMapping::decidedBy($import->user_id);
         $outcome = new Outcome();
         $outcome->accept($mapping->accept);
+        foreach ($mapping->newCompanies as $new) {
+            $this->make($new, $mapping, $importId);
+        }
         $subject = $this->subject($mapping, $importId);
         $pass = new ImportPass(
             $import,
@@ -67,6 +70,19 @@ final readonly class ImportRunner
                 : $this->companies->listing($mapping->company) ??
                         throw Refusal::because("No company has the ticker \"{$mapping->company}\"");
         }
+        $security = $this->make($new, $mapping, $importId);
+
+        return $this->companies->listed($security, Identities::LATEST);
+    }
+
+    /**
+     * @param  array<string, mixed>  $new
+     * @return int its security
+     *
+     * @throws Refusal if there is one by that name or ticker
+     */
+    private function make(array $new, Mapping $mapping, ?int $importId): int
+    {
         $taken =
             $this->companies->find("{$new['exchange']}:{$new['ticker']}@".date('Y-m-d')) ?? $this->companies->find((string) $new['name']);
         if ($taken !== null) {
@@ -96,6 +112,6 @@ final readonly class ImportRunner
         ]);
         $this->companies->forget();
 
-        return $this->companies->listed($security->id, Identities::LATEST);
+        return $security->id;
     }
 }

@@ -108,6 +108,12 @@ final class Imports
                     array_values(array_slice($outcome->unmapped, 0, 200, true)),
                 ),
                 'companies' => count($outcome->companies),
+                'unknown' => array_map(
+                    static fn (string $name, int $rows): array => ['name' => $name, 'rows' => $rows],
+                    array_map('strval', array_keys($outcome->unknown)),
+                    array_values($outcome->unknown),
+                ),
+                'proposed' => (object) $outcome->proposed,
             ],
         ]);
 

@@ -22,6 +22,7 @@ final readonly class Mapping
      * @param  string  $kind  statement, report, or a kind of table
      * @param  string|null  $company  ticker of the company all rows belong to; null where a column names it
      * @param  array<string, mixed>|null  $newCompany  the company to be made first
+     * @param  list<array<string, mixed>>  $newCompanies  companies of several that are to be made first
      * @param  int  $headRow  row of the heading, from 1; 0 for none
      * @param  list<?string>  $columns  field by column; of a statement the period a column is taken for, "" to leave it out
      * @param  float|null  $scale  by which amounts are multiplied; null where nothing says it
@@ -52,6 +53,7 @@ final readonly class Mapping
         public ?string $fiscalYears = null,
         public array $accept = [],
         public array $sheets = [],
+        public array $newCompanies = [],
     ) {
     }
 
@@ -96,6 +98,7 @@ final readonly class Mapping
             'fiscal_years' => $this->fiscalYears,
             'accept' => $this->accept,
             'sheets' => $this->sheets,
+            'new_companies' => $this->newCompanies,
         ];
     }
 
@@ -111,16 +114,7 @@ final readonly class Mapping
             'kind' => ['required', 'string', 'in:'.implode(',', $kinds)],
             'company' => ['nullable', 'string', 'max:40'],
             'new_company' => ['nullable', 'array'],
-            'new_company.name' => ['required_with:new_company', 'string', 'min:2', 'max:160'],
-            'new_company.ticker' => ['required_with:new_company', 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/i'],
-            'new_company.template' => [
-                'required_with:new_company',
-                'in:'.implode(',', array_column(ReportingModel::ofBusinesses(), 'value')),
-            ],
-            'new_company.currency' => ['required_with:new_company', 'regex:/^[A-Z]{3}$/'],
-            'new_company.year_end' => ['required_with:new_company', 'integer', 'between:1,12'],
-            'new_company.exchange' => ['required_with:new_company', 'string', 'exists:exchanges,code'],
-            'new_company.sector' => ['nullable', 'string', 'max:4'],
+            ...self::rulesOfCompany('new_company'),
             'head_row' => ['integer', 'min:0', 'max:1000'],
             'columns' => ['array', 'max:1000'],
             'columns.*' => ['nullable', 'string', 'max:40'],
@@ -137,6 +131,8 @@ final readonly class Mapping
             'fiscal_years' => ['nullable', 'in:ends,begins'],
             'accept' => ['array', 'max:50'],
             'accept.*' => ['string', 'max:80'],
+            'new_companies' => ['array', 'max:1000'],
+            ...self::rulesOfCompany('new_companies.*'),
             'sheets' => ['array', 'max:100'],
             'sheets.*' => ['integer', 'between:1,1000'],
         ])->validate();
@@ -159,7 +155,24 @@ final readonly class Mapping
             $valid['fiscal_years'] ?? null,
             array_values($valid['accept'] ?? []),
             array_map(intval(...), array_values($valid['sheets'] ?? [])),
+            array_values($valid['new_companies'] ?? []),
         );
+    }
+
+    /** @return array<string, list<string>> */
+    private static function rulesOfCompany(string $field): array
+    {
+        $required = str_ends_with($field, '*') ? 'required' : "required_with:{$field}";
+
+        return [
+            "{$field}.name" => [$required, 'string', 'min:2', 'max:160'],
+            "{$field}.ticker" => [$required, 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/i'],
+            "{$field}.template" => [$required, 'in:'.implode(',', array_column(ReportingModel::ofBusinesses(), 'value'))],
+            "{$field}.currency" => [$required, 'regex:/^[A-Z]{3}$/'],
+            "{$field}.year_end" => [$required, 'integer', 'between:1,12'],
+            "{$field}.exchange" => [$required, 'string', 'exists:exchanges,code'],
+            "{$field}.sector" => ['nullable', 'string', 'max:4'],
+        ];
     }
 
     /** @param  array<string, mixed>  $changes */

@@ -38,6 +38,12 @@ final class Outcome
     /** @var array<string, int> concepts or labels that are mapped to no line */
     public array $unmapped = [];
 
+    /** @var array<string, int> names of companies that nobody knows, with their rows */
+    public array $unknown = [];
+
+    /** @var array<string, string|int|null> what the file says of a company that is not known */
+    public array $proposed = [];
+
     /** A far-off day of prices to which somebody has said that everything moves. */
     public ?int $movedDay = null;
 
@@ -78,6 +84,14 @@ final class Outcome
         $this->counts['refused']++;
         if (count($this->refused) < self::MOST_LISTED) {
             $this->refused[] = ['place' => $place, 'reason' => $reason];
+        }
+    }
+
+    /** A company that nobody knows. */
+    public function unknown(string $name): void
+    {
+        if (isset($this->unknown[$name]) || count($this->unknown) < self::MOST_LISTED) {
+            $this->unknown[$name] = ($this->unknown[$name] ?? 0) + 1;
         }
     }
 

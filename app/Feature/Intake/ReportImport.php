@@ -22,10 +22,12 @@ final readonly class ReportImport
         $outcome = $this->pass->outcome;
         $reader = new XbrlReport($this->pass->import->path, $this->pass->import->format);
         /** @var array<int, array<int, Report>> $reports by company and day of filing, 0 where it is not said */
-        $reports = [];
+        $reports = $currencies = [];
         foreach ($reader->facts() as $fact) {
             $outcome->rows++;
             $company = $this->pass->company ?? $this->reporter($fact);
+            $money = explode('/', $fact->unit)[0];
+            preg_match('/^[A-Z]{3}$/D', $money) === 1 && ($currencies[$money] = ($currencies[$money] ?? 0) + 1);
             if ($company === null) {
                 $outcome->questions['company'] =
                     'The report does not say which of the companies here it is about'.
@@ -45,6 +47,9 @@ final readonly class ReportImport
                 $fact,
             );
         }
+        if (isset($outcome->questions['company'])) {
+            $this->propose($reader, $currencies);
+        }
         $writer = new FactWriter($this->pass);
         ksort($reports);
         foreach ($reports as $company => $byDay) {
@@ -57,6 +62,19 @@ final readonly class ReportImport
             $outcome->refuse($refused['place'], $refused['reason']);
         }
         $writer->flush();
+    }
+
+    /** @param  array<string, int>  $currencies  facts by currency */
+    private function propose(XbrlReport $reader, array $currencies): void
+    {
+        arsort($currencies);
+        $texts = $reader->texts;
+        $this->pass->outcome->proposed = [
+            'name' => $texts['EntityRegistrantName'] ?? ($texts['NameOfReportingEntityOrOtherMeansOfIdentification'] ?? null),
+            'ticker' => $texts['TradingSymbol'] ?? null,
+            'currency' => array_key_first($currencies),
+            'year_end' => preg_match('/^--(\d{2})/', $texts['CurrentFiscalYearEndDate'] ?? '', $m) === 1 ? (int) $m[1] : null,
+        ];
     }
 
     private function reporter(ReportedFact $fact): ?int

@@ -7,6 +7,7 @@ namespace App\Feature\Intake;
 use App\Files\Rows;
 use App\Storage\Filings;
 use Logion\Figure\Unit;
+use Logion\Intake\Denomination;
 use Logion\Intake\LineRecognition;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
@@ -22,6 +23,8 @@ final readonly class StatementImport
     /** A statement is looked at as a whole. */
     private const MOST_ROWS = 5000;
 
+    private const TITLE_ROWS = 20;
+
     public function __construct(private ImportPass $pass)
     {
     }
@@ -33,6 +36,7 @@ final readonly class StatementImport
         $mapping = $this->pass->mapping;
         if ($this->pass->company === null) {
             $outcome->questions['company'] = 'The table does not say which company it is about. Choose one, or make a new one.';
+            $this->propose();
 
             return;
         }
@@ -63,6 +67,22 @@ final readonly class StatementImport
         $writer = new FactWriter($this->pass);
         $writer->company($company->id, $figures);
         $writer->flush();
+    }
+
+    /** What the table says of a company that is not known: its name stands in the first cell above the heading that names no unit. */
+    private function propose(): void
+    {
+        $rows = (new Rows($this->pass->import->path, $this->pass->import->format, $this->pass->mapping->sheets[0] ?? null))->first(self::TITLE_ROWS);
+        foreach (array_slice($rows, 0, max(0, $this->pass->mapping->headRow - 1)) as $row) {
+            $title = trim((string) preg_replace('/[,(].*$/', '', $row[0] ?? ''));
+            $named = Denomination::read($title);
+            if (preg_match('/^\p{Lu}[\p{L}&. -]{2,80}$/u', $title) === 1 && $named->scale === null && $named->currencies === []
+                && preg_match('/statement|balance|income|report|cash|results|annual|quarter/i', $title) !== 1) {
+                $this->pass->outcome->proposed['name'] = $title;
+                break;
+            }
+        }
+        $this->pass->outcome->proposed['currency'] = $this->pass->mapping->currency;
     }
 
     /**

@@ -179,9 +179,11 @@ final class TableImport
     /** @param  int|null  $day  of the row: tickers are used again */
     private function listing(string $text, ?int $day): DatedListing
     {
-        $listing =
-            $this->pass->companies->listing($text, $day) ??
+        $listing = $this->pass->companies->listing($text, $day);
+        if ($listing === null) {
+            $this->pass->outcome->unknown(mb_substr(trim($text), 0, 60));
             throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
+        }
         if (! $this->pass->companies->dependsOnDay($text)) {
             $this->listings = count($this->listings) > self::MOST_REMEMBERED ? [] : $this->listings;
             $this->listings[$text] = $listing;

@@ -57,7 +57,7 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'ImportMapping',
-        required: ['kind', 'columns', 'lines', 'head_row', 'dates', 'decimal', 'scale', 'filed_after', 'conflicts', 'accept', 'sheets'],
+        required: ['kind', 'columns', 'lines', 'head_row', 'dates', 'decimal', 'scale', 'filed_after', 'conflicts', 'accept', 'sheets', 'new_companies'],
         properties: [
             new OA\Property(property: 'kind', type: 'string'),
             new OA\Property(property: 'company', type: 'string', nullable: true),
@@ -76,6 +76,7 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'fiscal_years', type: 'string', nullable: true, enum: ['ends', 'begins']),
             new OA\Property(property: 'accept', type: 'array', items: new OA\Items(type: 'string')),
             new OA\Property(property: 'sheets', type: 'array', items: new OA\Items(type: 'integer')),
+            new OA\Property(property: 'new_companies', type: 'array', items: new OA\Items(type: 'object', additionalProperties: true)),
         ],
     ),
 ]
@@ -95,6 +96,8 @@ use OpenApi\Attributes as OA;
             'warnings',
             'questions',
             'doubts',
+            'unknown',
+            'proposed',
             'sheets',
             'unmapped',
             'companies',
@@ -174,6 +177,30 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'warnings', type: 'array', items: new OA\Items(type: 'string')),
             new OA\Property(property: 'questions', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
             new OA\Property(property: 'doubts', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
+            new OA\Property(
+                property: 'unknown',
+                description: 'Companies nobody knows, with their rows',
+                type: 'array',
+                items: new OA\Items(
+                    type: 'object',
+                    required: ['name', 'rows'],
+                    properties: [
+                        new OA\Property(property: 'name', type: 'string'),
+                        new OA\Property(property: 'rows', type: 'integer'),
+                    ],
+                ),
+            ),
+            new OA\Property(
+                property: 'proposed',
+                description: 'What the file says of a company that is not known',
+                type: 'object',
+                properties: [
+                    new OA\Property(property: 'name', type: 'string', nullable: true),
+                    new OA\Property(property: 'ticker', type: 'string', nullable: true),
+                    new OA\Property(property: 'currency', type: 'string', nullable: true),
+                    new OA\Property(property: 'year_end', type: 'integer', nullable: true),
+                ],
+            ),
             new OA\Property(property: 'sheets', type: 'array', items: new OA\Items(type: 'string')),
             new OA\Property(
                 property: 'unmapped',

@@ -1560,6 +1560,9 @@ export interface components {
             fiscal_years?: "ends" | "begins" | null;
             accept: string[];
             sheets: number[];
+            new_companies: {
+                [key: string]: unknown;
+            }[];
         };
         ImportPreview: {
             columns: {
@@ -1602,6 +1605,18 @@ export interface components {
             };
             doubts: {
                 [key: string]: string;
+            };
+            /** @description Companies nobody knows, with their rows */
+            unknown: {
+                name: string;
+                rows: number;
+            }[];
+            /** @description What the file says of a company that is not known */
+            proposed: {
+                name?: string | null;
+                ticker?: string | null;
+                currency?: string | null;
+                year_end?: number | null;
             };
             sheets: string[];
             unmapped: {
@@ -4155,6 +4170,7 @@ export interface operations {
                         exchanges: {
                             code: string;
                             name: string;
+                            currency: string;
                         }[];
                     };
                 };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import FinderDialog from './FinderDialog.vue'
@@ -9,6 +9,7 @@ import NavigationRail from './NavigationRail.vue'
 import ShortcutsDialog from './ShortcutsDialog.vue'
 import SignInPage from './SignInPage.vue'
 import SubjectLine from './SubjectLine.vue'
+import StartPage from '@/features/reference/StartPage.vue'
 import { useCatalogue } from '@/stores/catalogue'
 import { kept } from '@/stores/kept'
 import { useMargin } from '@/stores/margin'
@@ -25,6 +26,8 @@ const route = useRoute()
 const router = useRouter()
 const theme = useTheme()
 
+/** Without a company there is nothing to look at but the way to one. */
+const isEmpty = computed(() => session.known && session.latestDay === null && route.name !== 'data')
 const finder = ref(false)
 const shortcuts = ref(false)
 const dropping = ref(false)
@@ -166,7 +169,8 @@ async function undo(): Promise<void> {
         <div class="work">
           <main id="main" tabindex="-1">
             <router-view v-slot="{ Component }">
-              <component :is="Component" />
+              <StartPage v-if="isEmpty" />
+              <component :is="Component" v-else />
             </router-view>
           </main>
           <MarginColumn v-if="margin.open" />

@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useSession } from '@/stores/session'
 
 const session = useSession()
 const name = ref('')
 const email = ref('')
 const password = ref('')
-const isNew = ref(false)
+/** A link that invites somebody carries what lets them in. */
+const invitation = new URLSearchParams(location.search).get('invitation')
+const canRegister = computed(() => session.accounts !== 'closed' || invitation !== null)
+const isNew = ref(session.accounts === 'first' || invitation !== null)
 const busy = ref(false)
 const problem = ref<string | null>(null)
 
@@ -22,7 +25,9 @@ async function attempt(work: () => Promise<void>): Promise<void> {
   }
 }
 const enter = () =>
-  attempt(() => (isNew.value ? session.register(name.value, email.value, password.value) : session.signIn(email.value, password.value)))
+  attempt(() =>
+    isNew.value ? session.register(name.value, email.value, password.value, invitation) : session.signIn(email.value, password.value),
+  )
 </script>
 
 <template>
@@ -36,6 +41,11 @@ const enter = () =>
     </section>
     <section class="rule">
       <h2>{{ isNew ? 'Make an account' : 'Sign in' }}</h2>
+      <p v-if="session.accounts === 'first'" class="quiet mb-3">
+        Nobody has an account here yet. Who makes the first one administers the installation; after that accounts are made by invitation.
+      </p>
+      <p v-else-if="invitation && isNew" class="quiet mb-3">You were invited. The link works once.</p>
+      <p v-else-if="!canRegister" class="quiet mb-3">Accounts are made by invitation here: ask an administrator for a link.</p>
       <form @submit.prevent="enter">
         <v-text-field v-if="isNew" v-model="name" label="Name" autocomplete="name" required />
         <v-text-field v-model="email" label="E-mail" type="email" autocomplete="email" required />
@@ -50,7 +60,9 @@ const enter = () =>
         <p v-if="problem" role="alert" class="worse mt-2">{{ problem }}</p>
         <div class="mt-4 d-flex ga-2">
           <v-btn type="submit" variant="outlined" :loading="busy">{{ isNew ? 'Make account' : 'Sign in' }}</v-btn>
-          <v-btn @click="isNew = !isNew">{{ isNew ? 'I have an account' : 'I am new here' }}</v-btn>
+          <v-btn v-if="canRegister && session.accounts !== 'first'" @click="isNew = !isNew">{{
+            isNew ? 'I have an account' : 'I am new here'
+          }}</v-btn>
         </div>
       </form>
     </section>

@@ -1,11 +1,13 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { api, ask } from '@/api/client'
+import { api, ask, type Schemas } from '@/api/client'
 import { queries } from '@/api/queries'
 
 /** Who is signed in, the latest day of the data, and the day the program is set to. */
 export const useSession = defineStore('session', () => {
-  const user = ref<{ name: string; email: string } | null>(null)
+  const user = ref<{ name: string; email: string; role: Schemas['Role'] } | null>(null)
+  /** Whether anybody may make an account: the first one, who administers the installation; everybody; or only who is invited. */
+  const accounts = ref<'first' | 'open' | 'closed'>('closed')
   const demo = ref(false)
   const known = ref(false)
   const latestDay = ref<string | null>(null)
@@ -20,6 +22,10 @@ export const useSession = defineStore('session', () => {
   /** Counts what the reader changed in the figures, so that every page asks again. */
   const revision = ref(0)
 
+  /** What is the installation's is changed by editors, the installation itself by administrators. */
+  const canChangeFacts = computed(() => user.value !== null && user.value.role !== 'reader')
+  const canAdminister = computed(() => user.value?.role === 'administrator')
+
   /** Another reader's answers are nobody else's. */
   async function enter(): Promise<void> {
     queries.clear()
@@ -30,6 +36,7 @@ export const useSession = defineStore('session', () => {
     const [session, status] = await Promise.all([ask(api.GET('/session')), ask(api.GET('/status'))])
     user.value = session.user ?? null
     demo.value = session.demo
+    accounts.value = session.accounts
     latestDay.value = status.latest_day ?? null
     currency.value = status.currency
     known.value = true
@@ -45,8 +52,8 @@ export const useSession = defineStore('session', () => {
     await enter()
   }
 
-  async function register(name: string, email: string, password: string): Promise<void> {
-    await ask(api.POST('/users', { body: { name, email, password } }))
+  async function register(name: string, email: string, password: string, invitation: string | null = null): Promise<void> {
+    await ask(api.POST('/users', { body: { name, email, password, ...(invitation ? { invitation } : {}) } }))
     await enter()
   }
 
@@ -75,6 +82,9 @@ export const useSession = defineStore('session', () => {
     figuresChanged,
     user,
     demo,
+    accounts,
+    canChangeFacts,
+    canAdminister,
     known,
     latestDay,
     currency,

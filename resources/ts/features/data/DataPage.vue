@@ -8,12 +8,26 @@ import CorrectionsView from './CorrectionsView.vue'
 import EntryView from './EntryView.vue'
 import FindingsView from './FindingsView.vue'
 import ImportsView from './ImportsView.vue'
+import ReferenceView from '@/features/reference/ReferenceView.vue'
+import PeopleView from '@/features/reference/PeopleView.vue'
+import ChangesView from '@/features/reference/ChangesView.vue'
+import { useSession } from '@/stores/session'
 
 const route = useRoute()
-const WORDS = { '': 'Imports', findings: 'Findings', corrections: 'Corrections', enter: 'Enter a statement', archive: 'Archive' }
+const session = useSession()
+const WORDS = {
+  '': 'Imports',
+  reference: 'Reference',
+  changes: 'Changes',
+  findings: 'Findings',
+  corrections: 'Corrections',
+  enter: 'Enter a statement',
+  archive: 'Archive',
+}
 const views = [
   ...choicesOf(WORDS).map(([key, word]) => ({ key: key as string, word, to: { name: 'data', params: { view: key } } })),
   { key: 'metrics', word: 'Metrics', to: { name: 'metrics' } },
+  ...(session.canAdminister ? [{ key: 'people', word: 'People', to: { name: 'data', params: { view: 'people' } } }] : []),
 ]
 // A view that does not exist is the first; a single import is one of the imports.
 const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
@@ -28,6 +42,9 @@ const id = computed(() => String(route.params.id ?? ''))
     <CorrectionsView v-else-if="view === 'corrections'" />
     <EntryView v-else-if="view === 'enter'" :ticker="id" />
     <ArchiveView v-else-if="view === 'archive'" />
+    <ReferenceView v-else-if="view === 'reference'" />
+    <ChangesView v-else-if="view === 'changes'" />
+    <PeopleView v-else-if="view === 'people'" />
     <ImportsView v-else :id="id" />
   </div>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import ImportMapping from './ImportMapping.vue'
 import ImportReading from './ImportReading.vue'
+import UnknownCompanies from './UnknownCompanies.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -11,7 +12,11 @@ import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
 /** One file: how it is read, what it would change, what is refused; then storing it. */
-const props = defineProps<{ id: number; kinds: { key: string; label: string }[]; exchanges: { code: string; name: string }[] }>()
+const props = defineProps<{
+  id: number
+  kinds: { key: string; label: string }[]
+  exchanges: { code: string; name: string; currency: string }[]
+}>()
 const emit = defineEmits<{ undo: [entry: Schemas['Import']]; changed: [] }>()
 const session = useSession()
 const notices = useNotices()
@@ -169,6 +174,14 @@ const exampleColumns: SheetColumn<Preview['examples'][number]>[] = [
             >Take it as it is</v-btn
           >
         </p>
+        <UnknownCompanies
+          v-if="preview.unknown.length && editable"
+          :key="data.id"
+          :unknown="preview.unknown"
+          :mapping="mapping!"
+          :exchanges="exchanges"
+          @remap="remap"
+        />
         <p class="counts" data-testid="counts">
           <strong>{{ amount(preview.counts.new) }}</strong> new · <strong>{{ amount(preview.counts.changed) }}</strong> changed ·
           <strong>{{ amount(preview.counts.same) }}</strong> the same ·

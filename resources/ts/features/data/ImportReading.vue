@@ -26,7 +26,7 @@ const CONFLICTS: Choices = [
 const props = defineProps<{
   entry: Schemas['Import']
   kinds: { key: string; label: string }[]
-  exchanges: { code: string; name: string }[]
+  exchanges: { code: string; name: string; currency: string }[]
   editable: boolean
 }>()
 defineEmits<{ remap: [changes: Record<string, unknown>] }>()
@@ -39,7 +39,16 @@ watch(
   () => props.entry,
   (now) => {
     ticker.value = now.mapping?.company ?? ''
-    making.value = false
+    making.value = now.preview?.questions.company !== undefined && now.mapping?.kind !== 'prices'
+    const proposed = now.preview?.proposed
+    fresh.value = {
+      ...fresh.value,
+      name: proposed?.name ?? fresh.value.name,
+      ticker: proposed?.ticker ?? fresh.value.ticker,
+      exchange: fresh.value.exchange || (props.exchanges[0]?.code ?? ''),
+      currency: proposed?.currency ?? (fresh.value.currency || (props.exchanges[0]?.currency ?? '')),
+      year_end: proposed?.year_end ?? fresh.value.year_end,
+    }
   },
   { immediate: true },
 )

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, ask } from '@/api/client'
+import { amount, number } from '@/design/format'
+import ChoiceField from '@/design/ChoiceField.vue'
+import LoadState from '@/design/LoadState.vue'
+import type { SheetColumn } from '@/design/sheet'
+import SheetTable from '@/design/SheetTable.vue'
+import CompanyForm from './CompanyForm.vue'
+import CurrencyForm from './CurrencyForm.vue'
+import ExchangeForm from './ExchangeForm.vue'
+import IndexForm from './IndexForm.vue'
+import MissingReference from './MissingReference.vue'
+import SeriesForm from './SeriesForm.vue'
+import { useReference, type Reference } from './reference'
+import { useSession } from '@/stores/session'
+
+/** What the installation knows of its world besides companies' figures. */
+const session = useSession()
+const { state, reload, change } = useReference()
+const adding = ref<'exchange' | 'index' | 'series' | 'company' | 'currency' | null>(null)
+const FORMS = {
+  exchange: 'An exchange',
+  index: 'An index',
+  series: 'A rate or series',
+  company: 'A company',
+  currency: 'The currency',
+} as const
+
+const setIndex = (exchange: Reference['exchanges'][number], index: string): Promise<boolean> =>
+  change(
+    () =>
+      ask(api.PUT('/exchanges/{id}', { params: { path: { id: exchange.id } }, body: { index_id: index === '' ? null : Number(index) } })),
+    `The index of ${exchange.name} is set.`,
+  )
+const removeExchange = (exchange: Reference['exchanges'][number]): Promise<boolean> =>
+  change(() => ask(api.DELETE('/exchanges/{id}', { params: { path: { id: exchange.id } } })), `${exchange.name} is removed.`)
+const removeIndex = (index: Reference['indices'][number]): Promise<boolean> =>
+  change(() => ask(api.DELETE('/indices/{id}', { params: { path: { id: index.id } } })), `${index.name} is removed.`)
+
+const exchanges: SheetColumn<Reference['exchanges'][number]>[] = [
+  { key: 'name', head: 'Exchange', of: (exchange) => exchange.name },
+  { key: 'code', head: 'Code', of: (exchange) => exchange.code, class: 'left' },
+  { key: 'currency', head: 'Trades in', of: (exchange) => exchange.currency, class: 'left' },
+  { key: 'listings', head: 'Listings', of: (exchange) => amount(exchange.listings) },
+  { key: 'index', head: 'Measured against', class: 'left' },
+  { key: 'away', head: '' },
+]
+const indices: SheetColumn<Reference['indices'][number]>[] = [
+  { key: 'name', head: 'Index', of: (index) => index.name },
+  { key: 'ticker', head: 'Ticker', of: (index) => index.ticker, class: 'left' },
+  { key: 'levels', head: 'Levels', of: (index) => amount(index.levels) },
+  { key: 'last', head: 'Until', of: (index) => index.last ?? '–' },
+  { key: 'members', head: 'Members', of: (index) => amount(index.members) },
+  { key: 'away', head: '' },
+]
+const latest = (entry: Reference['series'][number]): string =>
+  state.value.data?.known_series.find((series) => series.name === entry.name)?.unit === 'percent'
+    ? `${number(100 * entry.value, 2)} %`
+    : number(entry.value, 4)
+const series: SheetColumn<Reference['series'][number]>[] = [
+  { key: 'label', head: 'Series', of: (entry) => entry.label },
+  { key: 'points', head: 'Points', of: (entry) => amount(entry.points) },
+  { key: 'first', head: 'From', of: (entry) => entry.first },
+  { key: 'last', head: 'Until', of: (entry) => entry.last },
+  { key: 'value', head: 'Latest', of: latest },
+]
+</script>
+
+<template>
+  <div>
+    <LoadState :state="state" @again="reload" />
+    <template v-if="state.data">
+      <section v-if="state.data.missing.length" aria-label="What is missing">
+        <h3>Missing</h3>
+        <MissingReference v-for="entry in state.data.missing" :key="entry.key" :reference="state.data" :entry="entry" />
+      </section>
+      <section v-if="session.canChangeFacts" class="mt-4">
+        <div class="choices">
+          <span class="quiet">Add or change</span>
+          <v-btn
+            v-for="(word, key) in FORMS"
+            v-show="key !== 'currency' || session.canAdminister"
+            :key="key"
+            size="small"
+            :variant="adding === key ? 'outlined' : 'text'"
+            :aria-expanded="adding === key"
+            @click="adding = adding === key ? null : key"
+            >{{ word }}</v-btn
+          >
+        </div>
+        <ExchangeForm v-if="adding === 'exchange'" @done="adding = null" />
+        <IndexForm v-if="adding === 'index'" :exchanges="state.data.exchanges" @done="adding = null" />
+        <SeriesForm v-if="adding === 'series'" :known="state.data.known_series" @done="adding = null" />
+        <CompanyForm v-if="adding === 'company'" :exchanges="state.data.exchanges" />
+        <CurrencyForm v-if="adding === 'currency'" @done="adding = null" />
+      </section>
+      <section class="mt-4">
+        <h3>Exchanges</h3>
+        <p v-if="!state.data.exchanges.length" class="quiet">None yet.</p>
+        <SheetTable v-else label="Exchanges" :columns="exchanges" :rows="state.data.exchanges" :row-key="(exchange) => exchange.id">
+          <template #cell-index="{ row: exchange }">
+            <ChoiceField
+              :model-value="String(exchange.index_id ?? '')"
+              :name="`Index of ${exchange.name}`"
+              :choices="[['', 'none'], ...state.data.indices.map((index): [string, string] => [String(index.id), index.name])]"
+              :disabled="!session.canChangeFacts"
+              @update:model-value="setIndex(exchange, $event)"
+            />
+          </template>
+          <template #cell-away="{ row: exchange }">
+            <v-btn v-if="session.canChangeFacts && exchange.listings === 0" size="small" @click="removeExchange(exchange)">Remove</v-btn>
+          </template>
+        </SheetTable>
+      </section>
+      <section class="mt-4">
+        <h3>Indices</h3>
+        <p v-if="!state.data.indices.length" class="quiet">None yet. Without one neither beta nor what rests on it can be computed.</p>
+        <SheetTable v-else label="Indices" :columns="indices" :rows="state.data.indices" :row-key="(index) => index.id">
+          <template #cell-away="{ row: index }">
+            <v-btn v-if="session.canChangeFacts && index.levels === 0" size="small" @click="removeIndex(index)">Remove</v-btn>
+          </template>
+        </SheetTable>
+      </section>
+      <section class="mt-4">
+        <h3>Rates and other series</h3>
+        <p v-if="!state.data.series.length" class="quiet">None yet.</p>
+        <SheetTable v-else label="Series" :columns="series" :rows="state.data.series" :row-key="(entry) => entry.name" />
+      </section>
+      <p class="quiet mt-4">Companies are compared in {{ session.currency }}. {{ amount(state.data.companies) }} companies are known.</p>
+    </template>
+  </div>
+</template>
