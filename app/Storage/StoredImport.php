@@ -108,7 +108,10 @@ final readonly class StoredImport
             $securities = $securities->merge($this->owners($table, 'security_id'));
         }
 
-        return $companies + $this->fromTheStart(self::companiesOf($securities->unique()));
+        // What an index did is in the figures of all.
+        $ofIndex = DB::table('securities')->whereIn('id', $securities->unique())->where('kind', 'index')->exists();
+
+        return $companies + $this->fromTheStart(self::companiesOf($securities->unique())) + ($ofIndex ? [0 => 0] : []);
     }
 
     /** @return array<int, int> companies whose names, identifiers or listings it brought */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use Logion\Figure\LogionException;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
 /** Printing as table, JSON or CSV, and errors as one sentence. */
@@ -27,7 +29,7 @@ trait PrintsFigures
                             JSON_UNESCAPED_SLASHES |
                             JSON_PRESERVE_ZERO_FRACTION,
                     ),
-                    \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW,
+                    OutputInterface::OUTPUT_RAW,
                 );
                 break;
             case 'csv':
@@ -36,11 +38,7 @@ trait PrintsFigures
                     fputcsv($stream, $row, ',', '"', '');
                 }
                 rewind($stream);
-                $this->output->write(
-                    (string) stream_get_contents($stream),
-                    false,
-                    \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW,
-                );
+                $this->output->write((string) stream_get_contents($stream), false, OutputInterface::OUTPUT_RAW);
                 break;
             default:
                 $this->table($head, $rows);
@@ -51,16 +49,23 @@ trait PrintsFigures
     protected function guarded(\Closure $work): int
     {
         if (! in_array($this->option('format'), ['table', 'json', 'csv'], true)) {
-            $this->error('The format must be table, json or csv.');
+            $this->complain('The format must be table, json or csv.');
 
             return self::INVALID;
         }
         try {
             return $work();
         } catch (LogionException|HttpExceptionInterface|\InvalidArgumentException|\JsonException $error) {
-            $this->error($error->getMessage());
+            $this->complain($error->getMessage());
 
             return self::FAILURE;
         }
+    }
+
+    /** What goes wrong is told beside the output, so that a script reads figures only. */
+    protected function complain(string $message): void
+    {
+        $output = $this->output->getOutput();
+        ($output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output)->writeln($message, OutputInterface::OUTPUT_RAW);
     }
 }

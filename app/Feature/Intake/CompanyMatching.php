@@ -35,6 +35,9 @@ final class CompanyMatching
     /** @var array<int, list<DatedListing>> by security, main ones first */
     private array $listings = [];
 
+    /** @var list<DatedListing>|null */
+    private ?array $indices = null;
+
     /** @var array<int, FormerValues> by company */
     private array $formerValues = [];
 
@@ -90,6 +93,24 @@ final class CompanyMatching
         }
 
         return $listing;
+    }
+
+    /** The listing of an index a text names by its ticker, alone or behind its exchange. It has no company: its number is 0. */
+    public function index(string $text): ?DatedListing
+    {
+        $this->indices ??= $this->identities->indices();
+        $found = array_values(
+            array_filter(
+                $this->indices,
+                static fn (DatedListing $index): bool => in_array(
+                    strtoupper(trim($text)),
+                    [$index->ticker, "{$index->exchange}:{$index->ticker}"],
+                    true,
+                ),
+            ),
+        );
+
+        return count($found) === 1 ? $found[0] : null;
     }
 
     /** The company a text names; null where it names none or could name several. */
@@ -210,10 +231,7 @@ final class CompanyMatching
     /** @return list<string> every currency the company reports or has reported in, that of now first */
     public function currencies(int $id): array
     {
-        $former = array_filter(
-            $this->former($id)->former,
-            static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY,
-        );
+        $former = array_filter($this->former($id)->former, static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY);
 
         return array_values(array_unique([$this->read($id)->currency, ...array_column($former, 1)]));
     }

@@ -13,6 +13,7 @@ use Closure;
 use Logion\Identity\DatedListing;
 use Logion\Intake\FiscalCalendar;
 use Logion\Intake\Refusal;
+use Logion\Intake\TableKind;
 
 /**
  * Reads a file by a mapping and compares it with what is stored; where it stores, writes it. The preview and the storing run
@@ -68,7 +69,8 @@ final readonly class ImportRunner
             return $mapping->company === null
                 ? null
                 : $this->companies->listing($mapping->company) ??
-                        throw Refusal::because("No company has the ticker \"{$mapping->company}\"");
+                        (($mapping->tableKind() === TableKind::Prices ? $this->companies->index($mapping->company) : null) ??
+                            throw Refusal::because("No company has the ticker \"{$mapping->company}\""));
         }
         $security = $this->make($new, $mapping, $importId);
 

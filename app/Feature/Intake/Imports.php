@@ -8,6 +8,7 @@ use App\Files\FileFormat;
 use App\Models\Import;
 use App\Models\LineMapping;
 use App\Models\User;
+use App\Storage\ColumnStore;
 use App\Storage\CompanyRefresh;
 use App\Storage\Identity\Identities;
 use App\Storage\InstallationDay;
@@ -33,6 +34,7 @@ final class Imports
         private readonly CompanyRefresh $refresh,
         private readonly Identities $identities,
         private readonly InstallationDay $day,
+        private readonly ColumnStore $columns,
     ) {
     }
 
@@ -167,7 +169,7 @@ final class Imports
 
             $this->day->recompute();
             // What follows from the figures changes with them: a process that dies in between leaves nothing stale.
-            $this->refresh->companies($outcome->companies, $mapping->changesStatements());
+            $this->refresh($outcome->companies, $mapping->changesStatements());
 
             return $outcome;
         });
@@ -202,8 +204,18 @@ final class Imports
         DB::transaction(function () use ($import): void {
             $companies = (new StoredImport($import))->takeBack();
             $this->day->recompute();
-            $this->refresh->companies($companies);
+            $this->refresh($companies);
         });
+    }
+
+    /** @param  array<int, int>  $companies  the first day that changes by company; 0 stands for an index, which all are measured against */
+    private function refresh(array $companies, bool $statements = true): void
+    {
+        if (isset($companies[0])) {
+            $this->columns->forgetFrom($companies[0]);
+            unset($companies[0]);
+        }
+        $this->refresh->companies($companies, $statements);
     }
 
     /** Forgets an import that was not stored. */

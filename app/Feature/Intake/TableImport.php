@@ -100,12 +100,7 @@ final class TableImport
     /** Days that could be read day first as well as month first are a doubt. */
     private function doubtDays(): void
     {
-        $rows = array_slice(
-            $this->rows()->first(
-                self::SAMPLE_ROWS,
-            ),
-            $this->pass->mapping->headRow,
-        );
+        $rows = array_slice($this->rows()->first(self::SAMPLE_ROWS), $this->pass->mapping->headRow);
         $cells = [];
         foreach ($this->columns['day'] as $column) {
             array_push($cells, ...array_map(static fn (array $row): string => $row[$column] ?? '', $rows));
@@ -179,7 +174,9 @@ final class TableImport
     /** @param  int|null  $day  of the row: tickers are used again */
     private function listing(string $text, ?int $day): DatedListing
     {
-        $listing = $this->pass->companies->listing($text, $day);
+        $listing =
+            $this->pass->companies->listing($text, $day) ??
+            ($this->kind === TableKind::Prices ? $this->pass->companies->index($text) : null);
         if ($listing === null) {
             $this->pass->outcome->unknown(mb_substr(trim($text), 0, 60));
             throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');

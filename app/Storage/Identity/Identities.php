@@ -67,6 +67,12 @@ final class Identities
         );
     }
 
+    /** @return list<DatedListing> of all indices; they have no company */
+    public function indices(): array
+    {
+        return $this->read(self::LISTINGS." where s.kind = 'index' and s.id > ? order by l.id", 0);
+    }
+
     /** @return list<DatedListing> of an index or another security, main ones first, by first day */
     public function ofSecurity(int $security): array
     {

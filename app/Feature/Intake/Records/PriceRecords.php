@@ -106,9 +106,11 @@ final class PriceRecords extends RecordsByCompany
         if (isset($this->always[$named->id])) {
             return $this->always[$named->id];
         }
-        $listing = $named->main ? $this->pass->companies->listed($named->security, $record['day']) : $named;
+        // An index has one listing and no company.
+        $isIndex = $named->company === 0;
+        $listing = $named->main && ! $isIndex ? $this->pass->companies->listed($named->security, $record['day']) : $named;
         $this->listings[$listing->id] = $listing;
-        if (! $named->main || $this->pass->companies->hasOneMainListing($named->security)) {
+        if ($isIndex || ! $named->main || $this->pass->companies->hasOneMainListing($named->security)) {
             $this->always[$named->id] = $listing->id;
         }
 

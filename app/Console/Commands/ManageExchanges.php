@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Feature\Reference\Exchanges;
+use App\Models\Exchange;
+use Illuminate\Console\Command;
+
+final class ManageExchanges extends Command
+{
+    use ChangesInstallation;
+
+    protected $signature = 'logion:exchange
+        {code? : of the exchange; none lists all}
+        {name? : of a new exchange}
+        {country? : of a new exchange, two letters (ISO 3166)}
+        {currency? : in which a new exchange trades, three letters (ISO 4217)}
+        {--remove : the exchange, while nothing is listed on it}
+        {--user= : e-mail of the author}
+        {--format=table : table, json or csv}';
+
+    protected $description = 'List exchanges, make one, or remove one';
+
+    public function handle(Exchanges $exchanges): int
+    {
+        return $this->guarded(function () use ($exchanges): int {
+            if (is_string($this->argument('code'))) {
+                $code = strtoupper($this->must('code', 'the code'));
+                $this->option('remove')
+                    ? $exchanges->remove($this->author(), $this->known($code))
+                    : $exchanges->create($this->author(), [
+                        'code' => $code,
+                        'name' => $this->must('name', 'the exchange'),
+                        'country' => strtoupper($this->must('country', 'its country')),
+                        'currency' => strtoupper($this->must('currency', 'its currency')),
+                    ]);
+            }
+            $all = Exchange::query()->with('index')->orderBy('id')->get();
+            $rows = $all
+                ->map(static fn (Exchange $of): array => [$of->code, $of->name, $of->country, $of->currency, (string) $of->index?->name])
+                ->all();
+            $head = ['code', 'name', 'country', 'currency', 'index'];
+            $this->print(array_map(static fn (array $row): array => array_combine($head, $row), $rows), $head, $rows);
+
+            return self::SUCCESS;
+        });
+    }
+
+    private function known(string $code): Exchange
+    {
+        return Exchange::query()->where('code', $code)->first() ?? throw new \InvalidArgumentException("There is no exchange {$code}.");
+    }
+}
