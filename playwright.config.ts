@@ -1,6 +1,8 @@
 import { defineConfig } from '@playwright/test'
 
 const port = 8931
+/** An installation without data. */
+export const EMPTY = `http://127.0.0.1:${port + 2}`
 
 export default defineConfig({
   testDir: 'e2e',
@@ -25,11 +27,11 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: `bin/serve ${port}`,
-    url: `http://127.0.0.1:${port}/api/v1/status`,
-    reuseExistingServer: false,
-    timeout: 60_000,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
-  },
+  webServer: [
+    { command: `bin/serve ${port}`, url: `http://127.0.0.1:${port}/api/v1/status` },
+    {
+      command: `rm -f storage/app/empty.sqlite*; DB_DATABASE=$PWD/storage/app/empty.sqlite bin/start --port ${port + 2}`,
+      url: `${EMPTY}/api/v1/status`,
+    },
+  ].map((server) => ({ ...server, reuseExistingServer: false, timeout: 60_000, gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 } })),
 })

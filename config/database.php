@@ -12,7 +12,9 @@ return [
             // Commands work on one's own installation once there is one, on the demo before.
             'database' => env(
                 'DB_DATABASE',
-                database_path(! is_file(database_path('logion.sqlite')) && is_file(database_path('demo.sqlite')) ? 'demo.sqlite' : 'logion.sqlite'),
+                is_file(database_path('logion.sqlite')) || ! is_file(database_path('demo.sqlite'))
+                    ? database_path('logion.sqlite')
+                    : database_path('demo.sqlite'),
             ),
             'prefix' => '',
             'foreign_key_constraints' => true,

@@ -103,7 +103,7 @@ final class FirstStepsTest extends DemoTestCase
             'value_per_share' => round($value['per_share'], 2),
             'margin_of_safety' => 0.3,
         ])->assertCreated();
-        $this->getJson('/api/v1/decisions')->assertJsonPath('data.0.verdict', 'watch');
+        $this->getJson('/api/v1/decisions')->assertJsonPath('0.verdict', 'watch');
     }
 
     public function test_commands_complain_beside_their_output_and_change_nothing(): void

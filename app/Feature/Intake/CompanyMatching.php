@@ -231,7 +231,10 @@ final class CompanyMatching
     /** @return list<string> every currency the company reports or has reported in, that of now first */
     public function currencies(int $id): array
     {
-        $former = array_filter($this->former($id)->former, static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY);
+        $former = array_filter(
+            $this->former($id)->former,
+            static fn (array $value): bool => $value[0] === FormerValues::REPORTING_CURRENCY,
+        );
 
         return array_values(array_unique([$this->read($id)->currency, ...array_column($former, 1)]));
     }

@@ -72,7 +72,8 @@ final readonly class StatementImport
     /** What the table says of a company that is not known: its name stands in the first cell above the heading that names no unit. */
     private function propose(): void
     {
-        $rows = (new Rows($this->pass->import->path, $this->pass->import->format, $this->pass->mapping->sheets[0] ?? null))->first(self::TITLE_ROWS);
+        ['path' => $path, 'format' => $format] = $this->pass->import;
+        $rows = (new Rows($path, $format, $this->pass->mapping->sheets[0] ?? null))->first(self::TITLE_ROWS);
         foreach (array_slice($rows, 0, max(0, $this->pass->mapping->headRow - 1)) as $row) {
             $title = trim((string) preg_replace('/[,(].*$/', '', $row[0] ?? ''));
             $named = Denomination::read($title);

@@ -57,7 +57,20 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'ImportMapping',
-        required: ['kind', 'columns', 'lines', 'head_row', 'dates', 'decimal', 'scale', 'filed_after', 'conflicts', 'accept', 'sheets', 'new_companies'],
+        required: [
+            'kind',
+            'columns',
+            'lines',
+            'head_row',
+            'dates',
+            'decimal',
+            'scale',
+            'filed_after',
+            'conflicts',
+            'accept',
+            'sheets',
+            'new_companies',
+        ],
         properties: [
             new OA\Property(property: 'kind', type: 'string'),
             new OA\Property(property: 'company', type: 'string', nullable: true),
