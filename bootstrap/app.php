@@ -2,11 +2,13 @@
 
 declare(strict_types=1);
 
+use App\Http\ForgeryProtection;
 use App\Http\ProblemDetails;
 use App\Http\SecurityHeaders;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Route;
@@ -25,6 +27,7 @@ return Application::configure(basePath: dirname(__DIR__))
         // One origin only, so nothing to negotiate between origins.
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
+        $middleware->web(replace: [ValidateCsrfToken::class => ForgeryProtection::class]);
         // There is no page to sign in at to be sent to: whoever is not signed in is told so.
         $middleware->redirectGuestsTo(static fn (): ?string => null);
     })

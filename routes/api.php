@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Feature\Account\PeopleController;
 use App\Feature\Account\SessionController;
+use App\Feature\Account\TokenController;
 use App\Feature\BackTest\BackTestController;
 use App\Feature\Catalogue\CatalogueController;
 use App\Feature\Catalogue\ColumnViewController;
@@ -28,6 +29,7 @@ use App\Feature\Screening\ScreenController;
 use App\Feature\Statement\AccountsController;
 use App\Feature\Valuation\CashFlowController;
 use App\Feature\Valuation\ValuationController;
+use App\Http\TokenRights;
 use App\Task\TaskController;
 use Illuminate\Routing\PendingResourceRegistration;
 use Illuminate\Support\Facades\Route;
@@ -45,9 +47,14 @@ Route::post('session', [SessionController::class, 'store'])->middleware('throttl
 Route::post('session/demo', [SessionController::class, 'demo']);
 Route::post('users', [SessionController::class, 'register'])->middleware('throttle:20,1');
 Route::get('status', [CatalogueController::class, 'status']);
+// What the API takes and answers, for scripts; written by logion:api-description.
+Route::get('openapi.json', static fn () => response()->file(resource_path('ts/api/openapi.json'), ['Content-Type' => 'application/json']));
 
-Route::middleware('auth')->group(static function () use ($owned): void {
+Route::middleware(['auth:sanctum', TokenRights::class])->group(static function () use ($owned): void {
     Route::delete('session', [SessionController::class, 'destroy']);
+    Route::apiResource('tokens', TokenController::class)
+        ->only(['index', 'store', 'destroy'])
+        ->whereNumber('token');
     Route::get('catalogue', [CatalogueController::class, 'index']);
     Route::get('finder', FinderController::class);
 

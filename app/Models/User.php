@@ -5,10 +5,14 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Foundation\Auth\User as Authenticatable;
+use Laravel\Sanctum\HasApiTokens;
 
 /** Someone who signs in. */
 final class User extends Authenticatable
 {
+    /** @use HasApiTokens<AccessToken> */
+    use HasApiTokens;
+
     protected $guarded = [];
 
     protected $hidden = ['password', 'remember_token'];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evaluation\Catalogues;
+use App\Models\AccessToken;
 use App\Models\BelongsToUser;
 use App\Models\Import;
 use App\Models\User;
@@ -21,6 +22,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\ServiceProvider;
+use Laravel\Sanctum\Sanctum;
 
 final class AppServiceProvider extends ServiceProvider
 {
@@ -43,6 +45,7 @@ final class AppServiceProvider extends ServiceProvider
                 ? OwnerPolicy::class
                 : 'App\\Policies\\'.class_basename($model).'Policy',
         );
+        Sanctum::usePersonalAccessTokenModel(AccessToken::class);
         Gate::policy(Import::class, ImportPolicy::class);
         // What all share is changed by editors, the installation itself by administrators.
         Gate::define('change-facts', static fn (User $user): Response => self::answer($user->role->mayChangeFacts(), 'an editor'));

@@ -58,6 +58,17 @@ return new class extends Migration
                         ->max('securities.id'),
                 ]);
         }
+        // As Sanctum has it; when a token was used last is not kept.
+        Schema::create('personal_access_tokens', static function (Blueprint $table): void {
+            $table->id();
+            $table->morphs('tokenable');
+            $table->text('name');
+            $table->string('token', 64)->unique();
+            $table->text('abilities')->nullable();
+            $table->timestamp('last_used_at')->nullable();
+            $table->timestamp('expires_at')->nullable()->index();
+            $table->timestamps();
+        });
         Schema::create('changes', static function (Blueprint $table): void {
             $table->id();
             $table->foreignId('user_id')->nullable()->constrained()->nullOnDelete();
@@ -72,6 +83,7 @@ return new class extends Migration
     public function down(): void
     {
         Schema::drop('changes');
+        Schema::drop('personal_access_tokens');
         Schema::table('exchanges', static fn (Blueprint $table) => $table->dropColumn('index_id'));
         Schema::drop('invitations');
         Schema::drop('settings');

@@ -38,7 +38,7 @@ final class EveryRouteTest extends DemoTestCase
     private const BATCH = '0f8fad5b-d9cb-469f-a165-70867728950e';
 
     /** Without an account. */
-    private const PUBLIC = ['GET session', 'POST session', 'POST session/demo', 'GET status', 'POST users'];
+    private const PUBLIC = ['GET session', 'POST session', 'POST session/demo', 'GET status', 'GET openapi.json', 'POST users'];
 
     /** The same for everybody who has an account, or computed from what the request itself says. */
     private const SHARED = [
@@ -106,6 +106,9 @@ final class EveryRouteTest extends DemoTestCase
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
     private const OF_WHO_ASKS = [
         'GET archive',
+        'GET tokens',
+        'POST tokens',
+        'DELETE tokens/{id}',
         'GET finder',
         'GET findings',
         'GET screens',

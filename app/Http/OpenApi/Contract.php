@@ -7,7 +7,7 @@ namespace App\Http\OpenApi;
 use OpenApi\Attributes as OA;
 
 /** The parts of the API's contract that several operations share. */
-#[OA\OpenApi(openapi: '3.1.0')]
+#[OA\OpenApi(openapi: '3.1.0', security: [['token' => []]])]
 #[
     OA\Info(
         version: '1',
@@ -16,6 +16,14 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[OA\Server(url: '/api/v1')]
+#[
+    OA\SecurityScheme(
+        securityScheme: 'token',
+        type: 'http',
+        scheme: 'bearer',
+        description: 'A token made under Data, Scripts; or the session of who is signed in, with its forgery protection.',
+    ),
+]
 #[
     OA\Schema(
         schema: 'Problem',

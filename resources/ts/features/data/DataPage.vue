@@ -10,6 +10,7 @@ import FindingsView from './FindingsView.vue'
 import ImportsView from './ImportsView.vue'
 import ReferenceView from '@/features/reference/ReferenceView.vue'
 import PeopleView from '@/features/reference/PeopleView.vue'
+import TokensView from '@/features/reference/TokensView.vue'
 import ChangesView from '@/features/reference/ChangesView.vue'
 import { useSession } from '@/stores/session'
 
@@ -23,6 +24,7 @@ const WORDS = {
   corrections: 'Corrections',
   enter: 'Enter a statement',
   archive: 'Archive',
+  scripts: 'Scripts',
 }
 const views = [
   ...choicesOf(WORDS).map(([key, word]) => ({ key: key as string, word, to: { name: 'data', params: { view: key } } })),
@@ -43,6 +45,7 @@ const id = computed(() => String(route.params.id ?? ''))
     <EntryView v-else-if="view === 'enter'" :ticker="id" />
     <ArchiveView v-else-if="view === 'archive'" />
     <ReferenceView v-else-if="view === 'reference'" />
+    <TokensView v-else-if="view === 'scripts'" />
     <ChangesView v-else-if="view === 'changes'" />
     <PeopleView v-else-if="view === 'people'" />
     <ImportsView v-else :id="id" />

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Account;
+
+use App\Models\AccessToken;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
+
+/** Tokens with which scripts ask in somebody's name. They are made by the person, never by a token. */
+final class TokenController
+{
+    public function index(Request $request): JsonResponse
+    {
+        return new JsonResponse(TokenResource::collection($request->user()->tokens()->latest('id')->get()));
+    }
+
+    /** The token is told once: only a digest of it is kept. */
+    public function store(TokenRequest $request): JsonResponse
+    {
+        self::mustBePresent($request);
+        $made = $request->user()->createToken($request->validated('name'), $request->abilities());
+
+        return new JsonResponse(
+            [...(new TokenResource($made->accessToken))->toArray($request), 'token' => $made->plainTextToken],
+            201,
+        );
+    }
+
+    public function destroy(Request $request, int $token): JsonResponse
+    {
+        self::mustBePresent($request);
+        $request->user()->tokens()->whereKey($token)->firstOrFail()->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    private static function mustBePresent(Request $request): void
+    {
+        if ($request->user()->currentAccessToken() instanceof AccessToken) {
+            throw new AccessDeniedHttpException('Tokens are made and revoked by whoever is signed in, not with a token.');
+        }
+    }
+}
