@@ -29,16 +29,28 @@ final readonly class StoredImport
         'securities',
     ];
 
-    /** What somebody has made of a company, for which it stays though the import that brought it goes. */
-    private const WORKED_ON = [
-        'notes',
-        'decisions',
-        'valuations',
-        'company_list_items',
-        'corrections',
-        'one_offs',
-        'transactions',
-        'filings',
+    /** What somebody has made of a company or brought in of it, for which it stays though the import that brought it goes; by owner. */
+    private const BUILT_ON = [
+        'company_id' => [
+            'filings',
+            'estimates',
+            'observations',
+            'holdings',
+            'insider_trades',
+            'index_members',
+            'former_attributes',
+            'notes',
+            'decisions',
+            'valuations',
+            'company_list_items',
+            'corrections',
+            'one_offs',
+            'judgements',
+            'template_choices',
+            'transactions',
+        ],
+        'security_id' => ['dividends', 'corporate_actions', 'identifiers'],
+        'listing_id' => ['bars'],
     ];
 
     public function __construct(private Import $import)
@@ -66,11 +78,7 @@ final readonly class StoredImport
                 ->delete();
         }
         foreach (DB::table('companies')->where('import_id', $this->import->id)->pluck('id') as $company) {
-            $used = array_filter(
-                self::WORKED_ON,
-                static fn (string $table): bool => DB::table($table)->where('company_id', $company)->exists(),
-            );
-            if ($used === []) {
+            if (! self::isBuiltOn((int) $company)) {
                 DB::table('companies')->where('id', $company)->delete();
                 unset($companies[(int) $company]);
             }
@@ -78,6 +86,25 @@ final readonly class StoredImport
         $this->import->update(['state' => 'undone']);
 
         return $companies;
+    }
+
+    private static function isBuiltOn(int $company): bool
+    {
+        $securities = DB::table('securities')->where('company_id', $company)->pluck('id');
+        $owners = [
+            'company_id' => [$company],
+            'security_id' => $securities,
+            'listing_id' => DB::table('listings')->whereIn('security_id', $securities)->pluck('id'),
+        ];
+        foreach (self::BUILT_ON as $owner => $tables) {
+            foreach ($tables as $table) {
+                if (DB::table($table)->whereIn($owner, $owners[$owner])->exists()) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     private function refuseIfRowsAreReplaced(): void

@@ -311,6 +311,55 @@ final class ImportTest extends DemoTestCase
         $this->assertSame(123456.0, $this->line('BRSW', 'revenue', 20230, '2025-08-01'));
     }
 
+    public function test_undoing_the_import_that_made_a_company_leaves_what_others_brought_and_made(): void
+    {
+        $new = [
+            'name' => 'Umber Reach Lanterns',
+            'ticker' => 'UMRL',
+            'exchange' => 'XQTH',
+            'template' => 'industrial',
+            'currency' => 'XCR',
+            'year_end' => 12,
+        ];
+        $make = function () use ($new): array {
+            $import = $this->handIn('lanterns.csv', "XCR million,2024,2023\nRevenue,120,100\nNet profit,12,10\nTotal assets,200,180\n");
+            $import = $this->putJson("/api/v1/imports/{$import['id']}", ['new_company' => $new])->json();
+            $this->store($import);
+
+            return $import;
+        };
+        $left = fn (): int => DB::table('companies')->where('name', 'Umber Reach Lanterns')->count();
+        foreach (
+            [
+                'prices' => ['prices.csv', "Ticker,Date,Close\nUMRL,2026-06-29,9\nUMRL,2026-06-30,9.1\n", 'bars'],
+                'dividends' => ['dividends.csv', "Ticker,Ex-date,Amount\nUMRL,2026-05-04,0.4\n", 'dividends'],
+            ] as [$name, $content, $table]
+        ) {
+            $first = $make();
+            $before = DB::table($table)->count();
+            $this->actingAs($this->someone("Ben {$table}"));
+            $second = $this->handIn($name, $content);
+            $this->store($second);
+            $rows = DB::table($table)->count() - $before;
+            $this->assertGreaterThan(0, $rows);
+            $this->actingAs($this->user);
+            $this->deleteJson("/api/v1/imports/{$first['id']}")->assertOk();
+            $this->assertSame([1, $rows], [$left(), DB::table($table)->count() - $before], "{$table} of another stay, and so does the company");
+            $this->deleteJson("/api/v1/imports/{$second['id']}")->assertOk();
+            DB::table('companies')->where('name', 'Umber Reach Lanterns')->delete();
+        }
+        $first = $make();
+        $company = DB::table('companies')->where('name', 'Umber Reach Lanterns')->value('id');
+        DB::table('judgements')->insert([
+            'user_id' => $this->user->id,
+            'company_id' => $company,
+            'subject' => 'jump:revenue:20240',
+            'note' => 'A new lamp.',
+        ]);
+        $this->deleteJson("/api/v1/imports/{$first['id']}")->assertOk();
+        $this->assertSame([1, 1], [$left(), DB::table('judgements')->where('company_id', $company)->count()]);
+    }
+
     public function test_a_new_company_is_made_with_its_figures_and_goes_with_the_undo(): void
     {
         $before = $this->everything();
