@@ -65,7 +65,7 @@ final class Report
     public function add(ReportedFact $fact): void
     {
         $this->facts++;
-        $dimensions = Dimensions::of($fact->dimensions);
+        $dimensions = FactDimensions::of($fact->dimensions);
         if ($dimensions->leftOut !== null) {
             $this->leftOut[$dimensions->leftOut] = ($this->leftOut[$dimensions->leftOut] ?? 0) + 1;
 
@@ -265,7 +265,7 @@ final class Report
             $this->breakdowns[] = [
                 'axis' => $axis,
                 'member' => $member,
-                'line' => Dimensions::words($concept),
+                'line' => FactDimensions::words($concept),
                 'unit' => $facts[$concept]->unit,
                 'period' => $period,
                 'value' => $values[$concept],

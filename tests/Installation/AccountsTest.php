@@ -19,7 +19,8 @@ final class AccountsTest extends DemoTestCase
     /** @param  array<string, mixed>  $more */
     private function register(array $more = []): \Illuminate\Testing\TestResponse
     {
-        auth()->logout();
+        auth('web')->logout();
+        $this->app['auth']->forgetGuards();
         $number = ++self::$made;
 
         return $this->postJson('/api/v1/users', [

@@ -206,7 +206,7 @@ final class FailureTest extends DemoTestCase
         mt_srand(20261123);
         $recognition = $this->app->make(Recognition::class);
         $samples = [];
-        foreach (glob(base_path('samples').'/*') ?: [] as $file) {
+        foreach (array_filter(glob(base_path('samples').'/{*,*/*}', GLOB_BRACE) ?: [], is_file(...)) as $file) {
             $samples[basename($file)] = (string) file_get_contents($file);
         }
         $this->actingAs($user = $this->someone());
@@ -228,7 +228,7 @@ final class FailureTest extends DemoTestCase
             '{"documentInfo":{},"facts":{"f":{"value":"5","decimals":0,"dimensions":{"concept":"us-gaap:Revenues","entity":"x:BRSW",'.
             '"period":"2027-01-01T00:00:00/2028-01-01T00:00:00","unit":"iso4217:XCR"}}}}';
         // Workbooks take a hundred times longer to open than texts, so they come less often.
-        $texts = preg_grep('/csv$|xml$|json$/', array_keys($samples));
+        $texts = preg_grep('/csv$|tsv$|xml$|xhtml$|json$/', array_keys($samples));
         $names = [...array_keys($samples), ...$texts, ...$texts, ...$texts, ...$texts];
         $path = (string) tempnam(sys_get_temp_dir(), 'mutant');
         $memory = memory_get_usage();

@@ -14,7 +14,7 @@ final class SessionController
 {
     public function show(Request $request, Accounts $accounts): JsonResponse
     {
-        $user = $request->user();
+        $user = $request->user('web');
 
         return new JsonResponse([
             'user' => $user === null ? null : ['name' => $user->name, 'email' => $user->email, 'role' => $user->role->value],
@@ -25,7 +25,7 @@ final class SessionController
 
     public function store(SignInRequest $request, Accounts $accounts): JsonResponse
     {
-        if (! Auth::attempt($request->validated(), true)) {
+        if (! Auth::guard('web')->attempt($request->validated(), true)) {
             throw ValidationException::withMessages(['email' => 'No account has this address and password.']);
         }
         $request->session()->regenerate();
@@ -38,7 +38,7 @@ final class SessionController
         if (! config('logion.demo')) {
             throw new NotFoundHttpException('This installation is not in demo mode, so there is no demo account.');
         }
-        Auth::login(DemoAccount::get(), true);
+        Auth::guard('web')->login(DemoAccount::get(), true);
         $request->session()->regenerate();
 
         return $this->show($request, $accounts);
@@ -46,7 +46,7 @@ final class SessionController
 
     public function register(RegistrationRequest $request, Accounts $accounts): JsonResponse
     {
-        Auth::login($accounts->make($request->safe(['name', 'email', 'password']), $request->validated('invitation')), true);
+        Auth::guard('web')->login($accounts->make($request->safe(['name', 'email', 'password']), $request->validated('invitation')), true);
         $request->session()->regenerate();
 
         return $this->show($request, $accounts);

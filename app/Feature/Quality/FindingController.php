@@ -8,6 +8,8 @@ use App\Evaluation\CompanyScopes;
 use App\Feature\Correction\Corrections;
 use App\Http\ProblemResponse;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /** What does not hold together in the statements, and the step that mends it. */
 final class FindingController
@@ -40,9 +42,16 @@ final class FindingController
             return ProblemResponse::unprocessable('The finding is no longer there: the figures have changed since. Reload the list.');
         }
 
-        return new JsonResponse(
-            ['batch' => $corrections->make($request->user(), $company, $remedy->figures, $remedy->label, 'Integrity check')],
-            201,
-        );
+        // What mends one finding and breaks something else is no remedy.
+        return DB::transaction(static function () use ($request, $report, $corrections, $company, $remedy): JsonResponse {
+            $before = $report->sentences($request->user(), $company);
+            $batch = $corrections->make($request->user(), $company, $remedy->figures, $remedy->label, 'Integrity check');
+            $broken = array_diff_key($report->sentences($request->user(), $company), $before);
+            if ($broken !== []) {
+                throw new UnprocessableEntityHttpException('This would break another check: '.reset($broken).' Correct the figures by hand.');
+            }
+
+            return new JsonResponse(['batch' => $batch], 201);
+        });
     }
 }

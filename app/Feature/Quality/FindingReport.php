@@ -83,8 +83,9 @@ final class FindingReport
 
         return [
             'findings' => array_map(
-                static fn (array $entry): array => [
+                fn (array $entry): array => [
                     ...$entry[2],
+                    'remedies' => $this->withBefore($entry[0], $entry[2]['remedies'], $as),
                     'key' => $entry[1],
                     'ticker' => $references[$entry[0]],
                     'company' => $companies[$entry[0]]->name,
@@ -102,6 +103,17 @@ final class FindingReport
         ];
     }
 
+    /** @return array<string, string> what is found of a company now, by key */
+    public function sentences(User $user, int $company): array
+    {
+        $sentences = [];
+        foreach ($this->check($company, new Viewpoint($user->id, $user->name)) as $finding) {
+            $sentences[$finding->key()] = $finding->sentence;
+        }
+
+        return $sentences;
+    }
+
     /** The remedy of a finding as it is found now; null if it is no longer there. */
     public function remedy(User $user, int $company, string $key, int $nth): ?Remedy
     {
@@ -112,6 +124,32 @@ final class FindingReport
         }
 
         return null;
+    }
+
+    /**
+     * Remedies with what stands now where they would put something else.
+     *
+     * @param  list<array{figures: list<array{line: string, period: int, value: ?float}>}>  $remedies
+     * @return list<array<string, mixed>>
+     */
+    private function withBefore(int $company, array $remedies, Viewpoint $as): array
+    {
+        $facts = $remedies === [] ? null : $this->companies->read($company, $as, accountsOnly: true)?->statements();
+
+        return array_map(
+            static fn (array $remedy): array => [
+                ...$remedy,
+                'figures' => array_map(
+                    static fn (array $figure): array => [
+                        ...$figure,
+                        'before' => $facts?->value($figure['line'], $figure['period']),
+                        'label' => (LineItems::find($figure['line'])->label ?? $figure['line']).', '.FiscalPeriod::label((int) $figure['period']),
+                    ],
+                    $remedy['figures'],
+                ),
+            ],
+            $remedies,
+        );
     }
 
     /** @return list<Finding> */

@@ -420,11 +420,13 @@ use OpenApi\Attributes as OA;
                             type: 'array',
                             items: new OA\Items(
                                 type: 'object',
-                                required: ['line', 'period', 'value'],
+                                required: ['line', 'period', 'value', 'before', 'label'],
                                 properties: [
                                     new OA\Property(property: 'line', type: 'string'),
                                     new OA\Property(property: 'period', type: 'integer'),
                                     new OA\Property(property: 'value', type: 'number', nullable: true),
+                                    new OA\Property(property: 'before', description: 'What stands now', type: 'number', nullable: true),
+                                    new OA\Property(property: 'label', type: 'string'),
                                 ],
                             ),
                         ),

@@ -1757,6 +1757,9 @@ export interface components {
                     line: string;
                     period: number;
                     value: number | null;
+                    /** @description What stands now */
+                    before: number | null;
+                    label: string;
                 }[];
             }[];
         };

@@ -58,9 +58,11 @@ final class SumsOfParts implements Check
                             ],
                         ]);
                     }
-                    $remedies[] = new Remedy('replace', 'Use the sum of the parts', [
-                        ['line' => $item->key, 'period' => $period, 'value' => $computed],
-                    ]);
+                    if (self::isWhole($statements, array_column($sum, 1), $period)) {
+                        $remedies[] = new Remedy('replace', 'Use the sum of the parts', [
+                            ['line' => $item->key, 'period' => $period, 'value' => $computed],
+                        ]);
+                    }
                     $statements->add(
                         new Finding(
                             $balance ? 'balance' : 'sum_of_parts',
@@ -107,6 +109,23 @@ final class SumsOfParts implements Check
 
         return $statements->facts->value($line, $period) ??
             ($parts === null ? null : SignedSum::of($parts, static fn (string $part): ?float => $statements->facts->value($part, $period)));
+    }
+
+    /**
+     * Whether every part is known, or is nothing where nobody reports it: a part that is missing is not nothing, and a sum without it is
+     * no total.
+     *
+     * @param  list<string>  $parts
+     */
+    private static function isWhole(Examination $statements, array $parts, int $period): bool
+    {
+        foreach ($parts as $part) {
+            if (LineItems::all()[$part]->absence !== 'zero' && self::shown($statements, $part, $period) === null) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**

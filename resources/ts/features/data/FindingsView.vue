@@ -118,9 +118,15 @@ async function reopen(id: number): Promise<void> {
       </div>
       <div class="steps">
         <template v-if="!accepted">
-          <v-btn v-for="(remedy, i) in finding.remedies" :key="remedy.label" size="small" variant="outlined" @click="mend(finding, i)">{{
-            remedy.label
-          }}</v-btn>
+          <div v-for="(remedy, i) in finding.remedies" :key="remedy.label" class="remedy">
+            <v-btn size="small" variant="outlined" @click="mend(finding, i)">{{ remedy.label }}</v-btn>
+            <details v-if="remedy.figures.length">
+              <summary>Before and after</summary>
+              <p v-for="figure in remedy.figures" :key="`${figure.line} ${figure.period}`" class="quiet">
+                {{ figure.label }}: {{ show(figure.before) }} → {{ figure.value === null ? 'struck out' : show(figure.value) }}
+              </p>
+            </details>
+          </div>
           <v-btn size="small" @click="accept(finding)">Accept as it is</v-btn>
         </template>
         <v-btn v-else-if="finding.judgement" size="small" @click="reopen(finding.judgement)">Open again</v-btn>

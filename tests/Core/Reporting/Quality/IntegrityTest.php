@@ -381,4 +381,27 @@ final class IntegrityTest extends TestCase
         unset($years[2020]);
         $this->assertSame([], $splits($years));
     }
+
+    public function test_the_sum_of_the_parts_is_no_remedy_while_a_part_is_not_known(): void
+    {
+        $remedies = static function (array $lines): array {
+            $found = [];
+            foreach (Integrity::ofSheet(InventedFilings::sheet(array_fill_keys([2023, 2024, 2025], $lines))) as $finding) {
+                if ($finding->line === 'change_in_working_capital') {
+                    $found = [...$found, ...array_column($finding->remedies, 'label')];
+                }
+            }
+
+            return array_values(array_unique($found));
+        };
+        // One part of three is known: it is not the whole change, and the parts that nobody reported are not nothing.
+        $this->assertNotContains('Use the sum of the parts', $remedies(['change_in_working_capital' => 42.0, 'increase_in_receivables' => 7.0]));
+        $this->assertContains('Use the sum of the parts', $remedies([
+            'change_in_working_capital' => 42.0,
+            'increase_in_receivables' => 7.0,
+            'increase_in_inventories' => 5.0,
+            'increase_in_payables' => 2.0,
+            'increase_in_other_working_capital' => 1.0,
+        ]));
+    }
 }

@@ -9,7 +9,7 @@ namespace Logion\Intake;
  * shares), or of something beside it, such as the parent alone, one subsidiary, or an elimination between segments. Axes and members of
  * the US-GAAP and IFRS taxonomies.
  */
-final readonly class Dimensions
+final readonly class FactDimensions
 {
     private const BUSINESS = [
         'StatementBusinessSegmentsAxis',
