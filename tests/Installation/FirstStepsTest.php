@@ -12,27 +12,12 @@ use Tests\DemoTestCase;
 /** From an empty database to a decision by commands and requests alone, on two invented companies from four files of different make. */
 final class FirstStepsTest extends DemoTestCase
 {
-    private string $database;
-
-    private string $default;
+    use OwnDatabase;
 
     protected function setUp(): void
     {
         parent::setUp();
-        $this->database = sys_get_temp_dir().'/logion-first-'.getmypid().'.sqlite';
-        touch($this->database);
-        $this->default = DB::getDefaultConnection();
-        config(['database.connections.own' => [...config('database.connections.sqlite'), 'database' => $this->database]]);
-        DB::setDefaultConnection('own');
-        $this->command('migrate', ['--force' => true, '--database' => 'own']);
-    }
-
-    protected function tearDown(): void
-    {
-        DB::purge('own');
-        DB::setDefaultConnection($this->default);
-        parent::tearDown();
-        array_map('unlink', glob($this->database.'*') ?: []);
+        $this->useOwnDatabase();
     }
 
     public function test_two_companies_from_four_files_to_a_decision(): void

@@ -345,7 +345,7 @@ final class ImportTest extends DemoTestCase
             $this->actingAs($this->user);
             $this->deleteJson("/api/v1/imports/{$first['id']}")->assertOk();
             $this->assertSame([1, $rows], [$left(), DB::table($table)->count() - $before], "{$table} of another stay, and so ".
-                "does the company");
+                'does the company');
             $this->deleteJson("/api/v1/imports/{$second['id']}")->assertOk();
             DB::table('companies')->where('name', 'Umber Reach Lanterns')->delete();
         }

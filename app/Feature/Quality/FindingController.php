@@ -48,7 +48,9 @@ final class FindingController
             $batch = $corrections->make($request->user(), $company, $remedy->figures, $remedy->label, 'Integrity check');
             $broken = array_diff_key($report->sentences($request->user(), $company), $before);
             if ($broken !== []) {
-                throw new UnprocessableEntityHttpException('This would break another check: '.reset($broken).' Correct the figures by hand.');
+                throw new UnprocessableEntityHttpException(
+                    'This would break another check: '.reset($broken).' Correct the figures by hand.',
+                );
             }
 
             return new JsonResponse(['batch' => $batch], 201);

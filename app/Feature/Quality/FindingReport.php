@@ -143,7 +143,9 @@ final class FindingReport
                     static fn (array $figure): array => [
                         ...$figure,
                         'before' => $facts?->value($figure['line'], $figure['period']),
-                        'label' => (LineItems::find($figure['line'])->label ?? $figure['line']).', '.FiscalPeriod::label((int) $figure['period']),
+                        'label' => (LineItems::find($figure['line'])->label ?? $figure['line']).
+                            ', '.
+                            FiscalPeriod::label((int) $figure['period']),
                     ],
                     $remedy['figures'],
                 ),

@@ -395,7 +395,10 @@ final class IntegrityTest extends TestCase
             return array_values(array_unique($found));
         };
         // One part of three is known: it is not the whole change, and the parts that nobody reported are not nothing.
-        $this->assertNotContains('Use the sum of the parts', $remedies(['change_in_working_capital' => 42.0, 'increase_in_receivables' => 7.0]));
+        $this->assertNotContains(
+            'Use the sum of the parts',
+            $remedies(['change_in_working_capital' => 42.0, 'increase_in_receivables' => 7.0]),
+        );
         $this->assertContains('Use the sum of the parts', $remedies([
             'change_in_working_capital' => 42.0,
             'increase_in_receivables' => 7.0,
