@@ -219,15 +219,36 @@ final readonly class PeriodHeading
             return self::between($start, $end * 100 + Day::daysOfMonth($end), $calendar);
         }
         if (preg_match('/^(.{4,20}?)\s*(?:[–—]|-(?=\s)|\bto\b|\bthrough\b|\buntil\b)\s*(.{6,20})$/iu', $text, $m) === 1) {
-            $end = self::day($m[2], $calendar);
-            $start =
-                $end === null ? null : self::day($m[1], $calendar, false) ?? self::day($m[1].' '.Day::year($end), $calendar, false);
+            [$start, $end] = self::numericSpan($m[1], $m[2], $calendar) ?? [null, self::day($m[2], $calendar)];
+            $start ??= $end === null ? null : self::day($m[1], $calendar, false) ?? self::day($m[1].' '.Day::year($end), $calendar, false);
             if ($start !== null && $start < $end) {
                 return self::between($start, $end, $calendar);
             }
         }
 
         return null;
+    }
+
+    /**
+     * Two days written in numbers, in the one order of day and month in which both exist and the second ends a quarter.
+     *
+     * @return array{int, int}|null
+     */
+    private static function numericSpan(string $first, string $last, FiscalCalendar $calendar): ?array
+    {
+        foreach ([DateFormat::DayFirst, DateFormat::MonthFirst] as $order) {
+            [$start, $end] = [self::numeric($order, $first), self::numeric($order, $last)];
+            if ($start !== null && $end !== null && $calendar->quarterEnding($end) !== null) {
+                return [$start, $end];
+            }
+        }
+
+        return null;
+    }
+
+    private static function numeric(DateFormat $order, string $text): ?int
+    {
+        return preg_match('~^\s*\d{1,2}[./-]\d{1,2}[./-](?:\d{4}|\d{2})\s*$~', $text) === 1 ? self::valid($order, $text) : null;
     }
 
     private static function between(int $start, int $end, FiscalCalendar $calendar): self

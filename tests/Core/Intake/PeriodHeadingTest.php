@@ -75,6 +75,9 @@ final class PeriodHeadingTest extends TestCase
                 '3 months ended 30.06.2024',
                 'Quarter ended Jun 2024',
                 'Apr-Jun 2024',
+                'Apr-Jun 24',
+                '04/01/2024 - 06/30/2024',
+                '01/04/2024 - 30/06/2024',
                 '1 April to 30 June 2024',
                 '13 weeks ended 29 June 2024',
                 'Q2 2024 (unaudited)',
@@ -246,5 +249,12 @@ final class PeriodHeadingTest extends TestCase
         $this->assertSame([true, true, true], [$numbered('2023'), $numbered('Q1 2023'), $numbered('9M 2023')]);
         $this->assertSame([false, false, false], [$numbered('2022/23'), $numbered('31 January 2023'), $numbered('Q1 2022/23')]);
         $this->assertSame('an estimate, not a reported figure', PeriodHeading::read('2025E', [], new FiscalCalendar())->reason ?? null);
+    }
+
+    public function test_months_of_other_languages(): void
+    {
+        foreach (['31. Mai 2024' => 5, '31. März 2024' => 3, '31. Dezember 2024' => 12, '31. Oktober 2024' => 10] as $text => $month) {
+            $this->assertSame('day 20244', self::read($text, [], new FiscalCalendar($month)), $text);
+        }
     }
 }

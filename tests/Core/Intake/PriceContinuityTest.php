@@ -84,4 +84,33 @@ final class PriceContinuityTest extends TestCase
             );
         }
     }
+
+    public function test_the_ends_of_a_file_are_looked_at_with_what_is_known_beside_them(): void
+    {
+        $jumps = static function (array $splits, ?array $before, ?array $after): array {
+            $continuity = new PriceContinuity($splits);
+            $continuity->beside($before, $after);
+            $continuity->add([20240103 => 10.0, 20240104 => 10.5]);
+            $continuity->finish();
+
+            return $continuity->jumps;
+        };
+        $this->assertSame([], $jumps([], null, null));
+        $this->assertSame([], $jumps([], [20240102, 9.5], [20240105, 10.4]));
+        $this->assertSame([['day' => 20240103, 'from' => 1000.0, 'to' => 10.0]], $jumps([], [20240102, 1000.0], null));
+        $this->assertSame([['day' => 20240105, 'from' => 10.5, 'to' => 1050.0]], $jumps([], null, [20240105, 1050.0]));
+        $this->assertSame([], $jumps([20240103 => true], [20231229, 1000.0], null), 'a split in between');
+        $this->assertCount(1, $jumps([20231229 => true], [20231229, 1000.0], null), 'a split before');
+        $continuity = new PriceContinuity();
+        $continuity->compare(20240103, 10.0, 11.0);
+        $continuity->compare(20240103, 10.0, 1000.0);
+        $this->assertSame([['day' => 20240103, 'from' => 10.0, 'to' => 1000.0]], $continuity->jumps);
+    }
+
+    public function test_a_split_on_a_day_without_prices_explains_the_next_one(): void
+    {
+        $continuity = new PriceContinuity([20240106 => true]);
+        $continuity->add([20240105 => 100.0, 20240108 => 10.0, 20240109 => 1.0]);
+        $this->assertSame([['day' => 20240109, 'from' => 10.0, 'to' => 1.0]], $continuity->jumps);
+    }
 }

@@ -441,4 +441,12 @@ final class ReportTest extends TestCase
         $this->assertSame([49.0, true], [$shares()['value'], $shares()['derived']], 'the average, for want of a count');
         $this->assertSame(49.0, $shares($cover(50.0, 20231231))['value'], 'a cover of an earlier report');
     }
+
+    public function test_what_has_no_part_of_the_year_before_it_is_told_with_its_year(): void
+    {
+        $report = $this->report([$this->fact('Revenues', 90.0, 20240101, 20240930)]);
+        $this->assertSame([], $report->figures);
+        $this->assertSame('the facts since the start of 2024', $report->refused[0]['place']);
+        $this->assertStringContainsString('1 figures up to Q3 2024 cannot be made a quarter', $report->refused[0]['reason']);
+    }
 }

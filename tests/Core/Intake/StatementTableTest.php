@@ -401,4 +401,20 @@ final class StatementTableTest extends TestCase
         );
         $this->assertNotSame([], self::read($rows, accepted: ['guesses'])->figures);
     }
+
+    public function test_when_a_scale_has_to_be_known(): void
+    {
+        $needs = static fn (array $rows): bool => StatementReading::needsScale(self::table($rows));
+        $this->assertTrue($needs([['', '2023'], ['Revenue', '5']]));
+        $this->assertFalse($needs([['', '2023'], ['Revenue (EUR m)', '5'], ['Harbour bells', '3'], ['Employees', '7'], ['Basic EPS', '1']]));
+        $this->assertTrue($needs([['', '2023'], ['Revenue (EUR m)', '5'], ['Diluted shares', '3']]));
+        $this->assertFalse($needs([['', '2023'], ['Harbour bells', '3']]));
+    }
+
+    public function test_counts_that_are_off_by_no_thousands_are_left_as_they_are(): void
+    {
+        $rows = [['EUR m'], ['', '2023'], ['Net income', '431.2'], ['Basic EPS', '4.20'], ['Weighted average shares', '154000']];
+        $this->assertSame([154000e6], self::valuesOf(self::read($rows), 'basic_shares_average@20230'), 'fifteen hundred times '.
+            'is no slip of units');
+    }
 }

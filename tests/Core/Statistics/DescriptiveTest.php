@@ -32,4 +32,9 @@ final class DescriptiveTest extends TestCase
         $this->assertSame(['covariance' => null, 'correlation' => null], Descriptive::correlation([1.0], [1.0]));
         $this->assertSame(['covariance' => 0.0, 'correlation' => null], Descriptive::correlation([1.0, 2.0], [3.0, 3.0]));
     }
+
+    public function test_a_slope_needs_two_values(): void
+    {
+        $this->assertSame([2.0, null, null], [Descriptive::slope([1 => 3.0, 2 => 5.0]), Descriptive::slope([1 => 3.0]), Descriptive::slope([])]);
+    }
 }

@@ -19,7 +19,7 @@ final class BreakdownTest extends TestCase
             [
                 self::part('Salt', 1.0),
                 self::part('Fish', $revenue - 60e6),
-                self::part('Salt', 60e6, filedOn: 20250901),
+                self::part('Salt', 60e6, filedOn: 20260630),
                 self::part('Salt', 5.0, filedOn: 20990101),
                 self::part('Tins', 7.0, 'volume', 'driver'),
             ],
