@@ -36,7 +36,8 @@ final readonly class PeriodHeading
         '/\b(?:LTM|TTM|NTM|trailing|rolling|last twelve months|last 12 months|moving)\b/i' => 'a trailing span is no fiscal period',
         '/\b(?:FY|CY)?\s?\'?(?:19|20)?\d\d\s?\(?(?:E|F|P|e)\)?(?![a-z])|\b(?:est(?:imates?|imated|\.)?|forecast|budget(?:ed)?|guidance'.
         '|plan(?:ned)?|outlook|consensus|projected|projections?|target)\b/i' => 'an estimate, not a reported figure',
-        '/%|\b(?:change|growth|yoy|y-o-y|qoq|variance|var\.|delta|diff(?:erence)?|cagr|bps|per ?cent)\b|Δ/i' => 'a change, not a figure',
+        '/%|\b(?:vs\.?|versus|change|growth|yoy|y-o-y|qoq|variance|var\.|delta|diff(?:erence)?|cagr|bps|per '.
+        '?cent)\b|Δ/i' => 'a change, not a figure',
         '/\b(?:pro[- ]forma|constant currency|at constant|like[- ]for[- ]like|organic)\b/i' => 'not as reported',
     ];
 
@@ -75,7 +76,7 @@ final readonly class PeriodHeading
     public static function read(string $cell, array $above, FiscalCalendar $calendar): ?self
     {
         $cell = self::plain($cell);
-        if ($cell === '' || mb_strlen($cell) > self::LONGEST || preg_match('/\d|quarter|half|year/i', $cell) !== 1) {
+        if ($cell === '' || mb_strlen($cell) > self::LONGEST || preg_match('/\d|quarter|half|year|^FY$/i', $cell) !== 1) {
             return null;
         }
         foreach (self::LEFT_OUT_FOR as $pattern => $reason) {
@@ -84,6 +85,10 @@ final readonly class PeriodHeading
             }
         }
         $restated = preg_match('/\b(?:restated|revised|adjusted|re-presented|represented)\b/i', $cell) === 1;
+        $cell = self::bare($cell);
+        if (preg_match('/^(?:YTD|year[- ]to[- ]date) \'?(?:20)?\d\d$|^(?:20)?\d\d (?:YTD|year[- ]to[- ]date)$/i', $cell) === 1) {
+            return self::leftOut('the part of the year it covers is not said');
+        }
         $read = self::whole($cell, $calendar);
         if ($read !== null && preg_match('/^(?:19|20)\d\d\b/', $cell) === 1 && $read->kind === self::YEAR && $read->numbered) {
             $read = self::yearUnder((int) $cell, $above, $calendar) ?? $read;
@@ -112,23 +117,19 @@ final readonly class PeriodHeading
     /** A cell that says all by itself. */
     private static function whole(string $cell, FiscalCalendar $calendar): ?self
     {
-        $text = trim(
-            (string) preg_replace(
-                '/\((?:un)?audited\)|\b(?:un)?audited\b|\b(?:as )?(?:restated|revised|reported|adjusted)\b|\(\s*\)/i',
-                ' ',
-                $cell,
-            ),
-        );
-        $text = trim((string) preg_replace(['/\s+/', '/[*†‡¹²³]+$|\s?\(?\d\)$|\s[a-d]\)$/u', '/\(\s*\)/'], [' ', '', ''], $text));
-        $year = '(?:FY|F|fiscal(?: year)?|financial year|full[- ]year|year|annual|CY|YE|FYE)?[ .\'-]*((?:19|20)\d\d)(?: ?[AR])?';
-        $split = '((?:19|20)\\d\\d) ?[\\/–-] ?((?:19|20)?\\d\\d)';
-        if (
-            preg_match("/^(?:FY|fiscal(?: year)?|financial year|year|season)? ?{$split}$/iu", $text, $m) === 1 &&
-            self::follow($m[1], $m[2])
-        ) {
-            return new self(self::YEAR, $calendar->numbered((int) $m[1] + 1, byEnd: true));
+        $text = $cell;
+        $name = '(?:FYE?|F|fiscal(?: year)?|financial year|full[- ]year|year|annual|CY|YE|Jahr|GJ|Geschäftsjahr|season)';
+        $split = '((?:19|20)?\d\d) ?[\/–-] ?((?:19|20)?\d\d)';
+        if (preg_match("/^({$name})? ?{$split}$/iu", $text, $m) === 1 && (strlen($m[2]) === 4 || $m[1] !== '')) {
+            $first = strlen($m[2]) === 4 ? $m[2] : "20{$m[2]}";
+            if (self::follow($first, $m[3])) {
+                return new self(self::YEAR, $calendar->numbered((int) $first + 1, byEnd: true));
+            }
         }
-        if (preg_match("/^{$year}$/i", $text, $m) === 1) {
+        if (
+            preg_match("/^{$name}?[ .'-]*((?:19|20)\\d\\d)(?: ?[AR])?$/iu", $text, $m) === 1 ||
+            preg_match("/^((?:19|20)\\d\\d) {$name}$/iu", $text, $m) === 1
+        ) {
             return new self(self::YEAR, FiscalPeriod::year((int) $m[1]), numbered: true);
         }
         if (preg_match('/^(?:FY|F) ?\'?(\d\d)A?$/i', $text, $m) === 1) {
@@ -138,6 +139,25 @@ final readonly class PeriodHeading
         return self::part($text, $calendar) ?? self::fromTo($text, $calendar);
     }
 
+    /** The cell without what says nothing of time: units, standards, marks of notes, and that it is audited or restated. */
+    private static function bare(string $cell): string
+    {
+        $text = (string) preg_replace(
+            [
+                '/\((?![^)]*\b(?:months?|weeks?)\b)[^)]*\)/iu',
+                '/\b(?:as )?(?:restated|revised|reported|adjusted|re-presented|represented)\b|\b(?:un)?audited\b|\bactuals?\b|\btotal\b/i',
+                '/\b(?:IFRS|(?:US[- ])?GAAP)\b/',
+                '/(?:US)?[€£$¥]\s?(?:mn?|bn|k|000)?\b|\b(?:in )?[A-Z]{3}\s?(?:mn?|mln|millions?|bn|k|thousands?)\b|\bin [A-Z]{3}\b/u',
+                '/[*†‡¹²³]+$|\s?\(?\b\d\)$|\s[a-d]\)$/u',
+                '/\s+/',
+            ],
+            [' ', ' ', ' ', ' ', '', ' '],
+            $cell,
+        );
+
+        return trim($text, " \t,;:|");
+    }
+
     /** "Q1 2024", "2nd quarter of fiscal 2024", "H1 2023/24", "9M 2024", and the other way round. */
     private static function part(string $text, FiscalCalendar $calendar): ?self
     {
@@ -145,7 +165,8 @@ final readonly class PeriodHeading
         $spans = [
             '(?:Q([1-4])|([1-4])Q|(1st|2nd|3rd|4th|first|second|third|fourth)[- ]quarter|quarter ([1-4]))' => self::QUARTER,
             '(?:H([12])|([12])H|(1st|2nd|first|second)[- ]half(?:[- ]year)?|half(?:[- ]year)? ([12])|HY ?([12])|S([12]))' => self::HALF,
-            '(?:(9) ?M|(nine|9)[- ]months|Q1 ?[-–] ?Q(3)|(6) ?M|(six|6)[- ]months|(3) ?M|(three|3)[- ]months|(12) ?M'.
+            '(?:(9) ?M|(?:first )?(nine|9)[- ]months|Q1 ?[-–] ?Q(3)|(6) ?M|(?:first )?(six|6)[- ]months|(3) ?M'.
+            '|(?:first )?(three|3)[- ]months|(12) ?M'.
             '|(HY|half[- ]?year))' => self::YEAR_TO_DATE,
         ];
         foreach ($spans as $span => $kind) {
@@ -220,7 +241,8 @@ final readonly class PeriodHeading
         }
         if (preg_match('/^(.{4,20}?)\s*(?:[–—]|-(?=\s)|\bto\b|\bthrough\b|\buntil\b)\s*(.{6,20})$/iu', $text, $m) === 1) {
             [$start, $end] = self::numericSpan($m[1], $m[2], $calendar) ?? [null, self::day($m[2], $calendar)];
-            $start ??= $end === null ? null : self::day($m[1], $calendar, false) ?? self::day($m[1].' '.Day::year($end), $calendar, false);
+            $start ??=
+                $end === null ? null : self::day($m[1], $calendar, false) ?? self::day($m[1].' '.Day::year($end), $calendar, false);
             if ($start !== null && $start < $end) {
                 return self::between($start, $end, $calendar);
             }
@@ -266,7 +288,8 @@ final readonly class PeriodHeading
     private static function completed(string $cell, array $above, FiscalCalendar $calendar): ?self
     {
         $own = self::months($cell);
-        $day = self::day($cell, $calendar);
+        // "Sep-23 YTD", "June 30, 2023 (6 months)": the span may stand behind its end.
+        $day = self::day($cell, $calendar) ?? self::day(trim((string) preg_replace(array_keys(self::SPANS), ' ', $cell), ' ()'), $calendar);
         if ($day !== null) {
             $months = $own ?? self::firstOf($above, self::months(...));
 
@@ -275,8 +298,10 @@ final readonly class PeriodHeading
         foreach ($above as $text) {
             $text = self::plain($text);
             if (preg_match('/^((?:19|20)\d\d|(?:FY|fiscal(?: year)?) ?\'?(?:20)?\d\d)$/i', $text, $m) === 1) {
-                // "Q1" under "2024".
-                return self::part("{$cell} {$m[1]}", $calendar);
+                // "Q1" under "2024", and "FY" beside it.
+                return preg_match('/^(?:FY|full[- ]year|year|annual)$/i', $cell) === 1
+                    ? self::whole($m[1], $calendar)
+                    : self::part("{$cell} {$m[1]}", $calendar);
             }
         }
 
@@ -400,6 +425,14 @@ final readonly class PeriodHeading
         }
         if (preg_match("/\\b(\\d{1,2})(?:st|nd|rd|th)?[ .-]*({$months})[ ,.'-]*((?:19|20)?\\d\\d)$/iu", $text, $m) === 1) {
             return self::dayOf(strlen($m[3]) === 4 ? (int) $m[3] : 2000 + (int) $m[3], self::month($m[2]), (int) $m[1]);
+        }
+        if (preg_match('~(?:^|\s)(?:(0?[1-9]|1[0-2])/((?:19|20)\d\d|\d\d)|((?:19|20)\d\d)-(0[1-9]|1[0-2]))$~', $text, $m) === 1) {
+            $year = $m[2] !== '' ? $m[2] : $m[3];
+
+            return self::dayOf(strlen($year) === 4 ? (int) $year : 2000 + (int) $year, (int) ($m[1] !== '' ? $m[1] : $m[4]), $ends ? 0 : 1);
+        }
+        if (preg_match("/({$months})[ .-]+(\\d{1,2})(?:st|nd|rd|th)?[ ,.-]+((?:19|20)\\d\\d)$/iu", $text, $m) === 1) {
+            return self::dayOf((int) $m[3], self::month($m[1]), (int) $m[2]);
         }
         if (preg_match('~(?:^|\s)(\d{4}-\d{1,2}-\d{1,2}|\d{8}|\d{4}[./]\d{2}[./]\d{2})(?:[T ]00:00.*)?$~', $text, $m) === 1) {
             return self::valid(DateFormat::YearFirst, $m[1]);

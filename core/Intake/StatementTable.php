@@ -16,6 +16,8 @@ final readonly class StatementTable
     private const HEAD_WITHIN = 40;
 
     /** Headings of columns that say in what a row is written. */
+    private const YEAR = '/(?<![\d.,])(?:19|20)\d\d(?![\d.,])/';
+
     private const UNIT_COLUMN = '/^\s*(?:units?|currency|ccy|scale|measured? in|in|unit of measure|uom)\s*$/i';
 
     /**
@@ -139,8 +141,7 @@ final readonly class StatementTable
         $most = 0;
         $spread = [];
         foreach (array_slice($rows, 0, self::HEAD_WITHIN) as $at => $row) {
-            $found = [];
-            $refusal = null;
+            $found = $unclear = [];
             foreach ($row as $column => $cell) {
                 $above = array_values(
                     array_filter(array_map(static fn (array $texts): string => $texts[$column] ?? '', array_reverse($spread))),
@@ -152,13 +153,17 @@ final readonly class StatementTable
                 }
                 if ($period !== null) {
                     $found[$column] = $period;
+                } elseif ($column > 0 && preg_match(self::YEAR, $cell) === 1) {
+                    $unclear[$column] = PeriodHeading::leftOut(
+                        'it is not clear which period "'.mb_substr(trim($cell), 0, 40).'" means',
+                    );
                 }
             }
             // Of two rows that name as many, the one counts that tells more of them apart.
             $score =
                 count($found) + count(array_unique(array_map(static fn (PeriodHeading $p): string => $p->kind.$p->period, $found))) / 100;
             if ($score > $most) {
-                [$best, $most] = [[$at, $found], $score];
+                [$best, $most] = [[$at, $found + $unclear], $score];
             }
             $spread[] = self::spread($row);
         }

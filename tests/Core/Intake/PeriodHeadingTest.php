@@ -257,4 +257,35 @@ final class PeriodHeadingTest extends TestCase
             $this->assertSame('day 20244', self::read($text, [], new FiscalCalendar($month)), $text);
         }
     }
+
+    public function test_what_says_nothing_of_time_is_looked_past(): void
+    {
+        foreach (
+            [
+                'year 20230' => [
+                    'Actual 2023',
+                    '2023 actual',
+                    '2023 (IFRS)',
+                    '2023 €m',
+                    'EUR m 2023',
+                    '2023 in EUR m',
+                    'Total 2023',
+                    'GJ 2023',
+                    '2023 FY',
+                    'FYE 2023',
+                    'FY 22/23',
+                ],
+                'year_to_date 20232' => ['First six months 2023', 'June 30, 2023 (6 months)', 'Jun-23 YTD', '6M Jun-23'],
+                'year_to_date 20233' => ['First nine months of 2023', 'Sep-23 YTD'],
+                'day 20234' => ['12/2023', '2023-12', 'Dec-31-2023', 'FYE 12/23'],
+                'left_out' => ['YTD 2023', '2023 YTD', '2023 vs. 2022'],
+                'none' => ['2023B', 'Current year', 'IV Q 2023', '5Y avg'],
+            ] as $expected => $cells
+        ) {
+            foreach ($cells as $cell) {
+                $this->assertSame($expected, self::read($cell), $cell);
+            }
+        }
+        $this->assertSame(['year 20230', 'year 20230'], [self::read('FY', ['2023']), self::read('Full year', ['2023'])]);
+    }
 }

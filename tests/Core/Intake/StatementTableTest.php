@@ -406,7 +406,9 @@ final class StatementTableTest extends TestCase
     {
         $needs = static fn (array $rows): bool => StatementReading::needsScale(self::table($rows));
         $this->assertTrue($needs([['', '2023'], ['Revenue', '5']]));
-        $this->assertFalse($needs([['', '2023'], ['Revenue (EUR m)', '5'], ['Harbour bells', '3'], ['Employees', '7'], ['Basic EPS', '1']]));
+        $this->assertFalse(
+            $needs([['', '2023'], ['Revenue (EUR m)', '5'], ['Harbour bells', '3'], ['Employees', '7'], ['Basic EPS', '1']]),
+        );
         $this->assertTrue($needs([['', '2023'], ['Revenue (EUR m)', '5'], ['Diluted shares', '3']]));
         $this->assertFalse($needs([['', '2023'], ['Harbour bells', '3']]));
     }
@@ -414,7 +416,23 @@ final class StatementTableTest extends TestCase
     public function test_counts_that_are_off_by_no_thousands_are_left_as_they_are(): void
     {
         $rows = [['EUR m'], ['', '2023'], ['Net income', '431.2'], ['Basic EPS', '4.20'], ['Weighted average shares', '154000']];
-        $this->assertSame([154000e6], self::valuesOf(self::read($rows), 'basic_shares_average@20230'), 'fifteen hundred times '.
-            'is no slip of units');
+        $this->assertSame(
+            [154000e6],
+            self::valuesOf(self::read($rows), 'basic_shares_average@20230'),
+            'fifteen hundred times '.'is no slip of units',
+        );
+    }
+
+    public function test_a_heading_with_a_year_that_is_not_understood_is_told(): void
+    {
+        $table = self::table([['Annual report 2023'], ['EUR m', '2023', '2022', '2021 B'], ['Revenue', '5', '4', '3']]);
+        $this->assertSame(['FY 2023', 'FY 2022'], $table->periods());
+        $this->assertSame(['Column D is left out: it is not clear which period "2021 B" means.'], $table->leftOut());
+    }
+
+    public function test_figures_in_a_doubt_have_two_decimals_where_they_are_not_whole(): void
+    {
+        $doubts = self::read([['', '2023'], ['Basic EPS', '4.256'], ['Basic earnings per share', '3']])->doubts;
+        $this->assertStringContainsString('with 4.26 and 3.', $doubts['rows:earnings_per_share_basic']);
     }
 }

@@ -146,4 +146,19 @@ final class ShareBasisTest extends TestCase
         );
         $this->assertSame(0.05, $basis->ratio(20230811));
     }
+
+    public function test_a_split_of_three_for_two_can_be_told_and_a_smaller_one_cannot(): void
+    {
+        $rate = static function (float $ratio): float {
+            $facts = [];
+            foreach ([[20221, 20220510, 10.0], [20222, 20220810, 10.0], [20223, 20221110, 10.0]] as [$period, $filed, $shares]) {
+                $facts[] = new FiledFact('shares_outstanding_period_end', $period, $shares * 1e6, $filed, $period);
+            }
+            // Filed before the split, in shares after it.
+            $facts[] = new FiledFact('shares_outstanding_period_end', 20224, 10e6 * $ratio, 20230210, 20224);
+
+            return (new ShareBasis(FiledFacts::of($facts), new CorporateActions([[20230215, $ratio]]), 20230601))->ratio(20230210);
+        };
+        $this->assertSame([1.0, 1.2], [$rate(1.5), $rate(1.2)]);
+    }
 }

@@ -341,4 +341,17 @@ final class FunnelTest extends TestCase
         ]);
         $this->assertEquals($screen->toArray(), $screen->writtenOut(Catalogue::builtIn())->toArray());
     }
+
+    public function test_a_sixth_of_the_companies_that_cannot_be_decided_is_called_out_and_a_tenth_is_not(): void
+    {
+        $kinds = static function (int $unknown): array {
+            $values = [...array_fill(0, $unknown, Absence::of(Reason::Missing)), ...array_map(floatval(...), range(1, 60 - $unknown))];
+            $universe = self::of(['price_to_earnings' => $values]);
+            $screen = ScreenDefinition::fromArray(['criteria' => ['price_to_earnings > 0']]);
+
+            return array_column(Warnings::of(Funnel::run($screen, $universe), $universe), 'kind');
+        };
+        $this->assertContains('undecidable', $kinds(10));
+        $this->assertNotContains('undecidable', $kinds(6));
+    }
 }

@@ -35,6 +35,9 @@ final class DescriptiveTest extends TestCase
 
     public function test_a_slope_needs_two_values(): void
     {
-        $this->assertSame([2.0, null, null], [Descriptive::slope([1 => 3.0, 2 => 5.0]), Descriptive::slope([1 => 3.0]), Descriptive::slope([])]);
+        $this->assertSame(
+            [2.0, null, null],
+            [Descriptive::slope([1 => 3.0, 2 => 5.0]), Descriptive::slope([1 => 3.0]), Descriptive::slope([])],
+        );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Reporting\View;
 
+use Logion\Reporting\Adjustment\CorrectedBy;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\FiledFact;
 use Logion\Reporting\ReportingModel;
@@ -279,5 +280,19 @@ final class BreaksTest extends TestCase
         };
         $this->assertSame([true, true], $keys(0.0235, 0.16));
         $this->assertSame([false, false], $keys(0.0185, 0.14));
+    }
+
+    public function test_a_figure_that_was_struck_out_is_not_restated_and_next_to_no_income_has_no_tax_rate(): void
+    {
+        $years = InventedFilings::years(5);
+        $facts = InventedFilings::facts($years);
+        $facts[] = new FiledFact('revenue', 20230, NAN, 20250301, 0, new CorrectedBy('Not in the report.'));
+        $sheet = new FactSheet(ReportingModel::Industrial, $facts, InventedFilings::ends(array_keys($years)), 20260630);
+        $this->assertArrayNotHasKey('restated:revenue:20230', self::byKey(Breaks::of($sheet, $facts)));
+        $years[2022]['income_before_tax'] = 0.01 * $years[2022]['revenue'];
+        $years[2022]['income_tax'] = 0.9 * $years[2022]['income_before_tax'];
+        $this->assertArrayNotHasKey('tax_rate:income_tax:20220', self::byKey(Breaks::of(InventedFilings::sheet($years))));
+        $years[2022]['income_before_tax'] *= 1.01;
+        $this->assertArrayHasKey('tax_rate:income_tax:20220', self::byKey(Breaks::of(InventedFilings::sheet($years))));
     }
 }
