@@ -52,6 +52,7 @@ final readonly class NumberFormat
         '(?:m|mn|mln|mm|mio|millions?)' => 6,
         '(?:b|bn|bln|mrd|billions?)' => 9,
         '(?:tn|trn|trillions?)' => 12,
+        '(?:p|pence|c|cents)' => -2,
     ];
 
     /** So many figures whose only sign stands before three digits are written in thousands: no column of amounts has three decimals. */

@@ -417,8 +417,13 @@ final readonly class PeriodHeading
     private static function day(string $text, FiscalCalendar $calendar, bool $ends = true): ?int
     {
         $months = self::MONTHS;
-        if (preg_match("/(?:^|\\s)({$months})[ .\\/'-]*((?:19|20)\\d\\d|\\d\\d)$/iu", $text, $m) === 1 && self::month($m[1]) > 0) {
-            return self::dayOf(strlen($m[2]) === 4 ? (int) $m[2] : 2000 + (int) $m[2], self::month($m[1]), $ends ? 0 : 1);
+        if (
+            preg_match("/(?:^|\\s)({$months})([ .\\/'-]*)((?:19|20)\\d\\d|\\d\\d)$/iu", $text, $m) === 1 &&
+            self::month($m[1]) > 0 &&
+            // "June 29" is a day without a year; "Jun-29" and "Jun 23" are months with one.
+            (strlen($m[3]) === 4 || trim($m[2], ' .') !== '' || $m[2] === '' || ((int) $m[3] > 5 && (int) $m[3] < 28))
+        ) {
+            return self::dayOf(strlen($m[3]) === 4 ? (int) $m[3] : 2000 + (int) $m[3], self::month($m[1]), $ends ? 0 : 1);
         }
         if (preg_match("/({$months}) (\\d{1,2})(?:st|nd|rd|th)?,? ((?:19|20)\\d\\d)$/iu", $text, $m) === 1) {
             return self::dayOf((int) $m[3], self::month($m[1]), (int) $m[2]);

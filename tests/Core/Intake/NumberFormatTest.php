@@ -67,6 +67,8 @@ final class NumberFormatTest extends TestCase
                 'EUR 7 mln' => 7e6,
                 '€2.5M' => 2.5e6,
                 '1.5 tn' => 1.5e12,
+                '12.5p' => 0.125,
+                '40 cents' => 0.4,
             ] as $text => $value
         ) {
             $this->assertSame([$value, $value], [$point->parse($text), $point->parse($text, 1e3)], $text);

@@ -288,4 +288,15 @@ final class PeriodHeadingTest extends TestCase
         }
         $this->assertSame(['year 20230', 'year 20230'], [self::read('FY', ['2023']), self::read('Full year', ['2023'])]);
     }
+
+    public function test_a_day_without_a_year_waits_for_the_year_below_it(): void
+    {
+        foreach (['June 29,', 'July 1,', 'Sep 30', 'December 31', 'Jun 28'] as $cell) {
+            $this->assertSame('none', self::read($cell, ['Three Months Ended']), $cell);
+        }
+        $this->assertSame(['day 20234', 'day 20292', 'day 20242'], [self::read('Dec 23'), self::read('Jun-29'), self::read('Jun 24')]);
+        $this->assertSame('quarter 20242', self::read('2024', ['June 29,', 'Three Months Ended']));
+        $this->assertSame('year_to_date 20243', self::read('2024', ['June 29,', 'Nine Months Ended'], new FiscalCalendar(9)));
+        $this->assertSame('quarter 20242', self::read("June 29,\n2024", ['Three Months Ended']), 'in one cell of two lines');
+    }
 }
