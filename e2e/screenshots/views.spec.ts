@@ -72,6 +72,10 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('data-import'))
   await page.getByRole('button', { name: 'Forget it' }).click()
+  await page.goto('/data/reference')
+  await page.getByRole('heading', { name: 'Exchanges' }).waitFor()
+  await settled(page)
+  await page.screenshot(into('data-reference'))
   await page.goto('/data/findings')
   await page.getByText(/\d+ findings/).waitFor()
   await settled(page)
@@ -85,9 +89,6 @@ test('a picture of each main view', async ({ page }) => {
   await page.getByTestId('per-share').waitFor()
   await settled(page)
   await page.screenshot(into('value'))
-  await page.getByRole('heading', { name: 'If two figures were otherwise' }).scrollIntoViewIfNeeded()
-  await settled(page)
-  await page.screenshot(into('value-beliefs'))
 
   // A decision and a list to show, taken away again afterwards.
   const token = decodeURIComponent((await page.context().cookies()).find((cookie) => cookie.name === 'XSRF-TOKEN')!.value)

@@ -165,5 +165,19 @@ article {
   flex-direction: column;
   gap: var(--space);
   align-items: flex-start;
+  min-width: 0;
+}
+.remedy,
+.steps :deep(.v-btn) {
+  max-width: 100%;
+}
+.steps :deep(.v-btn) {
+  height: auto;
+  min-height: 28px;
+  padding-block: var(--space);
+}
+.steps :deep(.v-btn__content) {
+  white-space: normal;
+  text-align: left;
 }
 </style>
