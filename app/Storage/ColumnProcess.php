@@ -28,7 +28,8 @@ final class ColumnProcess
     public static function start(array $ids, int $asOf, array $formulas): self
     {
         $file = (string) tempnam(storage_path('framework/cache'), 'columns-');
-        file_put_contents($file, json_encode(['ids' => $ids, 'as_of' => $asOf, 'formulas' => $formulas], JSON_THROW_ON_ERROR));
+        $asked = ['asked_by' => getmypid(), 'ids' => $ids, 'as_of' => $asOf, 'formulas' => $formulas];
+        file_put_contents($file, json_encode($asked, JSON_THROW_ON_ERROR));
         $process = new Process(
             [(new PhpExecutableFinder())->find(false) ?: 'php', base_path('artisan'), 'logion:compute-columns', $file],
             timeout: null,

@@ -7,6 +7,7 @@ namespace Tests\Storage;
 use App\Storage\ColumnComputation;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Column;
+use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Process;
 use Tests\DemoTestCase;
@@ -98,16 +99,20 @@ final class ColumnComputationTest extends DemoTestCase
         $this->assertStringNotContainsString(basename($seen[0]), (string) shell_exec('ps -eo args'));
     }
 
-    public function test_when_the_process_that_asked_is_killed_the_others_end_and_leave_nothing(): void
+    #[TestWith([0], 'before the others are up')]
+    #[TestWith([300_000], 'while they are at it')]
+    public function test_when_the_process_that_asked_is_killed_the_others_end_and_leave_nothing(int $after): void
     {
         $asks = sprintf(
             'require %s; (require %s)->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); '
-                .'App\Storage\ColumnProcess::start(%s, %d, %s); usleep(300000); echo implode(glob(%s)); posix_kill(getmypid(), SIGKILL);',
+                .'App\Storage\ColumnProcess::start(%s, %d, %s); usleep(%d); '
+                .'echo implode(glob(%s)); posix_kill(getmypid(), SIGKILL);',
             var_export(base_path('vendor/autoload.php'), true),
             var_export(base_path('bootstrap/app.php'), true),
             var_export(array_merge(...array_fill(0, 20, $this->many())), true),
             self::TODAY,
             var_export(self::FORMULAS, true),
+            $after,
             var_export(storage_path('framework/cache/columns-*'), true),
         );
         $killed = new Process([PHP_BINARY, '-r', $asks]);

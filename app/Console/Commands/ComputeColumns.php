@@ -21,13 +21,13 @@ final class ComputeColumns extends Command
     public function handle(ColumnComputation $computation): int
     {
         $file = (string) $this->argument('file');
-        /** @var array{ids: list<int>, as_of: int, formulas: list<string>} $asked */
+        /** @var array{asked_by: int, ids: list<int>, as_of: int, formulas: list<string>} $asked */
         $asked = json_decode((string) file_get_contents($file), true, flags: JSON_THROW_ON_ERROR);
-        $parent = posix_getppid();
         try {
-            $columns = $computation->share($asked['ids'], $asked['as_of'], $asked['formulas'], function (int $done) use ($parent): void {
+            $columns = $computation->share($asked['ids'], $asked['as_of'], $asked['formulas'], function (int $done) use ($asked): void {
+                // Who asked may have been killed before this process was up, so its own parent proves nothing.
+                posix_getppid() === $asked['asked_by'] || throw new WorkCancelled();
                 $this->line((string) $done);
-                posix_getppid() === $parent || throw new WorkCancelled();
             });
         } catch (WorkCancelled) {
             // Whoever asked was killed: nobody waits for the answer, nor removes it.
