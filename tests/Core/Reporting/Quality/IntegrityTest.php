@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Core\Reporting\Quality;
 
+use Logion\Reporting\FactSheet;
+use Logion\Reporting\FiledFact;
 use Logion\Reporting\Quality\Finding;
 use Logion\Reporting\Quality\Integrity;
 use Logion\Reporting\Quality\Remedy;
+use Logion\Reporting\ReportingModel;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\InventedFilings;
@@ -174,19 +177,33 @@ final class IntegrityTest extends TestCase
         $years = InventedFilings::years(6);
         $years[2022]['net_change_in_cash'] += 5_000_000.0;
         $this->assertContains('cash_roll_forward:net_change_in_cash:20220', $this->keys($years));
-        $facts = InventedFilings::facts(InventedFilings::years(6));
-        foreach ([1, 2, 3, 4] as $quarter) {
-            $facts[] = new \Logion\Reporting\FiledFact('revenue', 20240 + $quarter, 1e9, 20250301, 2024);
-        }
-        $sheet = new \Logion\Reporting\FactSheet(
-            \Logion\Reporting\ReportingModel::Industrial,
-            $facts,
-            InventedFilings::ends(range(2016, 2025)),
-            20260630,
-        );
         $this->assertSame(
-            ['quarters_sum_to_year:revenue:20240'],
-            array_map(static fn (Finding $f): string => $f->key(), Integrity::ofSheet($sheet)),
+            [['quarters_sum_to_year:revenue:20240', 4e9]],
+            array_map(static fn (Finding $f): array => [$f->key(), $f->computed], $this->ofQuarters([1e9, 1e9, 1e9, 1e9])),
+        );
+    }
+
+    public function test_quarters_that_add_up_and_three_of_four_say_nothing(): void
+    {
+        $year = InventedFilings::years(6)[2024]['revenue'];
+        $quarters = [round($year / 5), round($year / 4), round($year / 3)];
+        $this->assertSame([], $this->ofQuarters([...$quarters, $year - array_sum($quarters)]));
+        $this->assertSame([], $this->ofQuarters($quarters));
+    }
+
+    /**
+     * @param  list<float>  $revenue
+     * @return list<Finding>
+     */
+    private function ofQuarters(array $revenue): array
+    {
+        $facts = InventedFilings::facts(InventedFilings::years(6));
+        foreach ($revenue as $i => $value) {
+            $facts[] = new FiledFact('revenue', 20240 + $i + 1, $value, 20250301, 2024);
+        }
+
+        return Integrity::ofSheet(
+            new FactSheet(ReportingModel::Industrial, $facts, InventedFilings::ends(range(2016, 2025)), 20260630),
         );
     }
 
@@ -240,11 +257,11 @@ final class IntegrityTest extends TestCase
             foreach ($counts as $period => $count) {
                 $day = intdiv($period, 10) * 10000 + [0 => 1231, 331, 630, 930, 1231][$period % 10];
                 $ends[$period] = $day;
-                $facts[] = new \Logion\Reporting\FiledFact('shares_outstanding_period_end', $period, $count, $day + 10000, $period);
-                $facts[] = new \Logion\Reporting\FiledFact('total_equity', $period, $equity[$period] ?? 500.0, $day + 10000, $period);
+                $facts[] = new FiledFact('shares_outstanding_period_end', $period, $count, $day + 10000, $period);
+                $facts[] = new FiledFact('total_equity', $period, $equity[$period] ?? 500.0, $day + 10000, $period);
             }
-            $sheet = new \Logion\Reporting\FactSheet(
-                \Logion\Reporting\ReportingModel::Industrial,
+            $sheet = new FactSheet(
+                ReportingModel::Industrial,
                 $facts,
                 $ends,
                 20290101,
