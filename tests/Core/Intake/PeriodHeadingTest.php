@@ -52,6 +52,7 @@ final class PeriodHeadingTest extends TestCase
                 'Fiscal year ended Dec 2023',
                 'Jan-Dec 2023',
                 '1 January – 31 December 2023',
+                '12 months ended 31-Dec-23',
                 '01.01.2023 - 31.12.2023',
                 'YTD Dec 2023',
                 '52 weeks ended 31 December 2023',
@@ -133,6 +134,7 @@ final class PeriodHeadingTest extends TestCase
                 '30. Juni 2024',
             ],
             'day 20234' => ['31.12.2023', '12/31/2023', 'Dec 2023', 'December 31, 2023', '31. Dezember 2023'],
+            'day 20233' => ['30-Sep-23', "30th-September'23"],
             'left_out' => [
                 '2023E',
                 'FY23E',
