@@ -6,10 +6,10 @@ namespace App\Feature\Correction;
 
 use App\Models\Company;
 use App\Models\Correction;
+use App\Models\Fact;
 use App\Models\Filing;
 use App\Models\TemplateChoice;
 use App\Models\User;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Logion\Intake\FiscalCalendar;
@@ -99,7 +99,7 @@ final class Corrections
         $day =
             $reports
                 ->clone()
-                ->whereHas('facts', static fn (Builder $facts) => $facts->where(['line' => $line, 'period' => $period]))
+                ->whereIn('id', Fact::query()->where(['company_id' => $company, 'line' => $line, 'period' => $period])->select('filing_id'))
                 ->min('filed_on') ?? $reports->where('period', $period)->min('filed_on');
 
         return $day === null ? null : (int) $day;

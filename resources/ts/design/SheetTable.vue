@@ -143,12 +143,16 @@ const MARKS = { asc: ' ▴', desc: ' ▾' }
           <tr :class="rowClass?.(row.original)" :aria-rowindex="isLong ? row.index + 2 : undefined">
             <template v-for="(cell, i) in row.getVisibleCells()" :key="cell.id">
               <component :is="i === 0 ? 'th' : 'td'" :scope="i === 0 ? 'row' : undefined" :class="classOf(cell.column.id, row.original)">
-                <slot :name="`cell-${cell.column.id}`" :row="row.original" :index="row.index" :column="i - 1">
-                  <slot v-if="i > 0" name="cell" :row="row.original" :index="row.index" :column="i - 1">
-                    <FlexRender :render="cell.column.columnDef.cell" :props="cell.getContext()" />
-                  </slot>
-                  <FlexRender v-else :render="cell.column.columnDef.cell" :props="cell.getContext()" />
-                </slot>
+                <!-- Asked for by name: a slot that draws nothing in this row would else fall back on the next. -->
+                <slot
+                  v-if="$slots[`cell-${cell.column.id}`]"
+                  :name="`cell-${cell.column.id}`"
+                  :row="row.original"
+                  :index="row.index"
+                  :column="i - 1"
+                />
+                <slot v-else-if="i > 0 && $slots.cell" name="cell" :row="row.original" :index="row.index" :column="i - 1" />
+                <FlexRender v-else :render="cell.column.columnDef.cell" :props="cell.getContext()" />
               </component>
             </template>
           </tr>

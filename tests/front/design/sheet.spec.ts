@@ -56,6 +56,18 @@ describe('a table of figures', () => {
     expect(host.find('tbody tr:last-child').text()).toBe('Sum')
   })
 
+  it('leaves a cell empty whose own slot draws nothing, though there is one for the others', () => {
+    const host = table(
+      { columns: [...columns.slice(0, 2), { key: 'check', head: 'Check', of: () => 'not asked for' }] },
+      {
+        cell: '<template #cell="{ row }"><input :aria-label="row.ticker" /></template>',
+        'cell-check': '<template #cell-check="{ row }"><template v-for="n in row.value ?? 0" :key="n">!</template></template>',
+      },
+    )
+    expect(host.findAll('input').map((input) => input.attributes('aria-label'))).toEqual(['AAQO', 'BRSW', 'CLDT'])
+    expect(column(host, 3).map((text) => text.length)).toEqual([12, 0, 40])
+  })
+
   it('draws only what is in sight of a long table, and says how long it is', () => {
     const rows = Array.from({ length: 5000 }, (_, i) => ({ ticker: `T${i}`, value: i, past: [] }))
     const host = table({ rows, label: 'Companies' })
