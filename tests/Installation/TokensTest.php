@@ -7,6 +7,7 @@ namespace Tests\Installation;
 use App\Models\AccessToken;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\Group;
 use Tests\DemoTestCase;
 
 /** Scripts ask with tokens, for reading only or for all the person may do. */
@@ -32,6 +33,8 @@ final class TokensTest extends DemoTestCase
         return $token['token'];
     }
 
+    /** That nothing is written is shown by a pragma of SQLite. */
+    #[Group('sqlite')]
     public function test_a_token_for_reading_asks_and_changes_nothing(): void
     {
         $token = $this->made(true);
