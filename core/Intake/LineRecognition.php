@@ -206,7 +206,11 @@ final class LineRecognition
     private static function readings(string $label): array
     {
         $label = (string) preg_replace(
-            ['/^\s*(?:\d+(?:\.\d+)*[.)]?|[ivx]+\.|[a-h][.)]|[+–−=-]|less:?|add:?|plus:?|minus:?)\s+/i', '/[*†‡¹²³]+/u', self::OWNERS],
+            [
+                '/^\s*(?:\d+(?:\.\d+)*[.)]?|[ivx]+\.|[a-h][.)]|[+–−=-]|less:?|add:?|plus:?|minus:?)\s+/i',
+                '/[*†‡¹²³]+/u',
+                self::OWNERS,
+            ],
             ['', ' ', 'owners of the parent'],
             $label,
         );

@@ -34,17 +34,11 @@ const door = useAnswer(
 const role = ref<Role>('reader')
 const link = ref('')
 
-async function attempt(work: () => Promise<unknown>, said: string): Promise<void> {
-  try {
-    await work()
-    notices.say(said)
-  } catch (error) {
-    notices.fail(error)
-  } finally {
+const attempt = (work: () => Promise<unknown>, said: string): Promise<void> =>
+  notices.attempt(work, said, () => {
     reload()
     door.reload()
-  }
-}
+  })
 const setRole = (person: Schemas['Person'], role: Role): Promise<void> =>
   attempt(() => ask(api.PUT('/accounts/{id}', { params: { path: { id: person.id } }, body: { role } })), `${person.name} is now ${role}.`)
 const invite = (): Promise<void> =>

@@ -18,16 +18,7 @@ const name = ref('')
 const mayWrite = ref(false)
 const token = ref('')
 
-async function attempt(work: () => Promise<unknown>, said: string): Promise<void> {
-  try {
-    await work()
-    notices.say(said)
-  } catch (error) {
-    notices.fail(error)
-  } finally {
-    reload()
-  }
-}
+const attempt = (work: () => Promise<unknown>, said: string): Promise<void> => notices.attempt(work, said, reload)
 const make = (): Promise<void> =>
   attempt(async () => {
     token.value = (await ask(api.POST('/tokens', { body: { name: name.value.trim(), reads_only: !mayWrite.value } }))).token
