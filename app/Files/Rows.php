@@ -141,11 +141,11 @@ final readonly class Rows
                         $quotes += substr_count($more, '"')
                     ) {
                         $line .= "\n".$more;
-                        self::mustBeShort($line, $number);
+                        strlen($line) > self::LONGEST_LINE && self::refuseLength($number);
                     }
                     $row = str_getcsv(rtrim($line, "\r"), $delimiter, '"', '');
                 } else {
-                    self::mustBeShort($line, $number);
+                    strlen($line) > self::LONGEST_LINE && self::refuseLength($number);
                     $row = explode($delimiter, rtrim($line, "\r"));
                 }
                 if ($row === [''] || $row === [null]) {
@@ -201,16 +201,14 @@ final readonly class Rows
         return stream_get_line($stream, self::LONGEST_LINE + 1, "\n");
     }
 
-    /** @throws Refusal if a row is so long that it is none */
-    private static function mustBeShort(string $line, int $number): void
+    /** @throws Refusal always: a row so long is none */
+    private static function refuseLength(int $number): never
     {
-        if (strlen($line) > self::LONGEST_LINE) {
-            throw Refusal::because(
-                "Row {$number} is longer than ".
-                    number_format(self::LONGEST_LINE / 1e6).
-                    ' MB: a quotation mark is not closed, or the file has no rows',
-            );
-        }
+        throw Refusal::because(
+            "Row {$number} is longer than ".
+                number_format(self::LONGEST_LINE / 1e6).
+                ' MB: a quotation mark is not closed, or the file has no rows',
+        );
     }
 
     /** @return iterable<int, list<string>> */

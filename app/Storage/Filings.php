@@ -17,6 +17,8 @@ final class Filings
 
     private readonly PDOStatement $facts;
 
+    private readonly PDOStatement $made;
+
     public function __construct()
     {
         $pdo = DB::connection()->getPdo();
@@ -27,6 +29,7 @@ final class Filings
             'select facts.line, facts.period, filings.filed_on, facts.value from facts join filings on filings.id = facts.filing_id
             where facts.company_id = ? order by filings.filed_on, facts.id',
         );
+        $this->made = $pdo->prepare('select id, period, filed_on, title from filings where import_id = ? and company_id = ?');
     }
 
     /** @return int its number */
@@ -35,6 +38,14 @@ final class Filings
         $this->insert->execute([$company, $kind, $period, $periodEnd, $filedOn, $title, $import]);
 
         return (int) DB::connection()->getPdo()->lastInsertId();
+    }
+
+    /** @return list<array{id: int, period: int, filed_on: int, title: string}> those an import made of a company */
+    public function ofImport(int $import, int $company): array
+    {
+        $this->made->execute([$import, $company]);
+
+        return $this->made->fetchAll(\PDO::FETCH_ASSOC);
     }
 
     /** @return array<string, list<array{int, float}>> of a company, by "line@period": filing days with their figure, ascending */

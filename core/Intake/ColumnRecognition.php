@@ -16,14 +16,36 @@ final class ColumnRecognition
      */
     public static function columns(TableKind $kind, array $head, array $samples): array
     {
+        return self::fitting($kind, $head, self::contents($head, $samples));
+    }
+
+    /**
+     * @param  list<string>  $head
+     * @param  list<list<string>>  $samples
+     * @return list<array{day: float, number: float, period: float, text: float, company: float}> what each column could hold
+     */
+    private static function contents(array $head, array $samples): array
+    {
+        return array_map(
+            static fn (int $i): array => self::content(array_map(static fn (array $row): string => $row[$i] ?? '', $samples)),
+            array_keys($head),
+        );
+    }
+
+    /**
+     * @param  list<string>  $head
+     * @param  list<array{day: float, number: float, period: float, text: float, company: float}>  $contents
+     * @return list<array{field: ?string, confidence: float}>
+     */
+    private static function fitting(TableKind $kind, array $head, array $contents): array
+    {
         $candidates = [];
         foreach ($head as $i => $heading) {
-            $content = self::content(array_map(static fn (array $row): string => $row[$i] ?? '', $samples));
             foreach ($kind->columns() as $field => [, $type, , $headings]) {
                 $score = self::similarity($heading, $headings);
                 // A heading is only believed if the content can be what it says.
-                if ($score > 0 && $content[$type] >= 0.5) {
-                    $candidates[] = [$score * (0.6 + 0.4 * $content[$type]), $i, $field];
+                if ($score > 0 && $contents[$i][$type] >= 0.5) {
+                    $candidates[] = [$score * (0.6 + 0.4 * $contents[$i][$type]), $i, $field];
                 }
             }
         }
@@ -51,8 +73,9 @@ final class ColumnRecognition
     {
         $best = null;
         $most = 0.0;
+        $contents = self::contents($head, $samples);
         foreach (TableKind::cases() as $kind) {
-            $found = array_filter(array_column(self::columns($kind, $head, $samples), 'confidence', 'field'));
+            $found = array_filter(array_column(self::fitting($kind, $head, $contents), 'confidence', 'field'));
             $required = array_keys(array_filter($kind->columns(), static fn (array $column): bool => $column[2]));
             $missing = array_diff($required, array_keys($found));
             $score = array_sum($found) - 0.25 * (count($head) - count($found)) - count($missing);

@@ -159,7 +159,10 @@ final class LineRecognition
         $most = 0.0;
         foreach ($words === [] ? [] : $this->words as $line => $of) {
             $common = count(array_intersect($words, $of));
-            $share = $common / max(1, count(array_unique([...$words, ...$of])));
+            if ($common === 0) {
+                continue;
+            }
+            $share = $common / count(array_unique([...$words, ...$of]));
             if ($share > $most && ! LineItems::all()[$line]->isTotal($this->template) && self::tellTheSame($words, $of)) {
                 [$best, $most] = [$line, $share];
             }

@@ -37,37 +37,63 @@ final class Neighbours
      * @param  array<string, float>  $figures  to be looked at, by "line@period"
      * @param  array<string, float>  $known  figures known before, by "line@period"
      * @return array{array<string, array{value: float, near: float, factor: float}>, int} those that are off: what they are near
-     *     to, and how many
-     *     times larger (over 1) or smaller they are; and how many could be compared
+     *     to, and how many times larger (over 1) or smaller they are; and how many could be compared, if any can be off
      */
     public static function off(array $figures, array $known): array
     {
-        $all = [...$known, ...$figures];
-        $lines = [];
-        foreach ($all as $key => $value) {
-            [$line, $period] = explode('@', $key);
-            // Quarters are compared with quarters and years with years.
-            $value == 0.0 || ($lines[$line.'|'.((int) $period % 10 === 0 ? 'year' : 'part')][(int) $period] = abs($value));
+        $lines = $least = $most = [];
+        foreach ([$known, $figures] as $given) {
+            foreach ($given as $key => $value) {
+                if ($value != 0.0) {
+                    [$line, $period] = self::series($key);
+                    $size = $lines[$line][$period] = abs($value);
+                    $least[$line] = min($least[$line] ?? $size, $size);
+                    $most[$line] = max($most[$line] ?? $size, $size);
+                }
+            }
         }
+        // Few lines spread so far that one of their figures can be off by a factor.
+        $spread = array_filter(
+            $lines,
+            static fn (string $line): bool => self::FACTORS[0] * $least[$line] < $most[$line] * self::NEAR,
+            ARRAY_FILTER_USE_KEY,
+        );
+        if ($spread === []) {
+            return [[], 0];
+        }
+        $nearest = array_map(self::nearest(...), $lines);
         $off = [];
         $compared = 0;
         foreach ($figures as $key => $value) {
             if ($value == 0.0) {
                 continue;
             }
-            [$line, $period] = explode('@', $key);
-            $near =
-                ($known[$key] ?? 0.0) != 0.0
-                    ? abs($known[$key])
-                    : self::nearest($lines[$line.'|'.((int) $period % 10 === 0 ? 'year' : 'part')], (int) $period);
-            $factor = $near === null ? null : self::factor(abs($value) / $near);
-            $compared += $near === null ? 0 : 1;
-            if ($factor !== null && $near !== null) {
+            [$line, $period] = self::series($key);
+            $near = ($known[$key] ?? 0.0) != 0.0 ? abs($known[$key]) : $nearest[$line][$period];
+            if ($near === null) {
+                continue;
+            }
+            $compared++;
+            $factor = self::factor(abs($value) / $near);
+            if ($factor !== null) {
                 $off[$key] = ['value' => $value, 'near' => $near, 'factor' => $factor];
             }
         }
 
         return [$off, $compared];
+    }
+
+    /**
+     * Quarters are compared with quarters and years with years.
+     *
+     * @return array{string, int} what a figure is compared with, and its period
+     */
+    private static function series(string $key): array
+    {
+        $at = (int) strpos($key, '@');
+        $period = (int) substr($key, $at + 1);
+
+        return [substr($key, 0, $at).($period % 10 === 0 ? '|year' : '|part'), $period];
     }
 
     /** Whether a line changes so little from year to year that a single figure far off is a slip. */
@@ -79,11 +105,10 @@ final class Neighbours
     /** The factor a ratio is near to; null if it is near to none. */
     public static function factor(float $ratio): ?float
     {
+        $times = max($ratio, 1 / $ratio);
         foreach (self::FACTORS as $factor) {
-            foreach ([$factor, 1 / $factor] as $times) {
-                if ($ratio / $times < self::NEAR && $times / $ratio < self::NEAR) {
-                    return $times;
-                }
+            if ($times / $factor < self::NEAR && $factor / $times < self::NEAR) {
+                return $ratio > 1 ? $factor : 1 / $factor;
             }
         }
 
@@ -91,17 +116,31 @@ final class Neighbours
     }
 
     /**
-     * The middle of the two or three nearest other periods, if they agree.
+     * For each period the middle of the two or three nearest others, if they agree; of two as near the earlier one.
      *
      * @param  array<int, float>  $values  by period
+     * @return array<int, ?float>
      */
-    private static function nearest(array $values, int $period): ?float
+    private static function nearest(array $values): array
     {
-        unset($values[$period]);
-        uksort($values, static fn (int $a, int $b): int => abs($a - $period) <=> abs($b - $period));
-        $near = array_slice(array_values($values), 0, 3);
-        sort($near);
+        ksort($values);
+        $periods = array_keys($values);
+        $values = array_values($values);
+        $last = count($periods) - 1;
+        $nearest = [];
+        foreach ($periods as $at => $period) {
+            [$before, $after] = [$at - 1, $at + 1];
+            $near = [];
+            for ($found = 0; $found < 3 && ($before >= 0 || $after <= $last); $found++) {
+                $near[] =
+                    $after > $last || ($before >= 0 && $period - $periods[$before] <= $periods[$after] - $period)
+                        ? $values[$before--]
+                        : $values[$after++];
+            }
+            sort($near);
+            $nearest[$period] = count($near) < 2 || end($near) > self::AGREE * $near[0] ? null : $near[intdiv(count($near), 2)];
+        }
 
-        return count($near) < 2 || end($near) > self::AGREE * $near[0] ? null : $near[intdiv(count($near), 2)];
+        return $nearest;
     }
 }

@@ -136,10 +136,10 @@ final class PriceContinuity
 
     private function step(int $before, float $closeBefore, int $day, float $close): void
     {
-        if (self::jumps($closeBefore, $close) && ! $this->isSplit($before, $day)) {
+        if (($close > self::JUMP * $closeBefore || $closeBefore > self::JUMP * $close) && ! $this->isSplit($before, $day)) {
             $this->jumps[] = ['day' => $day, 'from' => $closeBefore, 'to' => $close];
         }
-        // Days of one month are less than a month apart; the calendar is asked only across months.
-        Day::month($day) === Day::month($before) || Day::between($before, $day) < self::MONTH ? $this->short++ : $this->long++;
+        // As numbers days of one month lie less than 31 apart, and others more; the calendar is asked only across months.
+        $day - $before < 31 || Day::between($before, $day) < self::MONTH ? $this->short++ : $this->long++;
     }
 }

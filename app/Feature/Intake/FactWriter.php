@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Feature\Intake;
 
 use App\Models\BreakdownFact;
-use App\Models\Filing;
 use App\Storage\BulkInsert;
 use App\Storage\Filings;
 use Logion\Figure\Numerals;
@@ -217,13 +216,9 @@ final class FactWriter
     private function made(int $company): array
     {
         $made = [];
-        foreach (
-            Filing::query()
-                ->where(['company_id' => $company, 'import_id' => $this->pass->importId])
-                ->get() as $filing
-        ) {
-            $isDifference = str_contains((string) $filing->title, self::BY_DIFFERENCE);
-            $made["{$filing->filed_on}@{$filing->period}".($isDifference ? self::BY_DIFFERENCE : '')] = (int) $filing->id;
+        foreach ($this->filings->ofImport((int) $this->pass->importId, $company) as $filing) {
+            $slot = $filing['period'].(str_contains($filing['title'], self::BY_DIFFERENCE) ? self::BY_DIFFERENCE : '');
+            $made["{$filing['filed_on']}@{$slot}"] = $filing['id'];
         }
 
         return $made;
@@ -277,8 +272,10 @@ final class FactWriter
      */
     private function doubtScale(array $known, string $ticker, array $figures): void
     {
-        $amounts = $this->amounts(array_map(static fn (array $figure): float => $figure['value'], $figures));
-        [$off, $compared] = Neighbours::off($amounts, $this->amounts($known));
+        [$off, $compared] = Neighbours::off(
+            self::amounts(array_map(static fn (array $one): float => $one['value'], $figures)),
+            self::amounts($known),
+        );
         $factors = array_count_values(array_map(static fn (array $one): string => (string) $one['factor'], $off));
         arsort($factors);
         $factor = (float) (array_key_first($factors) ?? 1.0);
@@ -325,17 +322,18 @@ final class FactWriter
      * @param  array<string, float>  $figures
      * @return array<string, float> those that are amounts or counts of shares
      */
-    private function amounts(array $figures): array
+    private static function amounts(array $figures): array
     {
-        return array_filter(
-            $figures,
-            static fn (string $key): bool => in_array(
-                (LineItems::all()[(string) strstr($key, '@', true)] ?? null)?->unit,
-                [Unit::Money, Unit::Shares],
-                true,
-            ),
-            ARRAY_FILTER_USE_KEY,
-        );
+        $lines = LineItems::all();
+        $amounts = [];
+        foreach ($figures as $key => $value) {
+            $unit = ($lines[substr($key, 0, (int) strpos($key, '@'))] ?? null)?->unit;
+            if ($unit === Unit::Money || $unit === Unit::Shares) {
+                $amounts[$key] = $value;
+            }
+        }
+
+        return $amounts;
     }
 
     private static function number(float $value): string
@@ -352,7 +350,7 @@ final class FactWriter
     private function warnOfShift(array $known, string $ticker, array $figures): void
     {
         $shifted = $compared = [];
-        foreach ($figures as $key => $figure) {
+        foreach ($known === [] ? [] : $figures as $key => $figure) {
             [$line, $period] = explode('@', $key);
             if (! in_array(LineItems::all()[$line]->unit, [Unit::Money, Unit::Shares], true) || $figure['value'] == 0.0) {
                 continue;

@@ -53,8 +53,8 @@ final class Outcome
     public function count(string $status, int $company, int $day): void
     {
         $this->counts[$status]++;
-        if ($status !== 'same') {
-            $this->companies[$company] = min($this->companies[$company] ?? PHP_INT_MAX, $day);
+        if ($status !== 'same' && $day < ($this->companies[$company] ?? PHP_INT_MAX)) {
+            $this->companies[$company] = $day;
         }
     }
 

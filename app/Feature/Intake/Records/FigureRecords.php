@@ -19,16 +19,17 @@ final class FigureRecords extends FiledRecords
     /** What figures of one company said of the scale of all. */
     private ?float $shown = null;
 
-    /** @var array<string, Denomination> by text */
-    private array $denominations = [];
+    /** @var array<string, array{?string, ?float}> currency and scale by text */
+    private array $units = [];
 
     protected function take(int $company, array $records): void
     {
         $this->pass->askOfFiscalYears($company);
+        $template = $this->pass->companies->read($company)->template;
         $read = [];
         foreach ($records as $record) {
             try {
-                $figure = $this->figure($company, $record);
+                $figure = $this->figure($company, $template, $record);
                 $figure === null || ($read[] = $figure);
             } catch (Refusal $refusal) {
                 $this->pass->outcome->refuse("row {$record['row']}", $refusal->getMessage());
@@ -104,18 +105,15 @@ final class FigureRecords extends FiledRecords
      *
      * @throws Refusal
      */
-    private function figure(int $company, array $record): ?array
+    private function figure(int $company, string $template, array $record): ?array
     {
-        $read = $this->pass->companies->read($company);
         $period = $this->periods->read($company, $record['period']);
-        $unit = $record['currency'] ?? '';
-        $denomination = $this->denominations[$unit] ??= Denomination::read($unit);
-        // Three letters are a currency, even if nobody knows it.
-        $currency = preg_match('/^[A-Z]{3}$/iD', $unit) === 1 ? strtoupper($unit) : $denomination->currency();
+        [$currency, $scale] = $this->units[$record['currency'] ?? ''] ??= self::unit($record['currency'] ?? '');
         if ($currency !== null && ! in_array($currency, $this->pass->companies->currencies($company), true)) {
+            $read = $this->pass->companies->read($company);
             throw Refusal::because("the figure is in {$currency}, {$read->name} reports in {$read->currency}");
         }
-        $line = $this->lines->recognise($read->template, $record['line']);
+        $line = $this->lines->recognise($template, $record['line']);
         if ($line === null) {
             $this->pass->outcome->unmapped($record['line']);
 
@@ -131,8 +129,16 @@ final class FigureRecords extends FiledRecords
             'currency' => $currency,
             'is_money' => $kind === Unit::Money,
             'is_scaled' => $kind === Unit::Money || $kind === Unit::Shares,
-            'scale' => $denomination->scale,
+            'scale' => $scale,
         ];
+    }
+
+    /** @return array{?string, ?float} currency and scale; three letters are a currency, even if nobody knows it */
+    private static function unit(string $text): array
+    {
+        $denomination = Denomination::read($text);
+
+        return [preg_match('/^[A-Z]{3}$/iD', $text) === 1 ? strtoupper($text) : $denomination->currency(), $denomination->scale];
     }
 
     /**

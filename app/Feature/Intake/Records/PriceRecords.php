@@ -131,7 +131,12 @@ final class PriceRecords extends RecordsByCompany
             $known = $stored[$day] ?? null;
             $close = (float) $record['close'];
             $volume = isset($record['volume']) ? (float) $record['volume'] : null;
-            [$high, $low] = self::range($record, $close, $known);
+            if (isset($record['high'], $record['low'])) {
+                $high = (float) $record['high'];
+                $low = (float) $record['low'];
+            } else {
+                [$high, $low] = self::range($record, $close, $known);
+            }
             $before = $closes[$day] ?? null;
             if ($known !== null && $before === null && $known['import'] !== null && $known['import'] === $this->pass->importId) {
                 $before = $known['close'];
@@ -185,15 +190,17 @@ final class PriceRecords extends RecordsByCompany
                     $this->continuity[$owner]->compare($day, $known['close'], $close);
                     $this->bars->replace($owner, $day, $known);
                 }
-                $this->bars->add(
-                    $owner,
-                    $day,
-                    $record['open'] ?? null,
-                    $record['high'] ?? $high,
-                    $record['low'] ?? $low,
-                    $record['close'],
-                    $record['volume'] ?? ($known['volume'] ?? 0),
-                );
+                if ($this->pass->importId !== null) {
+                    $this->bars->add(
+                        $owner,
+                        $day,
+                        $record['open'] ?? null,
+                        $record['high'] ?? $high,
+                        $record['low'] ?? $low,
+                        $record['close'],
+                        $record['volume'] ?? ($known['volume'] ?? 0),
+                    );
+                }
             }
         }
         $this->continuity[$owner]->add($closes);
@@ -214,9 +221,6 @@ final class PriceRecords extends RecordsByCompany
      */
     private static function range(array $record, float $close, ?array $known): array
     {
-        if (isset($record['high'], $record['low'])) {
-            return [(float) $record['high'], (float) $record['low']];
-        }
         $fits = $known !== null && $close <= $known['high'] && $close >= $known['low'];
         $open = isset($record['open']) ? (float) $record['open'] : $close;
 
