@@ -119,8 +119,6 @@ final class DerivedTotals
      */
     public static function fill(array &$values, ReportingModel $template, array $used = [], array $struck = []): array
     {
-        $plan = self::$plans[$template->value] ??= self::plan($template);
-        $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
         $shown = $template->value.' '.implode(' ', array_keys($values));
         if (isset(self::$remembered[$shown])) {
             $added = self::follow(self::$remembered[$shown], $values);
@@ -128,6 +126,7 @@ final class DerivedTotals
                 return $added;
             }
         }
+        $plan = self::$plans[$template->value] ??= self::plan($template);
         $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
         do {
             $before = count($completion->added);

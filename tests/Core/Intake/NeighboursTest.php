@@ -51,6 +51,54 @@ final class NeighboursTest extends TestCase
         $this->assertSame(2, Neighbours::off(['revenue@20230' => 4.0, 'net_income@20230' => 12.0, 'goodwill@20230' => 5.0], $known)[1]);
     }
 
+    /** Line by line, each period beside the three nearest others, looked for one by one. */
+    public function test_it_finds_what_a_search_without_shortcuts_finds(): void
+    {
+        mt_srand(11);
+        $found = 0;
+        for ($round = 0; $round < 300; $round++) {
+            $all = [[], []];
+            foreach (['revenue', 'net_income', 'inventories'] as $line) {
+                for ($year = 2015; $year < 2024; $year++) {
+                    $slip = mt_rand(0, 9) === 0 ? [1e-3, 1e3, 1e6, 50.0][mt_rand(0, 3)] : 1.0;
+                    $value = mt_rand(0, 19) === 0 ? 0.0 : (mt_rand(0, 1) === 0 ? -1 : 1) * mt_rand(1000, 3000) * $slip;
+                    $whose = mt_rand(0, 2);
+                    foreach ($whose === 2 ? [0, 1] : [$whose] as $i) {
+                        $all[$i]["{$line}@{$year}0"] = $value * ($i === 1 && mt_rand(0, 5) === 0 ? 1e3 : 1.0);
+                    }
+                }
+            }
+            [$figures, $known] = $all;
+            $expected = [];
+            foreach ($figures as $key => $value) {
+                $near = ($known[$key] ?? 0.0) != 0.0 ? abs($known[$key]) : self::beside($key, [...$known, ...$figures]);
+                $factor = $near === null || $value == 0.0 ? null : Neighbours::factor(abs($value) / $near);
+                $factor === null || ($expected[$key] = $factor);
+            }
+            $found += count($expected);
+            $this->assertSame($expected, self::factors($figures, $known));
+        }
+        $this->assertGreaterThan(300, $found);
+    }
+
+    /** @param  array<string, float>  $all */
+    private static function beside(string $key, array $all): ?float
+    {
+        [$line, $period] = explode('@', $key);
+        $others = [];
+        foreach ($all as $other => $value) {
+            [$of, $at] = explode('@', $other);
+            if ($of === $line && $at !== $period && $value != 0.0) {
+                $others[] = [abs($at - $period), (int) $at, abs($value)];
+            }
+        }
+        sort($others);
+        $near = array_column(array_slice($others, 0, 3), 2);
+        sort($near);
+
+        return count($near) < 2 || max($near) > 10 * min($near) ? null : $near[intdiv(count($near), 2)];
+    }
+
     public function test_factors_are_those_of_thousands(): void
     {
         $this->assertSame(
