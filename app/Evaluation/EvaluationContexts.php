@@ -7,6 +7,7 @@ namespace App\Evaluation;
 use App\Models\User;
 use App\Storage\ColumnStore;
 use App\Storage\Viewpoint;
+use Logion\Figure\Words;
 use Logion\Metric\Catalogue;
 use Logion\Time\Day;
 use Logion\Time\InvalidDay;
@@ -39,9 +40,7 @@ final class EvaluationContexts
         if ($asOf !== null && ! is_string($asOf)) {
             throw InvalidDay::of(get_debug_type($asOf));
         }
-        $latest =
-            $this->columns->latestDay() ??
-            throw new NotFoundHttpException('There is no company yet. Import a file, or make a company under Data.');
+        $latest = $this->columns->latestDay() ?? throw new NotFoundHttpException(Words::say('there_is_no_company_yet_import'));
 
         return $asOf === null || $asOf === '' ? $latest : min($latest, Day::parse($asOf));
     }

@@ -10,6 +10,7 @@ use Logion\Figure\Figure;
 use Logion\Figure\Reason;
 use Logion\Figure\Source;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Figure\Working;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
@@ -157,8 +158,8 @@ final class FigureReport
                     : $lines->reported($item, $period));
         $filings = [];
         foreach ($this->scope->company->facts as $fact) {
-            if ($fact->line === $item->key && $fact->period === $period && $fact->filedOn <= $this->scope->asOf
-                && ! $fact->isCorrection()) {
+            $isMeant = $fact->line === $item->key && $fact->period === $period && ! $fact->isCorrection();
+            if ($isMeant && $fact->filedOn <= $this->scope->asOf) {
                 $filings[] = [
                     'value' => $fact->value,
                     'filed_on' => Day::iso($fact->filedOn),
@@ -209,7 +210,11 @@ final class FigureReport
         return new Working(
             $working->label,
             Figure::of($this->traded($working->figure->value(), $unit), $unit),
-            "amount in {$company->reportingCurrency} × exchange rate into {$company->tradingCurrency}",
+            Words::say(
+                'amount_in_exchange_rate_into',
+                reportingCurrency: $company->reportingCurrency,
+                tradingCurrency: $company->tradingCurrency,
+            ),
             $working->period,
             [
                 $working,
@@ -219,7 +224,9 @@ final class FigureReport
                     null,
                     null,
                     [],
-                    Source::market("{$company->tradingCurrency} for one {$company->reportingCurrency}"),
+                    Source::market(
+                        Words::say('for_one_2', tradingCurrency: $company->tradingCurrency, reportingCurrency: $company->reportingCurrency),
+                    ),
                 ),
             ],
             null,

@@ -7,6 +7,7 @@ namespace App\Feed;
 use App\Feature\Intake\Imports;
 use App\Models\User;
 use App\Storage\StorageTrouble;
+use Logion\Figure\Words;
 use Throwable;
 
 /**
@@ -50,9 +51,9 @@ final class FileDrop
                     $preview['unmapped'] === []
                 ) {
                     $this->imports->store($import);
-                    $done[] = [$name, $this->move($path, 'stored', "stored as import {$import->id}")];
+                    $done[] = [$name, $this->move($path, 'stored', Words::say('stored_as_import', id: $import->id))];
                 } else {
-                    $done[] = [$name, $this->move($path, 'waiting', 'waits for a decision under Data')];
+                    $done[] = [$name, $this->move($path, 'waiting', Words::say('waits_for_a_decision_under_data'))];
                 }
             } catch (Throwable $error) {
                 $reason = StorageTrouble::explain($error);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use ZipArchive;
 
@@ -26,26 +27,24 @@ final readonly class Archive
     {
         $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
-            throw Refusal::because(
-                'The file is not a readable zip archive: it is broken or was cut off. Save it again and upload the new copy',
-            );
+            throw Refusal::because(Words::say('the_file_is_not_a_readable'));
         }
         $entries = [];
         try {
             if ($zip->numFiles > 5000) {
-                throw Refusal::because("The archive holds {$zip->numFiles} files; 5 000 are the most");
+                throw Refusal::because(Words::say('the_archive_holds_files_are_the', numFiles: $zip->numFiles));
             }
             for ($i = 0; $i < $zip->numFiles; $i++) {
                 $stat = $zip->statIndex($i);
                 if ($stat === false || str_contains((string) $stat['name'], '..')) {
-                    throw Refusal::because('The archive has an entry that cannot be read');
+                    throw Refusal::because(Words::say('the_archive_has_an_entry_that'));
                 }
                 if (
                     $stat['size'] > self::MOST_IN_ENTRY ||
                     ($stat['size'] > 10_000_000 && $stat['size'] > self::HIGHEST_RATIO * max(1, $stat['comp_size']))
                 ) {
                     throw Refusal::because(
-                        "\"{$stat['name']}\" would unpack to ".number_format($stat['size'] / 1e6).' MB and is refused',
+                        Words::say('would_unpack_to_mb_and_is', name: $stat['name'], number: number_format($stat['size'] / 1e6)),
                     );
                 }
                 $entries[(string) $stat['name']] = (int) $stat['size'];
@@ -73,14 +72,14 @@ final readonly class Archive
         if (! isset($this->entries[$entry]) || $this->entries[$entry] > $most) {
             throw Refusal::because(
                 isset($this->entries[$entry])
-                    ? "\"{$entry}\" is larger than ".number_format($most / 1e6).' MB'
-                    : "The archive has no \"{$entry}\"",
+                    ? Words::say('is_larger_than_mb', entry: $entry, number: number_format($most / 1e6))
+                    : Words::say('the_archive_has_no', entry: $entry),
             );
         }
         $text = @file_get_contents($this->address($entry), false, null, 0, $most);
 
         return $text === false || strlen($text) < $this->entries[$entry]
-            ? throw Refusal::because("\"{$entry}\" of the archive is broken")
+            ? throw Refusal::because(Words::say('of_the_archive_is_broken', entry: $entry))
             : $text;
     }
 
@@ -89,6 +88,6 @@ final readonly class Archive
     {
         $stream = isset($this->entries[$entry]) ? @fopen($this->address($entry), 'rb') : false;
 
-        return $stream === false ? throw Refusal::because("The archive has no readable \"{$entry}\"") : $stream;
+        return $stream === false ? throw Refusal::because(Words::say('the_archive_has_no_readable', entry: $entry)) : $stream;
     }
 }

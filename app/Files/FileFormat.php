@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /** What kind of file was handed in, told by its content. */
@@ -22,7 +23,7 @@ enum FileFormat: string
     {
         $start = (string) @file_get_contents($path, false, null, 0, 4096);
         if ($start === '') {
-            throw Refusal::because('The file is empty');
+            throw Refusal::because(Words::say('the_file_is_empty'));
         }
         if (str_starts_with($start, "PK\x03\x04") || str_starts_with($start, "PK\x05\x06")) {
             $entries = array_keys(Archive::open($path)->entries);
@@ -32,7 +33,7 @@ enum FileFormat: string
                 in_array('content.xml', $entries, true) => self::Ods,
                 InlinePage::entry(Archive::open($path)) !== null => self::InlineXbrl,
                 preg_grep('~\.json$~', $entries) !== [] && preg_grep('~\.csv$~', $entries) !== [] => self::XbrlCsv,
-                default => throw Refusal::because('The archive is neither a workbook (XLSX, ODS) nor an xBRL-CSV report'),
+                default => throw Refusal::because(Words::say('the_archive_is_neither_a_workbook')),
             };
         }
         $text = ltrim((string) preg_replace('/^\x{FEFF}/u', '', mb_check_encoding($start, 'UTF-8') ? $start : 'x'));
@@ -43,15 +44,13 @@ enum FileFormat: string
 
             return str_contains($start, 'xbrl') || str_contains((string) @file_get_contents($path, false, null, 0, 65536), 'xbrl')
                 ? self::XbrlXml
-                : throw Refusal::because('The file is XML but neither an XBRL instance nor a page with inline facts');
+                : throw Refusal::because(Words::say('the_file_is_xml_but_neither'));
         }
         if (str_starts_with($text, '{')) {
             return self::XbrlJson;
         }
         if (str_contains($start, "\0") && Rows::utf16($start) === null) {
-            throw Refusal::because(
-                'The file is neither a text nor a workbook that can be read: CSV, XLSX, ODS, xBRL-JSON, xBRL-CSV and XBRL are',
-            );
+            throw Refusal::because(Words::say('the_file_is_neither_a_text'));
         }
 
         return self::Csv;

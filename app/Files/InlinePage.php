@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
 
@@ -40,7 +41,7 @@ final readonly class InlinePage
     public static function open(string $path): self
     {
         if (filesize($path) > self::LARGEST) {
-            throw Refusal::because('A page with inline facts may have 200 MB');
+            throw Refusal::because(Words::say('a_page_with_inline_facts_may'));
         }
         $isArchive = file_get_contents($path, false, null, 0, 2) === 'PK';
         $archive = $isArchive ? Archive::open($path) : null;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /**
@@ -62,7 +63,7 @@ final readonly class Rows
             FileFormat::Csv => $this->csv(),
             FileFormat::Xlsx => $this->xlsx(),
             FileFormat::Ods => $this->ods(),
-            default => throw Refusal::because('The file is a report, not a table'),
+            default => throw Refusal::because(Words::say('the_file_is_a_report_not')),
         };
     }
 
@@ -119,12 +120,12 @@ final readonly class Rows
     {
         $stream = @fopen($this->path, 'rb');
         if ($stream === false) {
-            throw Refusal::because('The file cannot be read');
+            throw Refusal::because(Words::say('the_file_cannot_be_read'));
         }
         try {
             $start = (string) fread($stream, 65536);
             if (str_contains(substr($start, 0, 4096), "\0")) {
-                $encoding = self::utf16($start) ?? throw Refusal::because('The file is not a text');
+                $encoding = self::utf16($start) ?? throw Refusal::because(Words::say('the_file_is_not_a_text'));
                 stream_filter_append($stream, 'convert.iconv.'.$encoding.'/UTF-8', STREAM_FILTER_READ);
                 $start = (string) mb_convert_encoding($start, 'UTF-8', $encoding);
             }
@@ -204,11 +205,7 @@ final readonly class Rows
     /** @throws Refusal always: a row so long is none */
     private static function refuseLength(int $number): never
     {
-        throw Refusal::because(
-            "Row {$number} is longer than ".
-                number_format(self::LONGEST_LINE / 1e6).
-                ' MB: a quotation mark is not closed, or the file has no rows',
-        );
+        throw Refusal::because(Words::say('row_is_longer_than_mb_a', number: $number, number2: number_format(self::LONGEST_LINE / 1e6)));
     }
 
     /** @return iterable<int, list<string>> */
@@ -302,7 +299,7 @@ final readonly class Rows
     private function sharedTexts(Archive $archive): array
     {
         if ($archive->entries['xl/sharedStrings.xml'] > self::SHARED_TEXTS) {
-            throw Refusal::because('The workbook has more than 200 MB of texts; save the sheet as CSV');
+            throw Refusal::because(Words::say('the_workbook_has_more_than_mb'));
         }
         $texts = [];
         foreach (Xml::open($archive->address('xl/sharedStrings.xml'), 'The workbook')->elements() as $node) {
@@ -351,7 +348,7 @@ final readonly class Rows
     {
         $archive = Archive::open($this->path);
         if (! isset($archive->entries['content.xml'])) {
-            throw Refusal::because('The archive is not a spreadsheet: it has no content.xml');
+            throw Refusal::because(Words::say('the_archive_is_not_a_spreadsheet'));
         }
         $row = null;
         $number = $repeat = 0;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use OpenSpout\Common\Entity\Cell;
 use OpenSpout\Common\Entity\Row;
 use OpenSpout\Common\Entity\Style\Style;
@@ -61,11 +62,11 @@ final readonly class TableFile
     {
         if (in_array($format, ['xlsx', 'ods'], true) && $this->count > self::MOST_IN_WORKBOOK) {
             throw new UnprocessableEntityHttpException(
-                'A workbook takes at most '.
-                    number_format(self::MOST_IN_WORKBOOK).
-                    ' rows and this table has '.
-                    number_format($this->count).
-                    '. Take CSV or JSON, or tighten the screen.',
+                Words::say(
+                    'a_workbook_takes_at_most_rows',
+                    number: number_format(self::MOST_IN_WORKBOOK),
+                    number2: number_format($this->count),
+                ),
             );
         }
     }
@@ -116,7 +117,7 @@ final readonly class TableFile
         $path = (string) tempnam(sys_get_temp_dir(), 'table');
         $writer = $format === 'xlsx' ? WriterEntityFactory::createXLSXWriter() : WriterEntityFactory::createODSWriter();
         try {
-            $writer->setDefaultRowStyle((new StyleBuilder)->setFontName('Liberation Sans')->setFontSize(10)->build());
+            $writer->setDefaultRowStyle((new StyleBuilder())->setFontName('Liberation Sans')->setFontSize(10)->build());
             $writer instanceof XlsxWriter && $writer->setShouldUseInlineStrings(false);
             $writer->openToFile($path);
             $this->figures($writer);
@@ -126,7 +127,7 @@ final readonly class TableFile
                 $writer->addRow(self::row($definition));
             }
             $writer->close();
-            stream_copy_to_stream(fopen($path, 'rb') ?: throw new \RuntimeException("Cannot read {$path}."), $stream);
+            stream_copy_to_stream(fopen($path, 'rb') ?: throw new \RuntimeException(Words::say('cannot_read', path: $path)), $stream);
         } finally {
             unlink($path);
         }
@@ -140,9 +141,9 @@ final readonly class TableFile
             // Tickers and names. The other format's writer makes columns that repeat zero times when it is given widths.
             $writer->setColumnWidth(14.0, 1);
             $writer->setColumnWidth(32.0, 2);
-            $sheet->setSheetView((new SheetView)->setFreezeRow(2)->setFreezeColumn('B'));
+            $sheet->setSheetView((new SheetView())->setFreezeRow(2)->setFreezeColumn('B'));
         }
-        $writer->addRow(self::row($this->head, (new StyleBuilder)->setFontBold()->build()));
+        $writer->addRow(self::row($this->head, (new StyleBuilder())->setFontBold()->build()));
         foreach ($this->rows as $row) {
             $writer->addRow(self::row($row));
         }
@@ -151,14 +152,17 @@ final readonly class TableFile
     /** @param  list<string|float|int|null>  $cells */
     private static function row(array $cells, ?Style $style = null): Row
     {
-        return WriterEntityFactory::createRow(array_map(static function (string|float|int|null $content): Cell {
-            $cell = WriterEntityFactory::createCell($content);
-            if (is_string($content)) {
-                // A text is never computed, whatever it begins with.
-                $cell->setType(Cell::TYPE_STRING);
-            }
+        return WriterEntityFactory::createRow(
+            array_map(static function (string|float|int|null $content): Cell {
+                $cell = WriterEntityFactory::createCell($content);
+                if (is_string($content)) {
+                    // A text is never computed, whatever it begins with.
+                    $cell->setType(Cell::TYPE_STRING);
+                }
 
-            return $cell;
-        }, $cells), $style);
+                return $cell;
+            }, $cells),
+            $style,
+        );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /** The contexts and units of an XBRL instance or of a page with inline facts, by their number. */
@@ -44,7 +45,7 @@ final class XbrlContexts
             }
         }
         if ($read->contexts === []) {
-            throw Refusal::because('The file is not an XBRL instance: it has no contexts');
+            throw Refusal::because(Words::say('the_file_is_not_an_xbrl'));
         }
 
         return $read;

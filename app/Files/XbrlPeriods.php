@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -76,7 +77,7 @@ final class XbrlPeriods
         };
         $n = isset($m[4]) ? (int) $m[4] : ($kind === '' ? 1 : $n);
         if ($kind === 'W' || $n < 1 || $n > 12 / $months) {
-            throw Refusal::because('"'.mb_substr($text, 0, 40).'" is no period of the calendar');
+            throw Refusal::because(Words::say('is_no_period_of_the_calendar', text: mb_substr($text, 0, 40)));
         }
         $last = $n * $months;
 
@@ -88,7 +89,7 @@ final class XbrlPeriods
     {
         return $first <= $last
             ? [$first, $last]
-            : throw Refusal::because('the period "'.mb_substr($text, 0, 60).'" ends before it begins');
+            : throw Refusal::because(Words::say('the_period_ends_before_it_begins', text: mb_substr($text, 0, 60)));
     }
 
     /** "iso4217:XCR/xbrli:shares" as "XCR/shares"; no unit is a pure number. */
@@ -111,7 +112,7 @@ final class XbrlPeriods
         try {
             return Day::parse(substr(trim($text), 0, 10));
         } catch (\Logion\Time\InvalidDay) {
-            throw Refusal::because('"'.mb_substr($text, 0, 40).'" is not a day of the calendar');
+            throw Refusal::because(Words::say('is_not_a_day_of_the', text: mb_substr($text, 0, 40)));
         }
     }
 }

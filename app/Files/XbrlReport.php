@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Intake\ReportedFact;
 
@@ -48,7 +49,7 @@ final class XbrlReport
             FileFormat::XbrlCsv => $this->csv(),
             FileFormat::XbrlXml => $this->instance(),
             FileFormat::InlineXbrl => $this->inline(),
-            default => throw Refusal::because('The file is a table, not a report'),
+            default => throw Refusal::because(Words::say('the_file_is_a_table_not')),
         };
     }
 
@@ -56,19 +57,23 @@ final class XbrlReport
     private function json(): iterable
     {
         if (filesize($this->path) > self::LARGEST_JSON) {
-            throw Refusal::because('An xBRL-JSON report may have 200 MB; hand in larger ones as xBRL-CSV');
+            throw Refusal::because(Words::say('an_xbrl_json_report_may_have'));
         }
         $report = json_decode((string) file_get_contents($this->path), true, 32);
         if (! is_array($report) || ! is_array($report['facts'] ?? null)) {
             throw Refusal::because(
-                'The file is not an xBRL-JSON report: '.
-                    (json_last_error() === JSON_ERROR_NONE ? 'it has no "facts"' : 'it is not valid JSON ('.json_last_error_msg().')'),
+                Words::say(
+                    'the_file_is_not_an_xbrl_json',
+                    why: json_last_error() === JSON_ERROR_NONE
+                        ? Words::say('it_has_no_facts')
+                        : Words::say('it_is_not_valid_json', error: json_last_error_msg()),
+                ),
             );
         }
         foreach ($report['facts'] as $id => $fact) {
             $dimensions = is_array($fact) ? $fact['dimensions'] ?? null : null;
             if (! is_array($dimensions) || ! is_string($dimensions['concept'] ?? null)) {
-                $this->refused[] = ['place' => "fact {$id}", 'reason' => 'has no concept'];
+                $this->refused[] = ['place' => "fact {$id}", 'reason' => Words::say('has_no_concept')];
 
                 continue;
             }
@@ -104,7 +109,7 @@ final class XbrlReport
                     ! is_array($template) ||
                     ! is_array($template['columns'] ?? null)
                 ) {
-                    $this->refused[] = ['place' => "table {$name}", 'reason' => 'has no url or no template'];
+                    $this->refused[] = ['place' => "table {$name}", 'reason' => Words::say('has_no_url_or_no_template')];
 
                     continue;
                 }
@@ -119,7 +124,7 @@ final class XbrlReport
             }
         }
         if (! $found) {
-            throw Refusal::because('The archive holds no xBRL-CSV report: no JSON file in it names tables');
+            throw Refusal::because(Words::say('the_archive_holds_no_xbrl_csv'));
         }
     }
 
@@ -143,7 +148,7 @@ final class XbrlReport
         try {
             $head = @fgetcsv($stream, 0, ',', '"', '');
             if ($head === false) {
-                throw Refusal::because("\"{$entry}\" is empty");
+                throw Refusal::because(Words::say('is_empty_2', entry: $entry));
             }
             $head[0] = (string) preg_replace('/^\x{FEFF}/u', '', (string) $head[0]);
             $line = 1;
@@ -154,8 +159,8 @@ final class XbrlReport
                 }
                 if (count($cells) !== count($head)) {
                     $this->refused[] = [
-                        'place' => "{$entry} row {$line}",
-                        'reason' => 'has '.count($cells).' cells under '.count($head).' headings',
+                        'place' => Words::say('row_2', entry: $entry, line: $line),
+                        'reason' => Words::say('has_cells_under_headings', count: count($cells), count2: count($head)),
                     ];
 
                     continue;
@@ -194,11 +199,16 @@ final class XbrlReport
                         }
                     }
                     $decimals = $definition['decimals'] ?? ($group['decimals'] ?? ($template['decimals'] ?? $reportDecimals));
-                    yield from $this->fact("{$entry} row {$line}", $row[$column], $dimensions, is_int($decimals) ? $decimals : null);
+                    yield from $this->fact(
+                        Words::say('row_2', entry: $entry, line: $line),
+                        $row[$column],
+                        $dimensions,
+                        is_int($decimals) ? $decimals : null,
+                    );
                 }
             }
             if (! feof($stream)) {
-                throw Refusal::because("\"{$entry}\" breaks off in row {$line}: the archive is damaged");
+                throw Refusal::because(Words::say('breaks_off_in_row_the_archive', entry: $entry, line: $line));
             }
         } finally {
             fclose($stream);
@@ -250,14 +260,17 @@ final class XbrlReport
         if (! is_numeric($value) || ! is_finite((float) $value)) {
             $this->refused[] = [
                 'place' => $place,
-                'reason' => "{$concept}: \"".mb_substr(is_scalar($value) ? (string) $value : get_debug_type($value), 0, 40)
-                    .'" is not a number',
+                'reason' => Words::say(
+                    'is_not_a_number',
+                    concept: $concept,
+                    value: mb_substr(is_scalar($value) ? (string) $value : get_debug_type($value), 0, 40),
+                ),
             ];
 
             return;
         }
         try {
-            [$start, $end] = XbrlPeriods::parse($dimensions['period'] ?? throw Refusal::because('there is no period'));
+            [$start, $end] = XbrlPeriods::parse($dimensions['period'] ?? throw Refusal::because(Words::say('there_is_no_period')));
         } catch (Refusal $refusal) {
             $this->refused[] = ['place' => $place, 'reason' => "{$concept}: {$refusal->getMessage()}"];
 
@@ -343,7 +356,7 @@ final class XbrlReport
         if (! isset($contexts->contexts[$context])) {
             $this->refused[] = [
                 'place' => $name,
-                'reason' => 'names the context "'.mb_substr($context, 0, 60).'", which does not exist',
+                'reason' => Words::say('names_the_context_which_does_not', context: mb_substr($context, 0, 60)),
             ];
 
             return;
@@ -362,8 +375,8 @@ final class XbrlReport
             $this->refused[] = [
                 'place' => "{$name} ({$context})",
                 'reason' => isset($contexts->units[$unit])
-                    ? '"'.mb_substr($value, 0, 40).'" is not a number'
-                    : 'names a unit that does not exist',
+                    ? Words::say('is_not_a_number_2', value: mb_substr($value, 0, 40))
+                    : Words::say('names_a_unit_that_does_not'),
             ];
 
             return;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use XMLReader;
 
@@ -23,7 +24,7 @@ final class Xml
         libxml_clear_errors();
         libxml_use_internal_errors($before);
         if (! $opened) {
-            throw Refusal::because("{$what} cannot be opened");
+            throw Refusal::because(Words::say('cannot_be_opened', what: $what));
         }
 
         return new self($reader, $what);
@@ -43,7 +44,7 @@ final class Xml
         // A damaged archive shows only as a warning of whoever reads the node.
         $previous = set_error_handler(function (int $level, string $message, string $file = '', int $line = 0) use (&$previous): bool {
             if (str_contains($message, 'Zip stream error')) {
-                throw Refusal::because("{$this->what} is damaged: the archive cannot be unpacked");
+                throw Refusal::because(Words::say('is_damaged_the_archive_cannot_be', what: $this->what));
             }
 
             return $previous === null ? false : $previous($level, $message, $file, $line) !== false;
@@ -51,7 +52,7 @@ final class Xml
         try {
             while (@$this->reader->read()) {
                 if ($this->reader->nodeType === XMLReader::DOC_TYPE || $this->reader->nodeType === XMLReader::ENTITY_REF) {
-                    throw Refusal::because("{$this->what} has a document type or entities, which are refused");
+                    throw Refusal::because(Words::say('has_a_document_type_or_entities', what: $this->what));
                 }
                 if ($this->reader->nodeType === XMLReader::ELEMENT) {
                     yield $this->reader;
@@ -59,7 +60,9 @@ final class Xml
             }
             foreach (libxml_get_errors() as $error) {
                 if ($error->level >= LIBXML_ERR_ERROR) {
-                    throw Refusal::because("{$this->what} is not well-formed: ".trim($error->message)." (line {$error->line})");
+                    throw Refusal::because(
+                        Words::say('is_not_well_formed_line', what: $this->what, message: trim($error->message), line: $error->line),
+                    );
                 }
             }
         } finally {

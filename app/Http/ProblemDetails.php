@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 use Logion\Formula\FormulaError;
 use Logion\Identity\AmbiguousReference;
 use Logion\Valuation\InvalidAssumption;
@@ -26,25 +27,25 @@ final class ProblemDetails
         [$status, $title, $detail, $more] = match (true) {
             $error instanceof ValidationException => [
                 422,
-                'The request does not fit',
+                Words::say('the_request_does_not_fit'),
                 implode(' ', array_merge(...array_values($error->errors()))),
                 ['errors' => $error->errors()],
             ],
             $error instanceof FormulaError => [
                 422,
-                'The formula cannot be understood',
+                Words::say('the_formula_cannot_be_understood'),
                 $error->getMessage(),
                 ['formula' => $error->formula, 'position' => $error->position, 'proposal' => $error->proposal],
             ],
             $error instanceof InvalidAssumption => [
                 422,
-                'The assumption cannot be valued with',
+                Words::say('the_assumption_cannot_be_valued_with'),
                 $error->getMessage(),
                 ['assumption' => $error->assumption],
             ],
             $error instanceof AmbiguousReference => [
                 409,
-                'Several companies are meant',
+                Words::say('several_companies_are_meant'),
                 $error->getMessage(),
                 [
                     'choices' => array_map(
@@ -57,9 +58,9 @@ final class ProblemDetails
                     ),
                 ],
             ],
-            $error instanceof LogionException => [422, 'The request cannot be answered', $error->getMessage(), []],
-            $error instanceof HistoryPending => [409, 'Not computed yet', $error->getMessage(), ['formula' => $error->formula]],
-            $error instanceof AuthenticationException => [401, 'Not signed in', 'Sign in to do this.', []],
+            $error instanceof LogionException => [422, Words::say('the_request_cannot_be_answered'), $error->getMessage(), []],
+            $error instanceof HistoryPending => [409, Words::say('not_computed_yet'), $error->getMessage(), ['formula' => $error->formula]],
+            $error instanceof AuthenticationException => [401, Words::say('not_signed_in'), Words::say('sign_in_to_do_this'), []],
             $error instanceof HttpExceptionInterface && $error->getPrevious() instanceof ModelNotFoundException => [
                 404,
                 'Not found',
@@ -68,21 +69,21 @@ final class ProblemDetails
             ],
             $error instanceof HttpExceptionInterface && $error->getStatusCode() === 419 => [
                 419,
-                'The session has ended',
-                'Reload the page and sign in again; nothing was lost.',
+                Words::say('the_session_has_ended'),
+                Words::say('reload_the_page_and_sign_in'),
                 [],
             ],
             $error instanceof HttpExceptionInterface => [
                 $error->getStatusCode(),
                 JsonResponse::$statusTexts[$error->getStatusCode()] ?? 'Error',
-                $error->getMessage() ?: 'There is nothing at this address.',
+                $error->getMessage() ?: Words::say('there_is_nothing_at_this_address'),
                 [],
             ],
-            ($trouble = StorageTrouble::of($error)) !== null => [503, 'Nothing can be stored now', $trouble, []],
+            ($trouble = StorageTrouble::of($error)) !== null => [503, Words::say('nothing_can_be_stored_now'), $trouble, []],
             default => [
                 500,
-                'Something went wrong here',
-                config('app.debug') ? $error->getMessage() : 'The error was logged. Try again; if it stays, restart the application.',
+                Words::say('something_went_wrong_here'),
+                config('app.debug') ? $error->getMessage() : Words::say('the_error_was_logged_try_again'),
                 [],
             ],
         };

@@ -7,6 +7,7 @@ namespace App\Http;
 use App\Models\AccessToken;
 use Closure;
 use Illuminate\Http\Request;
+use Logion\Figure\Words;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 
@@ -43,7 +44,7 @@ final class TokenRights
             ! $request->isMethodSafe() &&
             ! ($request->isMethod('POST') && $request->is(...self::QUESTIONS))
         ) {
-            throw new AccessDeniedHttpException('This token is for reading only. Make another one that may change things.');
+            throw new AccessDeniedHttpException(Words::say('this_token_is_for_reading_only'));
         }
 
         return $next($request);

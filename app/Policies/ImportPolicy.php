@@ -7,6 +7,7 @@ namespace App\Policies;
 use App\Models\Import;
 use App\Models\User;
 use Illuminate\Auth\Access\Response;
+use Logion\Figure\Words;
 
 /**
  * A file handed in is its reader's until it is stored. What it brought for all is seen by all then, with who brought it, and can be taken
@@ -30,7 +31,7 @@ final class ImportPolicy
         return match (true) {
             $import->user_id !== $user->id => self::none(),
             $import->isPersonal(), $user->role->mayChangeFacts() => Response::allow(),
-            default => Response::deny('Only an editor may store figures for all. Ask an editor of this installation, or for the role.'),
+            default => Response::deny(Words::say('only_an_editor_may_store_figures')),
         };
     }
 
@@ -39,7 +40,7 @@ final class ImportPolicy
         return match (true) {
             $import->isShared() => $user->role->mayChangeFacts()
                 ? Response::allow()
-                : Response::deny('Only an editor may take back what was stored for all.'),
+                : Response::deny(Words::say('only_an_editor_may_take_back')),
             $import->user_id === $user->id => Response::allow(),
             default => self::none(),
         };

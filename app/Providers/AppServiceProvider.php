@@ -23,11 +23,14 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\ServiceProvider;
 use Laravel\Sanctum\Sanctum;
+use Logion\Figure\Words;
 
 final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        Words::add($this->app->langPath());
+        Words::speak((string) config('app.locale'));
         $this->app->scoped(Settings::class);
         $this->app->scoped(EconomyReader::class);
         $this->app->scoped(Catalogues::class);
@@ -57,6 +60,6 @@ final class AppServiceProvider extends ServiceProvider
 
     private static function answer(bool $may, string $who): Response
     {
-        return $may ? Response::allow() : Response::deny("Only {$who} may do this. Ask one to do it, or for the role.");
+        return $may ? Response::allow() : Response::deny(Words::say('only_may_do_this_ask_one', who: $who));
     }
 }

@@ -9,6 +9,7 @@ use App\Models\User;
 use Closure;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /**
@@ -145,12 +146,12 @@ final class ChangeLog
     {
         DB::transaction(function () use ($change, $by): void {
             if ($change->undone_at !== null) {
-                throw Refusal::because('The change is already undone');
+                throw Refusal::because(Words::say('the_change_is_already_undone'));
             }
             foreach (array_reverse($change->rows) as ['table' => $table, 'key' => $key, 'before' => $before, 'after' => $after]) {
                 $now = self::row($table, $key);
                 if ($now != $after) {
-                    throw Refusal::because('What it changed was changed again since. Undo the later change first');
+                    throw Refusal::because(Words::say('what_it_changed_was_changed_again'));
                 }
                 if ($before === null) {
                     self::refuseIfBuiltOn($table, (array) $now);
@@ -172,7 +173,7 @@ final class ChangeLog
             $count = DB::table($other)->where($column, $row['id'])->count();
             if ($count > 0) {
                 $name = $row['name'] ?? ($row['ticker'] ?? "number {$row['id']}");
-                throw Refusal::because("\"{$name}\" stays, because something is built on it ({$what}: {$count})");
+                throw Refusal::because(Words::say('stays_because_something_is_built_on', name: $name, what: $what, count: $count));
             }
         }
     }

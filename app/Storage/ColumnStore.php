@@ -12,6 +12,7 @@ use Logion\CrossSection\Category;
 use Logion\CrossSection\Column;
 use Logion\CrossSection\Texts;
 use Logion\CrossSection\Universe;
+use Logion\Figure\Words;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
 use Logion\Metric\Catalogue;
@@ -199,7 +200,7 @@ final class ColumnStore
         $ids = $this->universe($asOf)?->ids() ?? throw new \LogicException('The columns of the day come first.');
         foreach ($node->names() as $used) {
             if ($catalogue->find($used) !== null && $catalogue->needsPeers($used)) {
-                throw \Logion\Formula\FormulaError::at("\"{$used}\" compares companies and cannot be looked at through time", $text);
+                throw \Logion\Formula\FormulaError::at(Words::say('compares_companies_and_cannot_be_looked', used: $used), $text);
             }
         }
         $column = $this->computation->columns($ids, $asOf, [$text], $progress)[0];

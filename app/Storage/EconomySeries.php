@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use Illuminate\Support\Facades\DB;
+use Logion\Figure\Words;
 
 /** Rates and levels of the economy through time, as they are stored. */
 final class EconomySeries
@@ -26,7 +27,7 @@ final class EconomySeries
 
     public static function label(string $name): string
     {
-        return self::KNOWN[$name][0] ?? 'Exchange rate of '.substr($name, strlen(self::EXCHANGE_RATE));
+        return self::KNOWN[$name][0] ?? Words::say('exchange_rate_of', name: substr($name, strlen(self::EXCHANGE_RATE)));
     }
 
     /** @return list<array{name: string, points: int, first: int, last: int, value: float}> by name; value is the last one */
@@ -40,13 +41,15 @@ final class EconomySeries
 
         return array_values(
             $rows
-                ->map(static fn (object $row): array => [
-                    'name' => (string) $row->name,
-                    'points' => (int) $row->points,
-                    'first' => (int) $row->first,
-                    'last' => (int) $row->last,
-                    'value' => (float) DB::table('economy_series')->where('name', $row->name)->where('day', $row->last)->value('value'),
-                ])
+                ->map(
+                    static fn (object $row): array => [
+                        'name' => (string) $row->name,
+                        'points' => (int) $row->points,
+                        'first' => (int) $row->first,
+                        'last' => (int) $row->last,
+                        'value' => (float) DB::table('economy_series')->where('name', $row->name)->where('day', $row->last)->value('value'),
+                    ],
+                )
                 ->all(),
         );
     }

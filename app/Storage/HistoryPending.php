@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** An expression over the companies' own past that has not been computed for a day: long work, to be done with progress. */
@@ -11,8 +12,6 @@ final class HistoryPending extends ConflictHttpException
 {
     public function __construct(public readonly string $formula)
     {
-        parent::__construct(
-            "The history that \"{$formula}\" looks at has not been computed for this day yet. Start the refresh and wait for it.",
-        );
+        parent::__construct(Words::say('the_history_that_looks_at_has', formula: $formula));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 use PDOException;
 use Throwable;
 
@@ -18,13 +19,13 @@ final class StorageTrouble
 
         return match (true) {
             ! ($error instanceof PDOException) => null,
-            str_contains($text, 'database or disk '
-                .'is full') || str_contains($text, 'disk I/O error') || str_contains($text, 'No space left') => 'The disk is full: '
-                .'nothing was stored. Make room and store it again.',
-            str_contains($text, 'database is '
-                .'locked') => 'Another import or refresh is writing: nothing was stored. Store it again when that is done.',
-            str_contains($text, 'readonly database') || str_contains($text, 'unable to open '
-                .'database') => 'The database cannot be written: nothing was stored. Check the permissions of its file.',
+            str_contains($text, 'database or disk '.'is full') ||
+                str_contains($text, 'disk I/O error') ||
+                str_contains($text, 'No space left') => Words::say('the_disk_is_full_nothing_was'),
+            str_contains($text, 'database is '.'locked') => Words::say('another_import_or_refresh_is_writing'),
+            str_contains($text, 'readonly database') || str_contains($text, 'unable to open '.'database') => Words::say(
+                'the_database_cannot_be_written_nothing',
+            ),
             default => null,
         };
     }
@@ -34,6 +35,6 @@ final class StorageTrouble
     {
         return $error instanceof LogionException
             ? $error->getMessage()
-            : self::of($error) ?? 'Something went wrong while storing, so nothing was stored. The error was logged.';
+            : self::of($error) ?? Words::say('something_went_wrong_while_storing_so');
     }
 }

@@ -7,6 +7,7 @@ namespace App\Storage;
 use App\Models\Import;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /** What an import has stored in all tables that imports write. */
@@ -115,7 +116,7 @@ final readonly class StoredImport
             ->where('imports.state', 'stored')
             ->first(['imports.id', 'imports.name']);
         if ($later !== null) {
-            throw Refusal::because("A later import, \"{$later->name}\", replaced rows of this one. Undo that first");
+            throw Refusal::because(Words::say('a_later_import_replaced_rows_of', name: $later->name));
         }
     }
 
@@ -212,7 +213,7 @@ final readonly class StoredImport
                     ->exists();
         }
         if ($used) {
-            throw Refusal::because('Prices, dividends or splits that came later belong to listings of this import. Undo those first');
+            throw Refusal::because(Words::say('prices_dividends_or_splits_that_came'));
         }
     }
 }

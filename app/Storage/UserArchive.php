@@ -11,6 +11,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use ZipArchive;
 
@@ -73,7 +74,7 @@ final class UserArchive
     {
         $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
-            throw Refusal::because("The archive cannot be written to {$path}");
+            throw Refusal::because(Words::say('the_archive_cannot_be_written_to', path: $path));
         }
         $files = [];
         $counts = [];
@@ -111,7 +112,7 @@ final class UserArchive
         $closed = $zip->close();
         array_map(unlink(...), $files);
         if (! $closed) {
-            throw Refusal::because('The archive could not be finished: is the disk full?');
+            throw Refusal::because(Words::say('the_archive_could_not_be_finished'));
         }
     }
 
@@ -127,14 +128,14 @@ final class UserArchive
         $archive = Archive::open($path);
         $about = json_decode($archive->text('archive.json'), true);
         if (! is_array($about) || ($about['format'] ?? null) !== 'logion archive' || ($about['version'] ?? null) !== self::VERSION) {
-            throw Refusal::because('The file is no archive of this program, or of another version');
+            throw Refusal::because(Words::say('the_file_is_no_archive_of'));
         }
         if (
             DB::table('companies')->exists() ||
             DB::table('exchanges')->exists() ||
             DB::table('screens')->where('user_id', $user->id)->exists()
         ) {
-            throw Refusal::because('An archive is read into an empty installation; this one holds companies or screens already');
+            throw Refusal::because(Words::say('an_archive_is_read_into_an'));
         }
 
         return DB::transaction(function () use ($archive, $user): array {
@@ -166,7 +167,7 @@ final class UserArchive
 
     private function lines(string $table, User $user, string $file): int
     {
-        $stream = fopen($file, 'wb') ?: throw Refusal::because('No room for a temporary file');
+        $stream = fopen($file, 'wb') ?: throw Refusal::because(Words::say('no_room_for_a_temporary_file'));
         $query = DB::table($table);
         if (in_array($table, self::OWN, true)) {
             $query->where('user_id', $user->id);
@@ -206,7 +207,7 @@ final class UserArchive
         while (($line = @fgets($stream)) !== false) {
             $row = json_decode($line, true, 64);
             if (! is_array($row)) {
-                throw Refusal::because("{$table}.jsonl is broken in line ".($count + 1).'; nothing was read');
+                throw Refusal::because(Words::say('jsonl_is_broken_in_line_nothing', table: $table, count: $count + 1));
             }
             if ($insert === null) {
                 $columns = array_values(
@@ -229,7 +230,7 @@ final class UserArchive
             $count++;
         }
         if (! feof($stream)) {
-            throw Refusal::because("{$table}.jsonl breaks off in line {$count}: the archive is damaged; nothing was read");
+            throw Refusal::because(Words::say('jsonl_breaks_off_in_line_the', table: $table, count: $count));
         }
         $insert?->flush();
         fclose($stream);

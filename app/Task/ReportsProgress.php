@@ -6,6 +6,7 @@ namespace App\Task;
 
 use App\Models\Task;
 use Closure;
+use Logion\Figure\Words;
 
 /** Long work that tells how far it is, can be cancelled, and says what went wrong. */
 trait ReportsProgress
@@ -28,7 +29,7 @@ trait ReportsProgress
             });
             $task->update(['state' => 'done']);
         } catch (WorkCancelled) {
-            $task->update(['message' => 'Cancelled; nothing was stored.']);
+            $task->update(['message' => Words::say('cancelled_nothing_was_stored')]);
         } catch (\Throwable $error) {
             report($error);
             $task->update(['state' => 'failed', 'message' => $error->getMessage()]);

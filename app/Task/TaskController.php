@@ -9,6 +9,7 @@ use App\Models\Task;
 use App\Storage\ColumnStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Figure\Words;
 use Logion\Formula\Node;
 use Logion\Metric\Catalogue;
 use Logion\Time\Day;
@@ -50,7 +51,7 @@ final class TaskController
     public function destroy(Request $request, Task $task): JsonResponse
     {
         if (! in_array($task->state, ['waiting', 'running'], true)) {
-            throw new NotFoundHttpException('The work has ended, so there is nothing to cancel.');
+            throw new NotFoundHttpException(Words::say('the_work_has_ended_so_there'));
         }
         $task->owners()->detach($request->user());
         $task->owners()->exists() || $task->update(['state' => 'cancelled']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Capital;
 
+use Logion\Figure\Words;
 use Logion\Statistics\Descriptive;
 use Logion\Statistics\Quantile;
 
@@ -27,7 +28,7 @@ final readonly class BottomUpBeta
     {
         $fences =
             Quantile::fences(array_column($this->companies, 'beta'), $k) ??
-            throw new \InvalidArgumentException('A bottom-up beta needs at least one company.');
+            throw new \InvalidArgumentException(Words::say('a_bottom_up_beta_needs_at'));
         $kept = $excluded = [];
         foreach ($this->companies as $company) {
             if ($company['beta'] < $fences['lower_fence'] || $company['beta'] > $fences['upper_fence']) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Capital;
 
+use Logion\Figure\Words;
+
 /**
  * Cost of debt from a synthetic grade: interest cover picks a row of a spread table.
  */
@@ -35,7 +37,7 @@ final readonly class CostOfDebt
         $paysInterest = $interestExpense !== null && $interestExpense != 0.0 && $ebit !== null;
         $coverage = $paysInterest ? $ebit / $interestExpense : null;
         if ($table === []) {
-            throw new \InvalidArgumentException('The table of spreads is empty.');
+            throw new \InvalidArgumentException(Words::say('the_table_of_spreads_is_empty'));
         }
         usort($table, static fn (array $a, array $b): int => ($b['min_coverage'] ?? -INF) <=> ($a['min_coverage'] ?? -INF));
         $reached = array_values(

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Capital;
 
+use Logion\Figure\Words;
+
 /**
  * Weighted average cost of capital at market values: E/V·k_E + D/V·k_D·(1 − t) + P/V·k_P. Preferred capital has no tax shield.
  */
@@ -36,7 +38,7 @@ final readonly class WeightedAverageCost
     ): self {
         $value = $equityValue + $debt + $preferred;
         if ($value <= 0) {
-            throw new \InvalidArgumentException('Equity, debt and preferred capital must be worth more than nothing together.');
+            throw new \InvalidArgumentException(Words::say('equity_debt_and_preferred_capital_must'));
         }
         $after = $costOfDebt * (1 - $taxRate);
         $rest = ($equityValue / $value) * $costOfEquity + ($preferred / $value) * ($costOfPreferred ?? 0.0);

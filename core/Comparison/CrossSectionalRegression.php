@@ -10,6 +10,7 @@ use Logion\CrossSection\Universe;
 use Logion\CrossSection\UniverseComparison;
 use Logion\Figure\Absence;
 use Logion\Figure\Reason;
+use Logion\Figure\Words;
 use Logion\Statistics\Regression;
 
 /**
@@ -40,15 +41,15 @@ final readonly class CrossSectionalRegression implements UniverseComparison
         is_string($entry['formula'] ?? null) &&
         trim($entry['formula']) !== ''
             ? ['formula' => $entry['formula'], 'log' => (bool) ($entry['log'] ?? false)]
-            : throw InvalidRegression::because("{$what} has no formula.");
+            : throw InvalidRegression::because(Words::say('has_no_formula', what: $what));
         $regressors = $data['regressors'] ?? null;
         if (! is_array($regressors) || ! array_is_list($regressors) || $regressors === [] || count($regressors) > self::MOST_REGRESSORS) {
-            throw InvalidRegression::because('it takes 1 to '.self::MOST_REGRESSORS.' explaining figures.');
+            throw InvalidRegression::because(Words::say('it_takes_to_explaining_figures', most_regressors: self::MOST_REGRESSORS));
         }
 
         return new self(
-            $variable($data['dependent'] ?? null, 'the explained figure'),
-            array_map(static fn (mixed $entry): array => $variable($entry, 'an explaining figure'), $regressors),
+            $variable($data['dependent'] ?? null, Words::say('the_explained_figure')),
+            array_map(static fn (mixed $entry): array => $variable($entry, Words::say('an_explaining_figure')), $regressors),
         );
     }
 
@@ -98,14 +99,12 @@ final readonly class CrossSectionalRegression implements UniverseComparison
         $needed = count($this->regressors) + 2;
         if (count($used) < $needed) {
             throw InvalidRegression::because(
-                'only '.count($used).' of '.count($positions)." companies have all of its figures; {$needed} are needed.",
+                Words::say('only_of_companies_have_all_of', count: count($used), count2: count($positions), needed: $needed),
             );
         }
         $regression = Regression::fit($kept[0], array_slice($kept, 1));
         if ($regression->singular) {
-            throw InvalidRegression::because(
-                'an explaining figure is the same for all companies, or follows from the others. Leave it out.',
-            );
+            throw InvalidRegression::because(Words::say('an_explaining_figure_is_the_same'));
         }
 
         return new CrossSectionalFit(

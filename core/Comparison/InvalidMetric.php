@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Comparison;
 
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 
 /** A metric of a user's own that cannot be defined. */
 final class InvalidMetric extends \InvalidArgumentException implements LogionException
@@ -18,7 +19,11 @@ final class InvalidMetric extends \InvalidArgumentException implements LogionExc
     public static function circular(string $key, array $path): self
     {
         return new self(
-            "\"{$key}\" would refer to itself".($path === [] ? '' : ' through '.implode(', ', $path)).'. Take it out of the formula.',
+            Words::say(
+                'would_refer_to_itself_take_it',
+                key: $key,
+                through: $path === [] ? '' : Words::say('through', path: implode(', ', $path)),
+            ),
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Comparison;
 
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Formula\FormulaError;
 use Logion\Formula\Functions;
 use Logion\Formula\Node;
@@ -39,30 +40,26 @@ final class OwnMetricDefinition
         string $note = '',
     ): array {
         if (preg_match(self::KEY, $key) !== 1) {
-            throw InvalidMetric::because(
-                "\"{$key}\" cannot be a name in a formula: write 3 to 60 small letters, digits and underscores, beginning with a letter.",
-            );
+            throw InvalidMetric::because(Words::say('cannot_be_a_name_in_a', key: $key));
         }
         if (
             in_array($key, ['and', 'or', 'not', 'in', 'matches', 'contains', 'true', 'false', 'null'], true) ||
             isset(Functions::all()[$key]) ||
             (! $catalogue->isOwn($key) && in_array($key, $catalogue->names(), true))
         ) {
-            throw InvalidMetric::because("\"{$key}\" already means something in a formula. Choose another name.");
+            throw InvalidMetric::because(Words::say('already_means_something_in_a_formula', key: $key));
         }
         $metrics = self::make($key, $label, $kind, $definition, $unit, $better, $note);
         foreach (array_keys($metrics) as $made) {
             if ($made !== $key && ! $catalogue->isOwn($made) && in_array($made, $catalogue->names(), true)) {
-                throw InvalidMetric::because("\"{$made}\" already means something in a formula. Choose another name than \"{$key}\".");
+                throw InvalidMetric::because(Words::say('already_means_something_in_a_formula_choose', made: $made, key: $key));
             }
         }
         $with = $catalogue->with($metrics);
         foreach ($metrics[$key]->comparison?->formulas() ?? [$metrics[$key]->formula] as $formula) {
             $tree = $with->parse($formula);
             if ($kind === 'formula' && self::comparesInHistory($tree, $with)) {
-                throw InvalidMetric::because(
-                    'A metric that compares companies cannot be looked at through time. Take it out of the history function.',
-                );
+                throw InvalidMetric::because(Words::say('a_metric_that_compares_companies_cannot'));
             }
         }
         $dependencies = $with->ownDependencies($key);
@@ -98,10 +95,10 @@ final class OwnMetricDefinition
             $key,
             $label,
             'own',
-            Unit::tryFrom($unit) ?? throw InvalidMetric::because("\"{$unit}\" is not a unit."),
+            Unit::tryFrom($unit) ?? throw InvalidMetric::because(Words::say('is_not_a_unit', unit: $unit)),
             match ($better) {
                 'higher', 'lower', 'neutral' => $better,
-                default => throw InvalidMetric::because('A metric is better "higher", "lower" or is "neutral".'),
+                default => throw InvalidMetric::because(Words::say('a_metric_is_better_higher_lower')),
             },
             $formula,
             null,
@@ -113,7 +110,7 @@ final class OwnMetricDefinition
         switch ($kind) {
             case 'formula':
                 if (! is_string($definition)) {
-                    throw InvalidMetric::because('The formula of a metric must be text.');
+                    throw InvalidMetric::because(Words::say('the_formula_of_a_metric_must'));
                 }
 
                 return [$key => $metric($key, $label, $definition, $unit, $better)];
@@ -134,7 +131,7 @@ final class OwnMetricDefinition
                     "{$key}_fitted" => $metric("{$key}_fitted", "{$label}: fitted", $words, $unit, 'neutral', $regression->asFitted()),
                 ];
             default:
-                throw InvalidMetric::because('An own metric is a formula, a ranking or a regression.');
+                throw InvalidMetric::because(Words::say('an_own_metric_is_a_formula'));
         }
     }
 

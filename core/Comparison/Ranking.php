@@ -10,6 +10,7 @@ use Logion\CrossSection\Universe;
 use Logion\CrossSection\UniverseComparison;
 use Logion\Figure\Absence;
 use Logion\Figure\Reason;
+use Logion\Figure\Words;
 use Logion\Statistics\Descriptive;
 use Logion\Statistics\Quantile;
 use Logion\Statistics\Rank;
@@ -46,7 +47,7 @@ final readonly class Ranking implements UniverseComparison
     {
         $components = $data['components'] ?? null;
         if (! is_array($components) || $components === [] || ! array_is_list($components) || count($components) > self::MOST) {
-            throw InvalidRanking::because('it needs a list of 1 to '.self::MOST.' components.');
+            throw InvalidRanking::because(Words::say('it_needs_a_list_of_to', most: self::MOST));
         }
         $read = [];
         foreach ($components as $i => $component) {
@@ -55,23 +56,26 @@ final readonly class Ranking implements UniverseComparison
             $better = is_array($component) ? $component['better'] ?? 'higher' : null;
             $n = $i + 1;
             if (! is_string($formula) || trim($formula) === '') {
-                throw InvalidRanking::because("component {$n} has no formula.");
+                throw InvalidRanking::because(Words::say('component_has_no_formula', n: $n));
             }
             if (! (is_int($weight) || is_float($weight)) || ! is_finite((float) $weight) || $weight <= 0 || $weight > 1e6) {
-                throw InvalidRanking::because("the weight of component {$n} must be a number above 0 and at most 1 000 000.");
+                throw InvalidRanking::because(Words::say('the_weight_of_component_must_be', n: $n));
             }
             if ($better !== 'higher' && $better !== 'lower') {
-                throw InvalidRanking::because("component {$n} must say whether \"higher\" or \"lower\" is better.");
+                throw InvalidRanking::because(Words::say('component_must_say_whether_higher_or', n: $n));
             }
             $read[] = ['formula' => $formula, 'weight' => (float) $weight, 'better' => $better];
         }
         $within = $data['within'] ?? 'universe';
         if ($within !== 'universe' && $within !== 'sector') {
-            throw InvalidRanking::because('"within" is "universe" or "sector".');
+            throw InvalidRanking::because(Words::say('within_is_universe_or_sector'));
         }
         $case = static fn (string $key, string $enum, string $default) => $enum::tryFrom(
             is_string($data[$key] ?? $default) ? $data[$key] ?? $default : '',
-        ) ?? throw InvalidRanking::because("\"{$key}\" is one of ".implode(', ', array_column($enum::cases(), 'value')).'.');
+        ) ??
+            throw InvalidRanking::because(
+                Words::say('is_one_of', key: $key, choices: implode(', ', array_column($enum::cases(), 'value'))),
+            );
 
         return new self(
             $read,

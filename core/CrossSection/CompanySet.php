@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\CrossSection;
 
 use Closure;
+use Logion\Figure\Words;
 
 /**
  * Lists of companies and what is made of them: {either: […]}, {both: […]}, {without: [a, b, …]} over named lists, each a
@@ -26,9 +27,7 @@ final class CompanySet
     {
         if (! is_array($tree) || count($tree) !== 1 || $depth > 6) {
             throw InvalidSelection::because(
-                'a set of companies is an object with one key: '.
-                    implode(', ', [...self::OPERATIONS, ...self::KINDS]).
-                    '; at most six deep.',
+                Words::say('a_set_of_companies_is_an', keys: implode(', ', [...self::OPERATIONS, ...self::KINDS])),
             );
         }
         $key = array_key_first($tree);
@@ -38,9 +37,7 @@ final class CompanySet
         $parts = $tree[$key];
         if (! in_array($key, self::OPERATIONS, true) || ! is_array($parts) || ! array_is_list($parts) || $parts === []) {
             throw InvalidSelection::because(
-                "a set of companies knows no \"{$key}\"; it has ".
-                    implode(', ', [...self::OPERATIONS, ...self::KINDS]).
-                    ', and either, both, without want a list.',
+                Words::say('a_set_of_companies_knows_no', key: $key, keys: implode(', ', [...self::OPERATIONS, ...self::KINDS])),
             );
         }
         $result = self::members($parts[0], $members, $depth + 1);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\CrossSection;
 
 use Closure;
+use Logion\Figure\Words;
 use Logion\Formula\Operator;
 use Logion\Reference\IndustryTree;
 
@@ -55,7 +56,10 @@ final readonly class Selection
         }
         if (isset($definition['lists'])) {
             $admitted &= $this->companies(
-                CompanySet::members($definition['lists'], $this->members ?? throw InvalidSelection::because('lists are not known here.')),
+                CompanySet::members(
+                    $definition['lists'],
+                    $this->members ?? throw InvalidSelection::because(Words::say('lists_are_not_known_here')),
+                ),
             );
         }
         if (isset($definition['companies'])) {

@@ -8,6 +8,7 @@ use Closure;
 use Logion\Figure\Absence;
 use Logion\Figure\AbsenceKind;
 use Logion\Figure\Reason;
+use Logion\Figure\Words;
 use Logion\Formula\FormulaError;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
@@ -227,7 +228,7 @@ final class Universe
         $key = '='.$node;
         if (! isset($this->columns[$key])) {
             if ($node->comparesCompanies()) {
-                throw FormulaError::at("A comparison with other companies cannot stand inside {$node->symbol}", (string) $node);
+                throw FormulaError::at(Words::say('a_comparison_with_other_companies_cannot', symbol: $node->symbol), (string) $node);
             }
             $this->columns[$key] = ($this->derived)($node);
         }

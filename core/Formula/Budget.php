@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula;
 
 use Logion\Figure\Numerals;
+use Logion\Figure\Words;
 
 /**
  * How many steps a formula takes for one company. Functions that look at n years or days value their expression n times, so
@@ -28,11 +29,11 @@ final class Budget
         $steps = $this->steps($tree);
         if ($steps > self::MOST) {
             throw FormulaError::at(
-                'The formula would take '.
-                    ($steps > 1e9 ? 'more than a billion' : Numerals::decimal($steps)).
-                    ' steps for each company; at most '.
-                    Numerals::decimal(self::MOST).
-                    ' are allowed. Shorten its windows, or nest them less',
+                Words::say(
+                    'the_formula_would_take_steps_for',
+                    steps: $steps > 1e9 ? Words::say('more_than_a_billion') : Numerals::decimal($steps),
+                    decimal: Numerals::decimal(self::MOST),
+                ),
                 $formula,
             );
         }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Formula;
 
+use Logion\Figure\Words;
+
 /**
  * Units travel along: adding money to a ratio is an error at entry. A dimension is the powers of money and of shares;
  * null is a plain number, which may be compared with anything and scale anything.
@@ -33,9 +35,9 @@ final readonly class Dimensions
             case 'conditional':
                 $of(0);
 
-                return self::same($of(1), $of(2), 'the two branches of a condition', $formula);
+                return self::same($of(1), $of(2), Words::say('the_two_branches_of_a_condition'), $formula);
             case 'coalesce':
-                return self::same($of(0), $of(1), 'a figure and its replacement', $formula);
+                return self::same($of(0), $of(1), Words::say('a_figure_and_its_replacement'), $formula);
             case 'call':
                 return Functions::get($node->symbol)->dimension(
                     array_map(fn (Node $child): ?array => $this->of($child, $formula), $node->children),
@@ -56,7 +58,10 @@ final readonly class Dimensions
     public static function same(?array $a, ?array $b, string $where, string $formula): ?array
     {
         if ($a !== null && $b !== null && $a != $b) {
-            throw FormulaError::at("Units do not fit: {$where} are ".self::name($a).' and '.self::name($b), $formula);
+            throw FormulaError::at(
+                Words::say('units_do_not_fit_are_and', where: $where, name: self::name($a), name2: self::name($b)),
+                $formula,
+            );
         }
 
         return $a ?? $b;
@@ -68,9 +73,9 @@ final readonly class Dimensions
     public static function name(array $dimension): string
     {
         return match ($dimension) {
-            [1.0, 0.0] => 'an amount of money',
-            [1.0, -1.0] => 'money per share',
-            [0.0, 1.0] => 'a number of shares',
+            [1.0, 0.0] => Words::say('an_amount_of_money'),
+            [1.0, -1.0] => Words::say('money_per_share'),
+            [0.0, 1.0] => Words::say('a_number_of_shares'),
             [0.0, 0.0] => 'a ratio',
             default => sprintf('money^%g · shares^%g', ...$dimension),
         };

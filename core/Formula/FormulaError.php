@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula;
 
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 
 /** A formula that cannot be understood: what is wrong, where, and the nearest name that exists. */
 final class FormulaError extends \InvalidArgumentException implements LogionException
@@ -20,13 +21,12 @@ final class FormulaError extends \InvalidArgumentException implements LogionExce
 
     public static function at(string $problem, string $formula, ?int $position = null, ?string $proposal = null): self
     {
-        $shown = mb_strimwidth($formula, 0, 120, '…');
-
         return new self(
-            $problem.
-                ($position === null ? '' : " at character {$position}").
-                " in \"{$shown}\".".
-                ($proposal === null ? '' : " Did you mean \"{$proposal}\"?"),
+            Words::say(
+                'in_the_formula',
+                problem: $position === null ? $problem : Words::say('at_character', problem: $problem, position: $position),
+                formula: mb_strimwidth($formula, 0, 120, '…'),
+            ).($proposal === null ? '' : ' '.Words::say('did_you_mean', proposal: $proposal)),
             $formula,
             $position,
             $proposal,
@@ -50,6 +50,6 @@ final class FormulaError extends \InvalidArgumentException implements LogionExce
             }
         }
 
-        return self::at('"'.mb_strimwidth($name, 0, 60, '…').'" is not a known name', $formula, $position, $best);
+        return self::at(Words::say('is_not_a_known_name', name: mb_strimwidth($name, 0, 60, '…')), $formula, $position, $best);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Formula;
 
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 
 /**
  * A function of the language. Each stands in one file of `Function/`, which says all there is to say of it: its name and
@@ -73,7 +74,7 @@ abstract class FormulaFunction
         }
         $dimension = null;
         foreach ($this->keepsUnitOf() as $i) {
-            $dimension = Dimensions::same($dimension, $arguments[$i], "the arguments of {$this->name()}", $formula);
+            $dimension = Dimensions::same($dimension, $arguments[$i], Words::say('the_arguments_of', name: $this->name()), $formula);
         }
 
         return $dimension;

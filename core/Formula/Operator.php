@@ -7,6 +7,7 @@ namespace Logion\Formula;
 use Logion\Figure\Absence;
 use Logion\Figure\Reason;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 
 /**
  * The operators between two operands: how they are written, how tightly they bind, what units they take and give, and their
@@ -122,22 +123,27 @@ enum Operator: string
                     ? $a
                     : ($power !== null
                         ? [$a[0] * $power, $a[1] * $power]
-                        : throw FormulaError::at('Only a pure number can have a variable power', $formula));
+                        : throw FormulaError::at(Words::say('only_a_pure_number_can_have'), $formula));
             case self::Add:
             case self::Subtract:
                 // A bare constant beside an amount is a slip; zero, as in "0 - x", is not.
                 foreach ([[$left, $b], [$right, $a]] as [$constant, $other]) {
                     if ($constant->kind === 'number' && $constant->number != 0.0 && $other !== null && $other !== [0.0, 0.0]) {
-                        throw FormulaError::at('A plain number cannot be added to '.Dimensions::name($other), $formula);
+                        throw FormulaError::at(Words::say('a_plain_number_cannot_be_added', name: Dimensions::name($other)), $formula);
                     }
                 }
 
-                return Dimensions::same($a, $b, $this === self::Add ? 'the two sides of a sum' : 'the two sides of a difference', $formula);
+                return Dimensions::same(
+                    $a,
+                    $b,
+                    $this === self::Add ? Words::say('the_two_sides_of_a_sum') : Words::say('the_two_sides_of_a_difference'),
+                    $formula,
+                );
             case self::And:
             case self::Or:
                 return Unit::Ratio->dimension();
             default:
-                Dimensions::same($a, $b, 'the two sides of a comparison', $formula);
+                Dimensions::same($a, $b, Words::say('the_two_sides_of_a_comparison'), $formula);
 
                 return Unit::Ratio->dimension();
         }

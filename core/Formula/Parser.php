@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Formula;
 
+use Logion\Figure\Words;
 use Symfony\Component\ExpressionLanguage\Lexer;
 use Symfony\Component\ExpressionLanguage\Node as Symfony;
 use Symfony\Component\ExpressionLanguage\Parser as SymfonyParser;
@@ -47,10 +48,10 @@ final class Parser
     public function parse(string $formula, ?array $names = null): Node
     {
         if (trim($formula) === '') {
-            throw FormulaError::at('The formula is empty', $formula);
+            throw FormulaError::at(Words::say('the_formula_is_empty'), $formula);
         }
         if (strlen($formula) > self::MAX_LENGTH) {
-            throw FormulaError::at('The formula is longer than '.self::MAX_LENGTH.' characters', $formula);
+            throw FormulaError::at(Words::say('the_formula_is_longer_than_characters', max_length: self::MAX_LENGTH), $formula);
         }
         try {
             $tokens = $this->tokens($formula, $names);
@@ -118,7 +119,11 @@ final class Parser
                 }
             } elseif ($token->test(Token::PUNCTUATION_TYPE, '(')) {
                 if (++$depth > self::MAX_DEPTH) {
-                    throw FormulaError::at('The formula is nested more than '.self::MAX_DEPTH.' levels deep', $formula, $token->cursor);
+                    throw FormulaError::at(
+                        Words::say('the_formula_is_nested_more_than', max_depth: self::MAX_DEPTH),
+                        $formula,
+                        $token->cursor,
+                    );
                 }
                 if ($previous === null || $previous->type !== Token::NAME_TYPE) {
                     $tokens[] = new Token(Token::NAME_TYPE, 'group', $token->cursor);
@@ -128,7 +133,11 @@ final class Parser
             }
             $tokens[] = $previous = $token;
             if (count($tokens) > self::MAX_TOKENS) {
-                throw FormulaError::at('The formula has more than '.self::MAX_TOKENS.' parts', $formula, $token->cursor);
+                throw FormulaError::at(
+                    Words::say('the_formula_has_more_than_parts', max_tokens: self::MAX_TOKENS),
+                    $formula,
+                    $token->cursor,
+                );
             }
         }
         $tokens[] = $stream->current;
@@ -149,7 +158,7 @@ final class Parser
     private function convert(Symfony\Node $node, string $formula, int $depth): Node
     {
         if ($depth > 4 * self::MAX_DEPTH) {
-            throw FormulaError::at('The formula is nested too deeply', $formula);
+            throw FormulaError::at(Words::say('the_formula_is_nested_too_deeply'), $formula);
         }
         $convert = fn (Symfony\Node $child): Node => $this->convert($child, $formula, $depth + 1);
 
@@ -159,14 +168,14 @@ final class Parser
                 is_int($node->attributes['value']), is_float($node->attributes['value']) => Node::number(
                     (float) $node->attributes['value'],
                 ),
-                default => throw FormulaError::at('A text has no meaning here; a constant is a number', $formula),
+                default => throw FormulaError::at(Words::say('a_text_has_no_meaning_here'), $formula),
             },
             $node instanceof Symfony\NullCoalescedNameNode, $node instanceof Symfony\NameNode => Node::name($node->attributes['name']),
             $node instanceof Symfony\UnaryNode => $node->attributes['operator'] === '+'
                 ? $convert($node->nodes['node'])
                 : Node::unary(
                     UnaryOperator::written($node->attributes['operator']) ??
-                        throw FormulaError::at("The sign \"{$node->attributes['operator']}\" has no meaning in a formula", $formula),
+                        throw FormulaError::at(Words::say('the_sign_has_no_meaning_in', operator: $node->attributes['operator']), $formula),
                     $convert($node->nodes['node']),
                 ),
             $node instanceof Symfony\BinaryNode => self::binary(
@@ -182,14 +191,14 @@ final class Parser
             ),
             $node instanceof Symfony\NullCoalesceNode => Node::coalesce($convert($node->nodes['expr1']), $convert($node->nodes['expr2'])),
             $node instanceof Symfony\FunctionNode => $this->call($node, $formula, $convert),
-            default => throw FormulaError::at('A formula may hold numbers, names, operators and functions only', $formula),
+            default => throw FormulaError::at(Words::say('a_formula_may_hold_numbers_names'), $formula),
         };
     }
 
     private static function binary(string $symbol, Node $left, Node $right, string $formula): Node
     {
         $operator =
-            Operator::written($symbol) ?? throw FormulaError::at("The operator \"{$symbol}\" has no meaning in a formula", $formula);
+            Operator::written($symbol) ?? throw FormulaError::at(Words::say('the_operator_has_no_meaning_in', symbol: $symbol), $formula);
         // symfony binds both unary operators tighter than any other; one that binds looser takes the whole as its operand.
         if ($left->kind === 'unary' && $left->sign()->rank() < $operator->rank()) {
             return Node::unary($left->sign(), Node::binary($operator, $left->children[0], $right));
@@ -213,16 +222,19 @@ final class Parser
         if ($name === 'group') {
             return count($arguments) === 1
                 ? Node::call('group', $arguments)
-                : throw FormulaError::at('Parentheses hold one expression', $formula);
+                : throw FormulaError::at(Words::say('parentheses_hold_one_expression'), $formula);
         }
         $definition = $this->definitions[$name];
         $expected = $definition->parameters();
         if (count($arguments) !== count($expected)) {
-            throw FormulaError::at("{$name} takes {$definition->signature()}", $formula);
+            throw FormulaError::at(Words::say('takes', name: $name, signature: $definition->signature()), $formula);
         }
         foreach ($expected as $i => $parameter) {
             if (! $parameter->accepts($arguments[$i])) {
-                throw FormulaError::at("{$name} takes {$definition->signature()}; argument ".($i + 1).' does not fit', $formula);
+                throw FormulaError::at(
+                    Words::say('takes_argument_does_not_fit', name: $name, signature: $definition->signature(), i: $i + 1),
+                    $formula,
+                );
             }
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Identity;
 
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 
 /** Several companies have the ticker: which is meant must be said. */
 final class AmbiguousReference extends \InvalidArgumentException implements LogionException
@@ -16,8 +17,10 @@ final class AmbiguousReference extends \InvalidArgumentException implements Logi
     public function __construct(public readonly string $reference, public readonly array $choices, public readonly array $names = [])
     {
         parent::__construct(
-            "\"{$reference}\" is the ticker of several companies. Say which: ".
-                implode(
+            Words::say(
+                'is_the_ticker_of_several_companies',
+                reference: $reference,
+                choices: implode(
                     ', ',
                     array_map(
                         static fn (string $choice, int $company): string => isset($names[$company])
@@ -26,8 +29,8 @@ final class AmbiguousReference extends \InvalidArgumentException implements Logi
                         array_keys($choices),
                         array_values($choices),
                     ),
-                ).
-                '.',
+                ),
+            ),
         );
     }
 }

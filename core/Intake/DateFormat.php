@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
+
 /** How a file writes days: year first, day first, month first, with the month in letters, or as a spreadsheet's serial number. */
 enum DateFormat: string
 {
@@ -106,7 +108,7 @@ enum DateFormat: string
             // A spreadsheet counts days from the end of 1899.
             return (int) gmdate('Ymd', ((int) $text - 25569) * 86400);
         }
-        throw Refusal::because('"'.mb_substr($text, 0, 40).'" is not a date');
+        throw Refusal::because(Words::say('is_not_a_date', text: mb_substr($text, 0, 40)));
     }
 
     private static function century(string $year): int
@@ -117,7 +119,7 @@ enum DateFormat: string
     private static function day(int $year, int $month, int $day, string $text): int
     {
         if ($year < 1900 || $year > 2200 || ! checkdate($month, $day, $year)) {
-            throw Refusal::because('"'.mb_substr($text, 0, 40).'" is not a day of the calendar');
+            throw Refusal::because(Words::say('is_not_a_day_of_the', text: mb_substr($text, 0, 40)));
         }
 
         return $year * 10000 + $month * 100 + $day;

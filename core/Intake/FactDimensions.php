@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
+
 /**
  * What the dimensions of a fact in a report say: that it is of the consolidated company, of a part of it (a segment, a region, a class of
  * shares), or of something beside it, such as the parent alone, one subsidiary, or an elimination between segments. Axes and members of
@@ -38,8 +40,9 @@ final readonly class FactDimensions
     private const CONSOLIDATION = ['ConsolidationItemsAxis', 'SegmentConsolidationItemsAxis'];
 
     /** Members that stand for the whole. */
-    private const WHOLE = '/^(?:Consolidated|ConsolidatedEntities|Entity|EntitysTotalForSegmentConsolidationItems|ConsolidatedGroup|Group'
-        .'|EntitiesTotal)(?:Domain)?$/';
+    private const WHOLE =
+        '/^(?:Consolidated|ConsolidatedEntities|Entity|EntitysTotalForSegmentConsolidationItems|ConsolidatedGroup|Group'.
+        '|EntitiesTotal)(?:Domain)?$/';
 
     /** Members that gather the segments, beside which a segment is named. */
     private const OPERATING =
@@ -70,25 +73,25 @@ final readonly class FactDimensions
                 if (preg_match(self::WHOLE, $name) !== 1) {
                     return new self(
                         leftOut: preg_match('/separate|parent/i', $name) === 1
-                            ? 'separate statements of the parent'
-                            : 'single companies of the group',
+                            ? Words::say('separate_statements_of_the_parent')
+                            : Words::say('single_companies_of_the_group'),
                     );
                 }
             } elseif (in_array($axis, self::CONSOLIDATION, true)) {
                 if (preg_match(self::OPERATING, $name) === 1) {
                     $isOfSegments = true;
                 } elseif (preg_match(self::WHOLE, $name) !== 1) {
-                    return new self(leftOut: 'eliminations and items between segments and the whole');
+                    return new self(leftOut: Words::say('eliminations_and_items_between_segments_and'));
                 }
             } else {
                 $left[$axis] = $member;
             }
         }
         if ($left === []) {
-            return $isOfSegments ? new self(leftOut: 'all segments together, before eliminations') : new self();
+            return $isOfSegments ? new self(leftOut: Words::say('all_segments_together_before_eliminations')) : new self();
         }
         if (count($left) > 1) {
-            return new self(leftOut: 'parts by several dimensions at once');
+            return new self(leftOut: Words::say('parts_by_several_dimensions_at_once'));
         }
         $axis = (string) array_key_first($left);
         $member = $left[$axis];
@@ -102,10 +105,10 @@ final readonly class FactDimensions
         $name = (string) preg_replace('/(?:Member|Domain)$/', '', $member);
 
         return match (true) {
-            $kind === null => new self(leftOut: 'parts by '.self::words((string) preg_replace('/Axis$/', '', $axis))),
+            $kind === null => new self(leftOut: Words::say('parts_by', words: self::words((string) preg_replace('/Axis$/', '', $axis)))),
             $kind === 'business' && preg_match(self::WHOLE, $name) === 1 => new self(),
             $kind === 'business' && preg_match(self::BETWEEN, $name) === 1 => new self(
-                leftOut: 'eliminations and items between segments and the whole',
+                leftOut: Words::say('eliminations_and_items_between_segments_and'),
             ),
             default => new self($kind, self::words($member)),
         };

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 
@@ -75,7 +76,7 @@ final readonly class FiscalCalendar
     {
         $quarter =
             $this->quarterEnding($end) ??
-            throw Refusal::because(Day::iso($end).' does not end a fiscal quarter of a year that ends in month '.$this->yearEndMonth);
+            throw Refusal::because(Words::say('does_not_end_a_fiscal_quarter', day: Day::iso($end), yearEndMonth: $this->yearEndMonth));
         $period = FiscalPeriod::quarter(...$quarter);
         if ($start === null) {
             return ['kind' => 'balance', 'period' => $period];
@@ -90,11 +91,7 @@ final readonly class FiscalCalendar
                 'period' => FiscalPeriod::year($quarter[0]) + FiscalPeriod::SECOND_HALF,
             ],
             abs($days - 91 * $quarter[1]) <= 12 && $quarter[1] > 1 => ['kind' => 'year_to_date', 'period' => $period],
-            default => throw Refusal::because(
-                "{$days} days up to ".
-                    Day::iso($end).
-                    ' are neither a year, a half year, a quarter, nor the part of a year from its start; short periods are not annualised',
-            ),
+            default => throw Refusal::because(Words::say('days_up_to_are_neither_a', days: $days, day: Day::iso($end))),
         };
     }
 

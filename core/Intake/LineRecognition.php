@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
 use Logion\Reference\Wording;
 use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
@@ -116,18 +117,18 @@ final class LineRecognition
         foreach ($part === null ? [] : $tries as $try) {
             $line = $this->inSection[$part][$try] ?? null;
             if ($line !== null && LineItems::all()[ltrim($line, '-')]->fits($this->template)) {
-                return self::certain(ltrim($line, '-'), "a known label under \"{$section}\"", $line[0] === '-');
+                return self::certain(ltrim($line, '-'), Words::say('a_known_label_under', section: $section), $line[0] === '-');
             }
         }
         foreach ($tries as $try) {
             $line = $this->known[$try] ?? null;
             // Among changes of working capital a label means a change; the total that closes them has its own name.
             if ($line !== null && ($part !== 'working_capital' || LineItems::all()[$line]->isTotal($this->template))) {
-                return self::certain($line, 'a known label');
+                return self::certain($line, Words::say('a_known_label'));
             }
         }
         if ($part === 'working_capital') {
-            return self::unknown('a change of working capital without a line of its own');
+            return self::unknown(Words::say('a_change_of_working_capital_without'));
         }
         $turned =
             preg_match(
@@ -138,11 +139,11 @@ final class LineRecognition
                 ? $this->inSection['working_capital'][self::readings($m[1])[0]] ?? null
                 : null;
         if ($turned !== null && LineItems::all()[ltrim($turned, '-')]->fits($this->template)) {
-            return self::certain(ltrim($turned, '-'), 'an increase or decrease as it changes cash', $turned[0] === '-');
+            return self::certain(ltrim($turned, '-'), Words::say('an_increase_or_decrease_as_it'), $turned[0] === '-');
         }
 
         return preg_match(self::BESIDE, $label) === 1
-            ? self::unknown('it speaks of something beside a line')
+            ? self::unknown(Words::say('it_speaks_of_something_beside_a'))
             : $this->guess(end($tries) ?: '');
     }
 
@@ -172,14 +173,14 @@ final class LineRecognition
             ? [
                 'line' => $best,
                 'confidence' => round(0.85 * $most, 2),
-                'basis' => 'a guess: it shares '.
-                    implode(', ', array_intersect($words, $this->words[$best])).
-                    ' with "'.
-                    LineItems::all()[$best]->label.
-                    '"',
+                'basis' => Words::say(
+                    'a_guess_it_shares_with',
+                    words: implode(', ', array_intersect($words, $this->words[$best])),
+                    label: LineItems::all()[$best]->label,
+                ),
                 'turned' => false,
             ]
-            : self::unknown('no line has that name');
+            : self::unknown(Words::say('no_line_has_that_name'));
     }
 
     /**
@@ -209,11 +210,7 @@ final class LineRecognition
     private static function readings(string $label): array
     {
         $label = (string) preg_replace(
-            [
-                '/^\s*(?:\d+(?:\.\d+)*[.)]?|[ivx]+\.|[a-h][.)]|[+–−=-]|less:?|add:?|plus:?|minus:?)\s+/i',
-                '/[*†‡¹²³]+/u',
-                self::OWNERS,
-            ],
+            ['/^\s*(?:\d+(?:\.\d+)*[.)]?|[ivx]+\.|[a-h][.)]|[+–−=-]|less:?|add:?|plus:?|minus:?)\s+/i', '/[*†‡¹²³]+/u', self::OWNERS],
             ['', ' ', 'owners of the parent'],
             $label,
         );

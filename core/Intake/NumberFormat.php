@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
+
 /**
  * How a file writes numbers: which sign separates decimals and which groups thousands. Negative numbers may carry a hyphen,
  * a true minus, a trailing minus or parentheses; per cent signs divide by a hundred; a currency sign is ignored. A cell may name its own
@@ -114,7 +116,7 @@ final readonly class NumberFormat
         if ($scale === 1.0 && $this->decimal === '.' && is_numeric($text)) {
             $value = (float) $text;
 
-            return is_finite($value) ? $value : throw Refusal::because("\"{$text}\" is too large for a number");
+            return is_finite($value) ? $value : throw Refusal::because(Words::say('is_too_large_for_a_number', text: $text));
         }
         if (self::isEmpty($text)) {
             return null;
@@ -148,13 +150,11 @@ final readonly class NumberFormat
             preg_match('/\d/', $bare) !== 1 ||
             ($this->decimal === ',' && preg_match('/,\d{2},/', $bare) === 1)
         ) {
-            throw Refusal::because(
-                '"'.mb_substr($text, 0, 40).'" is not a number (decimals are written with "'.$this->decimal.'")',
-            );
+            throw Refusal::because(Words::say('is_not_a_number_decimals_are', text: mb_substr($text, 0, 40), decimal: $this->decimal));
         }
         $value = self::shifted(str_replace([$group, "'", $this->decimal], ['', '', '.'], $bare), $power - ($percent ? 2 : 0));
         if (! is_finite($value)) {
-            throw Refusal::because('"'.mb_substr($text, 0, 40).'" is too large for a number');
+            throw Refusal::because(Words::say('is_too_large_for_a_number', text: mb_substr($text, 0, 40)));
         }
 
         return $negative ? -$value : $value;

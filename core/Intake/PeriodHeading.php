@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 
@@ -316,7 +317,7 @@ final readonly class PeriodHeading
             return $months === null
                 ? null
                 : throw Refusal::because(
-                    Day::iso($day).' does not end a quarter of a fiscal year that ends in month '.$calendar->yearEndMonth,
+                    Words::say('does_not_end_a_quarter_of', day: Day::iso($day), yearEndMonth: $calendar->yearEndMonth),
                 );
         }
         $period = FiscalPeriod::quarter(...$quarter);
@@ -335,10 +336,7 @@ final readonly class PeriodHeading
             $months === 6 && $isYearEnd => new self(self::HALF, FiscalPeriod::year($quarter[0]) + FiscalPeriod::SECOND_HALF),
             $months === 3 * $quarter[1] => new self(self::YEAR_TO_DATE, $period),
             default => throw Refusal::because(
-                "{$months} months up to ".
-                    Day::iso($day).
-                    ' are no part of a fiscal year from its start: it ends in month '.
-                    $calendar->yearEndMonth,
+                Words::say('months_up_to_are_no_part', months: $months, day: Day::iso($day), yearEndMonth: $calendar->yearEndMonth),
             ),
         };
     }
@@ -368,7 +366,7 @@ final readonly class PeriodHeading
                 return null;
             }
             if ($months !== null) {
-                throw Refusal::because('The span is named, and the day on which it ends is not');
+                throw Refusal::because(Words::say('the_span_is_named_and_the'));
             }
         }
 

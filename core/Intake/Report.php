@@ -6,6 +6,7 @@ namespace Logion\Intake;
 
 use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\LineKind;
 use Logion\Reporting\ReportingModel;
@@ -82,7 +83,12 @@ final class Report
             if ($this->currency !== null && $money !== $this->currency) {
                 $this->refused[] = [
                     'place' => $fact->place,
-                    'reason' => "{$fact->concept} is in {$money}; the company reports in {$this->currency}",
+                    'reason' => Words::say(
+                        'is_in_the_company_reports_in',
+                        concept: $fact->concept,
+                        money: $money,
+                        currency: $this->currency,
+                    ),
                 ];
 
                 return;
@@ -108,13 +114,13 @@ final class Report
             ) {
                 $this->refused[] = [
                     'place' => $fact->place,
-                    'reason' => "{$fact->concept} of ".
-                        FiscalPeriod::label($period).
-                        ' is given twice, as '.
-                        self::number($known->value).
-                        ' and '.
-                        self::number($fact->value).
-                        '; neither is taken',
+                    'reason' => Words::say(
+                        'of_is_given_twice_as_and',
+                        concept: $fact->concept,
+                        period: FiscalPeriod::label($period),
+                        number: self::number($known->value),
+                        number2: self::number($fact->value),
+                    ),
                 ];
                 $this->groups[$group][$fact->concept] = new ReportedFact($fact->concept, NAN, $fact->unit, $fact->start, $fact->end);
 
@@ -153,11 +159,8 @@ final class Report
         }
         foreach ($parts->left as $period => $concepts) {
             $this->refused[] = [
-                'place' => 'the facts since the start of '.intdiv($period, 10),
-                'reason' => count($concepts).
-                    ' figures up to '.
-                    FiscalPeriod::label($period).
-                    ' cannot be made a quarter: the part of the year before it is not in the file',
+                'place' => Words::say('the_facts_since_the_start_of', year: intdiv($period, 10)),
+                'reason' => Words::say('figures_up_to_cannot_be_made', count: count($concepts), period: FiscalPeriod::label($period)),
             ];
         }
         ksort($byPeriod);
@@ -178,14 +181,13 @@ final class Report
             }
         }
         foreach ($parts->contradictions as $off) {
-            $this->doubts['quarters'] =
-                "{$off['key']} of ".
-                FiscalPeriod::label($off['period']).
-                ' is given as '.
-                self::number($off['given']).
-                ', and by difference from the start of the year it is '.
-                self::number($off['derived']).
-                '. Take the one that is given, or leave the report.';
+            $this->doubts['quarters'] = Words::say(
+                'of_is_given_as_and_by',
+                key: $off['key'],
+                period: FiscalPeriod::label($off['period']),
+                number: self::number($off['given']),
+                number2: self::number($off['derived']),
+            );
         }
         $this->sharesOfCover();
         arsort($this->unmapped);
@@ -211,7 +213,7 @@ final class Report
                 if ($days >= 0 && $days <= self::COVER_WITHIN) {
                     $this->figures['shares_outstanding_period_end@'.FiscalPeriod::balanceOf($period)] ??= [
                         'value' => $count,
-                        'from' => self::COVER.' of '.Day::iso($day).', on the cover',
+                        'from' => Words::say('of_on_the_cover', cover: self::COVER, day: Day::iso($day)),
                         'derived' => true,
                     ];
                     break;
@@ -223,7 +225,7 @@ final class Report
             if ($average !== null && $period % 10 < FiscalPeriod::FIRST_HALF) {
                 $this->figures['shares_outstanding_period_end@'.FiscalPeriod::balanceOf($period)] ??= [
                     'value' => $average['value'],
-                    'from' => "{$average['from']}, the average, for want of a count at the end",
+                    'from' => Words::say('the_average_for_want_of_a', from: $average['from']),
                     'derived' => true,
                 ];
             }

@@ -6,6 +6,7 @@ namespace Logion\Intake;
 
 use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\LineKind;
@@ -61,11 +62,10 @@ final class StatementReading
     ) {
         $spanless = $span === null ? $table->withoutSpan() : [];
         if ($spanless !== []) {
-            $this->doubts['span'] =
-                'The columns '.
-                implode(', ', array_map(StatementTable::letter(...), $spanless)).
-                ' name a day and no span. Say whether their flows are '.
-                'of the quarter or since the start of the year';
+            $this->doubts['span'] = Words::say(
+                'the_columns_name_a_day_and',
+                columns: implode(', ', array_map(StatementTable::letter(...), $spanless)),
+            );
         }
         $this->rowsOfLines();
         $this->workingCapital();
@@ -131,22 +131,16 @@ final class StatementReading
             foreach ($read as $nth => $values) {
                 foreach ($values as $slot => $value) {
                     if (isset($first[$slot]) && $first[$slot]['value'] !== $value['value']) {
-                        $this->doubts["rows:{$line}"] =
-                            '"'.
-                            $rows[0]->key.
-                            '" (row '.
-                            ($rows[0]->row + 1).
-                            ') and "'.
-                            $rows[$nth + 1]->key.
-                            '" (row '.
-                            ($rows[$nth + 1]->row + 1).
-                            ') would both be '.
-                            LineItems::all()[$line]->label.
-                            ', with '.
-                            self::number($first[$slot]['value']).
-                            ' and '.
-                            self::number($value['value']).
-                            '. Say which is meant, and leave the other out or name its line';
+                        $this->doubts["rows:{$line}"] = Words::say(
+                            'row_and_row_would_both_be',
+                            key: $rows[0]->key,
+                            row: $rows[0]->row + 1,
+                            key2: $rows[$nth + 1]->key,
+                            row2: $rows[$nth + 1]->row + 1,
+                            label: LineItems::all()[$line]->label,
+                            number: self::number($first[$slot]['value']),
+                            number2: self::number($value['value']),
+                        );
                     }
                     $first[$slot] ??= $value;
                 }
@@ -159,7 +153,7 @@ final class StatementReading
             isset($this->doubts["rows:{$line}"]) || ($this->read[$line] = $first);
         }
         if ($guesses !== []) {
-            $this->doubts['guesses'] = 'Guessed, not known: '.implode('; ', $guesses).'. Take them as they are, or choose their lines';
+            $this->doubts['guesses'] = Words::say('guessed_not_known_take_them_as', guesses: implode('; ', $guesses));
         }
     }
 
@@ -172,7 +166,7 @@ final class StatementReading
             if ($heading->kind === PeriodHeading::LEFT_OUT) {
                 continue;
             }
-            $place = 'row '.($row->row + 1).', '.$heading->label();
+            $place = Words::say('row', row: $row->row + 1, label: $heading->label());
             try {
                 $value = $this->numbers->parse($this->rows[$row->row][$column] ?? '', $scale);
             } catch (Refusal $refusal) {
@@ -188,12 +182,13 @@ final class StatementReading
             if ($known !== null && $known['value'] !== $value) {
                 // Of two columns of one period the restated one counts.
                 if (! $heading->restated && ! $known['restated']) {
-                    $this->doubts["columns:{$slot}"] =
-                        "Two columns are {$heading->label()}, and {$item->label} is ".
-                        self::number($known['value']).
-                        ' in one and '.
-                        self::number($value).
-                        ' in the other. Say which counts, and leave the other out';
+                    $this->doubts["columns:{$slot}"] = Words::say(
+                        'two_columns_are_and_is_in',
+                        label: $heading->label(),
+                        label2: $item->label,
+                        number: self::number($known['value']),
+                        number2: self::number($value),
+                    );
                 }
                 if (! $heading->restated) {
                     continue;
@@ -256,11 +251,11 @@ final class StatementReading
                     $this->read['change_in_working_capital'][$slot] = [...$change, 'value' => -$change['value']];
                 }
             } elseif (! in_array('signs', $this->accepted, true)) {
-                $this->doubts['signs'] =
-                    "{$change['place']}: a change in working capital of ".
-                    self::number($change['value']).
-                    ' can be an increase, which takes cash, or an effect on '.
-                    'cash, which adds it, and the cash flow does not tell which. Take it as an increase, or leave the row out';
+                $this->doubts['signs'] = Words::say(
+                    'a_change_in_working_capital_of',
+                    place: $change['place'],
+                    number: self::number($change['value']),
+                );
                 unset($this->read['change_in_working_capital'][$slot]);
             }
         }
@@ -302,23 +297,19 @@ final class StatementReading
                     $scaled = NumberFormat::shifted((string) json_encode($count['value']), (int) log10($factor));
                     $this->read[$shares][$slot] = [...$count, 'value' => $scaled];
                 }
-                $this->notes[] =
-                    LineItems::all()[$shares]->label.
-                    ' are taken '.
-                    number_format($factor >= 1 ? $factor : 1 / $factor).
-                    ' times '.
-                    ($factor > 1 ? 'larger' : 'smaller').
-                    ' than the amounts are scaled, as earnings a share say.';
+                $this->notes[] = Words::say(
+                    'are_taken_times_than_the_amounts',
+                    label: LineItems::all()[$shares]->label,
+                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
+                );
             } elseif ($isThousands && ! in_array('shares', $this->accepted, true)) {
-                $this->doubts['shares'] =
-                    'Earnings over '.
-                    LineItems::all()[$shares]->label.
-                    ' are about '.
-                    number_format($factor >= 1 ? $factor : 1 / $factor).
-                    ' times '.
-                    ($factor > 1 ? 'larger' : 'smaller').
-                    ' than the earnings a share of the table: the scale of the one or the other is wrong. Correct it, '.
-                    'or take the figures as they are';
+                $this->doubts['shares'] = Words::say(
+                    'earnings_over_are_about_times_than',
+                    label: LineItems::all()[$shares]->label,
+                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
+                );
             }
         }
     }
@@ -374,7 +365,7 @@ final class StatementReading
             foreach ($lines as $line => $value) {
                 $this->figures["{$line}@{$period}"] = [
                     'value' => $value,
-                    'place' => $places["{$line}@{$period}"]['place'].', less the part of the year before',
+                    'place' => Words::say('less_the_part_of_the_year', place: $places["{$line}@{$period}"]['place']),
                     'scale' => $places["{$line}@{$period}"]['scale'],
                     'derived' => true,
                 ];
@@ -382,26 +373,26 @@ final class StatementReading
         }
         foreach ($parts->left as $period => $lines) {
             $this->refused[] = [
-                'place' => 'columns since the start of '.intdiv($period, 10),
-                'reason' => count($lines).
-                    ' figures up to '.
-                    FiscalPeriod::label($period).
-                    ' cannot be made a quarter: the part of the year before it is not in the '.
-                    'table ('.
-                    implode(', ', array_map(static fn (string $line): string => LineItems::all()[$line]->label, array_slice($lines, 0, 3))).
-                    ')',
+                'place' => Words::say('columns_since_the_start_of', year: intdiv($period, 10)),
+                'reason' => Words::say(
+                    'figures_up_to_cannot_be_made_a',
+                    count: count($lines),
+                    period: FiscalPeriod::label($period),
+                    lines: implode(
+                        ', ',
+                        array_map(static fn (string $line): string => LineItems::all()[$line]->label, array_slice($lines, 0, 3)),
+                    ),
+                ),
             ];
         }
         foreach ($parts->contradictions as $off) {
-            $this->doubts["quarter:{$off['key']}@{$off['period']}"] =
-                LineItems::all()[$off['key']]->label.
-                ' of '.
-                FiscalPeriod::label($off['period']).
-                ' is given as '.
-                self::number($off['given']).
-                ', and by difference from the start of the year it is '.
-                self::number($off['derived']).
-                '. Leave one of the columns out';
+            $this->doubts["quarter:{$off['key']}@{$off['period']}"] = Words::say(
+                'of_is_given_as_and_by_difference',
+                label: LineItems::all()[$off['key']]->label,
+                period: FiscalPeriod::label($off['period']),
+                number: self::number($off['given']),
+                number2: self::number($off['derived']),
+            );
         }
     }
 
@@ -411,12 +402,14 @@ final class StatementReading
         $key = "{$line}@".FiscalPeriod::balanceOf($quarter);
         $known = $this->figures[$key] ?? null;
         if ($known !== null && $known['value'] !== $value['value']) {
-            $this->doubts["columns:{$key}"] =
-                LineItems::all()[$line]->label.
-                " is {$this->number($known['value'])} ({$known['place']}) and {$this->number(
-                    $value['value'],
-                )} ({$value['place']}) on the ".
-                'same day. Say which counts, and leave the other out';
+            $this->doubts["columns:{$key}"] = Words::say(
+                'is_and_on_the_same_day',
+                label: LineItems::all()[$line]->label,
+                number: $this->number($known['value']),
+                place: $known['place'],
+                number2: $this->number($value['value']),
+                place2: $value['place'],
+            );
 
             return;
         }

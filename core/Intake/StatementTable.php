@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
 
 /**
@@ -47,7 +48,7 @@ final readonly class StatementTable
     {
         [$headRow, $columns] = self::heading($rows, $calendar);
         if ($columns === []) {
-            throw Refusal::because('No row names periods such as 2023, FY 2023, Q1 2024 or 31.12.2023');
+            throw Refusal::because(Words::say('no_row_names_periods_such_as'));
         }
         foreach ($chosen as $column => $text) {
             if ($text === '') {
@@ -55,7 +56,7 @@ final readonly class StatementTable
             } elseif ($text !== null) {
                 $columns[$column] =
                     PeriodHeading::read($text, [], $calendar) ??
-                    throw Refusal::because("\"{$text}\" is no fiscal period such as FY 2023, Q1 2024, H1 2024 or 9M 2024");
+                    throw Refusal::because(Words::say('is_no_fiscal_period_such_as', text: $text));
             }
         }
         $first = min(array_keys($columns) ?: [0]);
@@ -98,7 +99,7 @@ final readonly class StatementTable
         $reasons = [];
         foreach ($this->columns as $column => $heading) {
             if ($heading->kind === PeriodHeading::LEFT_OUT) {
-                $reasons[] = 'Column '.self::letter($column)." is left out: {$heading->reason}.";
+                $reasons[] = Words::say('column_is_left_out', letter: self::letter($column), reason: $heading->reason);
             }
         }
 
@@ -155,7 +156,7 @@ final readonly class StatementTable
                     $found[$column] = $period;
                 } elseif ($column > 0 && preg_match(self::YEAR, $cell) === 1) {
                     $unclear[$column] = PeriodHeading::leftOut(
-                        'it is not clear which period "'.mb_substr(trim($cell), 0, 40).'" means',
+                        Words::say('it_is_not_clear_which_period', cell: mb_substr(trim($cell), 0, 40)),
                     );
                 }
             }

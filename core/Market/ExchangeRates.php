@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Market;
 
 use InvalidArgumentException;
+use Logion\Figure\Words;
 use Logion\Time\TradingDays;
 
 /** Exchange rates against one currency, written in another. */
@@ -25,7 +26,7 @@ final class ExchangeRates
         if ($base === $oldBase) {
             return $rates;
         }
-        $own = $rates[$base] ?? throw new InvalidArgumentException("No exchange rate of {$base} is known.");
+        $own = $rates[$base] ?? throw new InvalidArgumentException(Words::say('no_exchange_rate_of_is_known', base: $base));
         unset($rates[$base]);
         $inverse = array_map(static fn (float $rate): float => 1 / $rate, $own['values']);
         $against = [$oldBase => ['days' => $own['days'], 'values' => $inverse]];

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Screening;
 
+use Logion\Figure\Words;
+
 /**
  * One criterion of a screen: a condition as a formula, or a group of criteria of which all, any, or at least some must hold.
  */
@@ -39,35 +41,35 @@ final readonly class Criterion
             return new self($entry);
         }
         if (! is_array($entry)) {
-            throw InvalidScreen::because('a criterion must be text, or an object with a formula or a group.');
+            throw InvalidScreen::because(Words::say('a_criterion_must_be_text_or'));
         }
         $active = (bool) ($entry['active'] ?? true);
         if (! isset($entry['group'])) {
             return new self(
                 is_string($entry['formula'] ?? null)
                     ? $entry['formula']
-                    : throw InvalidScreen::because('a criterion\'s formula must be text.'),
+                    : throw InvalidScreen::because(Words::say('a_criterions_formula_must_be_text')),
                 $active,
             );
         }
         if (! in_array($entry['group'], self::GROUPS, true)) {
-            throw InvalidScreen::because('a group of criteria is "all", "any" or "at_least".');
+            throw InvalidScreen::because(Words::say('a_group_of_criteria_is_all'));
         }
         if ($depth > self::DEEPEST) {
-            throw InvalidScreen::because('groups of criteria are nested more than '.self::DEEPEST.' deep.');
+            throw InvalidScreen::because(Words::say('groups_of_criteria_are_nested_more', deepest: self::DEEPEST));
         }
         $members = $entry['criteria'] ?? [];
         if (! is_array($members) || ! array_is_list($members)) {
-            throw InvalidScreen::because('the criteria of a group must be a list.');
+            throw InvalidScreen::because(Words::say('the_criteria_of_a_group_must'));
         }
         if (count($members) > ScreenDefinition::MAX_CRITERIA) {
             throw InvalidScreen::because(
-                'a group has '.count($members).' criteria; at most '.ScreenDefinition::MAX_CRITERIA.' are allowed.',
+                Words::say('a_group_has_criteria_at_most', count: count($members), max_criteria: ScreenDefinition::MAX_CRITERIA),
             );
         }
         $count = $entry['count'] ?? 1;
         if (! is_int($count) || $count < 1) {
-            throw InvalidScreen::because('the count of a group must be a whole number from 1.');
+            throw InvalidScreen::because(Words::say('the_count_of_a_group_must'));
         }
 
         return new self(

@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace Logion\Screening;
 
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 
 final class InvalidScreen extends \InvalidArgumentException implements LogionException
 {
     public static function because(string $problem): self
     {
-        return new self("This is not a screen: {$problem}");
+        return new self(Words::say('this_is_not_a_screen', problem: $problem));
     }
 }

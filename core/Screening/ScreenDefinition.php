@@ -10,6 +10,7 @@ use Logion\Comparison\InvalidRegression;
 use Logion\Comparison\Ranking;
 use Logion\CrossSection\CompanySet;
 use Logion\CrossSection\Selection;
+use Logion\Figure\Words;
 use Logion\Metric\Catalogue;
 
 /**
@@ -64,39 +65,41 @@ final readonly class ScreenDefinition
     {
         $version = $data['version'] ?? self::VERSION;
         if (! in_array($version, [1, self::VERSION], true)) {
-            throw InvalidScreen::because(
-                'it was written by a newer version of the program; update, or export it again in version '.self::VERSION.'.',
-            );
+            throw InvalidScreen::because(Words::say('it_was_written_by_a_newer', version: self::VERSION));
         }
         $list = static fn (string $key, int $most): array => match (true) {
             ! isset($data[$key]) => [],
-            ! is_array($data[$key]) || ! array_is_list($data[$key]) => throw InvalidScreen::because("\"{$key}\" must be a list."),
+            ! is_array($data[$key]) || ! array_is_list($data[$key]) => throw InvalidScreen::because(
+                Words::say('must_be_a_list', key: $key),
+            ),
             count($data[$key]) > $most => throw InvalidScreen::because(
-                "\"{$key}\" has ".count($data[$key])." entries; at most {$most} are allowed.",
+                Words::say('has_entries_at_most_are_allowed', key: $key, count: count($data[$key]), most: $most),
             ),
             default => $data[$key],
         };
         $object = static fn (string $key): array => is_array($data[$key] ?? null)
             ? $data[$key]
-            : throw InvalidScreen::because("\"{$key}\" must be an object.");
+            : throw InvalidScreen::because(Words::say('must_be_an_object', key: $key));
         $text = static fn (mixed $value, string $what): string => is_string($value)
             ? $value
-            : throw InvalidScreen::because("{$what} must be text.");
+            : throw InvalidScreen::because(Words::say('must_be_text', what: $what));
         $criteria = array_map(static fn (mixed $entry): Criterion => Criterion::read($entry), $list('criteria', self::MAX_CRITERIA));
         $conditions = array_sum(array_map(static fn (Criterion $criterion): int => count($criterion->conditions()), $criteria));
         if ($conditions > self::MAX_CRITERIA) {
-            throw InvalidScreen::because("it holds {$conditions} criteria in all; at most ".self::MAX_CRITERIA.' are allowed.');
+            throw InvalidScreen::because(
+                Words::say('it_holds_criteria_in_all_at', conditions: $conditions, max_criteria: self::MAX_CRITERIA),
+            );
         }
         $sort = array_map(
             static function (mixed $entry) use ($text): array {
                 if (is_array($entry)) {
                     return [
-                        'column' => $text($entry['column'] ?? null, 'a sort column'),
-                        'descending' => in_array($entry['direction'] ?? '', ['descending', 'desc'], true)
-                            || ($entry['descending'] ?? false) === true,
+                        'column' => $text($entry['column'] ?? null, Words::say('a_sort_column')),
+                        'descending' => in_array($entry['direction'] ?? '', ['descending', 'desc'], true) ||
+                            ($entry['descending'] ?? false) === true,
                     ];
                 }
-                $key = $text($entry, 'a sort column');
+                $key = $text($entry, Words::say('a_sort_column'));
 
                 return ['column' => ltrim($key, '-'), 'descending' => str_starts_with($key, '-')];
             },
@@ -105,10 +108,10 @@ final readonly class ScreenDefinition
         $setAside = array_map(
             static fn (mixed $entry): array => is_array($entry)
                 ? [
-                    'ticker' => $text($entry['ticker'] ?? null, 'the ticker of a company set aside'),
-                    'reason' => mb_substr($text($entry['reason'] ?? '', 'the reason of a company set aside'), 0, 500),
+                    'ticker' => $text($entry['ticker'] ?? null, Words::say('the_ticker_of_a_company_set')),
+                    'reason' => mb_substr($text($entry['reason'] ?? '', Words::say('the_reason_of_a_company_set')), 0, 500),
                 ]
-                : throw InvalidScreen::because('a company set aside must be an object with ticker and reason.'),
+                : throw InvalidScreen::because(Words::say('a_company_set_aside_must_be')),
             $list('set_aside', self::MAX_SET_ASIDE),
         );
 
@@ -131,12 +134,10 @@ final readonly class ScreenDefinition
     {
         if (is_string($universe)) {
             $universe =
-                $universe === 'all'
-                    ? []
-                    : throw InvalidScreen::because("the universe \"{$universe}\" is not known; write \"all\" or an object.");
+                $universe === 'all' ? [] : throw InvalidScreen::because(Words::say('the_universe_is_not_known_write', universe: $universe));
         }
         if (! is_array($universe)) {
-            throw InvalidScreen::because('"universe" must be an object.');
+            throw InvalidScreen::because(Words::say('universe_must_be_an_object'));
         }
         foreach ($universe as $key => $values) {
             if ($key === 'lists') {
@@ -147,20 +148,22 @@ final readonly class ScreenDefinition
                     array_diff(array_keys($values), ['least', 'most']) !== [] ||
                     array_filter($values, static fn (mixed $end): bool => $end !== null && ! is_int($end) && ! is_float($end)) !== []
                 ) {
-                    throw InvalidScreen::because("the universe's \"{$key}\" must be an object with the numbers \"least\" and \"most\".");
+                    throw InvalidScreen::because(Words::say('the_universes_must_be_an_object', key: $key));
                 }
             } elseif (! in_array($key, self::UNIVERSE_LISTS, true)) {
                 throw InvalidScreen::because(
-                    "the universe knows no \"{$key}\"; it has ".
-                        implode(', ', [...self::UNIVERSE_LISTS, ...array_keys(Selection::BY_RANGE), 'lists']).
-                        '.',
+                    Words::say(
+                        'the_universe_knows_no_it_has',
+                        key: $key,
+                        keys: implode(', ', [...self::UNIVERSE_LISTS, ...array_keys(Selection::BY_RANGE), 'lists']),
+                    ),
                 );
             } elseif (
                 ! is_array($values) ||
                 ! array_is_list($values) ||
                 array_filter($values, static fn (mixed $value): bool => ! is_string($value) && ! is_int($value)) !== []
             ) {
-                throw InvalidScreen::because("the universe's \"{$key}\" must be a list of codes.");
+                throw InvalidScreen::because(Words::say('the_universes_must_be_a_list', key: $key));
             }
         }
 

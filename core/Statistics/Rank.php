@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Statistics;
 
+use Logion\Figure\Words;
+
 /** Ranks and percentile ranks of a sample. */
 final class Rank
 {
@@ -32,7 +34,7 @@ final class Rank
                 'min' => $i + 1,
                 'max' => $j,
                 'dense' => $dense,
-                default => throw new \InvalidArgumentException("Unknown tie rule \"{$ties}\"; use average, min, max or dense."),
+                default => throw new \InvalidArgumentException(Words::say('unknown_tie_rule_use_average_min', ties: $ties)),
             };
             for ($k = $i; $k < $j; $k++) {
                 $ranks[$order[$k]] = (float) $rank;

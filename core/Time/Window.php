@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Time;
 
+use Logion\Figure\Words;
+
 /**
  * A stretch of market data that ends with a bar. Named in trading days it counts bars; named in years, months or weeks it goes
  * by the calendar: from the last trading day on or before the same date earlier, however many bars lie between.
@@ -40,7 +42,7 @@ final readonly class Window
             return new self(0, $text);
         }
         if (! self::accepts($text)) {
-            throw new \InvalidArgumentException("\"{$text}\" is not a window; write a number of trading days, or '1y', '6m', '52w'.");
+            throw new \InvalidArgumentException(Words::say('is_not_a_window_write_a', text: $text));
         }
 
         return is_float($text) ? new self((int) $text, 'd') : new self((int) $text, substr($text, -1));

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Valuation;
 
+use Logion\Figure\Words;
+
 /**
  * From enterprise value to equity value: + cash + non-operating assets − debt − leases − pension deficit − minorities
  * − preferred.
@@ -21,7 +23,7 @@ final readonly class EquityBridge
         foreach (array_keys($amounts) as $name) {
             if (! in_array($name, [...self::ADDED, ...self::DEDUCTED], true)) {
                 throw new \InvalidArgumentException(
-                    "\"{$name}\" is not a part of the equity bridge; it has ".implode(', ', [...self::ADDED, ...self::DEDUCTED]).'.',
+                    Words::say('is_not_a_part_of_the', name: $name, parts: implode(', ', [...self::ADDED, ...self::DEDUCTED])),
                 );
             }
         }

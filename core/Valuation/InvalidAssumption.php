@@ -6,6 +6,7 @@ namespace Logion\Valuation;
 
 use Logion\Figure\LogionException;
 use Logion\Figure\Numerals;
+use Logion\Figure\Words;
 
 /** An assumption that cannot be valued with; names the assumption and the way out. */
 final class InvalidAssumption extends \InvalidArgumentException implements LogionException
@@ -19,23 +20,18 @@ final class InvalidAssumption extends \InvalidArgumentException implements Logio
     {
         return new self(
             'terminal_growth',
-            sprintf(
-                'Terminal growth of %s is not below the discount rate of %s: the value would be infinite. Lower the growth, '
-                    .'raise the rate, or end with an exit multiple.',
-                Numerals::percent($growth, 2),
-                Numerals::percent($rate, 2),
-            ),
+            Words::say('terminal_growth_of_is_not_below', percent: Numerals::percent($growth, 2), percent2: Numerals::percent($rate, 2)),
         );
     }
 
     public static function unknown(string $name, string ...$known): self
     {
-        return new self($name, 'There is no assumption "'.mb_substr($name, 0, 60).'". Known are '.implode(', ', $known).'.');
+        return new self($name, Words::say('there_is_no_assumption_known_are', name: mb_substr($name, 0, 60), known: implode(', ', $known)));
     }
 
     public static function outOfRange(string $name, string $range): self
     {
-        return new self($name, "{$name} must be {$range}.");
+        return new self($name, Words::say('must_be', name: $name, range: $range));
     }
 
     public static function malformed(string $name, string $problem): self

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Valuation;
 
+use Logion\Figure\Words;
+
 /**
  * The price below which a value leaves room for error: value × (1 − margin).
  *
@@ -24,7 +26,7 @@ final class MarginOfSafety
     public static function buyBelow(?float $value, float $margin): ?float
     {
         if ($margin < 0 || $margin >= 1) {
-            throw InvalidAssumption::outOfRange('margin_of_safety', 'at least 0 and below 100 %');
+            throw InvalidAssumption::outOfRange('margin_of_safety', Words::say('at_least_and_below'));
         }
 
         return $value === null || $value <= 0 ? null : $value * (1 - $margin);

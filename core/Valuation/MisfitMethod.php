@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Valuation;
 
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 
 /** A method refused because it does not fit the business. */
@@ -14,18 +15,15 @@ final class MisfitMethod extends \DomainException implements LogionException
     {
         return new self(
             match ($template) {
-                ReportingModel::Bank => 'Discounted cash flow to the firm does not fit a bank: debt and deposits are its raw material, '
-                    .'so there is no cash flow before them. Value its equity instead, by excess return on book.',
-                ReportingModel::Insurer => 'Discounted cash flow to the firm does not fit an insurer: its reserves finance its assets, '
-                    .'so there is no cash flow before them. Value its equity instead, by excess return on book.',
-                default => 'Discounted cash flow from operating margins does not fit a property company: depreciation of buildings hides '
-                    .'its earnings. Funds from operations and net asset value fit.',
+                ReportingModel::Bank => Words::say('discounted_cash_flow_to_the_firm'),
+                ReportingModel::Insurer => Words::say('discounted_cash_flow_to_the_firm_does'),
+                default => Words::say('discounted_cash_flow_from_operating_margins'),
             },
         );
     }
 
     public static function notEnough(string $what): self
     {
-        return new self("There is not enough to value from: {$what}");
+        return new self(Words::say('there_is_not_enough_to_value', what: $what));
     }
 }

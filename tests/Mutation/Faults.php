@@ -100,6 +100,6 @@ final class Faults
             ($node instanceof Expr\FuncCall && $node->name instanceof Node\Name && $node->name->toString() === 'sprintf') ||
             ($node instanceof Expr\StaticCall &&
                 $node->class instanceof Node\Name &&
-                in_array($node->class->getLast(), ['Absence', 'Source'], true));
+                in_array($node->class->getLast(), ['Absence', 'Source', 'Words'], true));
     }
 }

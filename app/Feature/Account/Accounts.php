@@ -9,6 +9,7 @@ use App\Models\Role;
 use App\Models\User;
 use App\Storage\Settings;
 use Illuminate\Support\Facades\DB;
+use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 
 /**
@@ -44,9 +45,7 @@ final readonly class Accounts
                 default => $invited->role ?? $this->settings->roleOfNewAccounts(),
             };
             if ($role === null) {
-                throw new AccessDeniedHttpException(
-                    'New accounts are closed here. Ask an administrator of this installation for an invitation, and open its link.',
-                );
+                throw new AccessDeniedHttpException(Words::say('new_accounts_are_closed_here_ask'));
             }
             $invited?->update(['used_at' => now()]);
 
@@ -57,6 +56,6 @@ final readonly class Accounts
     private function invited(string $token): Invitation
     {
         return Invitation::query()->open()->where('token', Invitation::digest($token))->first() ??
-            throw new AccessDeniedHttpException('The invitation was used already or has run out. Ask for another.');
+            throw new AccessDeniedHttpException(Words::say('the_invitation_was_used_already_or'));
     }
 }

@@ -9,6 +9,7 @@ use App\Models\Role;
 use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Str;
+use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** The people of an installation: their roles, and invitations to others. */
@@ -29,7 +30,7 @@ final class PeopleController
     {
         $others = User::query()->where('role', Role::Administrator)->whereKeyNot($person->id)->exists();
         if (! $others && $request->role() !== Role::Administrator) {
-            throw new ConflictHttpException('This is the only administrator. Make somebody else one first.');
+            throw new ConflictHttpException(Words::say('this_is_the_only_administrator_make'));
         }
         $person->update(['role' => $request->role()]);
 

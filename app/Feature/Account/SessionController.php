@@ -8,6 +8,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Validation\ValidationException;
+use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class SessionController
@@ -26,7 +27,7 @@ final class SessionController
     public function store(SignInRequest $request, Accounts $accounts): JsonResponse
     {
         if (! Auth::guard('web')->attempt($request->validated(), true)) {
-            throw ValidationException::withMessages(['email' => 'No account has this address and password.']);
+            throw ValidationException::withMessages(['email' => Words::say('no_account_has_this_address_and')]);
         }
         $request->session()->regenerate();
 
@@ -36,7 +37,7 @@ final class SessionController
     public function demo(Request $request, Accounts $accounts): JsonResponse
     {
         if (! config('logion.demo')) {
-            throw new NotFoundHttpException('This installation is not in demo mode, so there is no demo account.');
+            throw new NotFoundHttpException(Words::say('this_installation_is_not_in_demo'));
         }
         Auth::guard('web')->login(DemoAccount::get(), true);
         $request->session()->regenerate();

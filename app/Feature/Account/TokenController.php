@@ -7,6 +7,7 @@ namespace App\Feature\Account;
 use App\Models\AccessToken;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 
 /** Tokens with which scripts ask in somebody's name. They are made by the person, never by a token. */
@@ -23,10 +24,7 @@ final class TokenController
         self::mustBePresent($request);
         $made = $request->user()->createToken($request->validated('name'), $request->abilities());
 
-        return new JsonResponse(
-            [...(new TokenResource($made->accessToken))->toArray($request), 'token' => $made->plainTextToken],
-            201,
-        );
+        return new JsonResponse([...(new TokenResource($made->accessToken))->toArray($request), 'token' => $made->plainTextToken], 201);
     }
 
     public function destroy(Request $request, int $token): JsonResponse
@@ -40,7 +38,7 @@ final class TokenController
     private static function mustBePresent(Request $request): void
     {
         if ($request->user()->currentAccessToken() instanceof AccessToken) {
-            throw new AccessDeniedHttpException('Tokens are made and revoked by whoever is signed in, not with a token.');
+            throw new AccessDeniedHttpException(Words::say('tokens_are_made_and_revoked_by'));
         }
     }
 }

@@ -21,6 +21,7 @@ use Logion\CrossSection\Mask;
 use Logion\CrossSection\PastUniverses;
 use Logion\CrossSection\Selection;
 use Logion\CrossSection\Universe;
+use Logion\Figure\Words;
 use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
 use Logion\Time\Day;
@@ -59,16 +60,12 @@ final class BackTestRunner
         $from = Day::parse($settings['from']);
         $days = array_values(array_filter($index->days, static fn (int $day): bool => $day >= $from && $day <= $to));
         if (count($days) < 2) {
-            throw new UnprocessableEntityHttpException('The period has no trading days. Begin it earlier or end it later.');
+            throw new UnprocessableEntityHttpException(Words::say('the_period_has_no_trading_days_begin'));
         }
         $signals = Frequency::from($settings['frequency'])->ends($days);
         if (count($signals) > self::MOST_DATES) {
             throw new UnprocessableEntityHttpException(
-                'There would be '.
-                    count($signals).
-                    ' rebalancing dates; at most '.
-                    self::MOST_DATES.
-                    ' are tested. Rebalance less often, or shorten the period.',
+                Words::say('there_would_be_rebalancing_dates_at', count: count($signals), most_dates: self::MOST_DATES),
             );
         }
         $lastDay = $days[count($days) - 1];

@@ -12,6 +12,7 @@ use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
 use Logion\BackTest\Frequency;
 use Logion\CrossSection\Mask;
+use Logion\Figure\Words;
 use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
 use Logion\Portfolio\Performance;
@@ -47,21 +48,17 @@ final class BasketRunner
         $universe = $this->universes->on($context);
         $members = Mask::positions(Funnel::run($screen, $universe)->survived);
         if ($members === []) {
-            throw new UnprocessableEntityHttpException('Nothing survives the screen, so there is no basket to look back on.');
+            throw new UnprocessableEntityHttpException(Words::say('nothing_survives_the_screen_so_there'));
         }
         if (count($members) > self::MOST) {
             throw new UnprocessableEntityHttpException(
-                'A basket holds at most '.
-                    number_format(self::MOST).
-                    ' companies and '.
-                    number_format(count($members)).
-                    ' survive. Tighten the screen.',
+                Words::say('a_basket_holds_at_most_companies', number: number_format(self::MOST), number2: number_format(count($members))),
             );
         }
         $index = $this->index($settings['index'])->asOf($asOf);
         $days = array_values(array_filter($index->days, static fn (int $day): bool => $day >= $settings['from']));
         if (count($days) < 2) {
-            throw new UnprocessableEntityHttpException('The period has no trading days. Begin it earlier.');
+            throw new UnprocessableEntityHttpException(Words::say('the_period_has_no_trading_days'));
         }
         $levels = $prices = [];
         $values = $universe->column('market_cap')->gather($members);
@@ -130,7 +127,8 @@ final class BasketRunner
             'index_values' => $index,
             'risk_free' => $riskFree,
             'performance' => self::figures(Performance::of($days, $values, $riskFree, PortfolioPath::INVESTED)),
-            'index_performance' => count($known) === count($days) ? self::figures(Performance::of($days, array_values($known), $riskFree))
+            'index_performance' => count($known) === count($days)
+                ? self::figures(Performance::of($days, array_values($known), $riskFree))
                 : null,
         ];
     }

@@ -11,6 +11,7 @@ use App\Http\DatedRequest;
 use App\Models\Country;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
+use Logion\Figure\Words;
 use Logion\Market\Indicators;
 use Logion\Reference\IndustryTree;
 use Logion\Reporting\LineItems;
@@ -21,12 +22,8 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class CompanyController
 {
-    public function show(
-        DatedRequest $request,
-        CompanyScopes $scopes,
-        Identities $identities,
-        string $ticker,
-    ): JsonResponse {
+    public function show(DatedRequest $request, CompanyScopes $scopes, Identities $identities, string $ticker): JsonResponse
+    {
         $scope = $scopes->open($ticker, $request->context());
         $identity = $scopes->identity($scope);
         $listing = $identity->listing();
@@ -47,7 +44,8 @@ final class CompanyController
             'isin' => $identities->identifiers($identity->security)['isin'] ?? null,
             'currency' => $listing->currency,
             'reporting_currency' => $identity->reportingCurrency,
-            'delisting' => $listing->to !== null && $listing->to <= $scope->asOf ? Day::iso($listing->to).': '.$listing->endedBecause
+            'delisting' => $listing->to !== null && $listing->to <= $scope->asOf
+                ? Day::iso($listing->to).': '.$listing->endedBecause
                 : null,
             'price' => [
                 'close' => $last < 0 ? null : $scope->prices->closes[$last],
@@ -94,7 +92,7 @@ final class CompanyController
         foreach ($prices->actions->splits as [$day, $ratio]) {
             $events[] = [
                 'day' => Day::iso($day),
-                'text' => $ratio >= 1 ? sprintf('Split %g for 1', $ratio) : sprintf('Reverse split 1 for %g', 1 / $ratio),
+                'text' => $ratio >= 1 ? sprintf(Words::say('split_g_for'), $ratio) : sprintf('Reverse split 1 for %g', 1 / $ratio),
             ];
         }
 
@@ -134,7 +132,7 @@ final class CompanyController
         if (isset($data['line'])) {
             $item =
                 LineItems::find($data['line']) ??
-                throw new NotFoundHttpException('There is no statement line "'.mb_substr($data['line'], 0, 60).'".');
+                throw new NotFoundHttpException(Words::say('there_is_no_statement_line', line: mb_substr($data['line'], 0, 60)));
 
             return new JsonResponse($report->explainLine($item, (int) ($data['period'] ?? 0), $data['basis'] ?? 'annual'));
         }

@@ -12,6 +12,7 @@ use App\Models\TemplateChoice;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
+use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Time\Day;
 
@@ -81,7 +82,7 @@ final class CorrectionController
         $company = Company::query()->findOrFail($scopes->companyId($ticker));
         $key = ['user_id' => $request->user()->id, 'company_id' => $company->id];
         if ($company->template === ReportingModel::Fund) {
-            return ProblemResponse::unprocessable('A fund has no accounts, so it has no kind of business to choose.');
+            return ProblemResponse::unprocessable(Words::say('a_fund_has_no_accounts_so'));
         }
         if ($chosen === null || $chosen === $company->template->value) {
             TemplateChoice::query()->where($key)->delete();

@@ -12,6 +12,7 @@ use App\Models\TemplateChoice;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Logion\Figure\Words;
 use Logion\Intake\FiscalCalendar;
 use Logion\Reporting\LineItem;
 use Logion\Reporting\LineItems;
@@ -46,26 +47,23 @@ final class Corrections
                     $period > 22007 ||
                     ($period % 10 > 4 && $period % 10 !== FiscalPeriod::FIRST_HALF && $period % 10 !== FiscalPeriod::SECOND_HALF)
                 ) {
-                    throw new UnprocessableEntityHttpException(
-                        "{$period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a quarter, 6 or 7 for a ".
-                            'half year.',
-                    );
+                    throw new UnprocessableEntityHttpException(Words::say('is_no_fiscal_period_write_the', period: $period));
                 }
                 $filed = self::filedOn($company, $item->key, $period);
                 $day = $filed ?? $publicOn;
                 if ($day === null) {
                     throw new UnprocessableEntityHttpException(
-                        'Nothing was filed for '.FiscalPeriod::label($period).' yet: say from which day the figures are public.',
+                        Words::say('nothing_was_filed_for_yet_say', period: FiscalPeriod::label($period)),
                     );
                 }
                 if ($day < $calendar->end($period)) {
                     throw new UnprocessableEntityHttpException(
-                        FiscalPeriod::label($period).
-                            ' ends on '.
-                            Day::iso($calendar->end($period)).
-                            ' and cannot have been public on '.
-                            Day::iso($day).
-                            '.',
+                        Words::say(
+                            'ends_on_and_cannot_have_been_public',
+                            period: FiscalPeriod::label($period),
+                            day: Day::iso($calendar->end($period)),
+                            day2: Day::iso($day),
+                        ),
                     );
                 }
                 Correction::query()
@@ -99,7 +97,12 @@ final class Corrections
         $day =
             $reports
                 ->clone()
-                ->whereIn('id', Fact::query()->where(['company_id' => $company, 'line' => $line, 'period' => $period])->select('filing_id'))
+                ->whereIn(
+                    'id',
+                    Fact::query()
+                        ->where(['company_id' => $company, 'line' => $line, 'period' => $period])
+                        ->select('filing_id'),
+                )
                 ->min('filed_on') ?? $reports->where('period', $period)->min('filed_on');
 
         return $day === null ? null : (int) $day;
@@ -140,10 +143,10 @@ final class Corrections
     {
         $item =
             LineItems::find($line) ??
-            throw new UnprocessableEntityHttpException('There is no statement line "'.mb_substr($line, 0, 60).'".');
+            throw new UnprocessableEntityHttpException(Words::say('there_is_no_statement_line', line: mb_substr($line, 0, 60)));
 
         return $item->fits($template)
             ? $item
-            : throw new UnprocessableEntityHttpException("{$item->label} is no line of a {$template->label()}.");
+            : throw new UnprocessableEntityHttpException(Words::say('is_no_line_of_a', label: $item->label, label2: $template->label()));
     }
 }

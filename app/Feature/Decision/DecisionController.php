@@ -9,6 +9,7 @@ use App\Http\DatedRequest;
 use App\Http\ProblemResponse;
 use App\Models\Decision;
 use Illuminate\Http\JsonResponse;
+use Logion\Figure\Words;
 use Logion\Valuation\MarginOfSafety;
 
 /** Verdicts with their reasons. A deleted one can be brought back. */
@@ -41,7 +42,7 @@ final class DecisionController
         $scope = $scopes->open($request->validated('ticker'), $request->context());
         $last = $scope->prices->last();
         if ($last < 0) {
-            return ProblemResponse::unprocessable('The company has no price on that day, so there is nothing to compare a value with.');
+            return ProblemResponse::unprocessable(Words::say('the_company_has_no_price_on'));
         }
         $decision = Decision::query()->create([
             ...$request->decision(),

@@ -6,6 +6,7 @@ namespace App\Feature\Decision;
 
 use App\Http\DatedRequest;
 use App\Models\Valuation;
+use Logion\Figure\Words;
 
 final class DecisionRequest extends DatedRequest
 {
@@ -28,10 +29,10 @@ final class DecisionRequest extends DatedRequest
     public function messages(): array
     {
         return [
-            'thesis.required' => 'Write the thesis in a sentence or two: a verdict without reasons cannot be checked later.',
-            'disproof.required' => 'Write what would prove the thesis wrong.',
-            'value_per_share.gt' => 'The value per share must be more than zero.',
-            'margin_of_safety.max' => 'The margin of safety must lie between 0 and 95 %.',
+            'thesis.required' => Words::say('write_the_thesis_in_a_sentence'),
+            'disproof.required' => Words::say('write_what_would_prove_the_thesis'),
+            'value_per_share.gt' => Words::say('the_value_per_share_must_be'),
+            'margin_of_safety.max' => Words::say('the_margin_of_safety_must_lie'),
         ];
     }
 

@@ -6,6 +6,7 @@ namespace App\Feature\Export;
 
 use App\Files\TableFile;
 use App\Http\DatedRequest;
+use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /** What is wanted of a company, and in which format; not everything can be had in every one. */
@@ -43,7 +44,9 @@ final class CompanyExportRequest extends DatedRequest
 
         return in_array($this->validated('format'), $formats, true)
             ? $this->validated('format')
-            : throw new UnprocessableEntityHttpException(ucfirst($this->what()).' can be had as '.implode(', ', $formats).'.');
+            : throw new UnprocessableEntityHttpException(
+                Words::say('can_be_had_as', kind: ucfirst($this->what()), formats: implode(', ', $formats)),
+            );
     }
 
     public function contentType(): string

@@ -16,6 +16,7 @@ use App\Models\User;
 use App\Models\Valuation;
 use App\Storage\Identity\CompanyIdentity;
 use Illuminate\Support\Collection;
+use Logion\Figure\Words;
 use Logion\Metric\CompanyScope;
 use Logion\Metric\Metric;
 use Logion\Reporting\LineItems;
@@ -182,7 +183,15 @@ final readonly class Dossier
                 static fn (Valuation $of): array => [$of->name, $of->method, Day::iso((int) $of->as_of), $of->per_share, $of->currency],
             ),
             'Decisions' => self::section(
-                ['Decided on', 'Verdict', 'Thesis', 'What would disprove it', 'Value per share', 'Margin of safety', 'Price then'],
+                [
+                    'Decided on',
+                    'Verdict',
+                    'Thesis',
+                    Words::say('what_would_disprove_it'),
+                    Words::say('value_per_share'),
+                    Words::say('margin_of_safety'),
+                    'Price then',
+                ],
                 Decision::query()->where($own)->orderBy('id')->get(),
                 static fn (Decision $of): array => [
                     Day::iso((int) $of->decided_on),

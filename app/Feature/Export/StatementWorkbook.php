@@ -6,6 +6,7 @@ namespace App\Feature\Export;
 
 use App\Storage\Identity\CompanyIdentity;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Metric\CompanyScope;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItem;
@@ -84,10 +85,14 @@ final class StatementWorkbook
         }
         $this->derived(
             'Common size',
-            'Share of revenue, or of total assets',
+            Words::say('share_of_revenue_or_of_total'),
             fn (string $line, int $column): ?string => $this->shareFormula($line, $column),
         );
-        $this->derived('Change', 'Change on the year', fn (string $line, int $column): ?string => $this->changeFormula($line, $column));
+        $this->derived(
+            'Change',
+            Words::say('change_on_the_year'),
+            fn (string $line, int $column): ?string => $this->changeFormula($line, $column),
+        );
         $this->ratios();
     }
 
@@ -100,7 +105,7 @@ final class StatementWorkbook
 
     private function statement(string $statement, string $name): void
     {
-        $sheet = $this->sheet($name, "{$this->title}, {$this->currency}; a figure in grey was computed, not reported");
+        $sheet = $this->sheet($name, Words::say('a_figure_in_grey_was_computed', title: $this->title, currency: $this->currency));
         $row = 3;
         $lines = array_values(
             array_filter(
@@ -233,7 +238,7 @@ final class StatementWorkbook
 
     private function ratios(): void
     {
-        $sheet = $this->sheet('Ratios', "{$this->title}: ratios of each year, from the sheets before");
+        $sheet = $this->sheet('Ratios', Words::say('ratios_of_each_year_from_the', title: $this->title));
         $row = 3;
         foreach (self::RATIOS as $key => [$label, $formula]) {
             $row++;

@@ -7,6 +7,7 @@ namespace App\Feature\Export;
 use App\Files\Digits;
 use App\Storage\Identity\CompanyIdentity;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Intake\Concepts;
 use Logion\Intake\FiscalCalendar;
 use Logion\Reporting\LineItems;
@@ -36,7 +37,7 @@ final readonly class XbrlCsv
     {
         $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
-            throw new \RuntimeException("The file {$path} cannot be written.");
+            throw new \RuntimeException(Words::say('the_file_cannot_be_written', path: $path));
         }
         $columns = [
             ...array_fill_keys(
@@ -78,7 +79,7 @@ final readonly class XbrlCsv
                 JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES,
             ),
         );
-        $stream = fopen('php://temp', 'w+') ?: throw new \RuntimeException('No temporary stream.');
+        $stream = fopen('php://temp', 'w+') ?: throw new \RuntimeException(Words::say('no_temporary_stream'));
         fputcsv($stream, array_keys($columns), ',', '"', '');
         $own = self::concepts();
         $write = function (string $line, int $period, int $filedOn, ?string $axis, string $member, float $value) use ($stream, $own): void {

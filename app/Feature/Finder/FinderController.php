@@ -11,6 +11,7 @@ use App\Models\Screen;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Figure\Words;
 use Logion\Metric\Catalogue;
 
 /** Finds companies, metrics, screens, lists and notes by any of their words in any order. */
@@ -89,7 +90,7 @@ final class FinderController
                     'kind' => 'note',
                     'key' => $companies[$note->company_id]['reference'] ?? '',
                     'label' => mb_substr($first === '' ? $note->body : $first, 0, 80),
-                    'detail' => "Note on {$note->company->name}",
+                    'detail' => Words::say('note_on', name: $note->company->name),
                     'synonyms' => mb_strtolower(mb_substr($note->body, 0, 4000)),
                 ];
             }

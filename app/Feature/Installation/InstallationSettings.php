@@ -10,6 +10,7 @@ use App\Storage\ColumnStore;
 use App\Storage\EconomyReader;
 use App\Storage\EconomySeries;
 use App\Storage\Settings;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Market\ExchangeRates;
 
@@ -32,11 +33,16 @@ final readonly class InstallationSettings
      */
     public function choose(?User $by, array $choices): void
     {
-        $what = 'Settings: '.implode(', ', array_map(
-            static fn (string $name, string|float $value): string => str_replace('_', ' ', $name)." {$value}",
-            array_keys($choices),
-            $choices,
-        ));
+        $what =
+            'Settings: '.
+            implode(
+                ', ',
+                array_map(
+                    static fn (string $name, string|float $value): string => str_replace('_', ' ', $name)." {$value}",
+                    array_keys($choices),
+                    $choices,
+                ),
+            );
         $this->log->record($by, $what, function (ChangeLog $log) use ($choices): void {
             if (isset($choices[Settings::CURRENCY])) {
                 $this->writeRatesIn((string) $choices[Settings::CURRENCY], $log);
@@ -62,8 +68,13 @@ final readonly class InstallationSettings
         }
         if (! isset($rates[$currency])) {
             throw Refusal::because(
-                "Exchange rates are kept as units of {$before}, and none of {$currency} is known to write them in {$currency}. "
-                    ."Bring in the rate of {$currency} first",
+                Words::say(
+                    'exchange_rates_are_kept_as_units',
+                    before: $before,
+                    currency: $currency,
+                    currency2: $currency,
+                    currency3: $currency,
+                ),
             );
         }
         foreach ($rates as $of => $series) {

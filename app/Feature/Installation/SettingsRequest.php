@@ -7,6 +7,7 @@ namespace App\Feature\Installation;
 use App\Models\Role;
 use App\Storage\Settings;
 use Illuminate\Foundation\Http\FormRequest;
+use Logion\Figure\Words;
 
 final class SettingsRequest extends FormRequest
 {
@@ -25,9 +26,9 @@ final class SettingsRequest extends FormRequest
     public function messages(): array
     {
         return [
-            Settings::CURRENCY.'.regex' => 'A currency is a code of three capital letters by ISO 4217.',
-            Settings::EQUITY_RISK_PREMIUM.'.between' => 'The equity risk premium is a fraction a year between 0 and 0.3: 5 % is 0.05.',
-            Settings::CORPORATE_TAX_RATE.'.between' => 'The tax rate is a fraction between 0 and 0.9: 25 % is 0.25.',
+            Settings::CURRENCY.'.regex' => Words::say('a_currency_is_a_code_of_three'),
+            Settings::EQUITY_RISK_PREMIUM.'.between' => Words::say('the_equity_risk_premium_is_a'),
+            Settings::CORPORATE_TAX_RATE.'.between' => Words::say('the_tax_rate_is_a_fraction'),
         ];
     }
 

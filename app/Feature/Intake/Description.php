@@ -6,6 +6,7 @@ namespace App\Feature\Intake;
 
 use App\Files\FileFormat;
 use App\Files\Rows;
+use Logion\Figure\Words;
 use Logion\Intake\ColumnRecognition;
 use Logion\Intake\DateFormat;
 use Logion\Intake\FiscalCalendar;
@@ -99,8 +100,8 @@ final readonly class Description
             ),
             'notes' => [
                 $table->denomination->scale === null
-                    ? 'The heading names no scale of the amounts.'
-                    : "The heading says \"{$table->denomination->words}\".",
+                    ? Words::say('the_heading_names_no_scale_of')
+                    : Words::say('the_heading_says', words: $table->denomination->words),
             ],
         ];
     }
@@ -131,8 +132,8 @@ final readonly class Description
             if ($field !== null && ($kind->columns()[$field][1] ?? '') === 'day') {
                 $cells = array_map(static fn (array $row): string => $row[$i] ?? '', $below);
                 $notes[] = DateFormat::isWritten($cells)
-                    ? 'Days are written with the year first or with the month in letters.'
-                    : "Days such as {$cells[0]} are read {$this->mapping->dates->value}.";
+                    ? Words::say('days_are_written_with_the_year')
+                    : Words::say('days_such_as_are_read', cells: $cells[0], dates: $this->mapping->dates->value);
             }
         }
 

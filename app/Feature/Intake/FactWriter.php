@@ -9,6 +9,7 @@ use App\Storage\BulkInsert;
 use App\Storage\Filings;
 use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Intake\FiscalCalendar;
 use Logion\Intake\Neighbours;
 use Logion\Reporting\LineItems;
@@ -83,11 +84,12 @@ final class FactWriter
             if ($filedOn < $calendar->end($period)) {
                 $this->outcome->refuse(
                     $figure['place'],
-                    FiscalPeriod::label($period).
-                        ' ends on '.
-                        Day::iso($calendar->end($period)).
-                        ' and cannot have been public on '.
-                        Day::iso($filedOn),
+                    Words::say(
+                        'ends_on_and_cannot_have_been',
+                        period: FiscalPeriod::label($period),
+                        day: Day::iso($calendar->end($period)),
+                        day2: Day::iso($filedOn),
+                    ),
                 );
 
                 continue;
@@ -103,9 +105,12 @@ final class FactWriter
             ) {
                 $this->outcome->refuse(
                     $figure['place'],
-                    "The figure is in {$this->currency($id, $figure)}; reports filed on ".
-                        Day::iso($filedOn).
-                        " are in {$this->pass->companies->currencyOn($id, $filedOn)}",
+                    Words::say(
+                        'the_figure_is_in_reports_filed',
+                        currency: $this->currency($id, $figure),
+                        day: Day::iso($filedOn),
+                        currencyOn: $this->pass->companies->currencyOn($id, $filedOn),
+                    ),
                 );
 
                 continue;
@@ -207,7 +212,12 @@ final class FactWriter
 
     private function filing(int $company, string $kind, int $period, int $end, int $filedOn, bool $isDifference = false): int
     {
-        $title = FiscalPeriod::label($period).($isDifference ? self::BY_DIFFERENCE : '')." from {$this->pass->import->name}";
+        $title = Words::say(
+            'from_2',
+            period: FiscalPeriod::label($period),
+            how: $isDifference ? self::BY_DIFFERENCE : '',
+            name: $this->pass->import->name,
+        );
 
         return $this->filings->insert($company, $kind, $period, $end, $filedOn, $title, $this->pass->importId);
     }
@@ -283,14 +293,15 @@ final class FactWriter
             $scale = $this->mapping->scale;
             $this->outcome->doubt(
                 'scale_off',
-                "{$ticker}: the figures are about ".
-                    number_format($factor >= 1 ? $factor : 1 / $factor).
-                    ' times '.
-                    ($factor < 1 ? 'smaller' : 'larger').
-                    ' than those stored. '.
-                    ($scale !== null && $scale / $factor >= 1 && $scale / $factor <= 1e9
-                        ? 'Choose the scale '.number_format($scale / $factor).', or take them as they are.'
-                        : 'Check the scale, or take them as they are.'),
+                Words::say(
+                    'the_figures_are_about_times_than',
+                    ticker: $ticker,
+                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    direction: $factor < 1 ? Words::say('smaller') : Words::say('larger'),
+                    remedy: $scale !== null && $scale / $factor >= 1 && $scale / $factor <= 1e9
+                        ? Words::say('choose_the_scale_or_take_them', number: number_format($scale / $factor))
+                        : Words::say('check_the_scale_or_take_them'),
+                ),
             );
 
             return;
@@ -304,16 +315,17 @@ final class FactWriter
             [$line, $period] = explode('@', $key);
             $this->outcome->doubt(
                 'figure_off',
-                "{$ticker}: ".
-                    LineItems::all()[$line]->label.
-                    ', '.
-                    FiscalPeriod::label((int) $period).
-                    ", is {$this->number($one['value'])} ".
-                    "({$figures[$key]['place']}), about ".
-                    number_format($one['factor'] >= 1 ? $one['factor'] : 1 / $one['factor']).
-                    ' times '.
-                    ($one['factor'] < 1 ? 'smaller' : 'larger').
-                    " than {$this->number($one['near'])} beside it.",
+                Words::say(
+                    'is_about_times_than_beside_it',
+                    ticker: $ticker,
+                    label: LineItems::all()[$line]->label,
+                    period: FiscalPeriod::label((int) $period),
+                    number: $this->number($one['value']),
+                    place: $figures[$key]['place'],
+                    number2: number_format($one['factor'] >= 1 ? $one['factor'] : 1 / $one['factor']),
+                    direction: $one['factor'] < 1 ? Words::say('smaller') : Words::say('larger'),
+                    number3: $this->number($one['near']),
+                ),
             );
         }
     }
@@ -373,11 +385,13 @@ final class FactWriter
                 if ($count >= self::MANY && 2 * $count > $compared[$period][$shift]) {
                     $this->outcome->doubt(
                         'shifted',
-                        "{$ticker}: {$count} figures under ".
-                            FiscalPeriod::label($period).
-                            ' are those stored for '.
-                            FiscalPeriod::label($period + $shift).
-                            '. A column seems to be shifted.',
+                        Words::say(
+                            'figures_under_are_those_stored_for',
+                            ticker: $ticker,
+                            count: $count,
+                            period: FiscalPeriod::label($period),
+                            period2: FiscalPeriod::label($period + $shift),
+                        ),
                     );
                 }
             }

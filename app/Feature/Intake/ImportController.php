@@ -12,6 +12,7 @@ use App\Task\TaskProgress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
+use Logion\Figure\Words;
 use Logion\Intake\TableKind;
 
 /** Files handed in: preview, change of the mapping, storing, undo, and mappings kept as profiles. */
@@ -29,7 +30,7 @@ final class ImportController
 
         return ImportSummary::collection($imports)->additional([
             'kinds' => [
-                ['key' => Mapping::STATEMENT, 'label' => 'A statement: lines down, periods across'],
+                ['key' => Mapping::STATEMENT, 'label' => Words::say('a_statement_lines_down_periods_across')],
                 ...array_map(static fn (TableKind $kind): array => ['key' => $kind->value, 'label' => $kind->label()], TableKind::cases()),
             ],
             'exchanges' => \App\Models\Exchange::query()
@@ -43,11 +44,11 @@ final class ImportController
         $file = $request->file('file');
         if (! ($file instanceof \Illuminate\Http\UploadedFile) || ! $file->isValid()) {
             return ProblemResponse::unprocessable(
-                'No file came through'.
-                    ($file instanceof \Illuminate\Http\UploadedFile ? ': '.$file->getErrorMessage() : '').
-                    '. The largest taken is '.
-                    ini_get('upload_max_filesize').
-                    'B.',
+                Words::say(
+                    'no_file_came_through_the_largest',
+                    why: $file instanceof \Illuminate\Http\UploadedFile ? ': '.$file->getErrorMessage() : '',
+                    size: ini_get('upload_max_filesize'),
+                ),
             );
         }
         $import = $imports->take($file->getPathname(), $file->getClientOriginalName(), $request->user());
@@ -64,7 +65,7 @@ final class ImportController
     {
         self::awake($import);
         if (! in_array($import->state, ['previewed'], true)) {
-            return ProblemResponse::unprocessable('The import is being worked on or already stored; its mapping cannot change now.');
+            return ProblemResponse::unprocessable(Words::say('the_import_is_being_worked_on'));
         }
         $changes = $request->json()->all();
         $mapping = Mapping::fromArray($import->mapping);
@@ -178,7 +179,7 @@ final class ImportController
             $task = $import->task_id === null ? null : Task::query()->find($import->task_id);
             $heard = $task === null ? 0 : max((int) $task->updated_at?->getTimestamp(), TaskProgress::of($task)['at'] ?? 0);
             if (time() - $heard > TaskProgress::SILENT_SECONDS && $task?->state !== 'waiting') {
-                $task?->update(['state' => 'failed', 'message' => 'The work was interrupted; nothing was stored. Store it again.']);
+                $task?->update(['state' => 'failed', 'message' => Words::say('the_work_was_interrupted_nothing_was')]);
                 $import->update(['state' => 'previewed']);
             }
         }

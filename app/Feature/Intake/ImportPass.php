@@ -7,6 +7,7 @@ namespace App\Feature\Intake;
 use App\Models\Company;
 use App\Models\Import;
 use Closure;
+use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
 use Logion\Intake\FiscalCalendar;
 
@@ -51,10 +52,11 @@ final readonly class ImportPass
             return;
         }
         if ($this->mapping->fiscalYears === null && FiscalCalendar::isDoubtful($read->year_end)) {
-            $this->outcome->questions['fiscal_years'] =
-                "The fiscal years of {$read->name} end in month {$read->year_end}. Does it call a year by the calendar year in ".
-                    'which it ends, or '.
-                'by the one in which it begins? It is asked once.';
+            $this->outcome->questions['fiscal_years'] = Words::say(
+                'the_fiscal_years_of_end_in',
+                name: $read->name,
+                year_end: $read->year_end,
+            );
         } elseif ($this->importId !== null) {
             Company::query()
                 ->whereKey($company)

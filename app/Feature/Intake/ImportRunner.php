@@ -10,6 +10,7 @@ use App\Models\Import;
 use App\Models\LineMapping;
 use App\Storage\Identity\Identities;
 use Closure;
+use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
 use Logion\Intake\FiscalCalendar;
 use Logion\Intake\Refusal;
@@ -70,7 +71,7 @@ final readonly class ImportRunner
                 ? null
                 : $this->companies->listing($mapping->company) ??
                         (($mapping->tableKind() === TableKind::Prices ? $this->companies->index($mapping->company) : null) ??
-                            throw Refusal::because("No company has the ticker \"{$mapping->company}\""));
+                            throw Refusal::because(Words::say('no_company_has_the_ticker', company: $mapping->company)));
         }
         $security = $this->make($new, $mapping, $importId);
 
@@ -89,9 +90,11 @@ final readonly class ImportRunner
             $this->companies->find("{$new['exchange']}:{$new['ticker']}@".date('Y-m-d')) ?? $this->companies->find((string) $new['name']);
         if ($taken !== null) {
             throw Refusal::because(
-                "There is already a company \"{$this->companies->read($taken)->name}\" ({$this->companies->read(
-                    $taken,
-                )->ticker}); choose it instead of making a new one",
+                Words::say(
+                    'there_is_already_a_company_choose',
+                    name: $this->companies->read($taken)->name,
+                    ticker: $this->companies->read($taken)->ticker,
+                ),
             );
         }
         $exchange = Exchange::query()->where('code', $new['exchange'])->firstOrFail();

@@ -20,6 +20,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Intake\TableKind;
 
@@ -50,7 +51,7 @@ final class Imports
         $mapping = $this->recognition->propose($path, $format, $name, $user?->id);
         $kept = Storage::disk(Import::DISK)->putFileAs('', new File($path), Str::uuid()->toString());
         if ($kept === false) {
-            throw Refusal::because('The file could not be kept: is the disk full? Make room and hand it in again');
+            throw Refusal::because(Words::say('the_file_could_not_be_kept'));
         }
         $kept = Storage::disk(Import::DISK)->path($kept);
 
@@ -91,7 +92,7 @@ final class Imports
             ->latest('id')
             ->first();
         if ($before !== null) {
-            array_unshift($outcome->warnings, 'The same file was imported on '.$before->stored_at?->format('Y-m-d').'.');
+            array_unshift($outcome->warnings, Words::say('the_same_file_was_imported_on', day: $before->stored_at?->format('Y-m-d')));
         }
         $import->update([
             'mapping' => $mapping->toArray(),
@@ -132,7 +133,7 @@ final class Imports
     public function store(Import $import, ?Closure $progress = null): Outcome
     {
         if ($import->state === 'stored') {
-            throw Refusal::because('The file is already stored. Undo it first, or hand it in again');
+            throw Refusal::because(Words::say('the_file_is_already_stored_undo'));
         }
         $mapping = Mapping::fromArray($import->mapping);
         $store = fn (): Outcome => DB::transaction(function () use ($import, $mapping, $progress): Outcome {
@@ -142,8 +143,10 @@ final class Imports
             }
             if (array_sum($outcome->counts) === $outcome->counts['refused']) {
                 throw Refusal::because(
-                    'Nothing in the file can be stored'.
-                        ($outcome->refused === [] ? '' : ". {$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}"),
+                    Words::say(
+                        'nothing_in_the_file_can_be',
+                        first: $outcome->refused === [] ? '' : ". {$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}",
+                    ),
                 );
             }
             if ($import->user_id !== null) {
@@ -185,7 +188,7 @@ final class Imports
     private static function named(array $doubts): array
     {
         return array_map(
-            static fn (string $doubt, string $key): string => "{$doubt} (To take it, accept \"{$key}\".)",
+            static fn (string $doubt, string $key): string => Words::say('to_take_it_accept', doubt: $doubt, key: $key),
             $doubts,
             array_keys($doubts),
         );
@@ -199,7 +202,7 @@ final class Imports
     public function undo(Import $import): void
     {
         if ($import->state !== 'stored') {
-            throw Refusal::because('Only a stored import can be undone');
+            throw Refusal::because(Words::say('only_a_stored_import_can_be'));
         }
         DB::transaction(function () use ($import): void {
             $companies = (new StoredImport($import))->takeBack();
@@ -222,7 +225,7 @@ final class Imports
     public function discard(Import $import): void
     {
         if ($import->state === 'stored') {
-            throw Refusal::because('A stored import is undone, not discarded');
+            throw Refusal::because(Words::say('a_stored_import_is_undone_not'));
         }
         $import->forget();
     }

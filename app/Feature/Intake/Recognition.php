@@ -8,6 +8,7 @@ use App\Files\FileFormat;
 use App\Files\Rows;
 use App\Files\XbrlReport;
 use App\Models\ImportProfile;
+use Logion\Figure\Words;
 use Logion\Intake\ColumnRecognition;
 use Logion\Intake\DateFormat;
 use Logion\Intake\Denomination;
@@ -45,11 +46,7 @@ final class Recognition
         }
         $rows = $this->sample($path, $format);
 
-        return $this->ofRows($rows, $company, $userId) ??
-            throw Refusal::because(
-                'It cannot be told what the table holds: no heading names a date and a close, a line and a period, or fiscal periods '.
-                    'across. Add a heading row',
-            );
+        return $this->ofRows($rows, $company, $userId) ?? throw Refusal::because(Words::say('it_cannot_be_told_what_the'));
     }
 
     /** Of a workbook all sheets with statements are proposed together, else the first of which it can be told what it holds. */
@@ -73,10 +70,7 @@ final class Recognition
             // Sheets may name scales of their own.
             'scale' => count($numbers) > 1 ? null : $statement->scale,
         ]) ??
-            ($table ??
-                throw Refusal::because(
-                    'It cannot be told of any sheet of the workbook what it holds. Add a heading row to the one that is meant',
-                ));
+            ($table ?? throw Refusal::because(Words::say('it_cannot_be_told_of_any')));
     }
 
     /**
@@ -183,7 +177,7 @@ final class Recognition
     {
         $rows = (new Rows($path, $format, $sheet))->first(self::SAMPLE_ROWS);
 
-        return $rows === [] ? throw Refusal::because('The file has no rows') : $rows;
+        return $rows === [] ? throw Refusal::because(Words::say('the_file_has_no_rows')) : $rows;
     }
 
     /** @param  list<list<string>>  $rows */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Intake;
 
 use App\Files\XbrlReport;
+use Logion\Figure\Words;
 use Logion\Intake\Concepts;
 use Logion\Intake\Report;
 use Logion\Intake\ReportedFact;
@@ -29,19 +30,15 @@ final readonly class ReportImport
             $money = explode('/', $fact->unit)[0];
             preg_match('/^[A-Z]{3}$/D', $money) === 1 && ($currencies[$money] = ($currencies[$money] ?? 0) + 1);
             if ($company === null) {
-                $outcome->questions['company'] =
-                    'The report does not say which of the companies here it is about'.
-                    (isset($reader->texts['EntityRegistrantName']) ? ' ("'.$reader->texts['EntityRegistrantName'].'")' : '').
-                    '. Choose one.';
+                $outcome->questions['company'] = Words::say(
+                    'the_report_does_not_say_which',
+                    name: isset($reader->texts['EntityRegistrantName']) ? ' ("'.$reader->texts['EntityRegistrantName'].'")' : '',
+                );
 
                 continue;
             }
             if ($this->pass->mapping->filedOn === null && $fact->filedOn === null) {
-                $outcome->warn(
-                    'The report does not say when it was filed: its figures count from '.
-                        $this->pass->mapping->filedAfter.
-                        ' days after the end of their year, half of that after a quarter. Name the day if you know it.',
-                );
+                $outcome->warn(Words::say('the_report_does_not_say_when', filedAfter: $this->pass->mapping->filedAfter));
             }
             ($reports[$company][$fact->filedOn ?? 0] ??= $this->reportOf($company, $fact->filedOn ?? $this->pass->mapping->filedOn))->add(
                 $fact,
@@ -112,7 +109,7 @@ final readonly class ReportImport
             array_map(static fn (array $part): array => [...$part, 'filed_on' => $filedOn], $report->breakdowns),
         );
         foreach ($report->leftOut as $what => $count) {
-            $this->pass->outcome->warn("{$count} facts are of {$what} and are left out: statements are made of what is consolidated.");
+            $this->pass->outcome->warn(Words::say('facts_are_of_and_are_left', count: $count, what: $what));
         }
         foreach ($report->doubts as $key => $doubt) {
             $this->pass->outcome->doubt($key, $doubt);

@@ -14,6 +14,7 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 use Logion\Figure\LogionException;
+use Logion\Figure\Words;
 
 /** Previews or stores a large file in the background. */
 final class RunImport implements ShouldQueue
@@ -42,7 +43,7 @@ final class RunImport implements ShouldQueue
             $this->stores ? $imports->store($import, $progress) : $imports->preview($import, null, $progress);
             $task->update(['state' => 'done']);
         } catch (WorkCancelled) {
-            $task->update(['state' => 'cancelled', 'message' => 'Cancelled; nothing was stored.']);
+            $task->update(['state' => 'cancelled', 'message' => Words::say('cancelled_nothing_was_stored')]);
         } catch (\Throwable $error) {
             if (! ($error instanceof LogionException)) {
                 report($error);

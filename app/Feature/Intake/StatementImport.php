@@ -7,6 +7,7 @@ namespace App\Feature\Intake;
 use App\Files\Rows;
 use App\Storage\Filings;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Intake\Denomination;
 use Logion\Intake\LineRecognition;
 use Logion\Intake\NumberFormat;
@@ -35,7 +36,7 @@ final readonly class StatementImport
         $outcome = $this->pass->outcome;
         $mapping = $this->pass->mapping;
         if ($this->pass->company === null) {
-            $outcome->questions['company'] = 'The table does not say which company it is about. Choose one, or make a new one.';
+            $outcome->questions['company'] = Words::say('the_table_does_not_say_which');
             $this->propose();
 
             return;
@@ -59,10 +60,7 @@ final readonly class StatementImport
             }
         }
         if ($mapping->filedOn === null) {
-            $outcome->warn(
-                'The table does not say when its figures became public: they '.
-                    "count from {$mapping->filedAfter} days after the end of their year, half of that after a quarter.",
-            );
+            $outcome->warn(Words::say('the_table_does_not_say_when', filedAfter: $mapping->filedAfter));
         }
         $writer = new FactWriter($this->pass);
         $writer->company($company->id, $figures);
@@ -77,8 +75,12 @@ final readonly class StatementImport
         foreach (array_slice($rows, 0, max(0, $this->pass->mapping->headRow - 1)) as $row) {
             $title = trim((string) preg_replace('/[,(].*$/', '', $row[0] ?? ''));
             $named = Denomination::read($title);
-            if (preg_match('/^\p{Lu}[\p{L}&. -]{2,80}$/u', $title) === 1 && $named->scale === null && $named->currencies === []
-                && preg_match('/statement|balance|income|report|cash|results|annual|quarter/i', $title) !== 1) {
+            if (
+                preg_match('/^\p{Lu}[\p{L}&. -]{2,80}$/u', $title) === 1 &&
+                $named->scale === null &&
+                $named->currencies === [] &&
+                preg_match('/statement|balance|income|report|cash|results|annual|quarter/i', $title) !== 1
+            ) {
                 $this->pass->outcome->proposed['name'] = $title;
                 break;
             }
@@ -101,11 +103,13 @@ final readonly class StatementImport
                 [$line, $period] = explode('@', $key);
                 $this->pass->outcome->doubt(
                     "sheets:{$line}",
-                    LineItems::all()[$line]->label.
-                        ' of '.
-                        FiscalPeriod::label((int) $period).
-                        " stands in two sheets with different figures ({$known['place']} and ".
-                        "{$figure['place']}). Leave one of the sheets or rows out.",
+                    Words::say(
+                        'of_stands_in_two_sheets_with',
+                        label: LineItems::all()[$line]->label,
+                        period: FiscalPeriod::label((int) $period),
+                        place: $known['place'],
+                        place2: $figure['place'],
+                    ),
                 );
             }
             $figures[$key] ??= $figure;
@@ -118,11 +122,7 @@ final readonly class StatementImport
     {
         $sign = $this->pass->mapping->decimal;
         if ($table->numbers->ambiguous && $table->numbers->decimal === $sign) {
-            $this->pass->outcome->doubt(
-                'decimal',
-                "Figures such as \"1{$sign}234\" can have thousands or decimals; they are read with \"{$sign}\" for decimals. ".
-                    'Choose the other sign, or take it.',
-            );
+            $this->pass->outcome->doubt('decimal', Words::say('figures_such_as_can_have_thousands', sign: $sign, sign2: $sign));
         }
     }
 
@@ -138,9 +138,7 @@ final readonly class StatementImport
             throw $this->otherCurrency(implode(' or ', array_slice($named, 0, 2)), $company);
         }
         if ($mapping->currency === null) {
-            $this->pass->outcome->warn(
-                "No currency is named: amounts are taken as {$company->currency}, in which {$company->name} reports.",
-            );
+            $this->pass->outcome->warn(Words::say('no_currency_is_named_amounts_are', currency: $company->currency, name: $company->name));
         } elseif (! in_array($mapping->currency, $this->pass->companies->currencies($company->id), true)) {
             throw $this->otherCurrency($mapping->currency, $company);
         }
@@ -150,8 +148,7 @@ final readonly class StatementImport
     private function otherCurrency(string $named, object $company): Refusal
     {
         return Refusal::because(
-            "The table is in {$named} and {$company->name} reports in {$company->currency}. Choose the right company, or ".
-                'correct the currency if the heading means another thing',
+            Words::say('the_table_is_in_and_reports', named: $named, name: $company->name, currency: $company->currency),
         );
     }
 
@@ -177,16 +174,10 @@ final readonly class StatementImport
         $scale = ScaleEvidence::of($raw, Filings::latest((new Filings())->facts($company)));
         if ($scale === null) {
             $this->pass->outcome->questions['scale'] = $table->denomination->contradicts
-                ? 'The table names two scales of its amounts. Say which counts: amounts as they stand, thousands, millions or billions.'
-                : 'The table does not say whether its amounts are whole, in thousands or in millions, and nothing stored of '.
-                    "{$name} tells it. Say which.";
+                ? Words::say('the_table_names_two_scales_of')
+                : Words::say('the_table_does_not_say_whether', name: $name);
         } else {
-            $this->pass->outcome->warn(
-                'The table names no scale. Figures stored of '.
-                    "{$name} are of the same size if its amounts are ".
-                    self::words($scale).
-                    ', so they are taken so.',
-            );
+            $this->pass->outcome->warn(Words::say('the_table_names_no_scale_figures', name: $name, words: self::words($scale)));
         }
 
         return $scale;
@@ -207,7 +198,7 @@ final readonly class StatementImport
     {
         $outcome = $this->pass->outcome;
         foreach ($reading->turned as $label) {
-            $outcome->warn("{$label} is written with a minus; it is taken as a positive amount, as its name says.");
+            $outcome->warn(Words::say('is_written_with_a_minus_it', label: $label));
         }
         foreach ([...$table->leftOut(), ...$reading->notes] as $note) {
             $outcome->warn($note);

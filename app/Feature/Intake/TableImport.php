@@ -6,6 +6,7 @@ namespace App\Feature\Intake;
 
 use App\Feature\Intake\Records\Records;
 use App\Files\Rows;
+use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
 use Logion\Intake\DateFormat;
 use Logion\Intake\NumberFormat;
@@ -48,9 +49,9 @@ final class TableImport
     /** @throws Refusal if the kind of table is not known */
     public function __construct(private readonly ImportPass $pass)
     {
-        $this->kind = $pass->mapping->tableKind() ?? throw Refusal::because('It is not known what the table holds. Choose its kind');
+        $this->kind = $pass->mapping->tableKind() ?? throw Refusal::because(Words::say('it_is_not_known_what_the'));
         if ($this->kind->isPersonal() && $pass->import->user_id === null) {
-            throw Refusal::because('Lists and portfolios belong to somebody: name the user they are for');
+            throw Refusal::because(Words::say('lists_and_portfolios_belong_to_somebody'));
         }
         $this->numbers = $pass->mapping->numbers();
         $this->isInHundredths = $this->kind === TableKind::Prices && $pass->mapping->scale === 0.01;
@@ -108,12 +109,7 @@ final class TableImport
         [$dates, $isAmbiguous] = DateFormat::detect($cells);
         $numeric = array_values(array_filter($cells, static fn (string $cell): bool => ! DateFormat::isWritten([$cell])));
         if ($isAmbiguous && $dates === $this->pass->mapping->dates) {
-            $this->pass->outcome->doubt(
-                'dates',
-                "Days such as {$numeric[0]} can be read day first or month first, and none in the file tells which. They are ".
-                    "read {$dates->value}: choose the other ".
-                    'order, or take it.',
-            );
+            $this->pass->outcome->doubt('dates', Words::say('days_such_as_can_be_read', numeric: $numeric[0], dates: $dates->value));
         }
     }
 
@@ -123,11 +119,11 @@ final class TableImport
         $questions = [];
         foreach ($this->kind->columns() as $field => [$label, , $required]) {
             if ($required && ! in_array($field, $this->pass->mapping->columns, true)) {
-                $questions[$field] = "Which column is \"{$label}\"?";
+                $questions[$field] = Words::say('which_column_is', label: $label);
             }
         }
         if ($this->pass->company === null && ! in_array('company', $this->pass->mapping->columns, true)) {
-            $questions['company'] = 'No column names the company. Choose the one all rows belong to.';
+            $questions['company'] = Words::say('no_column_names_the_company_choose');
         }
 
         return $questions;
@@ -179,7 +175,7 @@ final class TableImport
             ($this->kind === TableKind::Prices ? $this->pass->companies->index($text) : null);
         if ($listing === null) {
             $this->pass->outcome->unknown(mb_substr(trim($text), 0, 60));
-            throw Refusal::because('No company is called "'.mb_substr($text, 0, 60).'"');
+            throw Refusal::because(Words::say('no_company_is_called', text: mb_substr($text, 0, 60)));
         }
         if (! $this->pass->companies->dependsOnDay($text)) {
             $this->listings = count($this->listings) > self::MOST_REMEMBERED ? [] : $this->listings;
@@ -196,7 +192,7 @@ final class TableImport
         }
         $day = $this->pass->mapping->dates->parse($text);
         if ($field === 'day' && $day > (int) date('Ymd')) {
-            throw Refusal::because(Day::iso($day).' lies in the future');
+            throw Refusal::because(Words::say('lies_in_the_future', day: Day::iso($day)));
         }
         if (count($this->days[$field] ?? []) > self::MOST_REMEMBERED) {
             $this->days[$field] = [];
@@ -210,6 +206,6 @@ final class TableImport
     {
         [$label, , $required] = $this->kind->columns()[$field];
 
-        return $required ? throw Refusal::because("{$label} is empty") : null;
+        return $required ? throw Refusal::because(Words::say('is_empty', label: $label)) : null;
     }
 }

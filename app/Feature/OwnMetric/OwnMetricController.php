@@ -13,6 +13,7 @@ use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Comparison\OwnMetricDefinition;
+use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -46,7 +47,7 @@ final class OwnMetricController
     {
         $data = $request->metric();
         if (OwnMetric::query()->of($request->user())->where('key', $data['key'])->exists()) {
-            throw new ConflictHttpException("You already have a metric \"{$data['key']}\". Change that one, or choose another name.");
+            throw new ConflictHttpException(Words::say('you_already_have_a_metric_change', key: $data['key']));
         }
         $this->define($request);
         $metric = OwnMetric::query()->create(['user_id' => $request->user()->id, ...self::columns($data)]);
@@ -59,7 +60,7 @@ final class OwnMetricController
     {
         $data = $request->metric();
         if ($data['key'] !== $metric->key || $data['kind'] !== $metric->kind) {
-            self::mustBeFree($this->catalogues->uses($request->user(), $metric), 'Its name and kind cannot change');
+            self::mustBeFree($this->catalogues->uses($request->user(), $metric), Words::say('its_name_and_kind_cannot_change'));
         }
         $this->define($request);
         $metric->update(self::columns($data));
@@ -70,7 +71,7 @@ final class OwnMetricController
 
     public function destroy(Request $request, OwnMetric $metric): JsonResponse
     {
-        self::mustBeFree($this->catalogues->uses($request->user(), $metric), 'It cannot be deleted');
+        self::mustBeFree($this->catalogues->uses($request->user(), $metric), Words::say('it_cannot_be_deleted'));
         $metric->delete();
         $this->catalogues->forget($request->user());
 
@@ -143,7 +144,7 @@ final class OwnMetricController
     private static function mustBeFree(array $uses, string $what): void
     {
         if ($uses !== []) {
-            throw new ConflictHttpException("{$what} while it is used by ".implode(', ', $uses).'.');
+            throw new ConflictHttpException(Words::say('while_it_is_used_by', what: $what, uses: implode(', ', $uses)));
         }
     }
 }

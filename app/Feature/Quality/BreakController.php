@@ -11,6 +11,7 @@ use App\Http\ProblemResponse;
 use App\Models\Judgement;
 use App\Models\OneOff;
 use Illuminate\Http\JsonResponse;
+use Logion\Figure\Words;
 use Logion\Reporting\Adjustment\NonRecurringItems;
 use Logion\Reporting\LineItems;
 use Logion\Time\FiscalPeriod;
@@ -44,16 +45,12 @@ final class BreakController
         $item = LineItems::find($data['line']);
         if ($item === null || ! NonRecurringItems::mayBeMarked($item, $scope->company->template)) {
             return ProblemResponse::unprocessable(
-                'A one-off can be marked on a line of the income statement of a '.
-                    $scope->company->template->label().
-                    '; "'.
-                    mb_substr($data['line'], 0, 60).
-                    '" is none.',
+                Words::say('a_one_off_can_be_marked', label: $scope->company->template->label(), line: mb_substr($data['line'], 0, 60)),
             );
         }
         if (! $scope->facts->hasPeriod((int) $data['period'])) {
             return ProblemResponse::unprocessable(
-                'Nothing is known of '.FiscalPeriod::label((int) $data['period']).', so there is nothing to take a one-off from.',
+                Words::say('nothing_is_known_of_so_there', period: FiscalPeriod::label((int) $data['period'])),
             );
         }
         $oneOff = OneOff::query()->create([

@@ -9,6 +9,7 @@ use App\Feature\Correction\Corrections;
 use App\Http\ProblemResponse;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\DB;
+use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /** What does not hold together in the statements, and the step that mends it. */
@@ -39,7 +40,7 @@ final class FindingController
         $company = $scopes->companyId($ticker);
         $remedy = $report->remedy($request->user(), $company, $request->validated('key'), (int) $request->validated('remedy'));
         if ($remedy === null) {
-            return ProblemResponse::unprocessable('The finding is no longer there: the figures have changed since. Reload the list.');
+            return ProblemResponse::unprocessable(Words::say('the_finding_is_no_longer_there'));
         }
 
         // What mends one finding and breaks something else is no remedy.
@@ -48,9 +49,7 @@ final class FindingController
             $batch = $corrections->make($request->user(), $company, $remedy->figures, $remedy->label, 'Integrity check');
             $broken = array_diff_key($report->sentences($request->user(), $company), $before);
             if ($broken !== []) {
-                throw new UnprocessableEntityHttpException(
-                    'This would break another check: '.reset($broken).' Correct the figures by hand.',
-                );
+                throw new UnprocessableEntityHttpException(Words::say('this_would_break_another_check_correct', broken: reset($broken)));
             }
 
             return new JsonResponse(['batch' => $batch], 201);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Reference;
 
 use Illuminate\Foundation\Http\FormRequest;
+use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Time\Day;
 
@@ -45,10 +46,10 @@ final class CompanyProfileRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'ticker.regex' => 'A ticker has up to twelve letters, digits, points or hyphens.',
-            'country.regex' => 'A country is a code of two letters by ISO 3166.',
-            'currency.regex' => 'A currency is a code of three letters by ISO 4217.',
-            'reporting_currency.regex' => 'A currency is a code of three letters by ISO 4217.',
+            'ticker.regex' => Words::say('a_ticker_has_up_to_twelve'),
+            'country.regex' => Words::say('a_country_is_a_code_of'),
+            'currency.regex' => Words::say('a_currency_is_a_code_of'),
+            'reporting_currency.regex' => Words::say('a_currency_is_a_code_of'),
         ];
     }
 

@@ -11,6 +11,7 @@ use App\Models\Listing;
 use App\Models\User;
 use App\Storage\ChangeLog;
 use App\Storage\CompanyRefresh;
+use Logion\Figure\Words;
 use Logion\Identity\FormerValues;
 use Logion\Identity\Isin;
 use Logion\Intake\Refusal;
@@ -38,15 +39,18 @@ final readonly class CompanyProfiles
     {
         $exchange =
             Exchange::query()->where('code', $profile['exchange'])->first() ??
-            throw Refusal::because("There is no exchange \"{$profile['exchange']}\". Make it first, under Data, Reference");
+            throw Refusal::because(Words::say('there_is_no_exchange_make_it', exchange: $profile['exchange']));
         self::refuseName($profile['name'], null);
         self::refuseSector($profile['sector'] ?? null);
         if (Listing::query()->where('exchange_id', $exchange->id)->where('ticker', $profile['ticker'])->whereNull('to_day')->exists()) {
-            throw Refusal::because("\"{$profile['ticker']}\" is already a ticker on {$exchange->name}");
+            throw Refusal::because(Words::say('is_already_a_ticker_on', ticker: $profile['ticker'], name: $exchange->name));
         }
         self::refuseIsin($profile['isin'] ?? null);
 
-        return $this->log->record($by, "Company {$profile['name']} made", static function (ChangeLog $log) use ($profile, $exchange): int {
+        return $this->log->record($by, Words::say('company_made', name: $profile['name']), static function (ChangeLog $log) use (
+            $profile,
+            $exchange,
+        ): int {
             $company = $log->insert('companies', [
                 'name' => $profile['name'],
                 'country' => $profile['country'] ?? $exchange->country,
@@ -93,11 +97,15 @@ final readonly class CompanyProfiles
         if ($changed === []) {
             return;
         }
-        $this->log->record($by, "Company {$before->name} changed", static function (ChangeLog $log) use ($before, $changed, $since): void {
+        $this->log->record($by, Words::say('company_changed', name: $before->name), static function (ChangeLog $log) use (
+            $before,
+            $changed,
+            $since,
+        ): void {
             foreach (array_intersect_key(FormerValues::ATTRIBUTES, $since === null ? [] : $changed) as $attribute => $label) {
                 $later = $before->formerAttributes()->where('attribute', $attribute)->where('until_day', '>=', $since)->exists();
                 if ($later) {
-                    throw Refusal::because("A later change of its {$label} is known, so this cannot be what is so now");
+                    throw Refusal::because(Words::say('a_later_change_of_its_is', label: $label));
                 }
                 $log->insert('former_attributes', [
                     'company_id' => $before->id,
@@ -115,7 +123,7 @@ final readonly class CompanyProfiles
     public function remove(?User $by, int $company): void
     {
         $of = Company::query()->with('securities.listings')->findOrFail($company);
-        $this->log->record($by, "Company {$of->name} removed", static function (ChangeLog $log) use ($of): void {
+        $this->log->record($by, Words::say('company_removed', name: $of->name), static function (ChangeLog $log) use ($of): void {
             foreach ($of->securities as $security) {
                 foreach ($security->listings as $listing) {
                     $log->delete('listings', ['id' => $listing->id]);
@@ -132,14 +140,14 @@ final readonly class CompanyProfiles
     private static function refuseName(string $name, ?int $unless): void
     {
         if (Company::query()->where('name', $name)->when($unless, static fn ($query) => $query->whereKeyNot($unless))->exists()) {
-            throw Refusal::because("There is already a company \"{$name}\"");
+            throw Refusal::because(Words::say('there_is_already_a_company', name: $name));
         }
     }
 
     private static function refuseSector(?string $sector): void
     {
         if ($sector !== null && $sector !== self::NO_SECTOR && IndustryTree::section($sector) === null) {
-            throw Refusal::because("\"{$sector}\" is no ISIC division or class. Write its number, such as 26");
+            throw Refusal::because(Words::say('is_no_isic_division_or_class_write', sector: $sector));
         }
     }
 
@@ -149,10 +157,10 @@ final readonly class CompanyProfiles
             return;
         }
         if (! Isin::isValid($isin)) {
-            throw Refusal::because("\"{$isin}\" is no ISIN: its check digit does not fit. Leave it empty if you do not know it");
+            throw Refusal::because(Words::say('is_no_isin_its_check_digit', isin: $isin));
         }
         if (Identifier::query()->where('scheme', 'isin')->where('value', $isin)->exists()) {
-            throw Refusal::because("The ISIN {$isin} belongs to another security");
+            throw Refusal::because(Words::say('the_isin_belongs_to_another_security', isin: $isin));
         }
     }
 }

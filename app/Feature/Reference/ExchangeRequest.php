@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Reference;
 
 use Illuminate\Foundation\Http\FormRequest;
+use Logion\Figure\Words;
 
 final class ExchangeRequest extends FormRequest
 {
@@ -33,9 +34,9 @@ final class ExchangeRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'code.regex' => 'The code of an exchange has two to eight letters or digits.',
-            'country.regex' => 'A country is a code of two letters by ISO 3166.',
-            'currency.regex' => 'A currency is a code of three letters by ISO 4217.',
+            'code.regex' => Words::say('the_code_of_an_exchange_has'),
+            'country.regex' => Words::say('a_country_is_a_code_of'),
+            'currency.regex' => Words::say('a_currency_is_a_code_of'),
         ];
     }
 }

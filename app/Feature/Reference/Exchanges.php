@@ -11,6 +11,7 @@ use App\Storage\ChangeLog;
 use App\Storage\ColumnStore;
 use App\Storage\EconomyReader;
 use App\Storage\Settings;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /** Exchanges: made, changed, measured by an index, removed while nothing is listed on them. */
@@ -32,11 +33,11 @@ final readonly class Exchanges
     public function create(?User $by, array $exchange): Exchange
     {
         if (Exchange::query()->where('code', $exchange['code'])->exists()) {
-            throw Refusal::because("There is already an exchange with the code \"{$exchange['code']}\"");
+            throw Refusal::because(Words::say('there_is_already_an_exchange_with', code: $exchange['code']));
         }
         $id = $this->log->record(
             $by,
-            "Exchange {$exchange['code']} made",
+            Words::say('exchange_made', code: $exchange['code']),
             static fn (ChangeLog $log): int => $log->insert('exchanges', $exchange),
         );
         $this->forget();
@@ -52,9 +53,12 @@ final readonly class Exchanges
     public function change(?User $by, Exchange $exchange, array $values): Exchange
     {
         if (isset($values['index_id']) && ! Security::query()->where('kind', 'index')->whereKey($values['index_id'])->exists()) {
-            throw Refusal::because("There is no index of number {$values['index_id']}");
+            throw Refusal::because(Words::say('there_is_no_index_of_number', index_id: $values['index_id']));
         }
-        $this->log->record($by, "Exchange {$exchange->code} changed", function (ChangeLog $log) use ($exchange, $values): void {
+        $this->log->record($by, Words::say('exchange_changed', code: $exchange->code), function (ChangeLog $log) use (
+            $exchange,
+            $values,
+        ): void {
             $log->update('exchanges', ['id' => $exchange->id], $values);
             // What its shares are measured against, and what their names say of their country, is in the columns.
             $this->columns->forgetFrom(0);
@@ -69,7 +73,7 @@ final readonly class Exchanges
     {
         $this->log->record(
             $by,
-            "Exchange {$exchange->code} removed",
+            Words::say('exchange_removed', code: $exchange->code),
             static fn (ChangeLog $log) => $log->delete('exchanges', ['id' => $exchange->id]),
         );
         $this->forget();

@@ -6,6 +6,7 @@ namespace App\Feature\Reference;
 
 use App\Models\Exchange;
 use Illuminate\Foundation\Http\FormRequest;
+use Logion\Figure\Words;
 
 final class IndexRequest extends FormRequest
 {
@@ -27,7 +28,7 @@ final class IndexRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['exchange.exists' => 'There is no such exchange. Make it first.'];
+        return ['exchange.exists' => Words::say('there_is_no_such_exchange_make')];
     }
 
     public function exchange(): Exchange

@@ -9,6 +9,7 @@ use App\Models\Listing;
 use App\Models\Security;
 use App\Models\User;
 use App\Storage\ChangeLog;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /** Market indices: made under a ticker of their own, whose levels come as prices do; removed while nothing is built on them. */
@@ -26,10 +27,14 @@ final readonly class MarketIndices
     public function create(?User $by, Exchange $exchange, string $ticker, string $name): int
     {
         if (Listing::query()->where('exchange_id', $exchange->id)->where('ticker', $ticker)->exists()) {
-            throw Refusal::because("\"{$ticker}\" is already a ticker on {$exchange->name}");
+            throw Refusal::because(Words::say('is_already_a_ticker_on', ticker: $ticker, name: $exchange->name));
         }
 
-        return $this->log->record($by, "Index {$ticker} made", static function (ChangeLog $log) use ($exchange, $ticker, $name): int {
+        return $this->log->record($by, Words::say('index_made', ticker: $ticker), static function (ChangeLog $log) use (
+            $exchange,
+            $ticker,
+            $name,
+        ): int {
             $security = $log->insert('securities', ['company_id' => null, 'kind' => 'index', 'name' => $name]);
             $log->insert('listings', [
                 'security_id' => $security,
@@ -47,7 +52,7 @@ final readonly class MarketIndices
     /** @throws Refusal if it has levels or members */
     public function remove(?User $by, Security $index): void
     {
-        $this->log->record($by, "Index {$index->name} removed", static function (ChangeLog $log) use ($index): void {
+        $this->log->record($by, Words::say('index_removed', name: $index->name), static function (ChangeLog $log) use ($index): void {
             foreach (Exchange::query()->where('index_id', $index->id)->pluck('id') as $exchange) {
                 $log->update('exchanges', ['id' => $exchange], ['index_id' => null]);
             }

@@ -9,6 +9,7 @@ use App\Storage\ChangeLog;
 use App\Storage\ColumnStore;
 use App\Storage\EconomyReader;
 use App\Storage\EconomySeries;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -31,9 +32,7 @@ final readonly class Rates
     {
         if (! EconomySeries::isKnown($name)) {
             throw Refusal::because(
-                "There is no series \"{$name}\". Write one of ".
-                    implode(', ', array_keys(EconomySeries::KNOWN)).
-                    ', or exchange_rate: and a currency',
+                Words::say('there_is_no_series_write_one', name: $name, known: implode(', ', array_keys(EconomySeries::KNOWN))),
             );
         }
         foreach ($points as $day => $value) {
@@ -41,7 +40,7 @@ final readonly class Rates
         }
         $label = EconomySeries::label($name);
         $count = count($points);
-        $what = $label.($count === 1 ? '' : ", {$count} days");
+        $what = $label.($count === 1 ? '' : Words::say('days', count: $count));
         $this->log->record($by, $what, function (ChangeLog $log) use ($name, $points): void {
             foreach ($points as $day => $value) {
                 $key = ['name' => $name, 'day' => $day];
@@ -56,12 +55,10 @@ final readonly class Rates
     {
         $isYield = (EconomySeries::KNOWN[$name][2] ?? '') === 'percent';
         if ($isYield && abs($value) > self::HIGHEST_YIELD) {
-            throw Refusal::because(
-                'On '.Day::iso($day)." the rate would be {$value}, more than 100 % a year. Rates are fractions: 3.5 % is 0.035",
-            );
+            throw Refusal::because(Words::say('on_the_rate_would_be_more', day: Day::iso($day), value: $value));
         }
         if (! $isYield && $value <= 0.0) {
-            throw Refusal::because('On '.Day::iso($day)." the value would be {$value}; it must be above zero");
+            throw Refusal::because(Words::say('on_the_value_would_be_it', day: Day::iso($day), value: $value));
         }
     }
 }

@@ -12,6 +12,7 @@ use App\Models\Listing;
 use App\Models\Security;
 use App\Storage\EconomySeries;
 use App\Storage\Settings;
+use Logion\Figure\Words;
 use Logion\Time\Day;
 
 /** Exchanges, indices and series as they are, and what is missing, with what it is for and where to choose it. */
@@ -29,11 +30,13 @@ final readonly class ReferenceOverview
 
         return [
             'exchanges' => $exchanges
-                ->map(static fn (Exchange $exchange): array => [
-                    ...$exchange->only(['id', 'code', 'name', 'country', 'currency', 'index_id']),
-                    'index' => $exchange->index?->name,
-                    'listings' => $exchange->listings_count,
-                ])
+                ->map(
+                    static fn (Exchange $exchange): array => [
+                        ...$exchange->only(['id', 'code', 'name', 'country', 'currency', 'index_id']),
+                        'index' => $exchange->index?->name,
+                        'listings' => $exchange->listings_count,
+                    ],
+                )
                 ->all(),
             'indices' => Security::query()
                 ->where('kind', 'index')
@@ -89,21 +92,19 @@ final readonly class ReferenceOverview
     {
         $missing = [];
         if (! $this->settings->isChosen(Settings::CURRENCY)) {
-            $meanwhile = $exchanges === [] ? '' : " Until then it is {$this->settings->currency()}, that of the first exchange.";
-            $missing['currency'] = "No currency is chosen in which companies are compared.{$meanwhile}";
+            $meanwhile = $exchanges === [] ? '' : Words::say('until_then_it_is_that_of', currency: $this->settings->currency());
+            $missing['currency'] = Words::say('no_currency_is_chosen_in_which', meanwhile: $meanwhile);
         }
         if ($exchanges === []) {
-            $missing['exchange'] = 'There is no exchange yet, so no share can be listed. Make the first one.';
+            $missing['exchange'] = Words::say('there_is_no_exchange_yet_so');
         }
         foreach ($exchanges as $exchange) {
             if ($exchange->index_id === null) {
-                $missing["index:{$exchange->code}"] =
-                    "No index is set for {$exchange->name}, so beta and what rests on it cannot be computed. Choose one.";
+                $missing["index:{$exchange->code}"] = Words::say('no_index_is_set_for_so', name: $exchange->name);
             }
         }
         if (! in_array('risk_free_rate', $series, true)) {
-            $missing['risk_free_rate'] =
-                'No ten-year government yield is known, so neither cost of equity nor a cash-flow value can be proposed. Enter it.';
+            $missing['risk_free_rate'] = Words::say('no_ten_year_government_yield_is');
         }
         $currencies = array_unique([
             ...Company::query()->distinct()->pluck('reporting_currency')->all(),
@@ -111,8 +112,7 @@ final readonly class ReferenceOverview
         ]);
         foreach (array_diff($currencies, [$this->settings->currency()]) as $currency) {
             if (! in_array(EconomySeries::EXCHANGE_RATE.$currency, $series, true)) {
-                $missing["exchange_rate:{$currency}"] =
-                    "No exchange rate of {$currency} is known, so amounts in it cannot be compared with others. Enter it.";
+                $missing["exchange_rate:{$currency}"] = Words::say('no_exchange_rate_of_is_known_so', currency: $currency);
             }
         }
 

@@ -16,6 +16,7 @@ use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
 use Closure;
 use Logion\CrossSection\Mask;
+use Logion\Figure\Words;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\ScreenDefinition;
@@ -50,18 +51,14 @@ final class NamedLists
                     $this->owned($user)
                         ->whereKey($key)
                         ->pluck('id')
-                        ->whenEmpty(
-                            static fn () => throw InvalidScreen::because(
-                                'one of its lists does not exist any more. Take it out of the universe.',
-                            ),
-                        ),
+                        ->whenEmpty(static fn () => throw InvalidScreen::because(Words::say('one_of_its_lists_does_not'))),
                 )
                 ->pluck('company_id')
                 ->all(),
             'watchlist' => $this->decided($user, 'watch'),
             'portfolio' => $this->decided($user, 'buy'),
             'screen' => $this->survivors($key, $context, $computes, $depth),
-            default => throw InvalidScreen::because("there are no lists of the kind \"{$kind}\"."),
+            default => throw InvalidScreen::because(Words::say('there_are_no_lists_of_the', kind: $kind)),
         };
     }
 
@@ -85,7 +82,7 @@ final class NamedLists
     /** @return \Illuminate\Database\Eloquent\Builder<CompanyList> */
     private function owned(?User $user): \Illuminate\Database\Eloquent\Builder
     {
-        return CompanyList::query()->of($user ?? throw InvalidScreen::because('lists belong to a user; sign in.'));
+        return CompanyList::query()->of($user ?? throw InvalidScreen::because(Words::say('lists_belong_to_a_user_sign')));
     }
 
     /** @return list<int> */
@@ -107,7 +104,7 @@ final class NamedLists
         $latest = [];
         foreach (
             Decision::query()
-                ->of($user ?? throw InvalidScreen::because('lists belong to a user; sign in.'))
+                ->of($user ?? throw InvalidScreen::because(Words::say('lists_belong_to_a_user_sign')))
                 ->orderBy('decided_on')
                 ->orderBy('id')
                 ->get(['company_id', 'verdict']) as $decision
@@ -122,15 +119,12 @@ final class NamedLists
     private function survivors(mixed $id, EvaluationContext $context, bool $computes, int $depth): array
     {
         if ($depth > self::DEEPEST) {
-            throw InvalidScreen::because(
-                'screens that start from each other\'s survivors are more than '.self::DEEPEST.' deep, or go round in a circle.',
-            );
+            throw InvalidScreen::because(Words::say('screens_that_start_from_each_others', deepest: self::DEEPEST));
         }
         $saved =
             Screen::query()
-                ->of($context->user ?? throw InvalidScreen::because('screens belong to a user; sign in.'))
-                ->find($id) ??
-            throw InvalidScreen::because('a screen it starts from does not exist any more. Take it out of the universe.');
+                ->of($context->user ?? throw InvalidScreen::because(Words::say('screens_belong_to_a_user_sign')))
+                ->find($id) ?? throw InvalidScreen::because(Words::say('a_screen_it_starts_from_does'));
         $universe =
             $this->columns->universe(
                 $context->day,
@@ -138,7 +132,7 @@ final class NamedLists
                 $context->catalogue,
                 $this->on($context, $computes, $depth + 1),
                 $context->as,
-            ) ?? throw InvalidScreen::because('the figures of the day have not been computed.');
+            ) ?? throw InvalidScreen::because(Words::say('the_figures_of_the_day_have'));
 
         return array_map(
             static fn (int $position): int => $universe->company($position),

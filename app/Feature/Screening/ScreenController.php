@@ -9,6 +9,7 @@ use App\Files\TableFile;
 use App\Models\Screen;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Figure\Words;
 use Logion\Screening\ScreenDefinition;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -64,7 +65,7 @@ final class ScreenController
 
         return new StreamedResponse(
             static function () use ($table, $format): void {
-                $stream = fopen('php://output', 'w') ?: throw new \RuntimeException('The answer cannot be written.');
+                $stream = fopen('php://output', 'w') ?: throw new \RuntimeException(Words::say('the_answer_cannot_be_written'));
                 $table->write($format, $stream);
             },
             200,

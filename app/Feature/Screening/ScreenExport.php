@@ -7,6 +7,7 @@ namespace App\Feature\Screening;
 use App\Evaluation\EvaluationContext;
 use App\Files\TableFile;
 use App\Storage\Settings;
+use Logion\Figure\Words;
 use Logion\Reference\IndustryTree;
 use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
@@ -53,7 +54,7 @@ final class ScreenExport
             ['As of', Day::iso($context->day)],
             ['Companies', (string) count($survivors)],
             ['Belief', $screen->belief],
-            ['Amounts', 'in '.$this->settings->currency().'; fractions as fractions, 0.08 is 8 %; an empty cell has no value'],
+            ['Amounts', Words::say('in_fractions_as_fractions_is_an', currency: $this->settings->currency())],
         ];
         foreach ($screen->criteria as $criterion) {
             if ($criterion->active) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Screening;
 
 use App\Http\DatedRequest;
+use Logion\Figure\Words;
 use Logion\Screening\InvalidScreen;
 use Logion\Screening\ScreenDefinition;
 
@@ -14,10 +15,7 @@ class ScreenRequest extends DatedRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return [
-            ...parent::rules(),
-            'screen' => ['present', 'array'],
-        ];
+        return [...parent::rules(), 'screen' => ['present', 'array']];
     }
 
     public function screen(): ScreenDefinition
@@ -28,6 +26,6 @@ class ScreenRequest extends DatedRequest
     /** An empty text passes for an array in validation; here it does not. */
     public static function definition(mixed $screen): ScreenDefinition
     {
-        return is_array($screen) ? ScreenDefinition::fromArray($screen) : throw InvalidScreen::because('it must be an object.');
+        return is_array($screen) ? ScreenDefinition::fromArray($screen) : throw InvalidScreen::because(Words::say('it_must_be_an_object'));
     }
 }

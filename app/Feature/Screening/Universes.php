@@ -7,6 +7,7 @@ namespace App\Feature\Screening;
 use App\Evaluation\EvaluationContext;
 use App\Storage\ColumnStore;
 use Logion\CrossSection\Universe;
+use Logion\Figure\Words;
 use Logion\Time\Day;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -30,10 +31,7 @@ final class Universes
             $context->catalogue,
             $this->lists->on($context, $computes),
             $context->as,
-        ) ??
-            throw new ConflictHttpException(
-                'The figures as of '.Day::iso($context->day).' have not been computed yet. Start the refresh and wait for it.',
-            );
+        ) ?? throw new ConflictHttpException(Words::say('the_figures_as_of_have_not', day: Day::iso($context->day)));
     }
 
     /**

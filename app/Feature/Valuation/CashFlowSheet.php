@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Valuation;
 
+use Logion\Figure\Words;
 use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
 use Logion\Valuation\Convention;
@@ -46,7 +47,7 @@ final class CashFlowSheet
                 ? null
                 : (is_numeric($years)
                     ? (int) $years
-                    : throw InvalidAssumption::outOfRange('years', 'a whole number')),
+                    : throw InvalidAssumption::outOfRange('years', Words::say('a_whole_number'))),
             terminal: isset($changes['terminal'])
                 ? TerminalMethod::tryFrom((string) $changes['terminal']) ??
                     throw InvalidAssumption::unknown((string) $changes['terminal'], ...array_column(TerminalMethod::cases(), 'value'))
@@ -59,7 +60,7 @@ final class CashFlowSheet
         foreach ((array) ($changes['figures'] ?? []) as $name => $value) {
             $model = $model->with(
                 (string) $name,
-                is_numeric($value) ? (float) $value : throw InvalidAssumption::outOfRange((string) $name, 'a number'),
+                is_numeric($value) ? (float) $value : throw InvalidAssumption::outOfRange((string) $name, Words::say('a_number')),
             );
         }
         foreach ((array) ($changes['drivers'] ?? []) as $name => $rule) {

@@ -6,6 +6,7 @@ namespace App\Storage\Identity;
 
 use App\Models\Security;
 use Illuminate\Support\Collection;
+use Logion\Figure\Words;
 
 /** The indices by their tickers. */
 final class Indices
@@ -38,6 +39,6 @@ final class Indices
 
     public function unknown(string $ticker): string
     {
-        return 'There is no index "'.mb_substr($ticker, 0, 20).'". The indices are '.$this->all()->implode(', ').'.';
+        return Words::say('there_is_no_index_the_indices', ticker: mb_substr($ticker, 0, 20), indices: $this->all()->implode(', '));
     }
 }

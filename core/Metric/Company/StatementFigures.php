@@ -100,6 +100,10 @@ final class StatementFigures
 
     public function doesNotFit(string $label): Absence
     {
-        return self::$absences[$this->template->value.':'.$label] ??= Absence::of(Reason::NotApplicableToBusiness, $label, $this->template->label());
+        return self::$absences[$this->template->value.':'.$label] ??= Absence::of(
+            Reason::NotApplicableToBusiness,
+            $label,
+            $this->template->label(),
+        );
     }
 }

@@ -10,6 +10,7 @@ use Logion\Figure\Numerals;
 use Logion\Figure\Reason;
 use Logion\Figure\Source;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Figure\Working;
 use Logion\Formula\Moment;
 use Logion\Metric\CompanyScope;
@@ -56,7 +57,7 @@ final class LineWorkings
             return new Working(
                 $item->label,
                 $figure,
-                $item->isPeriodAverage() ? 'mean of four quarters' : 'sum of four quarters',
+                $item->isPeriodAverage() ? Words::say('mean_of_four_quarters') : Words::say('sum_of_four_quarters'),
                 $label,
                 array_map(fn (int $quarter): Working => $this->reported($item, $quarter), $quarters),
                 key: $item->key,
@@ -71,7 +72,7 @@ final class LineWorkings
         return new Working(
             $item->label,
             $figure,
-            'last fiscal year + this year to date − the same a year before',
+            Words::say('last_fiscal_year_this_year_to'),
             $label,
             [$this->reported($item, $year - 10), ...$toDate($year), ...$toDate($year - 10)],
             key: $item->key,
@@ -104,8 +105,8 @@ final class LineWorkings
                 $label,
                 [],
                 Source::assumption(
-                    ($oneOff->note === '' ? 'Marked as a one-off' : $oneOff->note).
-                        ($oneOff->beforeTax ? ', before tax.' : ', after tax.'),
+                    ($oneOff->note === '' ? Words::say('marked_as_a_one_off') : $oneOff->note).
+                        ($oneOff->beforeTax ? Words::say('before_tax') : Words::say('after_tax')),
                 ),
             );
         }
@@ -113,7 +114,7 @@ final class LineWorkings
         return new Working(
             $item->label,
             Figure::of($value, $item->unit),
-            'as reported less one-off items',
+            Words::say('as_reported_less_one_off_items'),
             $label,
             $children,
             null,
@@ -139,7 +140,7 @@ final class LineWorkings
             return new Working(
                 $item->label,
                 $figure,
-                'sum of two quarters',
+                Words::say('sum_of_two_quarters'),
                 $label,
                 [$this->reported($item, $quarter - 1), $this->reported($item, $quarter)],
                 null,
@@ -150,7 +151,7 @@ final class LineWorkings
         return new Working(
             $item->label,
             $figure,
-            'the year − its first half',
+            Words::say('the_year_its_first_half'),
             $label,
             [$this->reported($item, $year), $this->half($item, $quarter - 2)],
             null,
@@ -207,12 +208,16 @@ final class LineWorkings
         if ($fact !== null) {
             $day = Day::iso($fact->filedOn);
             $basis = $item->unit === Unit::Money ? 1.0 : $this->scope->facts->shareBasis($fact);
-            $split = $basis == 1.0 ? '' : sprintf(', put on the share basis after a split of %g', $basis);
+            $split = $basis == 1.0 ? '' : sprintf(Words::say('put_on_the_share_basis_after'), $basis);
 
             return $fact->correction !== null
                 ? Source::correction(
-                    "Corrected by {$fact->correction->author}: {$fact->correction->note}".
-                        ($fact->correction->source === '' ? '' : " ({$fact->correction->source})"),
+                    Words::say(
+                        'corrected_by',
+                        author: $fact->correction->author,
+                        note: $fact->correction->note,
+                        source: $fact->correction->source === '' ? '' : " ({$fact->correction->source})",
+                    ),
                     Day::iso($fact->correction->madeOn),
                 )
                 : Source::filing(
@@ -223,10 +228,10 @@ final class LineWorkings
         }
 
         return match ($this->scope->facts->completion($item->key, $period)) {
-            DerivedTotals::ZERO => Source::total('Not shown in a statement that would show it: zero.'),
-            DerivedTotals::BALANCE => Source::total('The one missing part of a reported total.'),
-            DerivedTotals::DERIVED => Source::total('Not reported; the only line a total lacks, so the total determines it.'),
-            default => Source::total('Not reported; added up from its parts.'),
+            DerivedTotals::ZERO => Source::total(Words::say('not_shown_in_a_statement_that')),
+            DerivedTotals::BALANCE => Source::total(Words::say('the_one_missing_part_of_a')),
+            DerivedTotals::DERIVED => Source::total(Words::say('not_reported_the_only_line_a')),
+            default => Source::total(Words::say('not_reported_added_up_from_its')),
         };
     }
 
@@ -238,12 +243,12 @@ final class LineWorkings
 
         return $former === null || $factor === 1.0
             ? ''
-            : sprintf(
-                ', reported in %s as %s, at %s of %s',
-                $former->on($fact->filedOn),
-                Numerals::decimal($fact->value / $factor, $item->unit === Unit::Money ? 0 : 4),
-                $item->isOverTime() ? 'the mean rate of its months' : 'the rate of its day',
-                Numerals::decimal($factor, 4),
+            : Words::say(
+                'reported_in_as_at_of',
+                on: $former->on($fact->filedOn),
+                decimal: Numerals::decimal($fact->value / $factor, $item->unit === Unit::Money ? 0 : 4),
+                rate: $item->isOverTime() ? Words::say('the_mean_rate_of_its_months') : Words::say('the_rate_of_its_day'),
+                decimal2: Numerals::decimal($factor, 4),
             );
     }
 
@@ -252,11 +257,11 @@ final class LineWorkings
     {
         $latest = $this->scope->moments->period($m);
 
-        return 'twelve months to '.
-            $this->endLabel($period).
-            ($latest !== null && $latest !== $period
-                ? ', the last fiscal year: the quarters since do not make up a year with those before'
-                : '');
+        return Words::say(
+            'twelve_months_to',
+            endLabel: $this->endLabel($period),
+            remark: $latest !== null && $latest !== $period ? Words::say('the_last_fiscal_year_the_quarters') : '',
+        );
     }
 
     /** The period of reports a moment means; null before the first report. */
@@ -266,7 +271,7 @@ final class LineWorkings
 
         return match (true) {
             $period === null => null,
-            $m->basis === 'trailing' => 'twelve months to '.$this->endLabel($period),
+            $m->basis === 'trailing' => Words::say('twelve_months_to_2', endLabel: $this->endLabel($period)),
             default => $this->endLabel($period),
         };
     }

@@ -9,6 +9,7 @@ use Logion\Figure\Figure;
 use Logion\Figure\Reason;
 use Logion\Figure\Source;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Figure\Working;
 use Logion\Formula\Functions;
 use Logion\Formula\Moment;
@@ -150,7 +151,7 @@ final class Workings
         return new Working(
             $before->label,
             Figure::of($value, $unit),
-            "amount in {$from} ".($own ? '/' : '×')." exchange rate of {$reporting} into {$base}",
+            Words::say('amount_in_exchange_rate_of_into', from: $from, sign: $own ? '/' : '×', reporting: $reporting, base: $base),
             $before->period,
             [
                 $before,
@@ -160,7 +161,7 @@ final class Workings
                     null,
                     Day::iso($this->scope->asOf),
                     [],
-                    Source::market("{$base} for one {$reporting}"),
+                    Source::market(Words::say('for_one', base: $base, reporting: $reporting)),
                 ),
             ],
             null,
@@ -191,9 +192,11 @@ final class Workings
             return $this->ofClasses($name, $moment, $value);
         }
         $source = match (true) {
-            $name === 'equity_risk_premium', $name === 'corporate_tax_rate' => Source::assumption('A setting of this installation.'),
-            $name === 'shares_outstanding' => Source::market('Latest reported shares outstanding, on the share basis of the price.'),
-            default => Source::market('Market data of the day.', $this->marketDay($moment)),
+            $name === 'equity_risk_premium', $name === 'corporate_tax_rate' => Source::assumption(
+                Words::say('a_setting_of_this_installation'),
+            ),
+            $name === 'shares_outstanding' => Source::market(Words::say('latest_reported_shares_outstanding_on_the')),
+            default => Source::market(Words::say('market_data_of_the_day'), $this->marketDay($moment)),
         };
 
         return new Working(
@@ -220,7 +223,7 @@ final class Workings
                 null,
                 $this->marketDay($moment),
                 [],
-                $classes === [] ? Source::market('No other class of its shares is listed.', $this->marketDay($moment)) : null,
+                $classes === [] ? Source::market(Words::say('no_other_class_of_its_shares'), $this->marketDay($moment)) : null,
                 $name,
             );
         }
@@ -233,7 +236,7 @@ final class Workings
                 null,
                 Day::iso($day),
                 [],
-                Source::market('As last reported, on the share basis of its price.'),
+                Source::market(Words::say('as_last_reported_on_the_share')),
             );
             $parts[] =
                 $name === 'value_of_other_classes'
@@ -243,22 +246,22 @@ final class Workings
                         null,
                         Day::iso($day),
                         [],
-                        Source::market('Market data of the day.', Day::iso($day)),
+                        Source::market(Words::say('market_data_of_the_day'), Day::iso($day)),
                     )
                     : new Working(
-                        "{$class->name}: shares of the main class for one",
+                        Words::say('shares_of_the_main_class_for', name: $class->name),
                         Figure::of($class->entitlement, Unit::Ratio),
                         null,
                         null,
                         [],
-                        Source::market('By its rights.'),
+                        Source::market(Words::say('by_its_rights')),
                     );
         }
 
         return new Working(
             $label,
             $figure,
-            $name === 'value_of_other_classes' ? 'sum of shares × price' : 'sum of shares × shares of the main class for one',
+            $name === 'value_of_other_classes' ? Words::say('sum_of_shares_price') : Words::say('sum_of_shares_shares_of_the'),
             $this->marketDay($moment),
             $parts,
             null,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\View;
 
+use Logion\Figure\Words;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItems;
 
@@ -116,7 +117,7 @@ final readonly class Breakdown
                 static fn (?string $member): array => array_map(self::share(...), $series($income, $member), $series($revenue, $member)),
             );
         }
-        $derived[] = $table('revenue_change', 'Change of revenue in a year', static function (?string $member) use (
+        $derived[] = $table('revenue_change', Words::say('change_of_revenue_in_a_year'), static function (?string $member) use (
             $series,
             $revenue,
             $periods,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Reporting\View;
 
 use Logion\Figure\Numerals;
+use Logion\Figure\Words;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\FiledFact;
 use Logion\Reporting\LineItems;
@@ -98,14 +99,12 @@ final readonly class Breaks
                 'tax_rate',
                 $year,
                 'income_tax',
-                sprintf(
-                    'The tax rate of %s is %s against %s in the middle of the other years: %s',
-                    FiscalPeriod::label($year),
-                    Numerals::percent($rates[$year]),
-                    Numerals::percent($median),
-                    $rates[$year] > $median
-                        ? 'a one-off charge, or tax assets written down?'
-                        : 'a tax credit, or income that is not taxed?',
+                Words::say(
+                    'the_tax_rate_of_is_against',
+                    period: FiscalPeriod::label($year),
+                    percent: Numerals::percent($rates[$year]),
+                    percent2: Numerals::percent($median),
+                    cause: $rates[$year] > $median ? Words::say('a_one_off_charge_or_tax') : Words::say('a_tax_credit_or_income_that'),
                 ),
                 $amount,
                 false,
@@ -146,12 +145,12 @@ final readonly class Breaks
                         'unusual_item',
                         $year,
                         $line,
-                        sprintf(
-                            '%s of %s: %s of revenue against %s in the middle of the other years. Will it come again?',
-                            $item->label,
-                            FiscalPeriod::label($year),
-                            Numerals::percent($shares[$year], 1),
-                            Numerals::percent($median, 1),
+                        Words::say(
+                            'of_of_revenue_against_in_the',
+                            label: $item->label,
+                            period: FiscalPeriod::label($year),
+                            percent: Numerals::percent($shares[$year], 1),
+                            percent2: Numerals::percent($median, 1),
                         ),
                         $amount,
                         $line !== 'discontinued_operations',
@@ -194,23 +193,27 @@ final readonly class Breaks
                 }
                 $acquired = $this->facts->value('acquisitions', $year) ?? 0.0;
                 $why = match (true) {
-                    $now > $before && $acquired > 0.1 * $before => sprintf(
-                        'Businesses were bought for %s million.',
-                        Numerals::decimal($acquired / 1e6),
+                    $now > $before && $acquired > 0.1 * $before => Words::say(
+                        'businesses_were_bought_for_million',
+                        decimal: Numerals::decimal($acquired / 1e6),
                     ),
-                    $now < $before && ($this->facts->value('divestitures', $year) ?? 0.0) > 0.05 * $before => 'Businesses were sold.',
-                    default => 'No acquisition explains it: growth, a change of scope, or another unit?',
+                    $now < $before && ($this->facts->value('divestitures', $year) ?? 0.0) > 0.05 * $before => Words::say(
+                        'businesses_were_sold',
+                    ),
+                    default => Words::say('no_acquisition_explains_it_growth_a'),
                 };
                 $found[] = new AccountBreak(
                     'jump',
                     $year,
                     $line,
-                    sprintf(
-                        '%s of %s is %s that of the year before. %s',
-                        LineItems::all()[$line]->label,
-                        FiscalPeriod::label($year),
-                        $now > $before ? Numerals::decimal($now / $before, 1).' times' : Numerals::percent($now / $before).' of',
-                        $why,
+                    Words::say(
+                        'of_is_that_of_the_year',
+                        label: LineItems::all()[$line]->label,
+                        period: FiscalPeriod::label($year),
+                        times: $now > $before
+                            ? Words::say('times', decimal: Numerals::decimal($now / $before, 1))
+                            : Words::say('of', percent: Numerals::percent($now / $before)),
+                        why: $why,
                     ),
                 );
             }
@@ -231,11 +234,11 @@ final readonly class Breaks
                     'share_count',
                     $year,
                     'shares_outstanding_period_end',
-                    sprintf(
-                        'The number of shares changed by %s in %s, splits apart: %s',
-                        Numerals::change($now / $before - 1),
-                        FiscalPeriod::label($year),
-                        $now > $before ? 'shares issued for an acquisition or to raise money?' : 'a large repurchase?',
+                    Words::say(
+                        'the_number_of_shares_changed_by',
+                        change: Numerals::change($now / $before - 1),
+                        period: FiscalPeriod::label($year),
+                        cause: $now > $before ? Words::say('shares_issued_for_an_acquisition_or') : Words::say('a_large_repurchase'),
                     ),
                 );
             }
@@ -263,10 +266,11 @@ final readonly class Breaks
                         'missing_line',
                         $year,
                         $line,
-                        LineItems::all()[$line]->label.
-                            ' is not reported for '.
-                            FiscalPeriod::label($year).
-                            ' and was for the year before: shown under another line, or dropped by the source?',
+                        Words::say(
+                            'is_not_reported_for_and_was',
+                            label: LineItems::all()[$line]->label,
+                            period: FiscalPeriod::label($year),
+                        ),
                     );
                 }
             }
@@ -275,7 +279,7 @@ final readonly class Breaks
                     'missing_year',
                     $year - 10,
                     'revenue',
-                    FiscalPeriod::label($year - 10).' is missing between its neighbours.',
+                    Words::say('is_missing_between_its_neighbours', period: FiscalPeriod::label($year - 10)),
                 );
             }
         }
@@ -317,13 +321,13 @@ final readonly class Breaks
                         'restated',
                         $period,
                         $line,
-                        sprintf(
-                            '%s of %s was restated %s. What was wrong the first time?',
-                            LineItems::all()[$line]->label,
-                            FiscalPeriod::label($period),
-                            $fact->value == 0.0
-                                ? 'from nothing'
-                                : 'by '.Numerals::change(($now->value - $fact->value) / abs($fact->value), 1),
+                        Words::say(
+                            'of_was_restated_what_was_wrong',
+                            label: LineItems::all()[$line]->label,
+                            period: FiscalPeriod::label($period),
+                            how: $fact->value == 0.0
+                                ? Words::say('from_nothing')
+                                : Words::say('by', change: Numerals::change(($now->value - $fact->value) / abs($fact->value), 1)),
                         ),
                     );
                 }

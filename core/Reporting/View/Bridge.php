@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\View;
 
+use Logion\Figure\Words;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
@@ -77,7 +78,7 @@ final readonly class Bridge
         };
 
         return self::between(
-            'From revenue to net income',
+            Words::say('from_revenue_to_net_income'),
             $facts,
             $period,
             [...$lines, 'discontinued_operations' => 1, 'minority_interest_income' => -1, 'preferred_dividends' => -1],
@@ -95,7 +96,7 @@ final readonly class Bridge
         }
 
         return self::between(
-            'From net income to free cash flow',
+            Words::say('from_net_income_to_free_cash'),
             $facts,
             $period,
             [
@@ -109,7 +110,7 @@ final readonly class Bridge
             ],
             null,
             $operating - $investment,
-            'Free cash flow',
+            Words::say('free_cash_flow'),
         );
     }
 
@@ -205,7 +206,12 @@ final readonly class Bridge
         }
         // What the lines shown do not explain is told, not hidden.
         if (abs($amount - $sum) > max(0.5, 1e-9 * abs($amount))) {
-            $steps[] = ['line' => null, 'label' => 'Not explained by the lines reported', 'amount' => $amount - $sum, 'total' => false];
+            $steps[] = [
+                'line' => null,
+                'label' => Words::say('not_explained_by_the_lines_reported'),
+                'amount' => $amount - $sum,
+                'total' => false,
+            ];
         }
         $steps[] = [
             'line' => $end,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Valuation\Forecast;
 
+use Logion\Figure\Words;
 use Logion\Statistics\Descriptive;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
@@ -42,7 +43,7 @@ final readonly class DriverRule
     public static function own(array $values, string $source = 'own'): self
     {
         return $values === []
-            ? throw InvalidAssumption::malformed('own', 'give at least one figure.')
+            ? throw InvalidAssumption::malformed('own', Words::say('give_at_least_one_figure'))
             : new self('own', $values, source: $source);
     }
 
@@ -71,7 +72,7 @@ final readonly class DriverRule
     {
         $number = static fn (mixed $value): float => is_numeric($value) && is_finite((float) $value) && abs((float) $value) < 1e6
             ? (float) $value
-            : throw InvalidAssumption::malformed($name, 'a figure is not a number.');
+            : throw InvalidAssumption::malformed($name, Words::say('a_figure_is_not_a_number'));
         $source = is_string($data['source'] ?? null) ? mb_substr($data['source'], 0, 40) : 'own';
         $years = static fn (mixed $list): array => array_values(array_map('intval', is_array($list) ? array_slice($list, 0, 60) : []));
 
@@ -79,7 +80,7 @@ final readonly class DriverRule
             'own' => self::own(array_values(array_map($number, array_slice((array) ($data['values'] ?? []), 0, 50))), $source),
             'fade' => self::fade($number($data['from'] ?? null), $number($data['to'] ?? null), (int) ($data['hold_years'] ?? 1), $source),
             'historical_mean', 'historical_median' => self::historical($data['rule'], $years($data['exclude'] ?? [])),
-            default => throw InvalidAssumption::malformed($name, 'the rule must be own, fade, historical_mean or historical_median.'),
+            default => throw InvalidAssumption::malformed($name, Words::say('the_rule_must_be_own_fade')),
         };
     }
 
@@ -122,22 +123,23 @@ final readonly class DriverRule
         $known = Descriptive::known(array_diff_key($history, array_flip($this->excluded)));
         $level = $this->kind === 'historical_median' ? Descriptive::median($known) : Descriptive::mean($known);
 
-        return array_fill(
-            0,
-            $years,
-            $level ??
-                throw InvalidAssumption::malformed($name, 'no past year with a figure is left; include a year or enter your own figure.'),
-        );
+        return array_fill(0, $years, $level ?? throw InvalidAssumption::malformed($name, Words::say('no_past_year_with_a_figure')));
     }
 
     /** In words, for a working. */
     public function describe(): string
     {
         return match ($this->kind) {
-            'own' => count($this->values) === 1 ? 'the same figure every year' : 'own figures per year',
-            'fade' => "held {$this->holdYears} year(s), then fading on a straight line to the last year",
-            'historical_mean' => 'mean of its own history'.($this->excluded === [] ? '' : ' without '.implode(', ', $this->excluded)),
-            default => 'median of its own history'.($this->excluded === [] ? '' : ' without '.implode(', ', $this->excluded)),
+            'own' => count($this->values) === 1 ? Words::say('the_same_figure_every_year') : Words::say('own_figures_per_year'),
+            'fade' => Words::say('held_year_s_then_fading_on', holdYears: $this->holdYears),
+            'historical_mean' => Words::say(
+                'mean_of_its_own_history',
+                without: $this->excluded === [] ? '' : Words::say('without', excluded: implode(', ', $this->excluded)),
+            ),
+            default => Words::say(
+                'median_of_its_own_history',
+                without: $this->excluded === [] ? '' : Words::say('without', excluded: implode(', ', $this->excluded)),
+            ),
         };
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Valuation\Method;
 
+use Logion\Figure\Words;
+
 /** Cases with probabilities, set against a price. Probabilities are divided by their sum. */
 final class Cases
 {
@@ -19,7 +21,7 @@ final class Cases
         $worst = min(INF, ...$values);
         $sum = array_sum(array_column($cases, 'probability'));
         if ($cases === [] || $sum <= 0) {
-            throw new \InvalidArgumentException('The probabilities of the cases must add to more than zero.');
+            throw new \InvalidArgumentException(Words::say('the_probabilities_of_the_cases_must'));
         }
         $expected = $variance = 0.0;
         foreach ($cases as $case) {

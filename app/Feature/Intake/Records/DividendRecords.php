@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -25,10 +26,10 @@ final class DividendRecords extends Records
         $trading = $this->pass->companies->listed($security, $record['day'])->currency;
         $currency = strtoupper($record['currency'] ?? '');
         if ($currency !== '' && $currency !== $trading) {
-            throw Refusal::because("the dividend is in {$record['currency']}, the share trades in {$trading}");
+            throw Refusal::because(Words::say('the_dividend_is_in_the_share', currency: $record['currency'], trading: $trading));
         }
         if ($record['amount'] <= 0) {
-            throw Refusal::because("a dividend of {$record['amount']} is none");
+            throw Refusal::because(Words::say('a_dividend_of_is_none', amount: $record['amount']));
         }
         $this->writer->add(
             $record['listing']->company,
@@ -39,7 +40,7 @@ final class DividendRecords extends Records
                 'currency' => $trading,
             ],
             $record['day'],
-            'Dividend of '.Day::iso($record['day']),
+            Words::say('dividend_of', day: Day::iso($record['day'])),
             $record['amount'],
             $row,
             $security,

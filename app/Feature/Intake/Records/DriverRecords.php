@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Intake\Records;
 
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
 use Logion\Reporting\LineItems;
@@ -58,7 +59,7 @@ final class DriverRecords extends FiledRecords
             preg_match('/class/i', $text) === 1 => 'class',
             preg_match('/driver|operat/i', $text) === 1 => 'driver',
             $text === '' || preg_match('/segment|business/i', $text) === 1 => 'business',
-            default => throw Refusal::because("\"{$text}\" is neither business, region, driver nor class of shares"),
+            default => throw Refusal::because(Words::say('is_neither_business_region_driver_nor', text: $text)),
         };
     }
 }

@@ -8,6 +8,7 @@ use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
 use App\Storage\Filings;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Intake\LineRecognition;
 use Logion\Intake\Neighbours;
 use Logion\Intake\NumberFormat;
@@ -43,7 +44,7 @@ final class EstimateRecords extends Records
         $line = in_array($record['line'], self::BEYOND_STATEMENTS, true)
             ? $record['line']
             : $this->lines->recognise($record['line'])['line'] ??
-                throw Refusal::because("\"{$record['line']}\" is no line analysts estimate");
+                throw Refusal::because(Words::say('is_no_line_analysts_estimate', line: $record['line']));
         $period = $this->periods->read($record['listing']->company, $record['period']);
         $unit = (LineItems::all()[$line] ?? null)?->unit;
         // What is estimated beside statements is money too, unless it is said a share.
@@ -63,7 +64,7 @@ final class EstimateRecords extends Records
                 'low' => $record['low'] ?? $record['mean'],
             ],
             $record['day'],
-            "Consensus of {$line}, ".FiscalPeriod::label($period),
+            Words::say('consensus_of', line: $line, period: FiscalPeriod::label($period)),
             $record['mean'],
             $row,
         );
@@ -87,14 +88,13 @@ final class EstimateRecords extends Records
         if ($factor !== null) {
             $this->pass->outcome->doubt(
                 'scale_off',
-                $this->pass->companies->read($company)->ticker.
-                    ': '.
-                    LineItems::all()[$line]->label.
-                    ' is estimated about '.
-                    number_format($factor >= 1 ? $factor : 1 / $factor).
-                    ' times '.
-                    ($factor < 1 ? 'smaller' : 'larger').
-                    ' than it was last reported. Choose the scale of the amounts, or take them as they are.',
+                Words::say(
+                    'is_estimated_about_times_than_it',
+                    ticker: $this->pass->companies->read($company)->ticker,
+                    label: LineItems::all()[$line]->label,
+                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    direction: $factor < 1 ? Words::say('smaller') : Words::say('larger'),
+                ),
             );
         }
 

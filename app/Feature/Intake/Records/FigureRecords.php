@@ -7,6 +7,7 @@ namespace App\Feature\Intake\Records;
 use App\Feature\Intake\StatementImport;
 use App\Storage\Filings;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Intake\Denomination;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
@@ -44,7 +45,7 @@ final class FigureRecords extends FiledRecords
                 $own === 1.0 ? $figure['value'] : NumberFormat::shifted((string) json_encode($figure['value']), (int) round(log10($own)));
             $before = $figures[$figure['filed_on'] ?? 0][$figure['key']] ?? null;
             if ($before !== null && $before['value'] !== $figure['value']) {
-                $this->pass->outcome->refuse($figure['place'], "The figure already stands in {$before['place']} with another amount");
+                $this->pass->outcome->refuse($figure['place'], Words::say('the_figure_already_stands_in_with', place: $before['place']));
 
                 continue;
             }
@@ -77,21 +78,21 @@ final class FigureRecords extends FiledRecords
         }
         $scale = ScaleEvidence::of($raw, Filings::latest((new Filings())->facts($company))) ?? $this->shown;
         if ($scale === null) {
-            $this->pass->outcome->questions['scale'] =
-                'The file does not say whether its amounts are whole, in thousands or in millions, and nothing stored of '.
-                $this->pass->companies->read($company)->name.
-                ' tells it. Say which.';
+            $this->pass->outcome->questions['scale'] = Words::say(
+                'the_file_does_not_say_whether',
+                name: $this->pass->companies->read($company)->name,
+            );
 
             return 1.0;
         }
         if ($this->shown !== $scale) {
             $this->shown = $scale;
             $this->pass->outcome->warn(
-                'The file names no scale. Figures stored of '.
-                    $this->pass->companies->read($company)->name.
-                    ' are of the same size if its amounts are '.
-                    StatementImport::words($scale).
-                    ', so they are taken so.',
+                Words::say(
+                    'the_file_names_no_scale_figures',
+                    name: $this->pass->companies->read($company)->name,
+                    words: StatementImport::words($scale),
+                ),
             );
         }
 
@@ -111,7 +112,9 @@ final class FigureRecords extends FiledRecords
         [$currency, $scale] = $this->units[$record['currency'] ?? ''] ??= self::unit($record['currency'] ?? '');
         if ($currency !== null && ! in_array($currency, $this->pass->companies->currencies($company), true)) {
             $read = $this->pass->companies->read($company);
-            throw Refusal::because("the figure is in {$currency}, {$read->name} reports in {$read->currency}");
+            throw Refusal::because(
+                Words::say('the_figure_is_in_reports_in', currency: $currency, name: $read->name, currency2: $read->currency),
+            );
         }
         $line = $this->lines->recognise($template, $record['line']);
         if ($line === null) {

@@ -9,6 +9,7 @@ use App\Feature\Intake\RowWriter;
 use App\Models\Company;
 use App\Models\FormerAttribute;
 use App\Models\ReplacedRow;
+use Logion\Figure\Words;
 use Logion\Identity\FormerValues as Former;
 use Logion\Intake\Refusal;
 use Logion\Reference\IndustryTree;
@@ -31,7 +32,7 @@ final class FormerValueRecords extends Records
             preg_match('/currency/i', $record['attribute']) === 1 => Former::REPORTING_CURRENCY,
             preg_match('/sector|industry/i', $record['attribute']) === 1 => Former::SECTOR,
             preg_match('/name/i', $record['attribute']) === 1 => Former::NAME,
-            default => throw Refusal::because("\"{$record['attribute']}\" is neither name, sector nor reporting currency"),
+            default => throw Refusal::because(Words::say('is_neither_name_sector_nor_reporting', attribute: $record['attribute'])),
         };
         $value = self::value($attribute, $record['value']);
         $now = ($record['now'] ?? '') === '' ? null : self::value($attribute, $record['now']);
@@ -42,7 +43,7 @@ final class FormerValueRecords extends Records
             $record['listing']->company,
             ['attribute' => $attribute, 'value' => $value, 'until_day' => $record['until']],
             0,
-            Former::ATTRIBUTES[$attribute]." {$value} until ".Day::iso($record['until']),
+            Words::say('until', attributes: Former::ATTRIBUTES[$attribute], value: $value, day: Day::iso($record['until'])),
             null,
             $row,
         );
@@ -52,10 +53,10 @@ final class FormerValueRecords extends Records
     {
         $value = $attribute === Former::NAME ? mb_substr($text, 0, 160) : strtoupper($text);
         if ($attribute === Former::REPORTING_CURRENCY && preg_match('/^[A-Z]{3}$/D', $value) !== 1) {
-            throw Refusal::because("\"{$text}\" is no currency code of three letters");
+            throw Refusal::because(Words::say('is_no_currency_code_of_three', text: $text));
         }
         if ($attribute === Former::SECTOR && IndustryTree::section($value) === null) {
-            throw Refusal::because("\"{$text}\" is no ISIC division or class");
+            throw Refusal::because(Words::say('is_no_isic_division_or_class', text: $text));
         }
 
         return $value;
@@ -74,14 +75,14 @@ final class FormerValueRecords extends Records
             ->where('until_day', '>', $record['until'])
             ->min('until_day');
         if ($later !== null) {
-            throw Refusal::because('a later change, on '.Day::iso((int) $later).', is known, so this cannot be what is so now');
+            throw Refusal::because(Words::say('a_later_change_on_is_known', day: Day::iso((int) $later)));
         }
         $company = Company::query()->findOrFail($record['listing']->company);
         if ($company->getAttribute($attribute) === $now) {
             return;
         }
         if ($attribute === Former::NAME && Company::query()->where('name', $now)->exists()) {
-            throw Refusal::because("another company is called \"{$now}\"");
+            throw Refusal::because(Words::say('another_company_is_called', now: $now));
         }
         $this->pass->importId === null || ReplacedRow::keep($this->pass->importId, 'companies', $company->getAttributes());
         // A preview is taken back as a whole.

@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -22,7 +23,7 @@ final class HolderRecords extends Records
     public function add(array $record, int $row): void
     {
         if ($record['shares'] < 0) {
-            throw Refusal::because('nobody holds a negative number of shares');
+            throw Refusal::because(Words::say('nobody_holds_a_negative_number_of'));
         }
         $this->writer->add(
             $record['listing']->company,

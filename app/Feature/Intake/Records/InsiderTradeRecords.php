@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -44,7 +45,7 @@ final class InsiderTradeRecords extends Records
             $direction === '' => $shares,
             preg_match('/^(b|p)|buy|bought|purchase|acqui/i', $direction) === 1 => abs($shares),
             preg_match('/^s|sell|sold|sale|dispos/i', $direction) === 1 => -abs($shares),
-            default => throw Refusal::because("\"{$direction}\" is neither a purchase nor a sale"),
+            default => throw Refusal::because(Words::say('is_neither_a_purchase_nor_a', direction: $direction)),
         };
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
+use Logion\Figure\Words;
 use Logion\Intake\LineRecognition;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
@@ -32,9 +33,12 @@ final class Lines
             if ($read['line'] !== null && $read['confidence'] < 1.0) {
                 $this->pass->outcome->doubt(
                     'guesses',
-                    "\"{$label}\" is taken for ".
-                        LineItems::all()[$read['line']]->label.
-                        " ({$read['basis']}). Take it as it is, or choose its line.",
+                    Words::say(
+                        'is_taken_for_take_it_as',
+                        label: $label,
+                        label2: LineItems::all()[$read['line']]->label,
+                        basis: $read['basis'],
+                    ),
                 );
             }
         }

@@ -10,6 +10,7 @@ use App\Models\Exchange;
 use App\Models\Identifier;
 use App\Models\Security;
 use App\Storage\Identity\Identities;
+use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
 use Logion\Identity\Isin;
 use Logion\Intake\Refusal;
@@ -61,20 +62,27 @@ final class ListingRecords extends RecordsByCompany
         $exchange = $this->exchange($code);
         $ticker = strtoupper($record['ticker']);
         if (preg_match('/^[A-Z0-9.\-]{1,12}$/D', $ticker) !== 1) {
-            throw Refusal::because("\"{$record['ticker']}\" is no ticker: up to twelve letters, digits, dots and dashes");
+            throw Refusal::because(Words::say('is_no_ticker_up_to_twelve', ticker: $record['ticker']));
         }
         $currency = strtoupper($record['currency'] ?? '') ?: $exchange->currency;
         if (preg_match('/^[A-Z]{3}$/D', $currency) !== 1) {
-            throw Refusal::because("\"{$record['currency']}\" is no currency code of three letters");
+            throw Refusal::because(Words::say('is_no_currency_code_of_three_letters', currency: $record['currency']));
         }
         $to = $record['to'] ?? null;
         if ($to !== null && $to <= $record['from']) {
-            throw Refusal::because('it ends on '.Day::iso($to).', not after it begins on '.Day::iso($record['from']));
+            throw Refusal::because(Words::say('it_ends_on_not_after_it', day: Day::iso($to), day2: Day::iso($record['from'])));
         }
         foreach ($this->identities->withTicker($ticker) as $other) {
             $asked = new DatedListing(0, $company, 0, $code, $ticker, $currency, $record['from'], $to);
             if ($other->exchange === $code && $other->company !== $company && $other->overlaps($asked)) {
-                throw Refusal::because("{$code}:{$ticker} belongs to {$this->pass->companies->read($other->company)->name} at that time");
+                throw Refusal::because(
+                    Words::say(
+                        'belongs_to_at_that_time',
+                        code: $code,
+                        ticker: $ticker,
+                        name: $this->pass->companies->read($other->company)->name,
+                    ),
+                );
             }
         }
         $security = self::security($company, $record['class'] ?? '');
@@ -86,7 +94,7 @@ final class ListingRecords extends RecordsByCompany
         );
         $main = $this->isMain($record, $own, $code);
         if (! $main && array_filter($own, static fn (DatedListing $of): bool => $of->main) === []) {
-            throw Refusal::because('the share would have no main listing; leave "main" empty or write yes');
+            throw Refusal::because(Words::say('the_share_would_have_no_main'));
         }
         $security ??= $this->makeClass($company, $record);
         foreach ($main ? $own : [] as $other) {
@@ -104,7 +112,7 @@ final class ListingRecords extends RecordsByCompany
                 'main' => (int) $main,
             ],
             0,
-            "{$code}:{$ticker} from ".Day::iso($record['from']),
+            Words::say('from', code: $code, ticker: $ticker, day: Day::iso($record['from'])),
             null,
             $record['row'],
             $security,
@@ -118,7 +126,7 @@ final class ListingRecords extends RecordsByCompany
 
         return $this->exchanges[$code] ??
             throw Refusal::because(
-                "no exchange has the code \"{$code}\"; the exchanges are ".implode(', ', array_keys($this->exchanges)),
+                Words::say('no_exchange_has_the_code_the', code: $code, exchanges: implode(', ', array_keys($this->exchanges))),
             );
     }
 
@@ -151,7 +159,7 @@ final class ListingRecords extends RecordsByCompany
             'main' => false,
             'entitlement' => $entitlement > 0
                     ? $entitlement
-                    : throw Refusal::because('a share with the '."rights of {$entitlement} main ones is none"),
+                    : throw Refusal::because(Words::say('a_share_with_the_rights_of', entitlement: $entitlement)),
             'import_id' => $this->pass->importId,
         ])->id;
     }
@@ -169,7 +177,7 @@ final class ListingRecords extends RecordsByCompany
             return match (true) {
                 in_array($said, ['yes', 'y', 'true', '1', 'main', 'primary', 'x'], true) => true,
                 in_array($said, ['no', 'n', 'false', '0', 'secondary'], true) => false,
-                default => throw Refusal::because("\"{$record['main']}\" is neither yes nor no"),
+                default => throw Refusal::because(Words::say('is_neither_yes_nor_no', main: $record['main'])),
             };
         }
         $main = array_filter($own, static fn (DatedListing $of): bool => $of->main);
@@ -185,9 +193,12 @@ final class ListingRecords extends RecordsByCompany
         }
         if ($other->from >= $from || $other->to !== null) {
             throw Refusal::because(
-                "the share has {$other->exchange}:{$other->ticker} from ".
-                    ($other->from === 0 ? 'the start' : Day::iso($other->from)).
-                    ' as its main listing at that time',
+                Words::say(
+                    'the_share_has_from_as_its',
+                    exchange: $other->exchange,
+                    ticker: $other->ticker,
+                    since: $other->from === 0 ? Words::say('the_start') : Day::iso($other->from),
+                ),
             );
         }
         $this->listings->add(
@@ -202,7 +213,7 @@ final class ListingRecords extends RecordsByCompany
                 'main' => 1,
             ],
             0,
-            "{$other->exchange}:{$other->ticker} ends on ".Day::iso($from),
+            Words::say('ends_on', exchange: $other->exchange, ticker: $other->ticker, day: Day::iso($from)),
             null,
             $row,
             $other->security,
@@ -219,10 +230,10 @@ final class ListingRecords extends RecordsByCompany
         foreach (array_filter($identifiers, static fn (string $value): bool => $value !== '') as $scheme => $value) {
             $taken = Identifier::query()->where('scheme', $scheme)->where('value', $value)->value('security_id');
             if ($taken !== null && (int) $taken !== $security) {
-                throw Refusal::because(strtoupper($scheme)." {$value} is kept for another security");
+                throw Refusal::because(Words::say('is_kept_for_another_security', scheme: strtoupper($scheme), value: $value));
             }
             if ($scheme === 'isin' && ! Isin::isValid($value)) {
-                $this->pass->outcome->warn("{$value} does not have the check digit an ISIN has; it is kept as it is written.");
+                $this->pass->outcome->warn(Words::say('does_not_have_the_check_digit', value: $value));
             }
             $this->identifiers->add(
                 $company,

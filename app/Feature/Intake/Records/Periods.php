@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\CompanyMatching;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
 /** Reads fiscal periods by the calendar of their company; files repeat few texts many times. */
@@ -23,7 +24,6 @@ final class Periods
         $read = $this->companies->read($company);
 
         return $this->read["{$read->year_end} {$read->fiscal_years}"][$text] ??=
-            $read->calendar->heading($text) ??
-            throw Refusal::because("\"{$text}\" is no fiscal period such as 2023, Q1 2024 or 2023-12-31");
+            $read->calendar->heading($text) ?? throw Refusal::because(Words::say('is_no_fiscal_period', text: $text));
     }
 }

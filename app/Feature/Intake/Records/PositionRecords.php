@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Storage\ColumnStore;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -26,12 +27,10 @@ final class PositionRecords extends Records
     public function add(array $record, int $row): void
     {
         if ($record['shares'] < 0) {
-            throw Refusal::because('a position sold short is not kept');
+            throw Refusal::because(Words::say('a_position_sold_short_is_not'));
         }
         if (! isset($record['day'])) {
-            $this->pass->outcome->warn(
-                'Positions without a day count as bought on '.Day::iso($this->latest).', the latest day there is.',
-            );
+            $this->pass->outcome->warn(Words::say('positions_without_a_day_count_as', day: Day::iso($this->latest)));
         }
         $this->transactions->add([...$record, 'day' => $record['day'] ?? $this->latest, 'direction' => 'buy'], $row);
     }

@@ -8,6 +8,7 @@ use App\Feature\Intake\ImportPass;
 use App\Models\CorporateAction;
 use App\Storage\BarWriter;
 use App\Storage\InstallationDay;
+use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
 use Logion\Intake\PriceContinuity;
 use Logion\Time\Day;
@@ -40,9 +41,7 @@ final class PriceRecords extends RecordsByCompany
     {
         parent::__construct($pass);
         if (in_array('adjusted', $pass->mapping->columns, true)) {
-            $pass->outcome->warn(
-                'The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. Import those too.',
-            );
+            $pass->outcome->warn(Words::say('the_adjusted_close_is_not_stored'));
         }
         $this->bars = new BarWriter($pass->importId);
         $this->limit = app(InstallationDay::class)->limit();
@@ -55,8 +54,7 @@ final class PriceRecords extends RecordsByCompany
         if ($named !== null && $named !== $listing->currency) {
             $this->pass->outcome->doubt(
                 'currency',
-                "{$listing->ticker} is traded in {$listing->currency}, and the file says {$named}. Name the listing the prices ".
-                    'are of, or take them as they are.',
+                Words::say('is_traded_in_and_the_file', ticker: $listing->ticker, currency: $listing->currency, named: $named),
             );
         }
     }
@@ -65,13 +63,7 @@ final class PriceRecords extends RecordsByCompany
     {
         parent::finish();
         if ($this->limit !== null && $this->latest > $this->limit) {
-            $this->pass->outcome->doubt(
-                'days',
-                'The latest day of the file, '.
-                    Day::iso($this->latest).
-                    ', lies far ahead of the prices of all other listings. Correct the day, or take it, '.
-                    'and everything is looked at from that day.',
-            );
+            $this->pass->outcome->doubt('days', Words::say('the_latest_day_of_the_file', day: Day::iso($this->latest)));
             $this->pass->outcome->movedDay = $this->pass->outcome->isAccepted('days') ? $this->latest : null;
         }
         foreach ($this->continuity as $id => $continuity) {
@@ -80,21 +72,14 @@ final class PriceRecords extends RecordsByCompany
             foreach ($continuity->jumps as $jump) {
                 $this->pass->outcome->doubt(
                     'jumps',
-                    sprintf(
-                        '%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of units? '.
-                            'Import the split first, or take the prices as they are.',
-                        $ticker,
-                        $jump['from'],
-                        $jump['to'],
-                        Day::iso($jump['day']),
-                    ),
+                    sprintf(Words::say('s_the_close_goes_from_g'), $ticker, $jump['from'], $jump['to'], Day::iso($jump['day'])),
                 );
             }
             if ($continuity->isMonthly()) {
-                $this->pass->outcome->warn("{$ticker}: the prices are monthly. Daily figures such as volatility need daily prices.");
+                $this->pass->outcome->warn(Words::say('the_prices_are_monthly_daily_figures', ticker: $ticker));
             }
             if (($day = $continuity->unfinishedMonth()) !== null) {
-                $this->pass->outcome->warn("{$ticker}: the last row, ".Day::iso($day).', is an unfinished month.');
+                $this->pass->outcome->warn(Words::say('the_last_row_is_an_unfinished', ticker: $ticker, day: Day::iso($day)));
             }
         }
     }
@@ -152,17 +137,22 @@ final class PriceRecords extends RecordsByCompany
             ) {
                 $outcome->refuse(
                     "row {$record['row']}",
-                    "The prices contradict each other: high {$high}, low {$low}, close {$close}".
-                        ($volume !== null && $volume < 0 ? ", volume {$volume}" : ''),
+                    Words::say(
+                        'the_prices_contradict_each_other_high',
+                        high: $high,
+                        low: $low,
+                        close: $close,
+                        volume: $volume !== null && $volume < 0 ? Words::say('volume', volume: $volume) : '',
+                    ),
                 );
             } elseif ($before !== null && $before !== $close) {
                 $outcome->refuse(
                     "row {$record['row']}",
-                    'The file has '.Day::iso($day)." twice with other closes, {$before} and {$close}",
+                    Words::say('the_file_has_twice_with_other', day: Day::iso($day), before: $before, close: $close),
                 );
             } elseif ($before !== null) {
                 $outcome->counts['same']++;
-                $outcome->warn("{$listing->ticker}: days stand in the file more than once; each is taken once.");
+                $outcome->warn(Words::say('days_stand_in_the_file_more', ticker: $listing->ticker));
             } elseif (
                 $known !== null &&
                 $known['close'] === $close &&
@@ -180,7 +170,7 @@ final class PriceRecords extends RecordsByCompany
                     $outcome->example(
                         $status,
                         $listing->ticker,
-                        'Close of '.Day::iso($day),
+                        Words::say('close_of', day: Day::iso($day)),
                         $known['close'] ?? null,
                         $close,
                         "row {$record['row']}",

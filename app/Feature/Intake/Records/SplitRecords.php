@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -28,7 +29,7 @@ final class SplitRecords extends Records
             $record['listing']->company,
             ['ex_date' => $record['day'], 'ratio' => $ratio],
             $record['day'],
-            'Split of '.Day::iso($record['day']),
+            Words::say('split_of', day: Day::iso($record['day'])),
             $ratio,
             $row,
             $record['listing']->security,
@@ -43,6 +44,6 @@ final class SplitRecords extends Records
 
         return $ratio > 0 && $ratio <= self::LARGEST_RATIO
             ? $ratio
-            : throw Refusal::because("\"{$text}\" is no ratio such as 10, 10:1 or 1 for 20");
+            : throw Refusal::because(Words::say('is_no_ratio_such_as_or', text: $text));
     }
 }

@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
+use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
@@ -29,7 +30,7 @@ final class TransactionRecords extends Records
     {
         $kind = self::kind($record['direction']);
         if ($record['shares'] <= 0 || $record['price'] < 0) {
-            throw Refusal::because('shares must be positive and the price not negative');
+            throw Refusal::because(Words::say('shares_must_be_positive_and_the'));
         }
         $this->writer->add(
             $record['listing']->company,
@@ -54,7 +55,7 @@ final class TransactionRecords extends Records
             preg_match('/buy|bought|purchase|^b$/i', $text) === 1 => 'buy',
             preg_match('/sell|sold|sale|^s$/i', $text) === 1 => 'sell',
             preg_match('/divid|income/i', $text) === 1 => 'dividend',
-            default => throw Refusal::because("\"{$text}\" is neither buy, sell nor dividend"),
+            default => throw Refusal::because(Words::say('is_neither_buy_sell_nor_dividend', text: $text)),
         };
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Words;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
 use Logion\Reporting\Quality\Finding;
@@ -48,17 +49,16 @@ final class CashRollForward implements Check
                 'net_change_in_cash',
                 $cash - $previous,
                 $change,
-                'Cash moved by '.
-                    Examination::amount($cash - $previous).
-                    ' in '.
-                    FiscalPeriod::label($year).
-                    ', the cash-flow statement says '.
-                    Examination::amount($change).
-                    '.',
-                'A cash-flow line was dropped or has the wrong sign, or cash is defined differently in the two statements.',
+                Words::say(
+                    'cash_moved_by_in_the_cash',
+                    amount: Examination::amount($cash - $previous),
+                    period: FiscalPeriod::label($year),
+                    amount2: Examination::amount($change),
+                ),
+                Words::say('a_cash_flow_line_was_dropped'),
                 60,
                 [
-                    new Remedy('replace', 'Use the change of the balance sheet', [
+                    new Remedy('replace', Words::say('use_the_change_of_the_balance'), [
                         ['line' => 'net_change_in_cash', 'period' => $year, 'value' => $cash - $previous],
                     ]),
                 ],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Reporting\Quality\Check;
 
 use Logion\Figure\Numerals;
+use Logion\Figure\Words;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
 use Logion\Reporting\Quality\Finding;
@@ -50,20 +51,19 @@ final class EarningsPerShare implements Check
                     "earnings_per_share_{$kind}",
                     $stated,
                     $computed,
-                    Examination::label("earnings_per_share_{$kind}").
-                        ' of '.
-                        FiscalPeriod::label($year).
-                        ' is '.
-                        Numerals::decimal($stated, 2).
-                        '; net income over the average shares gives '.
-                        Numerals::decimal($computed, 2).
-                        '.',
+                    Words::say(
+                        'of_is_net_income_over_the',
+                        label: Examination::label("earnings_per_share_{$kind}"),
+                        period: FiscalPeriod::label($year),
+                        decimal: Numerals::decimal($stated, 2),
+                        decimal2: Numerals::decimal($computed, 2),
+                    ),
                     $ratio >= 1.8 || ($ratio > 0 && $ratio <= 0.56)
-                        ? 'The two are on different share bases, or one of them is in another unit.'
-                        : 'Income of another period or share class, or one of the three figures is misread.',
+                        ? Words::say('the_two_are_on_different_share')
+                        : Words::say('income_of_another_period_or_share'),
                     50,
                     [
-                        new Remedy('replace', 'Use net income over shares', [
+                        new Remedy('replace', Words::say('use_net_income_over_shares'), [
                             [
                                 'line' => "earnings_per_share_{$kind}",
                                 'period' => $year,

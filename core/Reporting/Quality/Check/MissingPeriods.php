@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Words;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
 use Logion\Reporting\Quality\Finding;
@@ -35,8 +36,8 @@ final class MissingPeriods implements Check
                     null,
                     null,
                     null,
-                    "{$missing} was not reported or is not in the data.",
-                    'A report was skipped, or one download has another date range than the other.',
+                    Words::say('was_not_reported_or_is_not', missing: $missing),
+                    Words::say('a_report_was_skipped_or_one'),
                     40,
                 ),
             );
@@ -51,8 +52,13 @@ final class MissingPeriods implements Check
                     null,
                     null,
                     null,
-                    FiscalPeriod::label($year).' ends '.Day::between($from, $to).' days after '.FiscalPeriod::label($before).'.',
-                    'The fiscal year was moved, a short period is reported as a year, or two reports overlap.',
+                    Words::say(
+                        'ends_days_after',
+                        period: FiscalPeriod::label($year),
+                        between: Day::between($from, $to),
+                        period2: FiscalPeriod::label($before),
+                    ),
+                    Words::say('the_fiscal_year_was_moved_a'),
                     45,
                 ),
             );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Words;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
 use Logion\Reporting\Quality\Finding;
@@ -59,17 +60,20 @@ final class QuartersOfYear implements Check
                     $line,
                     $stated,
                     $sum,
-                    Examination::label($line).
-                        ' of '.
-                        FiscalPeriod::label($year).
-                        ' is '.
-                        Examination::amount($stated).
-                        ', its four quarters add up to '.
-                        Examination::amount($sum).
-                        '.',
-                    'One quarter is wrong, a figure since the start of the year was taken for a quarter, or the year was restated.',
+                    Words::say(
+                        'of_is_its_four_quarters_add',
+                        label: Examination::label($line),
+                        period: FiscalPeriod::label($year),
+                        amount: Examination::amount($stated),
+                        amount2: Examination::amount($sum),
+                    ),
+                    Words::say('one_quarter_is_wrong_a_figure'),
                     55,
-                    [new Remedy('replace', 'Use the sum of the quarters', [['line' => $line, 'period' => $year, 'value' => $sum]])],
+                    [
+                        new Remedy('replace', Words::say('use_the_sum_of_the_quarters'), [
+                            ['line' => $line, 'period' => $year, 'value' => $sum],
+                        ]),
+                    ],
                 ),
             );
         }

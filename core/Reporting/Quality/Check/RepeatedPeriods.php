@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Reporting\Quality\Check;
 
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
@@ -42,16 +43,19 @@ final class RepeatedPeriods implements Check
                     null,
                     null,
                     null,
-                    FiscalPeriod::label($year).
-                        ' has the same figures as '.
-                        FiscalPeriod::label($before).
-                        " in {$same} of {$compared} lines.",
-                    'A column was shifted or copied: the figures of one year stand under another.',
+                    Words::say(
+                        'has_the_same_figures_as_in',
+                        period: FiscalPeriod::label($year),
+                        period2: FiscalPeriod::label($before),
+                        same: $same,
+                        compared: $compared,
+                    ),
+                    Words::say('a_column_was_shifted_or_copied'),
                     85,
                     [
                         new Remedy(
                             'strike',
-                            'Strike out '.FiscalPeriod::label($year),
+                            Words::say('strike_out', period: FiscalPeriod::label($year)),
                             array_map(static fn (string $line): array => ['line' => $line, 'period' => $year, 'value' => null], $lines),
                         ),
                     ],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Words;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
 use Logion\Reporting\Quality\Finding;
@@ -46,21 +47,19 @@ final class ShareCountJumps implements Check
                     $line,
                     $counts[$period],
                     $counts[$before],
-                    'The share count goes from '.
-                        Examination::amount($counts[$before]).
-                        ' in '.
-                        FiscalPeriod::label($before).
-                        ' to '.
-                        Examination::amount($counts[$period]).
-                        ' in '.
-                        FiscalPeriod::label($at).
-                        ', and equity does not move with it.',
-                    'That report counts in shares of the other side of a split, or a split is not among the splits.',
+                    Words::say(
+                        'the_share_count_goes_from_in',
+                        amount: Examination::amount($counts[$before]),
+                        period: FiscalPeriod::label($before),
+                        amount2: Examination::amount($counts[$period]),
+                        period2: FiscalPeriod::label($at),
+                    ),
+                    Words::say('that_report_counts_in_shares_of'),
                     70,
                     [
                         $statements->remedy(
                             'rescale',
-                            'Put the count on the share basis of the reports before it',
+                            Words::say('put_the_count_on_the_share'),
                             [$line => 1 / ($ratio >= 1 ? round($times) : 1 / round($times))],
                             $at,
                         ),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Words;
 use Logion\Reporting\DerivedTotals;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Quality\Check;
@@ -46,11 +47,18 @@ final class SumsOfParts implements Check
                     $remedies =
                         $flipped === null
                             ? []
-                            : [$statements->remedy('flip', 'Turn the sign of '.Examination::name($flipped), [$flipped => -1.0], $period)];
+                            : [
+                                $statements->remedy(
+                                    'flip',
+                                    Words::say('turn_the_sign_of', name: Examination::name($flipped)),
+                                    [$flipped => -1.0],
+                                    $period,
+                                ),
+                            ];
                     $dropped = $flipped === null ? self::dropped($statements, array_column($sum, 1), $period) : null;
                     if ($dropped !== null) {
                         $sign = array_column($sum, 0, 1)[$dropped];
-                        $remedies[] = new Remedy('replace', 'Supply '.Examination::name($dropped).' as the rest', [
+                        $remedies[] = new Remedy('replace', Words::say('supply_as_the_rest', name: Examination::name($dropped)), [
                             [
                                 'line' => $dropped,
                                 'period' => $period,
@@ -59,7 +67,7 @@ final class SumsOfParts implements Check
                         ]);
                     }
                     if (self::isWhole($statements, array_column($sum, 1), $period)) {
-                        $remedies[] = new Remedy('replace', 'Use the sum of the parts', [
+                        $remedies[] = new Remedy('replace', Words::say('use_the_sum_of_the_parts'), [
                             ['line' => $item->key, 'period' => $period, 'value' => $computed],
                         ]);
                     }
@@ -70,23 +78,28 @@ final class SumsOfParts implements Check
                             $item->key,
                             $stated,
                             $computed,
-                            ($balance
-                                ? 'The balance sheet of '.FiscalPeriod::label($period).' does not balance: assets are '
-                                : Examination::label($item->key).' of '.FiscalPeriod::label($period).' is stated as ').
-                                Examination::amount($stated).
-                                ($balance ? ', liabilities and equity ' : ', its parts give ').
-                                Examination::amount($computed).
-                                '.',
+                            $balance
+                                ? Words::say(
+                                    'the_balance_sheet_of_does_not',
+                                    period: FiscalPeriod::label($period),
+                                    stated: Examination::amount($stated),
+                                    computed: Examination::amount($computed),
+                                )
+                                : Words::say(
+                                    'of_is_stated_as',
+                                    label: Examination::label($item->key),
+                                    period: FiscalPeriod::label($period),
+                                    stated: Examination::amount($stated),
+                                    computed: Examination::amount($computed),
+                                ),
                             match (true) {
-                                $flipped !== null => Examination::label($flipped).
-                                    ' seems to have the wrong sign: with the other sign the sum is right.',
-                                $dropped !== null => Examination::label($dropped).
-                                    ' is reported in other years and not in this one: the difference of '.
-                                    Examination::amount($stated - $computed).
-                                    ' would be it.',
-                                default => 'A part was dropped, misread, or belongs elsewhere; the difference is '.
-                                    Examination::amount($stated - $computed).
-                                    '.',
+                                $flipped !== null => Words::say('seems_to_have_the_wrong_sign', label: Examination::label($flipped)),
+                                $dropped !== null => Words::say(
+                                    'is_reported_in_other_years_and',
+                                    label: Examination::label($dropped),
+                                    amount: Examination::amount($stated - $computed),
+                                ),
+                                default => Words::say('a_part_was_dropped_misread_or', amount: Examination::amount($stated - $computed)),
                             },
                             $balance ? 95 : (int) round(45 + 40 * min(1.0, abs($stated - $computed) / max(abs($stated), $unit))),
                             $remedies,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Words;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
 use Logion\Reporting\Quality\Finding;
@@ -77,17 +78,20 @@ final class UnadjustedSplits implements Check
                     'basic_shares_average',
                     $count,
                     $was * $split,
-                    'The share count goes from '.
-                        Examination::amount($was).
-                        ' to '.
-                        Examination::amount($count).
-                        ' in '.
-                        FiscalPeriod::label($year).
-                        ', and equity does not move with it.',
-                    ($split > 1 ? "A split of {$times} for 1" : "A reverse split of 1 for {$times}").
-                        ' that the earlier years were not adjusted for and that is not among the splits.',
+                    Words::say(
+                        'the_share_count_goes_from_to',
+                        amount: Examination::amount($was),
+                        amount2: Examination::amount($count),
+                        period: FiscalPeriod::label($year),
+                    ),
+                    Words::say(
+                        'that_the_earlier_years_were_not',
+                        split: $split > 1
+                            ? Words::say('a_split_of_for', times: $times)
+                            : Words::say('a_reverse_split_of_for', times: $times),
+                    ),
                     75,
-                    [new Remedy('rescale', 'Put the earlier years on the new share basis', $earlier)],
+                    [new Remedy('rescale', Words::say('put_the_earlier_years_on_the'), $earlier)],
                 ),
             );
         }

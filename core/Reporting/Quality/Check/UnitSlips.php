@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Reporting\Quality\Check;
 
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
@@ -61,12 +62,15 @@ final class UnitSlips implements Check
                     null,
                     null,
                     null,
-                    "The {$words} of ".
-                        FiscalPeriod::label($year).
-                        ' is about a thousand times '.
-                        ($slip['direction'] === 'up' ? 'larger' : 'smaller').
-                        " than that of the other years ({$slip['lines_off']} of {$slip['lines_tested']} lines).",
-                    'Units slipped: thousands were taken for millions, or the other way round.',
+                    Words::say(
+                        'the_of_is_about_a_thousand',
+                        words: $words,
+                        period: FiscalPeriod::label($year),
+                        direction: $slip['direction'] === 'up' ? Words::say('larger') : Words::say('smaller'),
+                        lines_off: $slip['lines_off'],
+                        lines_tested: $slip['lines_tested'],
+                    ),
+                    Words::say('units_slipped_thousands_were_taken_for'),
                     92,
                     [
                         $statements->remedy(
@@ -110,17 +114,15 @@ final class UnitSlips implements Check
                     $slip['line'],
                     $stated,
                     $stated / $factor,
-                    Examination::label($slip['line']).
-                        ' of '.
-                        FiscalPeriod::label($year).
-                        ' is '.
-                        Examination::amount((float) $stated).
-                        ', about '.
-                        Examination::amount($factor > 1 ? $factor : 1 / $factor).
-                        ' times '.
-                        ($factor > 1 ? 'larger' : 'smaller').
-                        ' than in the other years.',
-                    'Units slipped in this line: thousands for millions, or a figure typed without its scale.',
+                    Words::say(
+                        'of_is_about_times_than_in',
+                        label: Examination::label($slip['line']),
+                        period: FiscalPeriod::label($year),
+                        amount: Examination::amount((float) $stated),
+                        amount2: Examination::amount($factor > 1 ? $factor : 1 / $factor),
+                        direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
+                    ),
+                    Words::say('units_slipped_in_this_line_thousands'),
                     90,
                     [
                         $statements->remedy(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Quality\Check;
 use Logion\Reporting\Quality\Examination;
@@ -29,10 +30,15 @@ final class WrongSigns implements Check
                         $line,
                         $stated,
                         -$stated,
-                        Examination::label($line).' of '.FiscalPeriod::label($year).' is negative: '.Examination::amount($stated).'.',
-                        'Costs or outflows were entered with a minus; here a figure is positive in the sense of its name.',
+                        Words::say(
+                            'of_is_negative',
+                            label: Examination::label($line),
+                            period: FiscalPeriod::label($year),
+                            amount: Examination::amount($stated),
+                        ),
+                        Words::say('costs_or_outflows_were_entered_with'),
                         80,
-                        [$statements->remedy('flip', 'Turn the sign', [$line => -1.0], $year)],
+                        [$statements->remedy('flip', Words::say('turn_the_sign'), [$line => -1.0], $year)],
                     ),
                 );
             }

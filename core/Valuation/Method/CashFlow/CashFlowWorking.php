@@ -9,6 +9,7 @@ use Logion\Figure\Figure;
 use Logion\Figure\Reason;
 use Logion\Figure\Source;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Figure\Working;
 use Logion\Valuation\Convention;
 use Logion\Valuation\EquityBridge;
@@ -30,7 +31,7 @@ final readonly class CashFlowWorking
     public function perShare(): Working
     {
         return new Working(
-            'Value per share',
+            Words::say('value_per_share'),
             Figure::of($this->value->perShare ?? self::none(), Unit::MoneyPerShare),
             'equity value / shares',
             null,
@@ -53,7 +54,7 @@ final readonly class CashFlowWorking
             'equity_value',
             'Equity value',
             $this->value->equityValue,
-            'enterprise value + cash and other assets − debt and other claims',
+            Words::say('enterprise_value_cash_and_other_assets'),
             [$this->enterprise(), ...$bridge],
         );
     }
@@ -62,29 +63,29 @@ final readonly class CashFlowWorking
     {
         [$formula, $assumptions] = match ($this->model->terminal) {
             TerminalMethod::ReturnOnNewCapital => [
-                'next profit after tax × (1 − growth / return on new capital) / (rate − growth)',
+                Words::say('next_profit_after_tax_growth_return'),
                 ['terminal_growth', 'return_on_new_capital'],
             ],
-            TerminalMethod::Perpetuity => ['last free cash flow × (1 + growth) / (rate − growth)', ['terminal_growth']],
-            TerminalMethod::ExitMultiple => ['EBITDA of the last year × exit multiple', ['exit_multiple']],
+            TerminalMethod::Perpetuity => [Words::say('last_free_cash_flow_growth_rate'), ['terminal_growth']],
+            TerminalMethod::ExitMultiple => [Words::say('ebitda_of_the_last_year_exit'), ['exit_multiple']],
         };
 
         return $this->money(
             'enterprise_value',
             'Enterprise value',
             $this->value->enterpriseValue,
-            'present value of the forecast + present value of what comes after',
+            Words::say('present_value_of_the_forecast_present'),
             [
                 $this->money(
                     'present_value_of_forecast',
-                    'Present value of the forecast',
+                    Words::say('present_value_of_the_forecast'),
                     $this->value->sumOfPresentValues,
-                    'sum over the years',
+                    Words::say('sum_over_the_years'),
                     array_map($this->presentValue(...), array_keys($this->value->presentValues)),
                 ),
                 $this->money(
                     'present_terminal_value',
-                    'Present value of what comes after',
+                    Words::say('present_value_of_what_comes_after'),
                     $this->value->presentTerminalValue,
                     'terminal value × discount factor',
                     [
@@ -109,17 +110,17 @@ final readonly class CashFlowWorking
         return $this->ofYear(
             $year,
             'present_value',
-            'Present value of free cash flow',
+            Words::say('present_value_of_free_cash_flow'),
             $this->value->presentValues[$year],
-            $begun ? 'free cash flow × part of the year still ahead × discount factor' : 'free cash flow × discount factor',
+            $begun ? Words::say('free_cash_flow_part_of_the') : Words::say('free_cash_flow_discount_factor'),
             [
                 $this->freeCashFlow($year),
                 new Working(
                     'Discount factor',
                     Figure::of($this->value->discountFactors[$year], Unit::Ratio),
                     $this->model->convention === Convention::MidYear
-                        ? '(1 + rate)^−time, in the middle of the year'
-                        : '(1 + rate)^−time, at the end of the year',
+                        ? Words::say('rate_time_in_the_middle_of')
+                        : Words::say('rate_time_at_the_end_of'),
                     $this->period($year),
                     key: $this->key('discount_factor', $year),
                 ),
@@ -134,12 +135,12 @@ final readonly class CashFlowWorking
         return $this->ofYear(
             $year,
             'free_cash_flow',
-            'Free cash flow',
+            Words::say('free_cash_flow'),
             $this->value->flows[$year],
-            'operating profit − taxes + depreciation − capital expenditure − increase of working capital',
+            Words::say('operating_profit_taxes_depreciation_capital_expenditure'),
             [
                 $this->ofYear($year, 'operating_profit', 'Operating profit', $forecast->ebit[$year], 'revenue × operating margin', [
-                    $this->ofYear($year, 'revenue', 'Revenue', $forecast->revenue[$year], 'revenue of the year before × (1 + growth)', [
+                    $this->ofYear($year, 'revenue', 'Revenue', $forecast->revenue[$year], Words::say('revenue_of_the_year_before_growth'), [
                         $this->driver('revenue_growth', $year),
                     ]),
                     $this->driver('operating_margin', $year),
@@ -147,23 +148,28 @@ final readonly class CashFlowWorking
                 $this->ofYear($year, 'taxes', 'Taxes', $forecast->taxes[$year], 'operating profit × tax rate', [
                     $this->driver('tax_rate', $year),
                 ]),
-                $this->ofYear($year, 'depreciation', 'Depreciation', $forecast->depreciation[$year], 'revenue × depreciation to revenue', [
-                    $this->driver('depreciation_to_revenue', $year),
-                ]),
+                $this->ofYear(
+                    $year,
+                    'depreciation',
+                    'Depreciation',
+                    $forecast->depreciation[$year],
+                    Words::say('revenue_depreciation_to_revenue'),
+                    [$this->driver('depreciation_to_revenue', $year)],
+                ),
                 $this->ofYear(
                     $year,
                     'capital_expenditure',
                     'Capital expenditure',
                     $forecast->capitalExpenditure[$year],
-                    'revenue × capital expenditure to revenue',
+                    Words::say('revenue_capital_expenditure_to_revenue'),
                     [$this->driver('capital_expenditure_to_revenue', $year)],
                 ),
                 $this->ofYear(
                     $year,
                     'working_capital_increase',
-                    'Increase of working capital',
+                    Words::say('increase_of_working_capital'),
                     $forecast->workingCapitalIncrease[$year],
-                    'revenue change × working capital to revenue change',
+                    Words::say('revenue_change_working_capital_to_revenue'),
                     [$this->driver('working_capital_to_revenue_change', $year)],
                 ),
             ],
@@ -180,28 +186,32 @@ final readonly class CashFlowWorking
 
         return self::percent(
             'discount_rate',
-            'Weighted average cost of capital',
+            Words::say('weighted_average_cost_of_capital'),
             $cost->rate,
-            'share of equity × cost of equity + share of debt × cost of debt × (1 − tax rate)',
+            Words::say('share_of_equity_cost_of_equity'),
             [
                 self::percent(
                     'cost_of_equity',
-                    'Cost of equity',
+                    Words::say('cost_of_equity'),
                     $this->model->costOfEquity(),
-                    'risk-free rate + beta × equity risk premium',
+                    Words::say('risk_free_rate_beta_equity_risk'),
                     array_map($this->leaf(...), ['risk_free_rate', 'beta', 'equity_risk_premium']),
                 ),
                 self::percent(
                     'cost_of_debt_after_tax',
-                    'Cost of debt after tax',
+                    Words::say('cost_of_debt_after_tax'),
                     $cost->afterTaxCostOfDebt,
-                    'cost of debt × (1 − tax rate)',
+                    Words::say('cost_of_debt_tax_rate'),
                     array_map($this->leaf(...), ['cost_of_debt', 'marginal_tax_rate']),
                 ),
-                self::percent('share_of_equity', 'Share of equity', $cost->weightEquity, 'market value of equity / (equity + debt)', [
-                    $this->leaf('equity_market_value'),
-                ]),
-                self::percent('share_of_debt', 'Share of debt', $cost->weightDebt, 'debt and leases / (equity + debt)', [
+                self::percent(
+                    'share_of_equity',
+                    Words::say('share_of_equity'),
+                    $cost->weightEquity,
+                    Words::say('market_value_of_equity_equity_debt'),
+                    [$this->leaf('equity_market_value')],
+                ),
+                self::percent('share_of_debt', Words::say('share_of_debt'), $cost->weightDebt, Words::say('debt_and_leases_equity_debt'), [
                     $this->leaf('debt'),
                 ]),
             ],

@@ -8,6 +8,7 @@ use Logion\Capital\CostOfEquity;
 use Logion\Capital\WeightedAverageCost;
 use Logion\Figure\Figure;
 use Logion\Figure\Numerals;
+use Logion\Figure\Words;
 use Logion\Figure\Working;
 use Logion\Statistics\RootFinding;
 use Logion\Valuation\Assumption;
@@ -70,7 +71,7 @@ final readonly class DiscountedCashFlow
         public string $currency,
     ) {
         if ($years < 1 || $years > self::MAX_YEARS) {
-            throw InvalidAssumption::outOfRange('years', 'between 1 and '.self::MAX_YEARS);
+            throw InvalidAssumption::outOfRange('years', Words::say('between_and', max_years: self::MAX_YEARS));
         }
     }
 
@@ -88,7 +89,7 @@ final readonly class DiscountedCashFlow
     public function with(string $name, float $value): self
     {
         if (! is_finite($value)) {
-            throw InvalidAssumption::outOfRange($name, 'a finite number');
+            throw InvalidAssumption::outOfRange($name, Words::say('a_finite_number'));
         }
         if (isset(self::DRIVERS[$name])) {
             return $this->withDriver($name, DriverRule::constant($value));
@@ -98,10 +99,10 @@ final readonly class DiscountedCashFlow
             throw InvalidAssumption::unknown($name, ...$this->names());
         }
         if ($name === 'shares' && $value <= 0) {
-            throw InvalidAssumption::outOfRange($name, 'more than zero');
+            throw InvalidAssumption::outOfRange($name, Words::say('more_than_zero'));
         }
         if ($name === 'return_on_new_capital' && $value <= 0) {
-            throw InvalidAssumption::outOfRange($name, 'more than zero');
+            throw InvalidAssumption::outOfRange($name, Words::say('more_than_zero'));
         }
 
         return $this->copy(figures: [...$this->figures, $name => $figure->own($value)]);
@@ -207,7 +208,7 @@ final readonly class DiscountedCashFlow
     {
         $rate = $this->discountRate();
         if ($rate <= -0.99) {
-            throw InvalidAssumption::outOfRange('discount_rate', 'above −99 %');
+            throw InvalidAssumption::outOfRange('discount_rate', Words::say('above'));
         }
         $growth = $this->figure('terminal_growth');
         $forecast = $this->forecast();
@@ -287,20 +288,20 @@ final readonly class DiscountedCashFlow
         $warnings = [];
         $growth = $this->figure('terminal_growth');
         if ($this->terminal !== TerminalMethod::ExitMultiple && $growth > $this->figure('risk_free_rate')) {
-            $warnings[] = sprintf(
-                'Terminal growth of %s exceeds the risk-free rate of %s: no company outgrows its economy for ever.',
-                Numerals::percent($growth, 1),
-                Numerals::percent($this->figure('risk_free_rate'), 1),
+            $warnings[] = Words::say(
+                'terminal_growth_of_exceeds_the_risk',
+                percent: Numerals::percent($growth, 1),
+                percent2: Numerals::percent($this->figure('risk_free_rate'), 1),
             );
         }
         if ($value->terminalShare !== null && $value->terminalShare > 0.75) {
-            $warnings[] = Numerals::percent($value->terminalShare).' of the value lies beyond the forecast.';
+            $warnings[] = Words::say('of_the_value_lies_beyond_the', percent: Numerals::percent($value->terminalShare));
         }
         if ($value->equityValue !== null && $value->equityValue < 0) {
-            $warnings[] = 'Claims exceed the value of the business: equity is worth nothing under these assumptions.';
+            $warnings[] = Words::say('claims_exceed_the_value_of_the');
         }
         if ($this->terminal === TerminalMethod::ReturnOnNewCapital && $growth >= $this->figure('return_on_new_capital')) {
-            $warnings[] = 'Terminal growth is not below the return on new capital: growing would consume all profit.';
+            $warnings[] = Words::say('terminal_growth_is_not_below_the');
         }
 
         return $warnings;

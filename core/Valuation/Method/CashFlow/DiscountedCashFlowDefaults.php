@@ -8,6 +8,7 @@ use Logion\Capital\CostOfDebt;
 use Logion\Figure\Absence;
 use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Formula\Moment;
 use Logion\Metric\CompanyScope;
 use Logion\Reporting\ReportingModel;
@@ -42,16 +43,16 @@ final class DiscountedCashFlowDefaults
         if ($scope->company->template !== ReportingModel::Industrial) {
             throw MisfitMethod::discountedCashFlow($scope->company->template);
         }
-        $baseYear = $scope->facts->latestYear() ?? throw MisfitMethod::notEnough('no annual report has been published by this day.');
+        $baseYear = $scope->facts->latestYear() ?? throw MisfitMethod::notEnough(Words::say('no_annual_report_has_been_published'));
         $history = self::history($scope, $baseYear);
         $revenue = $scope->facts->value('revenue', FiscalPeriod::year($baseYear));
         if ($revenue === null || $revenue <= 0) {
-            throw MisfitMethod::notEnough("revenue of {$baseYear} is not known.");
+            throw MisfitMethod::notEnough(Words::say('revenue_of_is_not_known', baseYear: $baseYear));
         }
         $figures = [
             'base_revenue' => new Assumption(
                 'base_revenue',
-                'Revenue of the last fiscal year',
+                Words::say('revenue_of_the_last_fiscal_year'),
                 Unit::Money,
                 $revenue,
                 'reported',
@@ -69,7 +70,7 @@ final class DiscountedCashFlowDefaults
             Unit::Percent,
             0.02,
             'yield',
-            'ten-year yield less half a point, between 0 and 3 %',
+            Words::say('ten_year_yield_less_half_a'),
         );
         $model = new DiscountedCashFlow(
             $figures,
@@ -90,22 +91,22 @@ final class DiscountedCashFlowDefaults
         return $model->copy(
             figures: [
                 ...$figures,
-                'discount_rate' => new Assumption('discount_rate', 'Discount rate', Unit::Percent, $rate, 'cost of capital'),
+                'discount_rate' => new Assumption('discount_rate', 'Discount rate', Unit::Percent, $rate, Words::say('cost_of_capital')),
                 'return_on_new_capital' => new Assumption(
                     'return_on_new_capital',
-                    'Return on new capital',
+                    Words::say('return_on_new_capital'),
                     Unit::Percent,
                     max(0.01, $rate),
-                    'cost of capital',
-                    $returns === null ? [] : ['own five-year mean' => $returns],
-                    'new investment earns its cost, no more',
+                    Words::say('cost_of_capital'),
+                    $returns === null ? [] : [Words::say('own_five_year_mean') => $returns],
+                    Words::say('new_investment_earns_its_cost_no'),
                 ),
                 'exit_multiple' => new Assumption(
                     'exit_multiple',
-                    'Exit multiple of EBITDA',
+                    Words::say('exit_multiple_of_ebitda'),
                     Unit::Times,
                     $multiple ?? 8.0,
-                    $multiple === null ? 'own' : 'own five-year mean',
+                    $multiple === null ? 'own' : Words::say('own_five_year_mean'),
                     $own instanceof Absence ? [] : ['today' => $own],
                 ),
             ],
@@ -172,7 +173,7 @@ final class DiscountedCashFlowDefaults
             Unit::Percent,
             0.03,
             'market',
-            'ten-year government yield',
+            Words::say('ten_year_government_yield'),
         );
         // One cost of debt for metric and valuation; what was paid is an alternative.
         $debtRate = $scope->metric('debt_rate_for_wacc');
@@ -190,7 +191,7 @@ final class DiscountedCashFlowDefaults
                         1.0,
                         'market average',
                         [],
-                        'too few common monthly returns for a beta of its own',
+                        Words::say('too_few_common_monthly_returns_for'),
                     )
                     : new Assumption(
                         'beta',
@@ -200,7 +201,7 @@ final class DiscountedCashFlowDefaults
                         'regression, adjusted',
                         ['raw regression' => $beta->beta, 'market average' => 1.0],
                         sprintf(
-                            '%d monthly returns on the home index, standard error %s, R² %s; 1/3 + 2/3 of the raw slope',
+                            Words::say('d_monthly_returns_on_the_home'),
                             $beta->observations,
                             Numerals::decimal($beta->standardErrorBeta, 2),
                             Numerals::decimal($beta->rSquared ?? 0.0, 2),
@@ -208,7 +209,7 @@ final class DiscountedCashFlowDefaults
                     ),
             'equity_risk_premium' => new Assumption(
                 'equity_risk_premium',
-                'Equity risk premium',
+                Words::say('equity_risk_premium'),
                 Unit::Percent,
                 $scope->economy->equityRiskPremium,
                 'setting',
@@ -216,7 +217,7 @@ final class DiscountedCashFlowDefaults
             'cost_of_debt' => $debtRate instanceof Absence
                     ? new Assumption(
                         'cost_of_debt',
-                        'Cost of debt before tax',
+                        Words::say('cost_of_debt_before_tax'),
                         Unit::Percent,
                         $riskFree->value + CostOfDebt::byInterestCover(0.0, null, null, 0.0, CostOfDebt::defaultSpreads())->spread,
                         'best grade',
@@ -225,16 +226,18 @@ final class DiscountedCashFlowDefaults
                     )
                     : new Assumption(
                         'cost_of_debt',
-                        'Cost of debt before tax',
+                        Words::say('cost_of_debt_before_tax'),
                         Unit::Percent,
                         $debtRate,
                         'synthetic rating',
                         $alternatives,
-                        $cover instanceof Absence ? 'pays no interest' : 'interest cover '.Numerals::decimal($cover, 1),
+                        $cover instanceof Absence
+                            ? Words::say('pays_no_interest')
+                            : Words::say('interest_cover', decimal: Numerals::decimal($cover, 1)),
                     ),
             'marginal_tax_rate' => new Assumption(
                 'marginal_tax_rate',
-                'Marginal tax rate',
+                Words::say('marginal_tax_rate'),
                 Unit::Percent,
                 $scope->economy->corporateTaxRate,
                 'statutory rate',
@@ -243,7 +246,7 @@ final class DiscountedCashFlowDefaults
                 $scope,
                 'market_cap',
                 'equity_market_value',
-                'Market value of equity',
+                Words::say('market_value_of_equity'),
                 Unit::Money,
                 0.0,
                 'market',
@@ -256,7 +259,7 @@ final class DiscountedCashFlowDefaults
     private static function bridge(CompanyScope $scope): array
     {
         $lines = [
-            'cash' => ['Cash and short-term investments', ['cash_and_short_term_investments']],
+            'cash' => [Words::say('cash_and_short_term_investments'), ['cash_and_short_term_investments']],
             'non_operating_assets' => ['Investments', ['equity_method_investments', 'long_term_investments']],
             'debt' => ['Debt', ['total_debt']],
             'lease_liabilities' => ['Operating leases', ['operating_lease_liabilities']],
@@ -282,12 +285,12 @@ final class DiscountedCashFlowDefaults
                 $sum,
                 $known ? 'reported' : 'not reported',
                 [],
-                $known ? 'latest balance sheet' : 'not reported, taken as none',
+                $known ? Words::say('latest_balance_sheet') : Words::say('not_reported_taken_as_none'),
             );
         }
         $shares = $scope->market('shares_outstanding', Moment::of('trailing'));
         if ($shares instanceof Absence || $shares <= 0) {
-            throw MisfitMethod::notEnough('the number of shares is not known.');
+            throw MisfitMethod::notEnough(Words::say('the_number_of_shares_is_not'));
         }
         $diluted = $scope->line(\Logion\Reporting\LineItems::all()['diluted_shares_average'], Moment::of('quarter'));
         $figures['shares'] = new Assumption(
