@@ -9,8 +9,8 @@ use Logion\Figure\AbsenceKind;
 use Logion\Figure\Reason;
 use Logion\Formula\Operator;
 use Logion\Formula\Vector;
+use Logion\Statistics\Bisection;
 use Logion\Statistics\Quantile;
-use Logion\Statistics\Rank;
 
 /**
  * One figure for every company of a universe, packed: float64 values (NaN where there is none) and one letter per company
@@ -186,7 +186,7 @@ final class Column
         }
         $codes = '';
         foreach ($values as $value) {
-            $codes .= chr($value == $value ? Rank::firstAbove($bounds, $value) : 0);
+            $codes .= chr($value == $value ? Bisection::below($bounds, $value, orEqual: true) : 0);
         }
 
         return new self(
@@ -228,7 +228,7 @@ final class Column
             if ($bounds === [] || $value < $bounds[0]) {
                 $bounds[0] = $value;
             }
-            $codes[$position] = chr(Rank::firstAbove($bounds, $value));
+            $codes[$position] = chr(Bisection::below($bounds, $value, orEqual: true));
             if ($ordered !== null) {
                 $ordered = substr_replace($ordered, pack('V', $position), 4 * self::place($ordered, $packed, $value, $position), 0);
             }
@@ -240,20 +240,12 @@ final class Column
     /** Where a value at a position stands, or would stand, among the ordered positions. */
     private static function place(string $ordered, string $packed, float $value, int $position): int
     {
-        $low = 0;
-        $high = intdiv(strlen($ordered), 4);
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            $at = (unpack('V', $ordered, 4 * $middle) ?: [1 => 0])[1];
+        return Bisection::count(intdiv(strlen($ordered), 4), static function (int $nth) use ($ordered, $packed, $value, $position): bool {
+            $at = (unpack('V', $ordered, 4 * $nth) ?: [1 => 0])[1];
             $other = self::float($packed, $at);
-            if ($other < $value || ($other == $value && $at < $position)) {
-                $low = $middle + 1;
-            } else {
-                $high = $middle;
-            }
-        }
 
-        return $low;
+            return $other < $value || ($other == $value && $at < $position);
+        });
     }
 
     /** @return list<int> positions that have a value, the lowest value first; equal values in the order of positions */
@@ -301,7 +293,7 @@ final class Column
             return $this->compareEach($operator, $threshold);
         }
         $bounds = $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
-        $bin = Rank::firstAbove($bounds, $threshold);
+        $bin = Bisection::below($bounds, $threshold, orEqual: true);
         $above = $operator->holds(1.0, 0.0) ? "\1" : "\0";
         $below = $operator->holds(0.0, 1.0) ? "\1" : "\0";
         // All bins below the threshold's fail or pass as one, so do those above; its own is marked 2 and looked into.

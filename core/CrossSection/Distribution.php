@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\CrossSection;
 
+use Logion\Statistics\Bisection;
 use Logion\Statistics\Quantile;
-use Logion\Statistics\Rank;
 
 /**
  * How a figure is spread over some companies: equal bins between the 2nd and 98th percentile, what lies outside them, and
@@ -46,9 +46,12 @@ final readonly class Distribution
             [$low, $high] = [$known[0] - 0.5, $known[$n - 1] + 0.5];
         }
         $counts = [];
-        $before = $below = Rank::firstNotBelow($known, $low);
+        $before = $below = Bisection::below($known, $low);
         for ($i = 1; $i <= $bins; $i++) {
-            $to = $i === $bins ? Rank::firstAbove($known, $high) : Rank::firstNotBelow($known, $low + (($high - $low) * $i) / $bins);
+            $to =
+                $i === $bins
+                    ? Bisection::below($known, $high, orEqual: true)
+                    : Bisection::below($known, $low + (($high - $low) * $i) / $bins);
             $counts[] = $to - $before;
             $before = $to;
         }

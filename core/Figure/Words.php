@@ -69,13 +69,23 @@ final class Words
         return self::fill($this->reasons[$absence->reason->value], $absence->figures);
     }
 
-    /** @return array{numerals: array<string, string>, reasons: array<string, string>, sentences: array<string, string>} */
+    /**
+     * @return array{numerals: array{point: string, thousands: string, minus: string}, reasons: array<string, string>,
+     *     sentences: array<string, string>}
+     */
     private static function read(string $language): array
     {
-        $words = $language === self::FIRST ? [] : self::read(self::FIRST);
+        $words = $language === self::FIRST
+            ? ['numerals' => ['point' => '', 'thousands' => '', 'minus' => ''], 'reasons' => [], 'sentences' => []]
+            : self::read(self::FIRST);
         foreach (self::$folders as $folder) {
             $file = "{$folder}/{$language}.php";
-            $words = array_replace_recursive($words, is_file($file) ? require $file : []);
+            /** @var array{numerals?: array{point: string, thousands: string, minus: string}, reasons?: array<string, string>,
+             *     sentences?: array<string, string>} $more */
+            $more = is_file($file) ? require $file : [];
+            $words['numerals'] = [...$words['numerals'], ...$more['numerals'] ?? []];
+            $words['reasons'] = [...$words['reasons'], ...$more['reasons'] ?? []];
+            $words['sentences'] = [...$words['sentences'], ...$more['sentences'] ?? []];
         }
 
         return $words;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Market;
 
+use Logion\Statistics\Bisection;
+
 /**
  * Consensus estimates of one company by snapshot day. Targets are fiscal periods (year × 10 + quarter).
  */
@@ -85,13 +87,8 @@ final class Consensus
     public function consensus(string $line, int $period, int $day): ?array
     {
         $snapshots = $this->snapshots[$line][$period] ?? [];
-        $low = 0;
-        $high = count($snapshots);
-        while ($low < $high) {
-            $middle = ($low + $high) >> 1;
-            $snapshots[$middle][0] <= $day ? ($low = $middle + 1) : ($high = $middle);
-        }
-        $found = $snapshots[$low - 1] ?? null;
+        $known = Bisection::count(count($snapshots), static fn (int $at): bool => $snapshots[$at][0] <= $day);
+        $found = $snapshots[$known - 1] ?? null;
 
         return $found === null
             ? null

@@ -77,48 +77,6 @@ final class Rank
     {
         $n = count($sorted);
 
-        return $n === 0 ? null : (self::firstNotBelow($sorted, $value) + self::firstAbove($sorted, $value)) / 2 / $n;
-    }
-
-    /**
-     * Number of values strictly below.
-     *
-     * @param  list<float>  $sorted
-     */
-    public static function firstNotBelow(array $sorted, float $value): int
-    {
-        $low = 0;
-        $high = count($sorted);
-        while ($low < $high) {
-            $middle = ($low + $high) >> 1;
-            if ($sorted[$middle] < $value) {
-                $low = $middle + 1;
-            } else {
-                $high = $middle;
-            }
-        }
-
-        return $low;
-    }
-
-    /**
-     * Number of values below or equal.
-     *
-     * @param  list<float>  $sorted
-     */
-    public static function firstAbove(array $sorted, float $value): int
-    {
-        $low = 0;
-        $high = count($sorted);
-        while ($low < $high) {
-            $middle = ($low + $high) >> 1;
-            if ($sorted[$middle] <= $value) {
-                $low = $middle + 1;
-            } else {
-                $high = $middle;
-            }
-        }
-
-        return $low;
+        return $n === 0 ? null : (Bisection::below($sorted, $value) + Bisection::below($sorted, $value, orEqual: true)) / 2 / $n;
     }
 }

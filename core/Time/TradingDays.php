@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Time;
 
+use Logion\Statistics\Bisection;
+
 /** Searching in an ascending list of days. */
 final class TradingDays
 {
@@ -14,18 +16,7 @@ final class TradingDays
      */
     public static function firstFrom(array $days, int $day): int
     {
-        $low = 0;
-        $high = count($days);
-        while ($low < $high) {
-            $middle = ($low + $high) >> 1;
-            if ($days[$middle] < $day) {
-                $low = $middle + 1;
-            } else {
-                $high = $middle;
-            }
-        }
-
-        return $low;
+        return Bisection::below($days, $day);
     }
 
     /**

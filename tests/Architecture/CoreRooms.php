@@ -16,7 +16,7 @@ final class CoreRooms
     public const USES = [
         'Figure' => [],
         'Statistics' => ['Figure'],
-        'Time' => ['Figure'],
+        'Time' => ['Figure', 'Statistics'],
         'Reference' => [],
         'Identity' => ['Figure', 'Time'],
         'Market' => ['Figure', 'Statistics', 'Time'],

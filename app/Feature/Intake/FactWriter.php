@@ -70,24 +70,21 @@ final class FactWriter
         $this->warnOfShift($known, $company->ticker, $figures);
         $filings = [];
         $changed = count($this->pass->companies->currencies($id)) > 1;
+        $ends = [];
         foreach ($figures as $key => $figure) {
             [$line, $period] = explode('@', $key);
             $period = (int) $period;
-            $assumed = ! isset($figure['filed_on']) && $this->mapping->filedOn === null;
-            $filedOn =
-                $figure['filed_on'] ??
-                ($this->mapping->filedOn ??
-                    Day::plus(
-                        $calendar->end($period),
-                        $period % 10 === 0 ? $this->mapping->filedAfter : intdiv($this->mapping->filedAfter, 2),
-                    ));
-            if ($filedOn < $calendar->end($period)) {
+            $end = $ends[$period] ??= $calendar->end($period);
+            $filedOn = $figure['filed_on'] ?? $this->mapping->filedOn;
+            $assumed = $filedOn === null;
+            $filedOn ??= Day::plus($end, $period % 10 === 0 ? $this->mapping->filedAfter : intdiv($this->mapping->filedAfter, 2));
+            if ($filedOn < $end) {
                 $this->outcome->refuse(
                     $figure['place'],
                     Words::say(
                         'ends_on_and_cannot_have_been',
                         period: FiscalPeriod::label($period),
-                        day: Day::iso($calendar->end($period)),
+                        day: Day::iso($end),
                         day2: Day::iso($filedOn),
                     ),
                 );
@@ -115,13 +112,9 @@ final class FactWriter
 
                 continue;
             }
-            [$status, $before, $filedOn] = $this->compare(
-                $stored[$key] ?? [],
-                $figure['value'],
-                $filedOn,
-                $assumed,
-                $figure['scale'] ?? 1.0,
-            );
+            [$status, $before, $filedOn] = isset($stored[$key])
+                ? self::compare($stored[$key], $figure['value'], $filedOn, $assumed, $figure['scale'] ?? 1.0)
+                : ['new', null, $filedOn];
             $this->outcome->count($status, $id, $filedOn);
             if ($this->outcome->wantsExample($status)) {
                 $this->outcome->example(
@@ -235,15 +228,12 @@ final class FactWriter
     }
 
     /**
-     * @param  list<array{int, float}>  $stored  filing day and value, ascending
+     * @param  non-empty-list<array{int, float}>  $stored  filing day and value, ascending
      * @return array{'new'|'changed'|'same'|'conflict', ?float, int} status, the stored figure it was compared with, and the day it counts
      *     from
      */
-    private function compare(array $stored, float $value, int $filedOn, bool $assumed, float $scale): array
+    private static function compare(array $stored, float $value, int $filedOn, bool $assumed, float $scale): array
     {
-        if ($stored === []) {
-            return ['new', null, $filedOn];
-        }
         // Amounts in thousands agree with exact ones if they round to them.
         $rounding = $scale > 1 ? $scale / 2 : 0.0;
         foreach ($stored as [, $known]) {

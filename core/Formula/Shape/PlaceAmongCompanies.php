@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Formula\Shape;
 
-use Logion\Statistics\Rank;
+use Logion\Statistics\Bisection;
 
 /** A standing that follows from how many of the others have a smaller value and how many no larger one. */
 abstract class PlaceAmongCompanies extends AmongCompanies
@@ -22,7 +22,11 @@ abstract class PlaceAmongCompanies extends AmongCompanies
     {
         $same = self::SAME * abs($own);
 
-        return $this->place(Rank::firstNotBelow($sorted, $own - $same), Rank::firstAbove($sorted, $own + $same), count($sorted));
+        return $this->place(
+            Bisection::below($sorted, $own - $same),
+            Bisection::below($sorted, $own + $same, orEqual: true),
+            count($sorted),
+        );
     }
 
     /**
