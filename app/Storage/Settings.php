@@ -42,6 +42,12 @@ final class Settings
         return $this->values()[self::CURRENCY] ?? (Exchange::query()->orderBy('id')->value('currency') ?? self::NO_CURRENCY);
     }
 
+    /** The same, null where neither a currency was chosen nor an exchange has one. */
+    public function knownCurrency(): ?string
+    {
+        return $this->currency() === self::NO_CURRENCY ? null : $this->currency();
+    }
+
     /** A year. */
     public function equityRiskPremium(): float
     {

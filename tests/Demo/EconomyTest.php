@@ -32,7 +32,7 @@ final class EconomyTest extends DemoTestCase
         foreach ($this->companies() as $company) {
             $scope = $this->scope($company, self::TODAY);
             $findings = array_map(
-                static fn (Finding $f): string => "{$f->check} {$f->line} {$f->period} {$f->difference()}",
+                static fn (Finding $f): string => "{$f->check} {$f->line} {$f->period} {$f->stated} {$f->computed}",
                 Integrity::ofSheet($scope->facts),
             );
             if ($company->ticker === 'NSMS') {

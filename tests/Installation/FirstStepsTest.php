@@ -22,7 +22,7 @@ final class FirstStepsTest extends DemoTestCase
 
     public function test_two_companies_from_four_files_to_a_decision(): void
     {
-        $this->getJson('/api/v1/status')->assertOk()->assertJsonPath('latest_day', null);
+        $this->getJson('/api/v1/status')->assertOk()->assertJsonPath('latest_day', null)->assertJsonPath('currency', null);
         $this->command('logion:user', ['email' => 'ada@example.invalid', 'name' => 'Ada', '--password' => 'a long enough password']);
         $this->assertSame('administrator', User::query()->firstOrFail()->role->value, 'who comes first keeps the house');
         $this->command('logion:setting', ['name' => 'currency', 'value' => 'EUR']);

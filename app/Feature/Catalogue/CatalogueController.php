@@ -114,7 +114,7 @@ final class CatalogueController
 
         return new JsonResponse([
             'latest_day' => $day === null ? null : Day::iso($day),
-            'currency' => $settings->currency(),
+            'currency' => $settings->knownCurrency(),
             'ready' => $day !== null && $columns->isComplete($day),
         ]);
     }

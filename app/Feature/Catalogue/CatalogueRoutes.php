@@ -183,7 +183,7 @@ use OpenApi\Attributes as OA;
                     required: ['latest_day', 'currency', 'ready'],
                     properties: [
                         new OA\Property(property: 'latest_day', type: 'string', nullable: true),
-                        new OA\Property(property: 'currency', type: 'string'),
+                        new OA\Property(property: 'currency', type: 'string', nullable: true),
                         new OA\Property(property: 'ready', type: 'boolean'),
                     ],
                 ),

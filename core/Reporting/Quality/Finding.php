@@ -29,9 +29,4 @@ final readonly class Finding
     {
         return "{$this->check}:".($this->line ?? '').":{$this->period}";
     }
-
-    public function difference(): ?float
-    {
-        return $this->stated === null || $this->computed === null ? null : $this->stated - $this->computed;
-    }
 }

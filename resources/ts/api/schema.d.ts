@@ -3159,7 +3159,7 @@ export interface operations {
                 content: {
                     "application/json": {
                         latest_day: string | null;
-                        currency: string;
+                        currency: string | null;
                         ready: boolean;
                     };
                 };

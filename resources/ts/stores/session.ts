@@ -38,7 +38,7 @@ export const useSession = defineStore('session', () => {
     demo.value = session.demo
     accounts.value = session.accounts
     latestDay.value = status.latest_day ?? null
-    currency.value = status.currency
+    currency.value = status.currency ?? ''
     known.value = true
   }
 

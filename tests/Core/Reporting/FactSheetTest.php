@@ -130,7 +130,7 @@ final class FactSheetTest extends TestCase
         $findings = Integrity::ofSheet($sheet);
         $this->assertSame(
             ['sum_of_parts', 20230, 'gross_profit', 5.0],
-            [$findings[0]->check, $findings[0]->period, $findings[0]->line, $findings[0]->difference()],
+            [$findings[0]->check, $findings[0]->period, $findings[0]->line, $findings[0]->stated - $findings[0]->computed],
         );
         $this->assertSame(
             [],

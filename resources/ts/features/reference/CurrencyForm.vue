@@ -8,7 +8,7 @@ import { useSession } from '@/stores/session'
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const notices = useNotices()
-const currency = ref(session.currency === 'XXX' ? '' : session.currency)
+const currency = ref(session.currency)
 
 async function choose(): Promise<void> {
   try {

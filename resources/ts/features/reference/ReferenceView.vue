@@ -127,7 +127,10 @@ const series: SheetColumn<Reference['series'][number]>[] = [
         <p v-if="!state.data.series.length" class="quiet">None yet.</p>
         <SheetTable v-else label="Series" :columns="series" :rows="state.data.series" :row-key="(entry) => entry.name" />
       </section>
-      <p class="quiet mt-4">Companies are compared in {{ session.currency }}. {{ amount(state.data.companies) }} companies are known.</p>
+      <p class="quiet mt-4">
+        <template v-if="session.currency">Companies are compared in {{ session.currency }}.</template>
+        {{ amount(state.data.companies) }} companies are known.
+      </p>
     </template>
   </div>
 </template>
