@@ -188,17 +188,17 @@ final class XbrlReport
                         if (str_starts_with($value, '$')) {
                             $key = (string) preg_replace('/@.*$/', '', substr($value, 1));
                             $suffix = substr($value, strlen($key) + 1);
-                            $value = (string) ($row[$key] ?? ($parameters[$key] ?? ''));
-                            $value =
-                                $value === '' || $value === '#none'
-                                    ? ''
-                                    : $value.($suffix === '' || str_contains($value, '@') ? '' : $suffix);
+                            $value = self::parameter($key, $row, $parameters);
+                            $value .= $value === '' || $suffix === '' || str_contains($value, '@') ? '' : $suffix;
                         }
                         if ($value !== '') {
                             $dimensions[(string) $axis] = $value;
                         }
                     }
                     $decimals = $definition['decimals'] ?? ($group['decimals'] ?? ($template['decimals'] ?? $reportDecimals));
+                    if (is_string($decimals) && str_starts_with($decimals, '$')) {
+                        $decimals = filter_var(self::parameter(substr($decimals, 1), $row, $parameters), FILTER_VALIDATE_INT);
+                    }
                     yield from $this->fact(
                         Words::say('row_2', entry: $entry, line: $line),
                         $row[$column],
@@ -213,6 +213,19 @@ final class XbrlReport
         } finally {
             fclose($stream);
         }
+    }
+
+    /**
+     * What a name of the row or of the report stands for; nothing where it stands for none.
+     *
+     * @param  array<string, string>  $row
+     * @param  array<string, mixed>  $parameters
+     */
+    private static function parameter(string $name, array $row, array $parameters): string
+    {
+        $value = $row[$name] ?? ($parameters[$name] ?? '');
+
+        return is_scalar($value) && (string) $value !== '#none' ? (string) $value : '';
     }
 
     /**

@@ -8,19 +8,22 @@ use App\Files\Digits;
 use App\Storage\Identity\CompanyIdentity;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
-use Logion\Intake\Concepts;
 use Logion\Intake\FiscalCalendar;
 use Logion\Reporting\LineItems;
-use Logion\Reporting\LineKind;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 use ZipArchive;
 
-/** Everything a company has filed as an xBRL-CSV report package. */
+/** Everything a company has filed as a report package of xBRL-CSV. */
 final readonly class XbrlCsv
 {
     /** Axes of breakdowns whose figures are lines of statements. */
     private const AXES = ['business', 'region', 'class'];
+
+    private const COLUMNS = ['concept', 'period', 'unit', XbrlTaxonomy::FILED_ON, ...self::AXES, 'decimals', 'value'];
+
+    /** How a cell says that there is none. */
+    private const NONE = '#none';
 
     private FiscalCalendar $calendar;
 
@@ -30,8 +33,8 @@ final readonly class XbrlCsv
     }
 
     /**
-     * An xBRL-CSV report package (OIM 1.0): lines under their US-GAAP concept where that is theirs alone, else under Logion's
-     * own name; the filing day is a dimension, so every version of a figure is kept.
+     * A report package (Report Package 1.0, XBRL International, 2023) with one xBRL-CSV report (OIM 1.0) and the taxonomy its
+     * concepts stand in; the filing day is a dimension, so every version of a figure is kept.
      */
     public function write(string $path): void
     {
@@ -39,65 +42,73 @@ final readonly class XbrlCsv
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw new \RuntimeException(Words::say('the_file_cannot_be_written', path: $path));
         }
-        $columns = [
-            ...array_fill_keys(
-                ['concept', 'period', 'unit', 'filedOn', ...array_map(static fn (string $axis): string => "axis_{$axis}", self::AXES)],
-                (object) [],
-            ),
-            'value' => [
-                'dimensions' => [
-                    'concept' => '$concept',
-                    'period' => '$period',
-                    'unit' => '$unit',
-                    'logion:filedOn' => '$filedOn',
-                    ...array_combine(
-                        array_map(static fn (string $axis): string => "logion:{$axis}", self::AXES),
-                        array_map(static fn (string $axis): string => "\$axis_{$axis}", self::AXES),
-                    ),
+        // All entries stand in one folder, as the standard asks.
+        $folder = preg_replace('/[^A-Za-z0-9.-]+/', '-', $this->identity->reference).'-report';
+        $add = static fn (string $entry, string $text): bool => $zip->addFromString("{$folder}/{$entry}", $text);
+        $add('META-INF/reportPackage.json', self::json(['documentInfo' => ['documentType' => 'https://xbrl.org/report-package/2023']]));
+        $add('taxonomy/'.XbrlTaxonomy::SCHEMA, XbrlTaxonomy::schema());
+        $add('taxonomy/'.XbrlTaxonomy::LABELS, XbrlTaxonomy::labels());
+        $add('reports/report.json', self::json($this->metadata()));
+        $add('reports/facts.csv', $this->table());
+        $zip->close();
+    }
+
+    /** @param  array<string, mixed>  $content */
+    private static function json(array $content): string
+    {
+        return json_encode($content, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR);
+    }
+
+    /** @return array<string, mixed> */
+    private function metadata(): array
+    {
+        $dimensions = ['concept' => '$concept', 'period' => '$period', 'unit' => '$unit'];
+        foreach ([XbrlTaxonomy::FILED_ON, ...self::AXES] as $axis) {
+            $dimensions[XbrlTaxonomy::concept($axis)] = "\${$axis}";
+        }
+
+        return [
+            'documentInfo' => [
+                'documentType' => 'https://xbrl.org/2021/xbrl-csv',
+                'namespaces' => [
+                    XbrlTaxonomy::PREFIX => XbrlTaxonomy::NAMESPACE,
+                    'iso4217' => 'http://www.xbrl.org/2003/iso4217',
+                    'xbrli' => 'http://www.xbrl.org/2003/instance',
+                    'ticker' => 'urn:logion:ticker',
+                ],
+                'taxonomy' => ['../taxonomy/'.XbrlTaxonomy::SCHEMA],
+            ],
+            'tableTemplates' => [
+                'facts' => [
+                    'columns' => [
+                        ...array_fill_keys(array_slice(self::COLUMNS, 0, -1), (object) []),
+                        'value' => ['dimensions' => $dimensions, 'decimals' => '$decimals'],
+                    ],
+                    'dimensions' => ['entity' => "ticker:{$this->identity->reference}"],
                 ],
             ],
+            'tables' => ['facts' => ['url' => 'facts.csv']],
         ];
-        $zip->addFromString(
-            'reports/report.json',
-            (string) json_encode(
-                [
-                    'documentInfo' => [
-                        'documentType' => 'https://xbrl.org/2021/xbrl-csv',
-                        'namespaces' => [
-                            'us-gaap' => 'http://fasb.org/us-gaap/2024',
-                            'logion' => 'urn:logion:lines',
-                            'iso4217' => 'http://www.xbrl.org/2003/iso4217',
-                            'xbrli' => 'http://www.xbrl.org/2003/instance',
-                            'ticker' => 'urn:logion:ticker',
-                        ],
-                    ],
-                    'tableTemplates' => [
-                        'facts' => ['columns' => $columns, 'dimensions' => ['entity' => "ticker:{$this->identity->reference}"]],
-                    ],
-                    'tables' => ['facts' => ['url' => 'facts.csv']],
-                ],
-                JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES,
-            ),
-        );
+    }
+
+    private function table(): string
+    {
         $stream = fopen('php://temp', 'w+') ?: throw new \RuntimeException(Words::say('no_temporary_stream'));
-        fputcsv($stream, array_keys($columns), ',', '"', '');
-        $own = self::concepts();
-        $write = function (string $line, int $period, int $filedOn, ?string $axis, string $member, float $value) use ($stream, $own): void {
-            $members = array_map(static fn (string $of): string => $of === $axis ? $member : '', self::AXES);
-            fputcsv(
-                $stream,
-                [
-                    $own[$line],
-                    $this->period($line, $period),
-                    $this->unit($line, $filedOn),
-                    Day::iso($filedOn),
-                    ...$members,
-                    Digits::of($value),
-                ],
-                ',',
-                '"',
-                '',
-            );
+        $put = static fn (array $row): int|false => fputcsv($stream, $row, ',', '"', '');
+        $put(self::COLUMNS);
+        $write = function (string $line, int $period, int $filedOn, ?string $axis, string $member, float $value) use ($put): void {
+            $text = Digits::of($value);
+            $unit = $this->unit($line, $filedOn);
+            $put([
+                XbrlTaxonomy::concept($line),
+                $this->period($line, $period),
+                $unit ?? self::NONE,
+                Day::iso($filedOn),
+                ...array_map(static fn (string $of): string => $of === $axis ? $member : self::NONE, self::AXES),
+                // What has no unit is a number because it says how many decimals it has; every other is exact.
+                $unit === null ? strlen((string) strrchr($text, '.')) - (str_contains($text, '.') ? 1 : 0) : self::NONE,
+                $text,
+            ]);
         };
         foreach ($this->facts->all() as [$line, $period, $value, $filedOn]) {
             $write($line, $period, $filedOn, null, '', $value);
@@ -108,19 +119,17 @@ final readonly class XbrlCsv
             }
         }
         rewind($stream);
-        $zip->addFromString('reports/facts.csv', (string) stream_get_contents($stream));
+        $text = (string) stream_get_contents($stream);
         fclose($stream);
-        $zip->close();
+
+        return $text;
     }
 
     private function period(string $line, int $period): string
     {
         $calendar = $this->calendar;
         $end = $calendar->end($period);
-        if (
-            LineItems::all()[$line]->kind === LineKind::Instant ||
-            (LineItems::all()[$line]->kind === LineKind::Count && ! LineItems::all()[$line]->isPeriodAverage())
-        ) {
+        if (XbrlTaxonomy::isOfADay(LineItems::all()[$line])) {
             return Day::iso($end).'@end';
         }
         $before = match ($period % 10) {
@@ -134,7 +143,8 @@ final readonly class XbrlCsv
         return Day::iso(Day::plus($before, 1)).'..'.Day::iso($end);
     }
 
-    private function unit(string $line, int $filedOn): string
+    /** Null for a plain number. */
+    private function unit(string $line, int $filedOn): ?string
     {
         $currency = "iso4217:{$this->facts->currencyOn($filedOn)}";
 
@@ -142,29 +152,7 @@ final readonly class XbrlCsv
             Unit::Money => $currency,
             Unit::MoneyPerShare => "{$currency}/xbrli:shares",
             Unit::Shares => 'xbrli:shares',
-            default => 'xbrli:pure',
+            default => null,
         };
-    }
-
-    /** @return array<string, string> concept by line */
-    private static function concepts(): array
-    {
-        $used = [];
-        foreach (array_keys(LineItems::all()) as $line) {
-            $alternatives = [...Concepts::alternatives($line, 'us_gaap'), ...Concepts::alternatives($line, 'ifrs')];
-            preg_match_all('/\w+/', implode(' ', $alternatives), $names);
-            foreach (array_unique($names[0]) as $name) {
-                $used[$name] = ($used[$name] ?? 0) + 1;
-            }
-        }
-        $concepts = [];
-        foreach (LineItems::all() as $key => $item) {
-            $concept = Concepts::of($item, 'us_gaap');
-            // The first alternative, and nobody else's: else reading it back could give another line.
-            $safe = $concept !== null && $used[$concept] === 1 && Concepts::alternatives($key, 'us_gaap')[0] === $concept;
-            $concepts[$key] = $safe ? "us-gaap:{$concept}" : "logion:{$key}";
-        }
-
-        return $concepts;
     }
 }
