@@ -22,8 +22,8 @@ use PhpOffice\PhpSpreadsheet\Writer\Ods;
 use PhpOffice\PhpSpreadsheet\Writer\Xlsx;
 
 /**
- * Statements as a workbook whose formulas live: a total is the sum of its parts on the sheet, common size, change on the year
- * and ratios are computed from the amounts. A total that differs from its parts as reported stays a figure, and says so.
+ * Statements as a workbook whose formulas live: what follows from other figures is computed from them ({@see StatementFormulas}),
+ * as are common size, change on the year and ratios. A total that contradicts its parts stays the figure that was reported.
  */
 final class StatementWorkbook
 {
@@ -45,6 +45,9 @@ final class StatementWorkbook
         'current_ratio' => ['Current ratio', 'total_current_assets / total_current_liabilities'],
         'debt_to_equity' => ['Debt to equity', 'total_debt / total_equity'],
     ];
+
+    /** Below title, periods and their ends. */
+    private const FIRST_ROW = 4;
 
     private readonly Spreadsheet $book;
 
@@ -80,8 +83,16 @@ final class StatementWorkbook
         $this->book = new Spreadsheet();
         $this->book->getDefaultStyle()->getFont()->setName('Liberation Sans')->setSize(10);
         $this->book->removeSheetByIndex(0);
+        $lines = [];
         foreach (self::SHEETS as $statement => $name) {
-            $this->statement($statement, $name);
+            $lines[$name] = $this->lines($statement);
+            foreach ($lines[$name] as $nth => $item) {
+                $this->rows[$item->key] = [$name, $nth + self::FIRST_ROW];
+            }
+        }
+        $formulas = new StatementFormulas($facts, $this->rows, $this->periods);
+        foreach ($lines as $name => $items) {
+            $this->statement($name, $items, $formulas);
         }
         $this->derived(
             'Common size',
@@ -103,11 +114,10 @@ final class StatementWorkbook
         return $this->book;
     }
 
-    private function statement(string $statement, string $name): void
+    /** @return list<LineItem> those of which something is told */
+    private function lines(string $statement): array
     {
-        $sheet = $this->sheet($name, Words::say('a_figure_in_grey_was_computed', title: $this->title, currency: $this->currency));
-        $row = 3;
-        $lines = array_values(
+        return array_values(
             array_filter(
                 LineItems::ofStatement($statement, $this->facts->template),
                 fn (LineItem $item): bool => array_filter(
@@ -117,19 +127,21 @@ final class StatementWorkbook
                 ) !== [],
             ),
         );
-        foreach ($lines as $item) {
-            $row++;
-            $this->rows[$item->key] = [$name, $row];
-            $sheet->setCellValueExplicit([1, $row], $item->label, DataType::TYPE_STRING);
-        }
+    }
+
+    /** @param  list<LineItem>  $lines */
+    private function statement(string $name, array $lines, StatementFormulas $formulas): void
+    {
+        $sheet = $this->sheet($name, Words::say('a_figure_in_grey_was_computed', title: $this->title, currency: $this->currency));
         foreach ($lines as $item) {
             $row = $this->rows[$item->key][1];
+            $sheet->setCellValueExplicit([1, $row], $item->label, DataType::TYPE_STRING);
             foreach ($this->periods as $i => $period) {
                 $value = $this->facts->value($item->key, $period);
                 if ($value === null) {
                     continue;
                 }
-                $formula = $this->totalFormula($item, $period, $i + 2);
+                $formula = $formulas->of($item, $i);
                 $formula === null
                     ? $sheet->setCellValueExplicit([$i + 2, $row], $value, DataType::TYPE_NUMERIC)
                     : $sheet->setCellValueExplicit([$i + 2, $row], $formula, DataType::TYPE_FORMULA);
@@ -154,41 +166,6 @@ final class StatementWorkbook
                     ->setBold(true);
             }
         }
-    }
-
-    /** The sum of the parts that stand on the same sheet, where it is the figure to the last digit; else null. */
-    private function totalFormula(LineItem $item, int $period, int $column): ?string
-    {
-        $value = $this->facts->value($item->key, $period);
-        foreach ($item->rules[$this->facts->template->value] ?? [] as $sum) {
-            $computed = 0.0;
-            $formula = '';
-            $fits = true;
-            foreach ($sum as [$sign, $part]) {
-                $amount = $this->facts->value($part, $period);
-                if ($amount === null || ($amount == 0.0 && ! isset($this->rows[$part]))) {
-                    continue;
-                }
-                if (! isset($this->rows[$part]) || $this->rows[$part][0] !== self::SHEETS[$item->statement]) {
-                    $fits = false;
-                    break;
-                }
-                $computed += $sign * $amount;
-                $formula .=
-                    ($sign < 0 ? '-' : ($formula === '' ? '' : '+')).Coordinate::stringFromColumnIndex($column).$this->rows[$part][1];
-            }
-            if (
-                $fits &&
-                $formula !== '' &&
-                $value !== null &&
-                abs($computed - $value) <= 1e-9 * max(1.0, abs($value)) &&
-                substr_count($formula, Coordinate::stringFromColumnIndex($column)) > 1
-            ) {
-                return '='.$formula;
-            }
-        }
-
-        return null;
     }
 
     /** @param  \Closure(string, int): ?string  $formula */
