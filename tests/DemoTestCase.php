@@ -16,6 +16,7 @@ use Illuminate\Support\Facades\DB;
 /** A booted application on a small demo economy, made once a process; what a test changes is rolled back. */
 abstract class DemoTestCase extends TestCase
 {
+    use AnswersAsDescribed;
     use DatabaseTransactions;
 
     protected const COMPANIES = SeededDatabase::COMPANIES;

@@ -16,7 +16,7 @@ final class OneOff extends Model
 
     protected $table = 'one_offs';
 
-    protected $casts = ['before_tax' => 'bool', 'amount' => 'float'];
+    protected $casts = ['before_tax' => 'bool', 'amount' => 'float', 'period' => 'int'];
 
     /** @return BelongsTo<Company, $this> */
     public function company(): BelongsTo

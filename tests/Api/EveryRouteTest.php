@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use App\Feature\Intake\Mapping;
 use App\Models\BackTest;
 use App\Models\Change;
 use App\Models\ColumnView;
@@ -426,7 +427,7 @@ final class EveryRouteTest extends DemoTestCase
                 ...$mine,
                 'task_id' => $task->id,
                 'name' => $s,
-                'settings' => ['screen' => $definition],
+                'settings' => ['screen' => $definition, 'frequency' => 'yearly', 'from' => '2022-06-30', 'index' => 'ALLSH'],
             ])->id,
             'own-metrics' => OwnMetric::query()->create([
                 ...$mine,
@@ -465,8 +466,8 @@ final class EveryRouteTest extends DemoTestCase
                 'size' => 1,
                 'digest' => $s,
                 'format' => 'csv',
-                'state' => 'preview',
-                'mapping' => [],
+                'state' => 'previewed',
+                'mapping' => (new Mapping('prices'))->toArray(),
             ])->id,
             'import-profiles' => ImportProfile::query()->create([
                 ...$mine,

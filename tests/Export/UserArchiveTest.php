@@ -76,7 +76,8 @@ final class UserArchiveTest extends DemoTestCase
             ['Accept' => 'application/json'],
         )->json('id');
         $this->postJson("/api/v1/imports/{$import}/store")->assertOk();
-        BackTest::query()->create(['user_id' => $user->id, 'name' => 'Kept', 'settings' => ['screen' => ['name' => 'Kept']]]);
+        $settings = ['screen' => ['name' => 'Kept'], 'frequency' => 'yearly', 'from' => '2022-06-30', 'index' => 'ALLSH'];
+        BackTest::query()->create(['user_id' => $user->id, 'name' => 'Kept', 'settings' => $settings]);
         $before = $this->answers();
         $this->app->make(UserArchive::class)->write($user, $this->archive);
 

@@ -58,7 +58,14 @@ use OpenApi\Attributes as OA;
         requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/RoleChoice')),
         responses: [
             new OA\Response(response: 200, description: 'Changed', content: new OA\JsonContent(ref: '#/components/schemas/Person')),
-            new OA\Response(response: 409, description: 'It would leave no administrator'),
+            new OA\Response(
+                response: 409,
+                description: 'It would leave no administrator',
+                content: new OA\MediaType(
+                    mediaType: 'application/problem+json',
+                    schema: new OA\Schema(ref: '#/components/schemas/Problem'),
+                ),
+            ),
         ],
     ),
 ]

@@ -50,6 +50,7 @@ final class BackTestController
         Day::parse($settings['from']);
         isset($settings['to']) && Day::parse($settings['to']);
         $baskets->index($settings['index']);
+        $settings = [...$settings, 'screen' => $screen->toArray(), 'ranking' => $ranking?->toArray()];
         $test = DB::transaction(static function () use ($request, $settings, $screen): BackTest {
             $task = Task::query()->create(['kind' => 'back-test', 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
             $task->owners()->attach($request->user());

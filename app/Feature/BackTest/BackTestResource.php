@@ -8,6 +8,7 @@ use App\Models\BackTest;
 use App\Task\TaskResource;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
+use Logion\Screening\ScreenDefinition;
 
 /**
  * @property BackTest $resource
@@ -18,7 +19,11 @@ final class BackTestResource extends JsonResource
     public function toArray(Request $request): array
     {
         return [
-            ...$this->resource->only(['id', 'name', 'settings']),
+            ...$this->resource->only(['id', 'name']),
+            'settings' => [
+                ...$this->resource->settings,
+                'screen' => ScreenDefinition::fromArray($this->resource->settings['screen'])->toArray(),
+            ],
             'started' => $this->resource->created_at?->toDateString(),
             'task' => $this->resource->task === null ? null : new TaskResource($this->resource->task),
             // A list of tests goes without their results, which are long.

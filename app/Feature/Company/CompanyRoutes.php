@@ -174,7 +174,7 @@ use OpenApi\Attributes as OA;
                                         items: new OA\Items(
                                             type: 'string',
                                             nullable: true,
-                                            enum: ['corrected', 'adjusted', 'restated', 'total', 'balance', 'zero'],
+                                            enum: ['corrected', 'adjusted', 'restated', 'total', 'balance', 'derived', 'zero', 'absent'],
                                         ),
                                     ),
                                 ],

@@ -27,10 +27,23 @@ final class ImportResource extends JsonResource
 
         return [
             ...(new ImportSummary($this->resource))->toArray($request),
-            'mapping' => $this->resource->mapping,
-            'preview' => $this->resource->preview,
+            'mapping' => [...$this->resource->mapping, 'lines' => (object) ($this->resource->mapping['lines'] ?? [])],
+            'preview' => $this->preview(),
             'company_name' => $company === null ? null : $companies->read($company)->name,
             'task' => $task === null ? null : [...$task->only(['id', 'state', 'message']), 'done' => $progress['done'] ?? $task->done],
         ];
+    }
+
+    /** @return array<string, mixed>|null what has keys of its own is an object even if it is empty */
+    private function preview(): ?array
+    {
+        $preview = $this->resource->preview;
+        foreach (['questions', 'doubts', 'proposed'] as $keyed) {
+            if (isset($preview[$keyed])) {
+                $preview[$keyed] = (object) $preview[$keyed];
+            }
+        }
+
+        return $preview;
     }
 }

@@ -76,15 +76,11 @@ final class Imports
     {
         $mapping ??= Mapping::fromArray($import->mapping);
         // What a preview makes on its way, such as a new company, is taken back.
-        [$outcome, $described] = Rehearsal::of(
-            fn (): array => [
-                $this->runner()->run($import, $mapping, false, $progress),
-                (new Description(new CompanyMatching($this->identities), $mapping, [
-                    ...LineMapping::decidedBy($import->user_id),
-                    ...$mapping->lines,
-                ]))->of($import->path, $import->format),
-            ],
-        );
+        [$outcome, $seen] = Rehearsal::of(function () use ($import, $mapping, $progress): array {
+            $outcome = $this->runner()->run($import, $mapping, false, $progress);
+
+            return [$outcome, $this->seen($import, $mapping, $outcome)];
+        });
         $before = Import::query()
             ->where('digest', $import->digest)
             ->where('state', 'stored')
@@ -92,33 +88,9 @@ final class Imports
             ->latest('id')
             ->first();
         if ($before !== null) {
-            array_unshift($outcome->warnings, Words::say('the_same_file_was_imported_on', day: $before->stored_at?->format('Y-m-d')));
+            array_unshift($seen['warnings'], Words::say('the_same_file_was_imported_on', day: $before->stored_at?->format('Y-m-d')));
         }
-        $import->update([
-            'mapping' => $mapping->toArray(),
-            'preview' => [
-                ...$described,
-                'counts' => $outcome->counts,
-                'rows' => $outcome->rows,
-                'refused' => $outcome->refused,
-                'examples' => $outcome->examples,
-                'warnings' => $outcome->warnings,
-                'questions' => (object) $outcome->questions,
-                'doubts' => (object) $outcome->doubts,
-                'unmapped' => array_map(
-                    static fn (string $label, int $count): array => ['label' => $label, 'count' => $count],
-                    array_map('strval', array_keys(array_slice($outcome->unmapped, 0, 200, true))),
-                    array_values(array_slice($outcome->unmapped, 0, 200, true)),
-                ),
-                'companies' => count($outcome->companies),
-                'unknown' => array_map(
-                    static fn (string $name, int $rows): array => ['name' => $name, 'rows' => $rows],
-                    array_map('strval', array_keys($outcome->unknown)),
-                    array_values($outcome->unknown),
-                ),
-                'proposed' => (object) $outcome->proposed,
-            ],
-        ]);
+        $import->update(['mapping' => $mapping->toArray(), 'preview' => $seen]);
 
         return $import;
     }
@@ -161,13 +133,7 @@ final class Imports
                 'state' => 'stored',
                 'moved_day' => $outcome->movedDay,
                 'stored_at' => now(),
-                'preview' => [
-                    ...$import->preview ?? [],
-                    'counts' => $outcome->counts,
-                    'refused' => $outcome->refused,
-                    'warnings' => $outcome->warnings,
-                    'companies' => count($outcome->companies),
-                ],
+                'preview' => $this->seen($import, $mapping, $outcome),
             ]);
 
             $this->day->recompute();
@@ -179,6 +145,38 @@ final class Imports
 
         // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
         return $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
+    }
+
+    /** @return array<string, mixed> what the file holds, and what taking it did or would do */
+    private function seen(Import $import, Mapping $mapping, Outcome $outcome): array
+    {
+        $described = (new Description(new CompanyMatching($this->identities), $mapping, [
+            ...LineMapping::decidedBy($import->user_id),
+            ...$mapping->lines,
+        ]))->of($import->path, $import->format);
+
+        return [
+            ...$described,
+            'counts' => $outcome->counts,
+            'rows' => $outcome->rows,
+            'refused' => $outcome->refused,
+            'examples' => $outcome->examples,
+            'warnings' => $outcome->warnings,
+            'questions' => (object) $outcome->questions,
+            'doubts' => (object) $outcome->doubts,
+            'unmapped' => array_map(
+                static fn (string $label, int $count): array => ['label' => $label, 'count' => $count],
+                array_map('strval', array_keys(array_slice($outcome->unmapped, 0, 200, true))),
+                array_values(array_slice($outcome->unmapped, 0, 200, true)),
+            ),
+            'companies' => count($outcome->companies),
+            'unknown' => array_map(
+                static fn (string $name, int $rows): array => ['name' => $name, 'rows' => $rows],
+                array_map('strval', array_keys($outcome->unknown)),
+                array_values($outcome->unknown),
+            ),
+            'proposed' => (object) $outcome->proposed,
+        ];
     }
 
     /**

@@ -52,7 +52,10 @@ use OpenApi\Attributes as OA;
             new OA\Response(
                 response: 409,
                 description: 'It is used; the answer says where',
-                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+                content: new OA\MediaType(
+                    mediaType: 'application/problem+json',
+                    schema: new OA\Schema(ref: '#/components/schemas/Problem'),
+                ),
             ),
         ],
     ),

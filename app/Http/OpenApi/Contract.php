@@ -27,8 +27,10 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'Problem',
-        required: ['title', 'status', 'detail'],
+        description: 'An error by RFC 9457, with a sentence a person can act on',
+        required: ['type', 'title', 'status', 'detail'],
         properties: [
+            new OA\Property(property: 'type', type: 'string'),
             new OA\Property(property: 'title', type: 'string'),
             new OA\Property(property: 'status', type: 'integer'),
             new OA\Property(property: 'detail', type: 'string'),
@@ -36,6 +38,12 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'proposal', type: 'string', nullable: true),
             new OA\Property(property: 'assumption', type: 'string'),
             new OA\Property(property: 'formula', type: 'string', nullable: true),
+            new OA\Property(
+                property: 'errors',
+                type: 'object',
+                description: 'Sentences by the field they are about',
+                additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string')),
+            ),
             new OA\Property(
                 property: 'choices',
                 type: 'array',

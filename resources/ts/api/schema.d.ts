@@ -1906,8 +1906,10 @@ export interface components {
             /** @description The figure is another now than when the note was written */
             changed: boolean;
         };
+        /** @description An error by RFC 9457, with a sentence a person can act on */
         Problem: {
             /** @description The parts of the API's contract that several operations share. */
+            type: string;
             title: string;
             status: number;
             detail: string;
@@ -1915,6 +1917,10 @@ export interface components {
             proposal?: string | null;
             assumption?: string;
             formula?: string | null;
+            /** @description Sentences by the field they are about */
+            errors?: {
+                [key: string]: string[];
+            };
             /** @description References that mean one company each, where a ticker means several */
             choices?: {
                 reference: string;
@@ -2629,7 +2635,89 @@ export interface components {
             undone_on: string | null;
         };
     };
-    responses: never;
+    responses: {
+        /** @description Nobody is signed in, or the token is not known */
+        NotSignedIn: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description The role, or the token, does not allow it */
+        NotAllowed: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description There is nothing at this address, or it belongs to somebody else */
+        NotFound: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description A ticker means several companies, or what is asked for is not computed yet */
+        NotDecided: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description The session has ended, or its forgery protection is missing */
+        SessionEnded: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description The request does not fit; nothing was changed */
+        NotFitting: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Asked too often; wait a minute */
+        TooOften: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Something went wrong; the error was logged */
+        Failed: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Nothing can be stored now: another process is writing, or the disk is full */
+        NotStored: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -2658,6 +2746,9 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     changeRole: {
@@ -2684,13 +2775,22 @@ export interface operations {
                     "application/json": components["schemas"]["Person"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             /** @description It would leave no administrator */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     invite: {
@@ -2717,6 +2817,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     withdrawInvitation: {
@@ -2737,6 +2845,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     session: {
@@ -2769,6 +2885,7 @@ export interface operations {
                     };
                 };
             };
+            500: components["responses"]["Failed"];
         };
     };
     signIn: {
@@ -2794,6 +2911,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     signOut: {
@@ -2812,6 +2937,12 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            419: components["responses"]["SessionEnded"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     signInToDemo: {
@@ -2830,6 +2961,11 @@ export interface operations {
                 };
                 content?: never;
             };
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            419: components["responses"]["SessionEnded"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     register: {
@@ -2857,6 +2993,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     tokens: {
@@ -2877,6 +3021,9 @@ export interface operations {
                     "application/json": components["schemas"]["Token"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     makeToken: {
@@ -2907,6 +3054,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     revokeToken: {
@@ -2927,6 +3082,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     backTests: {
@@ -2957,6 +3120,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     startBackTest: {
@@ -2981,6 +3150,14 @@ export interface operations {
                     "application/json": components["schemas"]["BackTest"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     backTest: {
@@ -3003,6 +3180,12 @@ export interface operations {
                     "application/json": components["schemas"]["BackTest"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     deleteBackTest: {
@@ -3023,6 +3206,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     catalogue: {
@@ -3083,6 +3274,9 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     metricInUniverse: {
@@ -3115,6 +3309,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     readyScreens: {
@@ -3140,6 +3340,9 @@ export interface operations {
                     }[];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     status: {
@@ -3164,6 +3367,7 @@ export interface operations {
                     };
                 };
             };
+            500: components["responses"]["Failed"];
         };
     };
     columnViews: {
@@ -3184,6 +3388,9 @@ export interface operations {
                     "application/json": components["schemas"]["ColumnView"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     saveColumnView: {
@@ -3211,6 +3418,14 @@ export interface operations {
                     "application/json": components["schemas"]["ColumnView"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     deleteColumnView: {
@@ -3231,6 +3446,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     company: {
@@ -3300,6 +3523,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     removeCompany: {
@@ -3320,6 +3549,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     statements: {
@@ -3357,11 +3594,17 @@ export interface operations {
                             unit: string;
                             figures: components["schemas"]["Figure"][];
                             /** @description What is special of a figure */
-                            marks: ("corrected" | "adjusted" | "restated" | "total" | "balance" | "zero" | null)[];
+                            marks: ("corrected" | "adjusted" | "restated" | "total" | "balance" | "derived" | "zero" | "absent" | null)[];
                         }[];
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     prices: {
@@ -3403,6 +3646,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     metrics: {
@@ -3435,6 +3684,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     working: {
@@ -3479,6 +3734,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     identity: {
@@ -3504,6 +3765,12 @@ export interface operations {
                     "application/json": components["schemas"]["Identity"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     lists: {
@@ -3524,6 +3791,9 @@ export interface operations {
                     "application/json": components["schemas"]["CompanyList"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     saveList: {
@@ -3552,6 +3822,14 @@ export interface operations {
                     "application/json": components["schemas"]["CompanyList"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     list: {
@@ -3574,6 +3852,12 @@ export interface operations {
                     "application/json": components["schemas"]["CompanyList"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     deleteList: {
@@ -3594,6 +3878,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     markItem: {
@@ -3625,6 +3917,14 @@ export interface operations {
                     "application/json": components["schemas"]["CompanyList"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     runRanking: {
@@ -3657,6 +3957,14 @@ export interface operations {
                     "application/json": components["schemas"]["RankingResult"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     runRegression: {
@@ -3685,6 +3993,14 @@ export interface operations {
                     "application/json": components["schemas"]["RegressionResult"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     runBasket: {
@@ -3720,6 +4036,14 @@ export interface operations {
                     "application/json": components["schemas"]["BasketResult"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     checklist: {
@@ -3749,6 +4073,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     corrections: {
@@ -3779,6 +4111,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     correct: {
@@ -3817,6 +4155,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     withdrawCorrections: {
@@ -3841,6 +4187,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     restoreCorrections: {
@@ -3865,6 +4219,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     figureHistory: {
@@ -3890,6 +4252,12 @@ export interface operations {
                     "application/json": components["schemas"]["FigureVersion"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     entrySheet: {
@@ -3939,6 +4307,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     chooseTemplate: {
@@ -3971,6 +4345,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     decisions: {
@@ -3993,6 +4375,12 @@ export interface operations {
                     "application/json": components["schemas"]["Decision"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     decide: {
@@ -4027,6 +4415,14 @@ export interface operations {
                     "application/json": components["schemas"]["Decision"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     buyBelow: {
@@ -4054,6 +4450,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     reviseDecision: {
@@ -4080,6 +4482,14 @@ export interface operations {
                     "application/json": components["schemas"]["Decision"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     deleteDecision: {
@@ -4100,6 +4510,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     restoreDecision: {
@@ -4122,6 +4540,14 @@ export interface operations {
                     "application/json": components["schemas"]["Decision"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     exportCompany: {
@@ -4148,6 +4574,12 @@ export interface operations {
                     "application/octet-stream": string;
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     archive: {
@@ -4168,6 +4600,9 @@ export interface operations {
                     "application/zip": string;
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     find: {
@@ -4197,6 +4632,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     installation: {
@@ -4217,6 +4658,9 @@ export interface operations {
                     "application/json": components["schemas"]["Installation"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     changeInstallation: {
@@ -4247,6 +4691,14 @@ export interface operations {
                     "application/json": components["schemas"]["Installation"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     imports: {
@@ -4286,6 +4738,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     handIn: {
@@ -4313,6 +4771,14 @@ export interface operations {
                     "application/json": components["schemas"]["Import"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     import: {
@@ -4335,6 +4801,12 @@ export interface operations {
                     "application/json": components["schemas"]["Import"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     remap: {
@@ -4363,6 +4835,14 @@ export interface operations {
                     "application/json": components["schemas"]["Import"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     undoImport: {
@@ -4387,6 +4867,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     storeImport: {
@@ -4409,6 +4897,14 @@ export interface operations {
                     "application/json": components["schemas"]["Import"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     importProfiles: {
@@ -4433,6 +4929,9 @@ export interface operations {
                     }[];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     keepProfile: {
@@ -4463,6 +4962,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     deleteProfile: {
@@ -4483,6 +4990,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     notes: {
@@ -4508,6 +5023,12 @@ export interface operations {
                     "application/json": components["schemas"]["Note"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     writeNote: {
@@ -4538,6 +5059,14 @@ export interface operations {
                     "application/json": components["schemas"]["Note"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     deleteNote: {
@@ -4558,6 +5087,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     ownMetrics: {
@@ -4578,6 +5115,9 @@ export interface operations {
                     "application/json": components["schemas"]["OwnMetric"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     saveOwnMetric: {
@@ -4602,6 +5142,14 @@ export interface operations {
                     "application/json": components["schemas"]["OwnMetric"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     updateOwnMetric: {
@@ -4628,6 +5176,14 @@ export interface operations {
                     "application/json": components["schemas"]["OwnMetric"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     deleteOwnMetric: {
@@ -4648,15 +5204,22 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             /** @description It is used; the answer says where */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     previewFormula: {
@@ -4693,6 +5256,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     breaks: {
@@ -4721,6 +5292,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     markOneOff: {
@@ -4754,6 +5331,14 @@ export interface operations {
                     "application/json": components["schemas"]["OneOff"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     changeOneOff: {
@@ -4784,6 +5369,14 @@ export interface operations {
                     "application/json": components["schemas"]["OneOff"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     unmarkOneOff: {
@@ -4804,6 +5397,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     judge: {
@@ -4836,6 +5437,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     unjudge: {
@@ -4856,6 +5465,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     findings: {
@@ -4889,6 +5506,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     mendFinding: {
@@ -4921,6 +5544,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     makeExchange: {
@@ -4951,6 +5582,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     changeExchange: {
@@ -4980,6 +5619,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     removeExchange: {
@@ -5000,6 +5647,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     makeIndex: {
@@ -5031,6 +5686,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     removeIndex: {
@@ -5051,6 +5714,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     makeCompany: {
@@ -5092,6 +5763,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     profile: {
@@ -5114,6 +5793,12 @@ export interface operations {
                     "application/json": components["schemas"]["Profile"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     changeProfile: {
@@ -5150,6 +5835,14 @@ export interface operations {
                     "application/json": components["schemas"]["Profile"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     reference: {
@@ -5170,6 +5863,9 @@ export interface operations {
                     "application/json": components["schemas"]["Reference"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     series: {
@@ -5192,6 +5888,12 @@ export interface operations {
                     "application/json": components["schemas"]["Series"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     putSeries: {
@@ -5220,6 +5922,14 @@ export interface operations {
                     "application/json": components["schemas"]["Series"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     changes: {
@@ -5250,6 +5960,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     undoChange: {
@@ -5272,6 +5988,14 @@ export interface operations {
                     "application/json": components["schemas"]["Change"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     runScreen: {
@@ -5303,6 +6027,14 @@ export interface operations {
                     "application/json": components["schemas"]["ScreenResult"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     closerLook: {
@@ -5329,6 +6061,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     groupLines: {
@@ -5357,6 +6097,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     proposeThresholds: {
@@ -5396,6 +6144,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     scoreList: {
@@ -5424,6 +6180,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     proposeCleaning: {
@@ -5466,6 +6230,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     exportScreen: {
@@ -5493,6 +6265,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     writeScreenOut: {
@@ -5517,6 +6297,14 @@ export interface operations {
                     "application/json": components["schemas"]["ScreenDefinition"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     distribution: {
@@ -5547,6 +6335,14 @@ export interface operations {
                     "application/json": components["schemas"]["Distribution"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     screens: {
@@ -5571,6 +6367,9 @@ export interface operations {
                     }[];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            500: components["responses"]["Failed"];
         };
     };
     saveScreen: {
@@ -5597,6 +6396,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     updateScreen: {
@@ -5621,6 +6428,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     deleteScreen: {
@@ -5641,6 +6456,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     bridges: {
@@ -5666,6 +6489,12 @@ export interface operations {
                     "application/json": components["schemas"]["Bridges"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     breakdowns: {
@@ -5690,6 +6519,12 @@ export interface operations {
                     "application/json": components["schemas"]["Breakdown"][];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     dividends: {
@@ -5714,6 +6549,12 @@ export interface operations {
                     "application/json": components["schemas"]["Dividends"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     people: {
@@ -5738,6 +6579,12 @@ export interface operations {
                     "application/json": components["schemas"]["People"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     valueByCashFlow: {
@@ -5767,6 +6614,14 @@ export interface operations {
                     "application/json": components["schemas"]["CashFlowValuation"];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     workingOfCashFlow: {
@@ -5799,6 +6654,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     solveCashFlow: {
@@ -5834,6 +6697,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     varyCashFlow: {
@@ -5871,6 +6742,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     valuations: {
@@ -5904,6 +6783,12 @@ export interface operations {
                     }[];
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     saveValuation: {
@@ -5935,6 +6820,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     deleteValuation: {
@@ -5955,6 +6848,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     refresh: {
@@ -5990,6 +6891,14 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     task: {
@@ -6018,6 +6927,12 @@ export interface operations {
                     };
                 };
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     cancelTask: {
@@ -6038,6 +6953,14 @@ export interface operations {
                 };
                 content?: never;
             };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
 }

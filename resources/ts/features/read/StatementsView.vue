@@ -15,9 +15,9 @@ import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import BreaksPanel from './BreaksPanel.vue'
 import SideBySide from './SideBySide.vue'
+import StatementMark from './StatementMark.vue'
 import {
   BASES,
-  MARKS,
   SCALE_CHOICES,
   SCALES,
   STATEMENTS,
@@ -192,9 +192,7 @@ type Row = NonNullable<typeof state.value.data>['rows'][number]
                 basis,
                 label: `${row.label}, ${state.data.periods[i]!.label}`,
               }"
-            /><span v-if="MARKS[row.marks[i] ?? '']" class="attention mark" :title="MARKS[row.marks[i]!]!.text"
-              >{{ MARKS[row.marks[i]!]!.sign }}<span class="visually-hidden">{{ MARKS[row.marks[i]!]!.text }}</span></span
-            ><span v-else class="mark" />
+            /><StatementMark :mark="row.marks[i] ?? null" />
           </template>
           <template #cell-course="{ row }"
             ><SparkLine :values="row.figures.map((figure) => figure.value)" :label="`Course of ${row.label}`"

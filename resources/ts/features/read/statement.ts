@@ -1,3 +1,4 @@
+import type { paths } from '@/api/schema'
 import { number, percent } from '@/design/format'
 
 export const STATEMENTS = {
@@ -37,11 +38,17 @@ export function heading(view: View, statement: Statement, currency: string, scal
   return `${currency} ${scale}`
 }
 
-/** What a mark beside a figure means. */
-export const MARKS: Record<string, { sign: string; text: string }> = {
+type Marks = paths['/companies/{ticker}/statements']['get']['responses'][200]['content']['application/json']['rows'][number]['marks']
+export type Mark = NonNullable<Marks[number]>
+
+/** What a mark beside a figure means; what a statement shows to be none has no sign. */
+export const MARKS: Record<Mark, { sign: string; text: string } | null> = {
+  zero: null,
+  absent: null,
   corrected: { sign: '✎', text: 'Corrected or supplied by you' },
   adjusted: { sign: '◇', text: 'Adjusted for a one-off you marked' },
   restated: { sign: '↻', text: 'Restated: filings give it differently' },
   total: { sign: '*', text: 'Not reported; added up from its parts' },
   balance: { sign: '*', text: 'Not reported; the rest of a reported total' },
+  derived: { sign: '*', text: 'Not reported; the only line a reported total lacks' },
 }
