@@ -621,9 +621,8 @@ final class ImportTest extends DemoTestCase
                 1,
             ],
             'segments.csv' => [
-                'Company,Kind,Segment,Item,Fiscal '.
-                "year,Value\nBRSW,Business,Salt,Revenue,2025,60\nBRSW,Business,Fish,Revenue,2025,40\nBRSW,Driver,Tins ".
-                "sold,,2025,5000\n",
+                "Company,Kind,Segment,Item,Fiscal year,Value,Unit\nBRSW,Business,Salt,Revenue,2025,60,XCR million\n".
+                "BRSW,Business,Fish,Revenue,2025,40,XCR million\nBRSW,Driver,Tins sold,,2025,5000,thousand tins\n",
                 'drivers',
                 3,
                 0,

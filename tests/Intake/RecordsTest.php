@@ -285,6 +285,36 @@ final class RecordsTest extends DemoTestCase
         $this->assertSame(1, DB::table('filings')->where('import_id', $this->import->id)->count(), 'one filing for the year');
     }
 
+    public function test_segments_that_name_no_scale_are_asked_for_it_unless_they_add_up_to_what_is_known(): void
+    {
+        $revenue = (float) DB::table('facts')->where(['company_id' => 1, 'line' => 'revenue', 'period' => 20250])->value('value');
+        $part = static fn (string $member, float $value, string $unit = ''): array => [
+            'company' => 1,
+            'axis' => 'Business',
+            'member' => $member,
+            'line' => 'Revenue',
+            'period' => '2025',
+            'value' => $value,
+            'unit' => $unit,
+        ];
+        $mapping = new Mapping('drivers', filedOn: 20260301);
+        $stored = fn (): array => DB::table('breakdown_facts')
+            ->join('filings', 'filings.id', '=', 'filing_id')
+            ->where('import_id', $this->import->id)
+            ->orderByDesc('breakdown_facts.id')
+            ->limit(2)
+            ->pluck('value')
+            ->map(floatval(...))
+            ->all();
+        $asked = $this->takes(TableKind::Drivers, [$part('Salt', 60.0), $part('Fish', 40.0)], $mapping);
+        $this->assertStringStartsWith('The file does not say whether its amounts are whole', $asked->questions['scale'] ?? '');
+        $told = $this->takes(TableKind::Drivers, [$part('Kelp', $revenue / 4e6), $part('Rope', 3 * $revenue / 4e6)], $mapping);
+        $this->assertSame([[], 1], [$told->questions, count($told->warnings)]);
+        $this->assertEqualsWithDelta([3 * $revenue / 4, $revenue / 4], $stored(), 1.0);
+        $named = $this->takes(TableKind::Drivers, [$part('Tar', 6.5, 'XCR thousand'), $part('Wax', 4.0, 'in millions')], $mapping);
+        $this->assertSame([[], [4_000_000.0, 6_500.0]], [$named->questions, $stored()]);
+    }
+
     public function test_figures_refuse_another_currency_and_what_was_public_before_its_end(): void
     {
         $currency = (string) DB::table('companies')->where('id', 1)->value('reporting_currency');

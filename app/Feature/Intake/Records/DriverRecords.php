@@ -23,12 +23,40 @@ final class DriverRecords extends FiledRecords
                 $this->pass->outcome->refuse("row {$record['row']}", $refusal->getMessage());
             }
         }
+        $scale = $this->scale($company, self::sums($parts));
+        foreach ($parts as &$part) {
+            if ($part['unit'] === 'money') {
+                $part['value'] = NumberFormat::shifted((string) json_encode($part['value']), (int) round(log10($part['scale'] ?? $scale)));
+            }
+            unset($part['scale']);
+        }
+        unset($part);
         $this->writer->company($company, [], $parts);
     }
 
     /**
+     * What the parts of each line add up to: the whole, where they are all there, which tells in what they are written.
+     *
+     * @param  list<array{axis: string, line: string, unit: string, period: int, value: float, scale: ?float}>  $parts
+     * @return array<string, float> by "line@period"
+     */
+    private static function sums(array $parts): array
+    {
+        $sums = [];
+        foreach ($parts as $part) {
+            if ($part['unit'] === 'money' && $part['scale'] === null) {
+                $key = "{$part['line']}@{$part['period']}";
+                $sums[$part['axis']][$key] = ($sums[$part['axis']][$key] ?? 0.0) + $part['value'];
+            }
+        }
+
+        return array_merge(...array_values($sums));
+    }
+
+    /**
      * @param  array<string, mixed>  $record
-     * @return array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on: ?int, place: string}
+     * @return array{axis: string, member: string, line: string, unit: string, period: int, value: float,
+     *     filed_on: ?int, place: string, scale: ?float}
      *
      * @throws Refusal
      */
@@ -44,9 +72,8 @@ final class DriverRecords extends FiledRecords
             'line' => $line ?? ($label === '' ? 'value' : mb_substr($label, 0, 120)),
             'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
             'period' => $this->periods->read($company, $record['period']),
-            'value' => $money && $this->pass->mapping->scale !== null
-                    ? NumberFormat::shifted((string) json_encode($record['value']), (int) round(log10($this->pass->mapping->scale)))
-                    : $record['value'],
+            'value' => $record['value'],
+            'scale' => $this->unit($record['unit'] ?? '')[1],
             'filed_on' => $record['filed_on'] ?? null,
             'place' => "row {$record['row']}",
         ];

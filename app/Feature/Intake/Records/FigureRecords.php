@@ -4,25 +4,15 @@ declare(strict_types=1);
 
 namespace App\Feature\Intake\Records;
 
-use App\Feature\Intake\StatementImport;
-use App\Storage\Filings;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
-use Logion\Intake\Denomination;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
-use Logion\Intake\ScaleEvidence;
 use Logion\Reporting\LineItems;
 
 /** Statement figures, one a row. */
 final class FigureRecords extends FiledRecords
 {
-    /** What figures of one company said of the scale of all. */
-    private ?float $shown = null;
-
-    /** @var array<string, array{?string, ?float}> currency and scale by text */
-    private array $units = [];
-
     protected function take(int $company, array $records): void
     {
         $this->pass->askOfFiscalYears($company);
@@ -36,7 +26,13 @@ final class FigureRecords extends FiledRecords
                 $this->pass->outcome->refuse("row {$record['row']}", $refusal->getMessage());
             }
         }
-        $scale = $this->scale($company, $read);
+        $raw = [];
+        foreach ($read as $figure) {
+            if ($figure['is_money'] && $figure['scale'] === null) {
+                $raw[$figure['key']] = $figure['value'];
+            }
+        }
+        $scale = $this->scale($company, $raw);
         $figures = [];
         foreach ($read as $figure) {
             $own = $figure['is_scaled'] ? $figure['scale'] ?? $scale : 1.0;
@@ -57,49 +53,6 @@ final class FigureRecords extends FiledRecords
     }
 
     /**
-     * The scale that was chosen or named, or that figures stored show; where neither is there, it is asked.
-     *
-     * @param  list<array{key: string, value: float, is_money: bool, scale: ?float}>  $read
-     */
-    private function scale(int $company, array $read): float
-    {
-        $chosen = $this->pass->mapping->scale;
-        if ($chosen !== null) {
-            return $chosen;
-        }
-        $raw = [];
-        foreach ($read as $figure) {
-            if ($figure['is_money'] && $figure['scale'] === null) {
-                $raw[$figure['key']] = $figure['value'];
-            }
-        }
-        if ($raw === []) {
-            return 1.0;
-        }
-        $scale = ScaleEvidence::of($raw, Filings::latest((new Filings())->facts($company))) ?? $this->shown;
-        if ($scale === null) {
-            $this->pass->outcome->questions['scale'] = Words::say(
-                'the_file_does_not_say_whether',
-                name: $this->pass->companies->read($company)->name,
-            );
-
-            return 1.0;
-        }
-        if ($this->shown !== $scale) {
-            $this->shown = $scale;
-            $this->pass->outcome->warn(
-                Words::say(
-                    'the_file_names_no_scale_figures',
-                    name: $this->pass->companies->read($company)->name,
-                    words: StatementImport::words($scale),
-                ),
-            );
-        }
-
-        return $scale;
-    }
-
-    /**
      * @param  array<string, mixed>  $record
      * @return array{key: string, value: float, place: string, filed_on: ?int, currency: ?string, is_money: bool, is_scaled: bool,
      *     scale: ?float}|null null if its line is mapped to none
@@ -109,7 +62,7 @@ final class FigureRecords extends FiledRecords
     private function figure(int $company, string $template, array $record): ?array
     {
         $period = $this->periods->read($company, $record['period']);
-        [$currency, $scale] = $this->units[$record['currency'] ?? ''] ??= self::unit($record['currency'] ?? '');
+        [$currency, $scale] = $this->unit($record['currency'] ?? '');
         if ($currency !== null && ! in_array($currency, $this->pass->companies->currencies($company), true)) {
             $read = $this->pass->companies->read($company);
             throw Refusal::because(
@@ -134,14 +87,6 @@ final class FigureRecords extends FiledRecords
             'is_scaled' => $kind === Unit::Money || $kind === Unit::Shares,
             'scale' => $scale,
         ];
-    }
-
-    /** @return array{?string, ?float} currency and scale; three letters are a currency, even if nobody knows it */
-    private static function unit(string $text): array
-    {
-        $denomination = Denomination::read($text);
-
-        return [preg_match('/^[A-Z]{3}$/iD', $text) === 1 ? strtoupper($text) : $denomination->currency(), $denomination->scale];
     }
 
     /**
