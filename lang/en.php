@@ -137,6 +137,10 @@ return [
         'names_the_context_which_does_not' => 'names the context "{context}", which does not exist',
         'new_accounts_are_closed_here_ask' => 'New accounts are closed here. Ask an administrator of this installation for an '.
             'invitation, and open its link.',
+        'nine_months_contradict_the_quarter' => '{label} of {period} is given as {given}, and nine months ({place}) less what was '.
+            'before make {derived}. Leave one of them out, or take the quarter as it is given.',
+        'nine_months_need_the_six_before' => '{label} of nine months is no quarter, and nothing is known of the six months before. '.
+            'Give the half year or both quarters too',
         'no_account_has_this_address_and' => 'No account has this address and password.',
         'no_column_names_the_company_choose' => 'No column names the company. Choose the one all rows belong to.',
         'no_company_has_the_ticker' => 'No company has the ticker "{company}"',

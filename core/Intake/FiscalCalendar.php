@@ -115,6 +115,18 @@ final readonly class FiscalCalendar
         };
     }
 
+    /** The quarter up to which a heading such as "9M 2024" runs from the start of the year; null for any other. */
+    public function nineMonths(string $text): ?int
+    {
+        try {
+            $read = PeriodHeading::read($text, [], $this);
+        } catch (Refusal) {
+            return null;
+        }
+
+        return $read?->kind === PeriodHeading::YEAR_TO_DATE && $read->period % 10 === 3 ? $read->period : null;
+    }
+
     /** The fiscal year that ends in a calendar year, or that the company calls by a number, as a period. */
     public function numbered(int $year, bool $byEnd = false): int
     {

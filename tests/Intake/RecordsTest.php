@@ -315,6 +315,65 @@ final class RecordsTest extends DemoTestCase
         $this->assertSame([[], [4_000_000.0, 6_500.0]], [$named->questions, $stored()]);
     }
 
+    public function test_nine_months_become_the_third_quarter_by_difference_or_are_refused(): void
+    {
+        $row = static fn (string $line, string $period, float $value): array => [
+            'company' => 1,
+            'line' => $line,
+            'period' => $period,
+            'value' => $value,
+        ];
+        $mapping = new Mapping('figures', scale: 1.0, filedOn: 20311231, accept: ['figure_off', 'scale_off', 'shifted']);
+        $stored = fn (): array => DB::table('facts')
+            ->join('filings', 'filings.id', '=', 'filing_id')
+            ->where('import_id', $this->import->id)
+            ->orderBy('line')
+            ->orderBy('facts.period')
+            ->get(['line', 'facts.period', 'value', 'title'])
+            ->map(
+                static fn (object $fact): array => [
+                    "{$fact->line}@{$fact->period}",
+                    (float) $fact->value,
+                    str_contains($fact->title, 'by difference'),
+                ],
+            )
+            ->all();
+        $outcome = $this->takes(
+            TableKind::Figures,
+            [
+                $row('Revenue', '9M 2030', 90.0),
+                $row('Revenue', 'H1 2030', 55.0),
+                $row('Gross profit', 'Nine months 2030', 31.0),
+                $row('Gross profit', 'Q1 2030', 10.0),
+                $row('Gross profit', 'Q2 2030', 12.0),
+                $row('Net income', '9M 2030', 9.0),
+                $row('Total assets', '9M 2030', 700.0),
+            ],
+            $mapping,
+        );
+        $this->assertSame(['row 6'], array_column($outcome->refused, 'place'));
+        $this->assertStringContainsString(
+            'of nine months is no quarter, and nothing is known of the six months before',
+            $outcome->refused[0]['reason'],
+        );
+        $this->assertSame(
+            [
+                ['gross_profit@20301', 10.0, false],
+                ['gross_profit@20302', 12.0, false],
+                ['gross_profit@20303', 9.0, true],
+                ['revenue@20303', 35.0, true],
+                ['revenue@20306', 55.0, false],
+                ['total_assets@20303', 700.0, false],
+            ],
+            $stored(),
+        );
+        // What was stored before counts as well, and a quarter that contradicts is asked about.
+        $this->takes(TableKind::Figures, [$row('Net income', 'H1 2030', 5.0)], $mapping);
+        $then = $this->takes(TableKind::Figures, [$row('Net income', '9M 2030', 9.0), $row('Gross profit', '9M 2030', 40.0)], $mapping);
+        $this->assertSame(['quarter:gross_profit@20303'], array_keys($then->doubts));
+        $this->assertContains(['net_income@20303', 4.0, true], $stored());
+    }
+
     public function test_figures_refuse_another_currency_and_what_was_public_before_its_end(): void
     {
         $currency = (string) DB::table('companies')->where('id', 1)->value('reporting_currency');
