@@ -45,7 +45,7 @@ final class FileDrop
                 $import = $this->imports->preview($this->imports->take($path, $name, User::query()->orderBy('id')->first()));
                 $preview = $import->preview ?? [];
                 if (
-                    (array) $preview['questions'] === [] &&
+                    [...(array) $preview['questions'], ...(array) $preview['doubts']] === [] &&
                     $preview['counts']['conflict'] === 0 &&
                     $preview['counts']['refused'] === 0 &&
                     $preview['unmapped'] === []

@@ -321,6 +321,10 @@ final class FailureTest extends DemoTestCase
         $files = [
             'BRSW new.csv' => "Date,Close\n2026-07-01,61\n2026-07-02,62\n",
             'whose.csv' => "Date,Close\n2026-07-01,61\n",
+            // A slip of units, days of which nobody knows the order, amounts that name no scale: each is a question.
+            'BRSW jump.csv' => "Date,Close\n2026-07-03,61\n2026-07-04,6100\n",
+            'BRSW days.csv' => "Date,Close\n03/07/2026,61\n04/07/2026,62\n",
+            'BRSW new year.csv' => "Line,Period,Value,Filed on\nRestructuring charges,FY 2030,12,2031-03-01\n",
             'nonsense.bin' => "\x00\x01\x02",
             'half.csv.part' => 'Date',
         ];
@@ -332,9 +336,15 @@ final class FailureTest extends DemoTestCase
         touch("{$folder}/being written.csv", time() + 600);
         $done = array_column((new FileDrop($this->app->make(Imports::class), $folder))->look(), 1, 0);
         $this->assertStringStartsWith('stored as import', $done['BRSW new.csv']);
-        $this->assertSame('waits for a decision under Data', $done['whose.csv']);
+        foreach (['whose.csv', 'BRSW jump.csv', 'BRSW days.csv', 'BRSW new year.csv'] as $doubtful) {
+            $this->assertSame('waits for a decision under Data', $done[$doubtful]);
+            $this->assertFileExists("{$folder}/waiting/{$doubtful}");
+            $waiting = Import::query()->where('name', $doubtful)->sole();
+            $asked = [...(array) $waiting->preview['questions'], ...(array) $waiting->preview['doubts']];
+            $this->assertSame(['previewed', false], [$waiting->state, $asked === []], $doubtful);
+        }
         $this->assertStringStartsWith('refused: ', $done['nonsense.bin']);
-        $this->assertCount(3, $done);
+        $this->assertCount(6, $done);
         $this->assertFileExists("{$folder}/stored/BRSW new.csv");
         $this->assertFileExists("{$folder}/refused/nonsense.bin.txt");
         $this->assertFileExists("{$folder}/half.csv.part");
