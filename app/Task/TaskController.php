@@ -37,7 +37,9 @@ final class TaskController
             $task->update(['state' => 'done']);
         } elseif ($task->wasRecentlyCreated || $stalled || in_array($task->state, ['failed', 'cancelled', 'done'], true)) {
             $task->update(['state' => 'waiting', 'done' => 0, 'message' => null]);
-            RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula);
+            RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula)->onQueue(
+                PatientQueue::laneOf($formula === null ? null : $request->user()),
+            );
         }
 
         return new JsonResponse(new TaskResource($task->refresh()), 202);

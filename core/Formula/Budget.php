@@ -13,7 +13,7 @@ use Logion\Figure\Words;
  */
 final class Budget
 {
-    /** Steps for one company; the dearest metric of the catalogue takes a fiftieth of it. */
+    /** Steps for one company; the dearest metric of the catalogue takes a twentieth of it. */
     public const MOST = 60000;
 
     /** @var array<string, int> by metric */

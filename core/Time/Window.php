@@ -48,6 +48,18 @@ final readonly class Window
         return is_float($text) ? new self((int) $text, 'd') : new self((int) $text, substr($text, -1));
     }
 
+    /** About how many bars it has. */
+    public function bars(): int
+    {
+        return match ($this->kind) {
+            'y' => 261 * $this->count,
+            'm' => 22 * $this->count,
+            'w' => 5 * $this->count,
+            'd' => $this->count,
+            default => 261,
+        };
+    }
+
     /**
      * Position of the bar the window begins after: returns are measured from it. Null if the series does not reach back to it.
      *

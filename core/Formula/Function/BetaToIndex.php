@@ -8,6 +8,7 @@ use Logion\Figure\Absence;
 use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Formula\Moment;
+use Logion\Formula\Node;
 use Logion\Formula\Parameter;
 use Logion\Formula\Shape\OfPrices;
 use Logion\Formula\Subject;
@@ -42,6 +43,12 @@ final class BetaToIndex extends OfPrices
     public function unit(): Unit
     {
         return Unit::Ratio;
+    }
+
+    /** Its window is one of months, and only their ends are read. */
+    public function times(Node $call): float
+    {
+        return max(1.0, $call->children[0]->number);
     }
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
