@@ -19,19 +19,14 @@ use App\Task\PatientConnector;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\ServiceProvider;
 use Laravel\Sanctum\Sanctum;
 use Logion\Figure\Words;
-use PDO;
 
 final class AppServiceProvider extends ServiceProvider
 {
-    /** Seconds. */
-    private const JOB_WAITS = 3600;
-
     public function register(): void
     {
         Words::add($this->app->langPath());
@@ -60,9 +55,7 @@ final class AppServiceProvider extends ServiceProvider
         Gate::define('administer', static fn (User $user): Response => self::answer($user->role->mayAdminister(), 'an administrator'));
         Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
         // Nobody waits at the screen for a job: it waits for its turn to write however long another writes.
-        Queue::before(static function (): void {
-            DB::connection()->getDriverName() === 'sqlite' && DB::connection()->getPdo()->setAttribute(PDO::ATTR_TIMEOUT, self::JOB_WAITS);
-        });
+        Queue::before(SqliteConnection::waitForJob(...));
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes();
     }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use Illuminate\Database\SQLiteConnection as Connection;
+use Illuminate\Support\Facades\DB;
+use PDO;
 use PDOException;
 
 /**
@@ -13,7 +15,17 @@ use PDOException;
  */
 final class SqliteConnection extends Connection
 {
+    /** Seconds. */
+    private const JOB_WAITS = 3600;
+
     private bool $reads = false;
+
+    /** Nobody waits at the screen for a job: it waits for its turn to write however long another process writes. */
+    public static function waitForJob(): void
+    {
+        $connection = DB::connection();
+        $connection instanceof self && $connection->getPdo()->setAttribute(PDO::ATTR_TIMEOUT, self::JOB_WAITS);
+    }
 
     /** Begins a transaction that lets others write; whether it may write itself shows when it does. */
     public function beginReading(): void
