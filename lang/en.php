@@ -142,6 +142,7 @@ return [
         'nine_months_need_the_six_before' => '{label} of nine months is no quarter, and nothing is known of the six months before. '.
             'Give the half year or both quarters too',
         'no_account_has_this_address_and' => 'No account has this address and password.',
+        'no_archive_is_written_yet' => 'No archive is written yet, or it was forgotten after a day. Write one first.',
         'no_column_names_the_company_choose' => 'No column names the company. Choose the one all rows belong to.',
         'no_company_has_the_ticker' => 'No company has the ticker "{company}"',
         'no_company_is_called' => 'No company is called "{text}"',
@@ -206,6 +207,8 @@ return [
         'the_archive_has_an_entry_that' => 'The archive has an entry that cannot be read',
         'the_archive_has_no' => 'The archive has no "{entry}"',
         'the_archive_has_no_readable' => 'The archive has no readable "{entry}"',
+        'the_archive_has_other_rows_than_it_says' => '{table}.jsonl holds {count} rows and the archive says {written}: it is damaged; '.
+            'nothing was read',
         'the_archive_holds_files_are_the' => 'The archive holds {numFiles} files; 5 000 are the most',
         'the_archive_holds_no_xbrl_csv' => 'The archive holds no xBRL-CSV report: no JSON file in it names tables',
         'the_archive_is_neither_a_workbook' => 'The archive is neither a workbook (XLSX, ODS) nor an xBRL-CSV report',

@@ -14,6 +14,7 @@ use App\Feature\CompanyList\ListController;
 use App\Feature\Comparison\ComparisonController;
 use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
+use App\Feature\Export\ArchiveController;
 use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
 use App\Feature\Installation\InstallationController;
@@ -112,7 +113,8 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
-    Route::get('archive', [ExportController::class, 'archive']);
+    Route::post('archive', [ArchiveController::class, 'store']);
+    Route::get('archive', [ArchiveController::class, 'show']);
     Route::get('findings', [FindingController::class, 'index']);
     Route::put('one-offs/{oneOff}', [BreakController::class, 'update'])
         ->whereNumber('oneOff')

@@ -7,12 +7,15 @@ namespace App\Storage;
 use App\Files\Archive;
 use App\Models\Import;
 use App\Models\User;
+use Closure;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
+use Throwable;
 use ZipArchive;
 
 /**
@@ -67,10 +70,17 @@ final class UserArchive
         'imports',
     ];
 
+    private const REPORT_EVERY = 20_000;
+
     /** Left out: work in progress, and what belongs to a running installation. */
     private const WITHOUT = ['task_id'];
 
-    public function write(User $user, string $path): void
+    /**
+     * @param  (Closure(int, int): void)|null  $progress  is told rows done and in all, every so often
+     *
+     * @throws Refusal if it cannot be written
+     */
+    public function write(User $user, string $path, ?Closure $progress = null): void
     {
         $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
@@ -78,15 +88,29 @@ final class UserArchive
         }
         $files = [];
         $counts = [];
-        // One read transaction, so that all tables are of the same moment.
-        DB::transaction(function () use ($user, $zip, &$files, &$counts): void {
-            foreach ([...self::DATA, ...self::OWN, 'company_list_items', 'replaced_rows'] as $table) {
-                $file = (string) tempnam(sys_get_temp_dir(), 'lines');
-                $files[] = $file;
-                $counts[$table] = $this->lines($table, $user, $file);
-                $zip->addFile($file, "{$table}.jsonl");
-            }
-        });
+        // One transaction that reads, so that all tables are of the same moment and others can write.
+        try {
+            Rehearsal::of(function () use ($user, $zip, $progress, &$files, &$counts): void {
+                $tables = [...self::DATA, ...self::OWN, 'company_list_items', 'replaced_rows'];
+                $all = array_sum(array_map(static fn (string $table): int => self::rows($table, $user)->count(), $tables));
+                foreach ($tables as $table) {
+                    $file = (string) tempnam(sys_get_temp_dir(), 'lines');
+                    $files[] = $file;
+                    $done = array_sum($counts);
+                    $counts[$table] = $this->lines(
+                        $table,
+                        $user,
+                        $file,
+                        static fn (int $count) => $progress === null ? null : $progress($done + $count, $all),
+                    );
+                    $zip->addFile($file, "{$table}.jsonl");
+                }
+            });
+        } catch (Throwable $error) {
+            $zip->unchangeAll();
+            array_map(unlink(...), $files);
+            throw $error;
+        }
         foreach (
             DB::table('imports')
                 ->where('user_id', $user->id)
@@ -138,7 +162,7 @@ final class UserArchive
             throw Refusal::because(Words::say('an_archive_is_read_into_an'));
         }
 
-        return DB::transaction(function () use ($archive, $user): array {
+        return DB::transaction(function () use ($archive, $user, $about): array {
             // Rows of some tables name rows that come after them.
             DB::getDriverName() === 'sqlite' && DB::statement('pragma defer_foreign_keys = on');
             $counts = [];
@@ -146,6 +170,12 @@ final class UserArchive
             DB::table('settings')->delete();
             foreach ([...self::DATA, 'imports', ...array_diff(self::OWN, ['imports']), 'company_list_items', 'replaced_rows'] as $table) {
                 $counts[$table] = $this->fill($archive, $table, $user);
+                $written = $about['rows'][$table] ?? 0;
+                if ($counts[$table] !== $written) {
+                    throw Refusal::because(
+                        Words::say('the_archive_has_other_rows_than_it_says', table: $table, count: $counts[$table], written: $written),
+                    );
+                }
             }
             foreach (array_keys($archive->entries) as $entry) {
                 if (preg_match('~^attachments/(\d+)$~D', (string) $entry, $m) === 1) {
@@ -165,9 +195,9 @@ final class UserArchive
         });
     }
 
-    private function lines(string $table, User $user, string $file): int
+    /** The rows of a table that go into the archive of a user. */
+    private static function rows(string $table, User $user): Builder
     {
-        $stream = fopen($file, 'wb') ?: throw Refusal::because(Words::say('no_room_for_a_temporary_file'));
         $query = DB::table($table);
         if (in_array($table, self::OWN, true)) {
             $query->where('user_id', $user->id);
@@ -176,6 +206,15 @@ final class UserArchive
         } elseif ($table === 'replaced_rows') {
             $query->whereIn('import_id', DB::table('imports')->where('user_id', $user->id)->select('id'));
         }
+
+        return $query;
+    }
+
+    /** @param  Closure(int): mixed  $progress */
+    private function lines(string $table, User $user, string $file, Closure $progress): int
+    {
+        $stream = fopen($file, 'wb') ?: throw Refusal::because(Words::say('no_room_for_a_temporary_file'));
+        $query = self::rows($table, $user);
         $count = 0;
         $statement = DB::connection()->getPdo()->prepare($query->toSql());
         $statement->execute($query->getBindings());
@@ -187,9 +226,12 @@ final class UserArchive
                     JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION,
                 )."\n",
             );
-            $count++;
+            if (++$count % self::REPORT_EVERY === 0) {
+                $progress($count);
+            }
         }
         fclose($stream);
+        $count % self::REPORT_EVERY === 0 || $progress($count);
 
         return $count;
     }

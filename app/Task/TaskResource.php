@@ -16,6 +16,11 @@ final class TaskResource extends JsonResource
     /** @return array<string, mixed> */
     public function toArray(Request $request): array
     {
-        return $this->resource->only(['id', 'state', 'done', 'total', 'message']);
+        $heard = $this->resource->state === 'running' ? TaskProgress::of($this->resource) : null;
+
+        return [
+            ...$this->resource->only(['id', 'state', 'done', 'total', 'message']),
+            ...$heard === null ? [] : ['done' => $heard['done'], 'total' => $heard['total']],
+        ];
     }
 }

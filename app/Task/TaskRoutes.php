@@ -9,6 +9,21 @@ use OpenApi\Attributes as OA;
 
 // What TaskController takes and answers.
 #[
+    OA\Schema(
+        schema: 'Task',
+        description: 'Long work and how far it is',
+        type: 'object',
+        required: ['id', 'state', 'done', 'total'],
+        properties: [
+            new OA\Property(property: 'id', type: 'integer'),
+            new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']),
+            new OA\Property(property: 'done', type: 'integer'),
+            new OA\Property(property: 'total', type: 'integer'),
+            new OA\Property(property: 'message', type: 'string', nullable: true),
+        ],
+    ),
+]
+#[
     OA\Post(
         path: '/refreshes',
         operationId: 'refresh',
@@ -29,16 +44,7 @@ use OpenApi\Attributes as OA;
             new OA\Response(
                 response: 202,
                 description: 'Started, or already done',
-                content: new OA\JsonContent(
-                    required: ['id', 'state', 'done', 'total'],
-                    properties: [
-                        new OA\Property(property: 'id', type: 'integer'),
-                        new OA\Property(property: 'state', type: 'string', enum: ['waiting', 'running', 'done', 'failed', 'cancelled']),
-                        new OA\Property(property: 'done', type: 'integer'),
-                        new OA\Property(property: 'total', type: 'integer'),
-                        new OA\Property(property: 'message', type: 'string', nullable: true),
-                    ],
-                ),
+                content: new OA\JsonContent(ref: '#/components/schemas/Task'),
             ),
         ],
     ),
@@ -52,16 +58,7 @@ use OpenApi\Attributes as OA;
             new OA\Response(
                 response: 200,
                 description: 'Progress',
-                content: new OA\JsonContent(
-                    required: ['id', 'state', 'done', 'total'],
-                    properties: [
-                        new OA\Property(property: 'id', type: 'integer'),
-                        new OA\Property(property: 'state', type: 'string'),
-                        new OA\Property(property: 'done', type: 'integer'),
-                        new OA\Property(property: 'total', type: 'integer'),
-                        new OA\Property(property: 'message', type: 'string', nullable: true),
-                    ],
-                ),
+                content: new OA\JsonContent(ref: '#/components/schemas/Task'),
             ),
         ],
     ),

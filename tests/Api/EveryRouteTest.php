@@ -107,6 +107,7 @@ final class EveryRouteTest extends DemoTestCase
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
     private const OF_WHO_ASKS = [
         'GET archive',
+        'POST archive',
         'GET tokens',
         'POST tokens',
         'DELETE tokens/{id}',

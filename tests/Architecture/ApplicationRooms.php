@@ -31,7 +31,7 @@ final class ApplicationRooms
         'Feature\CompanyList' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Correction' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Decision' => ['Evaluation', 'Http', 'Models', 'Storage'],
-        'Feature\Export' => ['Evaluation', 'Files', 'Http', 'Models', 'Storage'],
+        'Feature\Export' => ['Evaluation', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Finder' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Intake' => ['Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Note' => ['Evaluation', 'Http', 'Models'],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Export;
 
+use App\Feature\Export\MakeArchive;
 use App\Models\BackTest;
 use App\Models\Role;
 use App\Models\Setting;
@@ -11,6 +12,7 @@ use App\Models\User;
 use App\Storage\ColumnStore;
 use App\Storage\Settings;
 use App\Storage\UserArchive;
+use App\Task\WorkCancelled;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -106,6 +108,47 @@ final class UserArchiveTest extends DemoTestCase
         $this->app->make(UserArchive::class)->read($other, $this->archive);
     }
 
+    public function test_it_is_written_in_the_background_with_progress_and_fetched_by_its_owner_only(): void
+    {
+        $this->actingAs($user = $this->someone());
+        @unlink(MakeArchive::path($user));
+        $this->getJson('/api/v1/archive')->assertStatus(404);
+        // The queue of the tests works at once.
+        $task = $this->postJson('/api/v1/archive')->assertStatus(202)->assertJsonPath('state', 'done')->json('id');
+        $this->getJson("/api/v1/tasks/{$task}")->assertOk()->assertJsonPath('state', 'done');
+        $file = $this->get('/api/v1/archive')->assertOk()->assertHeader('Content-Type', 'application/zip')->baseResponse->getFile();
+        $zip = new \ZipArchive();
+        $this->assertTrue($zip->open($file->getPathname()));
+        $about = json_decode((string) $zip->getFromName('archive.json'), true);
+        $this->assertSame(DB::table('facts')->count(), $about['rows']['facts']);
+        $this->assertSame($about['rows']['bars'], substr_count((string) $zip->getFromName('bars.jsonl'), "\n"));
+        $zip->close();
+        $this->actingAs($this->someone('Berta'));
+        $this->getJson('/api/v1/archive')->assertStatus(404);
+        touch(MakeArchive::path($user), time() - 90_000);
+        MakeArchive::forgetOld();
+        $this->assertFileDoesNotExist(MakeArchive::path($user), 'after a day');
+    }
+
+    public function test_writing_tells_how_far_it_is_and_leaves_nothing_when_it_is_cancelled(): void
+    {
+        $told = [];
+        $user = $this->someone();
+        $this->app->make(UserArchive::class)->write($user, $this->archive, static function (int $done, int $total) use (&$told): void {
+            $told[] = [$done, $total];
+        });
+        $this->assertGreaterThan(10, count($told));
+        $this->assertSame($told, array_values(array_unique($told, SORT_REGULAR)), 'it moves on');
+        $this->assertSame($told[count($told) - 1][1], $told[count($told) - 1][0], 'at the end all is done');
+        unlink($this->archive);
+        try {
+            $this->app->make(UserArchive::class)->write($user, $this->archive, static fn () => throw new WorkCancelled());
+            $this->fail('It went on.');
+        } catch (WorkCancelled) {
+            $this->assertFileDoesNotExist($this->archive);
+        }
+    }
+
     /** @return array<string, mixed> */
     private function answers(): array
     {
@@ -146,7 +189,7 @@ final class UserArchiveTest extends DemoTestCase
             }
             $archive->close();
         };
-        $good = json_encode(['format' => 'logion archive', 'version' => 1]);
+        $good = json_encode(['format' => 'logion archive', 'version' => 2]);
         foreach (
             [
                 ['x.txt' => 'y'],
@@ -154,6 +197,10 @@ final class UserArchiveTest extends DemoTestCase
                 [
                     'archive.json' => $good,
                     'exchanges.jsonl' => "{\"id\":1,\"code\":\"XQTH\",\"name\":\"T\",\"country\":\"XA\",\"currency\":\"XCR\"}\n{broken\n",
+                ],
+                [
+                    'archive.json' => json_encode(['format' => 'logion archive', 'version' => 2, 'rows' => ['exchanges' => 2]]),
+                    'exchanges.jsonl' => "{\"id\":1,\"code\":\"XQTH\",\"name\":\"T\",\"country\":\"XA\",\"currency\":\"XCR\"}\n",
                 ],
             ] as $files
         ) {

@@ -5,12 +5,10 @@ declare(strict_types=1);
 namespace App\Feature\Export;
 
 use App\Evaluation\CompanyScopes;
-use App\Storage\UserArchive;
-use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
-/** What is known of a company, and everything of a user, as files in open formats. */
+/** What is known of a company, as files in open formats. */
 final class ExportController
 {
     public function company(CompanyExportRequest $request, CompanyScopes $scopes, string $ticker): Response
@@ -51,16 +49,6 @@ final class ExportController
             'Content-Type' => $request->contentType(),
             'Content-Disposition' => 'attachment; '.'filename="'.str_replace(':', ' ', $scope->company->ticker)." {$what}.{$extension}\"",
         ]);
-    }
-
-    public function archive(Request $request, UserArchive $archive): Response
-    {
-        $path = (string) tempnam(sys_get_temp_dir(), 'archive');
-        $archive->write($request->user(), $path);
-
-        return response()
-            ->download($path, 'logion-archive.zip', ['Content-Type' => 'application/zip'])
-            ->deleteFileAfterSend();
     }
 
     /** @return resource */

@@ -37,13 +37,26 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[
+    OA\Post(
+        path: '/archive',
+        operationId: 'writeArchive',
+        responses: [
+            new OA\Response(
+                response: 202,
+                description: 'The archive is being written',
+                content: new OA\JsonContent(ref: '#/components/schemas/Task'),
+            ),
+        ],
+    ),
+]
+#[
     OA\Get(
         path: '/archive',
         operationId: 'archive',
         responses: [
             new OA\Response(
                 response: 200,
-                description: 'Everything of the user and the data it stands on, as JSON lines in a zip',
+                description: 'Everything of the user and the data it stands on, as JSON lines in a zip, as it was written last',
                 content: new OA\MediaType(mediaType: 'application/zip', schema: new OA\Schema(type: 'string', format: 'binary')),
             ),
         ],

@@ -56,7 +56,7 @@ final readonly class ErrorAnswers
         $takes = $operation->requestBody !== Generator::UNDEFINED || $operation->parameters !== Generator::UNDEFINED;
 
         return [
-            ...self::isGuarded($route) ? [401, 403] : [],
+            ...self::isGuarded($route) ? [401, 403, 404] : [],
             // A body may name something that is not there, and nobody may do everything.
             ...$writes ? [403, 404, 419, 503] : [],
             ...$takes ? [404, 409, 422] : [],

@@ -685,7 +685,7 @@ export interface paths {
         };
         get: operations["archive"];
         put?: never;
-        post?: never;
+        post: operations["writeArchive"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2634,6 +2634,15 @@ export interface components {
             rows: number;
             undone_on: string | null;
         };
+        /** @description Long work and how far it is */
+        Task: {
+            id: number;
+            /** @enum {string} */
+            state: "waiting" | "running" | "done" | "failed" | "cancelled";
+            done: number;
+            total: number;
+            message?: string | null;
+        };
     };
     responses: {
         /** @description Nobody is signed in, or the token is not known */
@@ -2748,6 +2757,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -3023,6 +3033,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -3276,6 +3287,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -3342,6 +3354,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -3390,6 +3403,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -3793,6 +3807,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -4591,7 +4606,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Everything of the user and the data it stands on, as JSON lines in a zip */
+            /** @description Everything of the user and the data it stands on, as JSON lines in a zip, as it was written last */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -4602,7 +4617,34 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
+        };
+    };
+    writeArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The archive is being written */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Task"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            419: components["responses"]["SessionEnded"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     find: {
@@ -4660,6 +4702,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -4931,6 +4974,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -5117,6 +5161,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -5865,6 +5910,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -6369,6 +6415,7 @@ export interface operations {
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
             500: components["responses"]["Failed"];
         };
     };
@@ -6881,14 +6928,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        id: number;
-                        /** @enum {string} */
-                        state: "waiting" | "running" | "done" | "failed" | "cancelled";
-                        done: number;
-                        total: number;
-                        message?: string | null;
-                    };
+                    "application/json": components["schemas"]["Task"];
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -6918,13 +6958,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        id: number;
-                        state: string;
-                        done: number;
-                        total: number;
-                        message?: string | null;
-                    };
+                    "application/json": components["schemas"]["Task"];
                 };
             };
             401: components["responses"]["NotSignedIn"];

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Export;
+
+use App\Models\Task;
+use App\Task\PatientQueue;
+use App\Task\TaskResource;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Logion\Figure\Words;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** Everything of a user in one file: written in the background, then fetched. */
+final class ArchiveController
+{
+    private const KIND = 'archive';
+
+    public function store(Request $request): JsonResponse
+    {
+        $user = $request->user();
+        $task = Task::query()->firstOrCreate(['kind' => self::KIND, 'subject' => (string) $user->id], ['state' => 'done']);
+        $task->owners()->syncWithoutDetaching($user);
+        if (! in_array($task->state, ['waiting', 'running'], true) || $task->updated_at?->lt(now()->subMinutes(10))) {
+            $task->update(['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null]);
+            is_file(MakeArchive::path($user)) && unlink(MakeArchive::path($user));
+            MakeArchive::dispatch($task->id, $user->id)->onQueue(PatientQueue::laneOf($user));
+        }
+
+        return new JsonResponse(new TaskResource($task->refresh()), 202);
+    }
+
+    public function show(Request $request): Response
+    {
+        $path = MakeArchive::path($request->user());
+        if (! is_file($path)) {
+            throw new NotFoundHttpException(Words::say('no_archive_is_written_yet'));
+        }
+
+        return response()->download($path, 'logion-archive.zip', ['Content-Type' => 'application/zip']);
+    }
+}
