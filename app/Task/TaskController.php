@@ -56,7 +56,10 @@ final class TaskController
             throw new NotFoundHttpException(Words::say('the_work_has_ended_so_there'));
         }
         $task->owners()->detach($request->user());
-        $task->owners()->exists() || $task->update(['state' => 'cancelled']);
+        if (! $task->owners()->exists()) {
+            $task->update(['state' => 'cancelled']);
+            TaskProgress::cancel($task->id);
+        }
 
         return new JsonResponse(null, 204);
     }

@@ -41,6 +41,8 @@ final class MakeArchive implements ShouldQueue
             return;
         }
         Storage::makeDirectory(self::FOLDER);
+        // Of an attempt before that was cancelled.
+        TaskProgress::forget($task->id);
         $this->reporting($task, static function () use ($archive, $task, $user): void {
             $unfinished = self::path($user).'.part';
             try {

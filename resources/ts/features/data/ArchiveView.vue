@@ -8,17 +8,20 @@ import { number } from '@/design/format'
 const INTERVAL = 700
 const task = ref<number | null>(null)
 const problem = ref<string | null>(null)
+const wasCancelled = ref(false)
 const { state: answer, reload } = useAnswer(
   'archive',
   () => ({ id: task.value }),
   ({ id }, signal) => (id === null ? Promise.resolve(null) : ask(api.GET('/tasks/{id}', { params: { path: { id } }, signal }))),
   (work) => (work !== null && ['waiting', 'running'].includes(work.state) ? INTERVAL : false),
 )
-const work = computed(() => answer.value.data ?? null)
+// What was told of work that is no longer asked about stays for a while.
+const work = computed(() => (task.value === null ? null : (answer.value.data ?? null)))
 const isAtWork = computed(() => work.value !== null && ['waiting', 'running'].includes(work.value.state))
 
 async function write(): Promise<void> {
   problem.value = null
+  wasCancelled.value = false
   try {
     task.value = (await ask(api.POST('/archive'))).id
     reload()
@@ -28,7 +31,8 @@ async function write(): Promise<void> {
 }
 async function cancel(): Promise<void> {
   if (task.value !== null) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value } } })).catch(() => undefined)
-  reload()
+  task.value = null
+  wasCancelled.value = true
 }
 </script>
 
@@ -56,9 +60,9 @@ async function cancel(): Promise<void> {
     </div>
     <template v-else>
       <p v-if="work?.state === 'failed' || problem" class="worse" role="alert">{{ problem ?? work?.message }}</p>
-      <p v-else-if="work?.state === 'cancelled'">Cancelled; nothing was written.</p>
+      <p v-else-if="wasCancelled">Cancelled; nothing was written.</p>
       <v-btn variant="outlined" class="mt-3" @click="write">{{ work?.state === 'done' ? 'Write it anew' : 'Write the archive' }}</v-btn>
-      <v-btn v-if="work?.state === 'done'" color="primary" class="mt-3 ms-3" href="/api/v1/archive" download>Fetch the file</v-btn>
+      <v-btn v-if="work?.state === 'done'" variant="outlined" class="mt-3 ms-3" href="/api/v1/archive" download>Fetch the file</v-btn>
     </template>
   </div>
 </template>
