@@ -213,8 +213,8 @@ type Row = NonNullable<typeof state.value.data>['rows'][number]
           />
         </template>
         <p v-else class="quiet mt-2">
-          Tick lines to chart them together. Choose a figure to see the filing it comes from, to correct it, or to mark a one-off. * added
-          up; ↻ restated; ✎ corrected; ◇ adjusted.
+          Tick lines to chart them together. Choose a figure to see the filing it comes from, to correct it, or to mark a one-off. * not
+          reported; ↻ restated; ✎ corrected; ◇ adjusted.
         </p>
         <BreaksPanel :ticker="ticker" class="mt-4" />
       </template>
