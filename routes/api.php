@@ -27,6 +27,7 @@ use App\Feature\Reference\ExchangeController;
 use App\Feature\Reference\ProfileController;
 use App\Feature\Reference\ReferenceController;
 use App\Feature\Screening\ScreenController;
+use App\Feature\Sharing\SharingController;
 use App\Feature\Statement\AccountsController;
 use App\Feature\Valuation\CashFlowController;
 use App\Feature\Valuation\ValuationController;
@@ -113,6 +114,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
+    Route::get('shared', [SharingController::class, 'index']);
+    Route::put('shared/{key}/{id}', [SharingController::class, 'update'])->whereNumber('id');
+    Route::post('shared/{key}/{id}/copy', [SharingController::class, 'copy'])->whereNumber('id');
     Route::post('archive', [ArchiveController::class, 'store']);
     Route::get('archive', [ArchiveController::class, 'show']);
     Route::get('findings', [FindingController::class, 'index']);

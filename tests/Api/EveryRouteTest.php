@@ -106,6 +106,9 @@ final class EveryRouteTest extends DemoTestCase
 
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
     private const OF_WHO_ASKS = [
+        'GET shared',
+        'PUT shared/{key}/{id}',
+        'POST shared/{key}/{id}/copy',
         'GET archive',
         'POST archive',
         'GET tokens',

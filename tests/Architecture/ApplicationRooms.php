@@ -36,6 +36,7 @@ final class ApplicationRooms
         'Feature\Intake' => ['Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Note' => ['Evaluation', 'Http', 'Models'],
         'Feature\OwnMetric' => ['Evaluation', 'Http', 'Models', 'Storage'],
+        'Feature\Sharing' => ['Evaluation', 'Http', 'Models', 'Policies', 'Storage'],
         'Feature\Statement' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Company' => ['Evaluation', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],

@@ -1348,6 +1348,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/shared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sharedThings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shared/{key}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["share"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shared/{key}/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["copyShared"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/bridges": {
         parameters: {
             query?: never;
@@ -2633,6 +2681,18 @@ export interface components {
             made_on: string | null;
             rows: number;
             undone_on: string | null;
+        };
+        /** @description Something of a user that can be shared to read */
+        SharedThing: {
+            /** @enum {string} */
+            kind: "screens" | "column-sets" | "lists" | "own-metrics" | "valuations";
+            id: number;
+            name: string;
+            /** @description Criteria, columns, tickers, a formula, or a value per share */
+            holds: string;
+            /** @description Null for what is one's own */
+            owner: string | null;
+            shared: boolean;
         };
         /** @description Long work and how far it is */
         Task: {
@@ -6502,6 +6562,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    sharedThings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is one's own, and what others share to read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedThing"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    shared: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Others can read it, or no longer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedThing"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    copyShared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A copy of one's own, which nobody else reads */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedThing"];
+                };
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];

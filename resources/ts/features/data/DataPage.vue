@@ -10,6 +10,7 @@ import FindingsView from './FindingsView.vue'
 import ImportsView from './ImportsView.vue'
 import ReferenceView from '@/features/reference/ReferenceView.vue'
 import PeopleView from '@/features/reference/PeopleView.vue'
+import SharedView from '@/features/reference/SharedView.vue'
 import TokensView from '@/features/reference/TokensView.vue'
 import ChangesView from '@/features/reference/ChangesView.vue'
 import { useSession } from '@/stores/session'
@@ -23,6 +24,7 @@ const WORDS = {
   findings: 'Findings',
   corrections: 'Corrections',
   enter: 'Enter a statement',
+  shared: 'Shared',
   archive: 'Archive',
   scripts: 'Scripts',
 }
@@ -44,6 +46,7 @@ const id = computed(() => String(route.params.id ?? ''))
     <CorrectionsView v-else-if="view === 'corrections'" />
     <EntryView v-else-if="view === 'enter'" :ticker="id" />
     <ArchiveView v-else-if="view === 'archive'" />
+    <SharedView v-else-if="view === 'shared'" />
     <ReferenceView v-else-if="view === 'reference'" />
     <TokensView v-else-if="view === 'scripts'" />
     <ChangesView v-else-if="view === 'changes'" />
