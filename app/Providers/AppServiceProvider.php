@@ -29,7 +29,6 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        Words::add($this->app->langPath());
         Words::speak((string) config('app.locale'));
         $this->app->scoped(Settings::class);
         $this->app->scoped(EconomyReader::class);

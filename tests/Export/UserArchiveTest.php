@@ -26,16 +26,19 @@ final class UserArchiveTest extends DemoTestCase
 
     private string $database;
 
+    private string $default;
+
     protected function setUp(): void
     {
         parent::setUp();
+        $this->default = DB::getDefaultConnection();
         $this->archive = sys_get_temp_dir().'/archive-'.getmypid().'.zip';
         $this->database = sys_get_temp_dir().'/second-'.getmypid().'.sqlite';
     }
 
     protected function tearDown(): void
     {
-        DB::setDefaultConnection('sqlite');
+        DB::setDefaultConnection($this->default);
         DB::purge('second');
         array_map('unlink', [...glob($this->database.'*') ?: [], ...glob($this->archive) ?: []]);
         parent::tearDown();
