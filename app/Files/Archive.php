@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Numerals;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use ZipArchive;
@@ -44,7 +45,7 @@ final readonly class Archive
                     ($stat['size'] > 10_000_000 && $stat['size'] > self::HIGHEST_RATIO * max(1, $stat['comp_size']))
                 ) {
                     throw Refusal::because(
-                        Words::say('would_unpack_to_mb_and_is', name: $stat['name'], number: number_format($stat['size'] / 1e6)),
+                        Words::say('would_unpack_to_mb_and_is', name: $stat['name'], number: Numerals::decimal($stat['size'] / 1e6)),
                     );
                 }
                 $entries[(string) $stat['name']] = (int) $stat['size'];
@@ -72,7 +73,7 @@ final readonly class Archive
         if (! isset($this->entries[$entry]) || $this->entries[$entry] > $most) {
             throw Refusal::because(
                 isset($this->entries[$entry])
-                    ? Words::say('is_larger_than_mb', entry: $entry, number: number_format($most / 1e6))
+                    ? Words::say('is_larger_than_mb', entry: $entry, number: Numerals::decimal($most / 1e6))
                     : Words::say('the_archive_has_no', entry: $entry),
             );
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Numerals;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
@@ -205,7 +206,9 @@ final readonly class Rows
     /** @throws Refusal always: a row so long is none */
     private static function refuseLength(int $number): never
     {
-        throw Refusal::because(Words::say('row_is_longer_than_mb_a', number: $number, number2: number_format(self::LONGEST_LINE / 1e6)));
+        throw Refusal::because(
+            Words::say('row_is_longer_than_mb_a', number: $number, number2: Numerals::decimal(self::LONGEST_LINE / 1e6)),
+        );
     }
 
     /** @return iterable<int, list<string>> */

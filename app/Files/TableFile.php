@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Files;
 
+use Logion\Figure\Numerals;
 use Logion\Figure\Words;
 use OpenSpout\Common\Entity\Cell;
 use OpenSpout\Common\Entity\Row;
@@ -64,8 +65,8 @@ final readonly class TableFile
             throw new UnprocessableEntityHttpException(
                 Words::say(
                     'a_workbook_takes_at_most_rows',
-                    number: number_format(self::MOST_IN_WORKBOOK),
-                    number2: number_format($this->count),
+                    number: Numerals::decimal(self::MOST_IN_WORKBOOK),
+                    number2: Numerals::decimal($this->count),
                 ),
             );
         }

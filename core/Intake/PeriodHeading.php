@@ -33,14 +33,17 @@ final readonly class PeriodHeading
 
     private const MONTHS = '(?:jan|feb|m[aä]r|apr|may|mai|jun|jul|aug|sep|oct|okt|nov|dec|dez)[a-zä]*\.?';
 
-    private const LEFT_OUT_FOR = [
-        '/\b(?:LTM|TTM|NTM|trailing|rolling|last twelve months|last 12 months|moving)\b/i' => 'a trailing span is no fiscal period',
+    private const TRAILING = '/\b(?:LTM|TTM|NTM|trailing|rolling|last twelve months|last 12 months|moving)\b/i';
+
+    private const ESTIMATED =
         '/\b(?:FY|CY)?\s?\'?(?:19|20)?\d\d\s?\(?(?:E|F|P|e)\)?(?![a-z])|\b(?:est(?:imates?|imated|\.)?|forecast|budget(?:ed)?|guidance'.
-        '|plan(?:ned)?|outlook|consensus|projected|projections?|target)\b/i' => 'an estimate, not a reported figure',
+        '|plan(?:ned)?|outlook|consensus|projected|projections?|target)\b/i';
+
+    private const CHANGE =
         '/%|\b(?:vs\.?|versus|change|growth|yoy|y-o-y|qoq|variance|var\.|delta|diff(?:erence)?|cagr|bps|per '.
-        '?cent)\b|Δ/i' => 'a change, not a figure',
-        '/\b(?:pro[- ]forma|constant currency|at constant|like[- ]for[- ]like|organic)\b/i' => 'not as reported',
-    ];
+        '?cent)\b|Δ/i';
+
+    private const OTHERWISE = '/\b(?:pro[- ]forma|constant currency|at constant|like[- ]for[- ]like|organic)\b/i';
 
     /** Words for spans, in months. */
     private const SPANS = [
@@ -80,15 +83,13 @@ final readonly class PeriodHeading
         if ($cell === '' || mb_strlen($cell) > self::LONGEST || preg_match('/\d|quarter|half|year|^FY$/i', $cell) !== 1) {
             return null;
         }
-        foreach (self::LEFT_OUT_FOR as $pattern => $reason) {
-            if (preg_match($pattern, $cell) === 1 && preg_match('/(?:19|20)\d\d|\d\d\s?[EFe]\b|TM\b/', $cell) === 1) {
-                return new self(self::LEFT_OUT, reason: $reason);
-            }
+        if (preg_match('/(?:19|20)\d\d|\d\d\s?[EFe]\b|TM\b/', $cell) === 1 && ($reason = self::whyLeftOut($cell)) !== null) {
+            return self::leftOut($reason);
         }
         $restated = preg_match('/\b(?:restated|revised|adjusted|re-presented|represented)\b/i', $cell) === 1;
         $cell = self::bare($cell);
         if (preg_match('/^(?:YTD|year[- ]to[- ]date) \'?(?:20)?\d\d$|^(?:20)?\d\d (?:YTD|year[- ]to[- ]date)$/i', $cell) === 1) {
-            return self::leftOut('the part of the year it covers is not said');
+            return self::leftOut(Words::say('the_part_of_the_year_it'));
         }
         $read = self::whole($cell, $calendar);
         if ($read !== null && preg_match('/^(?:19|20)\d\d\b/', $cell) === 1 && $read->kind === self::YEAR && $read->numbered) {
@@ -97,6 +98,18 @@ final readonly class PeriodHeading
         $read ??= self::completed($cell, $above, $calendar);
 
         return $read === null ? null : new self($read->kind, $read->period, $read->numbered, $restated, $read->reason);
+    }
+
+    /** Why a column with such a heading has no figures of a period; null if nothing in it says so. */
+    private static function whyLeftOut(string $cell): ?string
+    {
+        return match (1) {
+            preg_match(self::TRAILING, $cell) => Words::say('a_trailing_span_is_no_fiscal'),
+            preg_match(self::ESTIMATED, $cell) => Words::say('an_estimate_not_a_reported_figure'),
+            preg_match(self::CHANGE, $cell) => Words::say('a_change_not_a_figure'),
+            preg_match(self::OTHERWISE, $cell) => Words::say('not_as_reported'),
+            default => null,
+        };
     }
 
     /** A column that names a span which is no period. */

@@ -300,14 +300,14 @@ final class StatementReading
                 $this->notes[] = Words::say(
                     'are_taken_times_than_the_amounts',
                     label: LineItems::all()[$shares]->label,
-                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
                     direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
                 );
             } elseif ($isThousands && ! in_array('shares', $this->accepted, true)) {
                 $this->doubts['shares'] = Words::say(
                     'earnings_over_are_about_times_than',
                     label: LineItems::all()[$shares]->label,
-                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
                     direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
                 );
             }

@@ -21,7 +21,7 @@ final class SamplesTest extends DemoTestCase
             [0, 0, 0, 42, 0],
             [],
             [
-                'scale_off' => 'BRSW: the figures are about 1,000 times larger than those stored. Choose the scale 1,000, or '.
+                'scale_off' => 'BRSW: the figures are about 1 000 times larger than those stored. Choose the scale 1 000, or '.
                     'take them as they are.',
             ],
         ];

@@ -12,6 +12,7 @@ use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
 use Logion\BackTest\Frequency;
 use Logion\CrossSection\Mask;
+use Logion\Figure\Numerals;
 use Logion\Figure\Words;
 use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
@@ -52,7 +53,11 @@ final class BasketRunner
         }
         if (count($members) > self::MOST) {
             throw new UnprocessableEntityHttpException(
-                Words::say('a_basket_holds_at_most_companies', number: number_format(self::MOST), number2: number_format(count($members))),
+                Words::say(
+                    'a_basket_holds_at_most_companies',
+                    number: Numerals::decimal(self::MOST),
+                    number2: Numerals::decimal(count($members)),
+                ),
             );
         }
         $index = $this->index($settings['index'])->asOf($asOf);

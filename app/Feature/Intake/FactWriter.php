@@ -286,10 +286,10 @@ final class FactWriter
                 Words::say(
                     'the_figures_are_about_times_than',
                     ticker: $ticker,
-                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
                     direction: $factor < 1 ? Words::say('smaller') : Words::say('larger'),
                     remedy: $scale !== null && $scale / $factor >= 1 && $scale / $factor <= 1e9
-                        ? Words::say('choose_the_scale_or_take_them', number: number_format($scale / $factor))
+                        ? Words::say('choose_the_scale_or_take_them', number: Numerals::decimal($scale / $factor))
                         : Words::say('check_the_scale_or_take_them'),
                 ),
             );
@@ -312,7 +312,7 @@ final class FactWriter
                     period: FiscalPeriod::label((int) $period),
                     number: $this->number($one['value']),
                     place: $figures[$key]['place'],
-                    number2: number_format($one['factor'] >= 1 ? $one['factor'] : 1 / $one['factor']),
+                    number2: Numerals::decimal($one['factor'] >= 1 ? $one['factor'] : 1 / $one['factor']),
                     direction: $one['factor'] < 1 ? Words::say('smaller') : Words::say('larger'),
                     number3: $this->number($one['near']),
                 ),

@@ -6,6 +6,7 @@ namespace App\Feature\Intake;
 
 use App\Files\Rows;
 use App\Storage\Filings;
+use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Intake\Denomination;
@@ -190,7 +191,7 @@ final readonly class StatementImport
             1e3 => 'in thousands',
             1e6 => 'in millions',
             1e9 => 'in billions',
-            default => 'in '.number_format($scale),
+            default => 'in '.Numerals::decimal($scale),
         };
     }
 

@@ -12,6 +12,7 @@ use App\Models\Screen;
 use App\Models\User;
 use App\Policies\OwnerPolicy;
 use App\Storage\Identity\Identities;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -28,14 +29,7 @@ final class SharingController
     {
         $entries = [];
         foreach (Shareable::cases() as $kind) {
-            $things = $kind
-                ->query()
-                ->with('user')
-                ->where(static function ($query) use ($request): void {
-                    $query->where('user_id', $request->user()->id)->orWhere('shared', true);
-                })
-                ->latest('id')
-                ->get();
+            $things = self::readable($kind, $request->user())->with('user')->latest('id')->get();
             foreach ($things as $thing) {
                 $entries[] = self::entry($kind, $thing, $request->user(), $identities);
             }
@@ -58,12 +52,7 @@ final class SharingController
     {
         $kind = self::kind($key);
         $user = $request->user();
-        $thing = $kind
-            ->query()
-            ->where(static function ($query) use ($user): void {
-                $query->where('user_id', $user->id)->orWhere('shared', true);
-            })
-            ->find($id) ?? throw new NotFoundHttpException(OwnerPolicy::NOT_FOUND);
+        $thing = self::readable($kind, $user)->find($id) ?? throw new NotFoundHttpException(OwnerPolicy::NOT_FOUND);
         self::mustBeUnderstood($thing, $user, $catalogues);
         $copy = DB::transaction(static function () use ($thing, $user): Model {
             $copy = $thing->replicate(['shared'])->fill(['user_id' => $user->id]);
@@ -85,6 +74,18 @@ final class SharingController
             self::entry($kind, $kind->query()->with('user')->findOrFail($copy->getKey()), $user, $identities),
             201,
         );
+    }
+
+    /**
+     * One's own, and what others share.
+     *
+     * @return Builder<covariant Model>
+     */
+    private static function readable(Shareable $kind, User $user): Builder
+    {
+        return $kind->query()->where(static function (Builder $query) use ($user): void {
+            $query->where('user_id', $user->id)->orWhere('shared', true);
+        });
     }
 
     /** A copy may name what only its first owner has. */

@@ -337,9 +337,9 @@ final class StatementTableTest extends TestCase
         ];
         $found = self::read($rows);
         $this->assertSame([103e6], self::valuesOf($found, 'diluted_shares_average@20230'));
-        $this->assertStringContainsString('1,000 times smaller than the amounts are scaled', $found->notes[0]);
+        $this->assertStringContainsString('1 000 times smaller than the amounts are scaled', $found->notes[0]);
         $rows[0] = ['USD in millions, except share and per share data'];
-        $this->assertStringContainsString('1,000 times larger than the earnings a share', self::read($rows)->doubts['shares']);
+        $this->assertStringContainsString('1 000 times larger than the earnings a share', self::read($rows)->doubts['shares']);
         $this->assertArrayNotHasKey('shares', self::read($rows, accepted: ['shares'])->doubts);
         $rows[4][1] = '103';
         $rows[0] = ['USD in millions, except per share data'];

@@ -7,6 +7,7 @@ namespace App\Feature\Intake\Records;
 use App\Feature\Intake\ImportPass;
 use App\Feature\Intake\RowWriter;
 use App\Storage\Filings;
+use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Intake\LineRecognition;
@@ -92,7 +93,7 @@ final class EstimateRecords extends Records
                     'is_estimated_about_times_than_it',
                     ticker: $this->pass->companies->read($company)->ticker,
                     label: LineItems::all()[$line]->label,
-                    number: number_format($factor >= 1 ? $factor : 1 / $factor),
+                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
                     direction: $factor < 1 ? Words::say('smaller') : Words::say('larger'),
                 ),
             );
