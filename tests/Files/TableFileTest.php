@@ -107,7 +107,7 @@ final class TableFileTest extends TestCase
         $large->mustFit('csv');
         $large->mustFit('json');
         $this->expectException(UnprocessableEntityHttpException::class);
-        $this->expectExceptionMessage('at most 1,048,575 rows and this table has 1,048,576. Take CSV or JSON');
+        $this->expectExceptionMessage('at most 1 048 575 rows and this table has 1 048 576. Take CSV or JSON');
         $large->mustFit('xlsx');
     }
 }
