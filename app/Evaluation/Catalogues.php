@@ -8,6 +8,7 @@ use App\Models\OwnMetric;
 use App\Models\Screen;
 use App\Models\User;
 use Logion\Comparison\OwnMetricDefinition as Definition;
+use Logion\Figure\Words;
 use Logion\Metric\Catalogue;
 use Logion\Metric\Metric;
 use Logion\Screening\ScreenDefinition;
@@ -77,12 +78,12 @@ final class Catalogues
         }
         foreach (Screen::query()->of($user)->get() as $screen) {
             if (array_intersect($keys, $names(ScreenDefinition::fromArray($screen->definition)->formulas())) !== []) {
-                $uses[] = "screen \"{$screen->name}\"";
+                $uses[] = Words::say('screen_of_name', name: $screen->name);
             }
         }
         foreach (\App\Models\ColumnView::query()->of($user)->get() as $view) {
             if (array_intersect($keys, $names($view->columns)) !== []) {
-                $uses[] = "column set \"{$view->name}\"";
+                $uses[] = Words::say('column_set_of_name', name: $view->name);
             }
         }
 

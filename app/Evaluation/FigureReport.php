@@ -219,7 +219,7 @@ final class FigureReport
             [
                 $working,
                 new Working(
-                    'Exchange rate',
+                    Words::say('exchange_rate'),
                     Figure::of($rate ?? Absence::of(Reason::NotKnown), Unit::Ratio),
                     null,
                     null,

@@ -63,8 +63,8 @@ final class ProblemDetails
             $error instanceof AuthenticationException => [401, Words::say('not_signed_in'), Words::say('sign_in_to_do_this'), []],
             $error instanceof HttpExceptionInterface && $error->getPrevious() instanceof ModelNotFoundException => [
                 404,
-                'Not found',
-                OwnerPolicy::NOT_FOUND,
+                Words::say('not_found'),
+                OwnerPolicy::notFound(),
                 [],
             ],
             $error instanceof HttpExceptionInterface && $error->getStatusCode() === 419 => [
@@ -75,7 +75,7 @@ final class ProblemDetails
             ],
             $error instanceof HttpExceptionInterface => [
                 $error->getStatusCode(),
-                JsonResponse::$statusTexts[$error->getStatusCode()] ?? 'Error',
+                JsonResponse::$statusTexts[$error->getStatusCode()] ?? Words::say('error'),
                 $error->getMessage() ?: Words::say('there_is_nothing_at_this_address'),
                 [],
             ],

@@ -48,6 +48,6 @@ final class ImportPolicy
 
     private static function none(): Response
     {
-        return Response::denyAsNotFound(OwnerPolicy::NOT_FOUND);
+        return Response::denyAsNotFound(OwnerPolicy::notFound());
     }
 }

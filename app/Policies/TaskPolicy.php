@@ -23,6 +23,6 @@ final class TaskPolicy
 
     private static function waits(User $user, Task $task): Response
     {
-        return $task->owners()->whereKey($user->id)->exists() ? Response::allow() : Response::denyAsNotFound(OwnerPolicy::NOT_FOUND);
+        return $task->owners()->whereKey($user->id)->exists() ? Response::allow() : Response::denyAsNotFound(OwnerPolicy::notFound());
     }
 }

@@ -50,8 +50,14 @@ final class AppServiceProvider extends ServiceProvider
         Sanctum::usePersonalAccessTokenModel(AccessToken::class);
         Gate::policy(Import::class, ImportPolicy::class);
         // What all share is changed by editors, the installation itself by administrators.
-        Gate::define('change-facts', static fn (User $user): Response => self::answer($user->role->mayChangeFacts(), 'an editor'));
-        Gate::define('administer', static fn (User $user): Response => self::answer($user->role->mayAdminister(), 'an administrator'));
+        Gate::define(
+            'change-facts',
+            static fn (User $user): Response => self::answer($user->role->mayChangeFacts(), Words::say('an_editor')),
+        );
+        Gate::define(
+            'administer',
+            static fn (User $user): Response => self::answer($user->role->mayAdminister(), Words::say('an_administrator')),
+        );
         Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
         // Nobody waits at the screen for a job: it waits for its turn to write however long another writes.
         Queue::before(SqliteConnection::waitForJob(...));

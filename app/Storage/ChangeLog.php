@@ -166,13 +166,28 @@ final class ChangeLog
         });
     }
 
+    /** @return list<string> tables whose rows others refer to */
+    public static function tables(): array
+    {
+        return array_keys(self::BUILT_ON);
+    }
+
+    /** @return list<array{string, string, string}> what refers to a row of a table: table, column, and what it is to a reader */
+    public static function builtOn(string $table): array
+    {
+        return array_map(
+            static fn (array $of): array => [$of[0], $of[1], Words::label("built_on.{$of[0]}.{$of[1]}", $of[2])],
+            self::BUILT_ON[$table] ?? [],
+        );
+    }
+
     /** @param  array<string, mixed>  $row */
     private static function refuseIfBuiltOn(string $table, array $row): void
     {
-        foreach (self::BUILT_ON[$table] ?? [] as [$other, $column, $what]) {
+        foreach (self::builtOn($table) as [$other, $column, $what]) {
             $count = DB::table($other)->where($column, $row['id'])->count();
             if ($count > 0) {
-                $name = $row['name'] ?? ($row['ticker'] ?? "number {$row['id']}");
+                $name = $row['name'] ?? ($row['ticker'] ?? Words::say('number_of_row', number: $row['id']));
                 throw Refusal::because(Words::say('stays_because_something_is_built_on', name: $name, what: $what, count: $count));
             }
         }

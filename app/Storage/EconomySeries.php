@@ -27,7 +27,15 @@ final class EconomySeries
 
     public static function label(string $name): string
     {
-        return self::KNOWN[$name][0] ?? Words::say('exchange_rate_of', name: substr($name, strlen(self::EXCHANGE_RATE)));
+        return isset(self::KNOWN[$name])
+            ? Words::label("series.{$name}", self::KNOWN[$name][0])
+            : Words::say('exchange_rate_of', name: substr($name, strlen(self::EXCHANGE_RATE)));
+    }
+
+    /** What a series that is no exchange rate is for. */
+    public static function use(string $name): string
+    {
+        return Words::label("series.{$name}.use", self::KNOWN[$name][1]);
     }
 
     /** @return list<array{name: string, points: int, first: int, last: int, value: float}> by name; value is the last one */

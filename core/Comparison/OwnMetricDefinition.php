@@ -116,7 +116,7 @@ final class OwnMetricDefinition
                 return [$key => $metric($key, $label, $definition, $unit, $better)];
             case 'ranking':
                 $ranking = Ranking::fromArray(is_array($definition) ? $definition : []);
-                $words = 'ranking by '.implode(', ', $ranking->formulas());
+                $words = Words::say('ranking_by', formulas: implode(', ', $ranking->formulas()));
 
                 return [
                     $key => $metric($key, $label, $words, 'count', 'lower', $ranking),

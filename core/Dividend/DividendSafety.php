@@ -8,6 +8,7 @@ use Logion\Figure\Absence;
 use Logion\Figure\Figure;
 use Logion\Figure\Reason;
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Market\DividendHistory;
 use Logion\Metric\CompanyScope;
 use Logion\Reporting\ReportingModel;
@@ -60,11 +61,22 @@ final readonly class DividendSafety
     {
     }
 
+    /** @return array<string, array{string, float, float, int}> label, best, worst and weight by part of a kind of business */
+    public static function parts(ReportingModel $template): array
+    {
+        $parts = self::PARTS[$template->value] ?? [];
+        foreach ($parts as $key => [$label]) {
+            $parts[$key][0] = Words::label("dividend_safety.{$key}", $label);
+        }
+
+        return $parts;
+    }
+
     public static function of(CompanyScope $scope, DividendHistory $history): self
     {
         $parts = [];
         $template = $scope->company->template;
-        foreach (self::PARTS[$template->value] ?? [] as $key => [$label, $best, $worst, $weight]) {
+        foreach (self::parts($template) as $key => [$label, $best, $worst, $weight]) {
             [$value, $unit] = match ($key) {
                 'uncut' => [self::uncut($history), Unit::Count],
                 'positive' => [self::positive($scope), Unit::Count],
@@ -122,9 +134,7 @@ final readonly class DividendSafety
 
     private static function uncut(DividendHistory $history): float|Absence
     {
-        return $history->years === []
-            ? Absence::of(Reason::NoYearOfPayments)
-            : (float) min(10, $history->yearsWithoutCut());
+        return $history->years === [] ? Absence::of(Reason::NoYearOfPayments) : (float) min(10, $history->yearsWithoutCut());
     }
 
     private static function positive(CompanyScope $scope): float|Absence

@@ -19,11 +19,11 @@ abstract class FormulaFunction
     /** @return list<Parameter> */
     abstract public function parameters(): array;
 
-    /** What it means, in a line. */
-    abstract public function description(): string;
+    /** What it means, in a line, in English. */
+    abstract protected function description(): string;
 
-    /** What it looks at to find its value: a window of years or days, estimates, other companies. */
-    abstract public function reads(): string;
+    /** What it looks at to find its value: a window of years or days, estimates, other companies; in English. */
+    abstract protected function reads(): string;
 
     /** A formula that uses it. */
     abstract public function example(): string;
@@ -86,11 +86,23 @@ abstract class FormulaFunction
         return 1.0;
     }
 
+    /** What it means, in a line. */
+    final public function meaning(): string
+    {
+        return Words::label("function.{$this->name()}", $this->description());
+    }
+
+    /** What it looks at. */
+    final public function window(): string
+    {
+        return Words::label("function.{$this->name()}.reads", $this->reads());
+    }
+
     public function signature(): string
     {
         return $this->parameters() === []
-            ? 'no argument'
-            : implode(', ', array_map(static fn (Parameter $parameter): string => $parameter->value, $this->parameters()));
+            ? Words::say('no_argument')
+            : implode(', ', array_map(static fn (Parameter $parameter): string => $parameter->label(), $this->parameters()));
     }
 
     /**

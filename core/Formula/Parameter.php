@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Formula;
 
+use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
 use Logion\Time\Window;
 
@@ -30,6 +31,11 @@ enum Parameter: string
     case Period = 'window or \'ytd\'';
 
     public const MOST = 5000;
+
+    public function label(): string
+    {
+        return Words::label("parameter.{$this->name}", $this->value);
+    }
 
     public function accepts(Node $argument): bool
     {

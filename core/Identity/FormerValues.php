@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Identity;
 
+use Logion\Figure\Words;
+
 /** What a company's name, sector or reporting currency was before, each until a day. */
 final readonly class FormerValues
 {
@@ -13,14 +15,22 @@ final readonly class FormerValues
 
     public const REPORTING_CURRENCY = 'reporting_currency';
 
-    public const ATTRIBUTES = [self::NAME => 'Name', self::SECTOR => 'Sector', self::REPORTING_CURRENCY => 'Reporting currency'];
-
     /**
      * @param  list<array{string, string, int}>  $former  attribute, value, the day YYYYMMDD from which it was no longer so; by day
      *     ascending
      */
     public function __construct(public array $former = [])
     {
+    }
+
+    /** @return array<string, string> what can have been otherwise, as it is called */
+    public static function attributes(): array
+    {
+        return [
+            self::NAME => Words::say('name'),
+            self::SECTOR => Words::say('sector'),
+            self::REPORTING_CURRENCY => Words::say('reporting_currency'),
+        ];
     }
 
     /** The value on a day, given the value of now. */

@@ -82,8 +82,8 @@ final class LineRecognition
         $items = array_filter(LineItems::all(), static fn (LineItem $item): bool => $item->fits($template));
         // Own names come before other words for a line, those before concepts: a concept of one line may be the key of another.
         foreach ($items as $key => $item) {
-            $this->words[$key] = self::wordsOf($item->label);
-            foreach ([$key, $item->label] as $label) {
+            $this->words[$key] = self::wordsOf($item->declared);
+            foreach ([$key, $item->declared, $item->label] as $label) {
                 $this->known[Wording::fold($label)] ??= $key;
             }
         }
@@ -110,7 +110,7 @@ final class LineRecognition
     public function recognise(string $label, string $section = ''): array
     {
         if (isset($this->own[$label])) {
-            return self::certain($this->own[$label] === '' ? null : $this->own[$label], 'your choice');
+            return self::certain($this->own[$label] === '' ? null : $this->own[$label], Words::say('your_choice'));
         }
         $tries = self::readings($label);
         $part = self::part($section);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Figure\Words;
+
 /** What a table of rows holds, with its columns and the ways they are usually headed. */
 enum TableKind: string
 {
@@ -23,21 +25,24 @@ enum TableKind: string
 
     public function label(): string
     {
-        return match ($this) {
-            self::Prices => 'Prices',
-            self::Dividends => 'Dividends',
-            self::Splits => 'Splits',
-            self::Estimates => 'Estimates',
-            self::Holders => 'Holders',
-            self::InsiderTrades => 'Insider trades',
-            self::Figures => 'Statement figures, one a row',
-            self::Drivers => 'Segments and operating drivers',
-            self::Listings => 'Listings, classes of shares and identifiers',
-            self::FormerValues => 'Former names, sectors and currencies',
-            self::CompanyList => 'A list of companies',
-            self::Transactions => 'Transactions of a portfolio',
-            self::Positions => 'Positions of a portfolio',
-        };
+        return Words::label(
+            "table.{$this->value}",
+            match ($this) {
+                self::Prices => 'Prices',
+                self::Dividends => 'Dividends',
+                self::Splits => 'Splits',
+                self::Estimates => 'Estimates',
+                self::Holders => 'Holders',
+                self::InsiderTrades => 'Insider trades',
+                self::Figures => 'Statement figures, one a row',
+                self::Drivers => 'Segments and operating drivers',
+                self::Listings => 'Listings, classes of shares and identifiers',
+                self::FormerValues => 'Former names, sectors and currencies',
+                self::CompanyList => 'A list of companies',
+                self::Transactions => 'Transactions of a portfolio',
+                self::Positions => 'Positions of a portfolio',
+            },
+        );
     }
 
     /** Whether what it holds is somebody's own, not data about companies. */
@@ -58,6 +63,17 @@ enum TableKind: string
      * @return array<string, array{string, 'day'|'number'|'text'|'company'|'period', bool, list<string>}>
      */
     public function columns(): array
+    {
+        $columns = $this->declared();
+        foreach ($columns as $key => [$label]) {
+            $columns[$key][0] = Words::label("table.{$this->value}.{$key}", $label);
+        }
+
+        return $columns;
+    }
+
+    /** @return array<string, array{string, 'day'|'number'|'text'|'company'|'period', bool, list<string>}> labels in English */
+    private function declared(): array
     {
         $company = [
             'Company',

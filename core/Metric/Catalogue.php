@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Metric;
 
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 use Logion\Formula\Budget;
 use Logion\Formula\Dimensions;
 use Logion\Formula\FormulaError;
@@ -24,7 +25,7 @@ use Logion\Reporting\ReportingModel;
  */
 final class Catalogue implements Vocabulary
 {
-    public const GROUPS = [
+    private const GROUPS = [
         'size-and-price' => 'Size and price',
         'growth' => 'Growth',
         'profitability' => 'Profitability',
@@ -48,7 +49,7 @@ final class Catalogue implements Vocabulary
     ];
 
     /** Names that are neither lines nor metrics: label, unit. */
-    public const MARKET_NAMES = [
+    private const MARKET_NAMES = [
         'price' => ['Price', 'money_per_share'],
         'volume' => ['Volume of the day', 'shares'],
         'shares_outstanding' => ['Shares outstanding', 'shares'],
@@ -142,7 +143,7 @@ final class Catalogue implements Vocabulary
                 ) {
                     $metrics[$key] = new Metric(
                         $key,
-                        $label,
+                        Words::label("metric.{$key}", $label),
                         $group,
                         Unit::from($unit),
                         $better,
@@ -150,7 +151,7 @@ final class Catalogue implements Vocabulary
                         $guard,
                         array_map(ReportingModel::from(...), explode('|', $models)),
                         $basis,
-                        $note,
+                        Words::label("metric.{$key}.note", $note),
                     );
                 }
             }
@@ -333,7 +334,25 @@ final class Catalogue implements Vocabulary
     /** Label of a line, metric or market name. */
     public function label(string $name): string
     {
-        return LineItems::find($name)->label ?? ($this->metrics[$name]->label ?? (self::MARKET_NAMES[$name][0] ?? $name));
+        return LineItems::find($name)->label ??
+            ($this->metrics[$name]->label ?? Words::label("name.{$name}", self::MARKET_NAMES[$name][0] ?? $name));
+    }
+
+    /** @return list<string> names that are neither lines nor metrics */
+    public static function marketNames(): array
+    {
+        return array_keys(self::MARKET_NAMES);
+    }
+
+    /** @return array<string, string> label of each group of metrics */
+    public static function groups(): array
+    {
+        $labels = [];
+        foreach (self::GROUPS as $group => $label) {
+            $labels[$group] = Words::label("group.{$group}", $label);
+        }
+
+        return $labels;
     }
 
     public function unit(string $name): Unit

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Reference;
 
+use Logion\Figure\Words;
+
 /**
  * Sections of the industry classification and the divisions in them.
  *
@@ -36,13 +38,26 @@ final class IndustryTree
         'U' => ['Extraterritorial organisations', 99, 99],
     ];
 
-    /** What a division is called; a code that the classification does not know stands for itself. */
+    /** What a section or division is called; a code that the classification does not know stands for itself. */
     public static function label(string $code): string
     {
-        static $labels = null;
-        $labels ??= require __DIR__.'/industries.php';
+        $label = self::SECTIONS[$code][0] ?? (self::divisions()[$code] ?? null);
 
-        return $labels[$code] ?? $code;
+        return $label === null ? $code : Words::label("industry.{$code}", $label);
+    }
+
+    /** @return list<string> letters of the sections, and codes of the divisions */
+    public static function codes(): array
+    {
+        return array_map(strval(...), array_keys(self::SECTIONS + self::divisions()));
+    }
+
+    /** @return array<string, string> by code */
+    private static function divisions(): array
+    {
+        static $divisions = null;
+
+        return $divisions ??= require __DIR__.'/industries.php';
     }
 
     /** The section a division, group or class belongs to. */

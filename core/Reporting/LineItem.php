@@ -10,6 +10,7 @@ use Logion\Figure\Unit;
 final readonly class LineItem
 {
     /**
+     * @param  string  $declared  the label in English, by which files are recognised in whatever language is spoken
      * @param  list<ReportingModel>  $templates
      * @param  array<array-key, array<array-key, list<array{int, string}>>>  $rules  signed sums per template value
      * @param  'zero'|'optional'|'unknown'  $absence
@@ -17,6 +18,7 @@ final readonly class LineItem
     public function __construct(
         public string $key,
         public string $label,
+        public string $declared,
         public string $statement,
         public array $templates,
         public LineKind $kind,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Reporting;
 
 use Logion\Figure\Unit;
+use Logion\Figure\Words;
 
 /** The register of statement lines. */
 final class LineItems
@@ -102,6 +103,7 @@ final class LineItems
             $rules = array_map(static fn (array $sums): array => array_map(self::signedSum(...), $sums), $line['rules'] ?? []);
             $items[$key] = new LineItem(
                 $key,
+                Words::label("line.{$key}", $line['label']),
                 $line['label'],
                 $line['statement'],
                 array_map(ReportingModel::from(...), $models),

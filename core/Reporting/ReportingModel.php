@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Reporting;
 
+use Logion\Figure\Words;
+
 /** The kind of business: each has its own statements, ratios and methods. */
 enum ReportingModel: string
 {
@@ -23,12 +25,15 @@ enum ReportingModel: string
 
     public function label(): string
     {
-        return match ($this) {
-            self::Industrial => 'industrial company',
-            self::Bank => 'bank',
-            self::Insurer => 'insurer',
-            self::Property => 'property company',
-            self::Fund => 'fund',
-        };
+        return Words::label(
+            "model.{$this->value}",
+            match ($this) {
+                self::Industrial => 'industrial company',
+                self::Bank => 'bank',
+                self::Insurer => 'insurer',
+                self::Property => 'property company',
+                self::Fund => 'fund',
+            },
+        );
     }
 }

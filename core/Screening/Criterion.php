@@ -95,9 +95,13 @@ final readonly class Criterion
         if ($this->formula !== null) {
             return $this->formula;
         }
-        $words = ['all' => 'all of', 'any' => 'any of', 'at_least' => "at least {$this->count} of"][$this->group ?? 'all'];
+        $members = implode('; ', array_map('strval', $this->criteria));
 
-        return "{$words} (".implode('; ', array_map('strval', $this->criteria)).')';
+        return match ($this->group) {
+            'any' => Words::say('any_of', members: $members),
+            'at_least' => Words::say('at_least_of', count: (int) $this->count, members: $members),
+            default => Words::say('all_of', members: $members),
+        };
     }
 
     /** @return array<string, mixed> */

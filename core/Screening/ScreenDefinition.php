@@ -116,14 +116,14 @@ final readonly class ScreenDefinition
         );
 
         return new self(
-            mb_substr($text($data['name'] ?? 'Unnamed screen', 'the name'), 0, 120),
-            mb_substr($text($data['belief'] ?? '', 'the belief'), 0, 5000),
+            mb_substr($text($data['name'] ?? Words::say('unnamed_screen'), Words::say('the_name')), 0, 120),
+            mb_substr($text($data['belief'] ?? '', Words::say('the_belief')), 0, 5000),
             self::universe($data['universe'] ?? []),
             $criteria,
-            array_map(static fn (mixed $column): string => $text($column, 'a column'), $list('columns', self::MAX_COLUMNS)),
+            array_map(static fn (mixed $column): string => $text($column, Words::say('a_column')), $list('columns', self::MAX_COLUMNS)),
             $sort,
             $setAside,
-            mb_substr($text($data['literature'] ?? '', 'the literature'), 0, 2000),
+            mb_substr($text($data['literature'] ?? '', Words::say('the_literature')), 0, 2000),
             isset($data['ranking']) ? Ranking::fromArray($object('ranking')) : null,
             isset($data['regression']) ? CrossSectionalRegression::fromArray($object('regression')) : null,
         );

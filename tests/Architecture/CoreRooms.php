@@ -17,7 +17,7 @@ final class CoreRooms
         'Figure' => [],
         'Statistics' => ['Figure'],
         'Time' => ['Figure', 'Statistics'],
-        'Reference' => [],
+        'Reference' => ['Figure'],
         'Identity' => ['Figure', 'Time'],
         'Market' => ['Figure', 'Statistics', 'Time'],
         'Capital' => ['Figure', 'Statistics'],

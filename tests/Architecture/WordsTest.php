@@ -9,6 +9,7 @@ use Logion\Figure\Absence;
 use Logion\Figure\Numerals;
 use Logion\Figure\Reason;
 use Logion\Figure\Words;
+use Logion\Reporting\LineItems;
 use PhpParser\Node;
 use PhpParser\NodeFinder;
 use PhpParser\ParserFactory;
@@ -114,6 +115,83 @@ final class WordsTest extends TestCase
             rmdir($folder);
         }
         $this->assertSame('1.5', Numerals::decimal(1.5, 1));
+    }
+
+    /** What was labelled before keeps its label, so that a fresh process is asked. */
+    public function test_labels_of_a_second_language_stand_in_the_same_file(): void
+    {
+        $folder = sys_get_temp_dir().'/logion-labels-'.getmypid();
+        mkdir($folder);
+        $labels = [
+            'line.revenue' => 'Umsatz',
+            'metric.beta_raw' => 'Beta, roh',
+            'metric.beta_raw.note' => '60 Monate.',
+            'name.price' => 'Kurs',
+            'group.risk' => 'Risiko',
+            'function.ema' => 'exponentielles Mittel',
+            'function.ema.reads' => 'Alle Kurse.',
+            'parameter.WholeNumber' => 'ganze Zahl',
+            'table.prices' => 'Kurse',
+            'table.prices.close' => 'Schlusskurs',
+            'model.bank' => 'Bank',
+            'industry.01' => 'Ackerbau',
+            'industry.A' => 'Landwirtschaft',
+            'dividend_safety.uncut' => 'Jahre ohne Kürzung',
+            'driver.tax_rate' => 'Steuersatz',
+            'screen.nine_points.name' => 'Neun Punkte',
+        ];
+        file_put_contents("{$folder}/de.php", '<?php return '.var_export(['labels' => $labels], true).';');
+        $code = <<<'PHP'
+            require 'vendor/autoload.php';
+            Logion\Figure\Words::add($argv[1]);
+            Logion\Figure\Words::speak('de');
+            $catalogue = Logion\Metric\Catalogue::builtIn();
+            $ema = Logion\Formula\Functions::get('ema');
+            $bank = Logion\Reporting\ReportingModel::Bank;
+            $recognition = new Logion\Intake\LineRecognition(Logion\Reporting\ReportingModel::Industrial);
+            echo json_encode([
+                $catalogue->label('revenue'),
+                $catalogue->label('beta_raw'),
+                $catalogue->find('beta_raw')->note,
+                $catalogue->label('price'),
+                $catalogue::groups()['risk'],
+                $ema->meaning(),
+                $ema->window(),
+                $ema->signature(),
+                Logion\Intake\TableKind::Prices->label(),
+                Logion\Intake\TableKind::Prices->columns()['close'][0],
+                $bank->label(),
+                Logion\Reference\IndustryTree::label('01'),
+                Logion\Reference\IndustryTree::label('A'),
+                Logion\Dividend\DividendSafety::parts($bank)['uncut'][0],
+                Logion\Valuation\Method\CashFlow\DiscountedCashFlow::label('tax_rate'),
+                Logion\Screening\ReadyScreens::all()['nine_points']['screen']->name,
+                $catalogue->label('gross_profit'),
+                $recognition->recognise('Revenue')['line'],
+                $recognition->recognise('Umsatz')['line'],
+            ]);
+            PHP;
+        try {
+            exec('cd '.escapeshellarg(self::ROOT).' && php -r '.escapeshellarg($code).' '.escapeshellarg($folder), $said, $exit);
+        } finally {
+            unlink("{$folder}/de.php");
+            rmdir($folder);
+        }
+        $this->assertSame(0, $exit, implode("\n", $said));
+        $this->assertSame(
+            [...array_values($labels), 'Gross profit', 'revenue', 'revenue'],
+            json_decode($said[0], true),
+            'files are recognised by the English label too',
+        );
+    }
+
+    public function test_what_a_language_does_not_say_yet_can_be_told(): void
+    {
+        LineItems::all();
+        $missing = Words::missing('xx');
+        $this->assertSame('Revenue', $missing['labels']['line.revenue']);
+        $this->assertSame('is not a date', trim(str_replace('"{text}"', '', $missing['sentences']['is_not_a_date'])));
+        $this->assertSame(count(Reason::cases()), count($missing['reasons']));
     }
 
     /** @return array<string, string> */

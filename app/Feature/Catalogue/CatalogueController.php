@@ -30,13 +30,14 @@ final class CatalogueController
     {
         $sectors = self::sectors();
         $names = [];
-        foreach (Catalogue::MARKET_NAMES as $key => [$label, $unit]) {
-            $names[] = ['key' => $key, 'label' => $label, 'unit' => $unit];
+        $own = $catalogues->of($request->user());
+        foreach (Catalogue::marketNames() as $key) {
+            $names[] = ['key' => $key, 'label' => $own->label($key), 'unit' => $own->unit($key)->value];
         }
 
         return new JsonResponse([
-            'metrics' => MetricResource::collection(array_values($catalogues->of($request->user())->all())),
-            'groups' => Catalogue::GROUPS,
+            'metrics' => MetricResource::collection(array_values($own->all())),
+            'groups' => Catalogue::groups(),
             'lines' => array_values(
                 array_map(
                     static fn (LineItem $item): array => ['key' => $item->key, 'label' => $item->label, 'unit' => $item->unit->value],
@@ -48,8 +49,8 @@ final class CatalogueController
                     static fn (FormulaFunction $f): array => [
                         'name' => $f->name(),
                         'parameters' => $f->signature(),
-                        'description' => $f->description(),
-                        'reads' => $f->reads(),
+                        'description' => $f->meaning(),
+                        'reads' => $f->window(),
                         'example' => $f->example(),
                     ],
                     Functions::all(),
@@ -77,10 +78,10 @@ final class CatalogueController
     private static function sections(array $sectors): array
     {
         $sections = [];
-        foreach (IndustryTree::SECTIONS as $letter => [$label]) {
+        foreach (array_keys(IndustryTree::SECTIONS) as $letter) {
             $within = array_values(array_filter($sectors, static fn (string $sector): bool => IndustryTree::contains($letter, $sector)));
             if ($within !== []) {
-                $sections[] = ['key' => $letter, 'label' => $label, 'sectors' => $within];
+                $sections[] = ['key' => $letter, 'label' => IndustryTree::label($letter), 'sectors' => $within];
             }
         }
 

@@ -92,7 +92,9 @@ final class CompanyController
         foreach ($prices->actions->splits as [$day, $ratio]) {
             $events[] = [
                 'day' => Day::iso($day),
-                'text' => $ratio >= 1 ? sprintf(Words::say('split_g_for'), $ratio) : sprintf('Reverse split 1 for %g', 1 / $ratio),
+                'text' => $ratio >= 1
+                    ? sprintf(Words::say('split_g_for'), $ratio)
+                    : sprintf(Words::say('reverse_split_1_for_g'), 1 / $ratio),
             ];
         }
 

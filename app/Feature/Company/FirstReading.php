@@ -6,6 +6,7 @@ namespace App\Feature\Company;
 
 use App\Evaluation\FigureReport;
 use Logion\Figure\Figure;
+use Logion\Figure\Words;
 use Logion\Formula\Node;
 use Logion\Metric\CompanyScope;
 
@@ -85,12 +86,18 @@ final class FirstReading
     {
     }
 
+    /** @return list<string> */
+    public static function titles(): array
+    {
+        return array_map(static fn (string $title): string => Words::label("first_reading.{$title}", $title), array_keys(self::FIGURES));
+    }
+
     /** @return list<array{title: string, figures: list<array<string, mixed>>}> */
     public function sections(): array
     {
         $report = new FigureReport($this->scope);
         $sections = [];
-        foreach (self::FIGURES as $title => $keys) {
+        foreach (array_combine(self::titles(), self::FIGURES) as $title => $keys) {
             $figures = [];
             foreach ($keys as $key) {
                 $metric = $this->scope->catalogue->all()[$key];

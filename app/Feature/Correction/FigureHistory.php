@@ -7,6 +7,7 @@ namespace App\Feature\Correction;
 use App\Models\Correction;
 use App\Models\Fact;
 use App\Models\User;
+use Logion\Figure\Words;
 use Logion\Time\Day;
 
 /** Every figure a line of a period has had: as each filing told it, and as the user corrected it. */
@@ -51,10 +52,10 @@ final class FigureHistory
         return [
             'value' => $correction->value,
             'day' => $correction->created_at?->format('Y-m-d') ?? '',
-            'what' => $correction->value === null ? 'Struck out' : 'Corrected',
+            'what' => $correction->value === null ? Words::say('struck_out') : Words::say('corrected'),
             'note' => trim("{$correction->note} ".($correction->source === '' ? '' : "({$correction->source})")),
             'batch' => $correction->batch,
-            'state' => $correction->withdrawn_at === null ? 'in force' : 'withdrawn',
+            'state' => $correction->withdrawn_at === null ? Words::say('in_force') : Words::say('withdrawn'),
         ];
     }
 }

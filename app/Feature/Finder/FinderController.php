@@ -60,12 +60,13 @@ final class FinderController
                 'synonyms' => mb_strtolower(implode(' ', $company['also'])),
             ];
         }
+        $groups = Catalogue::groups();
         foreach (app(Catalogues::class)->of($request->user())->all() as $metric) {
             yield [
                 'kind' => 'metric',
                 'key' => $metric->key,
                 'label' => $metric->label,
-                'detail' => Catalogue::GROUPS[$metric->group],
+                'detail' => $groups[$metric->group],
                 'synonyms' => Catalogue::synonyms($metric->key),
             ];
         }

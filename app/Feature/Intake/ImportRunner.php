@@ -109,7 +109,7 @@ final readonly class ImportRunner
             'description' => '',
             'import_id' => $importId,
         ]);
-        $security = $company->securities()->create(['kind' => 'share', 'name' => 'Ordinary shares']);
+        $security = $company->securities()->create(['kind' => 'share', 'name' => Words::say('ordinary_shares')]);
         $security->listings()->create([
             'exchange_id' => $exchange->id,
             'ticker' => strtoupper((string) $new['ticker']),

@@ -187,11 +187,11 @@ final readonly class StatementImport
     public static function words(float $scale): string
     {
         return match ($scale) {
-            1.0 => 'whole',
-            1e3 => 'in thousands',
-            1e6 => 'in millions',
-            1e9 => 'in billions',
-            default => 'in '.Numerals::decimal($scale),
+            1.0 => Words::say('whole'),
+            1e3 => Words::say('in_thousands'),
+            1e6 => Words::say('in_millions'),
+            1e9 => Words::say('in_billions'),
+            default => Words::say('in_units_of', scale: Numerals::decimal($scale)),
         };
     }
 

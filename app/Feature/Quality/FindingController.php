@@ -46,7 +46,7 @@ final class FindingController
         // What mends one finding and breaks something else is no remedy.
         return DB::transaction(static function () use ($request, $report, $corrections, $company, $remedy): JsonResponse {
             $before = $report->sentences($request->user(), $company);
-            $batch = $corrections->make($request->user(), $company, $remedy->figures, $remedy->label, 'Integrity check');
+            $batch = $corrections->make($request->user(), $company, $remedy->figures, $remedy->label, Words::say('integrity_check'));
             $broken = array_diff_key($report->sentences($request->user(), $company), $before);
             if ($broken !== []) {
                 throw new UnprocessableEntityHttpException(Words::say('this_would_break_another_check_correct', broken: reset($broken)));

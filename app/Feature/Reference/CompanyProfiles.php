@@ -102,7 +102,7 @@ final readonly class CompanyProfiles
             $changed,
             $since,
         ): void {
-            foreach (array_intersect_key(FormerValues::ATTRIBUTES, $since === null ? [] : $changed) as $attribute => $label) {
+            foreach (array_intersect_key(FormerValues::attributes(), $since === null ? [] : $changed) as $attribute => $label) {
                 $later = $before->formerAttributes()->where('attribute', $attribute)->where('until_day', '>=', $since)->exists();
                 if ($later) {
                     throw Refusal::because(Words::say('a_later_change_of_its_is', label: $label));

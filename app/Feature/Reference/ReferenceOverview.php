@@ -56,9 +56,13 @@ final readonly class ReferenceOverview
                 $series,
             ),
             'known_series' => array_map(
-                static fn (string $name, array $of): array => ['name' => $name, 'label' => $of[0], 'for' => $of[1], 'unit' => $of[2]],
+                static fn (string $name): array => [
+                    'name' => $name,
+                    'label' => EconomySeries::label($name),
+                    'for' => EconomySeries::use($name),
+                    'unit' => EconomySeries::KNOWN[$name][2],
+                ],
                 array_keys(EconomySeries::KNOWN),
-                EconomySeries::KNOWN,
             ),
             'companies' => Company::query()->count(),
             'missing' => $this->missing($exchanges->all(), array_column($series, 'name')),

@@ -50,19 +50,19 @@ final class ScreenExport
             }
         };
         $definitions = [
-            ['Screen', $screen->name],
-            ['As of', Day::iso($context->day)],
-            ['Companies', (string) count($survivors)],
-            ['Belief', $screen->belief],
-            ['Amounts', Words::say('in_fractions_as_fractions_is_an', currency: $this->settings->currency())],
+            [Words::say('screen'), $screen->name],
+            [Words::say('as_of'), Day::iso($context->day)],
+            [Words::say('companies'), (string) count($survivors)],
+            [Words::say('belief'), $screen->belief],
+            [Words::say('amounts'), Words::say('in_fractions_as_fractions_is_an', currency: $this->settings->currency())],
         ];
         foreach ($screen->criteria as $criterion) {
             if ($criterion->active) {
-                $definitions[] = ['Criterion', (string) $criterion];
+                $definitions[] = [Words::say('criterion'), (string) $criterion];
             }
         }
         foreach ($screen->setAside as $entry) {
-            $definitions[] = ['Set aside', "{$entry['ticker']}: {$entry['reason']}"];
+            $definitions[] = [Words::say('set_aside'), "{$entry['ticker']}: {$entry['reason']}"];
         }
         foreach ($screen->columns as $column) {
             $metric = $catalogue->find($column);
@@ -76,7 +76,7 @@ final class ScreenExport
 
         return new TableFile(
             $screen->name,
-            ['Ticker', 'Company', 'Sector', ...array_map($catalogue->label(...), $screen->columns)],
+            [Words::say('ticker'), Words::say('company'), Words::say('sector'), ...array_map($catalogue->label(...), $screen->columns)],
             $rows(),
             count($survivors),
             $definitions,

@@ -41,7 +41,7 @@ final class SharingController
     public function update(SharingRequest $request, Identities $identities, string $key, int $id): JsonResponse
     {
         $kind = self::kind($key);
-        $thing = $kind->query()->with('user')->find($id) ?? throw new NotFoundHttpException(OwnerPolicy::NOT_FOUND);
+        $thing = $kind->query()->with('user')->find($id) ?? throw new NotFoundHttpException(OwnerPolicy::notFound());
         Gate::authorize('update', $thing);
         $thing->update(['shared' => $request->validated('shared')]);
 
@@ -52,7 +52,7 @@ final class SharingController
     {
         $kind = self::kind($key);
         $user = $request->user();
-        $thing = self::readable($kind, $user)->find($id) ?? throw new NotFoundHttpException(OwnerPolicy::NOT_FOUND);
+        $thing = self::readable($kind, $user)->find($id) ?? throw new NotFoundHttpException(OwnerPolicy::notFound());
         self::mustBeUnderstood($thing, $user, $catalogues);
         $copy = DB::transaction(static function () use ($thing, $user): Model {
             $copy = $thing->replicate(['shared'])->fill(['user_id' => $user->id]);
@@ -70,10 +70,7 @@ final class SharingController
         });
         $catalogues->forget($user);
 
-        return new JsonResponse(
-            self::entry($kind, $kind->query()->with('user')->findOrFail($copy->getKey()), $user, $identities),
-            201,
-        );
+        return new JsonResponse(self::entry($kind, $kind->query()->with('user')->findOrFail($copy->getKey()), $user, $identities), 201);
     }
 
     /**

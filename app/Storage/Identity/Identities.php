@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Storage\Identity;
 
 use Illuminate\Support\Facades\DB;
+use Logion\Figure\Words;
 use Logion\Identity\AmbiguousReference;
 use Logion\Identity\DatedListing;
 use Logion\Identity\FormerValues;
@@ -281,10 +282,10 @@ final class Identities
         }
         asort($near);
 
-        return 'No company has the ticker "'.
-            mb_substr($text, 0, 40).
-            '". Near it: '.
-            implode(', ', array_slice(array_keys($near), 0, 3)).
-            '.';
+        return Words::say(
+            'no_company_has_the_ticker_near',
+            ticker: mb_substr($text, 0, 40),
+            near: implode(', ', array_slice(array_keys($near), 0, 3)),
+        );
     }
 }

@@ -14,7 +14,7 @@ final class Abs extends Pointwise
         return 'abs';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'without its sign';
     }

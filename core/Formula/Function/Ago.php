@@ -15,7 +15,7 @@ final class Ago extends AtAnotherMoment
         return 'ago';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the expression n fiscal years earlier';
     }
@@ -25,7 +25,7 @@ final class Ago extends AtAnotherMoment
         return 'revenue / ago(revenue, 3)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression n fiscal years earlier, in the same basis; prices at the end of that year.';
     }

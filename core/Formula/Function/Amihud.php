@@ -18,7 +18,7 @@ final class Amihud extends OfPrices
         return 'amihud';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'mean of |return| / traded value, in the currency it trades in, over days with trading × 1 000 000 (Amihud 2002)';
     }

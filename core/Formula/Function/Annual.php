@@ -15,7 +15,7 @@ final class Annual extends AtAnotherMoment
         return 'annual';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the expression, and every metric in it, for the last completed fiscal year';
     }
@@ -25,7 +25,7 @@ final class Annual extends AtAnotherMoment
         return 'annual(gross_margin)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression in the annual basis, whatever basis its metrics have elsewhere.';
     }

@@ -15,7 +15,7 @@ final class AverageBalance extends BetweenYears
         return 'average_balance';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'mean of the figure and its value a year earlier';
     }
@@ -25,7 +25,7 @@ final class AverageBalance extends BetweenYears
         return 'net_income / average_balance(total_assets)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression now and one fiscal year earlier.';
     }

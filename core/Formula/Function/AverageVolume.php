@@ -17,7 +17,7 @@ final class AverageVolume extends OfPrices
         return 'average_volume';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'mean shares traded a day';
     }

@@ -20,7 +20,7 @@ final class BetaToIndex extends OfPrices
         return 'beta_to_index';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'least-squares slope of monthly total returns on the home index';
     }
@@ -30,7 +30,7 @@ final class BetaToIndex extends OfPrices
         return 'beta_to_index(60)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The last n finished months that share and index have in common, at least 36.';
     }
@@ -53,7 +53,6 @@ final class BetaToIndex extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        return $company->beta((int) $arguments[0], $moment)->beta ??
-            Absence::of(Reason::BetaNeedsMonths);
+        return $company->beta((int) $arguments[0], $moment)->beta ?? Absence::of(Reason::BetaNeedsMonths);
     }
 }

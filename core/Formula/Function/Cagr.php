@@ -16,7 +16,7 @@ final class Cagr extends BetweenYears
         return 'cagr';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'compound growth a year over n fiscal years';
     }

@@ -14,7 +14,7 @@ final class CountIf extends OverPeriods
         return 'count_if';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'number of the last n fiscal years in which a condition holds';
     }

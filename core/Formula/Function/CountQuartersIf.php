@@ -15,7 +15,7 @@ final class CountQuartersIf extends OverPeriods
         return 'count_quarters_if';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'number of the last n reported quarters in which a condition holds';
     }
@@ -30,7 +30,7 @@ final class CountQuartersIf extends OverPeriods
         return Unit::Ratio;
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The last n reported quarters; at least 70 % of them must have a value.';
     }

@@ -16,10 +16,10 @@ final class CreditSpread extends Pointwise
         return 'credit_spread';
     }
 
-    public function description(): string
+    protected function description(): string
     {
-        return 'spread over government bonds of the synthetic grade that interest cover gives: operating income, interest; the best '
-            .'grade without interest';
+        return 'spread over government bonds of the synthetic grade that interest cover gives: operating income, interest; the best '.
+            'grade without interest';
     }
 
     public function example(): string

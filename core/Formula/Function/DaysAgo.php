@@ -15,7 +15,7 @@ final class DaysAgo extends AtAnotherMoment
         return 'days_ago';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the expression n trading days earlier';
     }
@@ -25,7 +25,7 @@ final class DaysAgo extends AtAnotherMoment
         return 'price / days_ago(price, 5) - 1';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'Prices n trading days earlier, with the reports of today.';
     }

@@ -17,7 +17,7 @@ final class Dividends extends OfPrices
         return 'dividends';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'dividends a share with an ex-date in a window';
     }
@@ -27,7 +27,7 @@ final class Dividends extends OfPrices
         return 'dividends(\'1y\') / price';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'Ex-dates after the beginning of the window up to its end, on the share basis of the as-of day.';
     }

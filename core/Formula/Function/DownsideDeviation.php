@@ -20,7 +20,7 @@ final class DownsideDeviation extends OfPrices
         return 'downside_deviation';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'root mean square of daily returns below the bill rate × √252';
     }

@@ -18,7 +18,7 @@ final class Drawdown extends OfPrices
         return 'drawdown';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'largest fall from an earlier peak within a window, as a positive fraction';
     }

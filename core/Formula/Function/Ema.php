@@ -21,7 +21,7 @@ final class Ema extends OfPrices
         return 'ema';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'exponential mean of closes, weight 2/(n+1), from the first known bar';
     }
@@ -31,7 +31,7 @@ final class Ema extends OfPrices
         return 'ema(12) - ema(26)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'Every close from the first known bar on, seeded with the mean of the first n.';
     }
@@ -55,9 +55,7 @@ final class Ema extends OfPrices
         $n = (int) $arguments[0];
         $ema = $n === 0 ? null : $company->exponentialMean($n, $to, $to)[0];
 
-        return $ema === null
-            ? Absence::of(Reason::PricesShorterThanWindow)
-            : $ema * $company->priceRate($moment);
+        return $ema === null ? Absence::of(Reason::PricesShorterThanWindow) : $ema * $company->priceRate($moment);
     }
 
     /** All days are found in one walk, so that asking for another costs next to nothing. */
@@ -76,9 +74,6 @@ final class Ema extends OfPrices
         $values = array_map(static fn (?float $mean): float => $mean ?? NAN, $means);
         $short = count(array_keys($means, null, true));
 
-        return new Vector(
-            $values,
-            $short === 0 ? [] : array_fill(0, $short, Absence::of(Reason::PricesShorterThanWindow)),
-        );
+        return new Vector($values, $short === 0 ? [] : array_fill(0, $short, Absence::of(Reason::PricesShorterThanWindow)));
     }
 }

@@ -25,7 +25,7 @@ final class EmaOf extends FormulaFunction
         return 'ema_of';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'exponential mean of an expression, weight 2/(n+1), from its first known day';
     }
@@ -35,7 +35,7 @@ final class EmaOf extends FormulaFunction
         return 'ema_of(macd_line, 9)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression on every trading day up to the moment that weighs in the result.';
     }

@@ -17,7 +17,7 @@ final class EstimateAgo extends OfEstimates
         return 'estimate_ago';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'consensus for the same fiscal year as it stood some calendar days ago';
     }
@@ -27,7 +27,7 @@ final class EstimateAgo extends OfEstimates
         return 'estimate(revenue, 1) / estimate_ago(revenue, 1, 90) - 1';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The consensus published so many calendar days before, for the fiscal year that k means today.';
     }

@@ -17,7 +17,7 @@ final class EstimateCount extends OfEstimates
         return 'estimate_count';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'number of analysts in that consensus';
     }

@@ -16,7 +16,7 @@ final class EstimateMean extends OfEstimates
         return 'estimate';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'consensus mean for the k-th fiscal year not yet reported';
     }

@@ -16,7 +16,7 @@ final class EstimateStdev extends OfEstimates
         return 'estimate_stdev';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'deviation of the analysts in that consensus';
     }

@@ -15,7 +15,7 @@ final class Growth extends BetweenYears
         return 'growth';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'change over n fiscal years as a fraction of the earlier figure';
     }

@@ -17,7 +17,7 @@ final class High extends OfPrices
         return 'high';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'highest price of a window, intraday, today included';
     }

@@ -13,7 +13,7 @@ final class Highest extends OverPeriods
         return 'highest';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'highest of the last n completed fiscal years';
     }

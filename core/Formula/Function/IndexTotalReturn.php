@@ -18,7 +18,7 @@ final class IndexTotalReturn extends OfPrices
         return 'index_total_return';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the same for the index of the home exchange';
     }
@@ -28,7 +28,7 @@ final class IndexTotalReturn extends OfPrices
         return 'total_return(\'1y\') - index_total_return(\'1y\')';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The home index between the days the window of the share begins and ends with.';
     }

@@ -17,7 +17,7 @@ final class Ln extends Pointwise
         return 'ln';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'natural logarithm';
     }

@@ -17,7 +17,7 @@ final class Low extends OfPrices
         return 'low';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'lowest price of a window, intraday, today included';
     }

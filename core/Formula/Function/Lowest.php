@@ -13,7 +13,7 @@ final class Lowest extends OverPeriods
         return 'lowest';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'lowest of the last n completed fiscal years';
     }

@@ -14,7 +14,7 @@ final class Max extends Pointwise
         return 'max';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the larger of two';
     }

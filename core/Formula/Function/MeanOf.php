@@ -13,7 +13,7 @@ final class MeanOf extends OverPeriods
         return 'mean_of';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'mean over the last n completed fiscal years';
     }

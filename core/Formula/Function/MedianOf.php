@@ -14,7 +14,7 @@ final class MedianOf extends OverPeriods
         return 'median_of';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'median over the last n completed fiscal years';
     }

@@ -18,7 +18,7 @@ final class MedianTradedValue extends OfPrices
         return 'median_traded_value';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'median of close × volume of the days of a window';
     }

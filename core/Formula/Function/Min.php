@@ -14,7 +14,7 @@ final class Min extends Pointwise
         return 'min';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the smaller of two';
     }

@@ -14,7 +14,7 @@ final class PriceReturn extends ReturnOfPrices
         return 'price_return';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'price change over a window';
     }

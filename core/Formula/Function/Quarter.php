@@ -15,7 +15,7 @@ final class Quarter extends AtAnotherMoment
         return 'quarter';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the expression, and every metric in it, for the latest quarter, the half-year where no quarters are reported';
     }
@@ -25,7 +25,7 @@ final class Quarter extends AtAnotherMoment
         return 'quarter(gross_margin)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression in the quarter basis, whatever basis its metrics have elsewhere.';
     }

@@ -15,7 +15,7 @@ final class QuartersAgo extends AtAnotherMoment
         return 'quarters_ago';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the expression n quarters earlier';
     }
@@ -25,7 +25,7 @@ final class QuartersAgo extends AtAnotherMoment
         return 'gross_margin - quarters_ago(gross_margin, 4)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression n quarters earlier; prices at the end of that quarter.';
     }

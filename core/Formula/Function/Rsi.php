@@ -19,7 +19,7 @@ final class Rsi extends OfPrices
         return 'rsi';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'relative strength index, Wilder\'s smoothing, 0 to 100, from the first known bar';
     }
@@ -29,7 +29,7 @@ final class Rsi extends OfPrices
         return 'rsi(14)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'Every close from the first known bar on.';
     }
@@ -52,7 +52,6 @@ final class Rsi extends OfPrices
         }
         $n = (int) $arguments[0];
 
-        return ($n === 0 ? null : $company->relativeStrength($n, $to)) ??
-            Absence::of(Reason::PricesShorterThanWindow);
+        return ($n === 0 ? null : $company->relativeStrength($n, $to)) ?? Absence::of(Reason::PricesShorterThanWindow);
     }
 }

@@ -15,7 +15,7 @@ final class SectorMedian extends AmongCompanies
         return 'sector_median';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'median of the companies of the same sector and kind of business';
     }

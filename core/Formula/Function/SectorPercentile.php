@@ -13,7 +13,7 @@ final class SectorPercentile extends PlaceAmongCompanies
         return 'sector_percentile';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'percentile in the sector, (below + ½ equal) / n';
     }

@@ -13,7 +13,7 @@ final class SectorPlace extends PlaceAmongCompanies
         return 'sector_place';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'place in the sector counted from the highest value, 1 for the highest';
     }

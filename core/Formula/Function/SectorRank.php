@@ -13,7 +13,7 @@ final class SectorRank extends PlaceAmongCompanies
         return 'sector_rank';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'share of sector peers with a smaller value';
     }

@@ -17,7 +17,7 @@ final class Sma extends OfPrices
         return 'sma';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'mean close of a window';
     }

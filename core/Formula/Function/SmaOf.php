@@ -21,7 +21,7 @@ final class SmaOf extends FormulaFunction
         return 'sma_of';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'mean of an expression over the last n days';
     }
@@ -31,7 +31,7 @@ final class SmaOf extends FormulaFunction
         return 'sma_of(stochastic_k, 3)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression on each of the last n trading days; each must have a value.';
     }

@@ -16,7 +16,7 @@ final class Sqrt extends Pointwise
         return 'sqrt';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'square root';
     }

@@ -16,7 +16,7 @@ final class StdevOf extends OverPeriods
         return 'stdev_of';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'sample deviation over the last n completed fiscal years';
     }

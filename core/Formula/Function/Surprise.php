@@ -18,7 +18,7 @@ final class Surprise extends OfEstimates
         return 'surprise';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'reported less expected, as a fraction of what was expected, for the latest quarter';
     }
@@ -28,7 +28,7 @@ final class Surprise extends OfEstimates
         return 'surprise(earnings_per_share_diluted)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The latest reported quarter, and the consensus of the day before its report.';
     }

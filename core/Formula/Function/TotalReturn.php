@@ -14,7 +14,7 @@ final class TotalReturn extends ReturnOfPrices
         return 'total_return';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'change over a window with dividends reinvested';
     }

@@ -17,7 +17,7 @@ final class TradedVolume extends OfPrices
         return 'traded_volume';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'shares traded in a window';
     }

@@ -15,7 +15,7 @@ final class Trailing extends AtAnotherMoment
         return 'trailing';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'the expression, and every metric in it, for the last twelve months';
     }
@@ -25,7 +25,7 @@ final class Trailing extends AtAnotherMoment
         return 'trailing(gross_margin)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression in the trailing basis, whatever basis its metrics have elsewhere.';
     }

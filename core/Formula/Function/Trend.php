@@ -17,7 +17,7 @@ final class Trend extends OverPeriods
         return 'trend';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'least-squares slope a year over the mean of the last n fiscal years';
     }

@@ -13,7 +13,7 @@ final class UniversePercentile extends PlaceAmongCompanies
         return 'universe_percentile';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'percentile in the whole universe, (below + ½ equal) / n';
     }

@@ -13,7 +13,7 @@ final class UniversePlace extends PlaceAmongCompanies
         return 'universe_place';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'place in the whole universe counted from the highest value, 1 for the highest';
     }

@@ -20,7 +20,7 @@ final class ValueAtRisk extends OfPrices
         return 'value_at_risk';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'loss at the quantile of daily returns, not below zero';
     }

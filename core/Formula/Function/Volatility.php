@@ -20,7 +20,7 @@ final class Volatility extends OfPrices
         return 'volatility';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'deviation of daily log total returns × √252';
     }
@@ -39,8 +39,6 @@ final class Volatility extends OfPrices
     {
         $x = self::slice($company, $moment, $company->prices()->adjusted, $arguments[0], true);
 
-        return $x instanceof Absence
-            ? $x
-            : MeasuredVolatility::annual(Returns::log($x)) ?? Absence::of(Reason::DeviationNeedsReturns);
+        return $x instanceof Absence ? $x : MeasuredVolatility::annual(Returns::log($x)) ?? Absence::of(Reason::DeviationNeedsReturns);
     }
 }

@@ -14,7 +14,7 @@ final class YearsPositive extends OverPeriods
         return 'years_positive';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'number of the last n fiscal years above zero';
     }

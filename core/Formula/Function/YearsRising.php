@@ -22,7 +22,7 @@ final class YearsRising extends FormulaFunction
         return 'years_rising';
     }
 
-    public function description(): string
+    protected function description(): string
     {
         return 'fiscal years in a row, counted back from the latest, above the year before';
     }
@@ -32,7 +32,7 @@ final class YearsRising extends FormulaFunction
         return 'years_rising(dividends_per_share)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'Completed fiscal years from the latest back, until one is not above the year before or not known.';
     }

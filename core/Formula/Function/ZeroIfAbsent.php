@@ -21,10 +21,10 @@ final class ZeroIfAbsent extends FormulaFunction
         return 'zero_if_absent';
     }
 
-    public function description(): string
+    protected function description(): string
     {
-        return 'a line that need not be disclosed by itself: zero where the statement adds up without it, else missing if it is not '
-            .'reported';
+        return 'a line that need not be disclosed by itself: zero where the statement adds up without it, else missing if it is not '.
+            'reported';
     }
 
     public function example(): string
@@ -32,7 +32,7 @@ final class ZeroIfAbsent extends FormulaFunction
         return 'operating_income + zero_if_absent(restructuring_charges)';
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The line, and the reported totals it is a part of.';
     }

@@ -39,7 +39,7 @@ abstract class AmongCompanies extends FormulaFunction
         return [Parameter::Expression];
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The column of the expression over '.
             ($this->inSector() ? 'the shares of the same sector and kind of business' : 'all shares').

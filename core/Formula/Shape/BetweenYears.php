@@ -23,7 +23,7 @@ abstract class BetweenYears extends FormulaFunction
         return [Parameter::Expression, Parameter::WholeNumber];
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The expression now and n fiscal years earlier, in the same basis.';
     }

@@ -24,7 +24,7 @@ abstract class OfEstimates extends FormulaFunction
         return [Parameter::Name, Parameter::WholeNumber];
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The latest consensus published by the moment, for the k-th fiscal year not yet reported then.';
     }

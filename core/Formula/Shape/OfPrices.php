@@ -26,7 +26,7 @@ abstract class OfPrices extends FormulaFunction
         return [Parameter::Window];
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The bars of the window; without value unless the price history reaches back to its beginning.';
     }

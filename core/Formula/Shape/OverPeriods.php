@@ -33,7 +33,7 @@ abstract class OverPeriods extends FormulaFunction
         return [Parameter::Expression, Parameter::WholeNumber];
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The last n completed fiscal years; at least 70 % of them must have a value.';
     }

@@ -21,7 +21,7 @@ abstract class Pointwise extends FormulaFunction
         return true;
     }
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'Its arguments.';
     }

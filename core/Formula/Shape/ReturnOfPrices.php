@@ -16,7 +16,7 @@ abstract class ReturnOfPrices extends OfPrices
     /** @return list<float> by position of the bar */
     abstract protected function levels(Subject $company): array;
 
-    public function reads(): string
+    protected function reads(): string
     {
         return 'The close at the end of the window and the close it begins after.';
     }

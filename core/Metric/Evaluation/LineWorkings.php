@@ -89,7 +89,7 @@ final class LineWorkings
         }
         $children = [
             new Working(
-                'As reported',
+                Words::say('as_reported'),
                 Figure::of($value - array_sum(array_column($adjustments, 1)), $item->unit),
                 null,
                 $label,
@@ -221,7 +221,7 @@ final class LineWorkings
                     Day::iso($fact->correction->madeOn),
                 )
                 : Source::filing(
-                    ($this->scope->company->filings[$fact->filing] ?? 'Filing').$split.$this->formerCurrency($item, $fact),
+                    ($this->scope->company->filings[$fact->filing] ?? Words::say('filing')).$split.$this->formerCurrency($item, $fact),
                     $day,
                     $fact->filing,
                 );

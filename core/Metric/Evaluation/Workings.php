@@ -156,7 +156,7 @@ final class Workings
             [
                 $before,
                 new Working(
-                    'Exchange rate',
+                    Words::say('exchange_rate'),
                     Figure::of($this->scope->baseRate(), Unit::Ratio),
                     null,
                     Day::iso($this->scope->asOf),
@@ -180,9 +180,7 @@ final class Workings
             null,
             $day,
             [],
-            $function instanceof OfEstimates
-                ? Source::estimate($function->description(), $day)
-                : Source::market($function->description(), $day),
+            $function instanceof OfEstimates ? Source::estimate($function->meaning(), $day) : Source::market($function->meaning(), $day),
         );
     }
 

@@ -113,7 +113,7 @@ final readonly class Breakdown
         if ($income !== null) {
             $derived[] = $table(
                 'operating_margin',
-                'Operating margin',
+                Words::say('operating_margin'),
                 static fn (?string $member): array => array_map(self::share(...), $series($income, $member), $series($revenue, $member)),
             );
         }

@@ -187,8 +187,8 @@ final class FormulaTest extends TestCase
     {
         $this->assertStringContainsString(
             'the shares of the same sector and kind of business',
-            (new \Logion\Formula\Function\SectorMedian())->reads(),
+            (new \Logion\Formula\Function\SectorMedian())->window(),
         );
-        $this->assertStringContainsString('all shares', (new \Logion\Formula\Function\UniversePercentile())->reads());
+        $this->assertStringContainsString('all shares', (new \Logion\Formula\Function\UniversePercentile())->window());
     }
 }

@@ -43,7 +43,7 @@ final class FormerValueRecords extends Records
             $record['listing']->company,
             ['attribute' => $attribute, 'value' => $value, 'until_day' => $record['until']],
             0,
-            Words::say('until', attributes: Former::ATTRIBUTES[$attribute], value: $value, day: Day::iso($record['until'])),
+            Words::say('until', attributes: Former::attributes()[$attribute], value: $value, day: Day::iso($record['until'])),
             null,
             $row,
         );

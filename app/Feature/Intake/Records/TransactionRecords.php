@@ -35,7 +35,7 @@ final class TransactionRecords extends Records
         $this->writer->add(
             $record['listing']->company,
             [
-                'portfolio' => $record['portfolio'] ?? '' ?: 'Imported',
+                'portfolio' => $record['portfolio'] ?? '' ?: Words::say('imported'),
                 'day' => $record['day'],
                 'kind' => $kind,
                 'shares' => self::decimal($record['shares']),

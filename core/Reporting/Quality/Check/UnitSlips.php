@@ -51,9 +51,12 @@ final class UnitSlips implements Check
                 array_keys($series[$slip['statement']]),
                 fn (string $line): bool => $statements->stated($line, $year) !== null,
             );
-            $words =
-                ['income' => 'income statement', 'balance' => 'balance sheet', 'cash_flow' => 'cash-flow statement'][$slip['statement']] ??
-                'share counts';
+            $words = match ($slip['statement']) {
+                'income' => Words::say('income_statement'),
+                'balance' => Words::say('balance_sheet'),
+                'cash_flow' => Words::say('cash_flow_statement'),
+                default => Words::say('share_counts'),
+            };
             $statements->explain($year, array_values($lines));
             $statements->add(
                 new Finding(
@@ -72,14 +75,7 @@ final class UnitSlips implements Check
                     ),
                     Words::say('units_slipped_thousands_were_taken_for'),
                     92,
-                    [
-                        $statements->remedy(
-                            'rescale',
-                            $factor > 1 ? 'Multiply by 1,000' : 'Divide by 1,000',
-                            array_fill_keys($lines, $factor),
-                            $year,
-                        ),
-                    ],
+                    [$statements->remedy('rescale', self::remedy($factor), array_fill_keys($lines, $factor), $year)],
                 ),
             );
         }
@@ -124,16 +120,16 @@ final class UnitSlips implements Check
                     ),
                     Words::say('units_slipped_in_this_line_thousands'),
                     90,
-                    [
-                        $statements->remedy(
-                            'rescale',
-                            $factor > 1 ? 'Divide by '.Examination::amount($factor) : 'Multiply by '.Examination::amount(1 / $factor),
-                            [$slip['line'] => 1 / $factor],
-                            $year,
-                        ),
-                    ],
+                    [$statements->remedy('rescale', self::remedy(1 / $factor), [$slip['line'] => 1 / $factor], $year)],
                 ),
             );
         }
+    }
+
+    private static function remedy(float $factor): string
+    {
+        return $factor > 1
+            ? Words::say('multiply_by', factor: Examination::amount($factor))
+            : Words::say('divide_by', factor: Examination::amount(1 / $factor));
     }
 }

@@ -33,7 +33,7 @@ final readonly class CashFlowWorking
         return new Working(
             Words::say('value_per_share'),
             Figure::of($this->value->perShare ?? self::none(), Unit::MoneyPerShare),
-            'equity value / shares',
+            Words::say('equity_value_shares'),
             null,
             [$this->equity(), $this->leaf('shares')],
             null,
@@ -52,7 +52,7 @@ final readonly class CashFlowWorking
 
         return $this->money(
             'equity_value',
-            'Equity value',
+            Words::say('equity_value'),
             $this->value->equityValue,
             Words::say('enterprise_value_cash_and_other_assets'),
             [$this->enterprise(), ...$bridge],
@@ -72,7 +72,7 @@ final readonly class CashFlowWorking
 
         return $this->money(
             'enterprise_value',
-            'Enterprise value',
+            Words::say('enterprise_value'),
             $this->value->enterpriseValue,
             Words::say('present_value_of_the_forecast_present'),
             [
@@ -87,11 +87,11 @@ final readonly class CashFlowWorking
                     'present_terminal_value',
                     Words::say('present_value_of_what_comes_after'),
                     $this->value->presentTerminalValue,
-                    'terminal value × discount factor',
+                    Words::say('terminal_value_discount_factor'),
                     [
                         $this->money(
                             'terminal_value',
-                            'Terminal value',
+                            Words::say('terminal_value'),
                             $this->value->terminalValue,
                             $formula,
                             array_map($this->leaf(...), $assumptions),
@@ -116,7 +116,7 @@ final readonly class CashFlowWorking
             [
                 $this->freeCashFlow($year),
                 new Working(
-                    'Discount factor',
+                    Words::say('discount_factor'),
                     Figure::of($this->value->discountFactors[$year], Unit::Ratio),
                     $this->model->convention === Convention::MidYear
                         ? Words::say('rate_time_in_the_middle_of')
@@ -139,19 +139,31 @@ final readonly class CashFlowWorking
             $this->value->flows[$year],
             Words::say('operating_profit_taxes_depreciation_capital_expenditure'),
             [
-                $this->ofYear($year, 'operating_profit', 'Operating profit', $forecast->ebit[$year], 'revenue × operating margin', [
-                    $this->ofYear($year, 'revenue', 'Revenue', $forecast->revenue[$year], Words::say('revenue_of_the_year_before_growth'), [
-                        $this->driver('revenue_growth', $year),
-                    ]),
-                    $this->driver('operating_margin', $year),
-                ]),
-                $this->ofYear($year, 'taxes', 'Taxes', $forecast->taxes[$year], 'operating profit × tax rate', [
+                $this->ofYear(
+                    $year,
+                    'operating_profit',
+                    Words::say('operating_profit'),
+                    $forecast->ebit[$year],
+                    Words::say('revenue_operating_margin'),
+                    [
+                        $this->ofYear(
+                            $year,
+                            'revenue',
+                            Words::say('revenue'),
+                            $forecast->revenue[$year],
+                            Words::say('revenue_of_the_year_before_growth'),
+                            [$this->driver('revenue_growth', $year)],
+                        ),
+                        $this->driver('operating_margin', $year),
+                    ],
+                ),
+                $this->ofYear($year, 'taxes', Words::say('taxes'), $forecast->taxes[$year], Words::say('operating_profit_tax_rate'), [
                     $this->driver('tax_rate', $year),
                 ]),
                 $this->ofYear(
                     $year,
                     'depreciation',
-                    'Depreciation',
+                    Words::say('depreciation'),
                     $forecast->depreciation[$year],
                     Words::say('revenue_depreciation_to_revenue'),
                     [$this->driver('depreciation_to_revenue', $year)],
@@ -159,7 +171,7 @@ final readonly class CashFlowWorking
                 $this->ofYear(
                     $year,
                     'capital_expenditure',
-                    'Capital expenditure',
+                    Words::say('capital_expenditure'),
                     $forecast->capitalExpenditure[$year],
                     Words::say('revenue_capital_expenditure_to_revenue'),
                     [$this->driver('capital_expenditure_to_revenue', $year)],
@@ -268,7 +280,7 @@ final readonly class CashFlowWorking
         $rule = $this->model->drivers[$name];
 
         return new Working(
-            DiscountedCashFlow::DRIVERS[$name][0],
+            DiscountedCashFlow::label($name),
             Figure::of($this->model->paths()[$name][$year], Unit::Percent),
             period: $this->period($year),
             source: Source::assumption(ucfirst($rule->source).': '.$rule->describe()),

@@ -172,7 +172,7 @@ final readonly class DiscountedCashFlow
     {
         $paths = [];
         foreach (array_keys(self::DRIVERS) as $name) {
-            $paths[$name] = $this->drivers[$name]->path(self::DRIVERS[$name][0], $this->years, $this->history[$name] ?? []);
+            $paths[$name] = $this->drivers[$name]->path(self::label($name), $this->years, $this->history[$name] ?? []);
         }
 
         return $paths;
@@ -224,6 +224,12 @@ final readonly class DiscountedCashFlow
             $this->figure('shares'),
             $this->terminal !== TerminalMethod::ExitMultiple,
         );
+    }
+
+    /** What a driver is called. */
+    public static function label(string $driver): string
+    {
+        return Words::label("driver.{$driver}", self::DRIVERS[$driver][0]);
     }
 
     /**

@@ -55,7 +55,7 @@ final class DiscountedCashFlowDefaults
                 Words::say('revenue_of_the_last_fiscal_year'),
                 Unit::Money,
                 $revenue,
-                'reported',
+                Words::say('reported'),
                 [],
                 "FY {$baseYear}",
             ),
@@ -66,10 +66,10 @@ final class DiscountedCashFlowDefaults
             $scope,
             'terminal_growth',
             'terminal_growth',
-            'Terminal growth',
+            Words::say('terminal_growth'),
             Unit::Percent,
             0.02,
-            'yield',
+            Words::say('yield'),
             Words::say('ten_year_yield_less_half_a'),
         );
         $model = new DiscountedCashFlow(
@@ -91,7 +91,13 @@ final class DiscountedCashFlowDefaults
         return $model->copy(
             figures: [
                 ...$figures,
-                'discount_rate' => new Assumption('discount_rate', 'Discount rate', Unit::Percent, $rate, Words::say('cost_of_capital')),
+                'discount_rate' => new Assumption(
+                    'discount_rate',
+                    Words::say('discount_rate'),
+                    Unit::Percent,
+                    $rate,
+                    Words::say('cost_of_capital'),
+                ),
                 'return_on_new_capital' => new Assumption(
                     'return_on_new_capital',
                     Words::say('return_on_new_capital'),
@@ -107,7 +113,7 @@ final class DiscountedCashFlowDefaults
                     Unit::Times,
                     $multiple ?? 8.0,
                     $multiple === null ? 'own' : Words::say('own_five_year_mean'),
-                    $own instanceof Absence ? [] : ['today' => $own],
+                    $own instanceof Absence ? [] : [Words::say('today') => $own],
                 ),
             ],
         );
@@ -151,10 +157,10 @@ final class DiscountedCashFlowDefaults
                 min(0.4, max(-0.2, $start)),
                 $terminalGrowth,
                 2,
-                $estimate instanceof Absence ? 'history' : 'consensus',
+                $estimate instanceof Absence ? Words::say('history') : Words::say('consensus'),
             ),
             'operating_margin' => $level('operating_margin', 0.1),
-            'tax_rate' => DriverRule::constant($scope->economy->corporateTaxRate, 'statutory rate'),
+            'tax_rate' => DriverRule::constant($scope->economy->corporateTaxRate, Words::say('statutory_rate')),
             'depreciation_to_revenue' => $level('depreciation_to_revenue', 0.04),
             'capital_expenditure_to_revenue' => $level('capital_expenditure_to_revenue', 0.05),
             'working_capital_to_revenue_change' => $level('working_capital_to_revenue_change', 0.1),
@@ -169,7 +175,7 @@ final class DiscountedCashFlowDefaults
             $scope,
             null,
             'risk_free_rate',
-            'Risk-free rate',
+            Words::say('risk_free_rate'),
             Unit::Percent,
             0.03,
             'market',
@@ -179,27 +185,27 @@ final class DiscountedCashFlowDefaults
         $debtRate = $scope->metric('debt_rate_for_wacc');
         $cover = $scope->metric('interest_coverage');
         $paid = $scope->metric('cost_of_debt');
-        $alternatives = $paid instanceof Absence ? [] : ['interest paid' => $paid];
+        $alternatives = $paid instanceof Absence ? [] : [Words::say('interest_paid') => $paid];
 
         return [
             'risk_free_rate' => $riskFree,
             'beta' => $beta === null
                     ? new Assumption(
                         'beta',
-                        'Beta',
+                        Words::say('beta'),
                         Unit::Ratio,
                         1.0,
-                        'market average',
+                        Words::say('market_average'),
                         [],
                         Words::say('too_few_common_monthly_returns_for'),
                     )
                     : new Assumption(
                         'beta',
-                        'Beta',
+                        Words::say('beta'),
                         Unit::Ratio,
                         $beta->blume(),
-                        'regression, adjusted',
-                        ['raw regression' => $beta->beta, 'market average' => 1.0],
+                        Words::say('regression_adjusted'),
+                        [Words::say('raw_regression') => $beta->beta, Words::say('market_average') => 1.0],
                         sprintf(
                             Words::say('d_monthly_returns_on_the_home'),
                             $beta->observations,
@@ -212,7 +218,7 @@ final class DiscountedCashFlowDefaults
                 Words::say('equity_risk_premium'),
                 Unit::Percent,
                 $scope->economy->equityRiskPremium,
-                'setting',
+                Words::say('setting'),
             ),
             'cost_of_debt' => $debtRate instanceof Absence
                     ? new Assumption(
@@ -220,7 +226,7 @@ final class DiscountedCashFlowDefaults
                         Words::say('cost_of_debt_before_tax'),
                         Unit::Percent,
                         $riskFree->value + CostOfDebt::byInterestCover(0.0, null, null, 0.0, CostOfDebt::defaultSpreads())->spread,
-                        'best grade',
+                        Words::say('best_grade'),
                         $alternatives,
                         $debtRate->sentence(),
                     )
@@ -229,7 +235,7 @@ final class DiscountedCashFlowDefaults
                         Words::say('cost_of_debt_before_tax'),
                         Unit::Percent,
                         $debtRate,
-                        'synthetic rating',
+                        Words::say('synthetic_rating'),
                         $alternatives,
                         $cover instanceof Absence
                             ? Words::say('pays_no_interest')
@@ -240,7 +246,7 @@ final class DiscountedCashFlowDefaults
                 Words::say('marginal_tax_rate'),
                 Unit::Percent,
                 $scope->economy->corporateTaxRate,
-                'statutory rate',
+                Words::say('statutory_rate'),
             ),
             'equity_market_value' => self::metric(
                 $scope,
@@ -250,7 +256,7 @@ final class DiscountedCashFlowDefaults
                 Unit::Money,
                 0.0,
                 'market',
-                'price × shares outstanding',
+                Words::say('price_shares_outstanding'),
             ),
         ];
     }
@@ -260,12 +266,12 @@ final class DiscountedCashFlowDefaults
     {
         $lines = [
             'cash' => [Words::say('cash_and_short_term_investments'), ['cash_and_short_term_investments']],
-            'non_operating_assets' => ['Investments', ['equity_method_investments', 'long_term_investments']],
-            'debt' => ['Debt', ['total_debt']],
-            'lease_liabilities' => ['Operating leases', ['operating_lease_liabilities']],
-            'pension_deficit' => ['Pension deficit', ['pension_liabilities']],
-            'minority_interest' => ['Minority interest', ['minority_interest']],
-            'preferred' => ['Preferred equity', ['preferred_equity']],
+            'non_operating_assets' => [Words::say('investments'), ['equity_method_investments', 'long_term_investments']],
+            'debt' => [Words::say('debt'), ['total_debt']],
+            'lease_liabilities' => [Words::say('operating_leases'), ['operating_lease_liabilities']],
+            'pension_deficit' => [Words::say('pension_deficit'), ['pension_liabilities']],
+            'minority_interest' => [Words::say('minority_interest'), ['minority_interest']],
+            'preferred' => [Words::say('preferred_equity'), ['preferred_equity']],
         ];
         $figures = [];
         foreach ($lines as $name => [$label, $keys]) {
@@ -283,7 +289,7 @@ final class DiscountedCashFlowDefaults
                 $label,
                 Unit::Money,
                 $sum,
-                $known ? 'reported' : 'not reported',
+                $known ? Words::say('reported') : Words::say('not_reported'),
                 [],
                 $known ? Words::say('latest_balance_sheet') : Words::say('not_reported_taken_as_none'),
             );
@@ -295,11 +301,11 @@ final class DiscountedCashFlowDefaults
         $diluted = $scope->line(\Logion\Reporting\LineItems::all()['diluted_shares_average'], Moment::of('quarter'));
         $figures['shares'] = new Assumption(
             'shares',
-            'Shares outstanding',
+            Words::say('shares_outstanding'),
             Unit::Shares,
             $shares,
-            'reported',
-            $diluted instanceof Absence ? [] : ['diluted average' => $diluted],
+            Words::say('reported'),
+            $diluted instanceof Absence ? [] : [Words::say('diluted_average') => $diluted],
         );
 
         return $figures;

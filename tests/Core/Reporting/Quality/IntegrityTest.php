@@ -228,8 +228,8 @@ final class IntegrityTest extends TestCase
         ];
         foreach (
             [
-                [1000.0, 'larger', 'Divide by 1~000', 'Divide by 1,000'],
-                [0.001, 'smaller', 'Multiply by '.'1~000', 'Multiply by 1,000'],
+                [1000.0, 'larger', 'Divide by 1~000', 'Divide by 1 000'],
+                [0.001, 'smaller', 'Multiply by 1~000', 'Multiply by 1 000'],
             ] as [$factor, $than, $line, $whole]
         ) {
             $slip = $true;
