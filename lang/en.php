@@ -99,14 +99,13 @@ return [
         'index_made' => 'Index {ticker} made',
         'index_removed' => 'Index {name} removed',
         'integrity_check' => 'Integrity check',
-        'is_about_times_than_beside_it' => '{ticker}: {label}, {period}, is {number} ({place}), about {number2} times {direction} than '.
-            '{number3} beside it.',
+        'is_about_times_than_beside_it' => '{ticker}: {label}, {period}, is {number} ({place}), about {times} than {near} beside it.',
         'is_already_a_ticker_on' => '"{ticker}" is already a ticker on {name}',
         'is_damaged_the_archive_cannot_be' => '{what} is damaged: the archive cannot be unpacked',
         'is_empty' => '{label} is empty',
         'is_empty_2' => '"{entry}" is empty',
-        'is_estimated_about_times_than_it' => '{ticker}: {label} is estimated about {number} times {direction} than it was last '.
-            'reported. Choose the scale of the amounts, or take them as they are.',
+        'is_estimated_about_times_than_it' => '{ticker}: {label} is estimated about {times} than it was last reported. Choose the '.
+            'scale of the amounts, or take them as they are.',
         'is_kept_for_another_security' => '{scheme} {value} is kept for another security',
         'is_larger_than_mb' => '"{entry}" is larger than {number} MB',
         'is_neither_a_purchase_nor_a' => '"{direction}" is neither a purchase nor a sale',
@@ -253,7 +252,7 @@ return [
         'the_figure_already_stands_in_with' => 'The figure already stands in {place} with another amount',
         'the_figure_is_in_reports_filed' => 'The figure is in {currency}; reports filed on {day} are in {currencyOn}',
         'the_figure_is_in_reports_in' => 'the figure is in {currency}, {name} reports in {currency2}',
-        'the_figures_are_about_times_than' => '{ticker}: the figures are about {number} times {direction} than those stored. {remedy}',
+        'the_figures_are_about_times_than' => '{ticker}: the figures are about {times} than those stored. {remedy}',
         'the_figures_as_of_have_not' => 'The figures as of {day} have not been computed yet. Start the refresh and wait for it.',
         'the_figures_of_the_day_have' => 'the figures of the day have not been computed.',
         'the_file_cannot_be_read' => 'The file cannot be read',

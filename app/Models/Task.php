@@ -14,6 +14,32 @@ final class Task extends Model
 
     protected $table = 'tasks';
 
+    /** The work of a kind on a subject, for one more who waits for it; what is new waits. */
+    public static function of(string $kind, string $subject, ?User $owner): self
+    {
+        $task = self::query()->firstOrCreate(['kind' => $kind, 'subject' => $subject], ['state' => 'waiting']);
+        $owner === null || $task->owners()->syncWithoutDetaching($owner);
+
+        return $task;
+    }
+
+    /** Whether it waits for a worker or one is at it. */
+    public function isUnderWay(): bool
+    {
+        return in_array($this->state, ['waiting', 'running'], true);
+    }
+
+    /** Whether it has to be handed to a worker: it is new, or has ended, or nothing was heard of it for so many minutes. */
+    public function isIdle(int $minutes): bool
+    {
+        return $this->wasRecentlyCreated || ! $this->isUnderWay() || $this->updated_at?->lt(now()->subMinutes($minutes)) === true;
+    }
+
+    public function begin(): void
+    {
+        $this->update(['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null]);
+    }
+
     /** @return BelongsToMany<User, $this> */
     public function owners(): BelongsToMany
     {

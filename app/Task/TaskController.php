@@ -24,19 +24,15 @@ final class TaskController
         $asked = $request->validated('formula');
         $formula = $asked === null ? null : self::expanded($catalogues->of($request->user()), $asked);
         $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
-        $task = Task::query()->firstOrCreate(
-            [
-                'kind' => $formula === null ? 'refresh' : 'history',
-                'subject' => Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula)),
-            ],
-            ['state' => 'waiting'],
+        $task = Task::of(
+            $formula === null ? 'refresh' : 'history',
+            Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula)),
+            $request->user(),
         );
-        $task->owners()->syncWithoutDetaching($request->user());
-        $stalled = in_array($task->state, ['waiting', 'running'], true) && $task->updated_at?->lt(now()->subMinute());
         if ($ready) {
             $task->update(['state' => 'done']);
-        } elseif ($task->wasRecentlyCreated || $stalled || in_array($task->state, ['failed', 'cancelled', 'done'], true)) {
-            $task->update(['state' => 'waiting', 'done' => 0, 'message' => null]);
+        } elseif ($task->isIdle(1)) {
+            $task->begin();
             RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula)->onQueue(
                 PatientQueue::laneOf($formula === null ? null : $request->user()),
             );
@@ -52,7 +48,7 @@ final class TaskController
 
     public function destroy(Request $request, Task $task): JsonResponse
     {
-        if (! in_array($task->state, ['waiting', 'running'], true)) {
+        if (! $task->isUnderWay()) {
             throw new NotFoundHttpException(Words::say('the_work_has_ended_so_there'));
         }
         $task->owners()->detach($request->user());

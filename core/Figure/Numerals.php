@@ -22,6 +22,14 @@ final class Numerals
         return self::decimal(100 * $fraction, $digits).' %';
     }
 
+    /** How many times larger something is, or smaller where the factor is below one. */
+    public static function times(float $factor): string
+    {
+        return $factor < 1
+            ? Words::say('times_smaller', number: self::decimal(1 / $factor))
+            : Words::say('times_larger', number: self::decimal($factor));
+    }
+
     /** By how much something has changed, in per cent, with its sign. */
     public static function change(float $fraction, int $digits = 0): string
     {

@@ -300,15 +300,13 @@ final class StatementReading
                 $this->notes[] = Words::say(
                     'are_taken_times_than_the_amounts',
                     label: LineItems::all()[$shares]->label,
-                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
-                    direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
+                    times: Numerals::times($factor),
                 );
             } elseif ($isThousands && ! in_array('shares', $this->accepted, true)) {
                 $this->doubts['shares'] = Words::say(
                     'earnings_over_are_about_times_than',
                     label: LineItems::all()[$shares]->label,
-                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
-                    direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
+                    times: Numerals::times($factor),
                 );
             }
         }

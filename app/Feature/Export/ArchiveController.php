@@ -21,10 +21,9 @@ final class ArchiveController
     public function store(Request $request): JsonResponse
     {
         $user = $request->user();
-        $task = Task::query()->firstOrCreate(['kind' => self::KIND, 'subject' => (string) $user->id], ['state' => 'done']);
-        $task->owners()->syncWithoutDetaching($user);
-        if (! in_array($task->state, ['waiting', 'running'], true) || $task->updated_at?->lt(now()->subMinutes(10))) {
-            $task->update(['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null]);
+        $task = Task::of(self::KIND, (string) $user->id, $user);
+        if ($task->isIdle(10)) {
+            $task->begin();
             is_file(MakeArchive::path($user)) && unlink(MakeArchive::path($user));
             MakeArchive::dispatch($task->id, $user->id)->onQueue(PatientQueue::laneOf($user));
         }

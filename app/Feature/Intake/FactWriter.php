@@ -286,8 +286,7 @@ final class FactWriter
                 Words::say(
                     'the_figures_are_about_times_than',
                     ticker: $ticker,
-                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
-                    direction: $factor < 1 ? Words::say('smaller') : Words::say('larger'),
+                    times: Numerals::times($factor),
                     remedy: $scale !== null && $scale / $factor >= 1 && $scale / $factor <= 1e9
                         ? Words::say('choose_the_scale_or_take_them', number: Numerals::decimal($scale / $factor))
                         : Words::say('check_the_scale_or_take_them'),
@@ -312,9 +311,8 @@ final class FactWriter
                     period: FiscalPeriod::label((int) $period),
                     number: $this->number($one['value']),
                     place: $figures[$key]['place'],
-                    number2: Numerals::decimal($one['factor'] >= 1 ? $one['factor'] : 1 / $one['factor']),
-                    direction: $one['factor'] < 1 ? Words::say('smaller') : Words::say('larger'),
-                    number3: $this->number($one['near']),
+                    times: Numerals::times($one['factor']),
+                    near: $this->number($one['near']),
                 ),
             );
         }

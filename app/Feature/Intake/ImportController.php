@@ -162,11 +162,8 @@ final class ImportController
 
     private function inBackground(Import $import, bool $stores): void
     {
-        $task = Task::query()->updateOrCreate(
-            ['kind' => $stores ? 'import' : 'preview', 'subject' => (string) $import->id],
-            ['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null],
-        );
-        $import->user_id === null || $task->owners()->syncWithoutDetaching([$import->user_id]);
+        $task = Task::of($stores ? 'import' : 'preview', (string) $import->id, $import->user);
+        $task->begin();
         TaskProgress::forget($task->id);
         $import->update(['state' => $stores ? 'storing' : 'previewing', 'task_id' => $task->id]);
         RunImport::dispatch($import->id, $task->id, $stores);

@@ -139,8 +139,7 @@ return [
         'an_increase_or_decrease_as_it' => 'an increase or decrease as it changes cash',
         'an_own_metric_is_a_formula' => 'An own metric is a formula, a ranking or a regression.',
         'any_of' => 'any of ({members})',
-        'are_taken_times_than_the_amounts' => '{label} are taken {number} times {direction} than the amounts are scaled, as earnings a '.
-            'share say.',
+        'are_taken_times_than_the_amounts' => '{label} are taken {times} than the amounts are scaled, as earnings a share say.',
         'as_last_reported_on_the_share' => 'As last reported, on the share basis of its price.',
         'as_reported' => 'As reported',
         'as_reported_less_one_off_items' => 'as reported less one-off items',
@@ -196,8 +195,8 @@ return [
         'divide_by' => 'Divide by {factor}',
         'does_not_end_a_fiscal_quarter' => '{day} does not end a fiscal quarter of a year that ends in month {yearEndMonth}',
         'does_not_end_a_quarter_of' => '{day} does not end a quarter of a fiscal year that ends in month {yearEndMonth}',
-        'earnings_over_are_about_times_than' => 'Earnings over {label} are about {number} times {direction} than the earnings a share '.
-            'of the table: the scale of the one or the other is wrong. Correct it, or take the figures as they are',
+        'earnings_over_are_about_times_than' => 'Earnings over {label} are about {times} than the earnings a share of the table: the '.
+            'scale of the one or the other is wrong. Correct it, or take the figures as they are',
         'ebitda_of_the_last_year_exit' => 'EBITDA of the last year × exit multiple',
         'eliminations_and_items_between_segments_and' => 'eliminations and items between segments and the whole',
         'ends_days_after' => '{period} ends {between} days after {period2}.',
@@ -309,7 +308,7 @@ return [
         'not_reported_the_only_line_a' => 'Not reported; the only line a total lacks, so the total determines it.',
         'not_shown_in_a_statement_that' => 'Not shown in a statement that would show it: zero.',
         'of' => '{percent} of',
-        'of_is_about_times_than_in' => '{label} of {period} is {amount}, about {amount2} times {direction} than in the other years.',
+        'of_is_about_times_than_in' => '{label} of {period} is {amount}, about {times} than in the other years.',
         'of_is_given_as_and_by' => '{key} of {period} is given as {number}, and by difference from the start of the year it is '.
             '{number2}. Take the one that is given, or leave the report.',
         'of_is_given_as_and_by_difference' => '{label} of {period} is given as {number}, and by difference from the start of the year '.
@@ -476,6 +475,8 @@ return [
         'this_regression_cannot_be_run' => 'This regression cannot be run: {problem}',
         'through' => ' through {path}',
         'times' => '{decimal} times',
+        'times_larger' => '{number} times larger',
+        'times_smaller' => '{number} times smaller',
         'today' => 'today',
         'too_few_common_monthly_returns_for' => 'too few common monthly returns for a beta of its own',
         'turn_the_sign' => 'Turn the sign',

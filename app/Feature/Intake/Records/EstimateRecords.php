@@ -93,8 +93,7 @@ final class EstimateRecords extends Records
                     'is_estimated_about_times_than_it',
                     ticker: $this->pass->companies->read($company)->ticker,
                     label: LineItems::all()[$line]->label,
-                    number: Numerals::decimal($factor >= 1 ? $factor : 1 / $factor),
-                    direction: $factor < 1 ? Words::say('smaller') : Words::say('larger'),
+                    times: Numerals::times($factor),
                 ),
             );
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Reporting\Quality\Check;
 
+use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
@@ -115,8 +116,7 @@ final class UnitSlips implements Check
                         label: Examination::label($slip['line']),
                         period: FiscalPeriod::label($year),
                         amount: Examination::amount((float) $stated),
-                        amount2: Examination::amount($factor > 1 ? $factor : 1 / $factor),
-                        direction: $factor > 1 ? Words::say('larger') : Words::say('smaller'),
+                        times: Numerals::times($factor),
                     ),
                     Words::say('units_slipped_in_this_line_thousands'),
                     90,

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { api, ask } from '@/api/client'
-import { number } from '@/design/format'
+import WorkProgress from '@/design/WorkProgress.vue'
 
 /** Everything of whoever is signed in as one file: written in the background, then fetched. */
 const INTERVAL = 700
@@ -48,14 +48,7 @@ async function cancel(): Promise<void> {
       <code>php artisan logion:archive FILE --read</code>, which counts what it reads.
     </p>
     <div v-if="isAtWork" role="status">
-      <v-progress-linear
-        :model-value="work?.total ? (100 * work.done) / work.total : 0"
-        :indeterminate="!work?.total"
-        color="primary"
-        height="6"
-        aria-label="Progress"
-      />
-      <p class="my-2">{{ work?.total ? `${number(work.done, 0)} of ${number(work.total, 0)} rows` : 'Waiting for the worker…' }}</p>
+      <WorkProgress :work="work" what="rows" />
       <v-btn @click="cancel">Cancel</v-btn>
     </div>
     <template v-else>

@@ -8,6 +8,7 @@ import CommitInput from '@/design/CommitInput.vue'
 import { csv, download } from '@/design/download'
 import { number, percent } from '@/design/format'
 import PageSteps from '@/design/PageSteps.vue'
+import WorkProgress from '@/design/WorkProgress.vue'
 import { useCatalogue } from '@/stores/catalogue'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -196,18 +197,9 @@ const dateColumns: SheetColumn<Dated>[] = [
       the market is paid out at its last price.
     </p>
     <div v-if="running" class="my-4" role="status">
-      <p>
-        Reading what was known:
-        {{ test?.task?.total ? `${number(test.task.done, 0)} of ${number(test.task.total, 0)} companies` : 'waiting for the worker…' }}
-      </p>
-      <v-progress-linear
-        :model-value="test?.task?.total ? (100 * test.task.done) / test.task.total : 0"
-        :indeterminate="!test?.task?.total"
-        color="primary"
-        height="6"
-        aria-label="Progress of the back-test"
-      />
-      <v-btn size="small" class="mt-2" @click="cancel">Cancel</v-btn>
+      <p class="mb-2">Reading what was known on each date.</p>
+      <WorkProgress :work="test?.task ?? null" what="companies" label="Progress of the back-test" />
+      <v-btn size="small" @click="cancel">Cancel</v-btn>
     </div>
     <p v-else-if="test?.task?.state === 'cancelled'" class="quiet" role="status">Cancelled; nothing was stored.</p>
     <p v-else-if="test?.task?.state === 'failed'" class="worse" role="alert">{{ test.task.message }}</p>

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { api, ask } from '@/api/client'
-import { number } from '@/design/format'
+import WorkProgress from '@/design/WorkProgress.vue'
 import { useCatalogue } from '@/stores/catalogue'
 
 /** The figures of a day are being computed: shows how far, and lets one stop. */
@@ -51,22 +51,8 @@ async function cancel(): Promise<void> {
           : 'Every metric of every company, from what was public on that day. This is done once for each day.'
       }}
     </p>
-    <v-progress-linear
-      :model-value="task?.total ? (100 * task.done) / task.total : 0"
-      :indeterminate="!task?.total && task?.state !== 'cancelled'"
-      color="primary"
-      height="6"
-      aria-label="Progress"
-    />
-    <p class="my-2">
-      {{
-        task?.total
-          ? `${number(task.done, 0)} of ${number(task.total, 0)} companies`
-          : task?.state === 'cancelled'
-            ? 'Cancelled; nothing was stored.'
-            : 'Waiting for the worker…'
-      }}
-    </p>
+    <p v-if="task?.state === 'cancelled'" class="my-2">Cancelled; nothing was stored.</p>
+    <WorkProgress v-else :work="task" what="companies" />
     <p v-if="problem ?? (task?.state === 'failed' ? task.message : null)" class="worse" role="alert">{{ problem ?? task?.message }}</p>
     <v-btn v-if="task ? task.state === 'cancelled' || task.state === 'failed' : problem" variant="outlined" @click="attempt++"
       >Start again</v-btn
