@@ -7,6 +7,7 @@ declare(strict_types=1);
 return [
     'sentences' => [
         'a_basket_holds_at_most_companies' => 'A basket holds at most {number} companies and {number2} survive. Tighten the screen.',
+        'a_company_is_not_merged_with' => 'a company is not merged with itself',
         'a_country_is_a_code_of' => 'A country is a code of two letters by ISO 3166.',
         'a_currency_is_a_code_of' => 'A currency is a code of three letters by ISO 4217.',
         'a_currency_is_a_code_of_three' => 'A currency is a code of three capital letters by ISO 4217.',
@@ -16,6 +17,7 @@ return [
         'a_later_change_of_its_is' => 'A later change of its {label} is known, so this cannot be what is so now',
         'a_later_change_on_is_known' => 'a later change, on {day}, is known, so this cannot be what is so now',
         'a_later_import_replaced_rows_of' => 'A later import, "{name}", replaced rows of this one. Undo that first',
+        'a_new_company_needs_exchange_and' => '"{name}" is not known yet, and to make it a ticker and an exchange are needed',
         'a_number' => 'a number',
         'a_one_off_can_be_marked' => 'A one-off can be marked on a line of the income statement of a {label}; "{line}" is none.',
         'a_page_with_inline_facts_may' => 'A page with inline facts may have 200 MB',
@@ -41,6 +43,7 @@ return [
         'belief' => 'Belief',
         'belongs_to_at_that_time' => '{code}:{ticker} belongs to {name} at that time',
         'breaks_off_in_row_the_archive' => '"{entry}" breaks off in row {line}: the archive is damaged',
+        'calendar_of' => 'Calendar of {name}',
         'can_be_had_as' => '{kind} can be had as {formats}.',
         'cancelled_nothing_was_stored' => 'Cancelled; nothing was stored.',
         'cannot_be_opened' => '{what} cannot be opened',
@@ -54,6 +57,7 @@ return [
         'company' => 'Company',
         'company_changed' => 'Company {name} changed',
         'company_made' => 'Company {name} made',
+        'company_merged_into' => '{name} merged into {into}',
         'company_removed' => 'Company {name} removed',
         'compares_companies_and_cannot_be_looked' => '"{used}" compares companies and cannot be looked at through time',
         'consensus_of' => 'Consensus of {line}, {period}',
@@ -89,6 +93,7 @@ return [
         'has_cells_under_headings' => 'has {count} cells under {count2} headings',
         'has_no_concept' => 'has no concept',
         'has_no_url_or_no_template' => 'has no url or no template',
+        'import_of' => 'Import of {name}',
         'imported' => 'Imported',
         'in_billions' => 'in billions',
         'in_force' => 'in force',
@@ -98,6 +103,7 @@ return [
         'in_units_of' => 'in {scale}',
         'index_made' => 'Index {ticker} made',
         'index_removed' => 'Index {name} removed',
+        'index_renamed' => 'Index {name} renamed',
         'integrity_check' => 'Integrity check',
         'is_about_times_than_beside_it' => '{ticker}: {label}, {period}, is {number} ({place}), about {times} than {near} beside it.',
         'is_already_a_ticker_on' => '"{ticker}" is already a ticker on {name}',
@@ -113,6 +119,8 @@ return [
         'is_neither_buy_sell_nor_dividend' => '"{text}" is neither buy, sell nor dividend',
         'is_neither_name_sector_nor_reporting' => '"{attribute}" is neither name, sector nor reporting currency',
         'is_neither_yes_nor_no' => '"{main}" is neither yes nor no',
+        'is_no_code_of_an_exchange_country' => '"{text}" is no code. An exchange has two to eight letters or digits, a country two '.
+            'letters, a currency three',
         'is_no_currency_code_of_three' => '"{text}" is no currency code of three letters',
         'is_no_currency_code_of_three_letters' => '"{currency}" is no currency code of three letters',
         'is_no_fiscal_period' => '"{text}" is no fiscal period such as 2023, Q1 2024 or 2023-12-31',
@@ -121,8 +129,10 @@ return [
         'is_no_isic_division_or_class' => '"{text}" is no ISIC division or class',
         'is_no_isic_division_or_class_write' => '"{sector}" is no ISIC division or class. Write its number, such as 26',
         'is_no_isin_its_check_digit' => '"{isin}" is no ISIN: its check digit does not fit. Leave it empty if you do not know it',
+        'is_no_kind_of_business_write' => '"{text}" is no kind of business. Write one of {kinds}',
         'is_no_line_analysts_estimate' => '"{line}" is no line analysts estimate',
         'is_no_line_of_a' => '{label} is no line of a {label2}.',
+        'is_no_month_a_year_ends_in' => '"{text}" is no month a fiscal year ends in. Write a month from 1 to 12, or its name',
         'is_no_period_of_the_calendar' => '"{text}" is no period of the calendar',
         'is_no_ratio_such_as_or' => '"{text}" is no ratio such as 10, 10:1 or 1 for 20',
         'is_no_ticker_up_to_twelve' => '"{ticker}" is no ticker: up to twelve letters, digits, dots and dashes',
@@ -133,6 +143,7 @@ return [
         'is_traded_in_and_the_file' => '{ticker} is traded in {currency}, and the file says {named}. Name the listing the prices are '.
             'of, or take them as they are.',
         'is_written_with_a_minus_it' => '{label} is written with a minus; it is taken as a positive amount, as its name says.',
+        'it_came_with_an_import_take_that' => 'It came with the import of {name}. Take that back under Imports',
         'it_cannot_be_deleted' => 'It cannot be deleted',
         'it_cannot_be_told_of_any' => 'It cannot be told of any sheet of the workbook what it holds. Add a heading row to the one that '.
             'is meant',
@@ -140,6 +151,7 @@ return [
             'period, or fiscal periods across. Add a heading row',
         'it_ends_on_not_after_it' => 'it ends on {day}, not after it begins on {day2}',
         'it_has_no_facts' => 'it has no "facts"',
+        'it_is_a_member_already_from' => 'it is a member of {index} already, from {day}{end}. End that membership first',
         'it_is_not_known_what_the' => 'It is not known what the table holds. Choose its kind',
         'it_is_not_valid_json' => 'it is not valid JSON ({error})',
         'it_must_be_an_object' => 'it must be an object.',
@@ -147,9 +159,13 @@ return [
         'jsonl_breaks_off_in_line_the' => '{table}.jsonl breaks off in line {count}: the archive is damaged; nothing was read',
         'jsonl_is_broken_in_line_nothing' => '{table}.jsonl is broken in line {count}; nothing was read',
         'lies_in_the_future' => '{day} lies in the future',
+        'listing_of' => 'Listing {code}:{ticker}',
+        'listing_removed' => 'Listing {ticker} removed',
         'lists_and_portfolios_belong_to_somebody' => 'Lists and portfolios belong to somebody: name the user they are for',
         'lists_belong_to_a_user_sign' => 'lists belong to a user; sign in.',
         'margin_of_safety' => 'Margin of safety',
+        'member_from' => '{index} from {day}',
+        'members_of' => 'Members of {index}',
         'names_a_unit_that_does_not' => 'names a unit that does not exist',
         'names_the_context_which_does_not' => 'names the context "{context}", which does not exist',
         'new_accounts_are_closed_here_ask' => 'New accounts are closed here. Ask an administrator of this installation for an '.
@@ -201,6 +217,9 @@ return [
         'positions_without_a_day_count_as' => 'Positions without a day count as bought on {day}, the latest day there is.',
         'prices_dividends_or_splits_that_came' => 'Prices, dividends or splits that came later belong to listings of this import. Undo '.
             'those first',
+        'rates_are_read_as_per_cent' => '{label}: values without a sign are read as per cent a year.',
+        'rates_without_a_sign_are_fractions' => '{label}: the values bear no per cent sign and none is above one, so {written} is read '.
+            'as {percent} a year. Accept that, write a per cent sign, or choose per cent as the scale.',
         'ratios_of_each_year_from_the' => '{title}: ratios of each year, from the sheets before',
         'reload_the_page_and_sign_in' => 'Reload the page and sign in again; nothing was lost.',
         'reverse_split_1_for_g' => 'Reverse split 1 for %g',
@@ -249,6 +268,7 @@ return [
         'the_dividend_is_in_the_share' => 'the dividend is in {currency}, the share trades in {trading}',
         'the_equity_risk_premium_is_a' => 'The equity risk premium is a fraction a year between 0 and 0.3: 5 % is 0.05.',
         'the_error_was_logged_try_again' => 'The error was logged. Try again; if it stays, restart the application.',
+        'the_exchange_was_open_on' => '{name} was open on {day}: {traded} shares have a price with trades of that day',
         'the_figure_already_stands_in_with' => 'The figure already stands in {place} with another amount',
         'the_figure_is_in_reports_filed' => 'The figure is in {currency}; reports filed on {day} are in {currencyOn}',
         'the_figure_is_in_reports_in' => 'the figure is in {currency}, {name} reports in {currency2}',
@@ -291,7 +311,10 @@ return [
         'the_last_row_is_an_unfinished' => '{ticker}: the last row, {day}, is an unfinished month.',
         'the_latest_day_of_the_file' => 'The latest day of the file, {day}, lies far ahead of the prices of all other listings. '.
             'Correct the day, or take it, and everything is looked at from that day.',
+        'the_listing_belongs_to_another_class' => '{ticker} is the listing of another class of the company',
         'the_margin_of_safety_must_lie' => 'The margin of safety must lie between 0 and 95 %.',
+        'the_only_listing_of_a_share_stays' => '{ticker} is the only listing of the share. Remove the company, or list the share '.
+            'elsewhere first',
         'the_period_ends_before_it_begins' => 'the period "{text}" ends before it begins',
         'the_period_has_no_trading_days' => 'The period has no trading days. Begin it earlier.',
         'the_period_has_no_trading_days_begin' => 'The period has no trading days. Begin it earlier or end it later.',
@@ -324,6 +347,8 @@ return [
         'the_work_has_ended_so_there' => 'The work has ended, so there is nothing to cancel.',
         'the_work_was_interrupted_nothing_was' => 'The work was interrupted; nothing was stored. Store it again.',
         'the_workbook_has_more_than_mb' => 'The workbook has more than 200 MB of texts; save the sheet as CSV',
+        'their_fiscal_years_end_in_different' => 'the fiscal year of {name} ends in month {month}, that of {into} in month {month2}. '.
+            'Correct the one that is wrong first',
         'there_are_no_lists_of_the' => 'there are no lists of the kind "{kind}".',
         'there_is_already_a_company' => 'There is already a company "{name}"',
         'there_is_already_a_company_choose' => 'There is already a company "{name}" ({ticker}); choose it instead of making a new one',
@@ -341,6 +366,8 @@ return [
         'there_is_nothing_of_that_number' => 'There is nothing of that number, or it belongs to somebody else.',
         'there_would_be_rebalancing_dates_at' => 'There would be {count} rebalancing dates; at most {most_dates} are tested. Rebalance '.
             'less often, or shorten the period.',
+        'they_report_in_different_currencies' => '{name} reports in {currency} and {into} in {currency2}. Correct the one that is '.
+            'wrong first',
         'this_installation_is_not_in_demo' => 'This installation is not in demo mode, so there is no demo account.',
         'this_is_the_only_administrator_make' => 'This is the only administrator. Make somebody else one first.',
         'this_token_is_for_reading_only' => 'This token is for reading only. Make another one that may change things.',
@@ -349,6 +376,7 @@ return [
         'to_take_it_accept' => '{doubt} (To take it, accept "{key}".)',
         'tokens_are_made_and_revoked_by' => 'Tokens are made and revoked by whoever is signed in, not with a token.',
         'until' => '{attributes} {value} until {day}',
+        'until_day' => 'until {day}',
         'until_then_it_is_that_of' => ' Until then it is {currency}, that of the first exchange.',
         'volume' => ', volume {volume}',
         'waits_for_a_decision_under_data' => 'waits for a decision under Data',

@@ -24,6 +24,9 @@ use App\Feature\OwnMetric\OwnMetricController;
 use App\Feature\Quality\BreakController;
 use App\Feature\Quality\FindingController;
 use App\Feature\Reference\ExchangeController;
+use App\Feature\Reference\HolidayController;
+use App\Feature\Reference\ListingController;
+use App\Feature\Reference\MemberController;
 use App\Feature\Reference\ProfileController;
 use App\Feature\Reference\ReferenceController;
 use App\Feature\Screening\ScreenController;
@@ -161,6 +164,8 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     Route::get('reference', [ReferenceController::class, 'index']);
     Route::get('series/{name}', [ReferenceController::class, 'series']);
     Route::get('changes', [ReferenceController::class, 'changes']);
+    Route::get('indices/{index}/members', [MemberController::class, 'index'])->whereNumber('index');
+    Route::get('exchanges/{exchange}/holidays', [HolidayController::class, 'index'])->whereNumber('exchange');
     Route::get('companies/{ticker}/profile', [ProfileController::class, 'show']);
     Route::middleware('can:change-facts')->group(static function (): void {
         Route::apiResource('exchanges', ExchangeController::class)
@@ -168,10 +173,17 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
             ->whereNumber('exchange');
         Route::post('indices', [ExchangeController::class, 'storeIndex']);
         Route::delete('indices/{index}', [ExchangeController::class, 'destroyIndex'])->whereNumber('index');
+        Route::put('indices/{index}/members', [MemberController::class, 'update'])->whereNumber('index');
+        Route::delete('indices/{index}/members', [MemberController::class, 'destroy'])->whereNumber('index');
+        Route::put('exchanges/{exchange}/holidays', [HolidayController::class, 'update'])->whereNumber('exchange');
         Route::put('series/{name}', [ReferenceController::class, 'putSeries']);
         Route::post('companies', [ProfileController::class, 'store']);
         Route::put('companies/{ticker}/profile', [ProfileController::class, 'update']);
         Route::delete('companies/{ticker}', [ProfileController::class, 'destroy']);
+        Route::post('companies/{ticker}/merge', [ProfileController::class, 'merge']);
+        Route::post('companies/{ticker}/listings', [ListingController::class, 'store']);
+        Route::delete('companies/{ticker}/listings/{listing}', [ListingController::class, 'destroy'])->whereNumber('listing');
+        Route::put('companies/{ticker}/identifiers', [ListingController::class, 'identify']);
         Route::delete('changes/{change}', [ReferenceController::class, 'undo'])->whereNumber('change');
     });
     Route::middleware('can:administer')->group(static function (): void {

@@ -18,6 +18,12 @@ final class Change extends Model
         return ['rows' => 'array', 'undone_at' => 'datetime'];
     }
 
+    /** @return BelongsTo<Import, $this> with which it came and goes */
+    public function import(): BelongsTo
+    {
+        return $this->belongsTo(Import::class);
+    }
+
     /** @return BelongsTo<User, $this> */
     public function author(): BelongsTo
     {

@@ -23,6 +23,12 @@ final class Exchange extends Model
         return $this->hasMany(Listing::class);
     }
 
+    /** @return HasMany<Holiday, $this> */
+    public function holidays(): HasMany
+    {
+        return $this->hasMany(Holiday::class);
+    }
+
     /** @return BelongsTo<Security, $this> what its shares are measured against */
     public function index(): BelongsTo
     {

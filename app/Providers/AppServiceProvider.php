@@ -11,6 +11,7 @@ use App\Models\Import;
 use App\Models\User;
 use App\Policies\ImportPolicy;
 use App\Policies\OwnerPolicy;
+use App\Storage\ChangeLog;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\Settings;
@@ -34,6 +35,8 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(EconomyReader::class);
         $this->app->scoped(Catalogues::class);
         $this->app->scoped(Identities::class);
+        // One change may be made of several by others, which belong to it then.
+        $this->app->scoped(ChangeLog::class);
         Connection::resolverFor('sqlite', static fn (mixed ...$settings): SqliteConnection => new SqliteConnection(...$settings));
     }
 

@@ -11,6 +11,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
+use Throwable;
 
 /**
  * Changes the rows that describe the installation's world, and remembers who changed what, so that each change can be taken back as
@@ -29,11 +30,22 @@ final class ChangeLog
         'former_attributes' => ['id'],
         'economy_series' => ['name', 'day'],
         'index_members' => ['index_id', 'company_id', 'from_day'],
+        'holidays' => ['exchange_id', 'day'],
+        'company_list_items' => ['id'],
+        'judgements' => ['id'],
+        'template_choices' => ['id'],
+        'dividends' => ['id'],
+        'corporate_actions' => ['id'],
     ];
+
+    /** Rows that belong to a filing name its company too. */
+    private const OF_FILINGS = ['facts', 'breakdown_facts'];
+
+    private const AT_ONCE = 500;
 
     /** What refers to a row: table, column, and what it is to a reader. */
     private const BUILT_ON = [
-        'exchanges' => [['listings', 'exchange_id', 'listings']],
+        'exchanges' => [['listings', 'exchange_id', 'listings'], ['holidays', 'exchange_id', 'holidays']],
         'companies' => [
             ['securities', 'company_id', 'classes of shares'],
             ['filings', 'company_id', 'reports'],
@@ -61,28 +73,65 @@ final class ChangeLog
         'listings' => [['bars', 'listing_id', 'prices']],
     ];
 
-    /** @var list<array{table: string, key: array<string, mixed>, before: array<string, mixed>|null, after: array<string, mixed>|null}> */
+    /**
+     * A row with what it was and became; or rows by number that were given to another owner.
+     *
+     * @var list<array{table: string, key: array<string, mixed>, before: array<string, mixed>|null, after: array<string, mixed>|null}
+     *     |array{table: string, moved: list<int>, column: string, from: int, to: int}>
+     */
     private array $rows = [];
 
+    private bool $isOpen = false;
+
     /**
-     * Makes one change of several rows.
+     * Makes one change of several rows. Within a change it is a part of that: what fails of it leaves nothing, and the rest goes on.
      *
      * @template T
      *
-     * @param  Closure(self): T  $work  calls insert, update and delete
+     * @param  Closure(self): T  $work  calls insert, update, delete and move
+     * @param  int|null  $import  the import with which it came and goes
      * @return T
      */
-    public function record(?User $by, string $what, Closure $work): mixed
+    public function record(?User $by, string $what, Closure $work, ?int $import = null): mixed
     {
-        return DB::transaction(function () use ($by, $what, $work): mixed {
-            $this->rows = [];
-            $result = $work($this);
-            if ($this->rows !== []) {
-                Change::query()->create(['user_id' => $by?->id, 'what' => mb_substr($what, 0, 250), 'rows' => $this->rows]);
+        if ($this->isOpen) {
+            $before = $this->rows;
+            try {
+                return DB::transaction(fn (): mixed => $work($this));
+            } catch (Throwable $error) {
+                $this->rows = $before;
+                throw $error;
             }
+        }
+        $this->isOpen = true;
+        $this->rows = [];
+        try {
+            return DB::transaction(function () use ($by, $what, $work, $import): mixed {
+                $result = $work($this);
+                if ($this->rows !== []) {
+                    Change::query()->create([
+                        'user_id' => $by?->id,
+                        'what' => mb_substr($what, 0, 250),
+                        'rows' => $this->rows,
+                        'import_id' => $import,
+                    ]);
+                }
 
-            return $result;
-        });
+                return $result;
+            });
+        } finally {
+            $this->isOpen = false;
+        }
+    }
+
+    /** Gives the rows of one owner to another. */
+    public function move(string $table, string $column, int $from, int $to): void
+    {
+        $ids = DB::table($table)->where($column, $from)->orderBy('id')->pluck('id')->map(intval(...))->all();
+        if ($ids !== []) {
+            self::give($table, $column, $ids, $to);
+            $this->rows[] = ['table' => $table, 'moved' => array_values($ids), 'column' => $column, 'from' => $from, 'to' => $to];
+        }
     }
 
     /**
@@ -98,6 +147,22 @@ final class ChangeLog
         $this->note($table, $key, null);
 
         return $id;
+    }
+
+    /**
+     * Gives the rows of one owner to another, but those it has already: they are left out.
+     *
+     * @param  list<string>  $key  columns of which an owner has one row each
+     */
+    public function moveUnlessThere(string $table, string $column, int $from, int $to, array $key): void
+    {
+        foreach (DB::table($table)->where($column, $from)->get() as $row) {
+            $row = (array) $row;
+            $of = array_intersect_key($row, array_flip(self::KEYS[$table]));
+            $isThere = DB::table($table)->where($column, $to)->where(array_intersect_key($row, array_flip($key)))->exists();
+            $this->delete($table, $of);
+            $isThere || $this->insert($table, [...$row, $column => $to]);
+        }
     }
 
     /**
@@ -148,7 +213,13 @@ final class ChangeLog
             if ($change->undone_at !== null) {
                 throw Refusal::because(Words::say('the_change_is_already_undone'));
             }
-            foreach (array_reverse($change->rows) as ['table' => $table, 'key' => $key, 'before' => $before, 'after' => $after]) {
+            foreach (array_reverse($change->rows) as $row) {
+                if (isset($row['moved'])) {
+                    self::giveBack($row);
+
+                    continue;
+                }
+                ['table' => $table, 'key' => $key, 'before' => $before, 'after' => $after] = $row;
                 $now = self::row($table, $key);
                 if ($now != $after) {
                     throw Refusal::because(Words::say('what_it_changed_was_changed_again'));
@@ -164,6 +235,58 @@ final class ChangeLog
             }
             $change->update(['undone_at' => now(), 'undone_by' => $by?->id]);
         });
+    }
+
+    /** @return list<int> companies that a change gave reports to or took them from */
+    public function companiesOfReports(Change $change): array
+    {
+        $companies = [];
+        foreach ($change->rows as $row) {
+            if ($row['table'] === 'filings' && isset($row['moved'])) {
+                array_push($companies, $row['from'], $row['to']);
+            }
+        }
+
+        return $companies;
+    }
+
+    /** Takes back what came with an import; the latest first. */
+    public function undoImport(int $import, ?User $by): bool
+    {
+        $changes = Change::query()->where('import_id', $import)->whereNull('undone_at')->orderByDesc('id')->get();
+        foreach ($changes as $change) {
+            $this->undo($change, $by);
+        }
+
+        return $changes->isNotEmpty();
+    }
+
+    /**
+     * @param  array{table: string, moved: list<int>, column: string, from: int, to: int}  $row
+     *
+     * @throws Refusal if one of them has gone or has another owner
+     */
+    private static function giveBack(array $row): void
+    {
+        $there = 0;
+        foreach (array_chunk($row['moved'], self::AT_ONCE) as $ids) {
+            $there += DB::table($row['table'])->whereIn('id', $ids)->where($row['column'], $row['to'])->count();
+        }
+        if ($there !== count($row['moved'])) {
+            throw Refusal::because(Words::say('what_it_changed_was_changed_again'));
+        }
+        self::give($row['table'], $row['column'], $row['moved'], $row['from']);
+    }
+
+    /** @param  list<int>  $ids */
+    private static function give(string $table, string $column, array $ids, int $to): void
+    {
+        foreach (array_chunk($ids, self::AT_ONCE) as $chunk) {
+            DB::table($table)->whereIn('id', $chunk)->update([$column => $to]);
+            foreach ($table === 'filings' ? self::OF_FILINGS : [] as $of) {
+                DB::table($of)->whereIn('filing_id', $chunk)->update([$column => $to]);
+            }
+        }
     }
 
     /** @return list<string> tables whose rows others refer to */

@@ -32,6 +32,12 @@ final class EconomySeries
             : Words::say('exchange_rate_of', name: substr($name, strlen(self::EXCHANGE_RATE)));
     }
 
+    /** Whether its values are fractions of a year. */
+    public static function isYield(string $name): bool
+    {
+        return (self::KNOWN[$name][2] ?? '') === 'percent';
+    }
+
     /** What a series that is no exchange rate is for. */
     public static function use(string $name): string
     {

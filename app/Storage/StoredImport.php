@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use App\Models\Import;
+use App\Models\User;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
@@ -65,9 +66,10 @@ final readonly class StoredImport
      *
      * @throws Refusal if a later import built on it
      */
-    public function takeBack(): array
+    public function takeBack(?User $by = null): array
     {
         $this->refuseIfRowsAreReplaced();
+        $changed = (new ChangeLog())->undoImport($this->import->id, $by) ? [0 => 0] : [];
         $companies = $this->companiesOfFigures();
         $this->refuseIfListingsAreUsed();
         $companies += $this->companiesOfIdentity();
@@ -86,7 +88,7 @@ final readonly class StoredImport
         }
         $this->import->update(['state' => 'undone']);
 
-        return $companies;
+        return $companies + $changed;
     }
 
     private static function isBuiltOn(int $company): bool

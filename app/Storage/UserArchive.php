@@ -31,6 +31,7 @@ final class UserArchive
         'settings',
         'countries',
         'exchanges',
+        'holidays',
         'companies',
         'former_attributes',
         'securities',
@@ -68,12 +69,13 @@ final class UserArchive
         'transactions',
         'back_tests',
         'imports',
+        'changes',
     ];
 
     private const REPORT_EVERY = 20_000;
 
     /** Left out: work in progress, and what belongs to a running installation. */
-    private const WITHOUT = ['task_id'];
+    private const WITHOUT = ['task_id', 'undone_by'];
 
     /**
      * @param  (Closure(int, int): void)|null  $progress  is told rows done and in all, every so often

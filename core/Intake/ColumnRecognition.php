@@ -80,9 +80,10 @@ final class ColumnRecognition
             $missing = array_diff($required, array_keys($found));
             $score = array_sum($found) - 0.25 * (count($head) - count($found)) - count($missing);
             if (
-                $complete
+                count($found) >= $kind->leastColumns() &&
+                ($complete
                     ? $missing === [] && $score > $most
-                    : 2 * count($missing) <= count($required) && $found !== [] && ($best === null || $score > $most)
+                    : 2 * count($missing) <= count($required) && $found !== [] && ($best === null || $score > $most))
             ) {
                 [$best, $most] = [$kind, $score];
             }

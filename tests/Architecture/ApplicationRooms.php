@@ -33,7 +33,7 @@ final class ApplicationRooms
         'Feature\Decision' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Export' => ['Evaluation', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Finder' => ['Evaluation', 'Http', 'Models', 'Storage'],
-        'Feature\Intake' => ['Files', 'Http', 'Models', 'Storage', 'Task'],
+        'Feature\Intake' => ['Feature\Reference', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Note' => ['Evaluation', 'Http', 'Models'],
         'Feature\OwnMetric' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Sharing' => ['Evaluation', 'Http', 'Models', 'Policies', 'Storage'],

@@ -69,6 +69,7 @@ final readonly class IdentityReport
         $identifiers = $this->identities->identifiers($security['id']);
 
         return [
+            'id' => $security['id'],
             'name' => $security['name'],
             'kind' => $security['kind'],
             'main' => $security['main'],
@@ -114,6 +115,7 @@ final readonly class IdentityReport
         $ended = $listing->to !== null && $listing->to <= $day;
 
         return [
+            'id' => $listing->id,
             'reference' => "{$listing->exchange}:{$listing->ticker}",
             'exchange' => $this->identities->exchanges()[$listing->exchange],
             'ticker' => $listing->ticker,

@@ -95,11 +95,11 @@ final class ImportController
         return new JsonResponse(new ImportResource($import->refresh()));
     }
 
-    public function destroy(Imports $imports, Import $import): JsonResponse
+    public function destroy(Request $request, Imports $imports, Import $import): JsonResponse
     {
         self::awake($import);
         if ($import->state === 'stored') {
-            $imports->undo($import);
+            $imports->undo($import, $request->user());
 
             return new JsonResponse(['state' => 'undone']);
         }

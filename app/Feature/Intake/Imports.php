@@ -10,9 +10,11 @@ use App\Models\LineMapping;
 use App\Models\User;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyRefresh;
+use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\InstallationDay;
 use App\Storage\Rehearsal;
+use App\Storage\Settings;
 use App\Storage\StoredImport;
 use Closure;
 use Illuminate\Http\File;
@@ -36,6 +38,8 @@ final class Imports
         private readonly Identities $identities,
         private readonly InstallationDay $day,
         private readonly ColumnStore $columns,
+        private readonly EconomyReader $economy,
+        private readonly Settings $settings,
     ) {
     }
 
@@ -81,6 +85,7 @@ final class Imports
 
             return [$outcome, $this->seen($import, $mapping, $outcome)];
         });
+        $this->forget();
         $before = Import::query()
             ->where('digest', $import->digest)
             ->where('state', 'stored')
@@ -197,16 +202,17 @@ final class Imports
      *
      * @throws Refusal if a later import built on it
      */
-    public function undo(Import $import): void
+    public function undo(Import $import, ?User $by = null): void
     {
         if ($import->state !== 'stored') {
             throw Refusal::because(Words::say('only_a_stored_import_can_be'));
         }
-        DB::transaction(function () use ($import): void {
-            $companies = (new StoredImport($import))->takeBack();
+        DB::transaction(function () use ($import, $by): void {
+            $companies = (new StoredImport($import))->takeBack($by);
             $this->day->recompute();
             $this->refresh($companies);
         });
+        $this->forget();
     }
 
     /** @param  array<int, int>  $companies  the first day that changes by company; 0 stands for an index, which all are measured against */
@@ -217,6 +223,13 @@ final class Imports
             unset($companies[0]);
         }
         $this->refresh->companies($companies, $statements);
+    }
+
+    /** What was read of the installation's world may have been changed, or the change was only tried. */
+    private function forget(): void
+    {
+        $this->economy->forget();
+        $this->settings->forget();
     }
 
     /** Forgets an import that was not stored. */

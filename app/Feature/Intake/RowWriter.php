@@ -19,8 +19,6 @@ final class RowWriter
      * @param  'company_id'|'security_id'  $owner  column that names the company or security
      * @param  list<string>  $key  columns that tell a row from others of its owner
      * @param  array<string, mixed>  $fixed  values all rows share
-     * @param  bool  $inPreview  whether a preview, which is taken back as a whole, writes too, because later rows look at what earlier
-     *     ones made
      */
     public function __construct(
         private readonly ImportPass $pass,
@@ -28,7 +26,6 @@ final class RowWriter
         private readonly string $owner,
         private readonly array $key,
         private readonly array $fixed = [],
-        private readonly bool $inPreview = false,
     ) {
         $this->rows = new OwnedRows($table, $owner, $fixed);
     }
@@ -61,7 +58,7 @@ final class RowWriter
         $figureKnown = $known === null ? null : array_values(array_filter($known, 'is_float'))[0] ?? null;
         $outcome->example($status, $read->ticker, $what, $figureKnown, $figure, "row {$number}");
         $this->stored[$ownerId][$key] = [...$known ?? [], ...$row, 'import_id' => $importId];
-        if ($status === 'same' || ($importId === null && ! $this->inPreview)) {
+        if ($status === 'same' || $importId === null) {
             return;
         }
         if ($known !== null && isset($known['id'])) {

@@ -6,6 +6,7 @@ namespace App\Feature\Intake;
 
 use App\Feature\Intake\Records\Records;
 use App\Files\Rows;
+use App\Storage\ChangeLog;
 use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
 use Logion\Intake\DateFormat;
@@ -27,6 +28,9 @@ final class TableImport
     private readonly TableKind $kind;
 
     private readonly NumberFormat $numbers;
+
+    /** @var array<string, array{string, 'day'|'number'|'text'|'company'|'period', bool, list<string>}> */
+    private readonly array $fields;
 
     /** Prices take numbers as the file writes them. */
     private readonly bool $asWritten;
@@ -54,9 +58,10 @@ final class TableImport
             throw Refusal::because(Words::say('lists_and_portfolios_belong_to_somebody'));
         }
         $this->numbers = $pass->mapping->numbers();
+        $this->fields = $this->kind->columns();
         $this->isInHundredths = $this->kind === TableKind::Prices && $pass->mapping->scale === 0.01;
         $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.' && ! $this->isInHundredths;
-        foreach ($this->kind->columns() as $field => [, $type]) {
+        foreach ($this->fields as $field => [, $type]) {
             $column = array_search($field, $pass->mapping->columns, true);
             // The adjusted close of a price file is recognised, and not read.
             if ($column !== false && $field !== 'adjusted') {
@@ -73,6 +78,20 @@ final class TableImport
             return;
         }
         $this->doubtDays();
+        // What changes reference data is one change, listed with its author, that goes with the import.
+        app(ChangeLog::class)->record(
+            $this->pass->import->user,
+            Words::say('import_of', name: $this->pass->import->name),
+            $this->take(...),
+            $this->pass->importId,
+        );
+        // Rows that are held for a while are refused later than others.
+        usort($outcome->refused, static fn (array $a, array $b): int => strnatcmp($a['place'], $b['place']));
+    }
+
+    private function take(): void
+    {
+        $outcome = $this->pass->outcome;
         $records = Records::of($this->kind, $this->pass);
         foreach ($this->rows()->read() as $number => $row) {
             if ($number <= $this->pass->mapping->headRow) {
@@ -89,8 +108,6 @@ final class TableImport
             }
         }
         $records->finish();
-        // Rows that are held for a while are refused later than others.
-        usort($outcome->refused, static fn (array $a, array $b): int => strnatcmp($a['place'], $b['place']));
     }
 
     private function rows(): Rows
@@ -117,12 +134,13 @@ final class TableImport
     private function questions(): array
     {
         $questions = [];
-        foreach ($this->kind->columns() as $field => [$label, , $required]) {
+        foreach ($this->fields as $field => [$label, , $required]) {
             if ($required && ! in_array($field, $this->pass->mapping->columns, true)) {
                 $questions[$field] = Words::say('which_column_is', label: $label);
             }
         }
-        if ($this->pass->company === null && ! in_array('company', $this->pass->mapping->columns, true)) {
+        $isNamed = $this->pass->company !== null || in_array('company', $this->pass->mapping->columns, true);
+        if ($this->kind->isOfCompanies() && ! $isNamed) {
             $questions['company'] = Words::say('no_column_names_the_company_choose');
         }
 
@@ -204,7 +222,7 @@ final class TableImport
     /** @throws Refusal if the field must be there */
     private function absent(string $field): null
     {
-        [$label, , $required] = $this->kind->columns()[$field];
+        [$label, , $required] = $this->fields[$field];
 
         return $required ? throw Refusal::because(Words::say('is_empty', label: $label)) : null;
     }

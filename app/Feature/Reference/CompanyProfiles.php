@@ -86,6 +86,20 @@ final readonly class CompanyProfiles
      */
     public function change(?User $by, int $company, array $values, ?int $since = null): void
     {
+        $this->amend($by, $company, $values, $since) && $this->refresh->companies([$company => 0]);
+    }
+
+    /**
+     * The same for one of many that are brought up to date together.
+     *
+     * @param  array{name?: string, country?: string, sector?: string, template?: string, reporting_currency?: string,
+     *     fiscal_year_end_month?: int, description?: string}  $values
+     * @return bool whether something changed
+     *
+     * @throws Refusal as {@see change()}
+     */
+    public function amend(?User $by, int $company, array $values, ?int $since = null): bool
+    {
         $before = Company::query()->findOrFail($company);
         isset($values['name']) && self::refuseName($values['name'], $company);
         self::refuseSector($values['sector'] ?? null);
@@ -95,7 +109,7 @@ final readonly class CompanyProfiles
             ARRAY_FILTER_USE_BOTH,
         );
         if ($changed === []) {
-            return;
+            return false;
         }
         $this->log->record($by, Words::say('company_changed', name: $before->name), static function (ChangeLog $log) use (
             $before,
@@ -116,7 +130,8 @@ final readonly class CompanyProfiles
             }
             $log->update('companies', ['id' => $before->id], $changed);
         });
-        $this->refresh->companies([$company => 0]);
+
+        return true;
     }
 
     /** @throws Refusal if something is built on it */

@@ -49,6 +49,22 @@ final readonly class MarketIndices
         });
     }
 
+    /** @return bool whether it had another name */
+    public function rename(?User $by, int $index, string $name): bool
+    {
+        $known = Security::query()->where('kind', 'index')->findOrFail($index);
+        if ($known->name === $name) {
+            return false;
+        }
+        $this->log->record(
+            $by,
+            Words::say('index_renamed', name: $known->name),
+            static fn (ChangeLog $log) => $log->update('securities', ['id' => $index], ['name' => mb_substr($name, 0, 120)]),
+        );
+
+        return true;
+    }
+
     /** @throws Refusal if it has levels or members */
     public function remove(?User $by, Security $index): void
     {

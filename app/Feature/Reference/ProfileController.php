@@ -40,6 +40,19 @@ final class ProfileController
         return new JsonResponse(null, 204);
     }
 
+    public function merge(
+        MergeRequest $request,
+        CompanyMerge $merge,
+        CompanyScopes $scopes,
+        Identities $identities,
+        string $ticker,
+    ): JsonResponse {
+        $into = $scopes->companyId($request->validated('into'));
+        $merge->merge($request->user(), $scopes->companyId($ticker), $into);
+
+        return new JsonResponse(['ticker' => $identities->reference($into)]);
+    }
+
     /** @return array<string, mixed> */
     private static function profile(int $company): array
     {

@@ -103,6 +103,30 @@ use OpenApi\Attributes as OA;
         responses: [new OA\Response(response: 204, description: 'Removed; refused where something is built on it')],
     ),
 ]
+#[
+    OA\Post(
+        path: '/companies/{ticker}/merge',
+        operationId: 'mergeCompany',
+        parameters: [new TickerParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['into'],
+                properties: [new OA\Property(property: 'into', type: 'string', description: 'The company that stays')],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'All that was known of the one is now of the other; refused where they report differently',
+                content: new OA\JsonContent(
+                    required: ['ticker'],
+                    properties: [new OA\Property(property: 'ticker', type: 'string')],
+                    type: 'object',
+                ),
+            ),
+        ],
+    ),
+]
 final class ProfileRoutes
 {
 }

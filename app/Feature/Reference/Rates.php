@@ -51,9 +51,10 @@ final readonly class Rates
         $this->economy->forget();
     }
 
-    private static function refuseUnlessPlausible(string $name, int $day, float $value): void
+    /** @throws Refusal if a value cannot be one of the series */
+    public static function refuseUnlessPlausible(string $name, int $day, float $value): void
     {
-        $isYield = (EconomySeries::KNOWN[$name][2] ?? '') === 'percent';
+        $isYield = EconomySeries::isYield($name);
         if ($isYield && abs($value) > self::HIGHEST_YIELD) {
             throw Refusal::because(Words::say('on_the_rate_would_be_more', day: Day::iso($day), value: $value));
         }

@@ -7,12 +7,16 @@ namespace App\Feature\Reference;
 use App\Models\Change;
 use App\Storage\ChangeLog;
 use App\Storage\ColumnStore;
+use App\Storage\CompanyRefresh;
 use App\Storage\EconomyReader;
 use App\Storage\EconomySeries;
+use App\Storage\InstallationDay;
 use App\Storage\Settings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
+use Logion\Figure\Words;
+use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
 /** What the installation knows of its world besides companies' figures, what is still missing, and who changed what. */
@@ -50,7 +54,7 @@ final class ReferenceController
 
     public function changes(): AnonymousResourceCollection
     {
-        return ChangeResource::collection(Change::query()->with('author')->latest('id')->paginate(self::PER_PAGE));
+        return ChangeResource::collection(Change::query()->with('author', 'import')->latest('id')->paginate(self::PER_PAGE));
     }
 
     public function undo(
@@ -59,13 +63,20 @@ final class ReferenceController
         ColumnStore $columns,
         Settings $settings,
         EconomyReader $economy,
+        InstallationDay $day,
+        CompanyRefresh $refresh,
         Change $change,
     ): JsonResponse {
+        if ($change->import !== null) {
+            throw Refusal::because(Words::say('it_came_with_an_import_take_that', name: $change->import->name));
+        }
         $log->undo($change, $request->user());
         $columns->forgetFrom(0);
+        $day->recompute();
+        $refresh->companies(array_fill_keys($log->companiesOfReports($change), 0));
         $settings->forget();
         $economy->forget();
 
-        return new JsonResponse(new ChangeResource($change->load('author')));
+        return new JsonResponse(new ChangeResource($change->load('author', 'import')));
     }
 }

@@ -25,7 +25,7 @@ final readonly class ReferenceOverview
     /** @return array<string, mixed> */
     public function all(): array
     {
-        $exchanges = Exchange::query()->with('index')->withCount('listings')->orderBy('id')->get();
+        $exchanges = Exchange::query()->with('index')->withCount(['listings', 'holidays'])->orderBy('id')->get();
         $series = $this->series->all();
 
         return [
@@ -35,6 +35,7 @@ final readonly class ReferenceOverview
                         ...$exchange->only(['id', 'code', 'name', 'country', 'currency', 'index_id']),
                         'index' => $exchange->index?->name,
                         'listings' => $exchange->listings_count,
+                        'holidays' => $exchange->holidays_count,
                     ],
                 )
                 ->all(),

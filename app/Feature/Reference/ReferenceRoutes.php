@@ -21,6 +21,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'index_id', type: 'integer', nullable: true),
         new OA\Property(property: 'index', type: 'string', nullable: true, description: 'What its shares are measured against'),
         new OA\Property(property: 'listings', type: 'integer'),
+        new OA\Property(property: 'holidays', type: 'integer', description: 'Days on which it is known to be closed'),
     ]),
 ]
 #[
@@ -139,6 +140,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'author', type: 'string'),
         new OA\Property(property: 'made_on', type: 'string', nullable: true),
         new OA\Property(property: 'rows', type: 'integer'),
+        new OA\Property(property: 'import', type: 'string', nullable: true, description: 'The file it came with, and goes with'),
         new OA\Property(property: 'undone_on', type: 'string', nullable: true),
     ]),
 ]

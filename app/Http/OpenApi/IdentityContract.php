@@ -20,8 +20,9 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'Listing',
-        required: ['reference', 'exchange', 'ticker', 'currency', 'from', 'to', 'ended_because', 'main', 'close', 'day'],
+        required: ['id', 'reference', 'exchange', 'ticker', 'currency', 'from', 'to', 'ended_because', 'main', 'close', 'day'],
         properties: [
+            new OA\Property(property: 'id', type: 'integer'),
             new OA\Property(property: 'reference', type: 'string', description: 'EXCHANGE:TICKER'),
             new OA\Property(property: 'exchange', type: 'string'),
             new OA\Property(property: 'ticker', type: 'string'),
@@ -38,8 +39,9 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'ListedSecurity',
-        required: ['name', 'kind', 'main', 'entitlement', 'identifiers', 'shares', 'listings'],
+        required: ['id', 'name', 'kind', 'main', 'entitlement', 'identifiers', 'shares', 'listings'],
         properties: [
+            new OA\Property(property: 'id', type: 'integer'),
             new OA\Property(property: 'name', type: 'string'),
             new OA\Property(property: 'kind', type: 'string'),
             new OA\Property(property: 'main', type: 'boolean', description: 'Whether its price stands for the company'),

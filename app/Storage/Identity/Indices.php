@@ -19,6 +19,12 @@ final class Indices
         return $id === false ? null : $id;
     }
 
+    /** The security of an index that has a name. */
+    public function called(string $name): ?int
+    {
+        return $this->securities()->first(static fn (Security $index): bool => strcasecmp((string) $index->name, trim($name)) === 0)?->id;
+    }
+
     /** @return Collection<int, string> ticker by security */
     public function all(): Collection
     {

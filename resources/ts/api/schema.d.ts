@@ -1076,6 +1076,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/exchanges/{id}/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["holidays"];
+        put: operations["putHolidays"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/listings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putListing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/listings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeListing"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/identifiers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putIdentifier"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/indices/{id}/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["members"];
+        put: operations["putMember"];
+        post?: never;
+        delete: operations["removeMember"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies": {
         parameters: {
             query?: never;
@@ -1102,6 +1182,22 @@ export interface paths {
         get: operations["profile"];
         put: operations["changeProfile"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mergeCompany"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2525,6 +2621,7 @@ export interface components {
             until: string;
         };
         Listing: {
+            id: number;
             /** @description EXCHANGE:TICKER */
             reference: string;
             exchange: string;
@@ -2539,6 +2636,7 @@ export interface components {
             day: string | null;
         };
         ListedSecurity: {
+            id: number;
             name: string;
             kind: string;
             /** @description Whether its price stands for the company */
@@ -2603,6 +2701,26 @@ export interface components {
             /** @description Settings that were chosen; the others stand as they came */
             chosen: string[];
         };
+        Holiday: {
+            day: string;
+            name: string;
+        };
+        ExchangeCalendar: {
+            exchange: string;
+            days: components["schemas"]["Holiday"][];
+        };
+        IndexMember: {
+            ticker: string;
+            name: string;
+            from: string;
+            /** @description The day from which it was no longer a member */
+            to: string | null;
+        };
+        IndexMembers: {
+            id: number;
+            name: string;
+            members: components["schemas"]["IndexMember"][];
+        };
         Profile: {
             name: string;
             country: string;
@@ -2624,6 +2742,8 @@ export interface components {
             /** @description What its shares are measured against */
             index: string | null;
             listings: number;
+            /** @description Days on which it is known to be closed */
+            holidays: number;
         };
         ReferenceIndex: {
             id: number;
@@ -2680,6 +2800,8 @@ export interface components {
             author: string;
             made_on: string | null;
             rows: number;
+            /** @description The file it came with, and goes with */
+            import: string | null;
             undone_on: string | null;
         };
         /** @description Something of a user that can be shared to read */
@@ -5829,6 +5951,293 @@ export interface operations {
             503: components["responses"]["NotStored"];
         };
     };
+    holidays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Days on which an exchange is closed though it would be open by its week, latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeCalendar"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    putHolidays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    days: {
+                        day: string;
+                        name: string | null;
+                        /** @description It is open after all */
+                        open?: boolean;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description The days are in the calendar; refused where shares were traded on one */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeCalendar"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    putListing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Its code */
+                    exchange: string;
+                    ticker: string;
+                    from: string;
+                    /** @description The day it was no longer listed so */
+                    to?: string | null;
+                    /** @description That of the exchange by default */
+                    currency?: string | null;
+                    /** @description Why it ended */
+                    reason?: string | null;
+                    /** @description The class of shares, which is made where it is not known; the main one by default */
+                    class?: string | null;
+                    /** @description Shares of the main class that one of a new class has the rights of */
+                    entitlement?: number | null;
+                    /** @description Whether its prices stand for the share; a main listing ends the one before it on its exchange */
+                    main?: boolean | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Listed, or the listing of that ticker, exchange and day is changed */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        ticker: string;
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    removeListing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed; refused where it has prices or is the only one of its share */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    putIdentifier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description The class of shares */
+                    security: number;
+                    /** @description Such as isin */
+                    scheme: string;
+                    /** @description null takes it away */
+                    value: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    members: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who is in an index and was, from when to when */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IndexMembers"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    putMember: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    ticker: string;
+                    from: string;
+                    to?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It joined on that day, or the membership that began on it ends as told */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IndexMembers"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    removeMember: {
+        parameters: {
+            query: {
+                ticker: string;
+                from: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It never was a member from that day */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     makeCompany: {
         parameters: {
             query?: never;
@@ -5938,6 +6347,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Profile"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    mergeCompany: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description The company that stays */
+                    into: string;
+                };
+            };
+        };
+        responses: {
+            /** @description All that was known of the one is now of the other; refused where they report differently */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        ticker: string;
+                    };
                 };
             };
             401: components["responses"]["NotSignedIn"];

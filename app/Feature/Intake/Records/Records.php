@@ -30,6 +30,12 @@ abstract class Records
             TableKind::Drivers => new DriverRecords($pass),
             TableKind::Listings => new ListingRecords($pass),
             TableKind::FormerValues => new FormerValueRecords($pass),
+            TableKind::Exchanges => new ExchangeRecords($pass),
+            TableKind::Indices => new IndexRecords($pass),
+            TableKind::Members => new MemberRecords($pass),
+            TableKind::Rates => new RateRecords($pass),
+            TableKind::Holidays => new HolidayRecords($pass),
+            TableKind::Companies => new CompanyRecords($pass),
         };
     }
 

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Intake\Records;
+
+use App\Feature\Reference\CompanyProfiles;
+use App\Models\Company;
+use App\Models\Exchange;
+use Logion\Figure\Words;
+use Logion\Intake\Refusal;
+use Logion\Reporting\ReportingModel;
+
+/** Companies with what is known of them: those that are known are changed, the others made. */
+final class CompanyRecords extends ReferenceRecords
+{
+    private const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+
+    protected function put(array $record): array
+    {
+        $profiles = app(CompanyProfiles::class);
+        $record = array_filter($record, static fn (mixed $value): bool => $value !== null && $value !== '');
+        $values = $this->values($record);
+        $company = $this->known($record);
+        if ($company !== null) {
+            $changed = $profiles->amend($this->by, $company, $values, $record['since'] ?? null);
+            $changed && $this->pass->companies->forget();
+
+            return [$changed ? 'changed' : 'same', $record['ticker'] ?? '', $record['name']];
+        }
+        if (! isset($record['exchange'], $record['ticker'])) {
+            throw Refusal::because(Words::say('a_new_company_needs_exchange_and', name: $record['name']));
+        }
+        $exchange = self::exchange($record['exchange']);
+        $profiles->create($this->by, [
+            'template' => ReportingModel::Industrial->value,
+            'reporting_currency' => $exchange->currency,
+            'fiscal_year_end_month' => 12,
+            ...$values,
+            'exchange' => $exchange->code,
+            'ticker' => strtoupper($record['ticker']),
+            'currency' => isset($record['traded_in']) ? self::currency($record['traded_in']) : null,
+            'isin' => isset($record['isin']) ? strtoupper($record['isin']) : null,
+            'listed_from' => $record['from'] ?? null,
+        ]);
+        $this->pass->companies->forget();
+
+        return ['new', strtoupper($record['ticker']), $record['name']];
+    }
+
+    /**
+     * The company a row is about: by its listing, its identifier, or its name.
+     *
+     * @param  array<string, mixed>  $record
+     */
+    private function known(array $record): ?int
+    {
+        if (isset($record['exchange'], $record['ticker'])) {
+            $code = Exchange::query()->where('name', $record['exchange'])->value('code') ?? strtoupper($record['exchange']);
+            $found = $this->pass->companies->certain("{$code}:".strtoupper($record['ticker']));
+        }
+
+        return $found ?? ($this->pass->companies->certain($record['isin'] ?? '') ?? self::called($record['name']));
+    }
+
+    private static function called(string $name): ?int
+    {
+        $id = Company::query()->where('name', $name)->value('id');
+
+        return $id === null ? null : (int) $id;
+    }
+
+    /**
+     * @param  array<string, mixed>  $record
+     * @return array{name: string, country?: string, sector?: string, template?: string, reporting_currency?: string,
+     *     fiscal_year_end_month?: int, description?: string}
+     */
+    private function values(array $record): array
+    {
+        $values = ['name' => mb_substr($record['name'], 0, 160)];
+        if (isset($record['country'])) {
+            $values['country'] = strtoupper($record['country']);
+            preg_match('/^[A-Z]{2}$/D', $values['country']) === 1 || throw Refusal::because(Words::say('a_country_is_a_code_of'));
+        }
+        isset($record['sector']) && ($values['sector'] = strtoupper($record['sector']));
+        isset($record['currency']) && ($values['reporting_currency'] = self::currency($record['currency']));
+        isset($record['description']) && ($values['description'] = mb_substr($record['description'], 0, 4000));
+        isset($record['year_end']) && ($values['fiscal_year_end_month'] = self::month($record['year_end']));
+        if (isset($record['kind'])) {
+            $values['template'] = self::model($record['kind'])->value;
+        }
+
+        return $values;
+    }
+
+    private static function currency(string $text): string
+    {
+        $code = strtoupper(trim($text));
+
+        return preg_match('/^[A-Z]{3}$/D', $code) === 1
+            ? $code
+            : throw Refusal::because(Words::say('is_no_currency_code_of_three_letters', currency: $text));
+    }
+
+    /** The month a fiscal year ends in, from "12", "31 December", "12-31" or "--06-30". */
+    private static function month(string $text): int
+    {
+        $folded = strtolower($text);
+        foreach (self::MONTHS as $i => $month) {
+            if (preg_match("/\\b{$month}/", $folded) === 1) {
+                return $i + 1;
+            }
+        }
+        $month = preg_match('/^\D*(\d{1,2})(?:[-\/.](\d{1,2}))?\D*$/D', $text, $m) === 1 ? (int) $m[1] : 0;
+
+        return $month >= 1 && $month <= 12 ? $month : throw Refusal::because(Words::say('is_no_month_a_year_ends_in', text: $text));
+    }
+
+    private static function model(string $text): ReportingModel
+    {
+        foreach (ReportingModel::ofBusinesses() as $model) {
+            if (in_array(strtolower(trim($text)), [$model->value, strtolower($model->label())], true)) {
+                return $model;
+            }
+        }
+
+        throw Refusal::because(
+            Words::say(
+                'is_no_kind_of_business_write',
+                text: $text,
+                kinds: implode(', ', array_map(static fn (ReportingModel $model): string => $model->value, ReportingModel::ofBusinesses())),
+            ),
+        );
+    }
+}
