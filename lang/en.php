@@ -7,7 +7,7 @@ declare(strict_types=1);
 return [
     'sentences' => [
         'a_basket_holds_at_most_companies' => 'A basket holds at most {number} companies and {number2} survive. Tighten the screen.',
-        'a_company_is_not_merged_with' => 'a company is not merged with itself',
+        'a_company_is_not_merged_with' => 'A company is not merged with itself',
         'a_country_is_a_code_of' => 'A country is a code of two letters by ISO 3166.',
         'a_currency_is_a_code_of' => 'A currency is a code of three letters by ISO 4217.',
         'a_currency_is_a_code_of_three' => 'A currency is a code of three capital letters by ISO 4217.',
@@ -93,6 +93,8 @@ return [
         'has_cells_under_headings' => 'has {count} cells under {count2} headings',
         'has_no_concept' => 'has no concept',
         'has_no_url_or_no_template' => 'has no url or no template',
+        'has_prices_of_days_on_which' => '{ticker} has prices of {days}, days on which {exchange} was closed by its calendar. Correct '.
+            'the one or the other, or take them as they are.',
         'import_of' => 'Import of {name}',
         'imported' => 'Imported',
         'in_billions' => 'in billions',
@@ -107,6 +109,8 @@ return [
         'integrity_check' => 'Integrity check',
         'is_about_times_than_beside_it' => '{ticker}: {label}, {period}, is {number} ({place}), about {times} than {near} beside it.',
         'is_already_a_ticker_on' => '"{ticker}" is already a ticker on {name}',
+        'is_called_otherwise_here' => '"{name}" is called "{known}" here. If it has another name now, say so, best with the day of the '.
+            'change; else its ticker or identifier is of another company.',
         'is_damaged_the_archive_cannot_be' => '{what} is damaged: the archive cannot be unpacked',
         'is_empty' => '{label} is empty',
         'is_empty_2' => '"{entry}" is empty',
@@ -151,7 +155,7 @@ return [
             'period, or fiscal periods across. Add a heading row',
         'it_ends_on_not_after_it' => 'it ends on {day}, not after it begins on {day2}',
         'it_has_no_facts' => 'it has no "facts"',
-        'it_is_a_member_already_from' => 'it is a member of {index} already, from {day}{end}. End that membership first',
+        'it_is_a_member_already_from' => 'It is a member of {index} already, from {day}{end}. End that membership first',
         'it_is_not_known_what_the' => 'It is not known what the table holds. Choose its kind',
         'it_is_not_valid_json' => 'it is not valid JSON ({error})',
         'it_must_be_an_object' => 'it must be an object.',
@@ -280,6 +284,7 @@ return [
         'the_file_could_not_be_kept' => 'The file could not be kept: is the disk full? Make room and hand it in again',
         'the_file_does_not_say_whether' => 'The file does not say whether its amounts are whole, in thousands or in millions, and '.
             'nothing stored of {name} tells it. Say which.',
+        'the_file_has_a_day_twice' => 'The file has {day} twice, with {one} and {other}',
         'the_file_has_no_rows' => 'The file has no rows',
         'the_file_has_twice_with_other' => 'The file has {day} twice with other closes, {before} and {close}',
         'the_file_is_a_report_not' => 'The file is a report, not a table',
@@ -347,7 +352,7 @@ return [
         'the_work_has_ended_so_there' => 'The work has ended, so there is nothing to cancel.',
         'the_work_was_interrupted_nothing_was' => 'The work was interrupted; nothing was stored. Store it again.',
         'the_workbook_has_more_than_mb' => 'The workbook has more than 200 MB of texts; save the sheet as CSV',
-        'their_fiscal_years_end_in_different' => 'the fiscal year of {name} ends in month {month}, that of {into} in month {month2}. '.
+        'their_fiscal_years_end_in_different' => 'The fiscal year of {name} ends in month {month}, that of {into} in month {month2}. '.
             'Correct the one that is wrong first',
         'there_are_no_lists_of_the' => 'there are no lists of the kind "{kind}".',
         'there_is_already_a_company' => 'There is already a company "{name}"',
@@ -390,5 +395,7 @@ return [
         'write_the_thesis_in_a_sentence' => 'Write the thesis in a sentence or two: a verdict without reasons cannot be checked later.',
         'write_what_would_prove_the_thesis' => 'Write what would prove the thesis wrong.',
         'you_already_have_a_metric_change' => 'You already have a metric "{key}". Change that one, or choose another name.',
+        'your_formulas_at_work_take_steps' => 'Your formulas at work take {at_work} steps for each company, this one would take '.
+            '{cost}, and one person may have {most} at work. Wait until one is done, or cancel one',
     ],
 ];

@@ -35,9 +35,10 @@ final class Task extends Model
         return $this->wasRecentlyCreated || ! $this->isUnderWay() || $this->updated_at?->lt(now()->subMinutes($minutes)) === true;
     }
 
-    public function begin(): void
+    /** @param  int  $cost  steps of a formula for one company */
+    public function begin(int $cost = 0): void
     {
-        $this->update(['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null]);
+        $this->update(['state' => 'waiting', 'done' => 0, 'total' => 0, 'message' => null, 'cost' => $cost]);
     }
 
     /** @return BelongsToMany<User, $this> */

@@ -43,6 +43,9 @@ final class ChangeLog
 
     private const AT_ONCE = 500;
 
+    /** What is looked up when a screen or an import asks, and is in no figure. */
+    private const WITHOUT_FIGURES = ['holidays', 'index_members'];
+
     /** What refers to a row: table, column, and what it is to a reader. */
     private const BUILT_ON = [
         'exchanges' => [['listings', 'exchange_id', 'listings'], ['holidays', 'exchange_id', 'holidays']],
@@ -250,7 +253,17 @@ final class ChangeLog
         return $companies;
     }
 
-    /** Takes back what came with an import; the latest first. */
+    /** Whether figures of companies may rest on what a change changed. */
+    public function changesFigures(Change $change): bool
+    {
+        return array_diff(array_column($change->rows, 'table'), self::WITHOUT_FIGURES) !== [];
+    }
+
+    /**
+     * Takes back what came with an import; the latest first.
+     *
+     * @return bool whether figures of companies may rest on it
+     */
     public function undoImport(int $import, ?User $by): bool
     {
         $changes = Change::query()->where('import_id', $import)->whereNull('undone_at')->orderByDesc('id')->get();
@@ -258,7 +271,7 @@ final class ChangeLog
             $this->undo($change, $by);
         }
 
-        return $changes->isNotEmpty();
+        return $changes->contains($this->changesFigures(...));
     }
 
     /**

@@ -6,11 +6,16 @@ namespace App\Task;
 
 use App\Evaluation\Catalogues;
 use App\Models\Task;
+use App\Models\User;
 use App\Storage\ColumnStore;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Figure\Numerals;
 use Logion\Figure\Words;
+use Logion\Formula\Budget;
 use Logion\Formula\Node;
+use Logion\Intake\Refusal;
 use Logion\Metric\Catalogue;
 use Logion\Time\Day;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -24,15 +29,17 @@ final class TaskController
         $asked = $request->validated('formula');
         $formula = $asked === null ? null : self::expanded($catalogues->of($request->user()), $asked);
         $ready = $formula === null ? $columns->isComplete($day) : $columns->expression($day, $formula) !== null;
+        $cost = $formula === null ? 0 : Catalogue::builtIn()->cost($formula);
+        $ready || self::refuseBeyondBudget($request->user(), $cost, self::subject($day, $formula));
         $task = Task::of(
             $formula === null ? 'refresh' : 'history',
-            Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula)),
+            self::subject($day, $formula),
             $request->user(),
         );
         if ($ready) {
             $task->update(['state' => 'done']);
         } elseif ($task->isIdle(1)) {
-            $task->begin();
+            $task->begin($cost);
             RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula)->onQueue(
                 PatientQueue::laneOf($formula === null ? null : $request->user()),
             );
@@ -58,6 +65,35 @@ final class TaskController
         }
 
         return new JsonResponse(null, 204);
+    }
+
+    /**
+     * One person's formulas are worked off one after another; so many of them may wait.
+     *
+     * @throws Refusal if they would take more than one person may have at work
+     */
+    private static function refuseBeyondBudget(User $user, int $cost, string $subject): void
+    {
+        $atWork = (int) Task::query()
+            ->whereIn('state', ['waiting', 'running'])
+            ->where('subject', '<>', $subject)
+            ->whereHas('owners', static fn (Builder $owners) => $owners->whereKey($user->id))
+            ->sum('cost');
+        if ($cost > 0 && $atWork > 0 && $atWork + $cost > Budget::MOST_OF_ONE) {
+            throw Refusal::because(
+                Words::say(
+                    'your_formulas_at_work_take_steps',
+                    at_work: Numerals::decimal($atWork),
+                    cost: Numerals::decimal($cost),
+                    most: Numerals::decimal(Budget::MOST_OF_ONE),
+                ),
+            );
+        }
+    }
+
+    private static function subject(int $day, ?Node $formula): string
+    {
+        return Day::iso($day).($formula === null ? '' : ' '.sha1((string) $formula));
     }
 
     /** Stored columns belong to everybody: a user's own metrics are replaced by what they stand for. */

@@ -16,6 +16,9 @@ final class Budget
     /** Steps for one company; the dearest metric of the catalogue takes a twentieth of it. */
     public const MOST = 60000;
 
+    /** Of all formulas that one person has at work at a time. */
+    public const MOST_OF_ONE = 2 * self::MOST;
+
     /** @var array<string, int> by metric */
     private array $known = [];
 

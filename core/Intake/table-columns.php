@@ -213,7 +213,7 @@ return [
     ],
     'holidays' => [
         'exchange' => ['Exchange', 'text', true, ['exchange', 'market', 'mic', 'exchange code']],
-        'day' => ['Closed on', 'day', true, ['closed on', 'holiday', 'date', 'day']],
+        'closed_on' => ['Closed on', 'day', true, ['closed on', 'holiday', 'date', 'day']],
         'name' => ['Holiday', 'text', false, ['name', 'holiday name', 'occasion', 'reason']],
     ],
 ];

@@ -303,10 +303,20 @@ final class Catalogue implements Vocabulary
     {
         $tree = $this->parser->parse($formula, $this->names());
         (new Dimensions($this))->of($tree, $formula);
-        $this->budget ??= new Budget($this);
-        $this->budget->check($tree, $formula);
+        $this->budget()->check($tree, $formula);
 
         return $tree;
+    }
+
+    /** Steps a formula takes for one company. */
+    public function cost(Node $formula): int
+    {
+        return $this->budget()->steps($formula);
+    }
+
+    private function budget(): Budget
+    {
+        return $this->budget ??= new Budget($this);
     }
 
     /** The tree of a metric's formula; its names were checked when the metric was declared. */

@@ -17,6 +17,8 @@ return new class extends Migration
             $table->string('name', 120)->default('');
             $table->primary(['exchange_id', 'day']);
         });
+        // What a formula at work takes for each company: one person may have so much at work at a time.
+        Schema::table('tasks', static fn (Blueprint $table) => $table->unsignedBigInteger('cost')->default(0));
         Schema::table('changes', static function (Blueprint $table): void {
             $table->foreignId('import_id')->nullable()->index()->constrained()->nullOnDelete();
         });
@@ -24,6 +26,7 @@ return new class extends Migration
 
     public function down(): void
     {
+        Schema::table('tasks', static fn (Blueprint $table) => $table->dropColumn('cost'));
         Schema::table('changes', static function (Blueprint $table): void {
             $table->dropForeign(['import_id']);
             $table->dropIndex(['import_id']);

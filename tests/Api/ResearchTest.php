@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Api;
 
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
+use Illuminate\Testing\TestResponse;
 use Tests\DemoTestCase;
 
 /** Screening, reading, valuing and deciding through the API. */
@@ -27,6 +29,32 @@ final class ResearchTest extends DemoTestCase
         $this->assertSame([$task['total'], 'done'], [$task['done'], $task['state']]);
         $this->assertGreaterThan(40, $task['total']);
         $this->postJson('/api/v1/screens/run', ['screen' => $screen])->assertOk();
+    }
+
+    public function test_one_person_has_so_much_work_waiting_and_nobody_else_is_held_up_by_it(): void
+    {
+        Queue::fake();
+        $ask = fn (int $n): TestResponse => $this->postJson('/api/v1/refreshes', [
+            'formula' => "mean_of(ema_of(macd_line, 9), 20) * {$n}",
+        ]);
+        $first = $ask(1)->assertStatus(202)->json('id');
+        $ask(2)->assertStatus(202);
+        $ask(2)->assertStatus(202);
+        $ask(3)
+            ->assertStatus(422)
+            ->assertJsonPath(
+                'detail',
+                'Your formulas at work take 83 284 steps for each company, this one would take 41 642, and one person may have '.
+                    '120 000 at work. Wait until one is done, or cancel one',
+            );
+        $this->postJson('/api/v1/refreshes', ['as_of' => '2021-02-15'])->assertStatus(202);
+        $ada = auth()->user();
+        $this->actingAs($this->someone('Berta'));
+        $ask(3)->assertStatus(202);
+        $this->assertNotNull($ada);
+        $this->actingAs($ada);
+        $this->deleteJson("/api/v1/tasks/{$first}")->assertNoContent();
+        $ask(4)->assertStatus(202);
     }
 
     /** @return array<string, mixed> the finished task */

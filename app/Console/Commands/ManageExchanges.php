@@ -14,28 +14,41 @@ final class ManageExchanges extends Command
 
     protected $signature = 'logion:exchange
         {code? : of the exchange; none lists all}
-        {name? : of a new exchange}
-        {country? : of a new exchange, two letters (ISO 3166)}
-        {currency? : in which a new exchange trades, three letters (ISO 4217)}
+        {name? : of the exchange}
+        {country? : two letters (ISO 3166)}
+        {currency? : in which it trades, three letters (ISO 4217)}
         {--remove : the exchange, while nothing is listed on it}
         {--user= : e-mail of the author}
         {--format=table : table, json or csv}';
 
-    protected $description = 'List exchanges, make one, or remove one';
+    protected $description = 'List exchanges, make one, change or remove one';
 
     public function handle(Exchanges $exchanges): int
     {
         return $this->guarded(function () use ($exchanges): int {
             if (is_string($this->argument('code'))) {
                 $code = strtoupper($this->must('code', 'the code'));
-                $this->option('remove')
-                    ? $exchanges->remove($this->author(), $this->known($code))
-                    : $exchanges->create($this->author(), [
+                $known = Exchange::query()->where('code', $code)->first();
+                if ($this->option('remove')) {
+                    $exchanges->remove($this->author(), $this->known($code));
+                } elseif ($known !== null) {
+                    $exchanges->change(
+                        $this->author(),
+                        $known,
+                        array_filter([
+                            'name' => (string) $this->argument('name'),
+                            'country' => strtoupper((string) $this->argument('country')),
+                            'currency' => strtoupper((string) $this->argument('currency')),
+                        ]),
+                    );
+                } else {
+                    $exchanges->create($this->author(), [
                         'code' => $code,
                         'name' => $this->must('name', 'the exchange'),
                         'country' => strtoupper($this->must('country', 'its country')),
                         'currency' => strtoupper($this->must('currency', 'its currency')),
                     ]);
+                }
             }
             $all = Exchange::query()->with('index')->orderBy('id')->get();
             $rows = $all

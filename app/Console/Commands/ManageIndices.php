@@ -8,6 +8,8 @@ use App\Feature\Reference\Exchanges;
 use App\Feature\Reference\MarketIndices;
 use App\Feature\Reference\ReferenceOverview;
 use App\Models\Exchange;
+use App\Models\Security;
+use App\Storage\Identity\Indices;
 use Illuminate\Console\Command;
 
 final class ManageIndices extends Command
@@ -17,27 +19,34 @@ final class ManageIndices extends Command
     protected $signature = 'logion:index
         {exchange? : code of the exchange; none lists all}
         {ticker? : of a new index}
-        {name? : of a new index}
+        {name? : of a new index, or another name of one that is there}
+        {--remove : the index, while it has neither levels nor members}
         {--user= : e-mail of the author}
         {--format=table : table, json or csv}';
 
-    protected $description = 'List indices, or make one, against which the shares of its exchange are measured from then on';
+    protected $description = 'List indices, make one, against which the shares of its exchange are measured, rename or remove one';
 
-    public function handle(MarketIndices $indices, Exchanges $exchanges, ReferenceOverview $overview): int
+    public function handle(MarketIndices $indices, Indices $tickers, Exchanges $exchanges, ReferenceOverview $overview): int
     {
-        return $this->guarded(function () use ($indices, $exchanges, $overview): int {
+        return $this->guarded(function () use ($indices, $tickers, $exchanges, $overview): int {
             if (is_string($this->argument('exchange'))) {
                 $code = strtoupper($this->must('exchange', 'the exchange'));
                 $exchange =
                     Exchange::query()->where('code', $code)->first() ??
                     throw new \InvalidArgumentException("There is no exchange {$code}. Make it with logion:exchange.");
-                $made = $indices->create(
-                    $this->author(),
-                    $exchange,
-                    strtoupper($this->must('ticker', 'its ticker')),
-                    $this->must('name', 'the index'),
-                );
-                $exchange->index_id ?? $exchanges->change($this->author(), $exchange, ['index_id' => $made]);
+                $ticker = strtoupper($this->must('ticker', 'its ticker'));
+                $known = $tickers->find($ticker);
+                if ($this->option('remove')) {
+                    $index =
+                        Security::query()->with('listings')->find($known) ??
+                        throw new \InvalidArgumentException($tickers->unknown($ticker));
+                    $indices->remove($this->author(), $index);
+                } elseif ($known !== null) {
+                    $indices->rename($this->author(), $known, $this->must('name', 'the index'));
+                } else {
+                    $made = $indices->create($this->author(), $exchange, $ticker, $this->must('name', 'the index'));
+                    $exchange->index_id ?? $exchanges->change($this->author(), $exchange, ['index_id' => $made]);
+                }
             }
             $head = ['ticker', 'name', 'exchange', 'levels', 'last'];
             $rows = array_map(

@@ -62,7 +62,7 @@ final class RowWriter
             return;
         }
         if ($known !== null && isset($known['id'])) {
-            $importId === null || ReplacedRow::keep($importId, $this->table, $known);
+            ReplacedRow::keep($importId, $this->table, $known);
             // Other rows may refer to this one, so it keeps its number.
             $this->rows->update((int) $known['id'], [...$row, 'import_id' => $importId]);
             $this->stored[$ownerId][$key]['id'] = $known['id'];

@@ -8,7 +8,6 @@ use App\Models\IndexMember;
 use App\Models\Security;
 use App\Models\User;
 use App\Storage\ChangeLog;
-use App\Storage\ColumnStore;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
@@ -16,7 +15,7 @@ use Logion\Time\Day;
 /** Which companies are in an index, each from a day up to but without another. */
 final readonly class IndexMembers
 {
-    public function __construct(private ChangeLog $log, private ColumnStore $columns)
+    public function __construct(private ChangeLog $log)
     {
     }
 
@@ -53,10 +52,9 @@ final readonly class IndexMembers
             return 'same';
         }
         $key = ['index_id' => $index->id, 'company_id' => $company, 'from_day' => $from];
-        $this->change(
+        $this->log->record(
             $by,
             Words::say('members_of', index: $index->name),
-            $from,
             static fn (ChangeLog $log) => $log->put('index_members', $key, ['to_day' => $to]),
         );
 
@@ -67,20 +65,10 @@ final readonly class IndexMembers
     public function remove(?User $by, Security $index, int $company, int $from): void
     {
         $key = ['index_id' => $index->id, 'company_id' => $company, 'from_day' => $from];
-        $this->change(
+        $this->log->record(
             $by,
             Words::say('members_of', index: $index->name),
-            $from,
             static fn (ChangeLog $log) => $log->delete('index_members', $key),
         );
-    }
-
-    /** @param  \Closure(ChangeLog): void  $work */
-    private function change(?User $by, string $what, int $from, \Closure $work): void
-    {
-        $this->log->record($by, $what, function (ChangeLog $log) use ($work, $from): void {
-            $work($log);
-            $this->columns->forgetFrom($from);
-        });
     }
 }

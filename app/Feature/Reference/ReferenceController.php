@@ -71,7 +71,7 @@ final class ReferenceController
             throw Refusal::because(Words::say('it_came_with_an_import_take_that', name: $change->import->name));
         }
         $log->undo($change, $request->user());
-        $columns->forgetFrom(0);
+        $log->changesFigures($change) && $columns->forgetFrom(0);
         $day->recompute();
         $refresh->companies(array_fill_keys($log->companiesOfReports($change), 0));
         $settings->forget();

@@ -23,6 +23,10 @@ final class CompanyRecords extends ReferenceRecords
         $values = $this->values($record);
         $company = $this->known($record);
         if ($company !== null) {
+            $name = (string) Company::query()->whereKey($company)->value('name');
+            // A ticker that means somebody else than the file thinks would give them the other's name.
+            $name === $values['name'] || isset($record['since'])
+                || $this->pass->outcome->doubt('names', Words::say('is_called_otherwise_here', name: $values['name'], known: $name));
             $changed = $profiles->amend($this->by, $company, $values, $record['since'] ?? null);
             $changed && $this->pass->companies->forget();
 

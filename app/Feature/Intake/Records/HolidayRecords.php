@@ -14,13 +14,13 @@ final class HolidayRecords extends ReferenceRecords
     {
         $exchange = self::exchange($record['exchange']);
         $name = $record['name'] ?? '';
-        $status = app(Holidays::class)->put($this->by, $exchange, [$record['day'] => $name])[$record['day']];
+        $status = app(Holidays::class)->put($this->by, $exchange, [$record['closed_on'] => $name])[$record['closed_on']];
 
-        return [$status, $exchange->code, trim(Day::iso($record['day'])." {$name}")];
+        return [$status, $exchange->code, trim(Day::iso($record['closed_on'])." {$name}")];
     }
 
-    protected function changesFrom(): ?int
+    protected function changesFigures(): bool
     {
-        return null;
+        return false;
     }
 }

@@ -28,4 +28,9 @@ final class IndexRecords extends ReferenceRecords
 
         return [app(MarketIndices::class)->rename($this->by, $known, $record['name']) ? 'changed' : 'same', $ticker, $record['name']];
     }
+
+    protected function changesFigures(): bool
+    {
+        return false;
+    }
 }

@@ -34,4 +34,9 @@ final class MemberRecords extends ReferenceRecords
 
         return [$status, $record['listing']->ticker, $to === null ? $what : $what.' '.Words::say('until_day', day: Day::iso($to))];
     }
+
+    protected function changesFigures(): bool
+    {
+        return false;
+    }
 }

@@ -6,6 +6,7 @@ namespace App\Feature\Intake\Records;
 
 use App\Feature\Intake\ImportPass;
 use App\Models\CorporateAction;
+use App\Models\Holiday;
 use App\Storage\BarWriter;
 use App\Storage\InstallationDay;
 use Logion\Figure\Words;
@@ -29,6 +30,9 @@ final class PriceRecords extends RecordsByCompany
 
     /** @var array<int, int> the listing prices of every day belong to, by the one named */
     private array $always = [];
+
+    /** @var array<string, array<int, string>>|null name by day, by exchange */
+    private ?array $holidays = null;
 
     private readonly BarWriter $bars;
 
@@ -108,6 +112,7 @@ final class PriceRecords extends RecordsByCompany
         $listing = $this->listings[$owner];
         $this->currency($listing);
         $days = array_column($records, 'day');
+        $this->doubtHolidays($listing, $days);
         $stored = $this->bars->stored($owner, min($days), max($days));
         $this->continuity[$owner] ??= $this->continuity($listing->security, $owner, min($days), max($days));
         $closes = [];
@@ -195,6 +200,28 @@ final class PriceRecords extends RecordsByCompany
         }
         $this->continuity[$owner]->add($closes);
         $this->latest = max($this->latest, ...array_keys($closes ?: [0 => 0.0]));
+    }
+
+    /**
+     * Nothing is traded while an exchange is closed: either the price or the calendar is wrong.
+     *
+     * @param  list<int>  $days
+     */
+    private function doubtHolidays(DatedListing $listing, array $days): void
+    {
+        $this->holidays ??= Holiday::byExchange();
+        $closed = array_values(array_filter($days, fn (int $day): bool => isset($this->holidays[$listing->exchange][$day])));
+        if ($closed !== []) {
+            $this->pass->outcome->doubt(
+                'holidays',
+                Words::say(
+                    'has_prices_of_days_on_which',
+                    ticker: $listing->ticker,
+                    exchange: $listing->exchange,
+                    days: implode(', ', array_map(Day::iso(...), array_slice($closed, 0, 3))).(count($closed) > 3 ? ' …' : ''),
+                ),
+            );
+        }
     }
 
     protected function taken(): void

@@ -25,7 +25,7 @@ final class RateRecords extends Records
         $before = $this->points[$series][$record['day']] ?? null;
         if ($before !== null && $before[0] !== $value) {
             throw Refusal::because(
-                Words::say('the_file_has_twice_with_other', day: Day::iso($record['day']), before: $before[0], close: $value),
+                Words::say('the_file_has_a_day_twice', day: Day::iso($record['day']), one: $before[0], other: $value),
             );
         }
         $this->points[$series][$record['day']] = [$value, str_contains($text, '%'), $row];

@@ -40,17 +40,16 @@ abstract class ReferenceRecords extends Records
      */
     abstract protected function put(array $record): array;
 
-    /** The first day from which figures of companies change with it; null where none does. */
-    protected function changesFrom(): ?int
+    /** Whether figures of companies rest on it. */
+    protected function changesFigures(): bool
     {
-        return 0;
+        return true;
     }
 
     /** @param  'new'|'changed'|'same'  $status */
     protected function tell(string $status, string $whose, string $what, string $place): void
     {
-        $from = $this->changesFrom();
-        $from === null ? $this->pass->outcome->counts[$status]++ : $this->pass->outcome->count($status, 0, $from);
+        $this->changesFigures() ? $this->pass->outcome->count($status, 0, 0) : $this->pass->outcome->counts[$status]++;
         $this->pass->outcome->example($status, $whose, $what, null, null, $place);
     }
 
