@@ -10,13 +10,16 @@ use Logion\Time\Day;
 /** A listing of a company's shares, or of a class of them. */
 final class ListingRequest extends FormRequest
 {
+    /** The first day of a listing of which nobody knows since when it is. */
+    private const ALWAYS = 0;
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
             'exchange' => ['required', 'string', 'max:8'],
             'ticker' => ['required', 'string', 'max:12'],
-            'from' => ['required', 'string', 'date_format:Y-m-d'],
+            'from' => ['present', 'nullable', 'string', 'date_format:Y-m-d'],
             'to' => ['sometimes', 'nullable', 'string', 'date_format:Y-m-d'],
             'currency' => ['sometimes', 'nullable', 'string', 'max:3'],
             'reason' => ['sometimes', 'nullable', 'string', 'max:120'],
@@ -37,7 +40,7 @@ final class ListingRequest extends FormRequest
         return [
             'exchange' => $valid['exchange'],
             'ticker' => trim($valid['ticker']),
-            'from' => Day::parse($valid['from']),
+            'from' => $valid['from'] === null ? self::ALWAYS : Day::parse($valid['from']),
             'to' => isset($valid['to']) ? Day::parse($valid['to']) : null,
             'currency' => $valid['currency'] ?? null,
             'reason' => $valid['reason'] ?? null,

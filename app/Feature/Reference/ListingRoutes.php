@@ -20,7 +20,12 @@ use OpenApi\Attributes as OA;
                 properties: [
                     new OA\Property(property: 'exchange', type: 'string', description: 'Its code'),
                     new OA\Property(property: 'ticker', type: 'string'),
-                    new OA\Property(property: 'from', type: 'string'),
+                    new OA\Property(
+                        property: 'from',
+                        type: 'string',
+                        nullable: true,
+                        description: 'null where it is not known since when',
+                    ),
                     new OA\Property(property: 'to', type: 'string', nullable: true, description: 'The day it was no longer listed so'),
                     new OA\Property(property: 'currency', type: 'string', nullable: true, description: 'That of the exchange by default'),
                     new OA\Property(property: 'reason', type: 'string', nullable: true, description: 'Why it ended'),

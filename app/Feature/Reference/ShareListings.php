@@ -71,7 +71,12 @@ final readonly class ShareListings
                         'ended_because' => $asked->endedBecause,
                         'main' => (int) $main,
                     ],
-                    Words::say('from', code: $asked->exchange, ticker: $asked->ticker, day: Day::iso($asked->from)),
+                    Words::say(
+                        'from',
+                        code: $asked->exchange,
+                        ticker: $asked->ticker,
+                        day: $asked->from === 0 ? Words::say('the_start') : Day::iso($asked->from),
+                    ),
                 );
 
                 return [$security, $done];

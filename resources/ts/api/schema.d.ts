@@ -6035,7 +6035,8 @@ export interface operations {
                     /** @description Its code */
                     exchange: string;
                     ticker: string;
-                    from: string;
+                    /** @description null where it is not known since when */
+                    from: string | null;
                     /** @description The day it was no longer listed so */
                     to?: string | null;
                     /** @description That of the exchange by default */

@@ -12,6 +12,12 @@ const SCALES: Choices = [
   [1e9, 'billions'],
   [0.01, 'hundredths'],
 ]
+const RATE_SCALES: Choices = [
+  ['', 'as the file says'],
+  [0.01, 'per cent'],
+]
+/** What describes the world companies are in, each row by itself. */
+const REFERENCE = ['exchanges', 'indices', 'rates', 'holidays', 'companies']
 const DECIMALS: Choices = [
   ['.', '1,234.5'],
   [',', '1.234,5'],
@@ -62,8 +68,8 @@ const settings = computed(() => {
       label: 'Scale',
       name: 'Scale of the amounts',
       value: now.scale ?? '',
-      choices: SCALES,
-      shown: table && now.kind !== 'list',
+      choices: now.kind === 'rates' ? RATE_SCALES : SCALES,
+      shown: table && (now.kind === 'rates' || ![...REFERENCE, 'list', 'members', 'listings', 'former_values'].includes(now.kind)),
     },
     { key: 'decimal', label: 'Decimals', name: 'Sign before decimals', value: now.decimal, choices: DECIMALS, shown: table },
     { key: 'dates', label: 'Days', name: 'Order of days', value: now.dates, choices: DATES, shown: Boolean(preview.value?.columns.length) },
@@ -92,7 +98,7 @@ const day = (value: number | null | undefined): string => (value ? String(value)
         :disabled="!editable"
         @update:model-value="$emit('remap', { kind: $event })"
       />
-      <label v-if="!(mapping.columns ?? []).includes('company')" class="quiet"
+      <label v-if="!(mapping.columns ?? []).includes('company') && !REFERENCE.includes(mapping.kind)" class="quiet"
         >about
         <input
           v-model="ticker"

@@ -7,11 +7,14 @@ import FigureButton from '@/features/margin/FigureButton.vue'
 import LoadState from '@/design/LoadState.vue'
 import { figureText, number } from '@/design/format'
 import { useAnswer } from '@/api/answer'
+import CompanyEditor from '@/features/reference/CompanyEditor.vue'
+import { useReference } from '@/features/reference/reference'
 import { useSession } from '@/stores/session'
 
 /** What the company is and was called, and which of its shares are listed where. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
+const { change } = useReference()
 const { state, reload } = useAnswer(
   'identity',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
@@ -39,7 +42,17 @@ const listingColumns: SheetColumn<Listed>[] = [
   { key: 'currency', head: 'Currency', of: (of) => of.currency },
   { key: 'day', head: 'Day', of: (of) => of.day ?? '–' },
   { key: 'role', head: 'Role', of: (of) => (of.to ? (of.ended_because ?? 'ended') : of.main ? 'main listing' : 'also listed') },
+  { key: 'away', head: '' },
 ]
+
+async function remove(listing: Listed): Promise<void> {
+  const params = { path: { ticker: props.ticker, id: listing.id } }
+  const done = await change(
+    () => ask(api.DELETE('/companies/{ticker}/listings/{id}', { params })),
+    `The listing ${listing.reference} is removed.`,
+  )
+  if (done) reload()
+}
 </script>
 
 <template>
@@ -73,7 +86,17 @@ const listingColumns: SheetColumn<Listed>[] = [
             :rows="security.listings"
             :row-key="(listing) => `${listing.reference} ${listing.from}`"
             :row-class="(listing) => (listing.to ? 'quiet' : undefined)"
-          />
+          >
+            <template #cell-away="{ row: listing }">
+              <v-btn
+                v-if="session.canChangeFacts && security.listings.length > 1"
+                size="small"
+                :aria-label="`Remove the listing ${listing.reference}`"
+                @click="remove(listing)"
+                >Remove</v-btn
+              >
+            </template>
+          </SheetTable>
         </div>
         <p class="entry value">
           <span>Market value of all classes, {{ state.data.currency }}</span>
@@ -119,10 +142,11 @@ const listingColumns: SheetColumn<Listed>[] = [
           </template>
         </SheetTable>
         <p class="quiet small">
-          Screens and back-tests of a past day use what was so on that day. Listings, classes, identifiers and former values are imported
-          under <router-link to="/data">Data</router-link>.
+          Screens and back-tests of a past day use what was so on that day. Of many companies, listings, classes, identifiers and former
+          values come as files under <router-link to="/data">Data</router-link>.
         </p>
       </section>
+      <CompanyEditor v-if="session.canChangeFacts" :key="ticker" :ticker="ticker" :securities="state.data.securities" @done="reload" />
     </template>
   </div>
 </template>

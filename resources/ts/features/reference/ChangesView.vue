@@ -44,6 +44,7 @@ const columns: SheetColumn<Schemas['Change']>[] = [
     <SheetTable v-else-if="state.data" label="Changes" :columns="columns" :rows="state.data.data" :row-key="(change) => change.id">
       <template #cell-undo="{ row: change }">
         <span v-if="change.undone_on" class="quiet">taken back {{ change.undone_on }}</span>
+        <span v-else-if="change.import" class="quiet">goes with its import</span>
         <v-btn v-else-if="session.canChangeFacts" size="small" @click="undo(change)">Take back</v-btn>
       </template>
     </SheetTable>

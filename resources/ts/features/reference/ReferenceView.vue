@@ -6,10 +6,12 @@ import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import type { SheetColumn } from '@/design/sheet'
 import SheetTable from '@/design/SheetTable.vue'
+import CalendarPanel from './CalendarPanel.vue'
 import CompanyForm from './CompanyForm.vue'
 import CurrencyForm from './CurrencyForm.vue'
 import ExchangeForm from './ExchangeForm.vue'
 import IndexForm from './IndexForm.vue'
+import MembersPanel from './MembersPanel.vue'
 import MissingReference from './MissingReference.vue'
 import SeriesForm from './SeriesForm.vue'
 import { useReference, type Reference } from './reference'
@@ -19,6 +21,9 @@ import { useSession } from '@/stores/session'
 const session = useSession()
 const { state, reload, change } = useReference()
 const adding = ref<'exchange' | 'index' | 'series' | 'company' | 'currency' | null>(null)
+/** Whose calendar or members are looked at. */
+const calendar = ref<number | null>(null)
+const membersOf = ref<number | null>(null)
 const FORMS = {
   exchange: 'An exchange',
   index: 'An index',
@@ -44,6 +49,7 @@ const exchanges: SheetColumn<Reference['exchanges'][number]>[] = [
   { key: 'currency', head: 'Trades in', of: (exchange) => exchange.currency, class: 'left' },
   { key: 'listings', head: 'Listings', of: (exchange) => amount(exchange.listings) },
   { key: 'index', head: 'Measured against', class: 'left' },
+  { key: 'holidays', head: 'Closed on' },
   { key: 'away', head: '' },
 ]
 const indices: SheetColumn<Reference['indices'][number]>[] = [
@@ -51,7 +57,7 @@ const indices: SheetColumn<Reference['indices'][number]>[] = [
   { key: 'ticker', head: 'Ticker', of: (index) => index.ticker, class: 'left' },
   { key: 'levels', head: 'Levels', of: (index) => amount(index.levels) },
   { key: 'last', head: 'Until', of: (index) => index.last ?? '–' },
-  { key: 'members', head: 'Members', of: (index) => amount(index.members) },
+  { key: 'members', head: 'Members' },
   { key: 'away', head: '' },
 ]
 const latest = (entry: Reference['series'][number]): string =>
@@ -108,19 +114,43 @@ const series: SheetColumn<Reference['series'][number]>[] = [
               @update:model-value="setIndex(exchange, $event)"
             />
           </template>
+          <template #cell-holidays="{ row: exchange }">
+            <v-btn
+              size="small"
+              :aria-expanded="calendar === exchange.id"
+              :aria-label="`Calendar of ${exchange.name}`"
+              @click="calendar = calendar === exchange.id ? null : exchange.id"
+              >{{ exchange.holidays === 0 ? 'none known' : exchange.holidays === 1 ? '1 day' : `${amount(exchange.holidays)} days` }}</v-btn
+            >
+          </template>
           <template #cell-away="{ row: exchange }">
             <v-btn v-if="session.canChangeFacts && exchange.listings === 0" size="small" @click="removeExchange(exchange)">Remove</v-btn>
           </template>
         </SheetTable>
+        <template v-for="exchange in state.data.exchanges" :key="exchange.id">
+          <CalendarPanel v-if="calendar === exchange.id" :exchange="exchange" />
+        </template>
       </section>
       <section class="mt-4">
         <h3>Indices</h3>
         <p v-if="!state.data.indices.length" class="quiet">None yet. Without one neither beta nor what rests on it can be computed.</p>
         <SheetTable v-else label="Indices" :columns="indices" :rows="state.data.indices" :row-key="(index) => index.id">
+          <template #cell-members="{ row: index }">
+            <v-btn
+              size="small"
+              :aria-expanded="membersOf === index.id"
+              :aria-label="`Members of ${index.name}`"
+              @click="membersOf = membersOf === index.id ? null : index.id"
+              >{{ amount(index.members) }}</v-btn
+            >
+          </template>
           <template #cell-away="{ row: index }">
             <v-btn v-if="session.canChangeFacts && index.levels === 0" size="small" @click="removeIndex(index)">Remove</v-btn>
           </template>
         </SheetTable>
+        <template v-for="index in state.data.indices" :key="index.id">
+          <MembersPanel v-if="membersOf === index.id" :index="index" />
+        </template>
       </section>
       <section class="mt-4">
         <h3>Rates and other series</h3>
@@ -129,7 +159,8 @@ const series: SheetColumn<Reference['series'][number]>[] = [
       </section>
       <p class="quiet mt-4">
         <template v-if="session.currency">Companies are compared in {{ session.currency }}.</template>
-        {{ amount(state.data.companies) }} companies are known.
+        {{ amount(state.data.companies) }} companies are known. Of many at once, exchanges, indices, members, rates, holidays and companies
+        come as files under <router-link to="/data">Imports</router-link>; one company is changed in its view Identity.
       </p>
     </template>
   </div>

@@ -39,6 +39,19 @@ export function useReference() {
   return { state, reload, change, takeBack }
 }
 
+/** Days with names as they are pasted: one on each line. */
+export function daysOf(text: string): { days: { day: string; name: string }[]; wrong: string[] } {
+  const days: { day: string; name: string }[] = []
+  const wrong: string[] = []
+  for (const line of text.split('\n').map((part) => part.trim())) {
+    if (!line) continue
+    const match = /^(\d{4}-\d{2}-\d{2})(?:[\s,;=]+(.*))?$/.exec(line)
+    if (match) days.push({ day: match[1]!, name: match[2] ?? '' })
+    else wrong.push(line)
+  }
+  return { days, wrong }
+}
+
 /** Points of a series as they are pasted: a day and a value on each line. */
 export function pointsOf(text: string, isPercent: boolean): { points: { day: string; value: number }[]; wrong: string[] } {
   const points: { day: string; value: number }[] = []
