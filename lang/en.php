@@ -157,6 +157,8 @@ return [
         'it_has_no_facts' => 'it has no "facts"',
         'it_is_a_member_already_from' => 'It is a member of {index} already, from {day}{end}. End that membership first',
         'it_is_not_known_what_the' => 'It is not known what the table holds. Choose its kind',
+        'it_is_not_listed_as' => '"{name}" is known and not listed as {ticker}. Bring the listing in by a file of listings, or leave '.
+            'ticker and exchange out',
         'it_is_not_valid_json' => 'it is not valid JSON ({error})',
         'it_must_be_an_object' => 'it must be an object.',
         'its_name_and_kind_cannot_change' => 'Its name and kind cannot change',
@@ -165,6 +167,8 @@ return [
         'lies_in_the_future' => '{day} lies in the future',
         'listing_of' => 'Listing {code}:{ticker}',
         'listing_removed' => 'Listing {ticker} removed',
+        'listings_of_known_companies_stay' => 'Currency and first day of a listing are those of companies that are made; of companies '.
+            'that are known they come with a file of listings.',
         'lists_and_portfolios_belong_to_somebody' => 'Lists and portfolios belong to somebody: name the user they are for',
         'lists_belong_to_a_user_sign' => 'lists belong to a user; sign in.',
         'margin_of_safety' => 'Margin of safety',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -16,6 +17,12 @@ final class Change extends Model
     protected function casts(): array
     {
         return ['rows' => 'array', 'undone_at' => 'datetime'];
+    }
+
+    /** @return Builder<self> without the rows, which may be a hundred thousand */
+    public static function listed(): Builder
+    {
+        return self::query()->select(['id', 'user_id', 'what', 'size', 'import_id', 'undone_at', 'created_at']);
     }
 
     /** @return BelongsTo<Import, $this> with which it came and goes */

@@ -116,6 +116,7 @@ final class ChangeLog
                         'user_id' => $by?->id,
                         'what' => mb_substr($what, 0, 250),
                         'rows' => $this->rows,
+                        'size' => array_sum(array_map(static fn (array $row): int => count($row['moved'] ?? [1]), $this->rows)),
                         'import_id' => $import,
                     ]);
                 }

@@ -5,14 +5,17 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use App\Models\Company;
+use App\Models\Holiday;
 use App\Models\Import;
 use App\Models\Setting;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Logion\Time\Day;
 
 /**
- * The latest day that everything is looked at from. It follows the bulk of the listings: one row with a far-off day moves nobody. Where
- * there are no prices it is that of the latest report, and of a company without either it is today.
+ * The latest day that everything is looked at from. It follows the bulk of the listings: one row with a far-off day moves nobody, and
+ * none of a day on which its exchange was closed counts. Where there are no prices it is that of the latest report, and of a company
+ * without either it is today.
  */
 final class InstallationDay
 {
@@ -65,14 +68,21 @@ final class InstallationDay
         return $filed === null ? (Company::query()->exists() ? $today : null) : (int) $filed;
     }
 
-    /** @return list<int> the last day of each listing that has prices, the latest first */
+    /** @return list<int> the last day of each listing that has prices and on which its exchange was open, the latest first */
     private function lastDays(): array
     {
+        $closed = Holiday::query()->get()->groupBy('exchange_id')->map(static fn (Collection $days): array => $days->pluck('day')->all());
+
         return DB::table('listings')
+            ->select('id', 'exchange_id')
             ->selectRaw('(select max(day) from bars where listing_id = listings.id) as last')
-            ->pluck('last')
+            ->get()
+            ->map(
+                static fn (object $of): int => in_array((int) $of->last, $closed[$of->exchange_id] ?? [], true)
+                    ? (int) DB::table('bars')->where('listing_id', $of->id)->whereNotIn('day', $closed[$of->exchange_id])->max('day')
+                    : (int) $of->last,
+            )
             ->filter()
-            ->map(intval(...))
             ->sortDesc()
             ->values()
             ->all();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /** Exchanges have days on which they are closed; reference data come by files too, each a change that goes with its import. */
@@ -21,7 +22,13 @@ return new class extends Migration
         Schema::table('tasks', static fn (Blueprint $table) => $table->unsignedBigInteger('cost')->default(0));
         Schema::table('changes', static function (Blueprint $table): void {
             $table->foreignId('import_id')->nullable()->index()->constrained()->nullOnDelete();
+            // Of a file the rows are many, and a list of changes does not read them.
+            $table->unsignedInteger('size')->default(0);
         });
+        foreach (DB::table('changes')->pluck('rows', 'id') as $id => $rows) {
+            $size = count(json_decode((string) $rows, true, 64, JSON_THROW_ON_ERROR));
+            DB::table('changes')->where('id', $id)->update(['size' => $size]);
+        }
     }
 
     public function down(): void
@@ -30,7 +37,7 @@ return new class extends Migration
         Schema::table('changes', static function (Blueprint $table): void {
             $table->dropForeign(['import_id']);
             $table->dropIndex(['import_id']);
-            $table->dropColumn('import_id');
+            $table->dropColumn(['import_id', 'size']);
         });
         Schema::drop('holidays');
     }

@@ -159,6 +159,30 @@ final class CompanyMergeTest extends DemoTestCase
         $this->assertSame('BSWL', $classes[1]['listings'][0]['ticker']);
     }
 
+    public function test_it_is_in_an_index_once_at_a_time(): void
+    {
+        $index = (int) $this->listing('IXOS')->security_id;
+        $known = (int) $this->listing('IXTH')->security_id;
+        [$gone, $kept] = [$this->companyId('BSWL'), $this->companyId('BRSW')];
+        foreach ([[$index, 20200101, null], [$known, 20180101, null], [$known, 20100101, 20110101]] as [$of, $from, $to]) {
+            DB::table('index_members')->insert(['index_id' => $of, 'company_id' => $gone, 'from_day' => $from, 'to_day' => $to]);
+        }
+        $before = DB::table('index_members')->orderBy('index_id')->orderBy('company_id')->orderBy('from_day')->get()->all();
+        $this->postJson('/api/v1/companies/BSWL/merge', ['into' => 'BRSW'])->assertOk();
+        $days = static fn (int $of): array => DB::table('index_members')
+            ->where('index_id', $of)
+            ->where('company_id', $kept)
+            ->orderBy('from_day')
+            ->pluck('from_day')
+            ->map(intval(...))
+            ->all();
+        $this->assertSame([20200101], $days($index));
+        $this->assertSame([20100101, 20160701], $days($known), 'a membership within another adds nothing');
+        $this->undo()->assertOk();
+        $after = DB::table('index_members')->orderBy('index_id')->orderBy('company_id')->orderBy('from_day')->get()->all();
+        $this->assertEquals($before, $after);
+    }
+
     public function test_dividends_both_know_are_counted_once(): void
     {
         $known = DB::table('dividends')

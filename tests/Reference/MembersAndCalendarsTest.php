@@ -6,6 +6,7 @@ namespace Tests\Reference;
 
 use App\Models\Change;
 use App\Models\Exchange;
+use App\Models\Listing;
 use App\Models\Role;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
@@ -112,6 +113,33 @@ final class MembersAndCalendarsTest extends DemoTestCase
         $this->putJson($calendar, ['days' => [['day' => '2026-07-02', 'name' => null, 'open' => true]]])->assertOk();
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk();
         $this->assertSame(1, $this->getJson('/api/v1/reference')->json('exchanges.0.holidays'));
+    }
+
+    public function test_prices_of_a_day_on_which_an_exchange_was_closed_move_nobody(): void
+    {
+        $day = fn (): string => $this->getJson('/api/v1/status')->json('latest_day');
+        $exchange = Exchange::query()->where('code', 'XQTH')->firstOrFail();
+        $file = "Ticker,Date,Close\n";
+        foreach (Listing::query()->where('exchange_id', $exchange->id)->where('main', true)->whereNull('to_day')->limit(25)->get() as $of) {
+            $file .= "XQTH:{$of->ticker},2026-07-02,41\n";
+        }
+        $import = fn (): int => $this->post(
+            '/api/v1/imports',
+            ['file' => UploadedFile::fake()->createWithContent('p.csv', $file)],
+            ['Accept' => 'application/json'],
+        )->json('id');
+        $store = function (int $id): void {
+            $this->putJson("/api/v1/imports/{$id}", ['accept' => ['holidays', 'jumps', 'days']])->assertOk();
+            $this->postJson("/api/v1/imports/{$id}/store")->assertOk();
+        };
+        $store($first = $import());
+        $this->assertSame('2026-07-02', $day());
+        $this->deleteJson("/api/v1/imports/{$first}")->assertOk();
+        $this->assertSame('2026-06-30', $day());
+        $closed = ['days' => [['day' => '2026-07-02', 'name' => 'Herring day']]];
+        $this->putJson("/api/v1/exchanges/{$exchange->id}/holidays", $closed)->assertOk();
+        $store($import());
+        $this->assertSame('2026-06-30', $day());
     }
 
     public function test_a_listing_and_an_identifier_are_kept_by_hand(): void

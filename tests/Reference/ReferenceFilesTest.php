@@ -263,13 +263,26 @@ final class ReferenceFilesTest extends DemoTestCase
             '"circus" is no kind of business. Write one of industrial, bank, insurer, property',
         ];
         yield 'no sector' => ["Name,Ticker,Exchange,Sector\nAldermoor Kilns,ALDK,XQTH,bricks\n", 'is no ISIC division'];
+        yield 'another ticker of a known company' => [
+            "Name,Ticker,Exchange,Year end\nBrannoch Saltworks,SALT,XQTH,12\n",
+            '"Brannoch Saltworks" is known and not listed as SALT',
+        ];
+        yield 'no identifier of a known company' => [
+            "Name,Ticker,Exchange,ISIN\nBrannoch Saltworks,BRSW,XQTH,QA0000000001\n",
+            'is no ISIN',
+        ];
+        yield 'the identifier of another' => [
+            "Name,Ticker,Exchange,ISIN\nBrannoch Saltworks,BRSW,XQTH,ISIN-OF-ULVL\n",
+            'is kept for another security',
+        ];
         yield 'no identifier' => ["Name,Ticker,Exchange,ISIN\nAldermoor Kilns,ALDK,XQTH,QA0000000001\n", 'is no ISIN'];
     }
 
     #[DataProvider('refusals')]
     public function test_what_cannot_be_is_refused_with_the_reason(string $content, string $reason): void
     {
-        $import = $this->handIn($content);
+        $other = (string) DB::table('identifiers')->where('security_id', $this->listing('ULVL')->security_id)->value('value');
+        $import = $this->handIn(str_replace('ISIN-OF-ULVL', $other, $content));
         $this->assertSame(1, $import['preview']['counts']['refused'], (string) json_encode($import));
         $this->assertStringContainsString($reason, $import['preview']['refused'][0]['reason']);
     }
@@ -278,7 +291,7 @@ final class ReferenceFilesTest extends DemoTestCase
     {
         $import = $this->handIn(
             "Name,Ticker,Exchange,Year end,ISIN\nAldermoor Kilns,ALDK,XQTH,6,\nBad Number,BADN,XQTH,6,QA0000000001\n".
-                "Aldermoor Kilns,ALDX,XQTH,6,\n",
+                "Aldermoor Kilns,ALDK,XQTH,6,\n",
         );
         $this->assertSame(['new' => 1, 'same' => 1, 'refused' => 1], array_filter($import['preview']['counts']));
         $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk();

@@ -20,7 +20,7 @@ final class ChangeResource extends JsonResource
             ...$this->resource->only(['id', 'what']),
             'author' => $this->resource->author->name ?? 'a command',
             'made_on' => $this->resource->created_at?->format('Y-m-d'),
-            'rows' => array_sum(array_map(static fn (array $row): int => count($row['moved'] ?? [1]), $this->resource->rows)),
+            'rows' => $this->resource->size,
             'import' => $this->resource->import?->name,
             'undone_on' => $this->resource->undone_at?->format('Y-m-d'),
         ];

@@ -7,6 +7,7 @@ namespace App\Feature\Reference;
 use App\Models\Bar;
 use App\Models\Company;
 use App\Models\Identifier;
+use App\Models\IndexMember;
 use App\Models\Listing;
 use App\Models\Security;
 use App\Models\User;
@@ -14,6 +15,7 @@ use App\Storage\ChangeLog;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyRefresh;
 use App\Storage\InstallationDay;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
@@ -45,7 +47,6 @@ final readonly class CompanyMerge
         'company_list_items' => ['company_list_id'],
         'judgements' => ['user_id', 'subject'],
         'template_choices' => ['user_id'],
-        'index_members' => ['index_id', 'from_day'],
         'former_attributes' => ['attribute', 'until_day'],
     ];
 
@@ -81,6 +82,7 @@ final readonly class CompanyMerge
             foreach (self::ONE_EACH as $table => $key) {
                 $log->moveUnlessThere($table, 'company_id', $gone->id, $kept->id, $key);
             }
+            self::joinMemberships($log, $gone->id, $kept->id);
             $main = self::securities($kept)->first();
             foreach (self::securities($gone) as $share) {
                 $same = $share->main ? $main : self::sameClass($share, $kept);
@@ -117,6 +119,22 @@ final readonly class CompanyMerge
             default => null,
         };
         $differs === null || throw Refusal::because($differs);
+    }
+
+    /** A company is in an index once at a time. */
+    private static function joinMemberships(ChangeLog $log, int $gone, int $kept): void
+    {
+        foreach (IndexMember::query()->where('company_id', $gone)->get() as $member) {
+            $isThere = IndexMember::query()
+                ->where('company_id', $kept)
+                ->where('index_id', $member->index_id)
+                ->where(static fn (Builder $open) => $open->whereNull('to_day')->orWhere('to_day', '>', $member->from_day))
+                ->when($member->to_day, static fn (Builder $query) => $query->where('from_day', '<', $member->to_day))
+                ->exists();
+            $row = $member->only(['index_id', 'company_id', 'from_day', 'to_day']);
+            $log->delete('index_members', $row);
+            $isThere || $log->insert('index_members', [...$row, 'company_id' => $kept]);
+        }
     }
 
     /** @return Collection<int, Security> the main one first */

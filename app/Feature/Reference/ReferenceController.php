@@ -54,7 +54,7 @@ final class ReferenceController
 
     public function changes(): AnonymousResourceCollection
     {
-        return ChangeResource::collection(Change::query()->with('author', 'import')->latest('id')->paginate(self::PER_PAGE));
+        return ChangeResource::collection(Change::listed()->with('author', 'import')->latest('id')->paginate(self::PER_PAGE));
     }
 
     public function undo(

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Feature\Intake\Records;
 
 use App\Feature\Reference\CompanyProfiles;
+use App\Feature\Reference\ShareListings;
 use App\Models\Company;
 use App\Models\Exchange;
 use Logion\Figure\Words;
+use Logion\Identity\Isin;
 use Logion\Intake\Refusal;
 use Logion\Reporting\ReportingModel;
 
@@ -21,14 +23,21 @@ final class CompanyRecords extends ReferenceRecords
         $profiles = app(CompanyProfiles::class);
         $record = array_filter($record, static fn (mixed $value): bool => $value !== null && $value !== '');
         $values = $this->values($record);
-        $company = $this->known($record);
+        [$company, $isListed] = $this->known($record);
         if ($company !== null) {
+            if (isset($record['ticker']) && ! $isListed) {
+                throw Refusal::because(Words::say('it_is_not_listed_as', name: $record['name'], ticker: $record['ticker']));
+            }
             $name = (string) Company::query()->whereKey($company)->value('name');
             // A ticker that means somebody else than the file thinks would give them the other's name.
             $name === $values['name'] || isset($record['since'])
                 || $this->pass->outcome->doubt('names', Words::say('is_called_otherwise_here', name: $values['name'], known: $name));
             $changed = $profiles->amend($this->by, $company, $values, $record['since'] ?? null);
+            $changed = $this->identify($company, $record['isin'] ?? null) || $changed;
             $changed && $this->pass->companies->forget();
+            if (isset($record['from']) || isset($record['traded_in'])) {
+                $this->pass->outcome->warn(Words::say('listings_of_known_companies_stay'));
+            }
 
             return [$changed ? 'changed' : 'same', $record['ticker'] ?? '', $record['name']];
         }
@@ -53,18 +62,40 @@ final class CompanyRecords extends ReferenceRecords
     }
 
     /**
-     * The company a row is about: by its listing, its identifier, or its name.
+     * The company a row is about: by its listing, its identifier, or its name; and whether it is listed as the row says.
      *
      * @param  array<string, mixed>  $record
+     * @return array{int|null, bool}
      */
-    private function known(array $record): ?int
+    private function known(array $record): array
     {
+        $listed = null;
         if (isset($record['exchange'], $record['ticker'])) {
             $code = Exchange::query()->where('name', $record['exchange'])->value('code') ?? strtoupper($record['exchange']);
-            $found = $this->pass->companies->certain("{$code}:".strtoupper($record['ticker']));
+            $listed = $this->pass->companies->certain("{$code}:".strtoupper($record['ticker']));
         }
 
-        return $found ?? ($this->pass->companies->certain($record['isin'] ?? '') ?? self::called($record['name']));
+        $found = $listed ?? ($this->pass->companies->certain($record['isin'] ?? '') ?? self::called($record['name']));
+        // A ticker without its exchange is one of the company's.
+        $ofTicker = isset($record['exchange']) ? null : $this->pass->companies->certain($record['ticker'] ?? '');
+        $isListed = $listed !== null || ($ofTicker !== null && $ofTicker === $found);
+
+        return [$found, $isListed];
+    }
+
+    /** @return bool whether its main share had no such number, or another */
+    private function identify(int $company, ?string $isin): bool
+    {
+        if ($isin === null) {
+            return false;
+        }
+        $isin = strtoupper($isin);
+        if (! Isin::isValid($isin)) {
+            throw Refusal::because(Words::say('is_no_isin_its_check_digit', isin: $isin));
+        }
+        $share = $this->pass->companies->read($company)->security;
+
+        return app(ShareListings::class)->identify($this->by, $share, 'isin', $isin)[0] !== 'same';
     }
 
     private static function called(string $name): ?int

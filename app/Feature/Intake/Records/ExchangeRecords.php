@@ -19,7 +19,7 @@ final class ExchangeRecords extends ReferenceRecords
         $indices = app(Indices::class);
         $code = strtoupper($record['code']);
         $values = [
-            'name' => $record['name'],
+            'name' => mb_substr($record['name'], 0, 120),
             'country' => strtoupper($record['country']),
             'currency' => strtoupper($record['currency']),
         ];

@@ -18,6 +18,7 @@ final class IndexRecords extends ReferenceRecords
         if (preg_match('/^[A-Z0-9.\-]{1,12}$/D', $ticker) !== 1) {
             throw Refusal::because(Words::say('is_no_ticker_up_to_twelve', ticker: $record['index']));
         }
+        $record['name'] = mb_substr($record['name'], 0, 120);
         $exchange = self::exchange($record['exchange']);
         $known = app(Indices::class)->find($ticker);
         if ($known === null) {
