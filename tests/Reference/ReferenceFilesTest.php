@@ -350,6 +350,46 @@ final class ReferenceFilesTest extends DemoTestCase
         );
     }
 
+    /** @return iterable<string, array{string, list<string>, list<string>}> heading and a good row by kind */
+    public static function rowsOfKinds(): iterable
+    {
+        $names = ['Name', 'Ticker', 'Exchange', 'ISIC', 'Kind of business', 'Year end', 'Reports in', 'ISIN', 'Changed on', 'Listed from'];
+        yield 'exchanges' => ['exchanges', ['Code', 'Name', 'Country', 'Currency', 'Measured by'], ['XQZZ', 'Zed', 'XA', 'XCR', '']];
+        yield 'indices' => ['indices', ['Index ticker', 'Name', 'Exchange'], ['IXZZ', 'Zed', 'XQTH']];
+        yield 'members' => ['members', ['Index', 'Company', 'Member from', 'Member to'], ['IXVE', 'BRSW', '2026-01-02', '']];
+        yield 'rates' => ['rates', ['Series', 'Date', 'Value'], ['bill_rate', '2026-06-29', '1%']];
+        yield 'holidays' => ['holidays', ['Exchange', 'Closed on', 'Name'], ['XQTH', '2027-01-01', 'First day']];
+        yield 'companies' => ['companies', $names, ['Zed Works', 'ZEDD', 'XQTH', '10', 'industrial', '12', 'XCR', '', '', '']];
+    }
+
+    /**
+     * @param  list<string>  $head
+     * @param  list<string>  $good
+     */
+    #[DataProvider('rowsOfKinds')]
+    public function test_odd_cells_are_read_or_refused_and_what_is_stored_is_taken_back(string $kind, array $head, array $good): void
+    {
+        $odd = ['', '=1+1', '<img src=x onerror=1>', str_repeat('é', 300), '0', '-1', '1e999', '2026-13-45', '99991231', 'NULL', '🐟', '"'];
+        $quoted = static fn (array $row): string => implode(
+            ',',
+            array_map(static fn (string $cell): string => '"'.str_replace('"', '""', $cell).'"', $row),
+        );
+        $rows = [$quoted($head), $quoted($good)];
+        foreach (array_keys($head) as $column) {
+            foreach ($odd as $cell) {
+                $rows[] = $quoted(array_replace($good, [$column => $cell]));
+            }
+        }
+        $before = $this->digest();
+        $import = $this->handIn(implode("\n", $rows)."\n");
+        $accept = ['kind' => $kind, 'accept' => array_keys($import['preview']['doubts'])];
+        $read = $this->putJson("/api/v1/imports/{$import['id']}", $accept)->assertOk()->json('preview');
+        $this->assertSame(count($rows) - 1, array_sum($read['counts']));
+        $this->postJson("/api/v1/imports/{$import['id']}/store")->assertOk();
+        $this->deleteJson("/api/v1/imports/{$import['id']}")->assertOk();
+        $this->assertSame($before, $this->digest());
+    }
+
     public function test_a_reader_previews_and_does_not_store(): void
     {
         $this->actingAs($this->someone('Rita', Role::Reader));

@@ -71,11 +71,13 @@ final readonly class CompanyMerge
      */
     public function merge(?User $by, int $from, int $into): void
     {
-        $gone = Company::query()->findOrFail($from);
-        $kept = Company::query()->findOrFail($into);
-        self::refuseUnlessAlike($gone, $kept);
-        $what = Words::say('company_merged_into', name: $gone->name, into: $kept->name);
-        $this->log->record($by, $what, function (ChangeLog $log) use ($gone, $kept): void {
+        $names = Company::query()->whereKey([$from, $into])->pluck('name', 'id');
+        $what = Words::say('company_merged_into', name: (string) $names->get($from), into: (string) $names->get($into));
+        $this->log->record($by, $what, function (ChangeLog $log) use ($from, $into): void {
+            // Read where nobody else writes: of two who merge the same at once the second finds it gone.
+            $gone = Company::query()->findOrFail($from);
+            $kept = Company::query()->findOrFail($into);
+            self::refuseUnlessAlike($gone, $kept);
             foreach (self::GOES_OVER as $table) {
                 $log->move($table, 'company_id', $gone->id, $kept->id);
             }
@@ -95,7 +97,7 @@ final readonly class CompanyMerge
             $this->columns->forgetFrom(0);
             $this->day->recompute();
         });
-        $this->refresh->companies([$kept->id => 0]);
+        $this->refresh->companies([$into => 0]);
     }
 
     private static function refuseUnlessAlike(Company $gone, Company $kept): void
