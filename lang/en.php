@@ -195,6 +195,7 @@ return [
             'others. Enter it.',
         'no_file_came_through_the_largest' => 'No file came through{why}. The largest taken is {size}B.',
         'no_index_is_set_for_so' => 'No index is set for {name}, so beta and what rests on it cannot be computed. Choose one.',
+        'no_label_is_known_say_which' => 'No line is known by {labels}. Say which lines they are',
         'no_room_for_a_temporary_file' => 'No room for a temporary file',
         'no_temporary_stream' => 'No temporary stream.',
         'no_ten_year_government_yield_is' => 'No ten-year government yield is known, so neither cost of equity nor a cash-flow value '.
@@ -205,7 +206,7 @@ return [
         'not_signed_in' => 'Not signed in',
         'note_on' => 'Note on {name}',
         'nothing_can_be_stored_now' => 'Nothing can be stored now',
-        'nothing_in_the_file_can_be' => 'Nothing in the file can be stored{first}',
+        'nothing_in_the_file_can_be' => 'Nothing in the file can be stored. {why}',
         'nothing_is_known_of_so_there' => 'Nothing is known of {period}, so there is nothing to take a one-off from.',
         'nothing_survives_the_screen_so_there' => 'Nothing survives the screen, so there is no basket to look back on.',
         'nothing_was_filed_for_yet_say' => 'Nothing was filed for {period} yet: say from which day the figures are public.',

@@ -77,7 +77,8 @@ final class ColumnRecognition
         foreach (TableKind::cases() as $kind) {
             $found = array_filter(array_column(self::fitting($kind, $head, $contents), 'confidence', 'field'));
             $required = array_keys(array_filter($kind->columns(), static fn (array $column): bool => $column[2]));
-            $missing = array_diff($required, array_keys($found));
+            $sure = array_filter($found, static fn (float $confidence): bool => $confidence >= $kind->leastConfidence());
+            $missing = array_diff($required, array_keys($sure));
             $score = array_sum($found) - 0.25 * (count($head) - count($found)) - count($missing);
             if (
                 count($found) >= $kind->leastColumns() &&

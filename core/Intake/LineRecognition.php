@@ -57,7 +57,9 @@ final class LineRecognition
         '|pro[- ]forma|constant currency|excluding|before exceptional|recurring|normali[sz]ed|target|guidance'.
         '|comparable|like[- ]for[- ]like|organic|ebitda)\b/iu';
 
-    private const WORKING_CAPITAL = '/\b(?:changes?|movements?|increase|decrease) .*\b(?:assets|liabilities|working capital)\b/';
+    private const WORKING_CAPITAL =
+        '/\b(?:changes?|movements?|increase|decrease) .*\b(?:assets|liabilities|working capital)\b'.
+        '|^(?:\w+ )*(?:changes?|movements?) in$/';
 
     private const LONG = '(?:non current|noncurrent|long term|fixed)';
 
@@ -104,10 +106,29 @@ final class LineRecognition
 
     /**
      * @param  string  $section  the heading of the part of the statement in which the label stands
+     * @param  bool  $ofCash  whether it stands in a statement of cash flows, where the name of a balance means its change
      * @return array{line: ?string, confidence: float, basis: string, turned: bool} turned where a positive figure means the
      *     negative line, as changes of working capital in a cash-flow statement do
      */
-    public function recognise(string $label, string $section = ''): array
+    public function recognise(string $label, string $section = '', bool $ofCash = false): array
+    {
+        $read = $this->read($label, $section);
+        $line = $read['line'] === null ? null : LineItems::all()[$read['line']];
+        if (! $ofCash || isset($this->own[$label]) || $line?->statement !== 'balance' || str_starts_with($line->key, 'cash_and_')) {
+            return $read;
+        }
+        foreach (self::readings($label) as $try) {
+            $change = $this->inSection['working_capital'][$try] ?? null;
+            if ($change !== null && LineItems::all()[ltrim($change, '-')]->fits($this->template)) {
+                return self::certain(ltrim($change, '-'), Words::say('a_known_label_under', section: $section), $change[0] === '-');
+            }
+        }
+
+        return self::unknown(Words::say('among_cash_flows_it_is_no_balance'));
+    }
+
+    /** @return array{line: ?string, confidence: float, basis: string, turned: bool} */
+    private function read(string $label, string $section): array
     {
         if (isset($this->own[$label])) {
             return self::certain($this->own[$label] === '' ? null : $this->own[$label], Words::say('your_choice'));

@@ -122,12 +122,10 @@ final readonly class NumberFormat
             return null;
         }
         $power = (int) round(log10($scale));
-        foreach (self::SCALES as $words => $own) {
-            if (preg_match("/(?<=[\\d).])\\s?{$words}\\.?\\)?$/iu", self::trim($text), $m) === 1) {
-                $power = $own;
-                $text = substr(self::trim($text), 0, -strlen($m[0])).(str_ends_with($m[0], ')') && $m[0][0] !== ')' ? ')' : '');
-                break;
-            }
+        $own = self::ownScale($text);
+        if ($own !== null) {
+            [$power, $words] = $own;
+            $text = substr(self::trim($text), 0, -strlen($words)).(str_ends_with($words, ')') && $words[0] !== ')' ? ')' : '');
         }
         $bare = self::bare($text);
         $negative = preg_match('/^\(.*\)$/', $bare) === 1;
@@ -158,6 +156,24 @@ final readonly class NumberFormat
         }
 
         return $negative ? -$value : $value;
+    }
+
+    /** Whether a figure names a scale of its own, as "4.1bn" does. */
+    public static function namesScale(string $text): bool
+    {
+        return self::ownScale($text) !== null;
+    }
+
+    /** @return array{int, string}|null the power of ten, and the words that name it */
+    private static function ownScale(string $text): ?array
+    {
+        foreach (self::SCALES as $words => $power) {
+            if (preg_match("/(?<=[\\d).])\\s?{$words}\\.?\\)?$/iu", self::trim($text), $m) === 1) {
+                return [$power, $m[0]];
+            }
+        }
+
+        return null;
     }
 
     /** A decimal number times a power of ten, rounded once. */

@@ -161,11 +161,13 @@ final readonly class PeriodHeading
                 '/\((?![^)]*\b(?:months?|weeks?)\b)[^)]*\)/iu',
                 '/\b(?:as )?(?:restated|revised|reported|adjusted|re-presented|represented)\b|\b(?:un)?audited\b|\bactuals?\b|\btotal\b/i',
                 '/\b(?:IFRS|(?:US[- ])?GAAP)\b/',
+                '/\b(?:[TM]\s?(?:[A-Z]{3}(?<!ARS)\b|[€£$])|(?:Mio|Mrd|Tsd)\.?\s?(?:[A-Z]{3}\b|[€£$]))/u',
+                '/(?:\b[A-Z]{3}|[€£$¥])\s?\'?000s?\b/u',
                 '/(?:US)?[€£$¥]\s?(?:mn?|bn|k|000)?\b|\b(?:in )?[A-Z]{3}\s?(?:mn?|mln|millions?|bn|k|thousands?)\b|\bin [A-Z]{3}\b/u',
                 '/[*†‡¹²³]+$|\s?\(?\b\d\)$|\s[a-d]\)$/u',
                 '/\s+/',
             ],
-            [' ', ' ', ' ', ' ', '', ' '],
+            [' ', ' ', ' ', ' ', ' ', ' ', '', ' '],
             $cell,
         );
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Intake;
 
+use Logion\Reporting\LineItems;
+
 /** Lines that some sources write as negatives because money goes out; here a value is positive in the sense of its name. */
 final class SignConvention
 {
@@ -40,5 +42,22 @@ final class SignConvention
     public static function isOutflow(string $line): bool
     {
         return in_array($line, self::OUTFLOWS, true);
+    }
+
+    /** @return list<string> a total and all lines it is made of, whatever the kind of business */
+    public static function partsOf(string $total): array
+    {
+        $found = [$total => true];
+        for ($next = [$total]; $next !== [];) {
+            $rules = LineItems::all()[array_shift($next)]->rules;
+            foreach (array_merge([], ...array_merge([], ...array_values($rules))) as [$sign, $line]) {
+                if ($sign === 1 && ! isset($found[$line])) {
+                    $found[$line] = true;
+                    $next[] = $line;
+                }
+            }
+        }
+
+        return array_keys($found);
     }
 }

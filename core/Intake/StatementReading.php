@@ -46,6 +46,9 @@ final class StatementReading
      */
     private array $read = [];
 
+    /** @var array<string, true> lines of a balance sheet that is written with what is owed as negative */
+    private readonly array $owed;
+
     /**
      * @param  list<list<string>>  $rows
      * @param  float|null  $scale  of amounts, where it is known or chosen
@@ -67,6 +70,7 @@ final class StatementReading
                 columns: implode(', ', array_map(StatementTable::letter(...), $spanless)),
             );
         }
+        $this->owed = $this->writtenAsOwed();
         $this->rowsOfLines();
         $this->workingCapital();
         $this->shares();
@@ -108,6 +112,7 @@ final class StatementReading
             static fn (StatementRow $row): bool => $row->line !== null &&
                 $row->scale === null &&
                 ! $row->isPercent &&
+                ! $row->isScaled &&
                 in_array(LineItems::all()[$row->line]->unit, [Unit::Money, Unit::Shares], true) &&
                 (LineItems::all()[$row->line]->unit === Unit::Money || $row->sharesScale === null),
         ) !== [];
@@ -203,13 +208,67 @@ final class StatementReading
             ];
         }
         $negative = count(array_filter($values, static fn (array $v): bool => $v['value'] < 0));
-        $isTurned = $row->turned || ($negative > 0 && $negative >= 0.8 * count($values) && SignConvention::isOutflow($item->key));
-        if ($isTurned) {
+        $isTurned =
+            $row->turned ||
+            isset($this->owed[$item->key]) ||
+            ($negative > 0 && $negative >= 0.8 * count($values) && SignConvention::isOutflow($item->key));
+        if ($isTurned && $values !== []) {
             $row->turned || ($this->turned[] = $item->label);
             $values = array_map(static fn (array $v): array => [...$v, 'value' => -$v['value'] + 0.0], $values);
         }
 
         return $values;
+    }
+
+    /**
+     * Some balance sheets write liabilities, or all that is owed, with a minus: debts that can only be positive tell it, and where equity
+     * is negative too, whether everything adds up to nothing.
+     *
+     * @return array<string, true>
+     */
+    private function writtenAsOwed(): array
+    {
+        $liabilities = SignConvention::partsOf('total_liabilities');
+        $debts = array_diff($liabilities, array_filter($liabilities, LineItems::mayBeNegative(...)));
+        $written = $this->written([...$debts, 'total_assets', 'total_liabilities', 'total_equity']);
+        $ofDebts = array_merge([], ...array_values(array_intersect_key($written, array_flip($debts))));
+        if ($ofDebts === [] || max($ofDebts) > 0.0 || min($ofDebts) === 0.0) {
+            return [];
+        }
+        $equity = array_values($written['total_equity'] ?? []);
+        $assets = array_values($written['total_assets'] ?? []);
+        $total = array_values($written['total_liabilities'] ?? []);
+        $isEquityToo =
+            $equity !== [] &&
+            count($equity) === count($assets) &&
+            count($equity) === count($total) &&
+            abs($assets[0] + $total[0] + $equity[0]) <= abs($assets[0] - $total[0] - $equity[0]) &&
+            max($equity) <= 0.0;
+
+        return array_fill_keys([...$liabilities, ...$isEquityToo ? SignConvention::partsOf('total_equity') : []], true);
+    }
+
+    /**
+     * Numbers of lines as they are written, by line and column.
+     *
+     * @param  list<string>  $lines
+     * @return array<string, array<int, float>>
+     */
+    private function written(array $lines): array
+    {
+        $written = [];
+        foreach ($this->table->lines as $row) {
+            foreach (in_array($row->line, $lines, true) ? array_keys($this->table->columns) : [] as $column) {
+                try {
+                    $value = $this->numbers->parse($this->rows[$row->row][$column] ?? '');
+                } catch (Refusal) {
+                    continue;
+                }
+                $value === null || ($written[$row->line][$column] = $value);
+            }
+        }
+
+        return $written;
     }
 
     private function scaleFor(StatementRow $row, LineItem $item): float
@@ -354,6 +413,12 @@ final class StatementReading
         foreach ([$given, $parts->halves] as $nth => $of) {
             foreach ($of as $period => $lines) {
                 foreach ($lines as $line => $value) {
+                    $from = $nth === 0 ? null : $parts->from[$period][$line] ?? null;
+                    if ($from !== null) {
+                        $this->byDifference($line, $period, $value, $places["{$line}@{$from}"]);
+
+                        continue;
+                    }
                     $place = $places["{$line}@".($nth === 0 ? $period : FiscalPeriod::lastQuarter($period))];
                     $this->figures["{$line}@{$period}"] = ['value' => $value, ...$place, 'derived' => false];
                 }
@@ -361,12 +426,7 @@ final class StatementReading
         }
         foreach ($parts->quarters as $period => $lines) {
             foreach ($lines as $line => $value) {
-                $this->figures["{$line}@{$period}"] = [
-                    'value' => $value,
-                    'place' => Words::say('less_the_part_of_the_year', place: $places["{$line}@{$period}"]['place']),
-                    'scale' => $places["{$line}@{$period}"]['scale'],
-                    'derived' => true,
-                ];
+                $this->byDifference($line, $period, $value, $places["{$line}@{$parts->from[$period][$line]}"]);
             }
         }
         foreach ($parts->left as $period => $lines) {
@@ -392,6 +452,17 @@ final class StatementReading
                 number2: self::number($off['derived']),
             );
         }
+    }
+
+    /** @param  array{place: string, scale: float}  $whole  of which it is a part */
+    private function byDifference(string $line, int $period, float $value, array $whole): void
+    {
+        $this->figures["{$line}@{$period}"] = [
+            'value' => $value,
+            'place' => Words::say('less_the_part_of_the_year', place: $whole['place']),
+            'scale' => $whole['scale'],
+            'derived' => true,
+        ];
     }
 
     /** @param  array{value: float, place: string, scale: float}  $value */

@@ -17,6 +17,7 @@ final readonly class StatementRow
      * @param  float|null  $sharesScale  of its counts of shares, where its part says something of its own about them
      * @param  list<string>  $currencies  that it can be in, where it says so
      * @param  bool  $isPercent  whether its figures are per cents
+     * @param  bool  $isScaled  whether each of its figures names a scale of its own
      */
     public function __construct(
         public int $row,
@@ -31,6 +32,7 @@ final readonly class StatementRow
         public ?float $sharesScale,
         public array $currencies,
         public bool $isPercent,
+        public bool $isScaled = false,
     ) {
     }
 

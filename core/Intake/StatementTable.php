@@ -63,7 +63,8 @@ final readonly class StatementTable
         $below = array_slice($rows, $headRow + 1, null, true);
         $labelColumn = self::labelColumn($below, $first, $recognition);
         $units = self::unitColumn($rows, $headRow, array_keys($columns));
-        [$lines, $cells] = self::lines($below, $columns, $labelColumn, $units, $recognition);
+        $title = implode(' ', array_merge([], ...array_slice($rows, 0, $headRow)));
+        [$lines, $cells] = self::lines($below, $columns, $labelColumn, $units, $recognition, self::isOfCash($title, false));
         $above = array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $headRow + 1));
         if ($units === null && isset($below[$headRow + 1])) {
             // A row of units may stand right below the heading.
@@ -231,8 +232,14 @@ final readonly class StatementTable
      * @param  array<int, PeriodHeading>  $columns
      * @return array{list<StatementRow>, list<string>} the rows with figures, and their cells
      */
-    private static function lines(array $below, array $columns, int $labelColumn, ?int $units, LineRecognition $recognition): array
-    {
+    private static function lines(
+        array $below,
+        array $columns,
+        int $labelColumn,
+        ?int $units,
+        LineRecognition $recognition,
+        bool $ofCash,
+    ): array {
         $lines = $cells = [];
         $section = '';
         $ofSection = Denomination::read('');
@@ -249,6 +256,7 @@ final readonly class StatementTable
             }
             if ($values === []) {
                 $section = rtrim($label, ': ');
+                $ofCash = self::isOfCash($label, $ofCash);
                 $named = Denomination::read($label);
                 $ofSection = $named->scale !== null || $named->currencies !== [] ? $named : $ofSection;
 
@@ -256,9 +264,11 @@ final readonly class StatementTable
             }
             $unit = $units === null ? '' : trim($row[$units] ?? '');
             $key = $times[$label] > 1 ? "{$label} (row ".($at + 1).')' : $label;
-            $read = $recognition->recognise($key, $section);
+            $read = $recognition->recognise($key, $section, $ofCash);
             $read =
-                $read['line'] === null && $key !== $label && $read['confidence'] < 1.0 ? $recognition->recognise($label, $section) : $read;
+                $read['line'] === null && $key !== $label && $read['confidence'] < 1.0
+                    ? $recognition->recognise($label, $section, $ofCash)
+                    : $read;
             $own = Denomination::read($unit !== '' ? $unit : self::unitOf($label));
             $lines[] = new StatementRow(
                 $at,
@@ -272,7 +282,9 @@ final readonly class StatementTable
                 $own->scale ?? $ofSection->scale,
                 $own->scale === null ? $ofSection->sharesScale : null,
                 $own->currencies === [] ? $ofSection->currencies : $own->currencies,
-                preg_match('/^\s*(?:%|per ?cent|pct)\s*$|\(%\)/i', $unit !== '' ? $unit : $label) === 1,
+                preg_match('/^\s*(?:%|per ?cent|pct)\s*$|\(%\)/i', $unit !== '' ? $unit : $label) === 1 ||
+                    array_filter($values, static fn (string $cell): bool => preg_match('/\d\s*%/', $cell) !== 1) === [],
+                array_filter($values, static fn (string $cell): bool => ! NumberFormat::namesScale($cell)) === [],
             );
             if ($read['line'] !== null && LineItems::all()[$read['line']]->isTotal($recognition->template())) {
                 // A total closes its part.
@@ -282,6 +294,18 @@ final readonly class StatementTable
         }
 
         return [$lines, $cells];
+    }
+
+    /** Whether what comes below a heading is a statement of cash flows, given whether what came above was. */
+    private static function isOfCash(string $heading, bool $before): bool
+    {
+        return match (true) {
+            preg_match('/\bcash flows?\b|\b(?:operating|investing|financing) activities\b/i', $heading) === 1 => true,
+            preg_match('/\b(?:balance sheets?|financial position|income statements?|profit (?:or|and) loss|of operations)\b/i', $heading)
+                === 1,
+            preg_match('/^\s*(?:total |non-?|current |long-term )*(?:assets|liabilities|equity)\b/i', $heading) === 1 => false,
+            default => $before,
+        };
     }
 
     /** What a label says of its unit: in brackets, or behind a comma. */

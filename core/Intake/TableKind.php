@@ -88,6 +88,12 @@ enum TableKind: string
         return $this === self::Companies ? self::LEAST_OF_COMPANIES : 1;
     }
 
+    /** How sure a column that must be there has to be: one column makes a list, so its heading has to say so. */
+    public function leastConfidence(): float
+    {
+        return $this === self::CompanyList ? 0.8 : 0.0;
+    }
+
     /** Whether amounts of it may be written in thousands or millions. */
     public function isOfAmounts(): bool
     {

@@ -12,6 +12,7 @@ use Illuminate\Support\Facades\DB;
 use Logion\Intake\Refusal;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
+use Tests\Intake\Sample\Oddities;
 use Tests\Intake\Sample\Reports;
 use Tests\Intake\Sample\Sample;
 use Tests\Intake\Sample\Statements;
@@ -28,8 +29,10 @@ final class RealFilesTest extends DemoTestCase
     /** @return iterable<string, array{Sample}> */
     public static function samples(): iterable
     {
-        foreach ([...iterator_to_array(Statements::all(), false), ...iterator_to_array(Reports::all(), false)] as $sample) {
-            yield $sample->file => [$sample];
+        foreach ([Statements::all(), Oddities::all(), Reports::all()] as $samples) {
+            foreach ($samples as $sample) {
+                yield $sample->file => [$sample];
+            }
         }
     }
 

@@ -119,12 +119,7 @@ final class Imports
                 throw Refusal::because(rtrim(implode(' ', [...$outcome->questions, ...self::named($outcome->doubts)]), '.'));
             }
             if (array_sum($outcome->counts) === $outcome->counts['refused']) {
-                throw Refusal::because(
-                    Words::say(
-                        'nothing_in_the_file_can_be',
-                        first: $outcome->refused === [] ? '' : ". {$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}",
-                    ),
-                );
+                throw Refusal::because(rtrim(Words::say('nothing_in_the_file_can_be', why: self::why($outcome)), '. '));
             }
             if ($import->user_id !== null) {
                 foreach ($mapping->lines as $label => $line) {
@@ -182,6 +177,14 @@ final class Imports
             ),
             'proposed' => (object) $outcome->proposed,
         ];
+    }
+
+    /** Why nothing can be stored: the first row refused, else what is left out. */
+    private static function why(Outcome $outcome): string
+    {
+        return $outcome->refused === []
+            ? implode(' ', array_slice($outcome->warnings, 0, 2))
+            : "{$outcome->refused[0]['place']}: {$outcome->refused[0]['reason']}";
     }
 
     /**

@@ -28,6 +28,9 @@ final class Recognition
 {
     private const SAMPLE_ROWS = 200;
 
+    /** So many rows of figures under periods are a statement in whatever words. */
+    private const LEAST_LINES = 4;
+
     public function __construct(private readonly CompanyMatching $companies)
     {
     }
@@ -95,7 +98,8 @@ final class Recognition
         if ($kind === null && $statement === null) {
             return null;
         }
-        if ($statement !== null && ($kind === null || count($statement->periods()) > 1)) {
+        // Periods may be known only once it is said whose they are.
+        if ($statement !== null && ($kind === null || count($statement->columns) > 1)) {
             $above = implode(
                 ' ',
                 array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $statement->headRow + 1)),
@@ -237,9 +241,34 @@ final class Recognition
         }
 
         return count(array_filter($table->lines, static fn (StatementRow $row): bool => $row->line !== null)) >= 1 ||
-            count($table->periods()) > 2
+            count($table->columns) > 2 ||
+            self::looksLikeStatement($table, $rows)
             ? $table
             : null;
+    }
+
+    /**
+     * Whether rows of figures stand below periods, though nobody knows the words for the lines.
+     *
+     * @param  list<list<string>>  $rows
+     */
+    private static function looksLikeStatement(StatementTable $table, array $rows): bool
+    {
+        $written = array_filter($table->lines, static function (StatementRow $row) use ($table, $rows): bool {
+            foreach (array_keys($table->columns) as $column) {
+                try {
+                    if ($table->numbers->parse($rows[$row->row][$column] ?? '') === null) {
+                        return false;
+                    }
+                } catch (Refusal) {
+                    return false;
+                }
+            }
+
+            return true;
+        });
+
+        return count($table->columns) > 1 && count($written) >= self::LEAST_LINES && 2 * count($written) > count($table->lines);
     }
 
     /**

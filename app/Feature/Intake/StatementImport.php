@@ -15,6 +15,7 @@ use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
 use Logion\Intake\ScaleEvidence;
 use Logion\Intake\StatementReading;
+use Logion\Intake\StatementRow;
 use Logion\Intake\StatementTable;
 use Logion\Reporting\LineItems;
 use Logion\Time\FiscalPeriod;
@@ -46,10 +47,12 @@ final readonly class StatementImport
         $this->pass->askOfFiscalYears($company->id);
         $recognition = new LineRecognition($this->pass->companies->template($company->id), $this->pass->lines);
         $figures = [];
+        $known = 0;
         foreach ($mapping->sheets === [] ? [null] : $mapping->sheets as $sheet) {
             $rows = (new Rows($this->pass->import->path, $this->pass->import->format, $sheet))->first(self::MOST_ROWS);
             $table = StatementTable::recognise($rows, $this->pass->calendar($company->id), $recognition, $mapping->columns);
             $outcome->rows += count($table->lines);
+            $known += count(array_filter($table->lines, static fn (StatementRow $row): bool => $row->line !== null));
             $this->currency($table, $company);
             $this->decimals($table);
             $numbers = $mapping->numbers();
@@ -59,6 +62,10 @@ final readonly class StatementImport
                 $this->report($table, $reading);
                 $figures = $this->together($figures, $reading->figures);
             }
+        }
+        $unmapped = array_slice(array_keys($outcome->unmapped), 0, 5);
+        if ($known === 0 && $unmapped !== []) {
+            $outcome->questions['lines'] = Words::say('no_label_is_known_say_which', labels: '"'.implode('", "', $unmapped).'"');
         }
         if ($mapping->filedOn === null) {
             $outcome->warn(Words::say('the_table_does_not_say_when', filedAfter: $mapping->filedAfter));

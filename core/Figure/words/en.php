@@ -130,6 +130,7 @@ return [
         'already_means_something_in_a_formula' => '"{key}" already means something in a formula. Choose another name.',
         'already_means_something_in_a_formula_choose' => '"{made}" already means something in a formula. Choose another name than '.
             '"{key}".',
+        'among_cash_flows_it_is_no_balance' => 'among cash flows it is no balance',
         'amount_in_exchange_rate_of_into' => 'amount in {from} {sign} exchange rate of {reporting} into {base}',
         'an_amount_of_money' => 'an amount of money',
         'an_estimate_not_a_reported_figure' => 'an estimate, not a reported figure',
@@ -267,7 +268,7 @@ return [
         'last_free_cash_flow_growth_rate' => 'last free cash flow × (1 + growth) / (rate − growth)',
         'latest_balance_sheet' => 'latest balance sheet',
         'latest_reported_shares_outstanding_on_the' => 'Latest reported shares outstanding, on the share basis of the price.',
-        'less_the_part_of_the_year' => '{place}, less the part of the year before',
+        'less_the_part_of_the_year' => '{place}, less the other part of its time',
         'lists_are_not_known_here' => 'lists are not known here.',
         'marginal_tax_rate' => 'Marginal tax rate',
         'marked_as_a_one_off' => 'Marked as a one-off',

@@ -252,7 +252,7 @@ final class StatementTableTest extends TestCase
                 'revenue@20243',
             ]),
         );
-        $this->assertStringContainsString('less the part of the year before', $found->figures['revenue@20243']['place']);
+        $this->assertStringContainsString('less the other part of its time', $found->figures['revenue@20243']['place']);
         $off = self::read([['in thousands'], ['', 'Q1 2024', 'Q2 2024', 'H1 2024'], ['Revenue', '10', '11', '25']]);
         $this->assertStringContainsString('by difference from the start of the year it is 15', $off->doubts['quarter:revenue@20242']);
     }

@@ -116,9 +116,7 @@ final class Statements
                 ['Total assets', '6012.5 million'],
             ]),
             ['revenue@20230' => 4.1e9, 'net_income@20230' => 431200000.0, 'total_assets@20230' => 6012500000.0],
-            ['scale'],
-            ['scale' => 1e6],
-            ['currency' => 'EUR'],
+            company: ['currency' => 'EUR'],
         );
         yield new Sample(
             'no scale.csv',
@@ -255,6 +253,10 @@ final class Statements
                 'revenue@20223' => 990100000.0,
                 'net_income@20233' => 110e6,
                 'net_income@20223' => 101e6,
+                'revenue@20236' => 1999500000.0,
+                'revenue@20226' => 1909900000.0,
+                'net_income@20236' => 210e6,
+                'net_income@20226' => 198e6,
             ],
             company: ['currency' => 'USD'],
         );
@@ -717,7 +719,12 @@ final class Statements
                 'xlsx',
                 ['Results' => ['B2:C2', 'D2:E2']],
             ),
-            ['revenue@20232' => 1050500000.0, 'revenue@20222' => 990100000.0],
+            [
+                'revenue@20232' => 1050500000.0,
+                'revenue@20222' => 990100000.0,
+                'revenue@20231' => 959500000.0,
+                'revenue@20221' => 959900000.0,
+            ],
             company: $eur,
         );
     }

@@ -1,0 +1,183 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Intake\Sample;
+
+/** Statements whose signs, words or headings mean something else at first sight. */
+final class Oddities
+{
+    /** @return iterable<Sample> */
+    public static function all(): iterable
+    {
+        yield new Sample(
+            'changes in.csv',
+            <<<'CSV'
+                Consolidated statements of cash flows
+                Years ended December 31 (in thousands of US dollars)
+                ,2025,2024
+                Cash flows from operating activities:,,
+                Net income,"50,100","45,200"
+                Depreciation and amortization,"20,000","19,000"
+                Changes in:,,
+                Trade receivables,"(5,000)","3,000"
+                Inventories,"2,000","(1,000)"
+                Trade payables,"1,500","(500)"
+                Net cash provided by operating activities,"68,600","65,700"
+                Cash flows from investing activities:,,
+                Purchase of property and equipment,"(30,000)","(28,000)"
+                Net cash used in investing activities,"(30,000)","(28,000)"
+                Dividends paid,"(10,000)","(9,000)"
+                Net cash used in financing activities,"(10,000)","(9,000)"
+                CSV,
+            self::years([
+                'net_income' => [50.1e6, 45.2e6],
+                'depreciation_amortization' => [20e6, 19e6],
+                'increase_in_receivables' => [5e6, -3e6],
+                'increase_in_inventories' => [-2e6, 1e6],
+                'increase_in_payables' => [1.5e6, -0.5e6],
+                'operating_cash_flow' => [68.6e6, 65.7e6],
+                'capital_expenditure' => [30e6, 28e6],
+                'investing_cash_flow' => [-30e6, -28e6],
+                'dividends_paid' => [10e6, 9e6],
+                'financing_cash_flow' => [-10e6, -9e6],
+            ]),
+            company: ['currency' => 'USD'],
+        );
+        foreach (['Net assets,,"42,500","38,900"', 'Total equity,,"(42,500)","(38,900)"'] as $nth => $equity) {
+            yield new Sample(
+                'what is owed is negative '.($nth + 1).'.csv',
+                <<<CSV
+                    Consolidated balance sheet at 31 December
+                    ,Notes,2025,2024
+                    ,,£'000,£'000
+                    Non-current assets,,,
+                    Property plant and equipment,12,"30,100","29,500"
+                    Goodwill,13,"12,000","12,000"
+                    ,,"42,100","41,500"
+                    Current assets,,,
+                    Inventories,15,"8,400","8,100"
+                    Cash and cash equivalents,17,"20,300","18,700"
+                    ,,"28,700","26,800"
+                    Total assets,,"70,800","68,300"
+                    Current liabilities,,,
+                    Trade and other payables,18,"(11,300)","(10,900)"
+                    Borrowings,19,"(2,000)","(2,500)"
+                    ,,"(13,300)","(13,400)"
+                    Non-current liabilities,,,
+                    Borrowings,19,"(15,000)","(16,000)"
+                    Total liabilities,,"(28,300)","(29,400)"
+                    {$equity}
+                    CSV,
+                self::years([
+                    'property_plant_equipment_net' => [30.1e6, 29.5e6],
+                    'goodwill' => [12e6, 12e6],
+                    'inventories' => [8.4e6, 8.1e6],
+                    'cash_and_equivalents' => [20.3e6, 18.7e6],
+                    'total_assets' => [70.8e6, 68.3e6],
+                    'accounts_payable' => [11.3e6, 10.9e6],
+                    'short_term_debt' => [2e6, 2.5e6],
+                    'long_term_debt' => [15e6, 16e6],
+                    'total_liabilities' => [28.3e6, 29.4e6],
+                    'total_equity' => [42.5e6, 38.9e6],
+                ]),
+                company: ['currency' => 'GBP'],
+            );
+        }
+        yield new Sample(
+            'ratios between.csv',
+            <<<'CSV'
+                EUR thousand,2025,2024
+                Revenue,"412,345","398,112"
+                Revenue growth,3.6%,2.1%
+                Gross profit,"162,245","156,212"
+                Gross margin,39.3%,39.2%
+                Operating income,15.0%,14.0%
+                Net profit,"36,184","33,759"
+                Adjusted net profit,"38,000","35,000"
+                CSV,
+            self::years(['revenue' => [412345e3, 398112e3], 'gross_profit' => [162245e3, 156212e3], 'net_income' => [36184e3, 33759e3]]),
+            company: ['currency' => 'EUR'],
+        );
+        foreach (['2025 T€,2024 T€', '2025 TEUR,2024 TEUR', "€'000 2025,€'000 2024", '2025 (Tsd. EUR),2024 (Tsd. EUR)'] as $heads) {
+            yield new Sample(
+                "units in heads {$heads}.csv",
+                "Konzernabschluss\n,{$heads}\nRevenue,\"412,345\",\"398,112\"\nGross profit,\"162,245\",\"156,212\"\n",
+                self::years(['revenue' => [412345e3, 398112e3], 'gross_profit' => [162245e3, 156212e3]]),
+                company: ['currency' => 'EUR'],
+            );
+        }
+        yield new Sample(
+            'pence and dividends.csv',
+            <<<'CSV'
+                Consolidated income statement for the year ended 30 September 2025
+                ,2025,2024
+                ,£m,£m
+                Revenue,812.4,790.1
+                Operating profit,101.2,95.4
+                Taxation,(23.0),(21.4)
+                Profit for the year,69.0,64.1
+                Basic earnings per share,34.5p,32.0p
+                Dividends per share,12.0p,11.0p
+                CSV,
+            self::years([
+                'revenue' => [812.4e6, 790.1e6],
+                'operating_income' => [101.2e6, 95.4e6],
+                'income_tax' => [23e6, 21.4e6],
+                'net_income' => [69e6, 64.1e6],
+                'earnings_per_share_basic' => [0.345, 0.32],
+                'dividends_per_share' => [0.12, 0.11],
+            ]),
+            company: ['currency' => 'GBP', 'year_end' => 9],
+        );
+        yield new Sample(
+            'words nobody knows.csv',
+            <<<'CSV'
+                Angaben in TEUR
+                ;2025;2024
+                Umsatzerlöse;412.345;398.112
+                Umsatzkosten;-250.100;-241.900
+                Bruttoergebnis;162.245;156.212
+                Jahresüberschuss;36.184;33.759
+                CSV,
+            self::years(['revenue' => [412345e3, 398112e3], 'net_income' => [36184e3, 33759e3]]),
+            ['lines'],
+            ['lines' => ['Umsatzerlöse' => 'revenue', 'Jahresüberschuss' => 'net_income']],
+            ['currency' => 'EUR'],
+        );
+        yield new Sample(
+            'nine months less a quarter.csv',
+            <<<'CSV'
+                In EUR million,,,
+                ,Three months ended,Three months ended,Nine months ended
+                ,"Mar 31, 2025","Sep 30, 2025","Sep 30, 2025"
+                Revenue,250.15,255.3,765.65
+                Net income,18.1,18.7,56.2
+                CSV,
+            [
+                'revenue@20251' => 250150000.0,
+                'revenue@20252' => 260200000.0,
+                'revenue@20253' => 255300000.0,
+                'net_income@20251' => 18.1e6,
+                'net_income@20252' => 19.4e6,
+                'net_income@20253' => 18.7e6,
+            ],
+            company: ['currency' => 'EUR'],
+        );
+    }
+
+    /**
+     * @param  array<string, array{float, float}>  $lines  of 2025 and 2024
+     * @return array<string, float>
+     */
+    private static function years(array $lines): array
+    {
+        $figures = [];
+        foreach ($lines as $line => [$now, $before]) {
+            $figures["{$line}@20250"] = $now;
+            $figures["{$line}@20240"] = $before;
+        }
+
+        return $figures;
+    }
+}
