@@ -31,7 +31,7 @@ enum DateFormat: string
     ];
 
     /**
-     * The order that fits all samples, and whether another would fit as well.
+     * The order that fits all samples, and whether another would fit as well. Dots stand between day, month and year in that order.
      *
      * @param  iterable<string>  $samples
      * @return array{DateFormat, bool}
@@ -39,10 +39,11 @@ enum DateFormat: string
     public static function detect(iterable $samples): array
     {
         $day = $month = true;
-        $numeric = 0;
+        $numeric = $dotted = 0;
         foreach ($samples as $text) {
             if (preg_match(self::NUMERIC, $text, $m) === 1) {
                 $numeric++;
+                $dotted += str_contains($m[0], '.') ? 1 : 0;
                 $day = $day && (int) $m[2] <= 12;
                 $month = $month && (int) $m[1] <= 12;
             }
@@ -50,7 +51,7 @@ enum DateFormat: string
 
         return match (true) {
             $numeric === 0 => [self::YearFirst, false],
-            $day && $month => [self::DayFirst, true],
+            $day && $month => [self::DayFirst, $dotted < $numeric],
             $month => [self::MonthFirst, false],
             default => [self::DayFirst, false],
         };

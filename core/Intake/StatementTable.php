@@ -309,7 +309,7 @@ final readonly class StatementTable
     }
 
     /** What a label says of its unit: in brackets, or behind a comma. */
-    private static function unitOf(string $label): string
+    public static function unitOf(string $label): string
     {
         preg_match_all('/[(\[][^)\]]*[)\]]|,\s*[^,]+$|\bin \S+(?: \S+)?$/u', $label, $parts);
 

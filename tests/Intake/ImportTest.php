@@ -601,7 +601,7 @@ final class ImportTest extends DemoTestCase
             ],
             'estimates.csv' => [
                 'Company,Measure,Fiscal year,As of,Consensus,Number of '.
-                "analysts\nBRSW,Revenue,2027,2026-06-15,100,4\nBRSW,Weather,2027,2026-06-15,100,4\n",
+                "analysts\nBRSW,Revenue (XCR million),2027,2026-06-15,2100,4\nBRSW,Weather,2027,2026-06-15,100,4\n",
                 'estimates',
                 1,
                 1,

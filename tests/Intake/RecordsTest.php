@@ -243,6 +243,30 @@ final class RecordsTest extends DemoTestCase
         $this->assertSame([10.0, 10.0, 1], [(float) $stored->high, (float) $stored->low, (int) $stored->analysts]);
     }
 
+    /** @return iterable<string, array{string, float, array<string, true>, float|null}> item, mean, cells with scales, what is stored */
+    public static function scalesOfEstimates(): iterable
+    {
+        yield 'as the last report' => ['Revenue', 2.1e9, [], 2.1e9];
+        yield 'the label says millions' => ['Revenue (XCR million)', 2100.5, [], 2100500000.0];
+        yield 'behind a comma' => ['Revenue, XCR bn', 2.1, [], 2.1e9];
+        yield 'the cell says it itself' => ['Revenue (XCR million)', 2.1e9, ['mean' => true], 2.1e9];
+        yield 'nothing says it' => ['Revenue', 100.0, [], null];
+        yield 'half of revenue' => ['ebitda', 0.9e9, [], 0.9e9];
+        yield 'a hundred-thousandth of revenue' => ['ebitda', 9000.0, [], null];
+        yield 'a share' => ['Diluted earnings per share', 2.15, [], 2.15];
+    }
+
+    /** @param  array<string, true>  $scaled */
+    #[DataProvider('scalesOfEstimates')]
+    public function test_estimates_are_asked_for_their_scale(string $item, float $mean, array $scaled, ?float $stored): void
+    {
+        $record = ['company' => 1, 'line' => $item, 'period' => '2027', 'day' => 20260615, 'mean' => $mean, 'scaled' => $scaled];
+        $outcome = $this->takes(TableKind::Estimates, [$record]);
+        $this->assertSame($stored === null ? ['scale'] : [], array_keys($outcome->questions), (string) json_encode($outcome->doubts));
+        $known = DB::table('estimates')->where('import_id', $this->import->id)->value('mean');
+        $stored === null || $this->assertSame($stored, (float) $known);
+    }
+
     public function test_segments_take_the_scale_only_where_they_are_money(): void
     {
         $part = static fn (string $axis, string $member, string $line, float $value, string $period = '2025'): array => [

@@ -35,6 +35,9 @@ final class TableImport
     /** Prices take numbers as the file writes them. */
     private readonly bool $asWritten;
 
+    /** Amounts may name a scale each, which no other scale is applied to. */
+    private readonly bool $isOfAmounts;
+
     /** Prices in pence or cents. */
     private readonly bool $isInHundredths;
 
@@ -59,6 +62,7 @@ final class TableImport
         }
         $this->numbers = $pass->mapping->numbers();
         $this->fields = $this->kind->columns();
+        $this->isOfAmounts = $this->kind->isOfAmounts();
         $this->isInHundredths = $this->kind === TableKind::Prices && $pass->mapping->scale === 0.01;
         $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.' && ! $this->isInHundredths;
         foreach ($this->fields as $field => [, $type]) {
@@ -173,6 +177,9 @@ final class TableImport
                 $this->asWritten && is_numeric($text)
                     ? $text
                     : $this->numbers->parse($text, $this->isInHundredths && $field !== 'volume' ? 0.01 : 1.0) ?? $this->absent($field);
+            if ($this->isOfAmounts && NumberFormat::namesScale($text)) {
+                $record['scaled'][$field] = true;
+            }
         }
         foreach ($this->columns['text'] as $field => $column) {
             $text = trim($row[$column] ?? '');

@@ -73,7 +73,7 @@ final class DriverRecords extends FiledRecords
             'unit' => $money ? 'money' : mb_substr($record['unit'] ?? '', 0, 40),
             'period' => $this->periods->read($company, $record['period']),
             'value' => $record['value'],
-            'scale' => $this->unit($record['unit'] ?? '')[1],
+            'scale' => $this->denomination($record, $record['unit'] ?? '')[1],
             'filed_on' => $record['filed_on'] ?? null,
             'place' => "row {$record['row']}",
         ];

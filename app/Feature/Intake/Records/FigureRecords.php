@@ -76,7 +76,7 @@ final class FigureRecords extends FiledRecords
     {
         $nineMonths = $this->periods->nineMonths($company, $record['period']);
         $period = $nineMonths ?? $this->periods->read($company, $record['period']);
-        [$currency, $scale] = $this->unit($record['currency'] ?? '');
+        [$currency, $scale] = $this->denomination($record, $record['currency'] ?? '');
         if ($currency !== null && ! in_array($currency, $this->pass->companies->currencies($company), true)) {
             $read = $this->pass->companies->read($company);
             throw Refusal::because(

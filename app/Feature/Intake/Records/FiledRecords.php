@@ -11,6 +11,7 @@ use App\Storage\Filings;
 use Logion\Figure\Words;
 use Logion\Intake\Denomination;
 use Logion\Intake\ScaleEvidence;
+use Logion\Intake\StatementTable;
 
 /** Figures of reports, one a row: they are written as filings of their company. */
 abstract class FiledRecords extends RecordsByCompany
@@ -49,6 +50,20 @@ abstract class FiledRecords extends RecordsByCompany
         }
 
         return $this->units[$text];
+    }
+
+    /**
+     * The currency and scale of a number: what stands beside it, else what its label says; one that names a scale itself is whole.
+     *
+     * @param  array<string, mixed>  $record
+     * @return array{?string, ?float}
+     */
+    protected function denomination(array $record, string $unit): array
+    {
+        [$currency, $scale] = $this->unit($unit);
+        [$ofLabel, $scaleOfLabel] = $this->unit(StatementTable::unitOf($record['line'] ?? ''));
+
+        return [$currency ?? $ofLabel, isset($record['scaled']['value']) ? 1.0 : $scale ?? $scaleOfLabel];
     }
 
     /**

@@ -41,7 +41,7 @@ abstract class Records
 
     /**
      * @param  array<string, mixed>  $record  by field: day as YYYYMMDD, number as float (of prices as float or numeric text), company as
-     *     its identity; fields the file lacks are not set
+     *     its identity; fields the file lacks are not set; under "scaled" the numbers that named a scale of their own and are whole
      *
      * @throws \Logion\Intake\Refusal if the row cannot be taken
      */

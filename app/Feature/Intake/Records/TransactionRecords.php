@@ -29,6 +29,8 @@ final class TransactionRecords extends Records
     public function add(array $record, int $row): void
     {
         $kind = self::kind($record['direction']);
+        // Some write what is sold with a minus.
+        $kind === 'sell' && ($record['shares'] = abs($record['shares']));
         if ($record['shares'] <= 0 || $record['price'] < 0) {
             throw Refusal::because(Words::say('shares_must_be_positive_and_the'));
         }
