@@ -172,6 +172,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
             ->only(['store', 'update', 'destroy'])
             ->whereNumber('exchange');
         Route::post('indices', [ExchangeController::class, 'storeIndex']);
+        Route::put('indices/{index}', [ExchangeController::class, 'updateIndex'])->whereNumber('index');
         Route::delete('indices/{index}', [ExchangeController::class, 'destroyIndex'])->whereNumber('index');
         Route::put('indices/{index}/members', [MemberController::class, 'update'])->whereNumber('index');
         Route::delete('indices/{index}/members', [MemberController::class, 'destroy'])->whereNumber('index');

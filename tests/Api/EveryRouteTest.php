@@ -89,6 +89,7 @@ final class EveryRouteTest extends DemoTestCase
         'PUT exchanges/{id}',
         'DELETE exchanges/{id}',
         'POST indices',
+        'PUT indices/{id}',
         'DELETE indices/{id}',
         'PUT indices/{id}/members',
         'DELETE indices/{id}/members',

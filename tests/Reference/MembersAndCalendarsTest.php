@@ -77,6 +77,11 @@ final class MembersAndCalendarsTest extends DemoTestCase
         $this->deleteJson("{$members}?ticker=BRSW&from=2026-01-02")->assertNoContent();
         $this->assertFalse($in('2026-06-30'));
         $this->putJson($members, ['ticker' => 'BRSW', 'from' => '2026-01-02', 'to' => '2026-01-02'])->assertStatus(422);
+        $this->putJson("/api/v1/indices/{$index}", ['name' => 'Veyskerry shares'])->assertNoContent();
+        $this->assertSame('Veyskerry shares', $this->getJson($members)->json('name'));
+        $this->undo();
+        $this->assertSame('Veyskerry Market index', $this->getJson($members)->json('name'));
+        $this->putJson("/api/v1/indices/{$index}", ['name' => 'X', 'ticker' => 'IXXX'])->assertStatus(422);
         $this->putJson('/api/v1/indices/999999/members', ['ticker' => 'BRSW', 'from' => '2026-01-02'])->assertNotFound();
     }
 

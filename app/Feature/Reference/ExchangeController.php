@@ -37,6 +37,13 @@ final class ExchangeController
         );
     }
 
+    public function updateIndex(IndexRequest $request, MarketIndices $indices, int $index): JsonResponse
+    {
+        $indices->rename($request->user(), $index, $request->validated('name'));
+
+        return new JsonResponse(null, 204);
+    }
+
     public function destroyIndex(Request $request, MarketIndices $indices, int $index): JsonResponse
     {
         $indices->remove($request->user(), Security::query()->where('kind', 'index')->with('listings')->findOrFail($index));

@@ -76,6 +76,17 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[
+    OA\Put(
+        path: '/indices/{id}',
+        operationId: 'renameIndex',
+        parameters: [new NumberParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(required: ['name'], properties: [new OA\Property(property: 'name', type: 'string')]),
+        ),
+        responses: [new OA\Response(response: 204, description: 'It has that name')],
+    ),
+]
+#[
     OA\Delete(
         path: '/indices/{id}',
         operationId: 'removeIndex',

@@ -18,9 +18,11 @@ final class IndexRequest extends FormRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
+        $made = $this->isMethod('post') ? 'required' : 'prohibited';
+
         return [
-            'exchange' => ['required', 'string', 'exists:exchanges,code'],
-            'ticker' => ['required', 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/D'],
+            'exchange' => [$made, 'string', 'exists:exchanges,code'],
+            'ticker' => [$made, 'string', 'regex:/^[A-Z0-9.\-]{1,12}$/D'],
             'name' => ['required', 'string', 'min:2', 'max:120'],
         ];
     }

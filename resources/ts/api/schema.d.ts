@@ -1068,7 +1068,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        put: operations["renameIndex"];
         post?: never;
         delete: operations["removeIndex"];
         options?: never;
@@ -5912,6 +5912,40 @@ export interface operations {
                         id: number;
                     };
                 };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    renameIndex: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It has that name */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { api, ask } from '@/api/client'
 import { amount, number } from '@/design/format'
 import ChoiceField from '@/design/ChoiceField.vue'
+import CommitInput from '@/design/CommitInput.vue'
 import LoadState from '@/design/LoadState.vue'
 import type { SheetColumn } from '@/design/sheet'
 import SheetTable from '@/design/SheetTable.vue'
@@ -14,6 +15,7 @@ import IndexForm from './IndexForm.vue'
 import MembersPanel from './MembersPanel.vue'
 import MissingReference from './MissingReference.vue'
 import SeriesForm from './SeriesForm.vue'
+import SeriesPanel from './SeriesPanel.vue'
 import { useReference, type Reference } from './reference'
 import { useSession } from '@/stores/session'
 
@@ -24,6 +26,8 @@ const adding = ref<'exchange' | 'index' | 'series' | 'company' | 'currency' | nu
 /** Whose calendar or members are looked at. */
 const calendar = ref<number | null>(null)
 const membersOf = ref<number | null>(null)
+const pointsOf = ref<string | null>(null)
+const editing = ref<number | null>(null)
 const FORMS = {
   exchange: 'An exchange',
   index: 'An index',
@@ -43,6 +47,10 @@ const removeExchange = (exchange: Reference['exchanges'][number]): Promise<boole
 const removeIndex = (index: Reference['indices'][number]): Promise<boolean> =>
   change(() => ask(api.DELETE('/indices/{id}', { params: { path: { id: index.id } } })), `${index.name} is removed.`)
 
+const rename = (index: Reference['indices'][number], name: string): Promise<boolean> =>
+  change(() => ask(api.PUT('/indices/{id}', { params: { path: { id: index.id } }, body: { name } })), `${name} is its name now.`)
+const isPercent = (name: string): boolean => state.value.data?.known_series.find((series) => series.name === name)?.unit === 'percent'
+
 const exchanges: SheetColumn<Reference['exchanges'][number]>[] = [
   { key: 'name', head: 'Exchange', of: (exchange) => exchange.name },
   { key: 'code', head: 'Code', of: (exchange) => exchange.code, class: 'left' },
@@ -53,7 +61,7 @@ const exchanges: SheetColumn<Reference['exchanges'][number]>[] = [
   { key: 'away', head: '' },
 ]
 const indices: SheetColumn<Reference['indices'][number]>[] = [
-  { key: 'name', head: 'Index', of: (index) => index.name },
+  { key: 'name', head: 'Index' },
   { key: 'ticker', head: 'Ticker', of: (index) => index.ticker, class: 'left' },
   { key: 'levels', head: 'Levels', of: (index) => amount(index.levels) },
   { key: 'last', head: 'Until', of: (index) => index.last ?? '–' },
@@ -61,12 +69,10 @@ const indices: SheetColumn<Reference['indices'][number]>[] = [
   { key: 'away', head: '' },
 ]
 const latest = (entry: Reference['series'][number]): string =>
-  state.value.data?.known_series.find((series) => series.name === entry.name)?.unit === 'percent'
-    ? `${number(100 * entry.value, 2)} %`
-    : number(entry.value, 4)
+  isPercent(entry.name) ? `${number(100 * entry.value, 2)} %` : number(entry.value, 4)
 const series: SheetColumn<Reference['series'][number]>[] = [
   { key: 'label', head: 'Series', of: (entry) => entry.label },
-  { key: 'points', head: 'Points', of: (entry) => amount(entry.points) },
+  { key: 'points', head: 'Points' },
   { key: 'first', head: 'From', of: (entry) => entry.first },
   { key: 'last', head: 'Until', of: (entry) => entry.last },
   { key: 'value', head: 'Latest', of: latest },
@@ -124,10 +130,20 @@ const series: SheetColumn<Reference['series'][number]>[] = [
             >
           </template>
           <template #cell-away="{ row: exchange }">
-            <v-btn v-if="session.canChangeFacts && exchange.listings === 0" size="small" @click="removeExchange(exchange)">Remove</v-btn>
+            <template v-if="session.canChangeFacts">
+              <v-btn
+                size="small"
+                :aria-expanded="editing === exchange.id"
+                :aria-label="`Change ${exchange.name}`"
+                @click="editing = editing === exchange.id ? null : exchange.id"
+                >Change</v-btn
+              >
+              <v-btn v-if="exchange.listings === 0" size="small" @click="removeExchange(exchange)">Remove</v-btn>
+            </template>
           </template>
         </SheetTable>
         <template v-for="exchange in state.data.exchanges" :key="exchange.id">
+          <ExchangeForm v-if="editing === exchange.id" class="mt-3" :exchange="exchange" @done="editing = null" />
           <CalendarPanel v-if="calendar === exchange.id" :exchange="exchange" />
         </template>
       </section>
@@ -135,6 +151,17 @@ const series: SheetColumn<Reference['series'][number]>[] = [
         <h3>Indices</h3>
         <p v-if="!state.data.indices.length" class="quiet">None yet. Without one neither beta nor what rests on it can be computed.</p>
         <SheetTable v-else label="Indices" :columns="indices" :rows="state.data.indices" :row-key="(index) => index.id">
+          <template #cell-name="{ row: index }">
+            <CommitInput
+              v-if="session.canChangeFacts"
+              class="index"
+              :model-value="index.name"
+              :aria-label="`Name of ${index.ticker}`"
+              maxlength="120"
+              @update:model-value="(name: string) => rename(index, name)"
+            />
+            <template v-else>{{ index.name }}</template>
+          </template>
           <template #cell-members="{ row: index }">
             <v-btn
               size="small"
@@ -155,7 +182,20 @@ const series: SheetColumn<Reference['series'][number]>[] = [
       <section class="mt-4">
         <h3>Rates and other series</h3>
         <p v-if="!state.data.series.length" class="quiet">None yet.</p>
-        <SheetTable v-else label="Series" :columns="series" :rows="state.data.series" :row-key="(entry) => entry.name" />
+        <SheetTable v-else label="Series" :columns="series" :rows="state.data.series" :row-key="(entry) => entry.name">
+          <template #cell-points="{ row: entry }">
+            <v-btn
+              size="small"
+              :aria-expanded="pointsOf === entry.name"
+              :aria-label="`Points of ${entry.label}`"
+              @click="pointsOf = pointsOf === entry.name ? null : entry.name"
+              >{{ amount(entry.points) }}</v-btn
+            >
+          </template>
+        </SheetTable>
+        <template v-for="entry in state.data.series" :key="entry.name">
+          <SeriesPanel v-if="pointsOf === entry.name" :series="entry" :percent="isPercent(entry.name)" />
+        </template>
       </section>
       <p class="quiet mt-4">
         <template v-if="session.currency">Companies are compared in {{ session.currency }}.</template>
@@ -165,3 +205,16 @@ const series: SheetColumn<Reference['series'][number]>[] = [
     </template>
   </div>
 </template>
+
+<style scoped>
+.index {
+  width: 16rem;
+  color: inherit;
+  text-align: left;
+  border-color: transparent;
+}
+.index:hover,
+.index:focus {
+  border-color: rgb(var(--v-theme-rule));
+}
+</style>
