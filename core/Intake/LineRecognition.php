@@ -59,7 +59,7 @@ final class LineRecognition
 
     private const WORKING_CAPITAL =
         '/\b(?:changes?|movements?|increase|decrease) .*\b(?:assets|liabilities|working capital)\b'.
-        '|^(?:\w+ )*(?:changes?|movements?) in$/';
+        '|^(?:\w+ )*(?:changes?|movements?) in$|\bworking capital (?:changes?|movements?|adjustments?)$/';
 
     private const LONG = '(?:non current|noncurrent|long term|fixed)';
 
@@ -114,6 +114,10 @@ final class LineRecognition
     {
         $read = $this->read($label, $section);
         $line = $read['line'] === null ? null : LineItems::all()[$read['line']];
+        if ($ofCash && $line !== null && in_array("-{$line->key}", $this->inSection['working_capital'], true)) {
+            // What has become more has cost cash, however the label puts it; the total is told by its cash flow.
+            return $line->key === 'change_in_working_capital' ? $read : [...$read, 'turned' => true];
+        }
         if (! $ofCash || isset($this->own[$label]) || $line?->statement !== 'balance' || str_starts_with($line->key, 'cash_and_')) {
             return $read;
         }
@@ -143,13 +147,12 @@ final class LineRecognition
         }
         foreach ($tries as $try) {
             $line = $this->known[$try] ?? null;
-            // Among changes of working capital a label means a change; the total that closes them has its own name.
-            if ($line !== null && ($part !== 'working_capital' || LineItems::all()[$line]->isTotal($this->template))) {
+            // Among changes of working capital the name of a balance means its change; what is paid, and the total that closes them, have
+            // names of their own.
+            $item = $line === null ? null : LineItems::all()[$line];
+            if ($item !== null && ($part !== 'working_capital' || $item->statement === 'cash_flow' || $item->isTotal($this->template))) {
                 return self::certain($line, Words::say('a_known_label'));
             }
-        }
-        if ($part === 'working_capital') {
-            return self::unknown(Words::say('a_change_of_working_capital_without'));
         }
         $turned =
             preg_match(
@@ -161,6 +164,10 @@ final class LineRecognition
                 : null;
         if ($turned !== null && LineItems::all()[ltrim($turned, '-')]->fits($this->template)) {
             return self::certain(ltrim($turned, '-'), Words::say('an_increase_or_decrease_as_it'), $turned[0] === '-');
+        }
+
+        if ($part === 'working_capital') {
+            return self::unknown(Words::say('a_change_of_working_capital_without'));
         }
 
         return preg_match(self::BESIDE, $label) === 1

@@ -39,6 +39,35 @@ final class SignConvention
         'income_taxes_paid',
     ];
 
+    /** Lines whose opposite has a name of its own: a loss, a deficit, a decrease. */
+    private const RESULTS = [
+        'operating_income',
+        'income_before_tax',
+        'equity_method_income',
+        'income_from_continuing_operations',
+        'discontinued_operations',
+        'net_income',
+        'net_income_parent',
+        'net_income_common',
+        'earnings_per_share_basic',
+        'earnings_per_share_diluted',
+        'retained_earnings',
+        'accumulated_other_comprehensive_income',
+        'total_equity',
+        'shareholders_equity',
+        'net_change_in_cash',
+    ];
+
+    /** Whether a label names the opposite of what its line is, so that a plain number under it is a negative one: "net loss 13.0". */
+    public static function namesOpposite(string $label, string $line): bool
+    {
+        $label = (string) preg_replace('/\bincome tax(?:es)?\b|\btaxes on income\b/i', '', $label);
+
+        return in_array($line, self::RESULTS, true) &&
+            preg_match('/\b(?:loss(?:es)?|deficits?|deficiency|decrease)\b/i', $label) === 1 &&
+            preg_match('/\b(?:profits?|income|earnings|gains?|surplus|increase)\b/i', $label) !== 1;
+    }
+
     public static function isOutflow(string $line): bool
     {
         return in_array($line, self::OUTFLOWS, true);

@@ -70,6 +70,14 @@ final class StatementReading
                 columns: implode(', ', array_map(StatementTable::letter(...), $spanless)),
             );
         }
+        $shifted = in_array('headings', $accepted, true) ? null : $table->shifted($rows);
+        if ($shifted !== null) {
+            $this->doubts['headings'] = Words::say(
+                'the_headings_stand_beside_their_figures',
+                column: StatementTable::letter($shifted[0]),
+                period: $table->columns[$shifted[1]]->label(),
+            );
+        }
         $this->owed = $this->writtenAsOwed();
         $this->rowsOfLines();
         $this->workingCapital();
@@ -207,6 +215,7 @@ final class StatementReading
                 'restated' => $heading->restated,
             ];
         }
+        $values = $this->opposites($row, $item, $values);
         $negative = count(array_filter($values, static fn (array $v): bool => $v['value'] < 0));
         $isTurned =
             $row->turned ||
@@ -214,6 +223,30 @@ final class StatementReading
             ($negative > 0 && $negative >= 0.8 * count($values) && SignConvention::isOutflow($item->key));
         if ($isTurned && $values !== []) {
             $row->turned || ($this->turned[] = $item->label);
+            $values = array_map(static fn (array $v): array => [...$v, 'value' => -$v['value'] + 0.0], $values);
+        }
+
+        return $values;
+    }
+
+    /**
+     * Plain numbers under a label that names a loss are losses. Where some bear a minus it could be either, the others being profits.
+     *
+     * @param  array<string, array{value: float, place: string, row: StatementRow, scale: float, restated: bool}>  $values
+     * @return array<string, array{value: float, place: string, row: StatementRow, scale: float, restated: bool}>
+     */
+    private function opposites(StatementRow $row, LineItem $item, array $values): array
+    {
+        $plain = array_filter($values, static fn (array $v): bool => $v['value'] > 0);
+        if ($plain === [] || ! SignConvention::namesOpposite($row->label, $item->key)) {
+            return $values;
+        }
+        $isMixed = array_filter($values, static fn (array $v): bool => $v['value'] < 0) !== [];
+        $words = Words::say('names_the_opposite_of_its_line', label: $row->label, line: $item->label);
+        if ($isMixed && ! in_array("signs:{$item->key}", $this->accepted, true)) {
+            $this->doubts["signs:{$item->key}"] = Words::say('some_bear_a_minus_and_some_not', words: $words);
+        } elseif (! $isMixed) {
+            $this->notes[] = $words;
             $values = array_map(static fn (array $v): array => [...$v, 'value' => -$v['value'] + 0.0], $values);
         }
 

@@ -63,7 +63,7 @@ final readonly class StatementTable
         $below = array_slice($rows, $headRow + 1, null, true);
         $labelColumn = self::labelColumn($below, $first, $recognition);
         $units = self::unitColumn($rows, $headRow, array_keys($columns));
-        $title = implode(' ', array_merge([], ...array_slice($rows, 0, $headRow)));
+        $title = implode(' ', array_merge([], ...array_slice($rows, 0, $headRow + 1)));
         [$lines, $cells] = self::lines($below, $columns, $labelColumn, $units, $recognition, self::isOfCash($title, false));
         $above = array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $headRow + 1));
         if ($units === null && isset($below[$headRow + 1])) {
@@ -123,6 +123,32 @@ final readonly class StatementTable
             ) !== [];
 
         return $hasFlows && count($endYears) < count($days) ? array_keys($days) : [];
+    }
+
+    /**
+     * A heading that stands one column beside its figures: the last period has none, while a column without a heading has amounts.
+     *
+     * @param  list<list<string>>  $rows
+     * @return array{int, int}|null the column without a heading, and the period without figures
+     */
+    public function shifted(array $rows): ?array
+    {
+        $amounts = $filled = [];
+        foreach ($this->lines as $line) {
+            foreach ($rows[$line->row] as $column => $cell) {
+                $filled[$column] = ($filled[$column] ?? 0) + (trim($cell) === '' ? 0 : 1);
+                // Numbers of notes are short.
+                $amounts[$column] = ($amounts[$column] ?? 0) + (preg_match('/\d[.,\x27 ]?\d{2}/', $cell) === 1 ? 1 : 0);
+            }
+        }
+        $last = max(array_keys($this->columns) ?: [0]);
+        for ($column = min(array_keys($this->columns) ?: [0]) - 1; $column > $this->labelColumn; $column--) {
+            if (($filled[$last] ?? 0) === 0 && 2 * ($amounts[$column] ?? 0) > count($this->lines)) {
+                return [$column, $last];
+            }
+        }
+
+        return null;
     }
 
     /** A column as spreadsheets call it. */
@@ -286,8 +312,9 @@ final readonly class StatementTable
                     array_filter($values, static fn (string $cell): bool => preg_match('/\d\s*%/', $cell) !== 1) === [],
                 array_filter($values, static fn (string $cell): bool => ! NumberFormat::namesScale($cell)) === [],
             );
-            if ($read['line'] !== null && LineItems::all()[$read['line']]->isTotal($recognition->template())) {
-                // A total closes its part.
+            $isTotal = $read['line'] !== null && LineItems::all()[$read['line']]->isTotal($recognition->template());
+            if ($isTotal || preg_match('/^(?:net )?cash (?:flows? )?(?:generated|provided|from|used)\b/i', $label) === 1) {
+                // A total closes its part, also one that is no line.
                 $section = '';
             }
             array_push($cells, ...array_values($values));

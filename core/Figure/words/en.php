@@ -291,6 +291,7 @@ return [
         'must_be_an_object' => '"{key}" must be an object.',
         'must_be_text' => '{what} must be text.',
         'name' => 'Name',
+        'names_the_opposite_of_its_line' => '"{label}" names the opposite of {line}: its figures are taken as negative.',
         'new_investment_earns_its_cost_no' => 'new investment earns its cost, no more',
         'next_profit_after_tax_growth_return' => 'next profit after tax × (1 − growth / return on new capital) / (rate − growth)',
         'no_acquisition_explains_it_growth_a' => 'No acquisition explains it: growth, a change of scope, or another unit?',
@@ -386,6 +387,8 @@ return [
         'shares_outstanding' => 'Shares outstanding',
         'single_companies_of_the_group' => 'single companies of the group',
         'smaller' => 'smaller',
+        'some_bear_a_minus_and_some_not' => '{words} But some of them bear a minus and some do not: say which are losses by their '.
+            'signs, or take them as they are written.',
         'statutory_rate' => 'statutory rate',
         'strike_out' => 'Strike out {period}',
         'sum_of_four_quarters' => 'sum of four quarters',
@@ -432,6 +435,8 @@ return [
         'the_formula_of_a_metric_must' => 'The formula of a metric must be text.',
         'the_formula_would_take_steps_for' => 'The formula would take {steps} steps for each company; at most {decimal} are allowed. '.
             'Shorten its windows, or nest them less',
+        'the_headings_stand_beside_their_figures' => 'Column {column} has figures and no heading, and under {period} there are none: '.
+            'the headings stand beside their figures. Correct the file, choose the periods of the columns, or take them as they are.',
         'the_last_fiscal_year_the_quarters' => ', the last fiscal year: the quarters since do not make up a year with those before',
         'the_literature' => 'the literature',
         'the_mean_rate_of_its_months' => 'the mean rate of its months',

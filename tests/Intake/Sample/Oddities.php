@@ -85,6 +85,100 @@ final class Oddities
             );
         }
         yield new Sample(
+            'increase or decrease.csv',
+            <<<'CSV'
+                Statement of cash flows (EUR m),2025,2024
+                Profit before tax,100,90
+                Adjustments for:,,
+                Depreciation,30,28
+                Working capital changes:,,
+                (Increase)/decrease in inventories,(4),2
+                Decrease/(increase) in trade receivables,6,(5)
+                Increase/(decrease) in trade payables,3,(1)
+                Cash generated from operations,134,125
+                Interest paid,(5),(6)
+                Income taxes paid,(20),(18)
+                Net cash from operating activities,109,101
+                Net decrease in cash and cash equivalents,12,30
+                Cash and cash equivalents at beginning of year,80,50
+                Cash and cash equivalents at end of year,68,20
+                CSV,
+            self::years([
+                'income_before_tax' => [100e6, 90e6],
+                'depreciation' => [30e6, 28e6],
+                'increase_in_inventories' => [4e6, -2e6],
+                'increase_in_receivables' => [-6e6, 5e6],
+                'increase_in_payables' => [3e6, -1e6],
+                'interest_paid' => [5e6, 6e6],
+                'income_taxes_paid' => [20e6, 18e6],
+                'operating_cash_flow' => [109e6, 101e6],
+                'net_change_in_cash' => [-12e6, -30e6],
+                'cash_and_equivalents' => [68e6, 20e6],
+            ]),
+            company: ['currency' => 'EUR'],
+        );
+        yield new Sample(
+            'losses without a minus.csv',
+            <<<'CSV'
+                EUR in thousands,2025,2024
+                Revenue,"412,345","398,112"
+                Operating loss,"5,000","4,000"
+                Loss before income taxes,"12,000","9,000"
+                Net loss,"13,000","9,500"
+                Basic loss per share,0.65,0.48
+                Accumulated deficit,"50,000","37,000"
+                CSV,
+            self::years([
+                'revenue' => [412345e3, 398112e3],
+                'operating_income' => [-5e6, -4e6],
+                'income_before_tax' => [-12e6, -9e6],
+                'net_income' => [-13e6, -9.5e6],
+                'earnings_per_share_basic' => [-0.65, -0.48],
+                'retained_earnings' => [-50e6, -37e6],
+            ]),
+            company: ['currency' => 'EUR'],
+        );
+        yield new Sample(
+            'a loss and a profit.csv',
+            "EUR in thousands,2025,2024\nRevenue,\"412,345\",\"398,112\"\nNet loss,\"(13,000)\",\"9,500\"\n",
+            self::years(['revenue' => [412345e3, 398112e3], 'net_income' => [-13e6, 9.5e6]]),
+            ['signs:net_income'],
+            ['accept' => ['signs:net_income']],
+            ['currency' => 'EUR'],
+        );
+        yield new Sample(
+            'profits and losses by their names.csv',
+            <<<'CSV'
+                EUR in thousands,2025,2024
+                Operating (loss)/profit,"(5,000)","4,000"
+                (Loss)/profit before tax,"(12,000)","9,000"
+                (Loss)/profit for the year,"(13,000)","9,500"
+                CSV,
+            self::years([
+                'operating_income' => [-5e6, 4e6],
+                'income_before_tax' => [-12e6, 9e6],
+                'net_income' => [-13e6, 9.5e6],
+            ]),
+            company: ['currency' => 'EUR'],
+        );
+        yield new Sample(
+            'headings beside their figures.csv',
+            <<<'CSV'
+                In thousands, except share data,"December 31, 2025","December 31, 2024"
+                Cash and cash equivalents,"12,300","10,100"
+                Total current assets,"20,300","17,600"
+                Total assets,"50,300","46,600"
+                CSV,
+            self::years([
+                'cash_and_equivalents' => [12.3e6, 10.1e6],
+                'total_current_assets' => [20.3e6, 17.6e6],
+                'total_assets' => [50.3e6, 46.6e6],
+            ]),
+            ['headings'],
+            ['columns' => [null, 'FY 2025', 'FY 2024', '']],
+            ['currency' => 'USD'],
+        );
+        yield new Sample(
             'ratios between.csv',
             <<<'CSV'
                 EUR thousand,2025,2024

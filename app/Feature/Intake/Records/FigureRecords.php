@@ -10,6 +10,7 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
+use Logion\Intake\SignConvention;
 use Logion\Intake\YearToDate;
 use Logion\Reporting\LineItems;
 use Logion\Time\FiscalPeriod;
@@ -90,6 +91,12 @@ final class FigureRecords extends FiledRecords
             return null;
         }
         $kind = LineItems::all()[$line]->unit;
+        if ($record['value'] > 0 && SignConvention::namesOpposite($record['line'], $line)) {
+            $record['value'] = -$record['value'];
+            $this->pass->outcome->warn(
+                Words::say('names_the_opposite_of_its_line', label: $record['line'], line: LineItems::all()[$line]->label),
+            );
+        }
 
         return [
             'key' => "{$line}@{$period}",
