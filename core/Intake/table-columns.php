@@ -17,7 +17,7 @@ $mustCompany = [$company[0], $company[1], true, $company[3]];
 return [
     'prices' => [
         'company' => $company,
-        'day' => ['Date', 'day', true, ['date', 'day', 'trading day', 'trade date', 'time', 'datum']],
+        'day' => ['Date', 'day', true, ['date', 'day', 'trading day', 'trade date', 'time', 'timestamp', 'datum']],
         'open' => ['Open', 'number', false, ['open', 'opening price', 'o']],
         'high' => ['High', 'number', false, ['high', 'day high', 'max', 'h']],
         'low' => ['Low', 'number', false, ['low', 'day low', 'min', 'l']],

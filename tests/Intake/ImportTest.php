@@ -675,6 +675,32 @@ final class ImportTest extends DemoTestCase
         $this->assertSame(0, DB::table('company_lists')->where('name', 'mine')->count());
     }
 
+    public function test_a_row_may_hold_many_lines_of_one_company_and_year(): void
+    {
+        $csv = "Company,Year,Revenue (XCR m),Net income (XCR m),Remark\nBRSW,2012,350.5,45.1,first\nULVL,2012,90.25,x,\nNOBODY,2012,1,1,\n";
+        $import = $this->handIn('across.csv', $csv);
+        $this->assertSame('figures', $import['mapping']['kind']);
+        $this->assertSame(['company', 'period', 'line:revenue', 'line:net_income', null], $import['mapping']['columns']);
+        $this->assertSame(['NOBODY'], array_column($import['preview']['unknown'], 'name'));
+        $this->assertSame(
+            ['row 3, Net income (XCR m)', 'row 4'],
+            array_column($import['preview']['refused'], 'place'),
+        );
+        $labels = array_column($import['preview']['fields'], 'label', 'key');
+        $this->assertSame('Revenue', $labels['line:revenue']);
+        $this->store($import);
+        $of = fn (string $ticker): array => DB::table('facts')
+            ->join('filings', 'filings.id', '=', 'filing_id')
+            ->where('import_id', $import['id'])
+            ->where('facts.company_id', $this->companyId($ticker))
+            ->orderBy('line')
+            ->pluck('value', 'line')
+            ->map(floatval(...))
+            ->all();
+        $this->assertSame(['net_income' => 45100000.0, 'revenue' => 350500000.0], $of('BRSW'));
+        $this->assertSame(['revenue' => 90250000.0], $of('ULVL'));
+    }
+
     public function test_a_profile_is_used_for_files_with_the_same_heading(): void
     {
         $import = $this->handIn('BRSW.csv', "Day,Whatever,Closing price\n01/02/2026,5,20\n");

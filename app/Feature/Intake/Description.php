@@ -15,6 +15,7 @@ use Logion\Intake\Refusal;
 use Logion\Intake\StatementRow;
 use Logion\Intake\StatementTable;
 use Logion\Intake\TableKind;
+use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
 
 /** Describes what was recognised of a file for the person who decides: columns or lines with their first cells, and what each rests on. */
@@ -125,8 +126,12 @@ final readonly class Description
                 'sample' => array_map(static fn (array $row): string => $row[$i] ?? '', array_slice($below, 0, 3)),
             ];
         }
+        $isAcross = $this->mapping->linesAcross() !== [];
         foreach ($kind->columns() as $key => [$label, , $required]) {
-            $fields[] = ['key' => $key, 'label' => $label, 'required' => $required];
+            $fields[] = ['key' => $key, 'label' => $label, 'required' => $required && ! $isAcross];
+        }
+        foreach ($isAcross ? LineItems::all() : [] as $line) {
+            $fields[] = ['key' => Mapping::LINE.$line->key, 'label' => $line->label, 'required' => false];
         }
         foreach ($this->mapping->columns as $i => $field) {
             if ($field !== null && ($kind->columns()[$field][1] ?? '') === 'day') {

@@ -62,6 +62,21 @@ final readonly class Mapping
         return TableKind::tryFrom($this->kind);
     }
 
+    /** Before the key of a line: the column has its figures. */
+    public const LINE = 'line:';
+
+    /** @return array<string, int> columns of figures by line, where a table has one company and period a row and lines across */
+    public function linesAcross(): array
+    {
+        $across = [];
+        foreach ($this->columns as $column => $field) {
+            $line = str_starts_with((string) $field, self::LINE) ? substr((string) $field, strlen(self::LINE)) : '';
+            isset(LineItems::all()[$line]) && ($across[$line] = $column);
+        }
+
+        return $across;
+    }
+
     /** Whether the file has figures that the checks of statements look at; splits decide how share counts compare. */
     public function changesStatements(): bool
     {

@@ -31,6 +31,9 @@ final class Recognition
     /** So many rows of figures under periods are a statement in whatever words. */
     private const LEAST_LINES = 4;
 
+    /** So many headings that are lines. */
+    private const LEAST_ACROSS = 2;
+
     public function __construct(private readonly CompanyMatching $companies)
     {
     }
@@ -93,6 +96,10 @@ final class Recognition
         $below = array_slice($rows, $head + 1, 60);
         $kind = ColumnRecognition::kind($rows[$head] ?? [], $below);
         $statement = $this->statement($rows, $company);
+        $across = self::linesAcross($rows[$head] ?? [], $below);
+        if ($across !== null && $statement === null) {
+            return $this->table(TableKind::Figures, $across, $company, $rows, $head);
+        }
         // A table half recognised is asked about; one of which nothing is known is refused.
         $kind ??= $statement === null ? ColumnRecognition::kind($rows[$head] ?? [], $below, complete: false) : null;
         if ($kind === null && $statement === null) {
@@ -118,8 +125,45 @@ final class Recognition
                 $statement->denomination->currency(),
             );
         }
-        $columns = ColumnRecognition::columns($kind, $rows[$head], $below);
-        $fields = array_column($columns, 'field');
+
+        $fields = array_column(ColumnRecognition::columns($kind, $rows[$head], $below), 'field');
+
+        return $this->table($kind, $fields, $company, $rows, $head);
+    }
+
+    /**
+     * One company and period a row, lines across: headings that are lines for certain beside one of periods.
+     *
+     * @param  list<string>  $head
+     * @param  list<list<string>>  $below
+     * @return list<?string>|null
+     */
+    private static function linesAcross(array $head, array $below): ?array
+    {
+        $fields = array_column(ColumnRecognition::columns(TableKind::Figures, $head, $below), 'field');
+        $recognition = new LineRecognition(ReportingModel::Industrial);
+        $lines = 0;
+        foreach ($head as $column => $heading) {
+            $read = $recognition->recognise($heading);
+            if (in_array($fields[$column] ?? null, ['company', 'period', 'filed_on', 'currency'], true)) {
+                continue;
+            }
+            $line = $read['confidence'] === 1.0 && $read['line'] !== null ? Mapping::LINE.$read['line'] : null;
+            $isNew = $line !== null && ! in_array($line, $fields, true);
+            $fields[$column] = $isNew ? $line : null;
+            $lines += $isNew ? 1 : 0;
+        }
+
+        return $lines >= self::LEAST_ACROSS && in_array('period', $fields, true) ? $fields : null;
+    }
+
+    /**
+     * @param  list<?string>  $fields
+     * @param  non-empty-list<list<string>>  $rows
+     */
+    private function table(TableKind $kind, array $fields, ?string $company, array $rows, int $head): Mapping
+    {
+        $below = array_slice($rows, $head + 1, 60);
         // A column nobody recognised yet may still show how the file writes numbers and days.
         $cells = static fn (string $type): array => array_merge(
             [],
@@ -128,7 +172,7 @@ final class Recognition
                     $row,
                     static fn (string $cell, int $i): bool => $cell !== '' &&
                         (isset($fields[$i])
-                            ? $kind->columns()[$fields[$i]][1] === $type
+                            ? ($kind->columns()[$fields[$i]][1] ?? 'number') === $type
                             : preg_match('~^\d{1,4}[./-]\d{1,2}[./-]\d{1,4}~', $cell) === ($type === 'day' ? 1 : 0)),
                     ARRAY_FILTER_USE_BOTH,
                 ),

@@ -47,6 +47,12 @@ final class TableImport
      */
     private array $columns = ['company' => [], 'day' => [], 'number' => [], 'text' => []];
 
+    /** @var array<string, int> columns by line, where lines stand across */
+    private readonly array $across;
+
+    /** @var list<string> */
+    private array $headings = [];
+
     /** @var array<string, array<string, int>> by field and text */
     private array $days = [];
 
@@ -62,6 +68,7 @@ final class TableImport
         }
         $this->numbers = $pass->mapping->numbers();
         $this->fields = $this->kind->columns();
+        $this->across = $this->kind === TableKind::Figures ? $pass->mapping->linesAcross() : [];
         $this->isOfAmounts = $this->kind->isOfAmounts();
         $this->isInHundredths = $this->kind === TableKind::Prices && $pass->mapping->scale === 0.01;
         $this->asWritten = $this->kind === TableKind::Prices && $this->numbers->decimal === '.' && ! $this->isInHundredths;
@@ -97,6 +104,8 @@ final class TableImport
     {
         $outcome = $this->pass->outcome;
         $records = Records::of($this->kind, $this->pass);
+        $head = $this->pass->mapping->headRow;
+        $this->headings = $this->across === [] ? [] : $this->rows()->first($head)[$head - 1] ?? [];
         foreach ($this->rows()->read() as $number => $row) {
             if ($number <= $this->pass->mapping->headRow) {
                 continue;
@@ -106,12 +115,35 @@ final class TableImport
             }
             $outcome->rows++;
             try {
-                $records->add($this->record($row), $number);
+                $record = $this->record($row);
+                $this->across === [] ? $records->add($record, $number) : $this->addAcross($records, $record, $row, $number);
             } catch (Refusal $refusal) {
                 $outcome->refuse("row {$number}", $refusal->getMessage());
             }
         }
         $records->finish();
+    }
+
+    /**
+     * The figures of a row that has one in each of several columns.
+     *
+     * @param  array<string, mixed>  $record
+     * @param  list<string>  $row
+     */
+    private function addAcross(Records $records, array $record, array $row, int $number): void
+    {
+        foreach ($this->across as $line => $column) {
+            $text = $row[$column] ?? '';
+            $label = $this->headings[$column] ?? $line;
+            try {
+                $value = $this->numbers->parse($text);
+                $scaled = NumberFormat::namesScale($text) ? ['value' => true] : [];
+                $figure = ['line' => $line, 'label' => $label, 'value' => $value, 'scaled' => $scaled];
+                $value === null || $records->add([...$record, ...$figure], $number);
+            } catch (Refusal $refusal) {
+                $this->pass->outcome->refuse("row {$number}, {$label}", $refusal->getMessage());
+            }
+        }
     }
 
     private function rows(): Rows
@@ -139,7 +171,8 @@ final class TableImport
     {
         $questions = [];
         foreach ($this->fields as $field => [$label, , $required]) {
-            if ($required && ! in_array($field, $this->pass->mapping->columns, true)) {
+            $isAcross = $this->across !== [] && in_array($field, ['line', 'value'], true);
+            if ($required && ! $isAcross && ! in_array($field, $this->pass->mapping->columns, true)) {
                 $questions[$field] = Words::say('which_column_is', label: $label);
             }
         }

@@ -179,6 +179,39 @@ final class Oddities
             ['currency' => 'USD'],
         );
         yield new Sample(
+            'years down and lines across.csv',
+            <<<'CSV'
+                USD in millions
+                Fiscal year,Revenue,Gross profit,Operating income,Net loss,Total assets,Diluted EPS,Comment
+                2024,1100.5,440.2,160.1,110.3,2100,-1.10,audited
+                2025,1210.5,480.2,175.1,121.3,2.21bn,-1.21,
+                CSV,
+            self::years([
+                'revenue' => [1210.5e6, 1100.5e6],
+                'gross_profit' => [480.2e6, 440.2e6],
+                'operating_income' => [175.1e6, 160.1e6],
+                'net_income' => [-121.3e6, -110.3e6],
+                'total_assets' => [2210e6, 2100e6],
+                'earnings_per_share_diluted' => [-1.21, -1.1],
+            ]),
+            company: ['currency' => 'USD'],
+        );
+        yield new Sample(
+            'lines across with their units.csv',
+            <<<'CSV'
+                period end;Revenue (USD m);Net income (USD thousand)
+                31.12.2025;1.350,4;172.900
+                30.09.2025;330,1;41.200,5
+                CSV,
+            [
+                'revenue@20250' => 1350400000.0,
+                'net_income@20250' => 172900000.0,
+                'revenue@20253' => 330100000.0,
+                'net_income@20253' => 41200500.0,
+            ],
+            company: ['currency' => 'USD'],
+        );
+        yield new Sample(
             'ratios between.csv',
             <<<'CSV'
                 EUR thousand,2025,2024

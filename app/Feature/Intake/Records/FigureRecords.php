@@ -91,10 +91,11 @@ final class FigureRecords extends FiledRecords
             return null;
         }
         $kind = LineItems::all()[$line]->unit;
-        if ($record['value'] > 0 && SignConvention::namesOpposite($record['line'], $line)) {
+        $label = $record['label'] ?? $record['line'];
+        if ($record['value'] > 0 && SignConvention::namesOpposite($label, $line)) {
             $record['value'] = -$record['value'];
             $this->pass->outcome->warn(
-                Words::say('names_the_opposite_of_its_line', label: $record['line'], line: LineItems::all()[$line]->label),
+                Words::say('names_the_opposite_of_its_line', label: $label, line: LineItems::all()[$line]->label),
             );
         }
 

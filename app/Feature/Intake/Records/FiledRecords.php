@@ -61,7 +61,7 @@ abstract class FiledRecords extends RecordsByCompany
     protected function denomination(array $record, string $unit): array
     {
         [$currency, $scale] = $this->unit($unit);
-        [$ofLabel, $scaleOfLabel] = $this->unit(StatementTable::unitOf($record['line'] ?? ''));
+        [$ofLabel, $scaleOfLabel] = $this->unit(StatementTable::unitOf($record['label'] ?? ($record['line'] ?? '')));
 
         return [$currency ?? $ofLabel, isset($record['scaled']['value']) ? 1.0 : $scale ?? $scaleOfLabel];
     }
