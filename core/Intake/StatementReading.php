@@ -275,7 +275,7 @@ final class StatementReading
             $equity !== [] &&
             count($equity) === count($assets) &&
             count($equity) === count($total) &&
-            abs($assets[0] + $total[0] + $equity[0]) <= abs($assets[0] - $total[0] - $equity[0]) &&
+            abs($assets[0] + $total[0] + $equity[0]) < abs($assets[0] + $total[0] - $equity[0]) &&
             max($equity) <= 0.0;
 
         return array_fill_keys([...$liabilities, ...$isEquityToo ? SignConvention::partsOf('total_equity') : []], true);
