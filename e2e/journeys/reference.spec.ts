@@ -103,6 +103,16 @@ test('companies and rates come by files, and two companies that are one are merg
   await expect(page.getByRole('row', { name: /Import of companies.csv/ }).first()).toContainText('goes with its import')
 
   await page.goto('/data')
+  await page
+    .getByRole('row', { name: /companies\.csv.*stored/ })
+    .first()
+    .getByRole('button', { name: 'Undo' })
+    .click()
+  await expect(page.getByText('Undone: companies.csv.')).toBeVisible()
+  await page.goto(`/read/${ticker}`)
+  await expect(page.getByText(`No company has the ticker "${ticker}".`)).toBeVisible()
+
+  await page.goto('/data')
   await hand('bills.csv', 'Series,Date,Rate\nThree-month government yield,2026-06-29,0.45\n')
   await expect(page.getByText('0.45 is read as 45.00 % a year')).toBeVisible()
   await choose(page, 'Scale of the amounts', 'per cent')

@@ -217,12 +217,14 @@ test('the same work by keyboard alone', async ({ page }) => {
 test('the program set to a past day knows nothing later', async ({ page }) => {
   test.setTimeout(180_000)
   await register(page)
-  await page.goto('/find')
   await page.getByRole('button', { name: /as of/ }).click()
   await page.getByLabel('As of', { exact: true }).fill('2021-02-15')
   await page.getByRole('button', { name: 'Set', exact: true }).click()
+  await page.goto('/find')
   await expect(page.getByTestId('total')).toHaveText(/^\d+$/, { timeout: 120_000 })
   await expect(page.getByRole('button', { name: 'as of 2021-02-15' })).toBeVisible()
+  // What lacked the figures while they were computed is there too.
+  await expect(page.getByRole('slider').first()).toBeVisible()
   await page.goto('/read/ULVL')
   await expect(page.locator('header').getByText('2021-02-15', { exact: true }).first()).toBeVisible()
   const then = await asked<{ price: { close: number } }>(page, '/companies/ULVL?as_of=2021-02-15')

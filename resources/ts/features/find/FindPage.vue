@@ -246,7 +246,7 @@ function setSelectedAside(reason: string): void {
     </section>
 
     <section class="right" aria-label="Survivors">
-      <RefreshWait v-if="missing" :as-of="session.asOf ?? session.latestDay ?? ''" :formula="missing.formula" @ready="reload" />
+      <RefreshWait v-if="missing" :as-of="session.asOf ?? session.latestDay ?? ''" :formula="missing.formula" />
       <template v-else>
         <div class="bar">
           <h2>

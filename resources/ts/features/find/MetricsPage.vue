@@ -181,7 +181,6 @@ const dependencies = computed(() =>
           v-if="state.status === 'error' && state.error.status === 409"
           :as-of="session.asOf ?? session.latestDay ?? ''"
           :formula="state.error.formula"
-          @ready="reload"
         />
         <p v-else-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
         <template v-else-if="state.data">

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
-import { api, ask } from '@/api/client'
+import { api, ask, Problem } from '@/api/client'
+import { queries } from '@/api/queries'
 import WorkProgress from '@/design/WorkProgress.vue'
 import { useCatalogue } from '@/stores/catalogue'
 
-/** The figures of a day are being computed: shows how far, and lets one stop. */
+/** The figures of a day are being computed: shows how far, and lets one stop. Once they are there, all that lacked them is asked again. */
 const props = defineProps<{ asOf: string; formula: string | null }>()
 const catalogue = useCatalogue()
-const emit = defineEmits<{ ready: [] }>()
 const INTERVAL = 700
 /** Which attempt this is; another one begins the work anew, and none remembers how an earlier one ended. */
 const attempt = ref(Date.now())
@@ -33,7 +33,8 @@ watch(
 )
 watch(task, (now) => {
   begun.value = now?.id ?? null
-  if (now?.state === 'done') emit('ready')
+  if (now?.state === 'done')
+    void queries.refetchQueries({ predicate: ({ state }) => state.error instanceof Problem && state.error.status === 409 })
 })
 async function cancel(): Promise<void> {
   if (task.value) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value.id } } })).catch(() => undefined)
