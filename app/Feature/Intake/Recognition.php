@@ -105,8 +105,8 @@ final class Recognition
         if ($kind === null && $statement === null) {
             return null;
         }
-        // Periods may be known only once it is said whose they are.
-        if ($statement !== null && ($kind === null || count($statement->columns) > 1)) {
+        // Periods may be known only once it is said whose they are; below the heads of a table a record may look like them.
+        if ($statement !== null && ($kind === null || ($statement->headRow <= $head && count($statement->columns) > 1))) {
             $above = implode(
                 ' ',
                 array_map(static fn (array $row): string => implode(' ', $row), array_slice($rows, 0, $statement->headRow + 1)),
