@@ -35,13 +35,18 @@ return [
         'an_administrator' => 'an administrator',
         'an_archive_is_read_into_an' => 'An archive is read into an empty installation; this one holds companies or screens already',
         'an_editor' => 'an editor',
+        'an_exchange_is_not_merged_with' => 'An exchange is not merged with itself',
+        'an_index_is_not_merged_with' => 'An index is not merged with itself',
         'an_xbrl_json_report_may_have' => 'An xBRL-JSON report may have 200 MB; hand in larger ones as xBRL-CSV',
+        'and_more_tickers' => ' and {count} more',
         'another_company_is_called' => 'another company is called "{now}"',
         'another_import_or_refresh_is_writing' => 'Another import or refresh is writing: nothing was stored. Store it again when that '.
             'is done.',
         'as_of' => 'As of',
         'belief' => 'Belief',
         'belongs_to_at_that_time' => '{code}:{ticker} belongs to {name} at that time',
+        'both_exchanges_list' => '{code} and {into} both list {tickers}{more} on the same days. Merge these companies first, or remove '.
+            'one of the listings; nothing was changed.',
         'breaks_off_in_row_the_archive' => '"{entry}" breaks off in row {line}: the archive is damaged',
         'calendar_of' => 'Calendar of {name}',
         'can_be_had_as' => '{kind} can be had as {formats}.',
@@ -77,6 +82,7 @@ return [
         'error' => 'Error',
         'exchange_changed' => 'Exchange {code} changed',
         'exchange_made' => 'Exchange {code} made',
+        'exchange_merged_into' => 'Exchange {code} merged into {into}',
         'exchange_rate_of' => 'Exchange rate of {name}',
         'exchange_rates_are_kept_as_units' => 'Exchange rates are kept as units of {before}, and none of {currency} is known to write '.
             'them in {currency2}. Bring in the rate of {currency3} first',
@@ -104,6 +110,7 @@ return [
         'in_thousands' => 'in thousands',
         'in_units_of' => 'in {scale}',
         'index_made' => 'Index {ticker} made',
+        'index_merged_into' => 'Index {name} merged into {into}',
         'index_removed' => 'Index {name} removed',
         'index_renamed' => 'Index {name} renamed',
         'integrity_check' => 'Integrity check',
@@ -378,6 +385,8 @@ return [
             'less often, or shorten the period.',
         'they_report_in_different_currencies' => '{name} reports in {currency} and {into} in {currency2}. Correct the one that is '.
             'wrong first',
+        'they_trade_in_different_currencies' => '{code} trades in {currency} and {into} in {currency2}. Correct the one that is wrong; '.
+            'two exchanges with different currencies are not one.',
         'this_installation_is_not_in_demo' => 'This installation is not in demo mode, so there is no demo account.',
         'this_is_the_only_administrator_make' => 'This is the only administrator. Make somebody else one first.',
         'this_token_is_for_reading_only' => 'This token is for reading only. Make another one that may change things.',

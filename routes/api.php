@@ -171,7 +171,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::apiResource('exchanges', ExchangeController::class)
             ->only(['store', 'update', 'destroy'])
             ->whereNumber('exchange');
+        Route::post('exchanges/{exchange}/merge', [ExchangeController::class, 'merge'])->whereNumber('exchange');
         Route::post('indices', [ExchangeController::class, 'storeIndex']);
+        Route::post('indices/{index}/merge', [ExchangeController::class, 'mergeIndex'])->whereNumber('index');
         Route::put('indices/{index}', [ExchangeController::class, 'updateIndex'])->whereNumber('index');
         Route::delete('indices/{index}', [ExchangeController::class, 'destroyIndex'])->whereNumber('index');
         Route::put('indices/{index}/members', [MemberController::class, 'update'])->whereNumber('index');

@@ -22,6 +22,13 @@ final class Listing extends Model
         return $this->belongsTo(Security::class);
     }
 
+    /** Whether it stands on days on which another does. */
+    public function sharesDaysWith(self $other): bool
+    {
+        return ($other->to_day === null || $other->to_day > $this->from_day) &&
+            ($this->to_day === null || $this->to_day > $other->from_day);
+    }
+
     /** @return BelongsTo<Exchange, $this> */
     public function exchange(): BelongsTo
     {

@@ -23,9 +23,9 @@ final class Security extends Model
         return $this->belongsTo(Company::class);
     }
 
-    /** @return HasMany<Listing, $this> */
+    /** @return HasMany<Listing, $this> main ones first */
     public function listings(): HasMany
     {
-        return $this->hasMany(Listing::class);
+        return $this->hasMany(Listing::class)->orderByDesc('main')->orderBy('id');
     }
 }

@@ -87,6 +87,8 @@ final class EveryRouteTest extends DemoTestCase
     private const BY_EDITORS = [
         'POST exchanges',
         'PUT exchanges/{id}',
+        'POST exchanges/{id}/merge',
+        'POST indices/{id}/merge',
         'DELETE exchanges/{id}',
         'POST indices',
         'PUT indices/{id}',

@@ -17,11 +17,12 @@ final class ManageExchanges extends Command
         {name? : of the exchange}
         {country? : two letters (ISO 3166)}
         {currency? : in which it trades, three letters (ISO 4217)}
+        {--merge-into= : code of the exchange it is the same as}
         {--remove : the exchange, while nothing is listed on it}
         {--user= : e-mail of the author}
         {--format=table : table, json or csv}';
 
-    protected $description = 'List exchanges, make one, change or remove one';
+    protected $description = 'List exchanges, make one, change or remove one, or merge two that are the same';
 
     public function handle(Exchanges $exchanges): int
     {
@@ -29,7 +30,10 @@ final class ManageExchanges extends Command
             if (is_string($this->argument('code'))) {
                 $code = strtoupper($this->must('code', 'the code'));
                 $known = Exchange::query()->where('code', $code)->first();
-                if ($this->option('remove')) {
+                if (is_string($this->option('merge-into'))) {
+                    $into = $this->known(strtoupper($this->option('merge-into')));
+                    $exchanges->merge($this->author(), $this->known($code), $into);
+                } elseif ($this->option('remove')) {
                     $exchanges->remove($this->author(), $this->known($code));
                 } elseif ($known !== null) {
                     $exchanges->change(

@@ -20,11 +20,12 @@ final class ManageIndices extends Command
         {exchange? : code of the exchange; none lists all}
         {ticker? : of a new index}
         {name? : of a new index, or another name of one that is there}
+        {--merge-into= : ticker of the index it is the same as}
         {--remove : the index, while it has neither levels nor members}
         {--user= : e-mail of the author}
         {--format=table : table, json or csv}';
 
-    protected $description = 'List indices, make one, against which the shares of its exchange are measured, rename or remove one';
+    protected $description = 'List indices, make one, against which the shares of its exchange are measured, rename, merge or remove one';
 
     public function handle(MarketIndices $indices, Indices $tickers, Exchanges $exchanges, ReferenceOverview $overview): int
     {
@@ -36,11 +37,12 @@ final class ManageIndices extends Command
                     throw new \InvalidArgumentException("There is no exchange {$code}. Make it with logion:exchange.");
                 $ticker = strtoupper($this->must('ticker', 'its ticker'));
                 $known = $tickers->find($ticker);
-                if ($this->option('remove')) {
-                    $index =
-                        Security::query()->with('listings')->find($known) ??
-                        throw new \InvalidArgumentException($tickers->unknown($ticker));
-                    $indices->remove($this->author(), $index);
+                $index = static fn (string $of): Security => Security::query()->with('listings')->find($tickers->find($of)) ??
+                    throw new \InvalidArgumentException($tickers->unknown($of));
+                if (is_string($this->option('merge-into'))) {
+                    $indices->merge($this->author(), $index($ticker), $index(strtoupper($this->option('merge-into'))));
+                } elseif ($this->option('remove')) {
+                    $indices->remove($this->author(), $index($ticker));
                 } elseif ($known !== null) {
                     $indices->rename($this->author(), $known, $this->must('name', 'the index'));
                 } else {

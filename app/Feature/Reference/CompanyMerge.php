@@ -4,18 +4,14 @@ declare(strict_types=1);
 
 namespace App\Feature\Reference;
 
-use App\Models\Bar;
 use App\Models\Company;
 use App\Models\Identifier;
-use App\Models\IndexMember;
-use App\Models\Listing;
 use App\Models\Security;
 use App\Models\User;
 use App\Storage\ChangeLog;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyRefresh;
 use App\Storage\InstallationDay;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
@@ -50,9 +46,6 @@ final readonly class CompanyMerge
         'former_attributes' => ['attribute', 'until_day'],
     ];
 
-    /** The same of a share; a dividend or split of a day is known once. */
-    private const ONE_EACH_OF_A_SHARE = ['dividends' => ['ex_date'], 'corporate_actions' => ['kind', 'ex_date']];
-
     /** Under which a name is kept by which files call the company. */
     private const NAME = 'name';
 
@@ -84,13 +77,13 @@ final readonly class CompanyMerge
             foreach (self::ONE_EACH as $table => $key) {
                 $log->moveUnlessThere($table, 'company_id', $gone->id, $kept->id, $key);
             }
-            self::joinMemberships($log, $gone->id, $kept->id);
+            IndexMembers::give($log, 'company_id', $gone->id, $kept->id);
             $main = self::securities($kept)->first();
             foreach (self::securities($gone) as $share) {
                 $same = $share->main ? $main : self::sameClass($share, $kept);
                 $same === null || ! $this->isSameShare($share, $same)
                     ? $log->update('securities', ['id' => $share->id], ['company_id' => $kept->id, 'main' => 0])
-                    : $this->join($log, $share, $same);
+                    : ShareMerge::join($log, $share, $same);
             }
             $main === null || self::remember($log, $main->id, $gone->name);
             $log->delete('companies', ['id' => $gone->id]);
@@ -123,22 +116,6 @@ final readonly class CompanyMerge
         $differs === null || throw Refusal::because($differs);
     }
 
-    /** A company is in an index once at a time. */
-    private static function joinMemberships(ChangeLog $log, int $gone, int $kept): void
-    {
-        foreach (IndexMember::query()->where('company_id', $gone)->get() as $member) {
-            $isThere = IndexMember::query()
-                ->where('company_id', $kept)
-                ->where('index_id', $member->index_id)
-                ->where(static fn (Builder $open) => $open->whereNull('to_day')->orWhere('to_day', '>', $member->from_day))
-                ->when($member->to_day, static fn (Builder $query) => $query->where('from_day', '<', $member->to_day))
-                ->exists();
-            $row = $member->only(['index_id', 'company_id', 'from_day', 'to_day']);
-            $log->delete('index_members', $row);
-            $isThere || $log->insert('index_members', [...$row, 'company_id' => $kept]);
-        }
-    }
-
     /** @return Collection<int, Security> the main one first */
     private static function securities(Company $company): Collection
     {
@@ -162,37 +139,6 @@ final readonly class CompanyMerge
         [$one, $two] = [$isin($share), $isin($other)];
 
         return $one === null || $two === null || $one === $two;
-    }
-
-    /** Listings, dividends, splits and identifiers of the one share become those of the other. */
-    private function join(ChangeLog $log, Security $share, Security $other): void
-    {
-        $main = Listing::query()->where('security_id', $other->id)->where('main', true)->get();
-        foreach (Listing::query()->where('security_id', $share->id)->where('main', true)->get() as $listing) {
-            $overlapping = $main->filter(
-                static fn (Listing $of): bool => ($of->to_day === null || $of->to_day > $listing->from_day) &&
-                    ($listing->to_day === null || $listing->to_day > $of->from_day),
-            );
-            if ($overlapping->isEmpty()) {
-                continue;
-            }
-            // Prices stand on one listing at a time: on that which has them.
-            $second = $overlapping->contains(self::hasPrices(...)) || ! self::hasPrices($listing) ? collect([$listing]) : $overlapping;
-            foreach ($second as $of) {
-                $log->update('listings', ['id' => $of->id], ['main' => 0]);
-            }
-        }
-        $log->move('listings', 'security_id', $share->id, $other->id);
-        foreach (self::ONE_EACH_OF_A_SHARE as $table => $key) {
-            $log->moveUnlessThere($table, 'security_id', $share->id, $other->id, $key);
-        }
-        $log->moveUnlessThere('identifiers', 'security_id', $share->id, $other->id, ['scheme']);
-        $log->delete('securities', ['id' => $share->id]);
-    }
-
-    private static function hasPrices(Listing $listing): bool
-    {
-        return Bar::query()->where('listing_id', $listing->id)->exists();
     }
 
     private static function remember(ChangeLog $log, int $security, string $name): void

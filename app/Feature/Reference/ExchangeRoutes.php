@@ -94,6 +94,44 @@ use OpenApi\Attributes as OA;
         responses: [new OA\Response(response: 204, description: 'Removed; refused where it has levels or members')],
     ),
 ]
+#[
+    OA\Post(
+        path: '/exchanges/{id}/merge',
+        operationId: 'mergeExchange',
+        parameters: [new NumberParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['into'],
+                properties: [new OA\Property(property: 'into', type: 'string', description: 'Code of the exchange that stays')],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 204,
+                description: 'What is listed on the one is listed on the other; refused where both list a ticker at the same time',
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
+        path: '/indices/{id}/merge',
+        operationId: 'mergeIndex',
+        parameters: [new NumberParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['into'],
+                properties: [new OA\Property(property: 'into', type: 'string', description: 'Ticker of the index that stays')],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 204,
+                description: 'Members and exchanges of the one are of the other, and its ticker means the other',
+            ),
+        ],
+    ),
+]
 final class ExchangeRoutes
 {
 }

@@ -8,6 +8,7 @@ use App\Models\IndexMember;
 use App\Models\Security;
 use App\Models\User;
 use App\Storage\ChangeLog;
+use Illuminate\Database\Eloquent\Builder;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 use Logion\Time\Day;
@@ -70,5 +71,27 @@ final readonly class IndexMembers
             Words::say('members_of', index: $index->name),
             static fn (ChangeLog $log) => $log->delete('index_members', $key),
         );
+    }
+
+    /**
+     * Gives the memberships of a company, or the members of an index, to another; a company is in an index once at a time.
+     *
+     * @param  ChangeLog  $log  within a change
+     * @param  'company_id'|'index_id'  $owner
+     */
+    public static function give(ChangeLog $log, string $owner, int $from, int $to): void
+    {
+        foreach (IndexMember::query()->where($owner, $from)->get() as $member) {
+            $row = $member->only(['index_id', 'company_id', 'from_day', 'to_day']);
+            $given = [...$row, $owner => $to];
+            $isThere = IndexMember::query()
+                ->where('company_id', $given['company_id'])
+                ->where('index_id', $given['index_id'])
+                ->where(static fn (Builder $open) => $open->whereNull('to_day')->orWhere('to_day', '>', $member->from_day))
+                ->when($member->to_day, static fn (Builder $query) => $query->where('from_day', '<', $member->to_day))
+                ->exists();
+            $log->delete('index_members', $row);
+            $isThere || $log->insert('index_members', $given);
+        }
     }
 }

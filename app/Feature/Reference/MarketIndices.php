@@ -9,13 +9,14 @@ use App\Models\Listing;
 use App\Models\Security;
 use App\Models\User;
 use App\Storage\ChangeLog;
+use App\Storage\ColumnStore;
 use Logion\Figure\Words;
 use Logion\Intake\Refusal;
 
-/** Market indices: made under a ticker of their own, whose levels come as prices do; removed while nothing is built on them. */
+/** Market indices: made under a ticker of their own, whose levels come as prices do; merged; removed while nothing is built on them. */
 final readonly class MarketIndices
 {
-    public function __construct(private ChangeLog $log)
+    public function __construct(private ChangeLog $log, private ColumnStore $columns)
     {
     }
 
@@ -63,6 +64,28 @@ final readonly class MarketIndices
         );
 
         return true;
+    }
+
+    /**
+     * Makes one index of two that are the same: members and exchanges of the one are of the other, and files that use its ticker find it.
+     *
+     * @throws Refusal if it is the same one
+     */
+    public function merge(?User $by, Security $gone, Security $kept): void
+    {
+        if ($gone->id === $kept->id) {
+            throw Refusal::because(Words::say('an_index_is_not_merged_with'));
+        }
+        $what = Words::say('index_merged_into', name: $gone->name, into: $kept->name);
+        $this->log->record($by, $what, function (ChangeLog $log) use ($gone, $kept): void {
+            // Of two who merge the same at once the second finds it gone.
+            $gone->refresh();
+            IndexMembers::give($log, 'index_id', $gone->id, $kept->id);
+            $log->move('exchanges', 'index_id', $gone->id, $kept->id);
+            ShareMerge::join($log, $gone, $kept);
+            // What shares are measured against is in the columns.
+            $this->columns->forgetFrom(0);
+        });
     }
 
     /** @throws Refusal if it has levels or members */

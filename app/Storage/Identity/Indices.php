@@ -11,12 +11,14 @@ use Logion\Figure\Words;
 /** The indices by their tickers. */
 final class Indices
 {
-    /** The security an index is kept as; null if there is no such index. */
+    /** The security an index is kept as; null if there is no such index. One merged into another is found by its own ticker too. */
     public function find(string $ticker): ?int
     {
         $id = $this->all()->search($ticker, true);
 
-        return $id === false ? null : $id;
+        return $id === false
+            ? $this->securities()->first(static fn (Security $index): bool => $index->listings->contains('ticker', $ticker))?->id
+            : $id;
     }
 
     /** The security of an index that has a name. */

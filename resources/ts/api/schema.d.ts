@@ -1076,6 +1076,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/exchanges/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mergeExchange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/indices/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["mergeIndex"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/exchanges/{id}/holidays": {
         parameters: {
             query?: never;
@@ -5969,6 +6001,76 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Removed; refused where it has levels or members */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    mergeExchange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Code of the exchange that stays */
+                    into: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What is listed on the one is listed on the other; refused where both list a ticker at the same time */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    mergeIndex: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Ticker of the index that stays */
+                    into: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Members and exchanges of the one are of the other, and its ticker means the other */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -13,6 +13,7 @@ import CurrencyForm from './CurrencyForm.vue'
 import ExchangeForm from './ExchangeForm.vue'
 import IndexForm from './IndexForm.vue'
 import MembersPanel from './MembersPanel.vue'
+import MergeForm from './MergeForm.vue'
 import MissingReference from './MissingReference.vue'
 import SeriesForm from './SeriesForm.vue'
 import SeriesPanel from './SeriesPanel.vue'
@@ -28,6 +29,8 @@ const calendar = ref<number | null>(null)
 const membersOf = ref<number | null>(null)
 const pointsOf = ref<string | null>(null)
 const editing = ref<number | null>(null)
+const mergingExchange = ref<number | null>(null)
+const mergingIndex = ref<number | null>(null)
 const FORMS = {
   exchange: 'An exchange',
   index: 'An index',
@@ -49,6 +52,9 @@ const removeIndex = (index: Reference['indices'][number]): Promise<boolean> =>
 
 const rename = (index: Reference['indices'][number], name: string): Promise<boolean> =>
   change(() => ask(api.PUT('/indices/{id}', { params: { path: { id: index.id } }, body: { name } })), `${name} is its name now.`)
+/** What one of them may be merged into. */
+const othersOf = <T extends { id: number; name: string }>(all: T[], one: T, key: (other: T) => string): [string, string][] =>
+  all.filter((other) => other.id !== one.id).map((other) => [key(other), other.name])
 const isPercent = (name: string): boolean => state.value.data?.known_series.find((series) => series.name === name)?.unit === 'percent'
 
 const exchanges: SheetColumn<Reference['exchanges'][number]>[] = [
@@ -138,12 +144,28 @@ const series: SheetColumn<Reference['series'][number]>[] = [
                 @click="editing = editing === exchange.id ? null : exchange.id"
                 >Change</v-btn
               >
+              <v-btn
+                v-if="state.data.exchanges.length > 1"
+                size="small"
+                :aria-expanded="mergingExchange === exchange.id"
+                :aria-label="`Merge ${exchange.name}`"
+                @click="mergingExchange = mergingExchange === exchange.id ? null : exchange.id"
+                >Merge</v-btn
+              >
               <v-btn v-if="exchange.listings === 0" size="small" @click="removeExchange(exchange)">Remove</v-btn>
             </template>
           </template>
         </SheetTable>
         <template v-for="exchange in state.data.exchanges" :key="exchange.id">
           <ExchangeForm v-if="editing === exchange.id" class="mt-3" :exchange="exchange" @done="editing = null" />
+          <MergeForm
+            v-if="mergingExchange === exchange.id"
+            :name="exchange.name"
+            :others="othersOf(state.data.exchanges, exchange, (other) => other.code)"
+            :effect="`What is listed on ${exchange.code}, and its calendar, goes to the one that stays; its code is no longer known.`"
+            :merge="(into: string) => ask(api.POST('/exchanges/{id}/merge', { params: { path: { id: exchange.id } }, body: { into } }))"
+            @done="mergingExchange = null"
+          />
           <CalendarPanel v-if="calendar === exchange.id" :exchange="exchange" />
         </template>
       </section>
@@ -172,10 +194,28 @@ const series: SheetColumn<Reference['series'][number]>[] = [
             >
           </template>
           <template #cell-away="{ row: index }">
-            <v-btn v-if="session.canChangeFacts && index.levels === 0" size="small" @click="removeIndex(index)">Remove</v-btn>
+            <template v-if="session.canChangeFacts">
+              <v-btn
+                v-if="state.data.indices.length > 1"
+                size="small"
+                :aria-expanded="mergingIndex === index.id"
+                :aria-label="`Merge ${index.name}`"
+                @click="mergingIndex = mergingIndex === index.id ? null : index.id"
+                >Merge</v-btn
+              >
+              <v-btn v-if="index.levels === 0" size="small" @click="removeIndex(index)">Remove</v-btn>
+            </template>
           </template>
         </SheetTable>
         <template v-for="index in state.data.indices" :key="index.id">
+          <MergeForm
+            v-if="mergingIndex === index.id"
+            :name="index.name"
+            :others="othersOf(state.data.indices, index, (other) => other.ticker)"
+            :effect="`Its members go to the one that stays, and its levels where that has none; ${index.ticker} means it from then on.`"
+            :merge="(into: string) => ask(api.POST('/indices/{id}/merge', { params: { path: { id: index.id } }, body: { into } }))"
+            @done="mergingIndex = null"
+          />
           <MembersPanel v-if="membersOf === index.id" :index="index" />
         </template>
       </section>
