@@ -167,6 +167,10 @@ final readonly class NumberFormat
     /** @return array{int, string}|null the power of ten, and the words that name it */
     private static function ownScale(string $text): ?array
     {
+        // Most figures are plain numbers, by the million.
+        if (ctype_digit(substr($text, -1))) {
+            return null;
+        }
         foreach (self::SCALES as $words => $power) {
             if (preg_match("/(?<=[\\d).])\\s?{$words}\\.?\\)?$/iu", self::trim($text), $m) === 1) {
                 return [$power, $m[0]];

@@ -28,6 +28,9 @@ abstract class FiledRecords extends RecordsByCompany
 
     protected readonly Lines $lines;
 
+    /** @var array<string, array{?string, ?float}> the same by label */
+    private array $ofLabels = [];
+
     public function __construct(ImportPass $pass)
     {
         parent::__construct($pass);
@@ -61,7 +64,8 @@ abstract class FiledRecords extends RecordsByCompany
     protected function denomination(array $record, string $unit): array
     {
         [$currency, $scale] = $this->unit($unit);
-        [$ofLabel, $scaleOfLabel] = $this->unit(StatementTable::unitOf($record['label'] ?? ($record['line'] ?? '')));
+        $label = $record['label'] ?? ($record['line'] ?? '');
+        [$ofLabel, $scaleOfLabel] = $this->ofLabels[$label] ??= $this->unit(StatementTable::unitOf($label));
 
         return [$currency ?? $ofLabel, isset($record['scaled']['value']) ? 1.0 : $scale ?? $scaleOfLabel];
     }
