@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
+import RevealButton from '@/design/RevealButton.vue'
 import { useReference } from './reference'
 
 /** What is known of a company besides its figures, changed by hand: what it is called and is, where it is listed, under which numbers. */
@@ -89,15 +90,9 @@ async function remove(): Promise<void> {
   <section class="mt-5" aria-label="Change what is known">
     <div class="choices">
       <span class="quiet">Change or add</span>
-      <v-btn
-        v-for="(word, key) in FORMS"
-        :key="key"
-        size="small"
-        :variant="open === key ? 'outlined' : 'text'"
-        :aria-expanded="open === key"
-        @click="open = open === key ? null : key"
-        >{{ word }}</v-btn
-      >
+      <RevealButton v-for="(word, key) in FORMS" :key="key" v-model="open" :of="key" :variant="open === key ? 'outlined' : 'text'">{{
+        word
+      }}</RevealButton>
     </div>
     <form v-if="open === 'profile'" aria-label="What it is" @submit.prevent="keepProfile">
       <div class="choices">

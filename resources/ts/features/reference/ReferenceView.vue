@@ -5,6 +5,7 @@ import { amount, number } from '@/design/format'
 import ChoiceField from '@/design/ChoiceField.vue'
 import CommitInput from '@/design/CommitInput.vue'
 import LoadState from '@/design/LoadState.vue'
+import RevealButton from '@/design/RevealButton.vue'
 import type { SheetColumn } from '@/design/sheet'
 import SheetTable from '@/design/SheetTable.vue'
 import CalendarPanel from './CalendarPanel.vue'
@@ -24,13 +25,10 @@ import { useSession } from '@/stores/session'
 const session = useSession()
 const { state, reload, change } = useReference()
 const adding = ref<'exchange' | 'index' | 'series' | 'company' | 'currency' | null>(null)
-/** Whose calendar or members are looked at. */
-const calendar = ref<number | null>(null)
-const membersOf = ref<number | null>(null)
+/** What is looked at or changed of one exchange, one index and one series: the part, and whose. */
+const ofExchange = ref<string | null>(null)
+const ofIndex = ref<string | null>(null)
 const pointsOf = ref<string | null>(null)
-const editing = ref<number | null>(null)
-const mergingExchange = ref<number | null>(null)
-const mergingIndex = ref<number | null>(null)
 const FORMS = {
   exchange: 'An exchange',
   index: 'An index',
@@ -96,15 +94,14 @@ const series: SheetColumn<Reference['series'][number]>[] = [
       <section v-if="session.canChangeFacts" class="mt-4">
         <div class="choices">
           <span class="quiet">Add or change</span>
-          <v-btn
+          <RevealButton
             v-for="(word, key) in FORMS"
             v-show="key !== 'currency' || session.canAdminister"
             :key="key"
-            size="small"
+            v-model="adding"
+            :of="key"
             :variant="adding === key ? 'outlined' : 'text'"
-            :aria-expanded="adding === key"
-            @click="adding = adding === key ? null : key"
-            >{{ word }}</v-btn
+            >{{ word }}</RevealButton
           >
         </div>
         <ExchangeForm v-if="adding === 'exchange'" @done="adding = null" />
@@ -127,46 +124,35 @@ const series: SheetColumn<Reference['series'][number]>[] = [
             />
           </template>
           <template #cell-holidays="{ row: exchange }">
-            <v-btn
-              size="small"
-              :aria-expanded="calendar === exchange.id"
-              :aria-label="`Calendar of ${exchange.name}`"
-              @click="calendar = calendar === exchange.id ? null : exchange.id"
-              >{{ exchange.holidays === 0 ? 'none known' : exchange.holidays === 1 ? '1 day' : `${amount(exchange.holidays)} days` }}</v-btn
-            >
+            <RevealButton v-model="ofExchange" :of="`calendar ${exchange.id}`" :name="`Calendar of ${exchange.name}`">{{
+              exchange.holidays === 0 ? 'none known' : exchange.holidays === 1 ? '1 day' : `${amount(exchange.holidays)} days`
+            }}</RevealButton>
           </template>
           <template #cell-away="{ row: exchange }">
             <template v-if="session.canChangeFacts">
-              <v-btn
-                size="small"
-                :aria-expanded="editing === exchange.id"
-                :aria-label="`Change ${exchange.name}`"
-                @click="editing = editing === exchange.id ? null : exchange.id"
-                >Change</v-btn
-              >
-              <v-btn
+              <RevealButton v-model="ofExchange" :of="`change ${exchange.id}`" :name="`Change ${exchange.name}`">Change</RevealButton>
+              <RevealButton
                 v-if="state.data.exchanges.length > 1"
-                size="small"
-                :aria-expanded="mergingExchange === exchange.id"
-                :aria-label="`Merge ${exchange.name}`"
-                @click="mergingExchange = mergingExchange === exchange.id ? null : exchange.id"
-                >Merge</v-btn
+                v-model="ofExchange"
+                :of="`merge ${exchange.id}`"
+                :name="`Merge ${exchange.name}`"
+                >Merge</RevealButton
               >
               <v-btn v-if="exchange.listings === 0" size="small" @click="removeExchange(exchange)">Remove</v-btn>
             </template>
           </template>
         </SheetTable>
         <template v-for="exchange in state.data.exchanges" :key="exchange.id">
-          <ExchangeForm v-if="editing === exchange.id" class="mt-3" :exchange="exchange" @done="editing = null" />
+          <ExchangeForm v-if="ofExchange === `change ${exchange.id}`" class="mt-3" :exchange="exchange" @done="ofExchange = null" />
           <MergeForm
-            v-if="mergingExchange === exchange.id"
+            v-if="ofExchange === `merge ${exchange.id}`"
             :name="exchange.name"
             :others="othersOf(state.data.exchanges, exchange, (other) => other.code)"
             :effect="`What is listed on ${exchange.code}, and its calendar, goes to the one that stays; its code is no longer known.`"
             :merge="(into: string) => ask(api.POST('/exchanges/{id}/merge', { params: { path: { id: exchange.id } }, body: { into } }))"
-            @done="mergingExchange = null"
+            @done="ofExchange = null"
           />
-          <CalendarPanel v-if="calendar === exchange.id" :exchange="exchange" />
+          <CalendarPanel v-if="ofExchange === `calendar ${exchange.id}`" :exchange="exchange" />
         </template>
       </section>
       <section class="mt-4">
@@ -185,23 +171,14 @@ const series: SheetColumn<Reference['series'][number]>[] = [
             <template v-else>{{ index.name }}</template>
           </template>
           <template #cell-members="{ row: index }">
-            <v-btn
-              size="small"
-              :aria-expanded="membersOf === index.id"
-              :aria-label="`Members of ${index.name}`"
-              @click="membersOf = membersOf === index.id ? null : index.id"
-              >{{ amount(index.members) }}</v-btn
-            >
+            <RevealButton v-model="ofIndex" :of="`members ${index.id}`" :name="`Members of ${index.name}`">{{
+              amount(index.members)
+            }}</RevealButton>
           </template>
           <template #cell-away="{ row: index }">
             <template v-if="session.canChangeFacts">
-              <v-btn
-                v-if="state.data.indices.length > 1"
-                size="small"
-                :aria-expanded="mergingIndex === index.id"
-                :aria-label="`Merge ${index.name}`"
-                @click="mergingIndex = mergingIndex === index.id ? null : index.id"
-                >Merge</v-btn
+              <RevealButton v-if="state.data.indices.length > 1" v-model="ofIndex" :of="`merge ${index.id}`" :name="`Merge ${index.name}`"
+                >Merge</RevealButton
               >
               <v-btn v-if="index.levels === 0" size="small" @click="removeIndex(index)">Remove</v-btn>
             </template>
@@ -209,14 +186,14 @@ const series: SheetColumn<Reference['series'][number]>[] = [
         </SheetTable>
         <template v-for="index in state.data.indices" :key="index.id">
           <MergeForm
-            v-if="mergingIndex === index.id"
+            v-if="ofIndex === `merge ${index.id}`"
             :name="index.name"
             :others="othersOf(state.data.indices, index, (other) => other.ticker)"
             :effect="`Its members go to the one that stays, and its levels where that has none; ${index.ticker} means it from then on.`"
             :merge="(into: string) => ask(api.POST('/indices/{id}/merge', { params: { path: { id: index.id } }, body: { into } }))"
-            @done="mergingIndex = null"
+            @done="ofIndex = null"
           />
-          <MembersPanel v-if="membersOf === index.id" :index="index" />
+          <MembersPanel v-if="ofIndex === `members ${index.id}`" :index="index" />
         </template>
       </section>
       <section class="mt-4">
@@ -224,13 +201,7 @@ const series: SheetColumn<Reference['series'][number]>[] = [
         <p v-if="!state.data.series.length" class="quiet">None yet.</p>
         <SheetTable v-else label="Series" :columns="series" :rows="state.data.series" :row-key="(entry) => entry.name">
           <template #cell-points="{ row: entry }">
-            <v-btn
-              size="small"
-              :aria-expanded="pointsOf === entry.name"
-              :aria-label="`Points of ${entry.label}`"
-              @click="pointsOf = pointsOf === entry.name ? null : entry.name"
-              >{{ amount(entry.points) }}</v-btn
-            >
+            <RevealButton v-model="pointsOf" :of="entry.name" :name="`Points of ${entry.label}`">{{ amount(entry.points) }}</RevealButton>
           </template>
         </SheetTable>
         <template v-for="entry in state.data.series" :key="entry.name">
