@@ -53,6 +53,17 @@ final class SharingTest extends DemoTestCase
         return array_column($this->getJson('/api/v1/shared')->assertOk()->json(), null, 'kind');
     }
 
+    public function test_of_a_long_list_the_first_companies_are_named_and_the_others_counted(): void
+    {
+        $rows = $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => []], 'limit' => 23])
+            ->assertOk()
+            ->json('rows');
+        $tickers = array_column($rows, 'ticker');
+        $this->assertCount(23, $tickers);
+        $this->postJson('/api/v1/lists', ['name' => 'Long', 'tickers' => $tickers])->assertCreated();
+        $this->assertSame(implode(', ', array_slice($tickers, 0, 20)).' and 3 more', $this->seen()['lists']['holds']);
+    }
+
     public function test_what_is_shared_is_read_and_copied_and_changed_by_its_owner_alone(): void
     {
         $made = $this->made();
