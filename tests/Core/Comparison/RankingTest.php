@@ -98,6 +98,29 @@ final class RankingTest extends TestCase
         }
     }
 
+    public function test_of_values_all_equal_none_stands_out(): void
+    {
+        $universe = self::of(['return_on_equity' => [0.3, 0.3, 0.3, 0.3]]);
+        $scores = Ranking::fromArray(['components' => [['formula' => 'return_on_equity']], 'combination' => 'z_score'])
+            ->of($universe, range(0, 3))
+            ->scores();
+        $this->assertSame([0.0, 0.0, 0.0, 0.0], array_values($scores));
+    }
+
+    public function test_a_fault_of_a_component_names_it_by_its_number(): void
+    {
+        foreach ([1, 2, 3] as $bad) {
+            $components = array_fill(0, 3, ['formula' => 'return_on_equity']);
+            $components[$bad - 1]['weight'] = -1;
+            try {
+                Ranking::fromArray(['components' => $components]);
+                $this->fail("Component {$bad} was taken.");
+            } catch (\Logion\Comparison\InvalidRanking $error) {
+                $this->assertStringContainsString("component {$bad}", $error->getMessage());
+            }
+        }
+    }
+
     public function test_places_by_rank_or_percentile_do_not_change_under_a_rising_transformation(): void
     {
         $universe = self::drawn(3);

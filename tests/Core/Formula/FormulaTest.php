@@ -177,6 +177,16 @@ final class FormulaTest extends TestCase
         }
     }
 
+    public function test_a_number_too_large_to_be_one_is_not_meaningful(): void
+    {
+        $scope = \Tests\Core\Books::scope([2025 => ['revenue' => 1e300]]);
+        $value = static fn (string $formula): float|\Logion\Figure\Absence => \Tests\Core\Books::both($scope, $formula)[0];
+        $this->assertSame(1e300, $value('revenue'));
+        foreach (['revenue * revenue', 'revenue * revenue - revenue * revenue', '-(revenue * revenue)'] as $formula) {
+            $this->assertSame('not_meaningful', $value($formula)->kind->value, $formula);
+        }
+    }
+
     public function test_a_year_of_nothing_is_not_positive(): void
     {
         $scope = \Tests\Core\Books::scope([2023 => ['net_income' => 5.0], 2024 => ['net_income' => 0.0], 2025 => ['net_income' => 1.0]]);

@@ -41,6 +41,21 @@ final class DateFormatTest extends TestCase
         $this->assertSame([19000101, 22001231], [DateFormat::DayFirst->parse('1900-01-01'), DateFormat::DayFirst->parse('2200-12-31')]);
     }
 
+    public function test_the_order_that_fits_all_samples_is_found_with_its_doubt(): void
+    {
+        foreach (
+            [
+                [['05/03/2024', '12/12/2024'], DateFormat::DayFirst, true],
+                [['05.03.2024', '12.12.2024'], DateFormat::DayFirst, false],
+                [['05/03/2024', '13/12/2024'], DateFormat::DayFirst, false],
+                [['05/03/2024', '12/13/2024'], DateFormat::MonthFirst, false],
+                [['2024-03-05'], DateFormat::YearFirst, false],
+            ] as [$samples, $format, $doubt]
+        ) {
+            $this->assertSame([$format, $doubt], DateFormat::detect($samples), implode(' ', $samples));
+        }
+    }
+
     public function test_months_in_letters(): void
     {
         foreach (['Jan', 'February', 'Mar', 'April', 'May', 'June', 'Jul', 'August', 'Sept', 'October', 'Nov', 'Dec'] as $at => $month) {

@@ -25,6 +25,32 @@ final class PeriodHeadingTest extends TestCase
         return $read === null ? 'none' : trim($read->kind.' '.($read->period ?: '').($read->restated ? ' restated' : ''));
     }
 
+    public function test_quarters_and_halves_counted_in_any_way_are_the_same_quarters_and_halves(): void
+    {
+        foreach ([1 => ['1st', 'first'], ['2nd', 'second'], ['3rd', 'third'], ['4th', 'fourth']] as $n => [$figure, $word]) {
+            $written = [
+                "Q{$n}",
+                "{$n}Q",
+                "quarter {$n}",
+                "{$figure} quarter",
+                "{$word} quarter",
+                "{$word}-quarter",
+                strtoupper("{$figure} quarter"),
+            ];
+            foreach ($written as $quarter) {
+                $this->assertSame("quarter 2023{$n}", self::read("{$quarter} 2023"), $quarter);
+                $this->assertSame("quarter 2023{$n}", self::read("2023 {$quarter}"), $quarter);
+            }
+        }
+        foreach ([1 => 'year_to_date 20232', 2 => 'half 20237'] as $n => $span) {
+            foreach (
+                ["H{$n}", "{$n}H", "half {$n}", ['', '1st', '2nd'][$n].' half', ['', 'first', 'second'][$n].' half-year'] as $half
+            ) {
+                $this->assertSame($span, self::read("{$half} 2023"), $half);
+            }
+        }
+    }
+
     /** @return iterable<string, array{string, string}> */
     public static function cells(): iterable
     {

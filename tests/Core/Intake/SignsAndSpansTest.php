@@ -71,6 +71,7 @@ final class SignsAndSpansTest extends TestCase
     #[TestWith([[20253 => 300.3], [20251 => 97.8], [], [], [20253]])]
     #[TestWith([[20252 => 198.0, 20253 => 300.3], [20252 => 100.2], [20251 => 97.8, 20253 => 102.3], [], []])]
     #[TestWith([[20252 => 0.3], [20252 => 0.1], [20251 => 0.2], [], []])]
+    #[TestWith([[20252 => 198.0, 20253 => 300.3], [20253 => 102.3], [], [20256 => 198.0], []])]
     public function test_parts_of_a_year_follow_from_one_another(
         array $toDate,
         array $given,
@@ -191,6 +192,15 @@ final class SignsAndSpansTest extends TestCase
         $this->assertSame(['headings'], array_keys(self::read([['EUR million'], ...$shifted])->doubts));
         $notes = [['', 'Note', '2025', '2024'], ['Revenue', '4', '950', ''], ['Net income', '5', '64', '']];
         $this->assertSame([], self::read([['EUR million'], ...$notes])->doubts);
+    }
+
+    public function test_amounts_are_as_written_where_no_unit_is_named(): void
+    {
+        $figures = self::read([['', '2025', '2024'], ['Revenue', '1010', '950'], ['Diluted EPS', '1.25', '1.1']])->figures;
+        $this->assertSame(
+            [1010.0, 950.0, 1.25],
+            [$figures['revenue@20250']['value'], $figures['revenue@20240']['value'], $figures['earnings_per_share_diluted@20250']['value']],
+        );
     }
 
     public function test_one_column_alone_makes_no_list_unless_its_heading_says_so(): void

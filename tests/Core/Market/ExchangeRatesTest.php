@@ -36,6 +36,14 @@ final class ExchangeRatesTest extends TestCase
         $this->assertNotNull($after->exchange('XVN', 'XCR', 20240301));
     }
 
+    public function test_a_currency_is_one_of_itself_even_where_no_rate_is_known(): void
+    {
+        $economy = new Economy();
+        $this->assertSame([1.0, 1.0], [$economy->exchange('XQB', 'XQB', 20240301), $economy->exchange('XCR', 'XCR', 19000101)]);
+        $this->assertNull($economy->exchange('XQB', 'XCR', 20240301));
+        $this->assertNull($economy->exchange('XCR', 'XQB', 20240301));
+    }
+
     public function test_the_base_of_now_changes_nothing_and_one_without_a_rate_is_refused(): void
     {
         $this->assertSame(self::RATES, ExchangeRates::against('XCR', 'XCR', self::RATES));

@@ -407,8 +407,7 @@ final class MarketFiguresTest extends TestCase
         yield 'Sharpe' => [
             'sharpe_ratio_1y',
             static fn (): float => (self::over(self::$total, '-1 year') - 0.024) /
-                (self::deviation(array_map(static fn (float $r): float => log(1 + $r),
-                    self::returns(self::$total, self::bars('-1 year')))) *
+                (self::deviation(array_map(static fn (float $r): float => log(1 + $r), self::returns(self::$total, self::bars('-1 year')))) *
                     sqrt(252)),
         ];
         yield 'beta' => [
@@ -523,6 +522,16 @@ final class MarketFiguresTest extends TestCase
             'missing',
             (new CompanyScope($old, self::AS_OF, Catalogue::builtIn(), new Economy()))->metric('rating_count')->kind->value,
         );
+    }
+
+    public function test_without_a_home_index_nothing_is_measured_against_it(): void
+    {
+        $company = self::$scope->company;
+        $alone = new CompanyData(1, 'ALONE', ReportingModel::Industrial, '10', 'XCR', 'XCR', [], [], $company->prices);
+        $scope = new CompanyScope($alone, self::AS_OF, Catalogue::builtIn(), new Economy());
+        $tree = Catalogue::builtIn()->parse('index_total_return(\'1y\')');
+        $this->assertSame(\Logion\Figure\Reason::NoHomeIndex, $scope->value($tree, \Logion\Formula\Moment::ofFormula())->reason);
+        $this->assertIsFloat($scope->value(Catalogue::builtIn()->parse('total_return(\'1y\')'), \Logion\Formula\Moment::ofFormula()));
     }
 
     public function test_counts_and_targets_of_before_a_split_are_put_on_the_shares_of_today(): void
