@@ -55,6 +55,14 @@ final class OperatorTest extends TestCase
         );
     }
 
+    public function test_the_unit_of_a_power_is_the_unit_so_many_times(): void
+    {
+        $node = (new \Logion\Formula\Parser(\Logion\Formula\Functions::all()))->parse('a ** 2', ['a']);
+        $this->assertSame([2.0, 0.0], Operator::Power->dimension([1.0, 0.0], null, $node, ''));
+        $this->assertSame([2.0, -2.0], Operator::Power->dimension([1.0, -1.0], null, $node, ''));
+        $this->assertSame([0.0, 0.0], Operator::Power->dimension([0.0, 0.0], null, $node, ''));
+    }
+
     public function test_what_holds_between_less_equal_and_more(): void
     {
         $examples = ['<' => [1, 0, 0], '>' => [0, 0, 1], '<=' => [1, 1, 0], '>=' => [0, 1, 1], '==' => [0, 1, 0], '!=' => [1, 0, 1]];

@@ -51,6 +51,28 @@ final class WindowFunctionsTest extends TestCase
         $this->assertInstanceOf(Absence::class, self::over([2024 => -5.0, 2025 => 5.0], 'trend(revenue, 2)'));
     }
 
+    public function test_the_ends_and_the_middle_of_the_years_that_are_known(): void
+    {
+        $years = [2021 => 9.0, 2022 => -2.0, 2023 => 3.0, 2024 => 4.0, 2025 => 1.0];
+        foreach (
+            [
+                'highest(revenue, 5)' => 9.0,
+                'highest(revenue, 3)' => 4.0,
+                'lowest(revenue, 5)' => -2.0,
+                'lowest(revenue, 2)' => 1.0,
+            ] as $formula => $value
+        ) {
+            $this->assertSame($value, self::over($years, $formula), $formula);
+        }
+        $this->assertSame(
+            [-1.0, -7.0],
+            [
+                self::over([2024 => -7.0, 2025 => -1.0], 'highest(revenue, 2)'),
+                self::over([2024 => -7.0, 2025 => -1.0], 'lowest(revenue, 2)'),
+            ],
+        );
+    }
+
     public function test_years_rising_begin_now_and_end_at_the_first_that_did_not(): void
     {
         $this->assertSame(3.0, self::over([2021 => 9.0, 2022 => 2.0, 2023 => 3.0, 2024 => 4.0, 2025 => 5.0], 'years_rising(revenue)'));

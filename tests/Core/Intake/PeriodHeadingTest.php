@@ -279,6 +279,27 @@ final class PeriodHeadingTest extends TestCase
         $this->assertSame('an estimate, not a reported figure', PeriodHeading::read('2025E', [], new FiscalCalendar())->reason ?? null);
     }
 
+    public function test_a_heading_is_told_as_the_span_it_means(): void
+    {
+        $calendar = new FiscalCalendar();
+        foreach (
+            [
+                'FY 2023' => 'FY 2023',
+                'Q4 2023' => 'Q4 2023',
+                '9M 2023' => '9M 2023',
+                'H1 2023' => 'H1 2023',
+                '12M 2023' => 'FY 2023',
+                '12 months ended 31-Dec-23' => 'FY 2023',
+                '31.12.2023' => 'end of FY 2023',
+                '30.09.2023' => 'end of Q3 2023',
+            ] as $cell => $label
+        ) {
+            $this->assertSame($label, PeriodHeading::read($cell, [], $calendar)?->label(), $cell);
+        }
+        $this->assertTrue(PeriodHeading::read('12M 2023', [], $calendar)?->numbered);
+        $this->assertFalse(PeriodHeading::read('12M 2022/23', [], $calendar)?->numbered);
+    }
+
     public function test_months_of_other_languages(): void
     {
         foreach (['31. Mai 2024' => 5, '31. März 2024' => 3, '31. Dezember 2024' => 12, '31. Oktober 2024' => 10] as $text => $month) {

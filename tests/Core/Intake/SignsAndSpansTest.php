@@ -184,6 +184,20 @@ final class SignsAndSpansTest extends TestCase
         $this->assertSame(-3.0, $read($rows('28', '42', '-3'))['pension_liabilities@20250']);
     }
 
+    public function test_plain_numbers_under_a_label_of_a_loss_are_losses_and_mixed_ones_are_asked_about(): void
+    {
+        $of = static fn (array $row): array => array_map(
+            static fn (array $figure): float => $figure['value'],
+            self::read([['', '2025', '2024'], ['Revenue', '100', '90'], $row])->figures,
+        );
+        $plain = $of(['Net loss', '7', '3']);
+        $this->assertSame([-7.0, -3.0], [$plain['net_income@20250'], $plain['net_income@20240']]);
+        $mixed = self::read([['', '2025', '2024'], ['Revenue', '100', '90'], ['Net loss', '7', '-3']]);
+        $this->assertContains('signs:net_income', array_keys($mixed->doubts));
+        $outflow = $of(['Income tax expense', '-7', '-3']);
+        $this->assertSame([7.0, 3.0], [$outflow['income_tax@20250'], $outflow['income_tax@20240']]);
+    }
+
     public function test_rows_of_per_cents_and_headings_beside_their_figures(): void
     {
         $reading = self::read([['In EUR million', '2025', '2024'], ['Revenue', '1,010', '950'], ['Gross margin', '39.3%', '39.2%']]);

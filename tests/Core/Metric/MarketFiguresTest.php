@@ -534,6 +534,18 @@ final class MarketFiguresTest extends TestCase
         $this->assertIsFloat($scope->value(Catalogue::builtIn()->parse('total_return(\'1y\')'), \Logion\Formula\Moment::ofFormula()));
     }
 
+    public function test_settings_of_the_analyst_are_names_like_any_other(): void
+    {
+        $economy = new Economy([], 0.061, 0.27);
+        $scope = new CompanyScope(self::$scope->company, self::AS_OF, Catalogue::builtIn(), $economy);
+        $value = static fn (string $formula): mixed => $scope->value(
+            Catalogue::builtIn()->parse($formula),
+            \Logion\Formula\Moment::ofFormula(),
+        );
+        $this->assertSame([0.061, 0.27], [$value('equity_risk_premium'), $value('corporate_tax_rate')]);
+        $this->assertSame('missing', $value('risk_free_rate')->kind->value);
+    }
+
     public function test_counts_and_targets_of_before_a_split_are_put_on_the_shares_of_today(): void
     {
         $prices = new PriceSeries(self::$days, self::$closes, null, null, self::$volumes, new CorporateActions([[20250501, 4.0]]));

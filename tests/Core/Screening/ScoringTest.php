@@ -205,6 +205,25 @@ final class ScoringTest extends TestCase
         );
     }
 
+    public function test_proposals_that_come_nearest_to_the_count_stand_first(): void
+    {
+        foreach ([1, 2, 3, 4, 5, 6] as $seed) {
+            $universe = self::drawn($seed);
+            $screen = ScreenDefinition::fromArray([
+                'criteria' => ['price_to_earnings < 20', 'return_on_equity > 0.1', 'price_to_book < 3'],
+            ]);
+            foreach ([5, 25, 80, 400] as $wished) {
+                $off = array_map(
+                    static fn (array $proposal): int => abs($proposal['survivors'] - $wished),
+                    Thresholds::towards($wished, $screen, $universe, Funnel::run($screen, $universe)),
+                );
+                $sorted = $off;
+                sort($sorted);
+                $this->assertSame($sorted, $off);
+            }
+        }
+    }
+
     public function test_outliers_lie_beyond_five_deviations_and_missing_figures_are_told_with_their_state(): void
     {
         $universe = self::of([
