@@ -1,0 +1,592 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Simulation\Company;
+
+use Logion\Time\Day;
+use Simulation\Analysts\Coverage;
+use Simulation\Analysts\Record;
+use Simulation\Books\Books;
+use Simulation\Books\Quarter;
+use Simulation\Calendar;
+use Simulation\Chance;
+use Simulation\Disclosure\Ownership;
+use Simulation\Disclosure\Reports;
+use Simulation\Market\HourlyBars;
+use Simulation\Market\SharePrice;
+use Simulation\Market\Worth;
+use Simulation\Newsroom\Newsroom;
+use Simulation\Publication;
+use Simulation\Subject;
+use Simulation\Wire;
+use Simulation\World;
+
+/** A company from day to day: its books, its price, what it tells and what is said of it. All of it that lasts is in this object. */
+final class ListedCompany
+{
+    /** What quarters are expected to bring is told from this day on. */
+    private const FIRST_QUARTERLY_CONSENSUS = 20190101;
+
+    /** So many days before results the expectation of the quarter stands. */
+    private const DAYS_BEFORE = 10;
+
+    private readonly Books $books;
+
+    private readonly SharePrice $price;
+
+    private readonly Coverage $coverage;
+
+    private readonly Record $record;
+
+    private readonly Reports $reports;
+
+    private readonly Ownership $ownership;
+
+    private readonly Distributions $distributions;
+
+    private readonly Fate $fate;
+
+    private readonly Identity $identity;
+
+    private readonly Chance $chance;
+
+    private int $year;
+
+    private int $quarter = 1;
+
+    private int $quarterEnd;
+
+    private bool $listed = false;
+
+    private bool $gone = false;
+
+    /** @var list<array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}> closed and not told */
+    private array $untold = [];
+
+    /** @var list<array{int, float}> ex-dates of splits and new shares per old */
+    private array $splits = [];
+
+    /** @var list<array{int, float}> splits to come */
+    private array $plannedSplits = [];
+
+    /** An issue of shares to come: the day, thousands wanted, and whether holders have a right to them. @var array{int, int, bool}|null */
+    private ?array $issue = null;
+
+    public function __construct(public readonly Charter $charter)
+    {
+        $this->books = Books::of($charter);
+        $this->price = new SharePrice($charter);
+        $this->coverage = new Coverage($charter);
+        $this->record = new Record(self::season($charter), $charter->longGrowth);
+        $this->reports = new Reports($charter);
+        $this->ownership = new Ownership($charter);
+        $this->distributions = new Distributions($charter);
+        $this->fate = new Fate($charter);
+        $this->identity = new Identity($charter);
+        $this->chance = new Chance($charter->seed, "company days {$charter->id}");
+        $listed = $charter->events['listed'] ?? Calendar::FIRST_DAY;
+        // Who comes to the market later shows some years of books when it does.
+        $this->year = max(Calendar::FIRST_YEAR, intdiv($listed, 10000) - 4) + ($charter->yearEndMonth < 12 ? 1 : 0);
+        $this->quarterEnd = Calendar::quarterEnd($this->year, 1, $charter->yearEndMonth);
+        foreach ($charter->events['split'] ?? [] as $day => $ratio) {
+            $this->plannedSplits[] = [$day, $ratio];
+        }
+        $this->fate->told();
+    }
+
+    public function isGone(): bool
+    {
+        return $this->gone;
+    }
+
+    /**
+     * Lives through a workday.
+     *
+     * @return array{value: float, return: float}|null value of the shares at the last close before, and what they made of it; null on a
+     *     day without trades
+     */
+    public function day(World $world, Wire $wire): ?array
+    {
+        if ($this->gone) {
+            return null;
+        }
+        $day = $wire->day;
+        $open = Calendar::isOpen($this->charter->exchange(), $day);
+        if (! $this->listed && $day >= ($this->charter->events['listed'] ?? 0)) {
+            $this->enter($world, $wire);
+        }
+        $moved = null;
+        if ($this->listed) {
+            $paid = $open ? $this->eventsOfTheMorning($world, $wire) : 0.0;
+            if ($this->charter->reportsBeforeOpening) {
+                $this->tell($world, $wire, Publication::MORNING + $this->charter->id % 60);
+            }
+            $this->courtship($wire);
+            $moved = $this->trade($world, $wire, $open, $paid);
+            if (! $this->charter->reportsBeforeOpening) {
+                $this->tell($world, $wire, Publication::EVENING + $this->charter->id % 50);
+            }
+        }
+        if ($day > $this->quarterEnd) {
+            $this->close($world, $day);
+        }
+        if ($this->listed && ! $this->gone) {
+            $this->eventsOfTheEvening($world, $wire);
+        }
+
+        return $moved;
+    }
+
+    private function enter(World $world, Wire $wire): void
+    {
+        $this->listed = true;
+        $this->identity->enter($wire);
+        if (isset($this->charter->events['listed'])) {
+            // What it has told by then stands in its prospectus.
+            foreach ($this->untold as $told) {
+                $this->file($world, $wire, Publication::MORNING, $told);
+            }
+            $this->untold = [];
+            $this->reckon($world, $wire->day);
+            $this->price->begin();
+            Newsroom::listed($wire, $this->charter, $this->price->close);
+        }
+    }
+
+    /** What goes off when the exchange opens; cash that leaves a share, in crowns. */
+    private function eventsOfTheMorning(World $world, Wire $wire): float
+    {
+        $day = $wire->day;
+        $id = $this->charter->id;
+        foreach ($this->plannedSplits as $i => [$exDate, $ratio]) {
+            if ($exDate <= $day) {
+                unset($this->plannedSplits[$i]);
+                $this->plannedSplits = array_values($this->plannedSplits);
+                $this->split($day, $ratio);
+                $wire->publish(Subject::Action, 400, ['security' => $id, 'kind' => 'split', 'ratio' => $ratio]);
+                break;
+            }
+        }
+        if ($this->issue !== null && $this->issue[0] <= $day && $this->price->close > 0) {
+            $this->issueShares($world, $wire);
+        }
+        $cash = 0.0;
+        $rate = $this->rate($world, $day);
+        foreach ($this->distributions->goingOff($day, $this->books->shares) as $dividend) {
+            $amount = $rate === 1.0 ? $dividend['amount'] : round($dividend['amount'] * $rate, 4);
+            $cash += $amount;
+            foreach ($this->identity->securities() as $security) {
+                $wire->publish(Subject::Dividend, 401, [
+                    'security' => $security,
+                    'paid' => $dividend['paid'],
+                    'amount' => $amount,
+                    'declared' => $dividend['declared'],
+                    'special' => $dividend['special'],
+                ]);
+            }
+        }
+        if ($cash > 0 && $this->price->close > 0) {
+            $this->price->adjust(1.0, $cash);
+        }
+
+        return $cash;
+    }
+
+    private function split(int $day, float $ratio): void
+    {
+        $this->splits[] = [$day, $ratio];
+        if ($this->price->close > 0) {
+            $this->price->adjust($ratio);
+        }
+        $this->books->split($ratio);
+        $this->record->split($ratio);
+        $this->coverage->split($ratio);
+        $this->ownership->split($ratio);
+        $this->distributions->split($ratio);
+        if ($this->fate->offer !== null) {
+            $this->fate->offer['price'] /= $ratio;
+        }
+        foreach ($this->untold as $i => $told) {
+            if ($told['expected'] !== null) {
+                $this->untold[$i]['expected']['eps'] /= $ratio;
+            }
+        }
+    }
+
+    /** New shares at the market's price, or to holders below it. */
+    private function issueShares(World $world, Wire $wire): void
+    {
+        [, $wanted, $isRight] = $this->issue ?? throw new \LogicException('No issue is planned.');
+        $this->issue = null;
+        $price = $this->price->close / $this->rate($world, $wire->day);
+        $value = $price * $this->books->shares;
+        // Nobody can raise more than a part of what it is worth.
+        $amount = (int) round(min($wanted, ($isRight ? 0.55 : 0.12) * $value));
+        if ($amount < 1) {
+            return;
+        }
+        $each = $price * ($isRight ? 0.74 : 0.97);
+        $count = max(1, (int) round($amount / $each));
+        $before = $this->books->shares;
+        $this->books->issue($count, $amount);
+        if ($isRight) {
+            $after = ($price * $before + $amount) / ($before + $count);
+            $factor = round($price / $after, 6);
+            $this->price->adjust($factor);
+            $wire->publish(Subject::Action, 402, ['security' => $this->charter->id, 'kind' => 'rights', 'ratio' => $factor]);
+        } else {
+            $this->price->news -= 0.015;
+        }
+        Newsroom::issued($wire, $this->charter, $count / $before, $amount, $isRight);
+    }
+
+    /** A buyer comes forward, and the offer closes or fails. */
+    private function courtship(Wire $wire): void
+    {
+        $offer = $this->fate->offer;
+        if ($offer === null || $this->price->close <= 0) {
+            return;
+        }
+        if ($offer['price'] <= 0 && $offer['announced'] <= $wire->day) {
+            $offer['price'] = round($this->price->close * $offer['premium'], 2);
+            $this->fate->offer = $offer;
+            $this->price->offer = $offer['price'];
+            $this->price->news = log($offer['price'] / $this->price->close);
+            $this->takeover($wire, $offer, 'announced');
+            Newsroom::offered($wire, $this->charter, $offer);
+        } elseif ($offer['price'] > 0 && $offer['closes'] <= $wire->day) {
+            if ($offer['fails']) {
+                $this->price->offer = 0.0;
+                $this->price->news = -log($offer['premium']) * 0.8;
+                $this->fate->offer = null;
+                $this->takeover($wire, $offer, 'failed');
+            } else {
+                $this->fate->ends = $wire->day;
+                $this->fate->because = 'Taken over at '.rtrim(rtrim(number_format($offer['premium'], 2), '0'), '.').' times the last price.';
+                $this->takeover($wire, $offer, 'completed');
+            }
+        }
+    }
+
+    /** @param  array{announced: int, closes: int, premium: float, buyer: string, fails: bool, price: float, cash: float}  $offer */
+    private function takeover(Wire $wire, array $offer, string $state): void
+    {
+        $wire->publish(Subject::Takeover, 440, [
+            'company' => $this->charter->id,
+            'buyer' => $offer['buyer'],
+            'announced' => $offer['announced'],
+            'price' => $offer['price'],
+            'before' => round($offer['price'] / $offer['premium'], 2),
+            'cash' => $offer['cash'],
+            'state' => $state,
+        ]);
+    }
+
+    /** @return array{value: float, return: float}|null */
+    private function trade(World $world, Wire $wire, bool $open, float $paid): ?array
+    {
+        if ($this->price->close <= 0) {
+            return null;
+        }
+        if (! $open) {
+            $this->price->wait($world, $wire->day);
+
+            return null;
+        }
+        // After what went off this morning.
+        $before = $this->price->close;
+        $bar = $this->price->trade($world, $wire->day, (float) $this->books->distress, $this->books->shares);
+        if ($wire->day >= Calendar::FIRST_PRICE) {
+            $this->identity->bars($wire, $bar, $world->economy->exchangeRate($wire->day));
+            foreach ($wire->hours ? HourlyBars::of($bar, $this->charter->seed, $this->charter->id, $wire->day) : [] as $hour) {
+                $wire->publish(Subject::HourlyBar, 60 * ($hour['hour'] + 1), ['listing' => $this->charter->id, ...$hour]);
+            }
+        }
+        // The dividend left the price this morning: holders have it.
+        $moved = ['value' => ($before + $paid) * $this->books->shares, 'return' => ($bar['close'] + $paid) / ($before + $paid) - 1];
+        if ($this->fate->ends > 0 && $wire->day >= $this->fate->ends) {
+            $this->gone = true;
+            $this->identity->leave($wire, $this->fate->because);
+        }
+
+        return $moved;
+    }
+
+    private function close(World $world, int $day): void
+    {
+        $rate = $this->rate($world, $day);
+        while ($day > $this->quarterEnd) {
+            $price = $this->price->close / $rate;
+            $quarter = new Quarter($world, $this->year, $this->quarter, $this->charter->yearEndMonth, $price);
+            $lines = $this->books->close($quarter);
+            $lines['dividends_per_share'] = round($this->distributions->goneOff, 4);
+            $this->distributions->goneOff = 0.0;
+            $this->untold[] = [
+                'period' => $quarter->period(),
+                'lines' => $lines,
+                'due' => $due = $this->dueDay($this->quarterEnd, $this->quarter, $day),
+                'heard' => Day::plus($due, -self::DAYS_BEFORE),
+                'expected' => null,
+            ];
+            if ($this->quarter === 4) {
+                $this->year++;
+            }
+            $this->quarter = ($this->quarter % 4) + 1;
+            $this->quarterEnd = Calendar::quarterEnd($this->year, $this->quarter, $this->charter->yearEndMonth);
+        }
+        if (! $this->listed) {
+            $this->untold = array_slice($this->untold, -16);
+        }
+        if ($this->books->isBankrupt() && $this->listed && ! isset($this->charter->events['insolvent'])) {
+            $this->fate->fail(Day::plus($day, $this->chance->integer(5, 40)));
+            $this->price->news = -0.7 - 0.5 * $this->chance->uniform();
+        }
+    }
+
+    private function dueDay(int $end, int $quarter, int $from): int
+    {
+        $lag = ($quarter === 4 ? $this->charter->annualLag : $this->charter->quarterlyLag) + $this->chance->integer(-2, 3);
+        if ($quarter === 4 && ($this->charter->events['late'] ?? 0) === intdiv($end, 10000)) {
+            $lag += 75;
+        }
+
+        return Calendar::openFrom($this->charter->exchange(), max($from, Day::plus($end, $lag)));
+    }
+
+    /** Tells the quarters that are due. */
+    private function tell(World $world, Wire $wire, int $minute): void
+    {
+        while ($this->untold !== [] && $this->untold[0]['due'] <= $wire->day && ! $this->gone) {
+            $told = array_shift($this->untold);
+            $this->file($world, $wire, $minute, $told);
+            if ($this->price->close > 0) {
+                $this->react($wire, $minute, $told);
+            }
+            $this->reckon($world, $wire->day);
+            if ($this->price->close <= 0 && $this->record->isEnough()) {
+                $this->price->begin();
+            }
+            $this->decide($world, $wire, $minute, $told);
+        }
+    }
+
+    /** @param  array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}  $told */
+    private function file(World $world, Wire $wire, int $minute, array $told): void
+    {
+        $period = $told['period'];
+        $goods = $world->market($this->charter);
+        $former = $this->identity->formerCurrency($world);
+        $price = $goods?->price(intdiv($period, 10) - 0.5) ?? 1.0;
+        $this->reports->file($wire, $minute, $period, $told['lines'], $this->splits, $former, $price);
+        $this->record->add($period, $told['lines']);
+        $this->coverage->reported($wire->day);
+    }
+
+    /**
+     * The price answers what was not expected.
+     *
+     * @param  array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}  $told
+     */
+    private function react(Wire $wire, int $minute, array $told): void
+    {
+        $expected = $told['expected'];
+        $noise = (0.012 + 0.03 * $this->charter->volatility) * $this->chance->normal();
+        if ($expected === null) {
+            $this->price->news += $noise;
+
+            return;
+        }
+        $lines = $told['lines'];
+        $eps = (float) $lines['net_income_common'] / $this->record->shares();
+        $sales = $lines['revenue'] / max(1.0, $expected['revenue']) - 1;
+        $scale = max(abs($expected['eps']), (0.012 * $lines['revenue']) / $this->record->shares(), 1e-6);
+        $surprise = max(-1.0, min(1.0, ($eps - $expected['eps']) / $scale));
+        $this->price->news += max(-0.22, min(0.2, 0.2 * $surprise + 0.35 * max(-0.15, min(0.15, $sales)) + $noise));
+        Newsroom::results($wire, $minute + 1, $this->charter, $told['period'], $lines, $eps, $expected['eps'], $sales);
+    }
+
+    /**
+     * What the board decides with results.
+     *
+     * @param  array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}  $told
+     */
+    private function decide(World $world, Wire $wire, int $minute, array $told): void
+    {
+        $day = $wire->day;
+        $fiscalQuarter = $told['period'] % 10;
+        $rate = $this->rate($world, $day);
+        $price = $this->price->close / $rate;
+        $earned = $this->books->earned() ?? 0.0;
+        $before = $this->distributions->annual;
+        $declared = $this->distributions->decide($day, $fiscalQuarter, $earned / $this->books->shares, $this->books->distress > 1, $price);
+        foreach ($declared as $dividend) {
+            $this->announce($wire, $minute + 2, 'ex_dividend', $dividend['ex'], round($dividend['amount'] * $rate, 4));
+        }
+        if ($before > 0 && $this->distributions->annual < 0.9 * $before) {
+            $this->price->news -= 0.02;
+            Newsroom::cut($wire, $minute + 2, $this->charter, 1 - $this->distributions->annual / $before);
+        }
+        if ($this->books->needs > 0 && $this->issue === null && $price > 0) {
+            $isRight = $this->books->needs > 0.08 * $price * $this->books->shares;
+            $exDate = Calendar::openFrom($this->charter->exchange(), Day::plus($day, $isRight ? $this->chance->integer(16, 28) : 2));
+            $this->issue = [$exDate, $this->books->needs, $isRight];
+            $this->price->news -= $isRight ? 0.03 : 0.0;
+        }
+        $this->planSplit($day);
+        if ($fiscalQuarter === 4 && $price > 0) {
+            $this->guide($wire, $minute + 3);
+        }
+        $next = $this->dueDayAfter($told['period']);
+        $this->announce($wire, $minute + 3, 'results', $next);
+        if ($price > 0) {
+            $this->fate->courted($day, log($this->price->worth / $this->price->close), ($this->price->close * $this->books->shares) / 1000);
+        }
+    }
+
+    /** About when the next quarter will be told. */
+    private function dueDayAfter(int $period): int
+    {
+        $next = Record::after($period, 1);
+        $end = Calendar::quarterEnd(intdiv($next, 10), $next % 10, $this->charter->yearEndMonth);
+        $lag = $next % 10 === 4 ? $this->charter->annualLag : $this->charter->quarterlyLag;
+
+        return Calendar::openFrom($this->charter->exchange(), Day::plus($end, $lag));
+    }
+
+    private function planSplit(int $day): void
+    {
+        $close = $this->price->close;
+        if ($this->plannedSplits !== [] || $close <= 0 || isset($this->charter->events['split'])) {
+            return;
+        }
+        $ratio = match (true) {
+            $close > 380 => $this->chance->pick([4.0, 5.0, 10.0]),
+            $close > 160 && $this->chance->happens(0.3) => $this->chance->pick([2.0, 3.0, 4.0]),
+            $close < 0.4 => 0.05,
+            $close < 1.0 && $this->chance->happens(0.5) => 0.1,
+            default => 1.0,
+        };
+        if ($ratio !== 1.0) {
+            $exDate = Calendar::openFrom($this->charter->exchange(), Day::plus($day, $this->chance->integer(20, 45)));
+            $this->plannedSplits[] = [$exDate, $ratio];
+        }
+    }
+
+    private function guide(Wire $wire, int $minute): void
+    {
+        if ($this->charter->id % 4 === 0 || ! $this->record->isEnough()) {
+            return;
+        }
+        $sum = 0.0;
+        for ($ahead = 1; $ahead <= 4; $ahead++) {
+            $sum += $this->record->expected($ahead)['revenue'];
+        }
+        $middle = 1000 * $sum * (1 + 0.015 * $this->chance->normal());
+        $width = 0.015 + 0.6 * $this->charter->noise;
+        $step = 10 ** max(3, (int) floor(log10($middle)) - 2);
+        $wire->publish(Subject::Guidance, $minute, [
+            'company' => $this->charter->id,
+            'line' => 'revenue',
+            'period' => 10 * intdiv(Record::after($this->record->lastPeriod(), 1), 10),
+            'low' => round(($middle * (1 - $width)) / $step) * $step,
+            'high' => round(($middle * (1 + $width)) / $step) * $step,
+        ]);
+    }
+
+    private function announce(Wire $wire, int $minute, string $kind, int $on, ?float $amount = null): void
+    {
+        $wire->publish(Subject::CalendarDate, $minute, [
+            'company' => $this->charter->id,
+            'kind' => $kind,
+            'on' => $on,
+            'amount' => $amount,
+        ]);
+    }
+
+    private function eventsOfTheEvening(World $world, Wire $wire): void
+    {
+        $day = $wire->day;
+        $this->books->dividends += $this->distributions->paying($day);
+        if (isset($this->charter->events['insolvent']) && $day >= $this->charter->events['insolvent'][0]) {
+            $this->fate->insolvent || ($this->price->news = -0.9);
+            $this->fate->fail($day, $this->charter->events['insolvent'][1]);
+        }
+        $this->identity->evening($wire);
+        if ($this->reports->restates()) {
+            $this->reports->restate($wire, $this->splits);
+        }
+        if ($this->price->close <= 0) {
+            return;
+        }
+        $rate = $this->rate($world, $day);
+        $next = $this->untold[0] ?? null;
+        if ($next !== null && $next['expected'] === null && $day >= $next['heard'] && $this->record->isEnough()) {
+            $told = $day >= self::FIRST_QUARTERLY_CONSENSUS ? $wire : null;
+            $this->untold[0]['expected'] = $this->coverage->quarter($told, $this->record, $next);
+        }
+        $payout = $this->distributions->annual > 0 ? $this->charter->payout : 0.0;
+        $this->coverage->day($wire, $this->record, $next, $this->price->close, $this->price->worth, $rate, $payout);
+        if (Coverage::isSnapshot($wire)) {
+            $this->coverage->consensus($wire);
+        }
+        $shares = 1000.0 * $this->books->shares;
+        if ($next === null) {
+            $this->ownership->trade($wire, $this->price->close, $shares, log($this->price->worth / $this->price->close));
+        }
+        if ($wire->endsMonth) {
+            $this->reckon($world, $day);
+            $due = $next['due'] ?? $this->dueDayAfter($this->record->lastPeriod());
+            $opinions = $this->coverage->isFollowed() ? $this->coverage->opinions($day, 0.5 * $this->record->growth() + 0.5 * $this->charter->longGrowth) : [];
+            $this->ownership->endOfMonth($wire, $shares, [...$opinions, 'next_report_date' => (float) max($wire->next, $due)]);
+        }
+    }
+
+    /** What the business is worth to those who reckon it, from what is told. */
+    private function reckon(World $world, int $day): void
+    {
+        if (! $this->record->isEnough()) {
+            return;
+        }
+        $p = $this->charter;
+        $next = $this->record->nextYear();
+        $funds = $p->kind() === 'property';
+        $usual = $next['revenue'] * $this->record->margin($funds ? 'funds' : 'income', 16);
+        $cost = $world->economy->onDay($day)['long'] + $p->beta * Worth::PREMIUM;
+        $growth = $this->record->growth();
+        $value = Worth::of(
+            $p->kind(),
+            [
+                'income' => 0.65 * $next[$funds ? 'funds' : 'income'] + 0.35 * $usual,
+                'revenue' => $next['revenue'],
+                'equity' => $this->record->equity(),
+                'growth' => $growth,
+                'margin' => 0.8 * $p->industry()->margin * (1 - $p->taxRate),
+            ],
+            $cost,
+        );
+        $view = 1.0;
+        foreach ($p->events['worth'] ?? [] as $from => $of) {
+            $view = $from <= intdiv($day, 10000) ? $of : $view;
+        }
+        $this->price->worth = max(0.0002, ($view * $value * $this->rate($world, $day)) / $this->books->shares);
+    }
+
+    /** Crowns for one unit of the currency of the books. */
+    private function rate(World $world, int $day): float
+    {
+        return $this->charter->reportingCurrency === Names::CURRENCY ? 1.0 : $world->economy->exchangeRate($day);
+    }
+
+    /** @return list<float> of revenue by fiscal quarter */
+    private static function season(Charter $charter): array
+    {
+        $season = [];
+        for ($quarter = 1; $quarter <= 4; $quarter++) {
+            $month = intdiv(Calendar::quarterEnd(2020, $quarter, $charter->yearEndMonth), 100) % 100;
+            $season[] = $charter->industry()->season[intdiv($month - 1, 3)];
+        }
+
+        return $season;
+    }
+}

@@ -1,0 +1,266 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Simulation\Disclosure;
+
+use Logion\Figure\Unit;
+use Logion\Reporting\FormerCurrency;
+use Logion\Reporting\LineItems;
+use Logion\Reporting\LineKind;
+use Simulation\Calendar;
+use Simulation\Company\Charter;
+use Simulation\Subject;
+use Simulation\Wire;
+
+/** Reports a company files: quarters, years made of their quarters, and what it has to tell anew. */
+final class Reports
+{
+    /** Quarters are told one by one from this fiscal year on. */
+    private const FIRST_QUARTERLY_YEAR = 2019;
+
+    /** Lines that are told for years only. */
+    private const YEARLY = ['employees', 'lettable_area', 'occupied_area'];
+
+    /** Each company has so many numbers for its filings. */
+    private const FILINGS_A_COMPANY = 1000;
+
+    /** @var list<array<string, int|float>> quarters of the year that is under way */
+    private array $year = [];
+
+    /** @var array<int, array<string, int|float>> years that are to be restated, by fiscal year */
+    private array $kept = [];
+
+    private int $filings = 0;
+
+    private readonly Segments $segments;
+
+    public function __construct(private readonly Charter $charter)
+    {
+        $this->segments = new Segments($charter);
+    }
+
+    /**
+     * Files a quarter, and with the fourth the year.
+     *
+     * @param  array<string, int|float>  $lines  thousands, in the shares of the end of the quarter
+     * @param  list<array{int, float}>  $splits  ex-date, new shares per old
+     * @param  float  $price  in the market of its goods, relative to prices in general
+     */
+    public function file(Wire $wire, int $minute, int $period, array $lines, array $splits, ?FormerCurrency $former, float $price): void
+    {
+        $year = intdiv($period, 10);
+        $end = Calendar::quarterEnd($year, $period % 10, $this->charter->yearEndMonth);
+        $this->year[$period % 10] = [$lines, $end];
+        $isPublic = ($this->charter->events['missing_year'] ?? null) !== $year;
+        if ($period % 10 !== 4) {
+            if ($isPublic && $year >= self::FIRST_QUARTERLY_YEAR) {
+                $facts = $this->facts(
+                    $period,
+                    $this->inSharesOf($wire->day, $end, array_diff_key($lines, array_flip(self::YEARLY)), $splits),
+                    $wire->day,
+                    $former,
+                );
+                $this->publish($wire, $minute, 'quarterly', $period, $end, 'Quarterly report '.($period % 10)."/{$year}", $facts, [
+                    ...$this->classes($lines, $period),
+                ]);
+            }
+
+            return;
+        }
+        $annual = count($this->year) === 4 ? $this->annual($splits) : null;
+        $this->year = [];
+        if ($annual === null || ! $isPublic) {
+            return;
+        }
+        $facts = $this->facts(10 * $year, $this->inSharesOf($wire->day, $end, $annual, $splits), $wire->day, $former);
+        if ($year >= self::FIRST_QUARTERLY_YEAR) {
+            $flows = array_intersect_key($lines, self::flows());
+            $facts = [...$facts, ...$this->facts($period, $this->inSharesOf($wire->day, $end, $flows, $splits), $wire->day, $former)];
+        }
+        $parts = array_map(
+            fn (array $part): array => [
+                ...array_slice($part, 0, 4),
+                10 * $year,
+                $part[3] === 'money' ? $part[4] / ($former?->factor(Unit::Money, true, 10 * $year, $wire->day) ?? 1.0) : $part[4],
+            ],
+            $this->segments->year($year, $annual, $price),
+        );
+        $this->publish($wire, $minute, 'annual', 10 * $year, $end, "Annual report {$year}", $facts, [...$parts, ...$this->classes($annual, 10 * $year)]);
+        if (isset($this->charter->events['restated'][$year])) {
+            $this->kept[$year] = $annual;
+        }
+    }
+
+    /**
+     * Tells years anew whose day has come.
+     *
+     * @param  list<array{int, float}>  $splits
+     */
+    public function restate(Wire $wire, array $splits): void
+    {
+        foreach ($this->kept as $year => $lines) {
+            [$day, $factor] = $this->charter->events['restated'][$year];
+            if ($day > $wire->day) {
+                continue;
+            }
+            unset($this->kept[$year]);
+            $end = Calendar::quarterEnd($year, 4, $this->charter->yearEndMonth);
+            $restated = Restatement::of($lines, $factor, $this->charter->taxRate);
+            $facts = $this->facts(10 * $year, $this->inSharesOf($wire->day, $end, $restated, $splits), $wire->day, null);
+            $this->publish($wire, 480, 'restatement', 10 * $year, $end, "Restated annual report {$year}", $facts, []);
+        }
+    }
+
+    public function restates(): bool
+    {
+        return $this->kept !== [];
+    }
+
+    /**
+     * @param  list<array{string, int, float}>  $facts
+     * @param  list<array{string, string, string, string, int, float}>  $parts
+     */
+    private function publish(Wire $wire, int $minute, string $kind, int $period, int $end, string $title, array $facts, array $parts): void
+    {
+        $wire->publish(Subject::Filing, $minute, [
+            'id' => $this->charter->id * self::FILINGS_A_COMPANY + $this->filings++,
+            'company' => $this->charter->id,
+            'kind' => $kind,
+            'period' => $period,
+            'end' => $end,
+            'title' => $title,
+            'facts' => $facts,
+            'parts' => $parts,
+        ]);
+    }
+
+    /**
+     * @param  array<string, int|float>  $lines  thousands
+     * @return list<array{string, int, float}> line, period, value in whole units
+     */
+    private function facts(int $period, array $lines, int $day, ?FormerCurrency $former): array
+    {
+        $items = LineItems::all();
+        $silent = ($this->charter->events['missing_lines_from'] ?? 9999) <= intdiv($period, 10);
+        $facts = [];
+        foreach ($lines as $line => $value) {
+            if ($silent && ($line === 'inventories' || $line === 'increase_in_inventories')) {
+                continue;
+            }
+            $unit = $items[$line]->unit;
+            if ($former !== null) {
+                // What was reported in another currency is rounded there, as every report is.
+                $rate = $former->factor($unit, $items[$line]->isOverTime(), $period, $day) ?? 1.0;
+                $value = $rate === 1.0 ? $value : round($value / $rate, $unit === Unit::Money ? 0 : 4);
+            }
+            $facts[] = [$line, $period, (float) ($unit === Unit::Money || $unit === Unit::Shares ? $value * 1000 : $value)];
+        }
+
+        return $facts;
+    }
+
+    /**
+     * Shares by class.
+     *
+     * @param  array<string, int|float>  $lines
+     * @return list<array{string, string, string, string, int, float}>
+     */
+    private function classes(array $lines, int $period): array
+    {
+        $class = $this->charter->events['second_class'] ?? null;
+        if ($class === null) {
+            return [];
+        }
+        $second = round(1000 * $class[1] * $lines['shares_outstanding_period_end']);
+        $row = static fn (string $name, float $count): array => ['class', $name, 'shares_outstanding_period_end', 'shares', $period, $count];
+
+        return [$row('Class A', 1000.0 * $lines['shares_outstanding_period_end'] - $second), $row('Class B', $second)];
+    }
+
+    /**
+     * The figures of a report in the shares of the day it is filed: what ended before a split is told in new shares after it.
+     *
+     * @param  array<string, int|float>  $lines
+     * @param  list<array{int, float}>  $splits
+     * @return array<string, int|float>
+     */
+    private function inSharesOf(int $filed, int $end, array $lines, array $splits): array
+    {
+        $ratio = 1.0;
+        foreach ($splits as [$exDate, $of]) {
+            $ratio *= $exDate > $end && $exDate <= $filed ? $of : 1.0;
+        }
+
+        return $ratio === 1.0 ? $lines : self::inShares($lines, $ratio);
+    }
+
+    /**
+     * @param  array<string, int|float>  $lines
+     * @return array<string, int|float>
+     */
+    private static function inShares(array $lines, float $ratio): array
+    {
+        $items = LineItems::all();
+        foreach ($lines as $line => $value) {
+            $lines[$line] = match ($items[$line]->unit) {
+                Unit::Shares => round($value * $ratio),
+                Unit::MoneyPerShare => round($value / $ratio, 4),
+                default => $value,
+            };
+        }
+
+        return $lines;
+    }
+
+    /**
+     * A year from its four quarters: flows add up, balances are the last, averages are averaged. Quarters before a split are put on the
+     * shares of the year's end.
+     *
+     * @param  list<array{int, float}>  $splits
+     * @return array<string, int|float>
+     */
+    private function annual(array $splits): array
+    {
+        $items = LineItems::all();
+        ksort($this->year);
+        $quarters = array_values($this->year);
+        $last = $quarters[3];
+        $year = [];
+        foreach ($quarters as [$lines, $end]) {
+            foreach ($this->inSharesOf($last[1], $end, $lines, $splits) as $line => $value) {
+                $item = $items[$line];
+                $year[$line] =
+                    $item->kind === LineKind::Duration
+                        ? ($year[$line] ?? 0) + $value
+                        : ($item->isPeriodAverage()
+                            ? ($year[$line] ?? 0) + $value / 4
+                            : $value);
+            }
+        }
+        foreach ($year as $line => $value) {
+            // A balance that the last quarter no longer shows is gone.
+            if ($items[$line]->kind === LineKind::Instant && ! isset($last[0][$line])) {
+                unset($year[$line]);
+            }
+        }
+        foreach (['basic', 'diluted'] as $kind) {
+            $year["{$kind}_shares_average"] = round($year["{$kind}_shares_average"]);
+            $year["earnings_per_share_{$kind}"] = round($year['net_income_common'] / $year["{$kind}_shares_average"], 4);
+        }
+        $year['dividends_per_share'] = round($year['dividends_per_share'] ?? 0.0, 4);
+
+        return $year;
+    }
+
+    /** @return array<string, true> lines of a fourth quarter that the annual report does not already hold */
+    private static function flows(): array
+    {
+        static $flows = null;
+
+        return $flows ??= array_map(
+            static fn (): bool => true,
+            array_filter(LineItems::all(), static fn ($item): bool => $item->kind === LineKind::Duration || $item->isPeriodAverage()),
+        );
+    }
+}
