@@ -198,6 +198,7 @@ return [
         'no_currency_is_chosen_in_which' => 'No currency is chosen in which companies are compared.{meanwhile}',
         'no_currency_is_named_amounts_are' => 'No currency is named: amounts are taken as {currency}, in which {name} reports.',
         'no_exchange_has_the_code_the' => 'no exchange has the code "{code}"; the exchanges are {exchanges}',
+        'no_exchange_is_simulated_here' => 'No exchange is simulated here. bin/demo makes an installation with one.',
         'no_exchange_rate_of_is_known_so' => 'No exchange rate of {currency} is known, so amounts in it cannot be compared with '.
             'others. Enter it.',
         'no_file_came_through_the_largest' => 'No file came through{why}. The largest taken is {size}B.',
@@ -347,6 +348,8 @@ return [
         'the_session_has_ended' => 'The session has ended',
         'the_share_has_from_as_its' => 'the share has {exchange}:{ticker} from {since} as its main listing at that time',
         'the_share_would_have_no_main' => 'the share would have no main listing; leave "main" empty or write yes',
+        'the_simulation_was_made_by_another' => 'The exchange was simulated by another version of the program and cannot go on. Make '.
+            'it anew with bin/demo --fresh.',
         'the_start' => 'the start',
         'the_table_does_not_say_when' => 'The table does not say when its figures became public: they count from {filedAfter} days '.
             'after the end of their year, half of that after a quarter.',

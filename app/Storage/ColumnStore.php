@@ -162,7 +162,7 @@ final class ColumnStore
      *
      * @param  list<string>  $metrics
      */
-    private function compare(int $asOf, array $metrics): void
+    public function compare(int $asOf, array $metrics): void
     {
         $universe = $this->universe($asOf) ?? throw new \LogicException('The set was just written.');
         foreach ($metrics as $key) {

@@ -263,6 +263,12 @@ final class CompanyReader
         return $classes;
     }
 
+    /** Prices were added: indices are read again. */
+    public function forget(): void
+    {
+        $this->indices = [];
+    }
+
     /** The index of an exchange, read once. */
     public function index(string $exchange): ?PriceSeries
     {

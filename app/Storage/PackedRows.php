@@ -80,6 +80,40 @@ final class PackedRows
     }
 
     /**
+     * Puts rows that were just added at the end of those that are packed, which takes no reading of the rows before them. Where the
+     * packed ones are not all there were, they are packed anew when they are next read.
+     *
+     * @param  'bars'  $source  one without texts
+     * @param  array<int, list<list<int|float>>>  $added  rows by owner, later than all there are
+     */
+    public function append(string $source, array $added): void
+    {
+        [, , , $types] = self::SOURCES[$source];
+        $read = DB::getPdo()->prepare("select size, columns from packed_rows where source = '{$source}' and owner = ?");
+        $write = DB::getPdo()->prepare("update packed_rows set size = ?, columns = ? where source = '{$source}' and owner = ?");
+        foreach ($added as $owner => $rows) {
+            $read->execute([$owner]);
+            $kept = $read->fetch(PDO::FETCH_NUM);
+            if ($kept === false) {
+                continue;
+            }
+            $old = is_resource($kept[1]) ? (string) stream_get_contents($kept[1]) : (string) $kept[1];
+            $size = (int) $kept[0];
+            $packed = pack('V', $size + count($rows));
+            $at = 4;
+            for ($i = 0; $i < strlen($types); $i++) {
+                [$code, $bytes] = self::CODES[$types[$i]];
+                $packed .= substr($old, $at, $size * $bytes).pack($code.'*', ...array_column($rows, $i));
+                $at += $size * $bytes;
+            }
+            $write->bindValue(1, $size + count($rows), PDO::PARAM_INT);
+            $write->bindValue(2, $packed, PDO::PARAM_LOB);
+            $write->bindValue(3, $owner, PDO::PARAM_INT);
+            $write->execute();
+        }
+    }
+
+    /**
      * @param  key-of<self::SOURCES>  $source
      * @param  list<list<mixed>>  $columns
      */

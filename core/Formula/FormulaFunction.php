@@ -43,6 +43,12 @@ abstract class FormulaFunction
         return false;
     }
 
+    /** Whether its value may be another on the next day though nothing was reported in between. */
+    public function movesDaily(): bool
+    {
+        return false;
+    }
+
     /** Whether the working shows it as a source of its own, rather than what its arguments read. */
     public function isSource(): bool
     {

@@ -110,6 +110,9 @@ final class Catalogue implements Vocabulary
     /** @var array<string, bool> by call */
     private array $amounts = [];
 
+    /** @var array<string, bool> by metric */
+    private array $daily = [];
+
     /** @var list<string>|null */
     private ?array $names = null;
 
@@ -426,6 +429,26 @@ final class Catalogue implements Vocabulary
         $units = array_map($this->commonUnit(...), $keeps instanceof Node ? [$keeps] : $keeps);
 
         return count(array_unique($units, SORT_REGULAR)) === 1 ? $units[0] : null;
+    }
+
+    /** Whether a metric may be another on the next day though its company reported nothing: it looks at prices, estimates, rates or others. */
+    public function movesDaily(string $key): bool
+    {
+        return $this->daily[$key] ??= $this->isDaily($this->tree($key)) ||
+            ($this->metrics[$key]->comparison !== null) ||
+            (($guard = $this->guard($key)) !== null && $this->isDaily($guard));
+    }
+
+    private function isDaily(Node $node): bool
+    {
+        if ($node->kind === 'name') {
+            return isset($this->metrics[$node->symbol]) ? $this->movesDaily($node->symbol) : LineItems::find($node->symbol) === null;
+        }
+        if ($node->kind === 'call' && Functions::get($node->symbol)->movesDaily()) {
+            return true;
+        }
+
+        return array_filter($node->children, $this->isDaily(...)) !== [];
     }
 
     /** Whether a name is a metric that compares companies. */

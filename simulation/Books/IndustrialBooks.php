@@ -209,7 +209,7 @@ final class IndustrialBooks extends Books
         $financing = $issued - $repaid - $principal + $this->raised - $repurchase - $paidOut - $minorityPaid;
 
         $debt += $issued - $repaid;
-        $short = (int) round((0.1 + 0.5 * min(1.0, $this->distress / 6)) * $debt);
+        $short = (int) round((0.15 + 0.5 * min(1.0, $this->distress / 6)) * $debt);
         $lease += $leased - $leasePaid;
         $leaseShort = (int) round(0.15 * $lease);
         $goodwill = (int) round(0.65 * $acquisition);
@@ -423,7 +423,7 @@ final class IndustrialBooks extends Books
             ),
             'prepaid_expenses' => (int) round($base * 0.05),
             'accounts_payable' => (int) round(($cost * $p->payableDays * exp($this->payableMood) * $late) / 91),
-            'accrued_liabilities' => (int) round($overhead * 0.45),
+            'accrued_liabilities' => (int) round($overhead * 0.85),
             'deferred_revenue_current' => (int) round(($base * $p->prepaidDays) / 91),
             'income_taxes_payable' => (int) round(max(0, $taxes) * 0.45),
         ];
@@ -549,10 +549,10 @@ final class IndustrialBooks extends Books
             'intangible_assets' => (int) round($year * (0.02 + 0.2 * $p->research)),
             'equity_method_investments' => (int) round($year * $p->associates),
             'deferred_tax_assets' => 0,
-            'short_term_debt' => (int) round(0.1 * $debt),
-            'long_term_debt' => $debt - (int) round(0.1 * $debt),
+            'short_term_debt' => (int) round(0.15 * $debt),
+            'long_term_debt' => $debt - (int) round(0.15 * $debt),
             'accounts_payable' => (int) round(($cost * $p->payableDays) / 91),
-            'accrued_liabilities' => (int) round($overhead * 0.45),
+            'accrued_liabilities' => (int) round($overhead * 0.85),
             'deferred_revenue_current' => (int) round(($base * $p->prepaidDays) / 91),
             'income_taxes_payable' => (int) round($revenue * 0.01),
             'lease_liabilities_current' => (int) round(0.15 * $lease),

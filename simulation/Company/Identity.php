@@ -9,6 +9,7 @@ use Logion\Intake\FiscalCalendar;
 use Logion\Reporting\FormerCurrency;
 use Simulation\Calendar;
 use Simulation\Chance;
+use Simulation\Market\HourlyBars;
 use Simulation\Market\SharePrice;
 use Simulation\Subject;
 use Simulation\Wire;
@@ -81,7 +82,7 @@ final class Identity
     }
 
     /** Names, tickers and listings that change on a day. */
-    public function evening(Wire $wire): void
+    public function change(Wire $wire): void
     {
         if (! $this->changes) {
             return;
@@ -96,7 +97,7 @@ final class Identity
                     'sector' => $p->industryCode,
                     default => $p->reportingCurrency,
                 };
-                $wire->publish(Subject::Name, 1130, [
+                $wire->publish(Subject::Name, 3, [
                     'company' => $p->id,
                     'attribute' => $attribute,
                     'before' => $value,
@@ -106,7 +107,7 @@ final class Identity
             }
         }
         if (isset($events['former_ticker']) && $wire->reaches($events['former_ticker'][1])) {
-            $wire->publish(Subject::ListingEnd, 1131, [
+            $wire->publish(Subject::ListingEnd, 3, [
                 'id' => self::FURTHER + $p->id,
                 'to' => $events['former_ticker'][1],
                 'because' => 'The ticker was changed.',
@@ -119,7 +120,7 @@ final class Identity
             $this->list($wire, self::FURTHER + $p->id, $p->id, $exchange, $ticker, $from, $currency, false);
         }
         if (isset($events['left_index']) && $wire->reaches($events['left_index'])) {
-            $wire->publish(Subject::MemberEnd, 1132, ['company' => $p->id]);
+            $wire->publish(Subject::MemberEnd, 6, ['company' => $p->id]);
         }
     }
 
@@ -154,6 +155,9 @@ final class Identity
         $former = $p->events['former_ticker'] ?? null;
         $listing = $former !== null && $wire->day < $former[1] ? self::FURTHER + $p->id : $p->id;
         $wire->publish(Subject::Bar, 1020, ['listing' => $listing, ...$bar]);
+        foreach ($wire->hours ? HourlyBars::of($bar, $p->seed, $listing, $wire->day) : [] as $hour) {
+            $wire->publish(Subject::HourlyBar, 60 * ($hour['hour'] + 1), ['listing' => $listing, ...$hour]);
+        }
         $class = $p->events['second_class'] ?? null;
         if ($class === null && ! $this->abroad) {
             return;
@@ -203,7 +207,7 @@ final class Identity
         string $currency = Names::CURRENCY,
         bool $main = true,
     ): void {
-        $wire->publish(Subject::Listing, 1131, [
+        $wire->publish(Subject::Listing, 4, [
             'id' => $id,
             'security' => $security,
             'exchange' => $exchange,

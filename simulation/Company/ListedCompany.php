@@ -13,7 +13,6 @@ use Simulation\Calendar;
 use Simulation\Chance;
 use Simulation\Disclosure\Ownership;
 use Simulation\Disclosure\Reports;
-use Simulation\Market\HourlyBars;
 use Simulation\Market\SharePrice;
 use Simulation\Market\Worth;
 use Simulation\Newsroom\Newsroom;
@@ -70,6 +69,9 @@ final class ListedCompany
     /** @var list<array{int, float}> splits to come */
     private array $plannedSplits = [];
 
+    /** The first day on which shareholders may be asked for money again. */
+    private int $mayIssue = 0;
+
     /** An issue of shares to come: the day, thousands wanted, and whether holders have a right to them. @var array{int, int, bool}|null */
     private ?array $issue = null;
 
@@ -113,11 +115,16 @@ final class ListedCompany
         }
         $day = $wire->day;
         $open = Calendar::isOpen($this->charter->exchange(), $day);
+        if ($day > $this->quarterEnd) {
+            // Before anything happens on the first day of the next.
+            $this->close($world, $day);
+        }
         if (! $this->listed && $day >= ($this->charter->events['listed'] ?? 0)) {
             $this->enter($world, $wire);
         }
         $moved = null;
         if ($this->listed) {
+            $this->identity->change($wire);
             $paid = $open ? $this->eventsOfTheMorning($world, $wire) : 0.0;
             if ($this->charter->reportsBeforeOpening) {
                 $this->tell($world, $wire, Publication::MORNING + $this->charter->id % 60);
@@ -127,9 +134,6 @@ final class ListedCompany
             if (! $this->charter->reportsBeforeOpening) {
                 $this->tell($world, $wire, Publication::EVENING + $this->charter->id % 50);
             }
-        }
-        if ($day > $this->quarterEnd) {
-            $this->close($world, $day);
         }
         if ($this->listed && ! $this->gone) {
             $this->eventsOfTheEvening($world, $wire);
@@ -299,9 +303,6 @@ final class ListedCompany
         $bar = $this->price->trade($world, $wire->day, (float) $this->books->distress, $this->books->shares);
         if ($wire->day >= Calendar::FIRST_PRICE) {
             $this->identity->bars($wire, $bar, $world->economy->exchangeRate($wire->day));
-            foreach ($wire->hours ? HourlyBars::of($bar, $this->charter->seed, $this->charter->id, $wire->day) : [] as $hour) {
-                $wire->publish(Subject::HourlyBar, 60 * ($hour['hour'] + 1), ['listing' => $this->charter->id, ...$hour]);
-            }
         }
         // The dividend left the price this morning: holders have it.
         $moved = ['value' => ($before + $paid) * $this->books->shares, 'return' => ($bar['close'] + $paid) / ($before + $paid) - 1];
@@ -427,10 +428,12 @@ final class ListedCompany
             $this->price->news -= 0.02;
             Newsroom::cut($wire, $minute + 2, $this->charter, 1 - $this->distributions->annual / $before);
         }
-        if ($this->books->needs > 0 && $this->issue === null && $price > 0) {
+        if ($this->books->needs > 0 && $this->issue === null && $price > 0 && $day >= $this->mayIssue) {
             $isRight = $this->books->needs > 0.08 * $price * $this->books->shares;
             $exDate = Calendar::openFrom($this->charter->exchange(), Day::plus($day, $isRight ? $this->chance->integer(16, 28) : 2));
             $this->issue = [$exDate, $this->books->needs, $isRight];
+            // Shareholders are not asked twice within a year and a half, but for what buys buildings.
+            $this->mayIssue = $this->charter->kind() === 'property' ? 0 : Day::plus($day, 540);
             $this->price->news -= $isRight ? 0.03 : 0.0;
         }
         $this->planSplit($day);
@@ -512,7 +515,6 @@ final class ListedCompany
             $this->fate->insolvent || ($this->price->news = -0.9);
             $this->fate->fail($day, $this->charter->events['insolvent'][1]);
         }
-        $this->identity->evening($wire);
         if ($this->reports->restates()) {
             $this->reports->restate($wire, $this->splits);
         }

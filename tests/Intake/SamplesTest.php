@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Intake;
 
-use App\Demo\ImportSamples;
+use App\Feed\ImportSamples;
 use App\Feature\Intake\Imports;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;

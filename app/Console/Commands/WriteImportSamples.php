@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Demo\ImportSamples;
+use App\Feed\ImportSamples;
 use Illuminate\Console\Command;
 
 final class WriteImportSamples extends Command

@@ -10,6 +10,11 @@ use Logion\Formula\Shape\AtAnotherMoment;
 
 final class DaysAgo extends AtAnotherMoment
 {
+    public function movesDaily(): bool
+    {
+        return true;
+    }
+
     public function name(): string
     {
         return 'days_ago';

@@ -20,6 +20,11 @@ final class EmaOf extends FormulaFunction
     /** Ten years of trading days, valued in one go: ten of them cost about as much as a step by itself. */
     private const STEPS = 260;
 
+    public function movesDaily(): bool
+    {
+        return true;
+    }
+
     public function name(): string
     {
         return 'ema_of';

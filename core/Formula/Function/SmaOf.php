@@ -16,6 +16,11 @@ use Logion\Formula\Vector;
 
 final class SmaOf extends FormulaFunction
 {
+    public function movesDaily(): bool
+    {
+        return true;
+    }
+
     public function name(): string
     {
         return 'sma_of';

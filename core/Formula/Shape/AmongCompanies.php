@@ -34,6 +34,11 @@ abstract class AmongCompanies extends FormulaFunction
         return true;
     }
 
+    public function movesDaily(): bool
+    {
+        return true;
+    }
+
     public function parameters(): array
     {
         return [Parameter::Expression];

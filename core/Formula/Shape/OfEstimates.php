@@ -19,6 +19,11 @@ abstract class OfEstimates extends FormulaFunction
     /** @param  list<float>  $numbers  the arguments after the line */
     abstract protected function of(Subject $company, Moment $moment, string $line, array $numbers): float|Absence;
 
+    public function movesDaily(): bool
+    {
+        return true;
+    }
+
     public function parameters(): array
     {
         return [Parameter::Name, Parameter::WholeNumber];

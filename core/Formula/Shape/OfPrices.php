@@ -21,6 +21,11 @@ abstract class OfPrices extends FormulaFunction
     /** @param  list<float|string>  $arguments */
     abstract protected function of(Subject $company, Moment $moment, array $arguments): float|Absence;
 
+    public function movesDaily(): bool
+    {
+        return true;
+    }
+
     public function parameters(): array
     {
         return [Parameter::Window];

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Feed\Advance;
+use App\Feed\SimulatedExchange;
+use Illuminate\Console\Command;
+use Logion\Figure\Words;
+use Logion\Time\Day;
+use Logion\Time\InvalidDay;
+
+final class AdvanceExchange extends Command
+{
+    protected $signature = 'logion:advance {--days= : so many trading days} {--weeks= : so many weeks} {--to= : up to a day, YYYY-MM-DD}
+        {--next-event : up to the next day on which a company reports}';
+
+    /** Days after which metrics are computed where many days pass. */
+    private const COMPUTED_EVERY = 20;
+
+    protected $description = 'Let the simulated exchange go on: one trading day without options';
+
+    public function handle(Advance $advance, SimulatedExchange $exchange): int
+    {
+        $start = $exchange->day();
+        if ($start === null) {
+            $this->components->error(Words::say('no_exchange_is_simulated_here'));
+
+            return self::FAILURE;
+        }
+        $asked = array_filter([
+            'days' => $this->option('days'),
+            'weeks' => $this->option('weeks'),
+            'to' => $this->option('to'),
+            'next-event' => $this->option('next-event') ?: null,
+        ], static fn (mixed $value): bool => $value !== null);
+        if (count($asked) > 1) {
+            $this->components->error('Choose one of --days, --weeks, --to and --next-event.');
+
+            return self::INVALID;
+        }
+        foreach (['days', 'weeks'] as $count) {
+            if (isset($asked[$count]) && preg_match('/^[1-9]\d{0,4}$/', (string) $asked[$count]) !== 1) {
+                $this->components->error("Write --{$count} as a whole number from 1 to 99999.");
+
+                return self::INVALID;
+            }
+        }
+        try {
+            $to = match (true) {
+                isset($asked['to']) => Day::parse((string) $asked['to']),
+                isset($asked['weeks']) => Day::plus($start, 7 * (int) $asked['weeks']),
+                default => null,
+            };
+        } catch (InvalidDay $error) {
+            $this->components->error($error->getMessage());
+
+            return self::INVALID;
+        }
+        if ($to !== null && $to <= $start) {
+            $this->components->info('The exchange stands at '.Day::iso($start).' already.');
+
+            return self::SUCCESS;
+        }
+        $done = 0;
+        $days = isset($asked['next-event']) ? PHP_INT_MAX : (int) ($asked['days'] ?? 1);
+        $started = microtime(true);
+        $last = $advance->until(
+            static function (int $last) use (&$done, $to, $days, $asked, $exchange): bool {
+                return match (true) {
+                    $to !== null => $last >= $to || ! $exchange->opensBy($last, $to),
+                    isset($asked['next-event']) => $done > 0 && $exchange->reported($last),
+                    default => $done >= $days,
+                };
+            },
+            function (int $day) use (&$done): void {
+                $done++;
+                $this->line(Day::iso($day));
+            },
+            self::COMPUTED_EVERY,
+        );
+        $this->components->info(sprintf(
+            '%d trading day%s in %.1f s; the exchange stands at %s.',
+            $done,
+            $done === 1 ? '' : 's',
+            microtime(true) - $started,
+            Day::iso($last),
+        ));
+
+        return self::SUCCESS;
+    }
+}

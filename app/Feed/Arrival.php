@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feed;
+
+/** Something new from a source, with the moment it became public. */
+interface Arrival
+{
+    public function day(): int;
+
+    /** Minutes since midnight. */
+    public function minute(): int;
+
+    /** Stores it; what became of it, in words. */
+    public function store(): string;
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use App\Models\Blob;
+use Illuminate\Support\Facades\DB;
+use Simulation\Company\ListedCompany;
+use Simulation\Market\Indices;
+
+/** What the simulated exchange keeps from one day to the next: written in the transaction of the day, so that both are there or neither. */
+final class SimulationState
+{
+    /** Raised when what is kept is no longer understood. */
+    public const VERSION = 1;
+
+    /** @return array{seed: int, companies: int, day: int, version: int}|null null where nothing is simulated */
+    public function read(): ?array
+    {
+        $row = DB::table('simulations')->first(['seed', 'companies', 'day', 'version']);
+
+        return $row === null
+            ? null
+            : ['seed' => (int) $row->seed, 'companies' => (int) $row->companies, 'day' => (int) $row->day, 'version' => (int) $row->version];
+    }
+
+    public function begin(int $seed, int $companies, int $day, Indices $indices): void
+    {
+        DB::table('simulations')->insert([
+            'id' => 1,
+            'seed' => $seed,
+            'companies' => $companies,
+            'day' => $day,
+            'version' => self::VERSION,
+            'indices' => Blob::bound(serialize($indices)),
+        ]);
+    }
+
+    public function advance(int $day, Indices $indices): void
+    {
+        DB::table('simulations')->update(['day' => $day, 'indices' => Blob::bound(serialize($indices))]);
+    }
+
+    public function indices(): Indices
+    {
+        return unserialize($this->bytes(DB::table('simulations')->value('indices')));
+    }
+
+    /** @return list<int> */
+    public function blocks(): array
+    {
+        return DB::table('simulation_blocks')->orderBy('number')->pluck('number')->map(intval(...))->all();
+    }
+
+    /** @return list<ListedCompany> */
+    public function block(int $number): array
+    {
+        return unserialize((string) gzuncompress($this->bytes(DB::table('simulation_blocks')->where('number', $number)->value('companies'))));
+    }
+
+    /** @param  list<ListedCompany>  $companies */
+    public function keep(int $number, array $companies): void
+    {
+        $bytes = Blob::bound((string) gzcompress(serialize($companies), 1));
+        DB::table('simulation_blocks')->updateOrInsert(['number' => $number], ['companies' => $bytes]);
+    }
+
+    private function bytes(mixed $value): string
+    {
+        return is_resource($value) ? (string) stream_get_contents($value) : (string) $value;
+    }
+}
