@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feed;
 
+use App\Storage\ColumnStore;
 use App\Storage\InstallationDay;
 use App\Storage\NextDay;
 use Closure;
@@ -17,8 +18,12 @@ use Throwable;
  */
 final readonly class Advance
 {
-    public function __construct(private SimulatedExchange $exchange, private NextDay $next, private InstallationDay $latest)
-    {
+    public function __construct(
+        private SimulatedExchange $exchange,
+        private NextDay $next,
+        private ColumnStore $columns,
+        private InstallationDay $latest,
+    ) {
     }
 
     /**
@@ -45,8 +50,10 @@ final readonly class Advance
                 }
             }
         } finally {
-            // Whoever cancels keeps the days that are stored.
-            $stored === 0 || $this->compute($computed, $last);
+            // Whoever cancels keeps the days that are stored; whoever was killed finds what was left uncomputed.
+            if ($stored > 0 || ! $this->columns->isComplete($this->latest->read() ?? $last)) {
+                $this->compute($computed, $last);
+            }
         }
 
         return $last;

@@ -20,7 +20,6 @@ use Simulation\Company\ListedCompany;
 use Simulation\Company\Names;
 use Simulation\Company\Roster;
 use Simulation\Exchange;
-use Simulation\Market\Indices;
 use Simulation\Publication;
 use Simulation\World;
 
@@ -50,7 +49,7 @@ final class SimulatedExchange implements Feed
 
     public function days(?int $after): iterable
     {
-        for ($day = $after ?? Day::plus(Calendar::FIRST_DAY, -1); ; ) {
+        for ($day = $after ?? Day::plus(Calendar::FIRST_DAY, -1); ;) {
             $day = Day::plus($day, 1);
             if (Calendar::isWorkday($day)) {
                 yield $day;

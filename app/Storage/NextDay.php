@@ -9,6 +9,7 @@ use App\Models\MetricColumn;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Column;
 use Logion\Metric\Catalogue;
+use Logion\Time\Day;
 
 /**
  * The columns of a day from those of the day before: what follows from statements alone is carried over but for companies that reported,
@@ -16,6 +17,8 @@ use Logion\Metric\Catalogue;
  */
 final readonly class NextDay
 {
+    private const LATELY_DAYS = 40;
+
     public function __construct(
         private ColumnStore $columns,
         private ColumnTable $table,
@@ -36,11 +39,15 @@ final readonly class NextDay
         $this->economy->forget();
         $this->companies->forget();
         $set = ColumnSet::query()->where('as_of', $before)->where('complete', true)->first();
+        if ($set === null || $before >= $day) {
+            // What was stored by a process that did not come to compute is not known: all is computed, and who reported lately is checked.
+            $lately = DB::table('filings')->where('filed_on', '>', Day::plus($day, -self::LATELY_DAYS))->distinct()->pluck('company_id');
+            $lately->each(fn (mixed $company) => $this->refresh->check((int) $company));
+
+            return $this->columns->refresh($day);
+        }
         foreach (array_keys($arrived->statements) as $company) {
             $this->refresh->check($company);
-        }
-        if ($set === null || $before >= $day) {
-            return $this->columns->refresh($day);
         }
         $members = $this->universes->on($day);
         $ids = array_column($members, 'id');

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Simulation\Analysts;
 
+use Logion\Time\Day;
 use Simulation\Chance;
 use Simulation\Company\Charter;
 use Simulation\Subject;
 use Simulation\Wire;
-use Logion\Time\Day;
 
 /**
  * The houses that follow a company: each reckons from what is published, sees a little of the quarter that is not, errs by its own bias

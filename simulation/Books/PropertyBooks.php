@@ -17,7 +17,6 @@ final class PropertyBooks extends Books
 
     private float $rate = 0.0;
 
-
     protected function step(Quarter $quarter): array
     {
         $p = $this->charter;

@@ -79,7 +79,7 @@ final class AdvanceTest extends TestCase
         $before = SimulatedDatabase::digest();
         // Late in the day a row cannot be written.
         DB::statement(
-            "create trigger refuse before insert on bars when new.day > ".self::FROM." begin select raise(abort, 'the disk is full'); end",
+            'create trigger refuse before insert on bars when new.day > '.self::FROM." begin select raise(abort, 'the disk is full'); end",
         );
         try {
             self::until($app, self::TO, 1);

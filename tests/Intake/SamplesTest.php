@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Intake;
 
-use App\Feed\ImportSamples;
 use App\Feature\Intake\Imports;
+use App\Feed\ImportSamples;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
 

@@ -58,18 +58,13 @@ final class AdvanceExchange extends Command
 
             return self::INVALID;
         }
-        if ($to !== null && $to <= $start) {
-            $this->components->info('The exchange stands at '.Day::iso($start).' already.');
-
-            return self::SUCCESS;
-        }
         $done = 0;
         $days = isset($asked['next-event']) ? PHP_INT_MAX : (int) ($asked['days'] ?? 1);
         $started = microtime(true);
         $last = $advance->until(
             static function (int $last) use (&$done, $to, $days, $asked, $exchange): bool {
                 return match (true) {
-                    $to !== null => $last >= $to || ! $exchange->opensBy($last, $to),
+                    $to !== null => ! $exchange->opensBy($last, $to),
                     isset($asked['next-event']) => $done > 0 && $exchange->reported($last),
                     default => $done >= $days,
                 };
@@ -80,7 +75,7 @@ final class AdvanceExchange extends Command
             },
             self::COMPUTED_EVERY,
         );
-        $this->components->info(sprintf(
+        $this->components->info($done === 0 ? 'The exchange stands at '.Day::iso($last).' already.' : sprintf(
             '%d trading day%s in %.1f s; the exchange stands at %s.',
             $done,
             $done === 1 ? '' : 's',

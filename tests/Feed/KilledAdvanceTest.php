@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feed;
+
+use App\Feed\SimulatedExchange;
+use App\Storage\ColumnStore;
+use Illuminate\Foundation\Bootstrap\HandleExceptions;
+use Illuminate\Support\Facades\DB;
+use Logion\Time\Day;
+use PHPUnit\Framework\TestCase;
+use Simulation\Calendar;
+use Symfony\Component\Process\Process;
+
+/** An advance that is killed goes on where it stopped, and nobody can tell. */
+final class KilledAdvanceTest extends TestCase
+{
+    private const COMPANIES = 30;
+
+    private const FROM = 20240122;
+
+    private const DAYS = 25;
+
+    protected function tearDown(): void
+    {
+        HandleExceptions::flushState($this);
+        parent::tearDown();
+    }
+
+    public function test_killed_at_twenty_moments_it_ends_with_the_same_rows(): void
+    {
+        $days = array_slice(Calendar::workdays(self::FROM, Day::plus(self::FROM, 2 * self::DAYS)), 0, self::DAYS);
+        $to = $days[self::DAYS - 1];
+        SimulatedDatabase::make(self::COMPANIES, 11, $to);
+        $whole = SimulatedDatabase::digest();
+
+        $app = SimulatedDatabase::make(self::COMPANIES, 11, self::FROM);
+        $file = (string) DB::connection()->getDatabaseName();
+        $kills = 0;
+        for ($try = 0; $try < 400 && $kills < 20; $try++) {
+            $advance = $this->advance($file, $to);
+            // From the start of the program to well within its third day.
+            usleep(150_000 + 61_000 * ($try % 20));
+            if ($advance->isRunning()) {
+                $advance->signal(9);
+                $kills++;
+            }
+            $advance->wait();
+            if ($app->make(SimulatedExchange::class)->day() >= $to) {
+                break;
+            }
+        }
+        $this->assertGreaterThanOrEqual(10, $kills);
+        $last = $this->advance($file, $to);
+        $last->wait();
+        $this->assertSame(0, $last->getExitCode(), $last->getErrorOutput().$last->getOutput());
+        DB::purge();
+        $this->assertSame($whole, SimulatedDatabase::digest());
+        $this->assertTrue($app->make(ColumnStore::class)->isComplete($to), 'what follows from the last day is computed');
+    }
+
+    private function advance(string $file, int $to): Process
+    {
+        $process = new Process(
+            [PHP_BINARY, __DIR__.'/../../artisan', 'logion:advance', '--to='.Day::iso($to)],
+            env: ['DB_DATABASE' => $file, 'APP_ENV' => 'testing'],
+            timeout: 120,
+        );
+        $process->start();
+
+        return $process;
+    }
+}

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feed;
+
+use App\Feed\Advance;
+use App\Storage\ColumnStore;
+use App\Storage\PackedRows;
+use Illuminate\Foundation\Bootstrap\HandleExceptions;
+use Illuminate\Support\Facades\DB;
+use Logion\Metric\Catalogue;
+use PHPUnit\Framework\TestCase;
+use Simulation\Calendar;
+
+/** Columns that follow from those of the day before are those that are computed anew, to the last bit. */
+final class NextDayTest extends TestCase
+{
+    protected function tearDown(): void
+    {
+        HandleExceptions::flushState($this);
+        parent::tearDown();
+    }
+
+    public function test_carried_columns_are_those_computed_anew(): void
+    {
+        $app = SimulatedDatabase::make(60, 20260630, 20240425);
+        $columns = $app->make(ColumnStore::class);
+        $columns->refresh(20240425);
+        $reports = 0;
+        foreach (Calendar::workdays(20240425, 20240510) as $day) {
+            $app->make(Advance::class)->until(
+                static fn (int $last): bool => Calendar::workdays($last, $day) === [],
+                static fn () => null,
+            );
+            $reports += DB::table('filings')->where('filed_on', $day)->count();
+            $this->assertSame([$day], DB::table('column_sets')->pluck('as_of')->all(), 'the day before gave way');
+        }
+        $this->assertGreaterThan(5, $reports);
+        $this->assertColumnsAreThoseComputedAnew(20240510);
+        // Nor do packed rows differ from the rows themselves.
+        foreach (DB::table('packed_rows')->where('source', 'bars')->limit(12)->pluck('owner') as $listing) {
+            $packed = $app->make(PackedRows::class)->columns('bars', (int) $listing);
+            $rows = DB::table('bars')->where('listing_id', $listing)->orderBy('day')->get(['day', 'high', 'low', 'close', 'volume']);
+            foreach (['day', 'high', 'low', 'close', 'volume'] as $i => $of) {
+                $this->assertEquals($rows->pluck($of)->all(), $packed[$i], "{$of} of {$listing}");
+            }
+        }
+    }
+
+    private function assertColumnsAreThoseComputedAnew(int $day): void
+    {
+        $kept = static fn (): array => DB::table('metric_columns')
+            ->where('as_of', $day)
+            ->orderBy('name')
+            ->get()
+            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
+            ->all();
+        $carried = $kept();
+        SimulatedDatabase::again()->make(ColumnStore::class)->refresh($day);
+        $this->assertSame($kept(), $carried);
+        $this->assertGreaterThan(250, count($carried));
+    }
+
+    public function test_what_moves_daily_looks_at_more_than_statements(): void
+    {
+        $catalogue = Catalogue::builtIn();
+        foreach (
+            [
+                'return_on_equity' => false,
+                'gross_margin' => false,
+                'piotroski_score' => false,
+                'revenue_growth_5y' => false,
+                'price_to_earnings' => true,
+                'market_cap' => true,
+                'beta_raw' => true,
+                'forward_price_to_earnings' => true,
+                'earnings_revision_90d' => true,
+                'wacc' => true,
+                'analyst_buy_share' => true,
+                'momentum_12_1' => true,
+            ] as $metric => $daily
+        ) {
+            $this->assertSame($daily, $catalogue->movesDaily($metric), $metric);
+        }
+        $lasting = array_filter(array_keys($catalogue->all()), static fn (string $key): bool => ! $catalogue->movesDaily($key));
+        $this->assertGreaterThan(100, count($lasting));
+    }
+}
