@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests;
 
-use App\Demo\DemoEconomy;
+use App\Feed\SimulatedExchange;
 use App\Storage\ColumnStore;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Application;
@@ -22,7 +22,7 @@ final class SeededDatabase
     public const TODAY = 20260630;
 
     /** What the economy and its columns come from. */
-    private const SOURCES = ['app', 'config', 'core', 'database'];
+    private const SOURCES = ['app', 'config', 'core', 'database', 'simulation'];
 
     /** A copy for this process, gone when it ends; its name. */
     public static function copy(): string
@@ -107,8 +107,7 @@ final class SeededDatabase
     {
         $app = self::boot($database);
         Artisan::call('migrate', ['--force' => true]);
-        (new DemoEconomy)->seed(self::COMPANIES, static function (): void {
-        });
+        $app->make(SimulatedExchange::class)->found(20260630, self::COMPANIES, self::TODAY, static fn () => null);
         $app->make(ColumnStore::class)->refresh(self::TODAY);
         if (! self::isServer()) {
             // What was written beside the file is taken into it.

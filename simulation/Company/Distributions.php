@@ -23,6 +23,9 @@ final class Distributions
     /** Gone off since the last close of the books, a share. */
     public float $goneOff = 0.0;
 
+    /** The last month for which one that pays every month has declared: year × 12 + month from 0. */
+    private int $month = 0;
+
     private readonly Chance $chance;
 
     /** Days from results to the day a dividend goes off, and from there to the day it is paid. */
@@ -70,9 +73,8 @@ final class Distributions
             return [];
         }
         $declared = [];
-        $times = $p->dividendsPerYear === 12 ? [0, 30, 61] : [0];
-        foreach ($times as $after) {
-            $ex = Calendar::openFrom($p->exchange(), Day::plus($day, $this->offset + $after + $this->chance->integer(0, 4)));
+        foreach ($this->days($day) as $from) {
+            $ex = Calendar::openFrom($p->exchange(), $from);
             $declared[] = [
                 'declared' => $day,
                 'ex' => $ex,
@@ -143,6 +145,25 @@ final class Distributions
         foreach ($this->declared as $i => $dividend) {
             $this->declared[$i]['amount'] = round($dividend['amount'] / $ratio, 4);
         }
+    }
+
+    /** @return list<int> days on or soon after which what is declared now goes off: one, or one in each of the next months */
+    private function days(int $day): array
+    {
+        $jitter = $this->chance->integer(0, 4);
+        if ($this->charter->dividendsPerYear < 12) {
+            return [Day::plus($day, $this->offset + $jitter)];
+        }
+        $index = static fn (int $of): int => intdiv($of, 10000) * 12 + (intdiv($of, 100) % 100) - 1;
+        // From a third quarter to the year it is four months.
+        $last = $index($day) + 4;
+        $days = [];
+        for ($month = max($this->month + 1, $index($day) + 1); $month <= $last; $month++) {
+            $days[] = (intdiv($month, 12) * 100 + ($month % 12) + 1) * 100 + 3 + ($this->offset % 22);
+        }
+        $this->month = max($this->month, $last);
+
+        return $days;
     }
 
     private function next(int $day, float $wanted): float

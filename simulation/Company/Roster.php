@@ -68,6 +68,9 @@ final class Roster
         $first = $of('XA')[0] ?? null;
         $others = $of('XB');
         if ($first !== null && count($others) > 1) {
+            foreach ([$first, $others[0], $others[1]] as $stays) {
+                $stays->events['stays'] = $stays->events['survives'] = true;
+            }
             $others[0]->ticker = $first->ticker;
             $others[1]->events['former_ticker'] = [$others[1]->ticker, 20210111];
             $others[1]->ticker = 'SKRW';

@@ -34,6 +34,8 @@ final class Ownership
     /** Before this day figures are told at the ends of quarters, from it on at the ends of months. */
     private const MONTHLY_FROM = 20240101;
 
+    private const MOST_OF_INSIDERS = 0.58;
+
     private readonly Chance $chance;
 
     /** @var array<string, float> part of all shares by institution */
@@ -93,14 +95,14 @@ final class Ownership
     {
         $c = $this->chance;
         $buying = isset($this->charter->events['insider_buying']) && $wire->day > 20250101;
-        if (! $c->happens($buying ? 0.045 : 0.011)) {
+        if (! $c->happens($buying ? 0.08 : 0.011)) {
             return;
         }
         $at = $c->integer(0, 3);
         [$name, $role, $held] = $this->people[$at];
         // They buy what they think cheap, and sell for reasons of their own.
         $buys = $buying || $c->happens(max(0.08, min(0.85, 0.36 + 0.5 * $cheap)));
-        $count = round($shares * ($buying ? 0.0016 : 0.00015) * exp($c->normal()));
+        $count = round($shares * ($buying ? 0.003 : 0.00015) * exp($c->normal()));
         $count = $buys ? $count : min($count, floor(0.3 * $held));
         if ($count <= 0) {
             return;
@@ -133,7 +135,14 @@ final class Ownership
             $this->institutions[$name] = max(0.0005, min(0.14, $part * exp(0.045 * $c->normal())));
         }
         $this->others = max(0.01, $this->others * exp(0.02 * $c->normal()));
-        $insiders = min(0.9 * $shares, array_sum(array_column($this->people, 2)));
+        $insiders = array_sum(array_column($this->people, 2));
+        if ($insiders > self::MOST_OF_INSIDERS * $shares) {
+            // Where the company buys back its shares they give some of theirs.
+            foreach ($this->people as $i => [$name, $role, $held]) {
+                $this->people[$i] = [$name, $role, floor(($held * self::MOST_OF_INSIDERS * $shares) / $insiders)];
+            }
+            $insiders = array_sum(array_column($this->people, 2));
+        }
         $all = array_sum($this->institutions) + $this->others;
         $most = 0.985 * (1 - $insiders / $shares);
         if ($all > $most) {
@@ -177,7 +186,7 @@ final class Ownership
                     'company' => $this->charter->id,
                     'holder' => $name,
                     'kind' => 'insider',
-                    'shares' => min($held, round(0.9 * $shares)),
+                    'shares' => $held,
                 ]);
             }
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Demo;
 
-use App\Demo\Names;
+use Simulation\Company\Names;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use Illuminate\Support\Facades\DB;
@@ -277,61 +277,16 @@ final class EconomyTest extends DemoTestCase
         }
     }
 
-    public function test_the_same_seed_gives_the_same_rows(): void
-    {
-        $digest = static function (): string {
-            $columns = [
-                'companies' => ['name', 'sector'],
-                'facts' => ['line', 'period', 'value'],
-                'bars' => ['day', 'close'],
-                'estimates' => ['line', 'day', 'mean'],
-                'dividends' => ['ex_date', 'amount'],
-            ];
-            $parts = [];
-            foreach ($columns as $table => $of) {
-                $order = $table === 'bars' ? ['listing_id', 'day'] : ['id'];
-                $rows = DB::table($table)->orderBy($order[0])->orderBy($order[1] ?? $order[0])->limit(20000)->get($of);
-                $parts[] = sha1($rows->toJson());
-            }
-
-            return implode(' ', $parts);
-        };
-        $first = $digest();
-        foreach (
-            [
-                'estimates',
-                'dividends',
-                'corporate_actions',
-                'bars',
-                'facts',
-                'filings',
-                'identifiers',
-                'listings',
-                'securities',
-                'former_attributes',
-                'companies',
-                'exchanges',
-                'countries',
-                'economy_series',
-            ] as $table
-        ) {
-            DB::table($table)->delete();
-        }
-        (new \App\Demo\DemoEconomy())->seed(self::COMPANIES, static function (): void {
-        });
-        $this->assertSame($first, $digest());
-    }
-
     public function test_a_large_universe_has_names_and_tickers_of_its_own(): void
     {
-        $profiles = \App\Demo\Companies::all(12000, 20260630);
-        $tickers = array_map(static fn (\App\Demo\Profile $p): string => $p->ticker, $profiles);
-        $this->assertCount(12000, array_unique(array_map(static fn (\App\Demo\Profile $p): string => $p->name, $profiles)));
+        $profiles = \Simulation\Company\Roster::of(12000, 20260630);
+        $tickers = array_map(static fn (\Simulation\Company\Charter $p): string => $p->ticker, $profiles);
+        $this->assertCount(12000, array_unique(array_map(static fn (\Simulation\Company\Charter $p): string => $p->name, $profiles)));
         // Two share one, on two exchanges.
         $this->assertCount(11999, array_unique($tickers));
         $this->assertCount(
             12000,
-            array_unique(array_map(static fn (\App\Demo\Profile $p): string => "{$p->country} {$p->ticker}", $profiles)),
+            array_unique(array_map(static fn (\Simulation\Company\Charter $p): string => "{$p->country} {$p->ticker}", $profiles)),
         );
         $this->assertSame([], array_intersect($tickers, Names::RESERVED_TICKERS));
         $this->assertLessThanOrEqual(12, max(array_map('strlen', $tickers)));

@@ -102,6 +102,22 @@ final class DatedAttributesTest extends DemoTestCase
         }
     }
 
+    /** @return \Illuminate\Support\Collection<int, float> rates at the ends of the months of a year */
+    private static function monthEnds(int $year): \Illuminate\Support\Collection
+    {
+        $ends = DB::table('economy_series')
+            ->where('name', 'exchange_rate:XVN')
+            ->whereBetween('day', [$year * 10000, $year * 10000 + 1231])
+            ->orderBy('day')
+            ->get()
+            ->groupBy(static fn (object $rate): int => intdiv((int) $rate->day, 100))
+            ->map(static fn ($month): float => (float) $month->last()->value)
+            ->values();
+        self::assertCount(12, $ends);
+
+        return $ends;
+    }
+
     public function test_figures_reported_in_a_former_currency_are_read_in_that_of_the_day(): void
     {
         $revenue = fn (string $asOf): array => [
@@ -113,11 +129,7 @@ final class DatedAttributesTest extends DemoTestCase
         [$before, $inNobles] = $revenue('2019-04-12');
         [$after, $inCrowns] = $revenue('2019-04-15');
         $this->assertSame(['XVN', 'XCR'], [$before, $after]);
-        $months = DB::table('economy_series')
-            ->where('name', 'exchange_rate:XVN')
-            ->whereBetween('day', [20160101, 20161231])
-            ->pluck('value');
-        $this->assertCount(12, $months);
+        $months = self::monthEnds(2016);
         $this->assertEqualsWithDelta((float) $months->avg(), $inCrowns / $inNobles, 1e-9);
         $assets = fn (string $asOf): float => $this->getJson("/api/v1/companies/WRPK/working?line=total_assets&period=20160&as_of={$asOf}")
             ->assertOk()
@@ -149,10 +161,10 @@ final class DatedAttributesTest extends DemoTestCase
         )->json('working.value');
         $rates = DB::table('economy_series')
             ->where('name', 'exchange_rate:XVN')
-            ->whereBetween('day', [20180101, 20190401])
+            ->whereBetween('day', [20180101, 20190412])
             ->orderBy('day')
             ->pluck('value');
-        $mean = (float) $rates->take(12)->avg();
+        $mean = (float) self::monthEnds(2018)->avg();
         $this->assertEqualsWithDelta(
             $price('2019-04-12') / $price('2019-04-15'),
             (($ratio('2019-04-12') / $ratio('2019-04-15')) * (float) $rates->last()) / $mean,
@@ -185,7 +197,7 @@ final class DatedAttributesTest extends DemoTestCase
                 $day < 20200102
                     ? (float) DB::table('economy_series')
                         ->where('name', 'exchange_rate:XVN')
-                        ->where('day', intdiv($day, 100) * 100 + 1)
+                        ->where('day', $day)
                         ->value('value')
                     : 1.0;
             $this->assertEqualsWithDelta($before['close'][$i] * $rate, $after['close'][$i], 1e-3, $before['days'][$i]);

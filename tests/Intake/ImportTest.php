@@ -250,7 +250,7 @@ final class ImportTest extends DemoTestCase
         $csv =
             "Brannoch Saltworks\nXCR thousands,,\n,FY 2024,FY 2023\nNet sales,".
             $revenue / 1000 .
-            ",999\nOrder intake,5,6\nResearch and development,12,x\n";
+            ",999\nOrder intake,5,6\nShort-term investments,12,x\n";
         $import = $this->handIn('annual.csv', $csv);
         $this->assertSame(
             ['statement', 'BRSW', 1000, 'XCR'],
@@ -282,7 +282,7 @@ final class ImportTest extends DemoTestCase
                     ->value('value'),
                 (float) DB::table('facts')
                     ->where('company_id', 1)
-                    ->where('line', 'research_development')
+                    ->where('line', 'short_term_investments')
                     ->where('period', 20240)
                     ->value('value'),
             ]),
