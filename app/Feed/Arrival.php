@@ -7,6 +7,9 @@ namespace App\Feed;
 /** Something new from a source, with the moment it became public. */
 interface Arrival
 {
+    /** What it is, for people. */
+    public function name(): string;
+
     public function day(): int;
 
     /** Minutes since midnight. */

@@ -14,6 +14,11 @@ final readonly class PublicationArrival implements Arrival
     {
     }
 
+    public function name(): string
+    {
+        return $this->publication->subject->value;
+    }
+
     public function day(): int
     {
         return $this->publication->day;
@@ -28,6 +33,6 @@ final readonly class PublicationArrival implements Arrival
     {
         $this->writer->write($this->publication);
 
-        return $this->publication->subject->value;
+        return $this->name();
     }
 }

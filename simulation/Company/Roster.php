@@ -183,33 +183,43 @@ final class Roster
             $charter->beta = max(1.1, $charter->beta);
             $charter->own['breaks_even'] = $industry->margin * $c->between(0.3, 1.3);
         }
-        match ($industry->kind) {
-            'bank' => ($charter->own = [
+        $this->finance($charter, $industry, $c);
+    }
+
+    /** What banks, insurers and property companies have of their own. */
+    private function finance(Charter $charter, Industry $industry, Chance $c): void
+    {
+        if ($industry->kind === 'bank') {
+            $charter->own = [
                 'asset_yield' => $c->between(0.034, 0.058),
                 'deposit_cost' => $c->between(0.25, 0.6),
                 'fees' => $c->between(0.004, 0.016),
                 'loss_rate' => 0.0042 * exp(0.45 * $c->normal()),
                 'capital' => $c->between(0.072, 0.115),
                 'deposits' => $c->between(0.92, 1.3),
-            ]) && ($charter->margin = $c->between(0.3, 0.54)),
-            'insurer' => ($charter->own = [
+            ];
+            $charter->margin = $c->between(0.3, 0.54);
+        } elseif ($industry->kind === 'insurer') {
+            $charter->own = [
                 'acquisition' => $c->between(0.12, 0.24),
                 'expenses' => $c->between(0.06, 0.14),
                 'combined' => $c->between(0.89, 1.03),
                 'tail' => $c->between(3.0, 7.5),
                 'storms' => $c->between(0.02, 0.09),
                 'yield_above' => $c->between(0.0, 0.012),
-            ]) && ($charter->margin = 1 - $charter->own['combined']),
-            'property' => ($charter->own = [
+            ];
+            $charter->margin = 1 - $charter->own['combined'];
+        } elseif ($industry->kind === 'property') {
+            $charter->own = [
                 'rent_yield' => $c->between(0.058, 0.085),
                 'occupancy' => $c->between(0.84, 0.985),
                 'loan_to_value' => $c->between(0.24, 0.52),
                 'top_tenant' => $c->between(0.05, 0.4),
                 'expiring' => $c->between(0.05, 0.2),
                 'growth_by_purchase' => max(0.0, $c->between(-0.02, 0.07)),
-            ]) && ($charter->grossMargin = $c->between(0.62, 0.8)),
-            default => null,
-        };
+            ];
+            $charter->grossMargin = $c->between(0.62, 0.8);
+        }
     }
 
     private function policy(Charter $charter, Industry $industry, Chance $c): void

@@ -25,7 +25,7 @@ final class Reports
     /** Each company has so many numbers for its filings. */
     private const FILINGS_A_COMPANY = 1000;
 
-    /** @var list<array<string, int|float>> quarters of the year that is under way */
+    /** @var array<int, array{array<string, int|float>, int}> lines and last day of the quarters of the year that is under way */
     private array $year = [];
 
     /** @var array<int, array<string, int|float>> years that are to be restated, by fiscal year */

@@ -38,8 +38,6 @@ final class BusinessCycle
     /** @var array<int, float> by day since the first year */
     private array $days = [];
 
-    private int $segment = 0;
-
     public function __construct(int $seed)
     {
         $this->chance = new Chance($seed, 'business cycle');

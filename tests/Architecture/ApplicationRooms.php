@@ -42,7 +42,6 @@ final class ApplicationRooms
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Valuation' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feed' => ['Feature\Intake', 'Models', 'Storage'],
-        'Demo' => ['Models', 'Storage'],
     ];
 
     /** @return iterable<string, Rule> */
@@ -63,15 +62,30 @@ final class ApplicationRooms
         }
     }
 
-    /** What a company is told for practice must not be needed where it is used in earnest. */
+    /** What is simulated is one source of data among others: nobody but who reads and stores sources knows it. */
     #[TestRule]
-    public function only_its_command_knows_the_demo(): Rule
+    public function only_feeds_know_the_simulation(): Rule
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App'))
-            ->excluding(Selector::inNamespace('App\Demo'), Selector::classname('/Commands.(SeedDemo|WriteImportSamples)$/', true))
+            ->excluding(Selector::inNamespace('App\Feed'), Selector::inNamespace('App\Storage'), Selector::classname('/Commands.SeedDemo$/', true))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('App\Demo'))
+            ->classes(Selector::inNamespace('Simulation'))
             ->because('a real installation has no demo data');
+    }
+
+    /** The simulation is what an outside service would be: it speaks the words of the core and knows no framework. */
+    #[TestRule]
+    public function the_simulation_knows_the_core_alone(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('Simulation'))
+            ->canOnlyDependOn()
+            ->classes(
+                Selector::inNamespace('Simulation'),
+                Selector::inNamespace('Logion'),
+                Selector::classname('/^[A-Z][A-Za-z]+$/', true),
+            )
+            ->because('it stands in for a service');
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Demo;
 
-use Simulation\Company\Names;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use Illuminate\Support\Facades\DB;
@@ -22,6 +21,7 @@ use Logion\Reporting\Quality\Finding;
 use Logion\Reporting\Quality\Integrity;
 use Logion\Reporting\ShareClass;
 use Logion\Time\Day;
+use Simulation\Company\Names;
 use Tests\DemoTestCase;
 
 /** The invented economy ties, and the core's promises hold on all of it. */

@@ -9,7 +9,8 @@ use App\Feature\Intake\ImportRunner;
 use App\Feature\Intake\Imports;
 use App\Feature\Intake\Mapping;
 use App\Feature\Intake\Recognition;
-use App\Feed\FileDrop;
+use App\Feed\Arrival;
+use App\Feed\WatchedFolder;
 use App\Files\FileFormat;
 use App\Files\Rows;
 use App\Files\XbrlReport;
@@ -334,7 +335,20 @@ final class FailureTest extends DemoTestCase
         }
         file_put_contents("{$folder}/being written.csv", 'Date,Cl');
         touch("{$folder}/being written.csv", time() + 600);
-        $done = array_column((new FileDrop($this->app->make(Imports::class), $folder))->look(), 1, 0);
+        $look = function () use ($folder): array {
+            $feed = new WatchedFolder($this->app->make(Imports::class), $folder);
+            $done = [];
+            foreach ($feed->days(null) as $day) {
+                foreach ($feed->on($day) as $file) {
+                    $this->assertInstanceOf(Arrival::class, $file);
+                    $this->assertSame((int) date('Ymd'), $file->day());
+                    $done[$file->name()] = $file->store();
+                }
+            }
+
+            return $done;
+        };
+        $done = $look();
         $this->assertStringStartsWith('stored as import', $done['BRSW new.csv']);
         foreach (['whose.csv', 'BRSW jump.csv', 'BRSW days.csv', 'BRSW new year.csv'] as $doubtful) {
             $this->assertSame('waits for a decision under Data', $done[$doubtful]);
@@ -349,7 +363,7 @@ final class FailureTest extends DemoTestCase
         $this->assertFileExists("{$folder}/refused/nonsense.bin.txt");
         $this->assertFileExists("{$folder}/half.csv.part");
         $this->assertSame(2, DB::table('bars')->where('listing_id', 1)->where('day', '>', 20260630)->count());
-        $this->assertSame([], (new FileDrop($this->app->make(Imports::class), $folder))->look());
+        $this->assertSame([], $look());
         exec('rm -rf '.escapeshellarg($folder));
     }
 

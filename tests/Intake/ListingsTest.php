@@ -187,7 +187,7 @@ final class ListingsTest extends DemoTestCase
             ->value('ticker');
         $import = $this->handIn("Ticker,Date,Close\n{$shared},2026-07-01,5\nXQOS:{$shared},2026-07-01,6\n", 'prices.csv');
         $this->assertSame(['new' => 1, 'changed' => 0, 'same' => 0, 'conflict' => 0, 'refused' => 1], $import['preview']['counts']);
-        foreach (["Say which: XQ", "XQTH:{$shared}", "XQOS:{$shared}"] as $part) {
+        foreach (['Say which: XQ', "XQTH:{$shared}", "XQOS:{$shared}"] as $part) {
             $this->assertStringContainsString($part, $import['preview']['refused'][0]['reason']);
         }
         // A file that is named by it belongs to nobody yet.

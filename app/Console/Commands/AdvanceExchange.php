@@ -62,10 +62,10 @@ final class AdvanceExchange extends Command
         $days = isset($asked['next-event']) ? PHP_INT_MAX : (int) ($asked['days'] ?? 1);
         $started = microtime(true);
         $last = $advance->until(
-            static function (int $last) use (&$done, $to, $days, $asked, $exchange): bool {
+            static function (int $last) use (&$done, $start, $to, $days, $asked, $exchange): bool {
                 return match (true) {
                     $to !== null => ! $exchange->opensBy($last, $to),
-                    isset($asked['next-event']) => $done > 0 && $exchange->reported($last),
+                    isset($asked['next-event']) => $last > $start && $exchange->reported($last),
                     default => $done >= $days,
                 };
             },

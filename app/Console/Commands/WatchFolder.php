@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Feed\FileDrop;
+use App\Feed\WatchedFolder;
 use Illuminate\Console\Command;
 
 final class WatchFolder extends Command
@@ -13,11 +13,13 @@ final class WatchFolder extends Command
 
     protected $description = 'Import files that other programs drop into storage/app/drop';
 
-    public function handle(FileDrop $drop): int
+    public function handle(WatchedFolder $folder): int
     {
         do {
-            foreach ($drop->look() as [$name, $what]) {
-                $this->line("{$name}: {$what}");
+            foreach ($folder->days(null) as $day) {
+                foreach ($folder->on($day) as $file) {
+                    $this->line("{$file->name()}: {$file->store()}");
+                }
             }
             if (! $this->option('once')) {
                 sleep(max(1, (int) $this->option('every')));
