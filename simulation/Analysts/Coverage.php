@@ -124,7 +124,7 @@ final class Coverage
         $house = $this->houses[$at];
         $last = $record->lastPeriod();
         $year = intdiv(Record::after($last, 1), 10);
-        $spread = 0.02 + 1.1 * $this->charter->noise;
+        $spread = 0.035 + 1.9 * $this->charter->noise;
         $said = [];
         for ($target = $year; $target <= $year + 2; $target++) {
             $horizon = $target - $year + (4 - ($last % 10) % 4) / 4;
@@ -284,7 +284,7 @@ final class Coverage
      */
     public function quarter(?Wire $wire, Record $record, array $unpublished): array
     {
-        $expected = self::heard($record->expected(1), $unpublished['lines'], 0.4);
+        $expected = self::heard($record->expected(1), $unpublished['lines'], 0.5);
         $shares = $record->shares();
         $revenue = $eps = [];
         foreach ($this->houses === [] ? [['care' => 1.0]] : $this->houses as $house) {

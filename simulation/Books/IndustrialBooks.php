@@ -303,8 +303,9 @@ final class IndustrialBooks extends Books
         if ($told !== null) {
             $this->margin += 0.35 * ($told - $this->margin);
         } else {
-            $pull = isset($p->events['keeps_margin']) ? 0.06 * ($p->margin - $this->margin) : 0.017 * ($usual - $this->margin);
-            $this->margin += $pull + (0.002 + 0.022 * $p->industry()->margin) * $this->chance->normal();
+            $pull = isset($p->events['keeps_margin']) ? 0.06 * ($p->margin - $this->margin) : 0.03 * ($usual - $this->margin);
+            $wide = isset($p->events['keeps_margin']) ? 0.4 : 1.0;
+            $this->margin += $pull + $wide * (0.0035 + 0.055 * $p->industry()->margin) * $this->chance->normal();
         }
     }
 

@@ -12,7 +12,7 @@ use Simulation\Chance;
 final class Fate
 {
     /** That a buyer comes forward in a quarter. */
-    private const OFFERED = 0.0026;
+    private const OFFERED = 0.0036;
 
     /** Day on which the shares are traded for the last time, and why; 0 while there is none. */
     public int $ends = 0;

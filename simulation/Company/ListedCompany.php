@@ -226,7 +226,7 @@ final class ListedCompany
         $price = $this->price->close / $this->rate($world, $wire->day);
         $value = $price * $this->books->shares;
         // Nobody can raise more than a part of what it is worth.
-        $amount = (int) round(min($wanted, ($isRight ? 0.55 : 0.12) * $value));
+        $amount = (int) round(min($wanted, ($isRight ? 0.4 : 0.12) * $value));
         if ($amount < 1) {
             return;
         }
@@ -392,7 +392,7 @@ final class ListedCompany
     private function react(Wire $wire, int $minute, array $told): void
     {
         $expected = $told['expected'];
-        $noise = (0.012 + 0.03 * $this->charter->volatility) * $this->chance->normal();
+        $noise = (0.016 + 0.055 * $this->charter->volatility) * $this->chance->normal();
         if ($expected === null) {
             $this->price->news += $noise;
 
@@ -403,7 +403,7 @@ final class ListedCompany
         $sales = $lines['revenue'] / max(1.0, $expected['revenue']) - 1;
         $scale = max(abs($expected['eps']), (0.012 * $lines['revenue']) / $this->record->shares(), 1e-6);
         $surprise = max(-1.0, min(1.0, ($eps - $expected['eps']) / $scale));
-        $this->price->news += max(-0.22, min(0.2, 0.2 * $surprise + 0.35 * max(-0.15, min(0.15, $sales)) + $noise));
+        $this->price->news += max(-0.25, min(0.22, 0.055 * $surprise + 0.2 * max(-0.15, min(0.15, $sales)) + $noise));
         Newsroom::results($wire, $minute + 1, $this->charter, $told['period'], $lines, $eps, $expected['eps'], $sales);
     }
 

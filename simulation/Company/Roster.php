@@ -134,7 +134,7 @@ final class Roster
         $charter->freeFloat = $c->between(0.35, 0.97);
         $charter->shorted = 0.012 * exp(0.8 * $c->normal());
         // Small companies move more than large ones.
-        $charter->volatility = max(0.13, min(0.62, 0.27 * exp(-0.22 * $large + 0.2 * $c->normal())));
+        $charter->volatility = max(0.13, min(0.52, 0.26 * exp(-0.22 * $large + 0.2 * $c->normal())));
     }
 
     private function business(Charter $charter, Industry $industry, Chance $c): void
@@ -169,7 +169,7 @@ final class Roster
             $charter->leverage += $c->between(0.5, 2.0);
             $charter->cash *= 0.45;
             $charter->payableDays *= 1.3;
-            $charter->volatility = min(0.7, 1.35 * $charter->volatility);
+            $charter->volatility = min(0.58, 1.3 * $charter->volatility);
             $charter->noise *= 1.5;
         }
         if ($young) {
@@ -179,7 +179,7 @@ final class Roster
             $charter->leverage = 0.0;
             $charter->cash = $c->between(0.4, 1.0);
             $charter->stockCompensation = $c->between(0.03, 0.09);
-            $charter->volatility = max(0.42, min(0.75, 1.5 * $charter->volatility));
+            $charter->volatility = max(0.4, min(0.6, 1.4 * $charter->volatility));
             $charter->beta = max(1.1, $charter->beta);
             $charter->own['breaks_even'] = $industry->margin * $c->between(0.3, 1.3);
         }

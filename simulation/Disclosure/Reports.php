@@ -230,12 +230,11 @@ final class Reports
         foreach ($quarters as [$lines, $end]) {
             foreach ($this->inSharesOf($last[1], $end, $lines, $splits) as $line => $value) {
                 $item = $items[$line];
-                $year[$line] =
-                    $item->kind === LineKind::Duration
-                        ? ($year[$line] ?? 0) + $value
-                        : ($item->isPeriodAverage()
-                            ? ($year[$line] ?? 0) + $value / 4
-                            : $value);
+                $year[$line] = match (true) {
+                    $item->isPeriodAverage() || $line === 'average_interest_earning_assets' => ($year[$line] ?? 0) + $value / 4,
+                    $item->kind === LineKind::Duration => ($year[$line] ?? 0) + $value,
+                    default => $value,
+                };
             }
         }
         foreach ($year as $line => $value) {

@@ -14,8 +14,8 @@ use Simulation\World;
  */
 final class SharePrice
 {
-    /** Part of the distance to its worth that is made up in a day: half of it in eight months. */
-    private const PULL = 0.0042;
+    /** Part of the distance to its worth that is made up in a day: half of it in a year and four months. */
+    private const PULL = 0.002;
 
     public float $close = 0.0;
 
@@ -29,6 +29,9 @@ final class SharePrice
     public float $offer = 0.0;
 
     private float $heat = 1.0;
+
+    /** What news still moves after the day it answered it, a day. */
+    private float $drift = 0.0;
 
     private float $pending = 0.0;
 
@@ -71,7 +74,7 @@ final class SharePrice
     {
         $c = $this->chance;
         $p = $this->charter;
-        $deviation = ($p->volatility / 15.9) * (1 + 0.1 * min(8.0, $strain));
+        $deviation = ($p->volatility / 15.9) * (1 + 0.05 * min(8.0, $strain));
         $shock = $c->fat();
         $rare = $c->happens(0.004) ? 4.0 * $c->normal() : 0.0;
         $own = $deviation * (sqrt($this->heat) * $shock + $rare);
@@ -89,7 +92,9 @@ final class SharePrice
         } else {
             $pull = self::PULL * max(-0.9, min(0.9, log(max(1e-6, $this->worth) / $before)));
             $open = $before * exp($overnight);
-            $close = $before * exp(max(-1.2, min(0.7, $this->news + $common + $own + $pull)));
+            $close = $before * exp(max(-1.2, min(0.7, $this->news + $common + $own + $pull + $this->drift)));
+            // Not all is understood at once: a fifth more follows within months.
+            $this->drift = 0.98 * $this->drift + 0.004 * max(-0.15, min(0.15, $this->news + $own));
         }
         $news = abs($this->news);
         $this->news = 0.0;

@@ -166,6 +166,7 @@ return [
         'claims_exceed_the_value_of_the' => 'Claims exceed the value of the business: equity is worth nothing under these assumptions.',
         'column_is_left_out' => 'Column {letter} is left out: {reason}.',
         'columns_since_the_start_of' => 'columns since the start of {year}',
+        'competition' => 'competition',
         'component_has_no_formula' => 'component {n} has no formula.',
         'component_must_say_whether_higher_or' => 'component {n} must say whether "higher" or "lower" is better.',
         'consensus' => 'consensus',

@@ -89,6 +89,7 @@ final class DiscountedCashFlowDefaults
         $own = $scope->metric('ev_to_ebitda');
 
         return $model->copy(
+            drivers: [...$model->drivers, 'operating_margin' => self::margin($scope, $model->drivers['operating_margin'], $history, $rate)],
             figures: [
                 ...$figures,
                 'discount_rate' => new Assumption(
@@ -165,6 +166,25 @@ final class DiscountedCashFlowDefaults
             'capital_expenditure_to_revenue' => $level('capital_expenditure_to_revenue', 0.05),
             'working_capital_to_revenue_change' => $level('working_capital_to_revenue_change', 0.1),
         ];
+    }
+
+    /**
+     * Who earns more than capital costs finds imitators: half of the margin above the one at which the capital there is would just earn
+     * its cost is gone by the last year (the fade of returns after A. Rappaport, Creating Shareholder Value, 1986). Who earns less
+     * keeps what it has: nobody improves by assumption.
+     *
+     * @param  array<string, array<int, ?float>>  $history
+     */
+    private static function margin(CompanyScope $scope, DriverRule $usual, array $history, float $rate): DriverRule
+    {
+        $own = Descriptive::median(Descriptive::known(array_slice($history['operating_margin'], -5)));
+        $capital = $scope->value($scope->catalogue->parse('invested_capital / revenue'), Moment::of('annual'));
+        if ($own === null || $capital instanceof Absence || $capital <= 0) {
+            return $usual;
+        }
+        $atCost = ($rate * $capital) / (1 - $scope->economy->corporateTaxRate);
+
+        return $own > $atCost ? DriverRule::fade($own, ($own + $atCost) / 2, 2, Words::say('competition')) : $usual;
     }
 
     /** @return array<string, Assumption> */

@@ -17,7 +17,7 @@ SPREADS = [(12.0, 0.006), (8.0, 0.009), (5.5, 0.013), (4.0, 0.018), (3.0, 0.025)
 COMPANIES = {
     "plain": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135], interest=14, debt=(30, 210),
                   cash=90, current=(420, 260), shares=50.0, price=24.0, wobble=1.1, rate=0.031),
-    "minority": dict(revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
+    "minority": dict(equity=1.4, revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
                      cash=40, current=(210, 150), shares=20.0, price=41.0, wobble=0.8, rate=0.031, minority_interest=64.0),
     "preferred": dict(revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
                       cash=40, current=(210, 150), shares=20.0, price=41.0, wobble=0.8, rate=0.031, preferred_equity=31.0,
@@ -38,7 +38,7 @@ COMPANIES = {
     "filed before a split": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135],
                                  interest=14, debt=(30, 210),
                                  cash=90, current=(420, 260), shares=50.0, price=24.0, wobble=1.1, rate=0.031, split=(20260510, 3.0)),
-    "parts of cash": dict(revenue=[700, 705, 690, 650, 640, 600, 585], margin=[90, 84, 70, 66, 52, 41, 30], interest=31, debt=(120, 260),
+    "parts of cash": dict(equity=-0.2, revenue=[700, 705, 690, 650, 640, 600, 585], margin=[90, 84, 70, 66, 52, 41, 30], interest=31, debt=(120, 260),
                           cash=55, parts=(35.0, 20.0), current=(300, 330), shares=64.0, price=3.2, wobble=1.9, rate=0.02),
 }
 
@@ -94,6 +94,8 @@ def rows(c):
             lines["cash_and_equivalents"], lines["short_term_investments"] = c["parts"]
         else:
             lines["cash_and_short_term_investments"] = float(c["cash"])
+        # Capital turns over faster in some of them than in others, and two have less of it than nothing.
+        lines["total_equity"] = revenue * c.get("equity", 0.45)
         for name in ("pension_liabilities", "minority_interest", "preferred_equity", "equity_method_investments", "long_term_investments"):
             lines[name] = float(c.get(name, 0.0))
         # A filing of the ex-date itself, or later, is in new shares.
@@ -151,12 +153,16 @@ def valuation(c):
     depreciation = history(lambda l: l["depreciation_amortization"] / l["revenue"])
     expenditure = history(lambda l: l["capital_expenditure"] / l["revenue"])
     working = history(lambda l: operating_working_capital(l) / l["revenue"])
+    capital = last["total_equity"] + debt - cash - last["equity_method_investments"] - last["long_term_investments"]
+    at_cost = rate * capital / last["revenue"] / (1 - TAX)
+    fades = capital > 0 and margin > at_cost
     stub = 1 - (AS_OF - datetime.date(2025, 12, 31)).days / 365
     revenue, pool, total, flows, time = last["revenue"], 0.0, 0.0, [], 0.0
     for t in range(10):
         grown = start if t < 2 else start + (growth - start) * (t - 1) / 8
         before, revenue = revenue, revenue * (1 + grown)
-        profit = revenue * margin
+        earned = margin if not fades or t < 2 else margin + ((margin + at_cost) / 2 - margin) * (t - 1) / 8
+        profit = revenue * earned
         used = min(pool, profit) if profit > 0 else 0.0
         pool = pool - used if profit > 0 else pool - profit
         tax = max(0.0, profit - used) * TAX
@@ -166,7 +172,7 @@ def valuation(c):
         total += flow * length * (1 + rate) ** -(time + length / 2)
         time += length
     on_new = max(0.01, rate)
-    following = revenue * (1 + growth) * margin * (1 - TAX)
+    following = revenue * (1 + growth) * earned * (1 - TAX)
     terminal = following * (1 - growth / on_new) / (rate - growth)
     beyond = terminal * (1 + rate) ** -(time - 0.5)
     enterprise = total + beyond
