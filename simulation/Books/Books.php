@@ -44,6 +44,9 @@ abstract class Books
     /** Money it needs from shareholders, thousands: nothing while lenders and cash suffice. */
     public int $needs = 0;
 
+    /** Cash nobody needs, thousands. */
+    public int $idle = 0;
+
     /** @var list<int> what the last four quarters earned for common shareholders */
     protected array $incomes = [];
 

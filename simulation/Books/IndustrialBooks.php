@@ -424,7 +424,7 @@ final class IndustrialBooks extends Books
             ),
             'prepaid_expenses' => (int) round($base * 0.05),
             'accounts_payable' => (int) round(($cost * $p->payableDays * exp($this->payableMood) * $late) / 91),
-            'accrued_liabilities' => (int) round($overhead * 0.85),
+            'accrued_liabilities' => (int) round($overhead * 1.05),
             'deferred_revenue_current' => (int) round(($base * $p->prepaidDays) / 91),
             'income_taxes_payable' => (int) round(max(0, $taxes) * 0.45),
         ];
@@ -487,9 +487,11 @@ final class IndustrialBooks extends Books
             $surplus = max(0, $before - (int) round(1.12 * $least));
             $repaid = (int) min(max(0.0, $debt - $target), 0.6 * $surplus);
             $surplus -= $repaid;
-            // Idle cash goes back to shareholders, of whatever policy.
-            $willing = $p->buyback * max(0, min($surplus, $free)) + ($p->margin > 0 ? 0.3 * max(0, $surplus - 0.06 * 4 * $base) : 0);
-            if ($debt < 0.8 * $target && $repaid === 0 && $p->margin > 0 && $this->equity() > 0.2 * 4 * $base) {
+            $buys = $p->buyback > 0.05 && $p->margin > 0;
+            $willing = $p->buyback * max(0, min($surplus, $free)) + ($buys ? 0.3 * max(0, $surplus - 0.06 * 4 * $base) : 0);
+            // Who does not buy its shares pays what is idle out now and then.
+            $this->idle = $buys || $p->payout <= 0 || $p->margin <= 0 ? 0 : max(0, (int) round($surplus - 0.08 * 4 * $base));
+            if ($buys && $debt < 0.8 * $target && $repaid === 0 && $this->equity() > 0.2 * 4 * $base) {
                 $issued = (int) round(0.15 * ($target - $debt));
                 $willing += $issued;
             }
@@ -553,7 +555,7 @@ final class IndustrialBooks extends Books
             'short_term_debt' => (int) round(0.15 * $debt),
             'long_term_debt' => $debt - (int) round(0.15 * $debt),
             'accounts_payable' => (int) round(($cost * $p->payableDays) / 91),
-            'accrued_liabilities' => (int) round($overhead * 0.85),
+            'accrued_liabilities' => (int) round($overhead * 1.05),
             'deferred_revenue_current' => (int) round(($base * $p->prepaidDays) / 91),
             'income_taxes_payable' => (int) round($revenue * 0.01),
             'lease_liabilities_current' => (int) round(0.15 * $lease),

@@ -424,6 +424,11 @@ final class ListedCompany
         foreach ($declared as $dividend) {
             $this->announce($wire, $minute + 2, 'ex_dividend', $dividend['ex'], round($dividend['amount'] * $rate, 4));
         }
+        if ($fiscalQuarter === 4 && $price > 0 && $this->books->idle > 0.07 * $price * $this->books->shares && $this->chance->happens(0.4)) {
+            $special = $this->distributions->special($day, min(0.8 * $this->books->idle, 0.1 * $price * $this->books->shares) / $this->books->shares);
+            $this->books->idle = 0;
+            $this->announce($wire, $minute + 2, 'ex_dividend', $special['ex'], round($special['amount'] * $rate, 4));
+        }
         if ($before > 0 && $this->distributions->annual < 0.9 * $before) {
             $this->price->news -= 0.02;
             Newsroom::cut($wire, $minute + 2, $this->charter, 1 - $this->distributions->annual / $before);

@@ -12,7 +12,7 @@ final class Worth
 {
     public const PREMIUM = 0.05;
 
-    private const LONG_GROWTH = 0.026;
+    private const LONG_GROWTH = 0.0305;
 
     private const YEARS = 10;
 
@@ -27,7 +27,7 @@ final class Worth
     {
         $earnings = 1.0;
         $value = 0.0;
-        $lasting = $cost + 0.012;
+        $lasting = $cost + 0.018;
         for ($year = 1; $year <= self::YEARS; $year++) {
             $share = ($year - 1) / (self::YEARS - 1);
             $g = $growth + (self::LONG_GROWTH - $growth) * $share;

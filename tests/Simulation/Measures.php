@@ -415,22 +415,66 @@ final readonly class Measures
         return $sizes;
     }
 
-    /** @return list<float> money raised from shareholders in a year over the value of all shares at the end of the year before */
-    public function raised(): array
+    /** @return list<float> growth of the count of shares in a year in which money was raised and nothing split */
+    public function issues(): array
     {
         $all = [];
         foreach ($this->years() as [$id, $year, $lines, $before]) {
-            $price = null;
-            foreach ($this->watch->closes[$id] ?? [] as $day => $close) {
-                $price = intdiv($day, 10000) < $year ? $close : $price;
-            }
-            $split = array_filter(array_keys($this->watch->splits[$id] ?? []), static fn (int $day): bool => intdiv($day, 10000) >= $year);
-            if ($price !== null && $before !== null && $split === [] && ($lines['shares_issued'] ?? 0.0) > 0) {
-                $all[] = $lines['shares_issued'] / ($price * $before['shares_outstanding_period_end']);
+            $split = array_filter(array_keys($this->watch->splits[$id] ?? []), static fn (int $day): bool => abs(intdiv($day, 10000) - $year) < 2);
+            if ($before !== null && $split === [] && ($lines['shares_issued'] ?? 0.0) > 0) {
+                $all[] = $lines['shares_outstanding_period_end'] / $before['shares_outstanding_period_end'] - 1;
             }
         }
 
         return $all;
+    }
+
+    /** How the cost of debt goes with what covers the interest. */
+    public function costOfDebtByCover(): float
+    {
+        $pairs = [];
+        foreach ($this->years() as [, , $lines, $before]) {
+            $debt = ($lines['total_debt'] + ($before['total_debt'] ?? 0.0)) / 2;
+            if ($before !== null && $debt > 0.1 * $lines['revenue'] && $lines['interest_expense'] > 0) {
+                $pairs[] = [$lines['interest_expense'] / $debt, $lines['operating_income'] / $lines['interest_expense']];
+            }
+        }
+
+        return self::rankCorrelation($pairs);
+    }
+
+    /** @return array<string, array<string, float>> medians of an industry's own figures, by industry */
+    public function profiles(): array
+    {
+        $figures = [
+            'gross margin' => static fn (array $l): float => $l['gross_profit'] / $l['revenue'],
+            'operating margin' => static fn (array $l): float => $l['operating_income'] / $l['revenue'],
+            'days of sales' => static fn (array $l): float => (365 * $l['receivables']) / $l['revenue'],
+            'days of inventory' => static fn (array $l): float => (365 * ($l['inventories'] ?? 0.0)) / max(1.0, $l['cost_of_revenue']),
+            'capital expenditure' => static fn (array $l): float => $l['capital_expenditure'] / $l['revenue'],
+            'debt' => static fn (array $l): float => $l['total_debt'] / $l['total_assets'],
+        ];
+        $profiles = [];
+        foreach ($figures as $name => $figure) {
+            foreach ($this->byIndustry($figure) as $code => $values) {
+                $profiles[(string) $code][$name] = self::quantile($values, 0.5);
+            }
+        }
+
+        return $profiles;
+    }
+
+    /** @return array<int, int> dividends by ex-date */
+    public function exDates(): array
+    {
+        $days = [];
+        foreach ($this->watch->dividends as $of) {
+            foreach (array_keys($of) as $day) {
+                $days[$day] = ($days[$day] ?? 0) + 1;
+            }
+        }
+
+        return $days;
     }
 
     /** @return list<float> of the last day that is one of trading; days of the week of what becomes public */

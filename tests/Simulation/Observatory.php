@@ -42,7 +42,6 @@ final class Observatory
     /** @var array<int, array<int, float>> close by listing and day */
     public array $closes = [];
 
-
     /** @var array<int, array<int, float>> by security and day: what the price of the day before is divided by */
     public array $splits = [];
 
