@@ -31,6 +31,7 @@ use App\Feature\Reference\ProfileController;
 use App\Feature\Reference\ReferenceController;
 use App\Feature\Screening\ScreenController;
 use App\Feature\Sharing\SharingController;
+use App\Feature\Simulation\SimulationController;
 use App\Feature\Statement\AccountsController;
 use App\Feature\Valuation\CashFlowController;
 use App\Feature\Valuation\ValuationController;
@@ -167,7 +168,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     Route::get('indices/{index}/members', [MemberController::class, 'index'])->whereNumber('index');
     Route::get('exchanges/{exchange}/holidays', [HolidayController::class, 'index'])->whereNumber('exchange');
     Route::get('companies/{ticker}/profile', [ProfileController::class, 'show']);
+    Route::get('simulation', [SimulationController::class, 'show']);
     Route::middleware('can:change-facts')->group(static function (): void {
+        Route::post('simulation/advance', [SimulationController::class, 'advance']);
         Route::apiResource('exchanges', ExchangeController::class)
             ->only(['store', 'update', 'destroy'])
             ->whereNumber('exchange');

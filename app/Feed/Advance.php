@@ -34,6 +34,9 @@ final readonly class Advance
      */
     public function until(Closure $isEnough, Closure $progress, int $each = 1): int
     {
+        $alone = $this->alone();
+        // A worker that lives long may remember another day.
+        $this->exchange->forget();
         $last = $this->exchange->day() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
         $computed = $this->latest->read() ?? $last;
         $stored = 0;
@@ -54,9 +57,55 @@ final readonly class Advance
             if ($stored > 0 || ! $this->columns->isComplete($this->latest->read() ?? $last)) {
                 $this->compute($computed, $last);
             }
+            fclose($alone);
         }
 
         return $last;
+    }
+
+    /**
+     * One advances a database at a time; who is killed lets go.
+     *
+     * @return resource
+     */
+    private function alone(): mixed
+    {
+        $path = storage_path('framework/cache/advance-'.md5((string) DB::connection()->getDatabaseName()));
+        $lock = fopen($path, 'c');
+        if ($lock === false || ! flock($lock, LOCK_EX | LOCK_NB)) {
+            throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
+        }
+
+        return $lock;
+    }
+
+    /**
+     * So many days, up to a day, or to the next one on which a company reports.
+     *
+     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @param  Closure(int, int): void  $progress  days done, and how many there will be; none where that is not known
+     * @return int days stored
+     */
+    public function wished(array $wish, Closure $progress, int $each): int
+    {
+        $start = $this->exchange->day() ?? 0;
+        $total = match (true) {
+            $wish['to'] !== null => $this->exchange->workdays($start, $wish['to']),
+            $wish['next_event'] => 0,
+            default => $wish['days'],
+        };
+        $done = 0;
+        $this->until(
+            function (int $last) use (&$done, $wish, $start, $total): bool {
+                return $wish['next_event'] ? $last > $start && $this->exchange->reported($last) : $done >= $total;
+            },
+            static function () use (&$done, $progress, $total): void {
+                $progress(++$done, $total);
+            },
+            $each,
+        );
+
+        return $done;
     }
 
     private function compute(int $computed, int $day): int

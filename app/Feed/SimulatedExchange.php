@@ -87,10 +87,10 @@ final class SimulatedExchange implements Feed
         $this->hours->trim($day);
     }
 
-    /** Whether there is a workday after one day and up to another. */
-    public function opensBy(int $after, int $to): bool
+    /** How many days are simulated after one day, up to another. */
+    public function workdays(int $after, int $to): int
     {
-        return Calendar::workdays($after, $to) !== [];
+        return count(Calendar::workdays($after, $to));
     }
 
     /** Whether any company reported on a day. */

@@ -11,16 +11,20 @@ use Logion\Figure\Words;
 /** Long work that tells how far it is, can be cancelled, and says what went wrong. */
 trait ReportsProgress
 {
-    /** @param  Closure(Closure(int, int): void): mixed  $work  is given a function to call with done and total */
-    private function reporting(Task $task, Closure $work): void
+    /**
+     * @param  Closure(Closure(int, int): void): mixed  $work  is given a function to call with done and total
+     * @param  string|null  $cancelled  what is said when somebody cancels; that nothing was stored without it
+     * @param  int  $each  how many are done between one look and the next
+     */
+    private function reporting(Task $task, Closure $work, ?string $cancelled = null, int $each = 10): void
     {
         if ($task->refresh()->state === 'cancelled') {
             return;
         }
         $task->update(['state' => 'running']);
         try {
-            $work(static function (int $done, int $total) use ($task): void {
-                if ($done % 10 === 0 || $done === $total) {
+            $work(static function (int $done, int $total) use ($task, $each): void {
+                if ($done % $each === 0 || $done === $total) {
                     if (Task::query()->whereKey($task->id)->value('state') === 'cancelled') {
                         throw new WorkCancelled();
                     }
@@ -29,7 +33,7 @@ trait ReportsProgress
             });
             $task->update(['state' => 'done']);
         } catch (WorkCancelled) {
-            $task->update(['message' => Words::say('cancelled_nothing_was_stored')]);
+            $task->update(['message' => $cancelled ?? Words::say('cancelled_nothing_was_stored')]);
         } catch (\Throwable $error) {
             report($error);
             $task->update(['state' => 'failed', 'message' => $error->getMessage()]);

@@ -99,7 +99,7 @@ final class Factors
         $this->rate = $rate;
         $shift = self::PER_ACTIVITY * $ahead + self::PER_RATE * $rise;
         // What is only mood is given back within a year or two.
-        $return = -0.0022 * $this->stray + $shock;
+        $return = -0.0038 * $this->stray + $shock;
         $this->stray += $return;
         $this->market[$day] = self::DRIFT_A_YEAR / 252 + $shift + $return;
         foreach (Industry::all() as $code => $industry) {

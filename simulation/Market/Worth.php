@@ -12,7 +12,7 @@ final class Worth
 {
     public const PREMIUM = 0.05;
 
-    private const LONG_GROWTH = 0.0305;
+    private const LONG_GROWTH = 0.0318;
 
     private const YEARS = 10;
 

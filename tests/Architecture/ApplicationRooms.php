@@ -42,6 +42,7 @@ final class ApplicationRooms
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Valuation' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feed' => ['Feature\Intake', 'Models', 'Storage'],
+        'Feature\Simulation' => ['Feed', 'Http', 'Models', 'Storage', 'Task'],
     ];
 
     /** @return iterable<string, Rule> */

@@ -453,6 +453,9 @@ final readonly class Measures
             'days of inventory' => static fn (array $l): float => (365 * ($l['inventories'] ?? 0.0)) / max(1.0, $l['cost_of_revenue']),
             'capital expenditure' => static fn (array $l): float => $l['capital_expenditure'] / $l['revenue'],
             'debt' => static fn (array $l): float => $l['total_debt'] / $l['total_assets'],
+            'research' => static fn (array $l): float => ($l['research_development'] ?? 0.0) / $l['revenue'],
+            'leases' => static fn (array $l): float => ($l['right_of_use_assets'] ?? 0.0) / $l['revenue'],
+            'paid ahead' => static fn (array $l): float => ($l['deferred_revenue_current'] ?? 0.0) / $l['revenue'],
         ];
         $profiles = [];
         foreach ($figures as $name => $figure) {

@@ -10,6 +10,7 @@ use Illuminate\Console\Command;
 use Logion\Figure\Words;
 use Logion\Time\Day;
 use Logion\Time\InvalidDay;
+use RuntimeException;
 
 final class AdvanceExchange extends Command
 {
@@ -58,23 +59,19 @@ final class AdvanceExchange extends Command
 
             return self::INVALID;
         }
-        $done = 0;
-        $days = isset($asked['next-event']) ? PHP_INT_MAX : (int) ($asked['days'] ?? 1);
         $started = microtime(true);
-        $last = $advance->until(
-            static function (int $last) use (&$done, $start, $to, $days, $asked, $exchange): bool {
-                return match (true) {
-                    $to !== null => ! $exchange->opensBy($last, $to),
-                    isset($asked['next-event']) => $last > $start && $exchange->reported($last),
-                    default => $done >= $days,
-                };
-            },
-            function (int $day) use (&$done): void {
-                $done++;
-                $this->line(Day::iso($day));
-            },
-            self::COMPUTED_EVERY,
-        );
+        try {
+            $done = $advance->wished(
+                ['days' => (int) ($asked['days'] ?? 1), 'to' => $to, 'next_event' => isset($asked['next-event'])],
+                fn () => $this->line(Day::iso((int) $exchange->day())),
+                self::COMPUTED_EVERY,
+            );
+        } catch (RuntimeException $error) {
+            $this->components->error($error->getMessage());
+
+            return self::FAILURE;
+        }
+        $last = (int) $exchange->day();
         $this->components->info($done === 0 ? 'The exchange stands at '.Day::iso($last).' already.' : sprintf(
             '%d trading day%s in %.1f s; the exchange stands at %s.',
             $done,

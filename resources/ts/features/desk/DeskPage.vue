@@ -9,6 +9,7 @@ import LoadState from '@/design/LoadState.vue'
 import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
+import ExchangeClock from './ExchangeClock.vue'
 
 const session = useSession()
 const subject = useSubject()
@@ -69,6 +70,7 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
 <template>
   <div class="page">
     <h1>Desk</h1>
+    <ExchangeClock />
     <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
       <section v-if="nothing" class="first">

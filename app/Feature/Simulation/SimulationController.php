@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Simulation;
+
+use App\Feed\SimulatedExchange;
+use App\Models\Task;
+use App\Task\TaskResource;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Logion\Figure\Words;
+use Logion\Time\Day;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** The simulated exchange of a demo: where it stands, and that it goes on. */
+final class SimulationController
+{
+    /** One at a time goes on, whoever asks. */
+    private const KIND = 'advance';
+
+    public function show(Request $request, SimulatedExchange $exchange): JsonResponse
+    {
+        $day = $exchange->day();
+        $task = Task::query()->where('kind', self::KIND)->whereIn('state', ['waiting', 'running'])->first();
+        $waits = $task?->owners()->whereKey($request->user()->id)->exists() === true;
+
+        return new JsonResponse([
+            'day' => $day === null ? null : Day::iso($day),
+            'task' => $waits ? $task->id : null,
+            'going_on' => $task !== null,
+        ]);
+    }
+
+    public function advance(AdvanceRequest $request, SimulatedExchange $exchange): JsonResponse
+    {
+        if ($exchange->day() === null) {
+            throw new NotFoundHttpException(Words::say('no_exchange_is_simulated_here'));
+        }
+        $task = Task::of(self::KIND, 'exchange', $request->user());
+        if ($task->isIdle(2)) {
+            $task->begin();
+            GoOn::dispatch($task->id, $request->wish());
+        }
+
+        return new JsonResponse(new TaskResource($task->refresh()), 202);
+    }
+}

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useAnswer } from '@/api/answer'
+import { api, ask } from '@/api/client'
+import WorkProgress from '@/design/WorkProgress.vue'
+import { useSession } from '@/stores/session'
+
+/** Where the simulated exchange stands, and that it goes on: shown in a demo to who may change its data. */
+const INTERVAL = 500
+const WEEK = 5
+const session = useSession()
+const task = ref<number | null>(null)
+const problem = ref<string | null>(null)
+const { state: exchange, reload: reloadExchange } = useAnswer(
+  'simulation',
+  () => session.latestDay,
+  async (_, signal) => {
+    const found = await ask(api.GET('/simulation', { signal }))
+    task.value ??= found.task ?? null
+    return found
+  },
+)
+const { state: answer, reload } = useAnswer(
+  'simulation-task',
+  () => ({ id: task.value }),
+  async ({ id }, signal) => {
+    if (id === null) return null
+    const work = await ask(api.GET('/tasks/{id}', { params: { path: { id } }, signal }))
+    if (!['waiting', 'running'].includes(work.state)) await arrive(work.state, work.message ?? null)
+    return work
+  },
+  (work) => (work !== null && ['waiting', 'running'].includes(work.state) ? INTERVAL : false),
+)
+const work = computed(() => (task.value === null ? null : (answer.value.data ?? null)))
+const isGoingOn = computed(() => task.value !== null)
+
+/** The work has ended: everything of the latest day is another. */
+async function arrive(state: string, message: string | null): Promise<void> {
+  task.value = null
+  problem.value = state === 'done' ? null : message
+  await session.load()
+  session.figuresChanged()
+  reloadExchange()
+}
+
+async function advance(wish: { days?: number; next_event?: boolean }): Promise<void> {
+  problem.value = null
+  try {
+    task.value = (await ask(api.POST('/simulation/advance', { body: wish }))).id
+    reload()
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : String(error)
+  }
+}
+
+async function cancel(): Promise<void> {
+  if (task.value !== null) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value } } })).catch(() => undefined)
+  await arrive('cancelled', 'Cancelled. The days before are stored.')
+}
+</script>
+
+<template>
+  <section v-if="exchange.data?.day && session.canChangeFacts" class="clock" aria-label="Simulated exchange">
+    <div>
+      <p>
+        The exchange stands at <strong>{{ exchange.data.day }}</strong>.
+      </p>
+      <p class="quiet">This economy is simulated and goes on when you let it: prices, reports, estimates and news of the next days.</p>
+    </div>
+    <div v-if="isGoingOn" class="work" role="status">
+      <WorkProgress :work="work" what="days" label="Progress of the exchange" />
+      <v-btn size="small" variant="outlined" @click="cancel">Cancel</v-btn>
+    </div>
+    <div v-else class="choices">
+      <v-btn variant="outlined" @click="advance({ days: 1 })">Next day</v-btn>
+      <v-btn variant="outlined" @click="advance({ days: WEEK })">A week</v-btn>
+      <v-btn variant="outlined" @click="advance({ next_event: true })">To the next report</v-btn>
+    </div>
+    <p v-if="problem" class="worse" role="alert">{{ problem }}</p>
+  </section>
+</template>
+
+<style scoped>
+.clock {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: calc(var(--space) * 2);
+  margin-bottom: calc(var(--space) * 4);
+}
+.choices {
+  display: flex;
+  gap: var(--space);
+}
+.work {
+  min-width: 260px;
+}
+</style>
