@@ -170,16 +170,15 @@ final class CompanyReader
         return new PriceSeries($days, $closes, $highs, $lows, $volumes, $actions);
     }
 
-    /** Splits, and dividends in a currency; a dividend paid in one whose rate is not known is left out. */
+    /** Splits and rights, and dividends in a currency; a dividend paid in one whose rate is not known is left out. */
     private function actions(int $securityId, string $currency): CorporateActions
     {
-        $splits = array_map(
-            static fn (array $row): array => [(int) $row['ex_date'], (float) $row['ratio']],
-            $this->rows(
-                "select ex_date, ratio from corporate_actions where security_id = ? and kind = 'split' order by ex_date",
-                $securityId,
-            ),
-        );
+        $actions = ['split' => [], 'rights' => []];
+        foreach (
+            $this->rows('select kind, ex_date, ratio from corporate_actions where security_id = ? order by ex_date', $securityId) as $row
+        ) {
+            $actions[(string) $row['kind']][] = [(int) $row['ex_date'], (float) $row['ratio']];
+        }
         $dividends = [];
         foreach (
             $this->rows('select ex_date, amount, currency from dividends where security_id = ? order by ex_date', $securityId) as $row
@@ -193,7 +192,7 @@ final class CompanyReader
             }
         }
 
-        return new CorporateActions($splits, $dividends);
+        return new CorporateActions($actions['split'], $dividends, $actions['rights']);
     }
 
     /**

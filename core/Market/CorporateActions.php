@@ -10,7 +10,9 @@ use Logion\Time\TradingDays;
  * Splits and cash dividends of a security, and the back-adjustment they cause.
  *
  * For an ex-date e every close before e is multiplied by (1 − D·q/C) / q, where C is the raw close of the last trading
- * day before e, q the new shares per old on e (1 if none) and D the cash dividends of e in the share terms of e.
+ * day before e, q the new shares per old on e (1 if none) and D the cash dividends of e in the share terms of e. A right to new
+ * shares below their price leaves the share on its ex-date as a dividend does: closes before it are divided by what the price with
+ * the right is to the theoretical one without.
  * Events with no earlier close, or after the last close, change nothing.
  */
 final readonly class CorporateActions
@@ -18,8 +20,9 @@ final readonly class CorporateActions
     /**
      * @param  list<array{int, float}>  $splits  ascending: ex-date YYYYMMDD, new shares per old share
      * @param  list<array{int, float}>  $dividends  ascending: ex-date YYYYMMDD, cash per share in the share terms of the ex-date
+     * @param  list<array{int, float}>  $rights  ascending: ex-date YYYYMMDD, price with the right over the theoretical price without
      */
-    public function __construct(public array $splits = [], public array $dividends = [])
+    public function __construct(public array $splits = [], public array $dividends = [], public array $rights = [])
     {
     }
 
@@ -28,7 +31,11 @@ final readonly class CorporateActions
     {
         $known = static fn (array $event): bool => $event[0] <= $day;
 
-        return new self(array_values(array_filter($this->splits, $known)), array_values(array_filter($this->dividends, $known)));
+        return new self(
+            array_values(array_filter($this->splits, $known)),
+            array_values(array_filter($this->dividends, $known)),
+            array_values(array_filter($this->rights, $known)),
+        );
     }
 
     /** New shares per old over all splits after `from` up to and including `to`. */
@@ -95,22 +102,26 @@ final readonly class CorporateActions
      */
     private function steps(array $days, array $closes): array
     {
-        $new = $cash = $steps = [];
+        $new = $cash = $off = $steps = [];
         foreach ($this->splits as [$day, $q]) {
             $new[$day] = ($new[$day] ?? 1.0) * $q;
         }
         foreach ($this->dividends as [$day, $amount]) {
             $cash[$day] = ($cash[$day] ?? 0.0) + $amount;
         }
+        foreach ($this->rights as [$day, $ratio]) {
+            $off[$day] = ($off[$day] ?? 1.0) * $ratio;
+        }
         $end = count($days);
-        foreach ($new + $cash as $day => $_) {
+        foreach ($new + $cash + $off as $day => $_) {
             $at = TradingDays::firstFrom($days, $day);
             if ($at < 1 || $at >= $end) {
                 continue;
             }
             $q = $new[$day] ?? 1.0;
             [, $split, $total] = $steps[$at] ?? [$at, 1.0, 1.0];
-            $steps[$at] = [$at, $split / $q, ($total * (1 - (($cash[$day] ?? 0.0) * $q) / $closes[$at - 1])) / $q];
+            $paid = (($cash[$day] ?? 0.0) * $q) / $closes[$at - 1];
+            $steps[$at] = [$at, $split / $q, ($total * (1 - $paid)) / $q / ($off[$day] ?? 1.0)];
         }
         krsort($steps);
 

@@ -92,7 +92,7 @@ final class PriceSeries
 
         if ($this->withDividends === null) {
             $adjusted =
-                $this->actions->splits === [] && $this->actions->dividends === []
+                $this->actions->splits === [] && $this->actions->dividends === [] && $this->actions->rights === []
                     ? $this->rawCloses
                     : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
             $this->withDividends =
@@ -224,7 +224,14 @@ final class PriceSeries
             }
         }
 
-        return new self($days, $closes, $highs, $lows, $volumes, new CorporateActions($this->actions->splits, $dividends));
+        return new self(
+            $days,
+            $closes,
+            $highs,
+            $lows,
+            $volumes,
+            new CorporateActions($this->actions->splits, $dividends, $this->actions->rights),
+        );
     }
 
     /** @return array<int, int> position of the last bar of each month YYYYMM */

@@ -176,10 +176,12 @@ final class Observatory
     /** @return list<int> companies that are traded at the end */
     public function alive(): array
     {
-        return array_values(array_filter(
-            array_keys($this->charters),
-            fn (int $id): bool => isset($this->closes[$id]) && array_key_last($this->closes[$id]) >= Day::plus(Calendar::LAST_DAY, -6),
-        ));
+        return array_values(
+            array_filter(
+                array_keys($this->charters),
+                fn (int $id): bool => isset($this->closes[$id]) && array_key_last($this->closes[$id]) >= Day::plus(Calendar::LAST_DAY, -6),
+            ),
+        );
     }
 
     /** A company as the core reads it on the last day. */
@@ -210,7 +212,11 @@ final class Observatory
                 new PriceSeries(
                     array_keys($closes),
                     array_values($closes),
-                    actions: new CorporateActions($events($this->splits[$company] ?? []), $events($this->dividends[$company] ?? [])),
+                    actions: new CorporateActions(
+                        $events($this->splits[$company] ?? []),
+                        $events($this->dividends[$company] ?? []),
+                        $events($this->rights[$company] ?? []),
+                    ),
                 ),
                 new PriceSeries(array_keys($index), array_values($index)),
             ),

@@ -106,6 +106,22 @@ final class SeriesTest extends TestCase
         $this->assertSame([100.0, 98.0, 98.0], $series->closes);
     }
 
+    public function test_a_right_leaves_the_share_as_a_dividend_does_and_is_none(): void
+    {
+        // One new share at 60 for four old ones at 100: without the right a share is worth 92.
+        $ratio = 100 / 92;
+        $days = [20240102, 20240103, 20240104];
+        $series = new PriceSeries($days, [98.0, 100.0, 93.84], actions: new CorporateActions([], [], [[20240104, $ratio]]));
+        $this->assertSame([98.0, 100.0, 93.84], $series->closes, 'a price stays what was paid');
+        $this->assertEqualsWithDelta([98 / $ratio, 92.0, 93.84], $series->adjusted, 1e-12);
+        $this->assertEqualsWithDelta(0.02, $series->adjusted[2] / $series->adjusted[1] - 1, 1e-12);
+        $this->assertEqualsWithDelta((93.84 / 92) * (100 / 98) - 1, Returns::reinvested($series), 1e-12);
+        $this->assertSame(1.0, $series->actions->splitRatio(20240102, 20240104), 'shares are counted as before');
+        $this->assertSame([98.0, 100.0], $series->asOf(20240103)->adjusted, 'not before its day');
+        $both = new PriceSeries($days, [98.0, 100.0, 46.92], actions: new CorporateActions([[20240104, 2.0]], [], [[20240104, $ratio]]));
+        $this->assertEqualsWithDelta(0.02, $both->adjusted[2] / $both->adjusted[1] - 1, 1e-12);
+    }
+
     public function test_as_of_a_day_nothing_later_is_in_the_series(): void
     {
         $days = range(20240101, 20240110);
