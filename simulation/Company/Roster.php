@@ -231,7 +231,7 @@ final class Roster
             $charter->payout = $c->between(0.7, 0.92);
         }
         $charter->dividendsPerYear = $industry->kind === 'property' ? $c->pick([4, 4, 12]) : $c->pick([1, 1, 2, 2, 2, 4]);
-        $charter->buyback = $young ? 0.0 : max(0.0, $c->between(-0.6, 0.7));
+        $charter->buyback = $young ? 0.0 : max(0.0, $c->between(-0.4, 0.75));
         $charter->stockCompensation = max($charter->stockCompensation, 0.004 * exp(0.7 * $c->normal()) + 0.06 * $industry->research);
         $charter->yearEndMonth = $c->happens(0.14) ? $c->pick([3, 6, 9]) : 12;
         $charter->annualLag = $c->integer(44, 84);

@@ -10,7 +10,7 @@ return [
         'XA',
         '10',
         'Sea salt and preserved fish in tins, sold under its own labels for generations. Grows a little every year and earns far more than its capital costs.',
-        ['growth' => 0.06, 'longGrowth' => 0.05, 'grossMargin' => 0.52, 'margin' => 0.21, 'cyclicality' => 0.12, 'leverage' => -0.3, 'payout' => 0.45, 'noise' => 0.007, 'beta' => 0.65, 'volatility' => 0.15, 'houses' => 8, 'dividendsPerYear' => 4],
+        ['growth' => 0.06, 'longGrowth' => 0.05, 'grossMargin' => 0.52, 'margin' => 0.21, 'cyclicality' => 0.12, 'leverage' => -0.3, 'payout' => 0.45, 'buyback' => 0.6, 'noise' => 0.007, 'beta' => 0.65, 'volatility' => 0.15, 'houses' => 8, 'dividendsPerYear' => 4],
         ['keeps_margin' => true],
     ],
     [
@@ -74,7 +74,7 @@ return [
         '21',
         'Makes generic medicines. In 2023 a change of law cost it a tax charge several times that of the years around it; nothing else happened that year.',
         ['grossMargin' => 0.58, 'margin' => 0.18, 'research' => 0.09, 'cyclicality' => 0.1, 'payout' => 0.4, 'volatility' => 0.2, 'noise' => 0.01],
-        ['tax_charge' => [20234 => 0.4]],
+        ['tax_charge' => [20234 => 0.4], 'keeps_margin' => true],
     ],
     [
         'Grimsaydale Engines',

@@ -14,8 +14,8 @@ use Simulation\World;
  */
 final class SharePrice
 {
-    /** Part of the distance to its worth that is made up in a day: half of it in ten months. */
-    private const PULL = 0.0032;
+    /** Part of the distance to its worth that is made up in a day: half of it in nine months. */
+    private const PULL = 0.0036;
 
     public float $close = 0.0;
 

@@ -16,6 +16,9 @@ final class Worth
 
     private const YEARS = 10;
 
+    /** Buyers hope for a little more than they reckon. */
+    private const HOPE = 1.13;
+
     /**
      * A multiple of next year's earnings.
      *
@@ -69,6 +72,6 @@ final class Worth
         // Who does not earn yet is paid for what the business may earn when it has grown.
         $hoped = $income < 0.03 * $revenue && $growth > 0.08 ? $revenue * $margin * 16 * (1 + 3 * ($growth - 0.08)) : 0.0;
 
-        return max($earning, $floor, $hoped);
+        return self::HOPE * max($earning, $floor, $hoped);
     }
 }

@@ -420,7 +420,10 @@ final readonly class Measures
     {
         $all = [];
         foreach ($this->years() as [$id, $year, $lines, $before]) {
-            $split = array_filter(array_keys($this->watch->splits[$id] ?? []), static fn (int $day): bool => abs(intdiv($day, 10000) - $year) < 2);
+            $split = array_filter(
+                array_keys($this->watch->splits[$id] ?? []),
+                static fn (int $day): bool => abs(intdiv($day, 10000) - $year) < 2,
+            );
             if ($before !== null && $split === [] && ($lines['shares_issued'] ?? 0.0) > 0) {
                 $all[] = $lines['shares_outstanding_period_end'] / $before['shares_outstanding_period_end'] - 1;
             }
