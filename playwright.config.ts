@@ -3,6 +3,8 @@ import { defineConfig } from '@playwright/test'
 const port = 8931
 /** An installation without data. */
 export const EMPTY = `http://127.0.0.1:${port + 2}`
+/** A demo of its own, whose exchange goes on. */
+export const GOING_ON = `http://127.0.0.1:${port + 4}`
 
 export default defineConfig({
   testDir: 'e2e',
@@ -32,6 +34,12 @@ export default defineConfig({
     {
       command: `rm -f storage/app/empty.sqlite*; DB_DATABASE=$PWD/storage/app/empty.sqlite bin/start --port ${port + 2}`,
       url: `${EMPTY}/api/v1/status`,
+    },
+    {
+      command:
+        'rm -f storage/app/going-on.sqlite*; cp "${DB_DATABASE:-database/demo.sqlite}" storage/app/going-on.sqlite; ' +
+        `DB_DATABASE=$PWD/storage/app/going-on.sqlite bin/serve ${port + 4}`,
+      url: `${GOING_ON}/api/v1/status`,
     },
   ].map((server) => ({ ...server, reuseExistingServer: false, timeout: 60_000, gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 } })),
 })

@@ -7,6 +7,7 @@ namespace App\Feed;
 use App\Storage\ColumnStore;
 use App\Storage\InstallationDay;
 use App\Storage\NextDay;
+use App\Storage\SimulationState;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
@@ -70,8 +71,7 @@ final readonly class Advance
      */
     private function alone(): mixed
     {
-        $path = storage_path('framework/cache/advance-'.md5((string) DB::connection()->getDatabaseName()));
-        $lock = fopen($path, 'c');
+        $lock = fopen(SimulationState::lockFile(), 'c');
         if ($lock === false || ! flock($lock, LOCK_EX | LOCK_NB)) {
             throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
         }

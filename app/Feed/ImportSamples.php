@@ -69,12 +69,12 @@ final class ImportSamples
                 ',',
                 future: true,
             ),
-            'new company.csv' => "Umber Reach Lanterns\nXCR million\n,FY 2025,FY 2024\nNet sales,124.5,118.2\nCost of "
-                ."sales,(70.1),(68.0)\nNet profit,11.4,10.2\nTotal assets,160,151\nShareholders' equity,88,80\nCash flow from "
-                ."operations,19.0,17.1\nCapex,(7.2),(6.9)\n",
-            'insider trades.csv' => "Company,Date,Insider,Role,Transaction,Shares,Price\nBRSW,2026-06-08,A. Fennow,Finance "
-                ."director,Purchase,1200,61.10\nBRSW,2026-06-15,A. Fennow,Finance director,Sale,300,62.00\nBRSW,2026-06-16,A. "
-                ."Fennow,Finance director,Gift,10,\n",
+            'new company.csv' => "Umber Reach Lanterns\nXCR million\n,FY 2025,FY 2024\nNet sales,124.5,118.2\nCost of ".
+                "sales,(70.1),(68.0)\nNet profit,11.4,10.2\nTotal assets,160,151\nShareholders' equity,88,80\nCash flow from ".
+                "operations,19.0,17.1\nCapex,(7.2),(6.9)\n",
+            'insider trades.csv' => "Company,Date,Insider,Role,Transaction,Shares,Price\nBRSW,2026-06-08,A. Fennow,Finance ".
+                "director,Purchase,1200,61.10\nBRSW,2026-06-15,A. Fennow,Finance director,Sale,300,62.00\nBRSW,2026-06-16,A. ".
+                "Fennow,Finance director,Gift,10,\n",
         ];
     }
 

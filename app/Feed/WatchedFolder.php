@@ -52,7 +52,14 @@ final class WatchedFolder implements Feed
                 $files[] = new DroppedFile($path, (int) filemtime($path), $this->imports);
             }
         }
-        usort($files, static fn (DroppedFile $a, DroppedFile $b): int => [$a->day(), $a->minute(), $a->name()] <=> [$b->day(), $b->minute(), $b->name()]);
+        usort(
+            $files,
+            static fn (DroppedFile $a, DroppedFile $b): int => [$a->day(), $a->minute(), $a->name()] <=> [
+                $b->day(),
+                $b->minute(),
+                $b->name(),
+            ],
+        );
 
         return $files;
     }

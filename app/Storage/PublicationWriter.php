@@ -106,7 +106,15 @@ final class PublicationWriter
             Subject::Rating => $this->add('ratings', $v['company'], $v['house'], $day, $v['rating'], $v['before'], $v['target']),
             Subject::Observation => $this->add('observations', $v['company'], $v['name'], $day, $v['value']),
             Subject::Holding => $this->add('holdings', $v['company'], $v['holder'], $v['kind'], $day, $v['shares']),
-            Subject::InsiderTrade => $this->add('insider_trades', $v['company'], $v['insider'], $v['role'], $day, $v['shares'], $v['price']),
+            Subject::InsiderTrade => $this->add(
+                'insider_trades',
+                $v['company'],
+                $v['insider'],
+                $v['role'],
+                $day,
+                $v['shares'],
+                $v['price'],
+            ),
             Subject::Guidance => $this->add('guidance', $v['company'], $day, $v['line'], $v['period'], $v['low'], $v['high']),
             Subject::CalendarDate => $this->add('calendar_dates', $v['company'], $v['kind'], $v['on'], $day, $v['amount']),
             Subject::News => $this->add('news', $v['company'], $day, $publication->minute, $v['kind'], $v['title'], $v['text']),
@@ -280,7 +288,9 @@ final class PublicationWriter
         ]);
         DB::table('identifiers')->insert(['security_id' => $v['id'], 'scheme' => 'isin', 'value' => $v['isin']]);
         if ($v['of'] > 0) {
-            DB::table('exchanges')->where('id', $v['of'])->update(['index_id' => $v['id']]);
+            DB::table('exchanges')
+                ->where('id', $v['of'])
+                ->update(['index_id' => $v['id']]);
         }
     }
 

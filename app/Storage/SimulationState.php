@@ -15,6 +15,12 @@ final class SimulationState
     /** Raised when what is kept is no longer understood. */
     public const VERSION = 1;
 
+    /** A file that is locked by who advances the exchange of this database. */
+    public static function lockFile(): string
+    {
+        return storage_path('framework/cache/advance-'.md5((string) DB::connection()->getDatabaseName()));
+    }
+
     /** @return array{seed: int, companies: int, day: int, version: int}|null null where nothing is simulated */
     public function read(): ?array
     {
@@ -22,7 +28,12 @@ final class SimulationState
 
         return $row === null
             ? null
-            : ['seed' => (int) $row->seed, 'companies' => (int) $row->companies, 'day' => (int) $row->day, 'version' => (int) $row->version];
+            : [
+                'seed' => (int) $row->seed,
+                'companies' => (int) $row->companies,
+                'day' => (int) $row->day,
+                'version' => (int) $row->version,
+            ];
     }
 
     public function begin(int $seed, int $companies, int $day, Indices $indices): void
@@ -56,7 +67,9 @@ final class SimulationState
     /** @return list<ListedCompany> */
     public function block(int $number): array
     {
-        return unserialize((string) gzuncompress($this->bytes(DB::table('simulation_blocks')->where('number', $number)->value('companies'))));
+        return unserialize(
+            (string) gzuncompress($this->bytes(DB::table('simulation_blocks')->where('number', $number)->value('companies'))),
+        );
     }
 
     /** @param  list<ListedCompany>  $companies */

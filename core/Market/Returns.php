@@ -56,7 +56,8 @@ final class Returns
     }
 
     /**
-     * Value of one share held from the first day with dividends, and what rights are worth, reinvested at the ex-date close, over the first close − 1.
+     * Value of one share held from the first day with dividends, and what rights are worth, reinvested at the ex-date close, over the
+     * first close − 1.
      */
     public static function reinvested(PriceSeries $series): float
     {

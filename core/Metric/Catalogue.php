@@ -431,11 +431,12 @@ final class Catalogue implements Vocabulary
         return count(array_unique($units, SORT_REGULAR)) === 1 ? $units[0] : null;
     }
 
-    /** Whether a metric may be another on the next day though its company reported nothing: it looks at prices, estimates, rates or others. */
+    /** Whether a metric may be another on the next day though its company reported nothing: it looks at prices, estimates or others. */
     public function movesDaily(string $key): bool
     {
-        return $this->daily[$key] ??= $this->isDaily($this->tree($key)) ||
-            ($this->metrics[$key]->comparison !== null) ||
+        return $this->daily[$key] ??=
+            $this->isDaily($this->tree($key)) ||
+            $this->metrics[$key]->comparison !== null ||
             (($guard = $this->guard($key)) !== null && $this->isDaily($guard));
     }
 

@@ -101,7 +101,7 @@ test('a picture of each main view', async ({ page }) => {
     verdict: 'watch',
     thesis: 'Restructuring is behind it; margins hold.',
     disproof: 'An operating margin below 10 % in two years.',
-    value_per_share: 52,
+    value_per_share: 24,
     margin_of_safety: 0.25,
   })
   await make('decisions', {
@@ -109,7 +109,7 @@ test('a picture of each main view', async ({ page }) => {
     verdict: 'buy',
     thesis: 'Salt keeps. High returns on little capital, no debt.',
     disproof: 'Gross margin below 45 %, or a large purchase.',
-    value_per_share: 215,
+    value_per_share: 150,
     margin_of_safety: 0.2,
   })
   await make('lists', { name: 'Quiet compounders', tickers: ['BRSW', 'PGSP', 'VRSI', 'GRME', 'TVRM'] })

@@ -7,6 +7,7 @@ namespace Simulation\Analysts;
 use Logion\Time\Day;
 use Simulation\Chance;
 use Simulation\Company\Charter;
+use Simulation\Newsroom\Newsroom;
 use Simulation\Subject;
 use Simulation\Wire;
 
@@ -127,7 +128,7 @@ final class Coverage
         $spread = 0.035 + 1.9 * $this->charter->noise;
         $said = [];
         for ($target = $year; $target <= $year + 2; $target++) {
-            $horizon = $target - $year + (4 - ($last % 10) % 4) / 4;
+            $horizon = $target - $year + (4 - (($last % 10) % 4)) / 4;
             // The chance of a house drifts from one estimate to the next, so that revisions have a direction.
             $mood = 0.88 * ($house['mood'][$target] ?? $this->chance->normal()) + 0.47 * $this->chance->normal();
             $this->houses[$at]['mood'][$target] = $mood;
@@ -240,6 +241,10 @@ final class Coverage
                     'before' => $changed && $house['target'] > 0 ? $house['rating'] : null,
                     'target' => $target,
                 ]);
+                if ($changed) {
+                    $before = $house['target'] > 0 ? $house['rating'] : null;
+                    Newsroom::rated($wire, 606 + 7 * $at, $this->charter, $house['name'], $rating, $before, $target);
+                }
             }
             $this->houses[$at]['rating'] = $rating;
             $this->houses[$at]['target'] = $target;
@@ -253,7 +258,7 @@ final class Coverage
 
         return $wire->reaches(intdiv($day, 100) * 100 + 20) &&
             $day >= self::FIRST_CONSENSUS &&
-            ($day >= self::MONTHLY_FROM || intdiv($day, 100) % 100 % 3 === 0);
+            ($day >= self::MONTHLY_FROM || (intdiv($day, 100) % 100) % 3 === 0);
     }
 
     /** The mean, the spread and the ends of what the houses say of the fiscal years ahead. */
@@ -267,7 +272,14 @@ final class Coverage
         }
         ksort($years);
         foreach ($years as $year => $said) {
-            foreach (['revenue' => 'revenue', 'ebitda' => 'ebitda', 'eps' => 'earnings_per_share_diluted', 'dps' => 'dividends_per_share'] as $of => $line) {
+            foreach (
+                [
+                    'revenue' => 'revenue',
+                    'ebitda' => 'ebitda',
+                    'eps' => 'earnings_per_share_diluted',
+                    'dps' => 'dividends_per_share',
+                ] as $of => $line
+            ) {
                 $values = array_values(array_filter(array_column($said, $of), static fn (?float $x): bool => $x !== null));
                 if ($values !== [] && ! ($of === 'dps' && max($values) <= 0)) {
                     $this->tell($wire, $line, 10 * $year, $values);

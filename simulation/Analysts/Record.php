@@ -34,7 +34,9 @@ final class Record
         $this->quarters[] = [
             'period' => $period,
             'revenue' => (float) $lines['revenue'],
-            'ebitda' => isset($lines['cost_of_revenue']) ? (float) ($lines['operating_income'] + $lines['depreciation_amortization']) : null,
+            'ebitda' => isset($lines['cost_of_revenue'])
+                ? (float) ($lines['operating_income'] + $lines['depreciation_amortization'])
+                : null,
             'income' => (float) $lines['net_income_common'],
             'funds' => (float) ($lines['adjusted_funds_from_operations'] ?? $lines['net_income_common']),
             'shares' => (float) $lines['diluted_shares_average'],

@@ -40,17 +40,23 @@ final class BankBooks extends Books
         $deposits = (int) round($gross * $own['deposits'] * (1 + 0.008 * $c->normal()));
         $earning = $b['gross_loans'] + $b['securities'] + $b['interbank_placements'];
         $interest = (int) round(
-            ($b['gross_loans'] * $this->yield + $b['securities'] * ($rates['long'] - 0.002) + $b['interbank_placements'] * $rates['policy'])
-                / 4,
+            ($b['gross_loans'] * $this->yield +
+                $b['securities'] * ($rates['long'] - 0.002) +
+                $b['interbank_placements'] * $rates['policy']) /
+                4,
         );
         $expense = (int) round(
-            ($b['deposits'] * $own['deposit_cost'] * $rates['policy'] + $b['long_term_debt'] * ($rates['long'] + 0.8 * $rates['spread'])) / 4,
+            ($b['deposits'] * $own['deposit_cost'] * $rates['policy'] + $b['long_term_debt'] * ($rates['long'] + 0.8 * $rates['spread'])) /
+                4,
         );
         $fees = (int) round((($gross * $own['fees']) / 4) * (1 + 0.06 * $activity + 0.04 * $c->normal()));
         $trading = (int) round((($gross * 0.0013) / 4) * (1 + 1.3 * $c->normal()));
         $losses = $own['loss_rate'] * exp(-0.75 * $quarter->activity(2) + 0.25 * $c->normal());
         $provision = (int) round(($gross * $losses) / 4);
-        $charged = min($b['allowance_for_credit_losses'], (int) round(0.22 * $b['allowance_for_credit_losses'] * (0.75 + 0.2 * $c->uniform())));
+        $charged = min(
+            $b['allowance_for_credit_losses'],
+            (int) round(0.22 * $b['allowance_for_credit_losses'] * (0.75 + 0.2 * $c->uniform())),
+        );
         $revenue = $interest - $expense + $fees + $trading;
         $this->efficiency += 0.02 * (0.43 - $this->efficiency) + 0.006 * $c->normal();
         // Offices and people are there whatever is earned.
@@ -113,13 +119,7 @@ final class BankBooks extends Books
         $b = $this->b;
         $loans = $gross - $allowance;
         $assets =
-            $cash +
-            $interbank +
-            $b['securities'] +
-            $loans +
-            $b['property_plant_equipment_net'] +
-            $b['equity_method_investments'] +
-            $other;
+            $cash + $interbank + $b['securities'] + $loans + $b['property_plant_equipment_net'] + $b['equity_method_investments'] + $other;
         $liabilities = $deposits + $debt + $otherLiabilities;
         $common = $this->equity();
         $risky = (0.45 + 0.3 * min(1.0, $own['asset_yield'] / 0.058)) * $gross;

@@ -141,7 +141,9 @@ final class IndustrialBooks extends Books
             $this->open($revenue, $cost, $overhead, $rates['long']);
         }
         $b = $this->b;
-        $restructuring = (int) round($revenue * ($this->event('restructuring', $quarter) ?: $this->restructuring($revenue, $cost, $overhead)));
+        $restructuring = (int) round(
+            $revenue * ($this->event('restructuring', $quarter) ?: $this->restructuring($revenue, $cost, $overhead)),
+        );
         $impairment = $this->impairment($quarter);
         $written = $this->writeOff($quarter);
         $overhead += $written;
@@ -193,8 +195,16 @@ final class IndustrialBooks extends Books
         $acquisition = (int) round($bought * 4 * $base * max(0.5, 11 * max(0.04, $this->margin)));
         $financed = $this->finance(
             $quarter,
-            $b['cash_and_equivalents'] + $operatingCash - $capital + $sold - $acquisition - $preferred - $this->dividends
-                + $this->raised - ($p->operatingLeases ? 0 : $leasePaid) - $minorityPaid,
+            $b['cash_and_equivalents'] +
+                $operatingCash -
+                $capital +
+                $sold -
+                $acquisition -
+                $preferred -
+                $this->dividends +
+                $this->raised -
+                ($p->operatingLeases ? 0 : $leasePaid) -
+                $minorityPaid,
             $debt,
             $ebitda,
             $base,
@@ -375,7 +385,8 @@ final class IndustrialBooks extends Books
         $charge = (int) round($revenue * $this->event('tax_charge', $quarter));
         if ($profit <= 0) {
             // Who can expect profits shows the saving at once.
-            $shown = $this->margin > 0.25 * $this->charter->industry()->margin && $b['deferred_tax_assets'] < 0.04 * 4 * $revenue ? 0.7 : 0.0;
+            $shown =
+                $this->margin > 0.25 * $this->charter->industry()->margin && $b['deferred_tax_assets'] < 0.04 * 4 * $revenue ? 0.7 : 0.0;
             $saved = (int) round(-$profit * $rate * $shown);
             $this->losses += (int) round(-$profit * (1 - $shown));
 
@@ -418,9 +429,9 @@ final class IndustrialBooks extends Books
         return [
             'receivables' => (int) round(($revenue * $p->receivableDays * exp($this->receivableMood)) / 91) + $this->air,
             'inventories' => (int) round(
-                (((0.5 * $cost + 0.5 * $base * (1 - $p->grossMargin)) * $p->inventoryDays) / 91)
-                    * exp($this->inventoryMood)
-                    * (1 - 0.03 * $p->cyclicality * min(1.5, max(-1.5, $activity))),
+                (((0.5 * $cost + 0.5 * $base * (1 - $p->grossMargin)) * $p->inventoryDays) / 91) *
+                    exp($this->inventoryMood) *
+                    (1 - 0.03 * $p->cyclicality * min(1.5, max(-1.5, $activity))),
             ),
             'prepaid_expenses' => (int) round($base * 0.05),
             'accounts_payable' => (int) round(($cost * $p->payableDays * exp($this->payableMood) * $late) / 91),
@@ -500,7 +511,7 @@ final class IndustrialBooks extends Books
         }
         $issued += $leveraged;
         $repurchase = $this->repurchase($repurchase, 0.022, $quarter->price) + $this->repurchase($leveraged, 0.2, $quarter->price);
-        $this->cover = $interest > 0 ? (0.75 * $this->cover + (0.25 * $operating) / $interest) : 20.0;
+        $this->cover = $interest > 0 ? 0.75 * $this->cover + (0.25 * $operating) / $interest : 20.0;
         $bad = $this->cover < 0.9 && $debt > 3.5 * max($ebitda, 0.01 * $base) && $debt > 0.35 * 4 * $base;
         $this->distress = $bad ? $this->distress + 1 : max(0, $this->distress - 2);
 
@@ -528,7 +539,10 @@ final class IndustrialBooks extends Books
     {
         $b = $this->b;
 
-        return $b['share_capital_and_premium'] + $b['retained_earnings'] + $b['accumulated_other_comprehensive_income'] - $b['treasury_stock'];
+        return $b['share_capital_and_premium'] +
+            $b['retained_earnings'] +
+            $b['accumulated_other_comprehensive_income'] -
+            $b['treasury_stock'];
     }
 
     private function open(int $revenue, int $cost, int $overhead, float $long): void
@@ -623,6 +637,10 @@ final class IndustrialBooks extends Books
         ];
 
         // What a company does not have it does not show.
-        return array_filter($lines, static fn (int $value, string $line): bool => $value !== 0 || isset(self::SHOWN[$line]), ARRAY_FILTER_USE_BOTH);
+        return array_filter(
+            $lines,
+            static fn (int $value, string $line): bool => $value !== 0 || isset(self::SHOWN[$line]),
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 }

@@ -77,7 +77,10 @@ final class InsurerBooks extends Books
         $required = 0.62 * $earned * 2.2 + 0.05 * $b['invested_assets'];
         $repurchase =
             $equity > 1.6 * $required
-                ? $this->repurchase((int) round(max(0, $net - $this->dividends) * $p->buyback + 0.03 * ($equity - 1.6 * $required)), $quarter->price)
+                ? $this->repurchase(
+                    (int) round(max(0, $net - $this->dividends) * $p->buyback + 0.03 * ($equity - 1.6 * $required)),
+                    $quarter->price,
+                )
                 : 0;
         if ($equity < 0.9 * $required) {
             $this->needs = (int) round(1.25 * $required - $equity);

@@ -45,7 +45,9 @@ final class PropertyBooks extends Books
         $overhead = (int) round((0.05 + 0.02 * (1 - $p->grossMargin)) * $this->rent);
         $depreciation = (int) round(($b['investment_property'] * 0.024) / 4);
         $debt = $b['short_term_debt'] + $b['long_term_debt'];
-        $this->rate += 0.05 * ($rates['long'] + (0.7 + 1.2 * max(0.0, $debt / max(1, $b['investment_property']) - 0.2)) * $rates['spread'] - $this->rate);
+        $this->rate +=
+            0.05 *
+            ($rates['long'] + (0.7 + 1.2 * max(0.0, $debt / max(1, $b['investment_property']) - 0.2)) * $rates['spread'] - $this->rate);
         $interest = (int) round(($debt * $this->rate) / 4);
         $operating = $rent - $costs;
         $pretax = $operating - $overhead - $depreciation - $interest;
@@ -89,7 +91,9 @@ final class PropertyBooks extends Books
         if ($activity > -0.8 && ($own['growth_by_purchase'] > 0 || $debt > 0.68 * $b['investment_property'])) {
             $each = $p->dividendsPerYear === 12 || $c->happens(0.35);
             $size = ($own['growth_by_purchase'] / 4) * ($p->dividendsPerYear === 12 ? 1 : 2.5) * (1 - $own['loan_to_value']);
-            $this->needs = $each ? (int) round(max($size, $debt > 0.68 * $b['investment_property'] ? 0.06 : 0.0) * $b['investment_property']) : 0;
+            $this->needs = $each
+                ? (int) round(max($size, $debt > 0.68 * $b['investment_property'] ? 0.06 : 0.0) * $b['investment_property'])
+                : 0;
         }
         $assets = $b['investment_property'] + $cash + $receivables;
         $liabilities = $debt + $payables;
@@ -150,8 +154,11 @@ final class PropertyBooks extends Books
             'annualized_rent' => 4 * $rent,
             'top_tenant_rent' => (int) round(4 * $own['top_tenant'] * $rent),
             'rent_expiring_next_year' => (int) round(4 * $own['expiring'] * $rent * (1 + 0.2 * $c->normal())),
-            'net_asset_value' => (int) round((4 * $operating) / $own['rent_yield'] / (1 + 9 * ($rates['long'] - 0.033))) + $cash + $receivables
-                - $liabilities - $b['preferred_equity'],
+            'net_asset_value' => (int) round((4 * $operating) / $own['rent_yield'] / (1 + 9 * ($rates['long'] - 0.033))) +
+                $cash +
+                $receivables -
+                $liabilities -
+                $b['preferred_equity'],
             'employees' => (int) max(8, round($rent / 500)),
         ];
     }
@@ -169,12 +176,7 @@ final class PropertyBooks extends Books
             'short_term_debt' => (int) round(0.08 * $debt),
             'long_term_debt' => $debt - (int) round(0.08 * $debt),
         ];
-        $equity =
-            $property +
-            $b['cash_and_equivalents'] +
-            $b['receivables'] -
-            $b['accounts_payable'] -
-            $debt;
+        $equity = $property + $b['cash_and_equivalents'] + $b['receivables'] - $b['accounts_payable'] - $debt;
         $b['preferred_equity'] = (int) round($this->charter->preferred * $equity);
         $b['share_capital_and_premium'] = (int) round(0.9 * ($equity - $b['preferred_equity']));
         $b['retained_earnings'] = $equity - $b['preferred_equity'] - $b['share_capital_and_premium'];

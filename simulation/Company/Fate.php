@@ -52,7 +52,13 @@ final class Fate
         $fails = $c->happens(0.13);
         $cash = $c->happens(0.7) ? 1.0 : $c->between(0.0, 0.7);
         $buyer = $c->pick(Names::PLACES).' '.$c->pick(['Guild Holding', 'Partners', 'Tontine', 'Combined Estates', 'Investment Chest']);
-        if (! $drawn || $this->offer !== null || $this->ends > 0 || $this->charter->id <= Stories::COUNT || isset($this->charter->events['stays'])) {
+        if (
+            ! $drawn ||
+            $this->offer !== null ||
+            $this->ends > 0 ||
+            $this->charter->id <= Stories::COUNT ||
+            isset($this->charter->events['stays'])
+        ) {
             return;
         }
         $this->announce(Day::plus($day, $after), Day::plus($day, $after + $lasts), 1 + $premium, $buyer, $fails, $cash);

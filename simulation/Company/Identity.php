@@ -35,8 +35,12 @@ final class Identity
     {
         $this->chance = new Chance($charter->seed, "identity {$charter->id}");
         $events = $charter->events;
-        $this->changes = isset($events['former_ticker']) || isset($events['former']) || isset($events['renamed']) || isset($events['also_listed'])
-            || isset($events['left_index']);
+        $this->changes =
+            isset($events['former_ticker']) ||
+            isset($events['former']) ||
+            isset($events['renamed']) ||
+            isset($events['also_listed']) ||
+            isset($events['left_index']);
     }
 
     public function enter(Wire $wire): void
@@ -46,11 +50,13 @@ final class Identity
         $name = $p->name;
         $sector = $p->industryCode;
         $currency = $p->reportingCurrency;
-        foreach ([...$events['former'] ?? [], ...isset($events['renamed']) ? [['name', ...$events['renamed']]] : []] as [$attribute, $value]) {
+        foreach (
+            [...$events['former'] ?? [], ...isset($events['renamed']) ? [['name', ...$events['renamed']]] : []] as [$attribute, $value]
+        ) {
             match ($attribute) {
-                'name' => $name = $value,
-                'sector' => $sector = $value,
-                default => $currency = $value,
+                'name' => ($name = $value),
+                'sector' => ($sector = $value),
+                default => ($currency = $value),
             };
         }
         $wire->publish(Subject::Company, 1, [
@@ -74,7 +80,12 @@ final class Identity
         $ticker = $events['former_ticker'][0] ?? $p->ticker;
         $this->list($wire, isset($events['former_ticker']) ? self::FURTHER + $p->id : $p->id, $p->id, $p->exchange(), $ticker, $listed);
         if (isset($events['second_class'])) {
-            $wire->publish(Subject::Security, 2, ['id' => self::FURTHER + $p->id, 'company' => $p->id, 'name' => 'Class B', 'main' => false]);
+            $wire->publish(Subject::Security, 2, [
+                'id' => self::FURTHER + $p->id,
+                'company' => $p->id,
+                'name' => 'Class B',
+                'main' => false,
+            ]);
             $this->identifier($wire, self::FURTHER + $p->id, $events['second_class'][0]);
             $this->list($wire, self::FURTHER + $p->id, self::FURTHER + $p->id, $p->exchange(), $events['second_class'][0], 0);
         }
@@ -130,7 +141,11 @@ final class Identity
             $wire->publish(Subject::ListingEnd, 1140, ['id' => $listing, 'to' => $wire->day, 'because' => $because]);
         }
         if ($this->abroad) {
-            $wire->publish(Subject::ListingEnd, 1140, ['id' => self::FURTHER + $this->charter->id, 'to' => $wire->day, 'because' => $because]);
+            $wire->publish(Subject::ListingEnd, 1140, [
+                'id' => self::FURTHER + $this->charter->id,
+                'to' => $wire->day,
+                'because' => $because,
+            ]);
         }
         $wire->publish(Subject::MemberEnd, 1141, ['company' => $this->charter->id]);
     }

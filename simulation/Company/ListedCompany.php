@@ -21,7 +21,12 @@ use Simulation\Subject;
 use Simulation\Wire;
 use Simulation\World;
 
-/** A company from day to day: its books, its price, what it tells and what is said of it. All of it that lasts is in this object. */
+/**
+ * A company from day to day: its books, its price, what it tells and what is said of it. All of it that lasts is in this object.
+ *
+ * @phpstan-type Told array{period: int, lines: array<string, int|float>, due: int, heard: int,
+ *     expected: array{revenue: float, eps: float}|null}
+ */
 final class ListedCompany
 {
     /** What quarters are expected to bring is told from this day on. */
@@ -60,7 +65,7 @@ final class ListedCompany
 
     private bool $gone = false;
 
-    /** @var list<array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}> closed and not told */
+    /** @var list<Told> closed and not told */
     private array $untold = [];
 
     /** @var list<array{int, float}> ex-dates of splits and new shares per old */
@@ -117,7 +122,7 @@ final class ListedCompany
         $open = Calendar::isOpen($this->charter->exchange(), $day);
         if ($day > $this->quarterEnd) {
             // Before anything happens on the first day of the next.
-            $this->close($world, $day);
+            $this->close($world, $wire);
         }
         if (! $this->listed && $day >= ($this->charter->events['listed'] ?? 0)) {
             $this->enter($world, $wire);
@@ -127,12 +132,12 @@ final class ListedCompany
             $this->identity->change($wire);
             $paid = $open ? $this->eventsOfTheMorning($world, $wire) : 0.0;
             if ($this->charter->reportsBeforeOpening) {
-                $this->tell($world, $wire, Publication::MORNING + $this->charter->id % 60);
+                $this->tell($world, $wire, Publication::MORNING + ($this->charter->id % 60));
             }
             $this->courtship($wire);
             $moved = $this->trade($world, $wire, $open, $paid);
             if (! $this->charter->reportsBeforeOpening) {
-                $this->tell($world, $wire, Publication::EVENING + $this->charter->id % 50);
+                $this->tell($world, $wire, Publication::EVENING + ($this->charter->id % 50));
             }
         }
         if ($this->listed && ! $this->gone) {
@@ -267,7 +272,8 @@ final class ListedCompany
                 $this->takeover($wire, $offer, 'failed');
             } else {
                 $this->fate->ends = $wire->day;
-                $this->fate->because = 'Taken over at '.rtrim(rtrim(number_format($offer['premium'], 2), '0'), '.').' times the last price.';
+                $this->fate->because =
+                    'Taken over at '.rtrim(rtrim(number_format($offer['premium'], 2), '0'), '.').' times the last price.';
                 $this->takeover($wire, $offer, 'completed');
             }
         }
@@ -314,8 +320,9 @@ final class ListedCompany
         return $moved;
     }
 
-    private function close(World $world, int $day): void
+    private function close(World $world, Wire $wire): void
     {
+        $day = $wire->day;
         $rate = $this->rate($world, $day);
         while ($day > $this->quarterEnd) {
             $price = $this->price->close / $rate;
@@ -326,7 +333,7 @@ final class ListedCompany
             $this->untold[] = [
                 'period' => $quarter->period(),
                 'lines' => $lines,
-                'due' => $due = $this->dueDay($this->quarterEnd, $this->quarter, $day),
+                'due' => ($due = $this->dueDay($this->quarterEnd, $this->quarter, $day)),
                 'heard' => Day::plus($due, -self::DAYS_BEFORE),
                 'expected' => null,
             ];
@@ -340,6 +347,7 @@ final class ListedCompany
             $this->untold = array_slice($this->untold, -16);
         }
         if ($this->books->isBankrupt() && $this->listed && ! isset($this->charter->events['insolvent'])) {
+            $this->fate->insolvent || Newsroom::insolvent($wire, $this->charter);
             $this->fate->fail(Day::plus($day, $this->chance->integer(5, 40)));
             $this->price->news = -0.7 - 0.5 * $this->chance->uniform();
         }
@@ -372,7 +380,7 @@ final class ListedCompany
         }
     }
 
-    /** @param  array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}  $told */
+    /** @param  Told  $told */
     private function file(World $world, Wire $wire, int $minute, array $told): void
     {
         $period = $told['period'];
@@ -387,7 +395,7 @@ final class ListedCompany
     /**
      * The price answers what was not expected.
      *
-     * @param  array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}  $told
+     * @param  Told  $told
      */
     private function react(Wire $wire, int $minute, array $told): void
     {
@@ -410,7 +418,7 @@ final class ListedCompany
     /**
      * What the board decides with results.
      *
-     * @param  array{period: int, lines: array<string, int|float>, due: int, heard: int, expected: array{revenue: float, eps: float}|null}  $told
+     * @param  Told  $told
      */
     private function decide(World $world, Wire $wire, int $minute, array $told): void
     {
@@ -424,8 +432,16 @@ final class ListedCompany
         foreach ($declared as $dividend) {
             $this->announce($wire, $minute + 2, 'ex_dividend', $dividend['ex'], round($dividend['amount'] * $rate, 4));
         }
-        if ($fiscalQuarter === 4 && $price > 0 && $this->books->idle > 0.07 * $price * $this->books->shares && $this->chance->happens(0.4)) {
-            $special = $this->distributions->special($day, min(0.8 * $this->books->idle, 0.1 * $price * $this->books->shares) / $this->books->shares);
+        if (
+            $fiscalQuarter === 4 &&
+            $price > 0 &&
+            $this->books->idle > 0.07 * $price * $this->books->shares &&
+            $this->chance->happens(0.4)
+        ) {
+            $special = $this->distributions->special(
+                $day,
+                min(0.8 * $this->books->idle, 0.06 * $price * $this->books->shares) / $this->books->shares,
+            );
             $this->books->idle = 0;
             $this->announce($wire, $minute + 2, 'ex_dividend', $special['ex'], round($special['amount'] * $rate, 4));
         }
@@ -517,7 +533,10 @@ final class ListedCompany
         $day = $wire->day;
         $this->books->dividends += $this->distributions->paying($day);
         if (isset($this->charter->events['insolvent']) && $day >= $this->charter->events['insolvent'][0]) {
-            $this->fate->insolvent || ($this->price->news = -0.9);
+            if (! $this->fate->insolvent) {
+                $this->price->news = -0.9;
+                Newsroom::insolvent($wire, $this->charter);
+            }
             $this->fate->fail($day, $this->charter->events['insolvent'][1]);
         }
         if ($this->reports->restates()) {
@@ -544,7 +563,9 @@ final class ListedCompany
         if ($wire->endsMonth) {
             $this->reckon($world, $day);
             $due = $next['due'] ?? $this->dueDayAfter($this->record->lastPeriod());
-            $opinions = $this->coverage->isFollowed() ? $this->coverage->opinions($day, 0.5 * $this->record->growth() + 0.5 * $this->charter->longGrowth) : [];
+            $opinions = $this->coverage->isFollowed()
+                ? $this->coverage->opinions($day, 0.5 * $this->record->growth() + 0.5 * $this->charter->longGrowth)
+                : [];
             $this->ownership->endOfMonth($wire, $shares, [...$opinions, 'next_report_date' => (float) max($wire->next, $due)]);
         }
     }

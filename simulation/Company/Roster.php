@@ -63,7 +63,10 @@ final class Roster
     private static function shareTickers(array $drawn): void
     {
         $of = static fn (string $country): array => array_values(
-            array_filter($drawn, static fn (Charter $charter): bool => $charter->country === $country && ! isset($charter->events['listed'])),
+            array_filter(
+                $drawn,
+                static fn (Charter $charter): bool => $charter->country === $country && ! isset($charter->events['listed']),
+            ),
         );
         $first = $of('XA')[0] ?? null;
         $others = $of('XB');

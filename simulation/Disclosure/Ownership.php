@@ -130,7 +130,7 @@ final class Ownership
     public function endOfMonth(Wire $wire, float $shares, array $more): void
     {
         $c = $this->chance;
-        $quarter = intdiv($wire->day, 100) % 100 % 3 === 0;
+        $quarter = (intdiv($wire->day, 100) % 100) % 3 === 0;
         foreach ($this->institutions as $name => $part) {
             $this->institutions[$name] = max(0.0005, min(0.14, $part * exp(0.045 * $c->normal())));
         }
@@ -156,9 +156,7 @@ final class Ownership
         if ($wire->day < self::FIRST_OBSERVATIONS || ($wire->day < self::MONTHLY_FROM && ! $quarter)) {
             return;
         }
-        $sum = fn (int $sign): float => array_sum(
-            array_map(static fn (array $trade): float => max(0.0, $sign * $trade[1]), $this->trades),
-        );
+        $sum = fn (int $sign): float => array_sum(array_map(static fn (array $trade): float => max(0.0, $sign * $trade[1]), $this->trades));
         foreach (
             [
                 ...$more,

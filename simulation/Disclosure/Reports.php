@@ -61,7 +61,7 @@ final class Reports
                     $wire->day,
                     $former,
                 );
-                $this->publish($wire, $minute, 'quarterly', $period, $end, 'Quarterly report '.($period % 10)."/{$year}", $facts, [
+                $this->publish($wire, $minute, 'quarterly', $period, $end, 'Quarterly report '.$period % 10 ."/{$year}", $facts, [
                     ...$this->classes($lines, $period),
                 ]);
             }
@@ -86,7 +86,10 @@ final class Reports
             ],
             $this->segments->year($year, $annual, $price),
         );
-        $this->publish($wire, $minute, 'annual', 10 * $year, $end, "Annual report {$year}", $facts, [...$parts, ...$this->classes($annual, 10 * $year)]);
+        $this->publish($wire, $minute, 'annual', 10 * $year, $end, "Annual report {$year}", $facts, [
+            ...$parts,
+            ...$this->classes($annual, 10 * $year),
+        ]);
         if (isset($this->charter->events['restated'][$year])) {
             $this->kept[$year] = $annual;
         }
@@ -173,7 +176,8 @@ final class Reports
             return [];
         }
         $second = round(1000 * $class[1] * $lines['shares_outstanding_period_end']);
-        $row = static fn (string $name, float $count): array => ['class', $name, 'shares_outstanding_period_end', 'shares', $period, $count];
+        $line = 'shares_outstanding_period_end';
+        $row = static fn (string $name, float $count): array => ['class', $name, $line, 'shares', $period, $count];
 
         return [$row('Class A', 1000.0 * $lines['shares_outstanding_period_end'] - $second), $row('Class B', $second)];
     }

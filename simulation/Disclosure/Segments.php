@@ -25,7 +25,11 @@ final class Segments
     /** @var list<array{string, float, float}> */
     private array $regions = [];
 
-    /** What is counted, its unit, units for a thousand of revenue at first, and the change of price a year. @var array{string, string, float, float}|null */
+    /**
+     * What is counted, its unit, units for a thousand of revenue at first, and the change of price a year.
+     *
+     * @var array{string, string, float, float}|null
+     */
     private ?array $driver = null;
 
     public function __construct(private readonly Charter $charter)

@@ -102,7 +102,8 @@ final class BusinessCycle
         $at = max(0.0, ($year - self::FIRST_YEAR) * 4);
         $quarter = (int) $at;
         while (count($this->wobble) < $quarter + 2) {
-            $this->wobble[] = 0.6 * ($this->wobble === [] ? 0.0 : $this->wobble[count($this->wobble) - 1]) + 0.09 * $this->wobbles->normal();
+            $this->wobble[] =
+                0.6 * ($this->wobble === [] ? 0.0 : $this->wobble[count($this->wobble) - 1]) + 0.09 * $this->wobbles->normal();
         }
 
         return $this->wobble[$quarter] + ($at - $quarter) * ($this->wobble[$quarter + 1] - $this->wobble[$quarter]);

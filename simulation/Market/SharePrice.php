@@ -60,7 +60,8 @@ final class SharePrice
     /** A day on which the exchange is closed: what moves others moves this share when it opens again. */
     public function wait(World $world, int $day): void
     {
-        $this->pending += $this->charter->beta * $world->factors->market($day) + $world->factors->industry($day, $this->charter->industryCode);
+        $this->pending +=
+            $this->charter->beta * $world->factors->market($day) + $world->factors->industry($day, $this->charter->industryCode);
     }
 
     /**
@@ -76,7 +77,7 @@ final class SharePrice
         $p = $this->charter;
         $deviation = ($p->volatility / 15.9) * (1 + 0.05 * min(8.0, $strain));
         $shock = $c->fat();
-        $rare = $c->happens(0.004) ? 4.0 * $c->normal() : 0.0;
+        $rare = $c->happens(0.004) ? 2.8 * $c->normal() : 0.0;
         $own = $deviation * (sqrt($this->heat) * $shock + $rare);
         $this->heat = min(6.0, 0.06 + 0.06 * ($shock * $shock * $this->heat + $rare * $rare) + 0.88 * $this->heat);
         $common = $p->beta * $world->factors->market($day) + $world->factors->industry($day, $p->industryCode) + $this->pending;
@@ -101,7 +102,7 @@ final class SharePrice
         if ($p->turnover < 0.05 && $news < 0.001 && $c->happens(0.5)) {
             $last = self::rounded($before);
 
-            return ['open' => $last, 'high' => $last, 'low' => $last, 'close' => $this->close = $last, 'volume' => 0.0];
+            return ['open' => $last, 'high' => $last, 'low' => $last, 'close' => ($this->close = $last), 'volume' => 0.0];
         }
         $close = self::rounded($close);
         $open = self::rounded($open);

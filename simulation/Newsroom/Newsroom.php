@@ -49,23 +49,30 @@ final class Newsroom
         };
         $verb = $earnings >= 0 ? 'earned' : 'lost';
         $amount = ltrim($amount, '-');
-        $text = "{$charter->name} {$verb} {$amount} {$currency} a share in the {$quarter} quarter, {$beside}. ".
-            'Revenue was '.self::thousands($lines['revenue'], $currency).
-            (abs($sales) < 0.005 ? ', as the houses had reckoned.' : ', '.round(100 * abs($sales), 1).' % '.($sales > 0 ? 'above' : 'below').' what they had reckoned.');
-        $title = "{$charter->name}: {$quarter} quarter ".match (true) {
-            $beside === 'as expected' => 'as expected',
-            str_contains($beside, 'more') || str_contains($beside, 'a loss was') => 'better than expected',
-            default => 'worse than expected',
-        };
+        $text =
+            "{$charter->name} {$verb} {$amount} {$currency} a share in the {$quarter} quarter, {$beside}. ".
+            'Revenue was '.
+            self::thousands($lines['revenue'], $currency).
+            (abs($sales) < 0.005
+                ? ', as the houses had reckoned.'
+                : ', '.round(100 * abs($sales), 1).' % '.($sales > 0 ? 'above' : 'below').' what they had reckoned.');
+        $title =
+            "{$charter->name}: {$quarter} quarter ".
+            match (true) {
+                $beside === 'as expected' => 'as expected',
+                str_contains($beside, 'more') || str_contains($beside, 'a loss was') => 'better than expected',
+                default => 'worse than expected',
+            };
         self::tell($wire, $minute, $charter, 'results', $title, $text);
     }
 
     public static function cut(Wire $wire, int $minute, Charter $charter, float $share): void
     {
         $percent = round(100 * $share);
-        $text = $percent >= 99
-            ? "{$charter->name} pays no dividend until further notice."
-            : "{$charter->name} pays a dividend {$percent} % lower than before.";
+        $text =
+            $percent >= 99
+                ? "{$charter->name} pays no dividend until further notice."
+                : "{$charter->name} pays a dividend {$percent} % lower than before.";
         self::tell($wire, $minute, $charter, 'dividend', "{$charter->name} lowers its dividend", $text);
     }
 
@@ -86,7 +93,10 @@ final class Newsroom
     {
         $premium = round(100 * ($offer['premium'] - 1));
         $paid = $offer['cash'] >= 1 ? 'in cash' : ($offer['cash'] <= 0 ? 'in its own shares' : 'in cash and its own shares');
-        $text = "{$offer['buyer']} offers ".self::money($offer['price'])." for each share of {$charter->name}, {$premium} % above the last ".
+        $text =
+            "{$offer['buyer']} offers ".
+            self::money($offer['price']).
+            " for each share of {$charter->name}, {$premium} % above the last ".
             "price, {$paid}.";
         self::tell($wire, 441, $charter, 'takeover', "{$offer['buyer']} bids for {$charter->name}", $text);
     }
@@ -97,12 +107,24 @@ final class Newsroom
         self::tell($wire, 1100, $charter, 'insolvency', "{$charter->name} is insolvent", $text);
     }
 
-    public static function rated(Wire $wire, int $minute, Charter $charter, string $house, string $rating, ?string $before, float $target): void
-    {
+    public static function rated(
+        Wire $wire,
+        int $minute,
+        Charter $charter,
+        string $house,
+        string $rating,
+        ?string $before,
+        float $target,
+    ): void {
         $words = ['buy' => 'to buy', 'hold' => 'to hold', 'sell' => 'to sell'];
-        $text = $before === null
-            ? "{$house} begins to write on {$charter->name} and advises {$words[$rating]}, with a target of ".self::money($target).'.'
-            : "{$house} advises {$words[$rating]} shares of {$charter->name} after advising {$words[$before]}; its target is ".self::money($target).'.';
+        $text =
+            $before === null
+                ? "{$house} begins to write on {$charter->name} and advises {$words[$rating]}, with a target of ".
+                    self::money($target).
+                    '.'
+                : "{$house} advises {$words[$rating]} shares of {$charter->name} after advising {$words[$before]}; its target is ".
+                    self::money($target).
+                    '.';
         self::tell($wire, $minute, $charter, 'broker', "{$house} on {$charter->name}", $text);
     }
 

@@ -69,7 +69,11 @@ final class ApplicationRooms
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App'))
-            ->excluding(Selector::inNamespace('App\Feed'), Selector::inNamespace('App\Storage'), Selector::classname('/Commands.SeedDemo$/', true))
+            ->excluding(
+                Selector::inNamespace('App\Feed'),
+                Selector::inNamespace('App\Storage'),
+                Selector::classname('/Commands.SeedDemo$/', true),
+            )
             ->shouldNotDependOn()
             ->classes(Selector::inNamespace('Simulation'))
             ->because('a real installation has no demo data');
@@ -82,11 +86,7 @@ final class ApplicationRooms
         return PHPat::rule()
             ->classes(Selector::inNamespace('Simulation'))
             ->canOnlyDependOn()
-            ->classes(
-                Selector::inNamespace('Simulation'),
-                Selector::inNamespace('Logion'),
-                Selector::classname('/^[A-Z][A-Za-z]+$/', true),
-            )
+            ->classes(Selector::inNamespace('Simulation'), Selector::inNamespace('Logion'), Selector::classname('/^[A-Z][A-Za-z]+$/', true))
             ->because('it stands in for a service');
     }
 }

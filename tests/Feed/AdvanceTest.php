@@ -30,11 +30,8 @@ final class AdvanceTest extends TestCase
 
     private static function until(Application $app, int $to, int $each): void
     {
-        $app->make(Advance::class)->until(
-            static fn (int $last): bool => Calendar::workdays($last, $to) === [],
-            static fn () => null,
-            $each,
-        );
+        $isEnough = static fn (int $last): bool => Calendar::workdays($last, $to) === [];
+        $app->make(Advance::class)->until($isEnough, static fn () => null, $each);
     }
 
     public function test_day_by_day_in_one_go_or_seeded_later_the_same_rows_are_there(): void
@@ -52,7 +49,20 @@ final class AdvanceTest extends TestCase
             self::until(SimulatedDatabase::again(), $day, 1000);
         }
         $this->assertSame($seeded, SimulatedDatabase::digest(), 'day by day');
-        foreach (['facts', 'bars', 'hourly_bars', 'estimates', 'observations', 'dividends', 'calendar_dates', 'house_estimates', 'ratings', 'news'] as $table) {
+        foreach (
+            [
+                'facts',
+                'bars',
+                'hourly_bars',
+                'estimates',
+                'observations',
+                'dividends',
+                'calendar_dates',
+                'house_estimates',
+                'ratings',
+                'news',
+            ] as $table
+        ) {
             $this->assertGreaterThan(30, (int) $seeded[$table], $table);
         }
     }
@@ -60,14 +70,11 @@ final class AdvanceTest extends TestCase
     public function test_what_was_written_never_changes(): void
     {
         $app = SimulatedDatabase::make(self::COMPANIES, 3, self::FROM);
-        $rows = static fn (): array => array_map(
-            static fn (object $row): string => (string) json_encode($row),
-            [
-                ...DB::table('facts')->where('id', '<', 1e9)->orderBy('id')->limit(5000)->get(),
-                ...DB::table('bars')->where('day', '<=', self::FROM)->orderBy('listing_id')->orderBy('day')->get(),
-                ...DB::table('estimates')->where('day', '<=', self::FROM)->orderBy('id')->get(),
-            ],
-        );
+        $rows = static fn (): array => array_map(static fn (object $row): string => (string) json_encode($row), [
+            ...DB::table('facts')->where('id', '<', 1e9)->orderBy('id')->limit(5000)->get(),
+            ...DB::table('bars')->where('day', '<=', self::FROM)->orderBy('listing_id')->orderBy('day')->get(),
+            ...DB::table('estimates')->where('day', '<=', self::FROM)->orderBy('id')->get(),
+        ]);
         $before = $rows();
         self::until($app, 20240209, 1000);
         $this->assertSame($before, $rows());
@@ -79,7 +86,9 @@ final class AdvanceTest extends TestCase
         $before = SimulatedDatabase::digest();
         // Late in the day a row cannot be written.
         DB::statement(
-            'create trigger refuse before insert on bars when new.day > '.self::FROM." begin select raise(abort, 'the disk is full'); end",
+            'create trigger refuse before insert on bars when new.day > '.
+                self::FROM.
+                " begin select raise(abort, 'the disk is full'); end",
         );
         try {
             self::until($app, self::TO, 1);

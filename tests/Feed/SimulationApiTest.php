@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feed;
 
 use App\Models\Role;
+use App\Storage\SimulationState;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
 
@@ -14,12 +15,18 @@ final class SimulationApiTest extends DemoTestCase
     public function test_an_editor_lets_it_go_on_and_the_day_of_the_installation_follows(): void
     {
         $this->actingAs($this->someone());
-        $this->getJson('/api/v1/simulation')->assertOk()->assertJson(['day' => '2026-06-30', 'task' => null, 'going_on' => false]);
+        $this->getJson('/api/v1/simulation')
+            ->assertOk()
+            ->assertJson(['day' => '2026-06-30', 'task' => null, 'going_on' => false]);
         $before = DB::table('bars')->count();
-        $task = $this->postJson('/api/v1/simulation/advance', ['days' => 2])->assertStatus(202)->json();
+        $task = $this->postJson('/api/v1/simulation/advance', ['days' => 2])
+            ->assertStatus(202)
+            ->json();
         $this->assertSame(['done', 2, 2], [$task['state'], $task['done'], $task['total']]);
         $this->getJson('/api/v1/simulation')->assertJsonPath('day', '2026-07-02');
-        $this->getJson('/api/v1/status')->assertOk()->assertJson(['latest_day' => '2026-07-02', 'ready' => true]);
+        $this->getJson('/api/v1/status')
+            ->assertOk()
+            ->assertJson(['latest_day' => '2026-07-02', 'ready' => true]);
         $this->assertGreaterThan($before + 60, DB::table('bars')->count());
         // Pages of the new day are there at once, with the price of the day.
         $close = (float) DB::table('bars')->where('listing_id', 1)->where('day', 20260702)->value('close');
@@ -32,11 +39,17 @@ final class SimulationApiTest extends DemoTestCase
     public function test_to_a_day_or_to_the_next_report(): void
     {
         $this->actingAs($this->someone());
-        $this->postJson('/api/v1/simulation/advance', ['to' => '2026-07-03'])->assertStatus(202)->assertJsonPath('state', 'done');
+        $this->postJson('/api/v1/simulation/advance', ['to' => '2026-07-03'])
+            ->assertStatus(202)
+            ->assertJsonPath('state', 'done');
         $this->getJson('/api/v1/simulation')->assertJsonPath('day', '2026-07-03');
-        $this->postJson('/api/v1/simulation/advance', ['to' => '2026-07-01'])->assertStatus(202)->assertJsonPath('state', 'done');
+        $this->postJson('/api/v1/simulation/advance', ['to' => '2026-07-01'])
+            ->assertStatus(202)
+            ->assertJsonPath('state', 'done');
         $this->getJson('/api/v1/simulation')->assertJsonPath('day', '2026-07-03');
-        $this->postJson('/api/v1/simulation/advance', ['next_event' => true])->assertStatus(202)->assertJsonPath('state', 'done');
+        $this->postJson('/api/v1/simulation/advance', ['next_event' => true])
+            ->assertStatus(202)
+            ->assertJsonPath('state', 'done');
         $day = (int) str_replace('-', '', $this->getJson('/api/v1/simulation')->json('day'));
         $this->assertGreaterThan(20260703, $day);
         $this->assertTrue(DB::table('filings')->where('filed_on', $day)->exists());
@@ -46,7 +59,9 @@ final class SimulationApiTest extends DemoTestCase
     public function test_wishes_that_cannot_be_are_refused_with_the_field(): void
     {
         $this->actingAs($this->someone());
-        foreach ([['days' => 0], ['days' => 'many'], ['days' => 521], ['to' => '2026-13-01'], ['to' => '2026-07-03', 'days' => 2]] as $wish) {
+        foreach (
+            [['days' => 0], ['days' => 'many'], ['days' => 521], ['to' => '2026-13-01'], ['to' => '2026-07-03', 'days' => 2]] as $wish
+        ) {
             $this->postJson('/api/v1/simulation/advance', $wish)->assertStatus(422);
         }
         $this->getJson('/api/v1/simulation')->assertJsonPath('day', '2026-06-30');
@@ -68,13 +83,17 @@ final class SimulationApiTest extends DemoTestCase
     public function test_one_goes_on_at_a_time(): void
     {
         $this->actingAs($this->someone());
-        $lock = fopen(storage_path('framework/cache/advance-'.md5((string) DB::connection()->getDatabaseName())), 'c');
+        $lock = fopen(SimulationState::lockFile(), 'c');
         $this->assertIsResource($lock);
         flock($lock, LOCK_EX);
-        $task = $this->postJson('/api/v1/simulation/advance', ['days' => 1])->assertStatus(202)->json();
+        $task = $this->postJson('/api/v1/simulation/advance', ['days' => 1])
+            ->assertStatus(202)
+            ->json();
         $this->assertSame('failed', $task['state']);
         $this->assertStringContainsString('going on already', $task['message']);
         fclose($lock);
-        $this->postJson('/api/v1/simulation/advance', ['days' => 1])->assertStatus(202)->assertJsonPath('state', 'done');
+        $this->postJson('/api/v1/simulation/advance', ['days' => 1])
+            ->assertStatus(202)
+            ->assertJsonPath('state', 'done');
     }
 }

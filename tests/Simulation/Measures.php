@@ -291,7 +291,7 @@ final readonly class Measures
         return $results;
     }
 
-    /** @return list<float> deviation of what houses expect of the coming fiscal year over its mean, at the last snapshot, three houses at least */
+    /** @return list<float> deviation of what three houses and more expect of the coming fiscal year over its mean, at the last snapshot */
     public function dispersions(): array
     {
         $all = [];

@@ -51,7 +51,11 @@ final class Observatory
     /** @var array<int, array<int, float>> amount by security and ex-date */
     public array $dividends = [];
 
-    /** @var array<int, array<int, array<string, array{mean: float, deviation: float, analysts: int, day: int}>>> last one by company, period and line */
+    /**
+     * The last one by company, period and line.
+     *
+     * @var array<int, array<int, array<string, array{mean: float, deviation: float, analysts: int, day: int}>>>
+     */
     public array $consensus = [];
 
     /** @var array<int, array<int, string>> reason by listing and day */

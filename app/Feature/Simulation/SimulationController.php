@@ -22,7 +22,10 @@ final class SimulationController
     public function show(Request $request, SimulatedExchange $exchange): JsonResponse
     {
         $day = $exchange->day();
-        $task = Task::query()->where('kind', self::KIND)->whereIn('state', ['waiting', 'running'])->first();
+        $task = Task::query()
+            ->where('kind', self::KIND)
+            ->whereIn('state', ['waiting', 'running'])
+            ->first();
         $waits = $task?->owners()->whereKey($request->user()->id)->exists() === true;
 
         return new JsonResponse([

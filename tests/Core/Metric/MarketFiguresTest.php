@@ -407,7 +407,9 @@ final class MarketFiguresTest extends TestCase
         yield 'Sharpe' => [
             'sharpe_ratio_1y',
             static fn (): float => (self::over(self::$total, '-1 year') - 0.024) /
-                (self::deviation(array_map(static fn (float $r): float => log(1 + $r), self::returns(self::$total, self::bars('-1 year')))) *
+                (self::deviation(
+                    array_map(static fn (float $r): float => log(1 + $r), self::returns(self::$total, self::bars('-1 year'))),
+                ) *
                     sqrt(252)),
         ];
         yield 'beta' => [

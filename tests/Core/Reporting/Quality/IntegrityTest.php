@@ -225,7 +225,12 @@ final class IntegrityTest extends TestCase
             'total_equity',
         ];
         foreach (
-            [[1000.0, 'larger', 'Divide by 1~000', 'Divide by 1 000'], [0.001, 'smaller', 'Multiply by 1~000', 'Multiply by 1 000']] as [$factor, $than, $line, $whole]
+            [[1000.0, 'larger', 'Divide by 1~000', 'Divide by 1 000'], [0.001, 'smaller', 'Multiply by 1~000', 'Multiply by 1 000']] as [
+                $factor,
+                $than,
+                $line,
+                $whole,
+            ]
         ) {
             $slip = $true;
             $slip[2021]['revenue'] *= $factor;
@@ -285,7 +290,10 @@ final class IntegrityTest extends TestCase
         );
         $this->assertSame(
             ['share_count_jump:shares_outstanding_period_end:20230'],
-            array_map(static fn (Finding $f): string => $f->key(), $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0])),
+            array_map(
+                static fn (Finding $f): string => $f->key(),
+                $found([20231 => 100.0, 20232 => 101.0, 20233 => 102.0, 20230 => 306.0]),
+            ),
         );
         // Half as much again, a third less: shares issued or bought back, not split.
         $this->assertSame([], $found([20231 => 100.0, 20232 => 150.0]));

@@ -17,7 +17,8 @@ SPREADS = [(12.0, 0.006), (8.0, 0.009), (5.5, 0.013), (4.0, 0.018), (3.0, 0.025)
 COMPANIES = {
     "plain": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135], interest=14, debt=(30, 210),
                   cash=90, current=(420, 260), shares=50.0, price=24.0, wobble=1.1, rate=0.031),
-    "minority": dict(equity=1.4, revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
+    "minority": dict(
+        equity=1.4, revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
                      cash=40, current=(210, 150), shares=20.0, price=41.0, wobble=0.8, rate=0.031, minority_interest=64.0),
     "preferred": dict(revenue=[400, 410, 440, 480, 500, 530, 560], margin=[150, 151, 149, 160, 155, 152, 158], interest=9, debt=(0, 120),
                       cash=40, current=(210, 150), shares=20.0, price=41.0, wobble=0.8, rate=0.031, preferred_equity=31.0,
@@ -38,7 +39,8 @@ COMPANIES = {
     "filed before a split": dict(revenue=[800, 850, 870, 930, 990, 1040, 1100], margin=[120, 125, 110, 130, 128, 121, 135],
                                  interest=14, debt=(30, 210),
                                  cash=90, current=(420, 260), shares=50.0, price=24.0, wobble=1.1, rate=0.031, split=(20260510, 3.0)),
-    "parts of cash": dict(equity=-0.2, revenue=[700, 705, 690, 650, 640, 600, 585], margin=[90, 84, 70, 66, 52, 41, 30], interest=31, debt=(120, 260),
+    "parts of cash": dict(
+        equity=-0.2, revenue=[700, 705, 690, 650, 640, 600, 585], margin=[90, 84, 70, 66, 52, 41, 30], interest=31, debt=(120, 260),
                           cash=55, parts=(35.0, 20.0), current=(300, 330), shares=64.0, price=3.2, wobble=1.9, rate=0.02),
 }
 
