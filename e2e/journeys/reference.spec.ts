@@ -4,13 +4,15 @@ import { accessible, asked, choose, register } from './support'
 test('holidays, members, listings and names are kept by hand, and each is taken back', async ({ page }) => {
   await register(page)
   await page.goto('/data/reference')
-  await page.getByRole('button', { name: 'Calendar of Ostrelay Bourse' }).click()
+  const calendar = page.getByRole('button', { name: 'Calendar of Ostrelay Bourse' })
+  const known = parseInt(await calendar.innerText(), 10) || 0
+  await calendar.click()
   await page.getByLabel('A day on which it is closed').fill('midwinter')
   await expect(page.getByText('Not understood: “midwinter”')).toBeVisible()
   await page.getByLabel('A day on which it is closed').fill('2027-02-03 Lantern day\n2027-03-01')
   await page.getByRole('button', { name: 'Keep 2 days' }).click()
   await expect(page.getByRole('row', { name: /2027-02-03.*Lantern day/ })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Calendar of Ostrelay Bourse' })).toHaveText('2 days')
+  await expect(calendar).toHaveText(`${known + 2} days`)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('row', { name: /Lantern day/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Calendar of Ostrelay Bourse' }).click()

@@ -95,7 +95,7 @@ final class Distributions
      */
     public function special(int $day, float $amount): array
     {
-        $ex = Calendar::openFrom($this->charter->exchange(), Day::plus($day, $this->offset + 3));
+        $ex = Calendar::openFrom($this->charter->exchange(), Day::plus($day, $this->offset + 11));
         $dividend = [
             'declared' => $day,
             'ex' => $ex,
@@ -152,7 +152,8 @@ final class Distributions
     {
         $jitter = $this->chance->integer(0, 4);
         if ($this->charter->dividendsPerYear < 12) {
-            return [Day::plus($day, $this->offset + $jitter)];
+            // What is declared in autumn goes off before the year ends.
+            return [min(Day::plus($day, $this->offset + $jitter), max(Day::plus($day, 6), intdiv($day, 10000) * 10000 + 1216))];
         }
         $index = static fn (int $of): int => intdiv($of, 10000) * 12 + (intdiv($of, 100) % 100) - 1;
         // From a third quarter to the year it is four months.

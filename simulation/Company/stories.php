@@ -343,6 +343,7 @@ return [
             'margin' => 0.19,
             'cyclicality' => 0.15,
             'payout' => 0.45,
+            'buyback' => 0.4,
             'noise' => 0.007,
             'beta' => 0.6,
             'volatility' => 0.15,

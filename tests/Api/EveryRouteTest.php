@@ -85,6 +85,7 @@ final class EveryRouteTest extends DemoTestCase
 
     /** Changes what all share. */
     private const BY_EDITORS = [
+        'POST simulation/advance',
         'POST exchanges',
         'PUT exchanges/{id}',
         'POST exchanges/{id}/merge',
@@ -118,6 +119,7 @@ final class EveryRouteTest extends DemoTestCase
 
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
     private const OF_WHO_ASKS = [
+        'GET simulation',
         'GET shared',
         'PUT shared/{key}/{id}',
         'POST shared/{key}/{id}/copy',

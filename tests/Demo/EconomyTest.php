@@ -49,7 +49,8 @@ final class EconomyTest extends DemoTestCase
                 $this->assertEqualsWithDelta(
                     $scope->facts->value('total_assets', $period),
                     $scope->facts->value('total_liabilities', $period) + $scope->facts->value('total_equity', $period),
-                    0.5,
+                    // What was told in another currency was rounded to its thousands.
+                    $company->formerCurrency !== null && intdiv($period, 10) < 2019 ? 4000.0 : 0.5,
                     "{$company->ticker} {$period}",
                 );
             }
@@ -108,6 +109,7 @@ final class EconomyTest extends DemoTestCase
                     new CorporateActions(
                         [...$prices->actions->splits, [20230816, 1000.0]],
                         [...$prices->actions->dividends, [20230817, 5e8]],
+                        [...$prices->actions->rights, [20230817, 3.0]],
                     ),
                 ),
                 true,
@@ -236,6 +238,7 @@ final class EconomyTest extends DemoTestCase
                 new CorporateActions(
                     $p->actions->splits,
                     array_map(static fn (array $d): array => [$d[0], $d[1] * $times], $p->actions->dividends),
+                    $p->actions->rights,
                 ),
             );
             $scaled = new CompanyData(
