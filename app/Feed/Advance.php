@@ -19,6 +19,9 @@ use Throwable;
  */
 final readonly class Advance
 {
+    /** Days after which metrics are computed where many days pass. */
+    public const COMPUTED_EVERY = 20;
+
     public function __construct(
         private SimulatedExchange $exchange,
         private NextDay $next,

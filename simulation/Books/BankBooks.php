@@ -89,7 +89,7 @@ final class BankBooks extends Books
         $operatingCash = $net + $depreciation + $nonCash - $working;
         $equity = $this->equity() + $net - $this->dividends;
         $enough = $equity > 1.04 * $own['capital'] * $gross;
-        $repurchase = $enough ? $this->repurchase((int) round(max(0, $net - $this->dividends) * $p->buyback), $quarter->price) : 0;
+        $repurchase = $enough ? $this->repurchase((int) round(max(0, $net - $this->dividends) * $p->buyback), 0.008, $quarter->price) : 0;
         if ($equity < 0.72 * $own['capital'] * $gross) {
             $this->needs = (int) round($own['capital'] * $gross - $equity);
         }
@@ -200,14 +200,6 @@ final class BankBooks extends Books
     private function equity(): int
     {
         return $this->b['share_capital_and_premium'] + $this->b['retained_earnings'] - $this->b['treasury_stock'];
-    }
-
-    private function repurchase(int $thousands, float $price): int
-    {
-        $count = $price > 0 ? (int) floor(min($thousands / $price, 0.008 * $this->shares)) : 0;
-        $this->shares -= $count;
-
-        return (int) round($count * $price);
     }
 
     private function open(): void

@@ -132,6 +132,18 @@ abstract class Books
         return false;
     }
 
+    /** Buys shares at the market, at most a part of them; what was spent. */
+    final protected function repurchase(int $thousands, float $most, float $price): int
+    {
+        if ($thousands <= 0 || $price <= 0) {
+            return 0;
+        }
+        $count = (int) floor(min($thousands / $price, $most * $this->shares));
+        $this->shares -= $count;
+
+        return (int) round($count * $price);
+    }
+
     protected function event(string $name, Quarter $quarter): float
     {
         return (float) ($this->charter->events[$name][$quarter->period()] ?? 0.0);

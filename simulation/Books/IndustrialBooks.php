@@ -518,18 +518,6 @@ final class IndustrialBooks extends Books
         return ['issued' => $issued, 'repaid' => $repaid, 'repurchase' => $repurchase, 'cash' => $before + $issued - $repaid - $repurchase];
     }
 
-    /** Buys shares at the market, at most a part of them; what was spent. */
-    private function repurchase(int $thousands, float $most, float $price): int
-    {
-        if ($thousands <= 0 || $price <= 0) {
-            return 0;
-        }
-        $count = (int) floor(min($thousands / $price, $most * $this->shares));
-        $this->shares -= $count;
-
-        return (int) round($count * $price);
-    }
-
     public function isBankrupt(): bool
     {
         return $this->distress >= 9 && ! isset($this->charter->events['survives']);

@@ -79,7 +79,7 @@ final class InsurerBooks extends Books
             $equity > 1.6 * $required
                 ? $this->repurchase(
                     (int) round(max(0, $net - $this->dividends) * $p->buyback + 0.03 * ($equity - 1.6 * $required)),
-                    $quarter->price,
+                    0.01, $quarter->price,
                 )
                 : 0;
         if ($equity < 0.9 * $required) {
@@ -176,14 +176,6 @@ final class InsurerBooks extends Books
     private function equity(): int
     {
         return $this->b['share_capital_and_premium'] + $this->b['retained_earnings'] - $this->b['treasury_stock'];
-    }
-
-    private function repurchase(int $thousands, float $price): int
-    {
-        $count = $price > 0 ? (int) floor(min($thousands / $price, 0.01 * $this->shares)) : 0;
-        $this->shares -= $count;
-
-        return (int) round($count * $price);
     }
 
     private function open(int $earned): void

@@ -17,9 +17,6 @@ final class AdvanceExchange extends Command
     protected $signature = 'logion:advance {--days= : so many trading days} {--weeks= : so many weeks} {--to= : up to a day, YYYY-MM-DD}
         {--next-event : up to the next day on which a company reports}';
 
-    /** Days after which metrics are computed where many days pass. */
-    private const COMPUTED_EVERY = 20;
-
     protected $description = 'Let the simulated exchange go on: one trading day without options';
 
     public function handle(Advance $advance, SimulatedExchange $exchange): int
@@ -64,7 +61,7 @@ final class AdvanceExchange extends Command
             $done = $advance->wished(
                 ['days' => (int) ($asked['days'] ?? 1), 'to' => $to, 'next_event' => isset($asked['next-event'])],
                 fn () => $this->line(Day::iso((int) $exchange->day())),
-                self::COMPUTED_EVERY,
+                Advance::COMPUTED_EVERY,
             );
         } catch (RuntimeException $error) {
             $this->components->error($error->getMessage());

@@ -21,9 +21,6 @@ final class GoOn implements ShouldQueue
     use Queueable;
     use ReportsProgress;
 
-    /** Days after which metrics are computed where many days pass. */
-    private const COMPUTED_EVERY = 20;
-
     public int $timeout = 7200;
 
     /** @param  array{days: int, to: int|null, next_event: bool}  $wish */
@@ -39,7 +36,7 @@ final class GoOn implements ShouldQueue
         }
         $this->reporting(
             $task,
-            fn (\Closure $progress) => $advance->wished($this->wish, $progress, self::COMPUTED_EVERY),
+            fn (\Closure $progress) => $advance->wished($this->wish, $progress, Advance::COMPUTED_EVERY),
             Words::say('cancelled_the_days_before_are'),
             1,
         );
