@@ -118,7 +118,7 @@ final class Record
             $path *= (1 + $this->longGrowth + ($growth - $this->longGrowth) * 0.93 ** $i) ** 0.25;
         }
         $revenue = ($level / $weights) * $path * $this->seasonOf($period);
-        $lasting = 1 - 0.9 ** $ahead;
+        $lasting = 1 - 0.97 ** $ahead;
         $margin = fn (string $of): float => $this->margin($of, 4) + $lasting * ($this->margin($of, self::MOST) - $this->margin($of, 4));
         // A quarter earns more or less than the year does as it did a year ago.
         $same = $this->quarters[$n - 1 - ((4 - ($ahead % 4)) % 4)];

@@ -44,6 +44,9 @@ abstract class Books
     /** Money it needs from shareholders, thousands: nothing while lenders and cash suffice. */
     public int $needs = 0;
 
+    /** What buyers and sellers have known of the business and is not in its books yet, as a logarithm of its worth. */
+    public float $prospects = 0.0;
+
     /** Cash nobody needs, thousands. */
     public int $idle = 0;
 

@@ -327,6 +327,8 @@ final class ListedCompany
         while ($day > $this->quarterEnd) {
             $price = $this->price->close / $rate;
             $quarter = new Quarter($world, $this->year, $this->quarter, $this->charter->yearEndMonth, $price);
+            $this->books->prospects += max(-0.6, min(0.6, $this->price->rumour));
+            $this->price->rumour = 0.0;
             $lines = $this->books->close($quarter);
             $lines['dividends_per_share'] = round($this->distributions->goneOff, 4);
             $this->distributions->goneOff = 0.0;
@@ -400,9 +402,9 @@ final class ListedCompany
     private function react(Wire $wire, int $minute, array $told): void
     {
         $expected = $told['expected'];
-        $noise = (0.016 + 0.055 * $this->charter->volatility) * $this->chance->normal();
+        $noise = (0.018 + 0.06 * $this->charter->volatility) * $this->chance->normal();
         if ($expected === null) {
-            $this->price->news += $noise;
+            $this->price->hear($noise);
 
             return;
         }
@@ -411,7 +413,7 @@ final class ListedCompany
         $sales = $lines['revenue'] / max(1.0, $expected['revenue']) - 1;
         $scale = max(abs($expected['eps']), (0.012 * $lines['revenue']) / $this->record->shares(), 1e-6);
         $surprise = max(-1.0, min(1.0, ($eps - $expected['eps']) / $scale));
-        $this->price->news += max(-0.25, min(0.22, 0.055 * $surprise + 0.2 * max(-0.15, min(0.15, $sales)) + $noise));
+        $this->price->hear($noise, 0.03 * $surprise + 0.1 * max(-0.15, min(0.15, $sales)));
         Newsroom::results($wire, $minute + 1, $this->charter, $told['period'], $lines, $eps, $expected['eps'], $sales);
     }
 
@@ -585,7 +587,7 @@ final class ListedCompany
         $value = Worth::of(
             $p->kind(),
             [
-                'income' => 0.65 * $next[$funds ? 'funds' : 'income'] + 0.35 * $usual,
+                'income' => 0.85 * $next[$funds ? 'funds' : 'income'] + 0.15 * $usual,
                 'revenue' => $next['revenue'],
                 'equity' => $this->record->equity(),
                 'growth' => $growth,
@@ -597,7 +599,7 @@ final class ListedCompany
         foreach ($p->events['worth'] ?? [] as $from => $of) {
             $view = $from <= intdiv($day, 10000) ? $of : $view;
         }
-        $this->price->worth = max(0.0002, ($view * $value * $this->rate($world, $day)) / $this->books->shares);
+        $this->price->reckon(max(0.0002, ($view * $value * $this->rate($world, $day)) / $this->books->shares));
     }
 
     /** Crowns for one unit of the currency of the books. */

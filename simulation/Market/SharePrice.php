@@ -10,23 +10,40 @@ use Simulation\World;
 
 /**
  * The price of a share from day to day, in crowns: it moves with the market and its industry, by its own chance with calm and wild times,
- * jumps on news, and is drawn slowly towards what the business is worth to those who reckon it.
+ * jumps on news, and is drawn slowly towards what the business is worth to those who reckon it. What moves it alone is mostly opinion
+ * that lasts for years: who buys what is cheap beside its earnings is rewarded, but seldom soon.
  */
 final class SharePrice
 {
     /** Part of the distance to its worth that is made up in a day: half of it in nine months. */
-    private const PULL = 0.0036;
+    private const PULL = 0.0016;
+
+    /** Part of what moves a share alone that is opinion, and what of it is gone after a day: half in four and a half years. */
+    private const LASTING = 0.9;
+
+    private const FADE = 0.0005;
+
+    /** Parts of a change of what the business is worth that the next price shows, and that follow within months. */
+    private const AT_ONCE = 0.3;
+
+    private const LATER = 0.08;
 
     public float $close = 0.0;
 
     /** What a share is worth to those who reckon it. */
     public float $worth = 0.0;
 
+    /** What the market thinks a share is worth beyond what is reckoned, as a logarithm; it fades within years. */
+    private float $opinion = 0.0;
+
     /** News that the next price answers, as a logarithm. */
     public float $news = 0.0;
 
     /** A price that is offered for every share, or nothing. */
     public float $offer = 0.0;
+
+    /** What has moved the share alone since it was last asked for, as a logarithm: buyers and sellers who know something. */
+    public float $rumour = 0.0;
 
     private float $heat = 1.0;
 
@@ -55,6 +72,29 @@ final class SharePrice
         $this->close = max(0.0001, ($before - $cash) / $ratio);
         $this->worth = max(0.0001, $this->worth / $ratio);
         $this->offer /= $ratio;
+    }
+
+    /**
+     * News: what the next price answers.
+     *
+     * @param  float  $lasting  logarithm that stays as opinion
+     * @param  float  $more  that goes with what the business is worth
+     */
+    public function hear(float $lasting, float $more = 0.0): void
+    {
+        $this->news += $lasting + $more;
+        $this->opinion += $lasting;
+    }
+
+    /** What the business is worth is reckoned anew: a part is in the next price, most of the rest the market doubts for years. */
+    public function reckon(float $worth): void
+    {
+        if ($this->worth > 0 && $this->close > 0) {
+            $change = max(-0.3, min(0.3, log($worth / $this->worth)));
+            $this->news += self::AT_ONCE * $change;
+            $this->opinion -= (1 - self::AT_ONCE - self::LATER) * $change;
+        }
+        $this->worth = $worth;
     }
 
     /** A day on which the exchange is closed: what moves others moves this share when it opens again. */
@@ -91,7 +131,9 @@ final class SharePrice
             $open = $this->news != 0.0 ? $target : $before;
             $deviation *= 0.1;
         } else {
-            $pull = self::PULL * max(-0.9, min(0.9, log(max(1e-6, $this->worth) / $before)));
+            $pull = self::PULL * max(-0.9, min(0.9, log(max(1e-6, $this->worth) / $before) + $this->opinion));
+            $this->opinion = (1 - self::FADE) * $this->opinion + self::LASTING * $own;
+            $this->rumour += $own;
             $open = $before * exp($overnight);
             $close = $before * exp(max(-1.2, min(0.7, $this->news + $common + $own + $pull + $this->drift)));
             // Not all is understood at once: a fifth more follows within months.

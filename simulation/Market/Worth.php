@@ -69,9 +69,11 @@ final class Worth
         $return = $equity > 0 ? $income / $equity : 0.4;
         $earning = $income > 0 ? $income * self::multiple($growth, max(0.07, min(0.3, $return)), $cost) : 0.0;
         $floor = 0.3 * max(0.0, $equity) + 0.06 * $revenue;
+        // Who earns little is worth what it may earn again, with less than an even chance.
+        $again = 0.4 * $revenue * $margin * self::multiple(0.02, 0.1, $cost);
         // Who does not earn yet is paid for what the business may earn when it has grown.
         $hoped = $income < 0.03 * $revenue && $growth > 0.08 ? $revenue * $margin * 16 * (1 + 3 * ($growth - 0.08)) : 0.0;
 
-        return self::HOPE * max($earning, $floor, $hoped);
+        return self::HOPE * max($earning, $floor, $again, $hoped);
     }
 }

@@ -89,7 +89,7 @@ final class BandsTest extends TestCase
         $this->assertLessThan(0.02 * count($volatilities), count($calmer), 'hardly a share is calmer than the index');
 
         $betas = $measures->betas();
-        $this->assertBands($betas, 'beta', [[0.05, 0.1, 0.6], [0.5, 0.75, 1.15], [0.95, 1.2, 2.0]]);
+        $this->assertBands($betas, 'beta', [[0.05, 0.1, 0.6], [0.5, 0.65, 1.15], [0.95, 1.2, 2.0]]);
         $by = [];
         foreach ($betas as $id => $beta) {
             $by[$watch->charters[$id]->industryCode][] = $beta;
@@ -101,6 +101,7 @@ final class BandsTest extends TestCase
         $this->assertBands($measures->tails(), 'fat tails', [[0.05, 1.0, 5.0], [0.5, 2.5, 9.0]]);
         $this->assertBands($measures->drawdowns(), 'deepest fall in five years', [[0.05, 0.18, 0.4], [0.5, 0.38, 0.65], [0.95, 0.6, 0.97]]);
         $this->assertBand(-0.05, 0.05, $measures->momentum(), 'what a year says of the month after it');
+        $this->assertBand(-0.05, 0.22, $measures->valuePremium(), 'the cheapest fifth beside the dearest');
     }
 
     private function businesses(Measures $measures): void
@@ -276,8 +277,8 @@ final class BandsTest extends TestCase
         ]);
         $below = count(array_filter($metrics['current_ratio'], static fn (float $of): bool => $of < 1)) / count($metrics['current_ratio']);
         $this->assertBand(0.04, 0.2, $below, 'current ratios below one');
-        $this->assertBands($metrics['price_to_earnings'], 'price to earnings', [[0.05, 4.0, 10.0], [0.5, 10.0, 20.0], [0.95, 24.0, 90.0]]);
-        $this->assertBands($metrics['price_to_book'], 'price to book', [[0.05, 0.2, 0.8], [0.5, 0.9, 2.2], [0.95, 3.5, 14.0]]);
+        $this->assertBands($metrics['price_to_earnings'], 'price to earnings', [[0.05, 3.0, 10.0], [0.5, 10.0, 20.0], [0.95, 24.0, 110.0]]);
+        $this->assertBands($metrics['price_to_book'], 'price to book', [[0.05, 0.15, 0.8], [0.5, 0.9, 2.2], [0.95, 3.5, 16.0]]);
         $this->assertBands($metrics['ev_to_ebitda'], 'enterprise value to EBITDA', [[0.5, 5.0, 11.0]]);
         $this->assertBands($metrics['dividend_yield'], 'dividend yield', [[0.5, 0.015, 0.045], [0.99, 0.05, 0.35]]);
         $this->assertBands($measures->upsides(), 'upside of default cash-flow values', [[0.5, -0.25, 0.25]]);

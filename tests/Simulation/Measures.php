@@ -357,6 +357,37 @@ final readonly class Measures
         return self::mean($correlations);
     }
 
+    /** What the fifth of companies cheapest beside their earnings made in the year after June beyond the dearest fifth; mean of the years. */
+    public function valuePremium(): float
+    {
+        $spreads = [];
+        for ($year = 2017; $year <= 2025; $year++) {
+            $pairs = [];
+            foreach (array_intersect_key($this->watch->closes, $this->watch->charters) as $id => $closes) {
+                $eps = $this->watch->reports[$id][10 * ($year - 1)]['earnings_per_share_diluted'] ?? null;
+                $told = $this->watch->told[$id][10 * ($year - 1)][0] ?? PHP_INT_MAX;
+                $start = $closes[Calendar::openFrom($this->watch->charters[$id]->exchange(), $year * 10000 + 626)] ?? null;
+                if ($eps === null || $eps <= 0 || $start === null || $told > $year * 10000 + 625) {
+                    continue;
+                }
+                foreach ($this->watch->splits[$id] ?? [] as $day => $ratio) {
+                    $eps /= $day > $told && $day <= $year * 10000 + 626 ? $ratio : 1.0;
+                }
+                $level = 1.0;
+                foreach ($this->watch->returns($id) as $day => $return) {
+                    $level *= $day > $year * 10000 + 626 && $day <= ($year + 1) * 10000 + 626 ? 1 + $return : 1.0;
+                }
+                $pairs[] = [$eps / $start, $level - 1];
+            }
+            usort($pairs, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+            $fifth = intdiv(count($pairs), 5);
+            $made = array_column($pairs, 1);
+            $spreads[] = self::mean(array_slice($made, -$fifth)) - self::mean(array_slice($made, 0, $fifth));
+        }
+
+        return self::mean($spreads);
+    }
+
     /** @return array<string, list<float>> metrics of the core on the last day, by name */
     public function metrics(string ...$keys): array
     {
