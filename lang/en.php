@@ -129,7 +129,8 @@ return [
         'is_neither_a_purchase_nor_a' => '"{direction}" is neither a purchase nor a sale',
         'is_neither_business_region_driver_nor' => '"{text}" is neither business, region, driver nor class of shares',
         'is_neither_buy_sell_nor_dividend' => '"{text}" is neither buy, sell nor dividend',
-        'is_neither_name_sector_nor_reporting' => '"{attribute}" is neither name, sector nor reporting currency',
+        'is_neither_name_sector_currency_nor_year_end' => '"{attribute}" is neither name, sector, reporting currency nor fiscal year '.
+            'end',
         'is_neither_yes_nor_no' => '"{main}" is neither yes nor no',
         'is_no_code_of_an_exchange_country' => '"{text}" is no code. An exchange has two to eight letters or digits, a country two '.
             'letters, a currency three',

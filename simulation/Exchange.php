@@ -31,12 +31,15 @@ final class Exchange
     }
 
     /**
-     * @param  list<Charter>  $charters
+     * @param  list<Charter>  $charters  one that another is to hand out comes with that one
      * @return list<ListedCompany>
      */
     public static function block(array $charters): array
     {
-        return array_map(static fn (Charter $charter): ListedCompany => new ListedCompany($charter), $charters);
+        return array_map(
+            static fn (Charter $charter): ListedCompany => new ListedCompany($charter),
+            array_values(array_filter($charters, static fn (Charter $charter): bool => ! isset($charter->events['spun_off_from']))),
+        );
     }
 
     /**
@@ -85,8 +88,7 @@ final class Exchange
         $wire = new Wire($day, $hours);
         $sums = [];
         foreach ($block as $company) {
-            $moved = $company->day($this->world, $wire);
-            if ($moved !== null) {
+            foreach ($company->day($this->world, $wire) as $moved) {
                 foreach ([0, $company->charter->exchange()] as $of) {
                     $sums[$of][0] = ($sums[$of][0] ?? 0.0) + $moved['value'];
                     $sums[$of][1] = ($sums[$of][1] ?? 0.0) + $moved['value'] * $moved['return'];

@@ -61,6 +61,9 @@ final class CompanyReader
                 $companyId,
             ) as $filing
         ) {
+            if (! $identity->countsPeriodsAsOn((int) $filing['filed_on'])) {
+                continue;
+            }
             $periodEnds[(int) $filing['period']] = (int) $filing['period_end'];
             $titles[(int) $filing['id']] = (string) $filing['title'];
             $filedOn[(int) $filing['id']] = (int) $filing['filed_on'];
@@ -95,7 +98,7 @@ final class CompanyReader
             $periodEnds,
             $prices,
             $accountsOnly ? null : $this->index($listing->exchange),
-            $accountsOnly ? new Consensus() : $this->expectations($companyId, $former),
+            $accountsOnly ? new Consensus() : $this->expectations($identity, $former),
             $titles,
             $accountsOnly ? [] : $this->observations($companyId, $prices->actions, $series, $listing->currency),
             $as?->oneOffs($companyId) ?? [],
@@ -170,14 +173,19 @@ final class CompanyReader
         return new PriceSeries($days, $closes, $highs, $lows, $volumes, $actions);
     }
 
-    /** Splits and rights, and dividends in a currency; a dividend paid in one whose rate is not known is left out. */
+    /** Splits, what was given in kind, and dividends in a currency; a dividend paid in one whose rate is not known is left out. */
     private function actions(int $securityId, string $currency): CorporateActions
     {
-        $actions = ['split' => [], 'rights' => []];
+        $splits = $inKind = [];
         foreach (
             $this->rows('select kind, ex_date, ratio from corporate_actions where security_id = ? order by ex_date', $securityId) as $row
         ) {
-            $actions[(string) $row['kind']][] = [(int) $row['ex_date'], (float) $row['ratio']];
+            $event = [(int) $row['ex_date'], (float) $row['ratio']];
+            if ($row['kind'] === 'split') {
+                $splits[] = $event;
+            } else {
+                $inKind[] = $event;
+            }
         }
         $dividends = [];
         foreach (
@@ -192,7 +200,7 @@ final class CompanyReader
             }
         }
 
-        return new CorporateActions($actions['split'], $dividends, $actions['rights']);
+        return new CorporateActions($splits, $dividends, $inKind);
     }
 
     /**
@@ -213,7 +221,8 @@ final class CompanyReader
         foreach ($identity->securities as $security) {
             $own = array_filter(
                 $reported,
-                static fn (array $row): bool => ShareClasses::isNamed((string) $row['member'], $security['name']),
+                static fn (array $row): bool => isset($filedOn[(int) $row['filing_id']]) &&
+                    ShareClasses::isNamed((string) $row['member'], $security['name']),
             );
             $classes[$security['id']] = [
                 'entitlement' => $security['entitlement'],
@@ -309,12 +318,17 @@ final class CompanyReader
     }
 
     /** @param  FormerCurrency|null  $former  what was expected then is in the currency reported in then */
-    private function expectations(int $companyId, ?FormerCurrency $former): Consensus
+    private function expectations(CompanyIdentity $identity, ?FormerCurrency $former): Consensus
     {
-        [$lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows] = $this->packed->columns('estimates', $companyId);
+        [$lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows] = $this->packed->columns('estimates', $identity->id);
         $rates = array_fill(0, count($lines), 1.0);
         foreach ($former === null ? [] : $lines as $i => $line) {
             $rates[$i] = (LineItems::find($line)->unit ?? Unit::Money)->isMoney() ? $former->rateOn($days[$i]) : 1.0;
+        }
+
+        foreach ($identity->yearEndSpan === CompanyIdentity::ALWAYS ? [] : $days as $i => $day) {
+            // Years that ended in another month are not those that are expected now.
+            $rates[$i] = $identity->countsPeriodsAsOn($day) ? $rates[$i] : null;
         }
 
         return Consensus::ofColumns($lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows, $rates);

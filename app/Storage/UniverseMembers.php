@@ -106,6 +106,7 @@ final readonly class UniverseMembers
                     $row->name = $then->on(FormerValues::NAME, $row->name, $asOf);
                     $row->sector = $then->on(FormerValues::SECTOR, $row->sector, $asOf);
                     $row->currency = $then->on(FormerValues::REPORTING_CURRENCY, $row->currency, $asOf);
+                    $row->year_end = $then->on(FormerValues::FISCAL_YEAR_END, $row->year_end, $asOf);
                 }
                 // To the month, of the last twenty years: a category holds few words, and this one only tells what is stale.
                 $end = (int) ($reported[$row->id] ?? 0);

@@ -6,7 +6,7 @@ namespace Logion\Identity;
 
 use Logion\Figure\Words;
 
-/** What a company's name, sector or reporting currency was before, each until a day. */
+/** What a company's name, sector, reporting currency or the end of its fiscal year was before, each until a day. */
 final readonly class FormerValues
 {
     public const NAME = 'name';
@@ -14,6 +14,8 @@ final readonly class FormerValues
     public const SECTOR = 'sector';
 
     public const REPORTING_CURRENCY = 'reporting_currency';
+
+    public const FISCAL_YEAR_END = 'fiscal_year_end_month';
 
     /**
      * @param  list<array{string, string, int}>  $former  attribute, value, the day YYYYMMDD from which it was no longer so; by day
@@ -30,6 +32,7 @@ final readonly class FormerValues
             self::NAME => Words::say('name'),
             self::SECTOR => Words::say('sector'),
             self::REPORTING_CURRENCY => Words::say('reporting_currency'),
+            self::FISCAL_YEAR_END => Words::say('fiscal_year_end'),
         ];
     }
 
@@ -43,6 +46,20 @@ final readonly class FormerValues
         }
 
         return $now;
+    }
+
+    /** @return array{int, int} the day from which an attribute has been what it is on a day, and the one from which it is so no more */
+    public function span(string $attribute, int $day): array
+    {
+        $from = 0;
+        foreach ($this->former as [$name, , $until]) {
+            if ($name === $attribute && $until > $day) {
+                return [$from, $until];
+            }
+            $from = $name === $attribute ? $until : $from;
+        }
+
+        return [$from, PHP_INT_MAX];
     }
 
     /** @return list<int> days on which something changed, ascending */

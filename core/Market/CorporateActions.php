@@ -11,8 +11,8 @@ use Logion\Time\TradingDays;
  *
  * For an ex-date e every close before e is multiplied by (1 − D·q/C) / q, where C is the raw close of the last trading
  * day before e, q the new shares per old on e (1 if none) and D the cash dividends of e in the share terms of e. A right to new
- * shares below their price leaves the share on its ex-date as a dividend does: closes before it are divided by what the price with
- * the right is to the theoretical one without.
+ * shares below their price, or to the shares of a business that is spun off, leaves the share on its ex-date as a dividend does: closes
+ * before it are divided by what the price with the right is to the theoretical one without.
  * Events with no earlier close, or after the last close, change nothing.
  */
 final readonly class CorporateActions
@@ -20,9 +20,10 @@ final readonly class CorporateActions
     /**
      * @param  list<array{int, float}>  $splits  ascending: ex-date YYYYMMDD, new shares per old share
      * @param  list<array{int, float}>  $dividends  ascending: ex-date YYYYMMDD, cash per share in the share terms of the ex-date
-     * @param  list<array{int, float}>  $rights  ascending: ex-date YYYYMMDD, price with the right over the theoretical price without
+     * @param  list<array{int, float}>  $inKind  rights and shares of a spun-off business, ascending: ex-date YYYYMMDD, price with it over
+     *     the theoretical price without
      */
-    public function __construct(public array $splits = [], public array $dividends = [], public array $rights = [])
+    public function __construct(public array $splits = [], public array $dividends = [], public array $inKind = [])
     {
     }
 
@@ -34,7 +35,7 @@ final readonly class CorporateActions
         return new self(
             array_values(array_filter($this->splits, $known)),
             array_values(array_filter($this->dividends, $known)),
-            array_values(array_filter($this->rights, $known)),
+            array_values(array_filter($this->inKind, $known)),
         );
     }
 
@@ -109,7 +110,7 @@ final readonly class CorporateActions
         foreach ($this->dividends as [$day, $amount]) {
             $cash[$day] = ($cash[$day] ?? 0.0) + $amount;
         }
-        foreach ($this->rights as [$day, $ratio]) {
+        foreach ($this->inKind as [$day, $ratio]) {
             $off[$day] = ($off[$day] ?? 1.0) * $ratio;
         }
         $end = count($days);

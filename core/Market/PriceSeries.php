@@ -92,7 +92,7 @@ final class PriceSeries
 
         if ($this->withDividends === null) {
             $adjusted =
-                $this->actions->splits === [] && $this->actions->dividends === [] && $this->actions->rights === []
+                $this->actions->splits === [] && $this->actions->dividends === [] && $this->actions->inKind === []
                     ? $this->rawCloses
                     : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
             $this->withDividends =
@@ -230,7 +230,7 @@ final class PriceSeries
             $highs,
             $lows,
             $volumes,
-            new CorporateActions($this->actions->splits, $dividends, $this->actions->rights),
+            new CorporateActions($this->actions->splits, $dividends, $this->actions->inKind),
         );
     }
 

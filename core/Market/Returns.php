@@ -56,7 +56,7 @@ final class Returns
     }
 
     /**
-     * Value of one share held from the first day with dividends, and what rights are worth, reinvested at the ex-date close, over the
+     * Value of one share held from the first day with dividends, and what was given in kind, reinvested at the ex-date close, over the
      * first close − 1.
      */
     public static function reinvested(PriceSeries $series): float
@@ -69,8 +69,8 @@ final class Returns
         foreach ($series->actions->dividends as [$day, $amount]) {
             $events[$day]['d'] = ($events[$day]['d'] ?? 0.0) + $amount;
         }
-        // A right is sold for what it is worth, and more shares bought for that.
-        foreach ($series->actions->rights as [$day, $ratio]) {
+        // A right or a share of a spun-off business is sold for what it is worth, and more shares bought for that.
+        foreach ($series->actions->inKind as [$day, $ratio]) {
             $events[$day]['q'] = ($events[$day]['q'] ?? 1.0) * $ratio;
         }
         foreach ($events as $day => $event) {

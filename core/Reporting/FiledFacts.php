@@ -52,12 +52,15 @@ final readonly class FiledFacts implements IteratorAggregate
      * @param  list<int>  $periods
      * @param  list<float>  $values
      * @param  list<int>  $filings
-     * @param  array<int, int>  $filedOn  day by filing
+     * @param  array<int, int>  $filedOn  day by filing; what other filings tell is left out
      */
     public static function ofColumns(array $lines, array $periods, array $values, array $filings, array $filedOn): self
     {
         $grouped = [];
         foreach ($lines as $i => $line) {
+            if (! isset($filedOn[$filings[$i]])) {
+                continue;
+            }
             $grouped[$filings[$i]][$periods[$i]][$line] = $values[$i];
         }
         $filed = [];

@@ -97,6 +97,31 @@ final class Coverage
         }
     }
 
+    /** A part of the company is one no more: what is expected is told anew without it. */
+    public function without(float $sales, float $earnings): void
+    {
+        foreach ($this->houses as $i => $house) {
+            foreach ($house['said'] as $year => $said) {
+                $this->houses[$i]['said'][$year] = [
+                    'revenue' => $said['revenue'] * $sales,
+                    'ebitda' => $said['ebitda'] === null ? null : $said['ebitda'] * $sales,
+                    'eps' => $said['eps'] * $earnings,
+                    'dps' => $said['dps'] * $earnings,
+                ];
+            }
+        }
+    }
+
+    /** Fiscal years end otherwise: each house says anew what it expects of them. */
+    public function recount(int $day): void
+    {
+        foreach (array_keys($this->houses) as $i) {
+            $this->houses[$i]['said'] = $this->houses[$i]['mood'] = [];
+        }
+        $this->revisions = [];
+        $this->reported($day);
+    }
+
     /**
      * Houses whose turn it is say what they expect.
      *

@@ -23,7 +23,7 @@ final class Record
     private array $margins = [];
 
     /** @param  list<float>  $season  of revenue by fiscal quarter, mean one */
-    public function __construct(private readonly array $season, private readonly float $longGrowth)
+    public function __construct(private array $season, private readonly float $longGrowth)
     {
     }
 
@@ -60,6 +60,20 @@ final class Record
             $this->quarters[$i]['shares'] = $quarter['shares'] * $ratio;
             $this->quarters[$i]['dividends'] = $quarter['dividends'] / $ratio;
         }
+    }
+
+    /**
+     * Fiscal years end otherwise: what is told is counted so many quarters further.
+     *
+     * @param  list<float>  $season  by fiscal quarter of the new years
+     */
+    public function recount(int $quarters, array $season): void
+    {
+        foreach ($this->quarters as $i => $quarter) {
+            $this->quarters[$i]['period'] = self::after($quarter['period'], $quarters);
+        }
+        $this->season = $season;
+        $this->expected = $this->margins = [];
     }
 
     public function lastPeriod(): int

@@ -135,6 +135,18 @@ final class Identity
         }
     }
 
+    public function endYearsIn(Wire $wire, int $month): void
+    {
+        $wire->publish(Subject::Name, 3, [
+            'company' => $this->charter->id,
+            'attribute' => FormerValues::FISCAL_YEAR_END,
+            'before' => (string) $this->charter->yearEndMonth,
+            'until' => $wire->day,
+            'now' => $month,
+        ]);
+        $this->charter->yearEndMonth = $month;
+    }
+
     public function leave(Wire $wire, string $because): void
     {
         foreach ($this->securities() as $listing) {

@@ -8,6 +8,7 @@ use Logion\Time\Day;
 use Simulation\Analysts\Coverage;
 use Simulation\Analysts\Record;
 use Simulation\Books\Books;
+use Simulation\Books\Consolidation;
 use Simulation\Books\Quarter;
 use Simulation\Calendar;
 use Simulation\Chance;
@@ -24,7 +25,7 @@ use Simulation\World;
 /**
  * A company from day to day: its books, its price, what it tells and what is said of it. All of it that lasts is in this object.
  *
- * @phpstan-type Told array{period: int, lines: array<string, int|float>, due: int, heard: int,
+ * @phpstan-type Told array{period: int, lines: array<string, int|float>, own: array<string, int|float>|null, due: int, heard: int,
  *     expected: array{revenue: float, eps: float}|null}
  */
 final class ListedCompany
@@ -41,7 +42,7 @@ final class ListedCompany
 
     private readonly Coverage $coverage;
 
-    private readonly Record $record;
+    private Record $record;
 
     private readonly Reports $reports;
 
@@ -80,6 +81,15 @@ final class ListedCompany
     /** An issue of shares to come: the day, thousands wanted, and whether holders have a right to them. @var array{int, int, bool}|null */
     private ?array $issue = null;
 
+    /** A business that is to be handed to the shareholders. */
+    private ?SpinOff $spinOff = null;
+
+    /** One that was, which has lived by itself since. */
+    private ?self $handedOut = null;
+
+    /** What it told last as a part of this company, until that is in the books. @var array<string, int|float> */
+    private array $parted = [];
+
     public function __construct(public readonly Charter $charter)
     {
         $this->books = Books::of($charter);
@@ -92,14 +102,17 @@ final class ListedCompany
         $this->fate = new Fate($charter);
         $this->identity = new Identity($charter);
         $this->chance = new Chance($charter->seed, "company days {$charter->id}");
-        $listed = $charter->events['listed'] ?? Calendar::FIRST_DAY;
-        // Who comes to the market later shows some years of books when it does.
+        // Who comes to the market later shows some years of books when it does; those of a part begin with those of the whole.
+        $listed = isset($charter->events['spun_off_from']) ? Calendar::FIRST_DAY : $charter->events['listed'] ?? Calendar::FIRST_DAY;
         $this->year = max(Calendar::FIRST_YEAR, intdiv($listed, 10000) - 4) + ($charter->yearEndMonth < 12 ? 1 : 0);
         $this->quarterEnd = Calendar::quarterEnd($this->year, 1, $charter->yearEndMonth);
         foreach ($charter->events['split'] ?? [] as $day => $ratio) {
             $this->plannedSplits[] = [$day, $ratio];
         }
         $this->fate->told();
+        if (isset($charter->events['spins_off'])) {
+            $this->spinOff = new SpinOff($charter->events['spins_off'], new Record(self::season($charter), $charter->longGrowth));
+        }
     }
 
     public function isGone(): bool
@@ -108,16 +121,22 @@ final class ListedCompany
     }
 
     /**
-     * Lives through a workday.
+     * Lives through a workday, with what it handed to its shareholders.
      *
-     * @return array{value: float, return: float}|null value of the shares at the last close before, and what they made of it; null on a
-     *     day without trades
+     * @return list<array{value: float, return: float}> of each that was traded the value of the shares at the last close before, and what
+     *     they made of it
      */
-    public function day(World $world, Wire $wire): ?array
+    public function day(World $world, Wire $wire): array
     {
-        if ($this->gone) {
-            return null;
-        }
+        $own = $this->gone ? null : $this->ownDay($world, $wire);
+        $moves = $own === null ? [] : [$own];
+
+        return $this->handedOut === null ? $moves : [...$moves, ...$this->handedOut->day($world, $wire)];
+    }
+
+    /** @return array{value: float, return: float}|null */
+    private function ownDay(World $world, Wire $wire): ?array
+    {
         $day = $wire->day;
         $open = Calendar::isOpen($this->charter->exchange(), $day);
         if ($day > $this->quarterEnd) {
@@ -149,6 +168,15 @@ final class ListedCompany
 
     private function enter(World $world, Wire $wire): void
     {
+        $this->introduce($world, $wire);
+        if (isset($this->charter->events['listed'])) {
+            $this->price->begin();
+            Newsroom::listed($wire, $this->charter, $this->price->close);
+        }
+    }
+
+    private function introduce(World $world, Wire $wire): void
+    {
         $this->listed = true;
         $this->identity->enter($wire);
         if (isset($this->charter->events['listed'])) {
@@ -158,9 +186,27 @@ final class ListedCompany
             }
             $this->untold = [];
             $this->reckon($world, $wire->day);
-            $this->price->begin();
-            Newsroom::listed($wire, $this->charter, $this->price->close);
         }
+    }
+
+    /**
+     * Its shares are handed to the shareholders of the company that owned it, and traded from this day on.
+     *
+     * @param  int  $shares  of it, thousands
+     * @param  float  $value  of owner and business together, thousands of crowns
+     * @param  float  $rest  what those who reckon it hold the owner to be worth without it
+     * @return float first price
+     */
+    private function beginApart(World $world, Wire $wire, int $shares, float $value, float $rest): float
+    {
+        $this->split($wire->day, $shares / $this->books->shares);
+        $this->books->shares = $shares;
+        $this->introduce($world, $wire);
+        $worth = $this->price->worth * $shares;
+        $this->price->beginAt(($value * $worth) / ($worth + $rest) / $shares);
+        Newsroom::listed($wire, $this->charter, $this->price->close);
+
+        return $this->price->close;
     }
 
     /** What goes off when the exchange opens; cash that leaves a share, in crowns. */
@@ -179,6 +225,9 @@ final class ListedCompany
         }
         if ($this->issue !== null && $this->issue[0] <= $day && $this->price->close > 0) {
             $this->issueShares($world, $wire);
+        }
+        if ($this->spinOff !== null && $this->spinOff->day() <= $day && $this->price->close > 0) {
+            $this->handOut($this->spinOff, $world, $wire);
         }
         $cash = 0.0;
         $rate = $this->rate($world, $day);
@@ -248,6 +297,32 @@ final class ListedCompany
             $this->price->news -= 0.015;
         }
         Newsroom::issued($wire, $this->charter, $count / $before, $amount, $isRight);
+    }
+
+    /** Shareholders get the shares of a business: what owner and business were worth together is divided between them. */
+    private function handOut(SpinOff $spinOff, World $world, Wire $wire): void
+    {
+        $before = $this->record->nextYear();
+        $this->record = $spinOff->rest;
+        $after = $this->record->nextYear();
+        $part = $spinOff->part($this->earned());
+        $rest = $this->value($world, $wire->day);
+        $value = $this->price->close * $this->books->shares;
+        $shares = max(1, intdiv($this->books->shares, $spinOff->ownersForOne()));
+        $price = $spinOff->business->beginApart($world, $wire, $shares, $value, $rest);
+        $factor = round(1 / (1 - ($price * $shares) / $value), 6);
+        $this->price->adjust($factor);
+        $this->price->rebase($rest / $this->books->shares);
+        $this->distributions->annual *= 1 - $part;
+        $this->coverage->without(
+            $after['revenue'] / $before['revenue'],
+            $before['income'] > 0 ? $after['income'] / $before['income'] : 1.0,
+        );
+        $this->parted = $spinOff->last;
+        $this->handedOut = $spinOff->business;
+        $this->spinOff = null;
+        $wire->publish(Subject::Action, 403, ['security' => $this->charter->id, 'kind' => 'spin_off', 'ratio' => $factor]);
+        Newsroom::separated($wire, $this->charter, $this->handedOut->charter, $spinOff->ownersForOne());
     }
 
     /** A buyer comes forward, and the offer closes or fails. */
@@ -323,36 +398,55 @@ final class ListedCompany
     private function close(World $world, Wire $wire): void
     {
         $day = $wire->day;
-        $rate = $this->rate($world, $day);
         while ($day > $this->quarterEnd) {
-            $price = $this->price->close / $rate;
-            $quarter = new Quarter($world, $this->year, $this->quarter, $this->charter->yearEndMonth, $price);
-            $this->books->prospects += max(-0.6, min(0.6, $this->price->rumour));
-            $this->price->rumour = 0.0;
-            $lines = $this->books->close($quarter);
-            $lines['dividends_per_share'] = round($this->distributions->goneOff, 4);
-            $this->distributions->goneOff = 0.0;
-            $this->untold[] = [
-                'period' => $quarter->period(),
-                'lines' => $lines,
-                'due' => ($due = $this->dueDay($this->quarterEnd, $this->quarter, $day)),
-                'heard' => Day::plus($due, -self::DAYS_BEFORE),
-                'expected' => null,
-            ];
-            if ($this->quarter === 4) {
-                $this->year++;
-            }
-            $this->quarter = ($this->quarter % 4) + 1;
-            $this->quarterEnd = Calendar::quarterEnd($this->year, $this->quarter, $this->charter->yearEndMonth);
-        }
-        if (! $this->listed) {
-            $this->untold = array_slice($this->untold, -16);
+            $this->closeQuarter($world, $day);
         }
         if ($this->books->isBankrupt() && $this->listed && ! isset($this->charter->events['insolvent'])) {
             $this->fate->insolvent || Newsroom::insolvent($wire, $this->charter);
             $this->fate->fail(Day::plus($day, $this->chance->integer(5, 40)));
             $this->price->news = -0.7 - 0.5 * $this->chance->uniform();
         }
+    }
+
+    /** @return array<string, int|float> lines of the quarter without what is consolidated */
+    public function closeQuarter(World $world, int $day): array
+    {
+        $price = $this->price->close / $this->rate($world, $day);
+        $quarter = new Quarter($world, $this->year, $this->quarter, $this->charter->yearEndMonth, $price);
+        $this->books->prospects += max(-0.6, min(0.6, $this->price->rumour));
+        $this->price->rumour = 0.0;
+        $own = $this->books->close($quarter);
+        $own['dividends_per_share'] = round($this->distributions->goneOff, 4);
+        $this->distributions->goneOff = 0.0;
+        if ($this->parted !== []) {
+            $own = Consolidation::after($own, $this->parted);
+            $this->parted = [];
+        }
+        $owned = $this->spinOff?->close($world, $day);
+        $this->untold[] = [
+            'period' => $quarter->period(),
+            'lines' => $owned === null ? $own : Consolidation::of($own, $owned),
+            'own' => $owned === null ? null : $own,
+            'due' => ($due = $this->dueDay($this->quarterEnd, $this->quarter, $day)),
+            'heard' => Day::plus($due, -self::DAYS_BEFORE),
+            'expected' => null,
+        ];
+        if (! $this->listed) {
+            $this->untold = array_slice($this->untold, -16);
+        }
+        if ($this->quarter === 4) {
+            $this->year++;
+        }
+        $this->quarter = ($this->quarter % 4) + 1;
+        $this->quarterEnd = Calendar::quarterEnd($this->year, $this->quarter, $this->charter->yearEndMonth);
+
+        return $own;
+    }
+
+    /** Income a year for shareholders, without what is consolidated; 0 before there is any. */
+    public function earned(): float
+    {
+        return $this->books->earned() ?? 0.0;
     }
 
     private function dueDay(int $end, int $quarter, int $from): int
@@ -370,6 +464,9 @@ final class ListedCompany
     {
         while ($this->untold !== [] && $this->untold[0]['due'] <= $wire->day && ! $this->gone) {
             $told = array_shift($this->untold);
+            if (($this->charter->events['new_year_end']['after'] ?? null) === $told['period']) {
+                $told['period'] = $this->changeYearEnd($wire, $minute);
+            }
             $this->file($world, $wire, $minute, $told);
             if ($this->price->close > 0) {
                 $this->react($wire, $minute, $told);
@@ -382,6 +479,30 @@ final class ListedCompany
         }
     }
 
+    /**
+     * From this report on the fiscal year ends with the quarter that is told; what was told of other years is told anew.
+     *
+     * @return int that quarter, counted anew
+     */
+    private function changeYearEnd(Wire $wire, int $minute): int
+    {
+        ['after' => $after, 'month' => $month] = $this->charter->events['new_year_end'];
+        unset($this->charter->events['new_year_end']);
+        $quarters = 4 - ($after % 10);
+        $this->identity->endYearsIn($wire, $month);
+        foreach ($this->untold as $i => $told) {
+            $this->untold[$i]['period'] = Record::after($told['period'], $quarters);
+        }
+        $next = Record::after(10 * $this->year + $this->quarter, $quarters);
+        [$this->year, $this->quarter] = [intdiv($next, 10), $next % 10];
+        $this->record->recount($quarters, self::season($this->charter));
+        $this->coverage->recount($wire->day);
+        $this->reports->recount($wire, $minute, $quarters, $this->splits);
+        Newsroom::yearEnd($wire, $minute, $this->charter);
+
+        return Record::after($after, $quarters);
+    }
+
     /** @param  Told  $told */
     private function file(World $world, Wire $wire, int $minute, array $told): void
     {
@@ -389,8 +510,9 @@ final class ListedCompany
         $goods = $world->market($this->charter);
         $former = $this->identity->formerCurrency($world);
         $price = $goods?->price(intdiv($period, 10) - 0.5) ?? 1.0;
-        $this->reports->file($wire, $minute, $period, $told['lines'], $this->splits, $former, $price);
+        $this->reports->file($wire, $minute, $period, $told['lines'], $this->splits, $former, $price, $told['own']);
         $this->record->add($period, $told['lines']);
+        $this->spinOff?->rest->add($period, $told['own'] ?? $told['lines']);
         $this->coverage->reported($wire->day);
     }
 
@@ -428,7 +550,7 @@ final class ListedCompany
         $fiscalQuarter = $told['period'] % 10;
         $rate = $this->rate($world, $day);
         $price = $this->price->close / $rate;
-        $earned = $this->books->earned() ?? 0.0;
+        $earned = $this->earned() + ($this->spinOff?->business->earned() ?? 0.0);
         $before = $this->distributions->annual;
         $declared = $this->distributions->decide($day, $fiscalQuarter, $earned / $this->books->shares, $this->books->distress > 1, $price);
         foreach ($declared as $dividend) {
@@ -494,8 +616,10 @@ final class ListedCompany
             default => 1.0,
         };
         if ($ratio !== 1.0) {
-            $exDate = Calendar::openFrom($this->charter->exchange(), Day::plus($day, $this->chance->integer(20, 45)));
-            $this->plannedSplits[] = [$exDate, $ratio];
+            // Some go off before the quarter ends, some between its end and the report, which then tells it in new shares.
+            $wait = $this->chance->integer(0, 12);
+            $from = $this->charter->id % 2 === 0 ? Day::plus($day, 20 + $wait) : Day::plus($this->quarterEnd, 3 + $wait);
+            $this->plannedSplits[] = [Calendar::openFrom($this->charter->exchange(), $from), $ratio];
         }
     }
 
@@ -533,7 +657,16 @@ final class ListedCompany
     private function eventsOfTheEvening(World $world, Wire $wire): void
     {
         $day = $wire->day;
-        $this->books->dividends += $this->distributions->paying($day);
+        $paid = $this->distributions->paying($day);
+        $owned = $paid > 0 && $this->spinOff !== null ? (int) round($this->spinOff->part($this->earned()) * $paid) : 0;
+        $this->books->dividends += $paid - $owned;
+        if ($this->spinOff !== null) {
+            $this->spinOff->business->books->dividends += $owned;
+            if ($wire->reaches($this->spinOff->toldOn())) {
+                $this->announce($wire, Publication::MORNING, 'spin_off', $this->spinOff->day());
+                Newsroom::willSeparate($wire, $this->charter, $this->spinOff->business->charter, $this->spinOff->day());
+            }
+        }
         if (isset($this->charter->events['insolvent']) && $day >= $this->charter->events['insolvent'][0]) {
             if (! $this->fate->insolvent) {
                 $this->price->news = -0.9;
@@ -542,7 +675,10 @@ final class ListedCompany
             $this->fate->fail($day, $this->charter->events['insolvent'][1]);
         }
         if ($this->reports->restates()) {
-            $this->reports->restate($wire, $this->splits);
+            foreach ($this->reports->restate($wire, $this->splits) as $year => $factor) {
+                $this->price->hear(-2.5 * (1 - $factor));
+                Newsroom::restated($wire, 481, $this->charter, $year, $factor);
+            }
         }
         if ($this->price->close <= 0) {
             return;
@@ -578,19 +714,24 @@ final class ListedCompany
         if (! $this->record->isEnough()) {
             return;
         }
+        $this->price->reckon(max(0.0002, $this->value($world, $day) / $this->books->shares));
+    }
+
+    /** Thousands of crowns that all shares are worth to those who reckon it. */
+    private function value(World $world, int $day): float
+    {
         $p = $this->charter;
         $next = $this->record->nextYear();
         $funds = $p->kind() === 'property';
         $usual = $next['revenue'] * $this->record->margin($funds ? 'funds' : 'income', 16);
         $cost = $world->economy->onDay($day)['long'] + $p->beta * Worth::PREMIUM;
-        $growth = $this->record->growth();
         $value = Worth::of(
             $p->kind(),
             [
                 'income' => 0.85 * $next[$funds ? 'funds' : 'income'] + 0.15 * $usual,
                 'revenue' => $next['revenue'],
                 'equity' => $this->record->equity(),
-                'growth' => $growth,
+                'growth' => $this->record->growth(),
                 'margin' => 0.8 * $p->industry()->margin * (1 - $p->taxRate),
             ],
             $cost,
@@ -599,7 +740,8 @@ final class ListedCompany
         foreach ($p->events['worth'] ?? [] as $from => $of) {
             $view = $from <= intdiv($day, 10000) ? $of : $view;
         }
-        $this->price->reckon(max(0.0002, ($view * $value * $this->rate($world, $day)) / $this->books->shares));
+
+        return $view * $value * $this->rate($world, $day);
     }
 
     /** Crowns for one unit of the currency of the books. */

@@ -21,6 +21,9 @@ final class Roster
 
     private const YOUNG = ['62' => 0.2, '21' => 0.14, '26' => 0.08, '27' => 0.05];
 
+    /** Who has one of these is no part of another. */
+    private const OWN_STORY = ['market', 'stays', 'late', 'renamed', 'restated', 'new_year_end'];
+
     /** @var array<string, true> */
     private array $names = [];
 
@@ -51,6 +54,7 @@ final class Roster
         }
         self::shareTickers(array_slice($charters, Stories::COUNT));
         self::shareMarkets(array_slice($charters, Stories::COUNT), $seed);
+        self::own(array_slice($charters, Stories::COUNT));
 
         return $charters;
     }
@@ -63,10 +67,7 @@ final class Roster
     private static function shareTickers(array $drawn): void
     {
         $of = static fn (string $country): array => array_values(
-            array_filter(
-                $drawn,
-                static fn (Charter $charter): bool => $charter->country === $country && ! isset($charter->events['listed']),
-            ),
+            array_filter($drawn, static fn (Charter $of): bool => $of->country === $country && ! isset($of->events['listed'])),
         );
         $first = $of('XA')[0] ?? null;
         $others = $of('XB');
@@ -102,6 +103,46 @@ final class Roster
                     $rival->events['market'] = ['name' => $name, 'unit' => $unit, 'rivals' => array_column($rivals, 'id')];
                 }
             }
+        }
+    }
+
+    /**
+     * Some that come to the market later were a part of another until then.
+     *
+     * @param  list<Charter>  $drawn
+     */
+    private static function own(array $drawn): void
+    {
+        $sound = array_filter(
+            $drawn,
+            static fn (Charter $of): bool => $of->kind() === 'industrial' &&
+                $of->margin > 0.035 &&
+                $of->manipulatesFrom === 0 &&
+                array_intersect_key($of->events, array_flip(self::OWN_STORY)) === [],
+        );
+        $businesses = array_filter($sound, static fn (Charter $of): bool => isset($of->events['listed']));
+        $owners = array_filter($sound, static fn (Charter $of): bool => ! isset($of->events['listed']) && $of->revenue > 1.5e8);
+        foreach (array_values($businesses) as $i => $business) {
+            $here = array_filter($owners, static fn (Charter $of): bool => $of->country === $business->country);
+            if ($i % 3 !== 0 || $here === []) {
+                continue;
+            }
+            // Most stay in the trade of who owned them.
+            $akin = array_filter($here, static fn (Charter $of): bool => $of->industryCode === $business->industryCode);
+            $at = array_key_first($akin) ?? array_key_first($here);
+            $owner = $owners[$at];
+            unset($owners[$at]);
+            $year = intdiv($business->events['listed'], 10000);
+            $business->revenue = $owner->revenue * (0.22 + 0.003 * ($business->id % 80)) * min(1.0, $owner->margin / $business->margin);
+            $business->yearEndMonth = $owner->yearEndMonth;
+            $business->description .= " Was a part of {$owner->name} until {$year}.";
+            // After the annual report and before the quarter ends, which is told without the business.
+            $owner->annualLag = min($owner->annualLag, 66);
+            $ends = Calendar::quarterEnd($year - ($owner->yearEndMonth === 12 ? 1 : 0), 4, $owner->yearEndMonth);
+            $business->events['listed'] = Calendar::openFrom($owner->exchange(), Day::plus($ends, 82));
+            $business->events['spun_off_from'] = $owner->id;
+            $owner->events['spins_off'] = $business;
+            $owner->events['stays'] = $owner->events['survives'] = true;
         }
     }
 
@@ -273,6 +314,26 @@ final class Roster
         }
         if ($c->happens(0.03)) {
             $charter->events['renamed'] = [$this->formerName($charter, $c), Day::plus(20170301, $c->integer(0, 3000))];
+        }
+        self::tellsAnew($charter, $c);
+    }
+
+    /** Who made sales up is found out half of the time; others err, or move the end of their fiscal year. */
+    private static function tellsAnew(Charter $charter, Chance $c): void
+    {
+        $found = $c->happens(0.5);
+        $errs = $c->happens(0.015);
+        $moves = $c->happens(0.045);
+        $year = $c->integer(2017, 2027);
+        $day = $c->integer(701, 730) + 100 * $c->integer(0, 4);
+        if ($charter->kind() === 'industrial' && $charter->manipulatesFrom > 0 && $found) {
+            $year = $charter->manipulatesFrom + 2;
+            $charter->events['restated'] = [$year => [($year + 1) * 10000 + $day, $c->between(0.92, 0.96)]];
+        } elseif ($charter->kind() === 'industrial' && $errs) {
+            $charter->events['restated'] = [$year => [($year + 1) * 10000 + $day, $c->between(0.97, 0.985)]];
+        } elseif ($moves && $charter->yearEndMonth === 12 && ! isset($charter->events['listed'])) {
+            $quarter = $c->integer(1, 3);
+            $charter->events['new_year_end'] = ['after' => 10 * $year + $quarter, 'month' => 3 * $quarter];
         }
     }
 

@@ -8,6 +8,7 @@ use Logion\Figure\Unit;
 use Logion\Reporting\FormerCurrency;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\LineKind;
+use Simulation\Analysts\Record;
 use Simulation\Calendar;
 use Simulation\Company\Charter;
 use Simulation\Subject;
@@ -28,8 +29,16 @@ final class Reports
     /** @var array<int, array{array<string, int|float>, int}> lines and last day of the quarters of the year that is under way */
     private array $year = [];
 
+    /** @var array<int, array{revenue: int|float, operating_income: int|float}> what of them a business made that is owned, in thousands */
+    private array $owned = [];
+
     /** @var array<int, array<string, int|float>> years that are to be restated, by fiscal year */
     private array $kept = [];
+
+    /** What was told of quarters of one whose year will end otherwise, by period. @var array<int, array{array<string, int|float>, int}> */
+    private array $history = [];
+
+    private const OWNED = ['revenue' => 'revenue', 'operating_income' => 'operating_income'];
 
     private int $filings = 0;
 
@@ -46,12 +55,30 @@ final class Reports
      * @param  array<string, int|float>  $lines  thousands, in the shares of the end of the quarter
      * @param  list<array{int, float}>  $splits  ex-date, new shares per old
      * @param  float  $price  in the market of its goods, relative to prices in general
+     * @param  array<string, int|float>|null  $own  what it would tell without a business it owns; null where it owns none
      */
-    public function file(Wire $wire, int $minute, int $period, array $lines, array $splits, ?FormerCurrency $former, float $price): void
-    {
+    public function file(
+        Wire $wire,
+        int $minute,
+        int $period,
+        array $lines,
+        array $splits,
+        ?FormerCurrency $former,
+        float $price,
+        ?array $own,
+    ): void {
         $year = intdiv($period, 10);
         $end = Calendar::quarterEnd($year, $period % 10, $this->charter->yearEndMonth);
         $this->year[$period % 10] = [$lines, $end];
+        if (isset($this->charter->events['new_year_end'])) {
+            $this->history[$period] = [$lines, $end];
+        }
+        if ($own !== null) {
+            $this->owned[$period % 10] = [
+                'revenue' => $lines['revenue'] - $own['revenue'],
+                'operating_income' => $lines['operating_income'] - $own['operating_income'],
+            ];
+        }
         $isPublic = ($this->charter->events['missing_year'] ?? null) !== $year;
         if ($period % 10 !== 4) {
             if ($isPublic && $year >= self::FIRST_QUARTERLY_YEAR) {
@@ -69,7 +96,8 @@ final class Reports
             return;
         }
         $annual = count($this->year) === 4 ? $this->annual($splits) : null;
-        $this->year = [];
+        $owned = array_map(fn (string $line): int => (int) array_sum(array_column($this->owned, $line)), self::OWNED);
+        $this->year = $this->owned = [];
         if ($annual === null || ! $isPublic) {
             return;
         }
@@ -78,14 +106,7 @@ final class Reports
             $flows = array_intersect_key($lines, self::flows());
             $facts = [...$facts, ...$this->facts($period, $this->inSharesOf($wire->day, $end, $flows, $splits), $wire->day, $former)];
         }
-        $parts = array_map(
-            fn (array $part): array => [
-                ...array_slice($part, 0, 4),
-                10 * $year,
-                $part[3] === 'money' ? $part[4] / ($former?->factor(Unit::Money, true, 10 * $year, $wire->day) ?? 1.0) : $part[4],
-            ],
-            $this->segments->year($year, $annual, $price),
-        );
+        $parts = $this->parts($year, $annual, $price, $owned, $former, $wire->day);
         $this->publish($wire, $minute, 'annual', 10 * $year, $end, "Annual report {$year}", $facts, [
             ...$parts,
             ...$this->classes($annual, 10 * $year),
@@ -96,23 +117,84 @@ final class Reports
     }
 
     /**
+     * @param  array<string, int|float>  $annual
+     * @param  array{revenue: int, operating_income: int}  $owned
+     * @return list<array{string, string, string, string, int, float}>
+     */
+    private function parts(int $year, array $annual, float $price, array $owned, ?FormerCurrency $former, int $day): array
+    {
+        return array_map(
+            static fn (array $part): array => [
+                ...array_slice($part, 0, 4),
+                10 * $year,
+                $part[3] === 'money' ? $part[4] / ($former?->factor(Unit::Money, true, 10 * $year, $day) ?? 1.0) : $part[4],
+            ],
+            $this->segments->year($year, $annual, $price, $owned),
+        );
+    }
+
+    /**
+     * Fiscal years end otherwise: all years that are whole then, and their quarters, are told anew.
+     *
+     * @param  int  $quarters  so many further is a quarter counted
+     * @param  list<array{int, float}>  $splits
+     */
+    public function recount(Wire $wire, int $minute, int $quarters, array $splits): void
+    {
+        $this->year = [];
+        foreach ($this->history as $before => $told) {
+            $period = Record::after($before, $quarters);
+            $year = intdiv($period, 10);
+            if ($year === Calendar::FIRST_YEAR) {
+                // Its first quarters were never told.
+                continue;
+            }
+            $this->year = $period % 10 === 1 ? [1 => $told] : $this->year + [$period % 10 => $told];
+            [$lines, $end] = $told;
+            $title = $period % 10 === 4 ? "Year {$year} to the new year end" : 'Quarter '.$period % 10 ."/{$year} to the new year end";
+            $facts = [];
+            if ($year >= self::FIRST_QUARTERLY_YEAR) {
+                $shown = $period % 10 === 4 ? array_intersect_key($lines, self::flows()) : array_diff_key($lines, array_flip(self::YEARLY));
+                $facts = $this->facts($period, $this->inSharesOf($wire->day, $end, $shown, $splits), $wire->day, null);
+            }
+            $parts = [];
+            if ($period % 10 === 4) {
+                $annual = $this->annual($splits);
+                $facts = [...$this->facts(10 * $year, $this->inSharesOf($wire->day, $end, $annual, $splits), $wire->day, null), ...$facts];
+                $parts = $this->parts($year, $annual, 1.0, ['revenue' => 0, 'operating_income' => 0], null, $wire->day);
+                $this->year = [];
+            }
+            if ($facts !== []) {
+                $of = $period % 10 === 4 ? 10 * $year : $period;
+                $this->publish($wire, $minute, 'restatement', $of, $end, $title, $facts, $parts);
+            }
+        }
+        $this->history = [];
+    }
+
+    /**
      * Tells years anew whose day has come.
      *
      * @param  list<array{int, float}>  $splits
+     * @return array<int, float> what is left of revenue by year
      */
-    public function restate(Wire $wire, array $splits): void
+    public function restate(Wire $wire, array $splits): array
     {
+        $restatements = [];
         foreach ($this->kept as $year => $lines) {
             [$day, $factor] = $this->charter->events['restated'][$year];
             if ($day > $wire->day) {
                 continue;
             }
             unset($this->kept[$year]);
+            $restatements[$year] = $factor;
             $end = Calendar::quarterEnd($year, 4, $this->charter->yearEndMonth);
             $restated = Restatement::of($lines, $factor, $this->charter->taxRate);
             $facts = $this->facts(10 * $year, $this->inSharesOf($wire->day, $end, $restated, $splits), $wire->day, null);
             $this->publish($wire, 480, 'restatement', 10 * $year, $end, "Restated annual report {$year}", $facts, []);
         }
+
+        return $restatements;
     }
 
     public function restates(): bool

@@ -72,39 +72,52 @@ final class Segments
      *
      * @param  array<string, int|float>  $lines  of the year, in thousands
      * @param  float  $price  in the market of its goods, relative to prices in general
+     * @param  array{revenue: int, operating_income: int}  $owned  what of it a business made that stands apart; zeros where there is none
      * @return list<array{string, string, string, string, float}> axis, member, line, unit, value
      */
-    public function year(int $year, array $lines, float $price = 1.0): array
+    public function year(int $year, array $lines, float $price, array $owned): array
     {
         $rows = [];
         $age = $year - Calendar::FIRST_YEAR;
         $whole = 0.0;
+        $revenue = (int) $lines['revenue'] - $owned['revenue'];
+        $income = ($lines['operating_income'] ?? 0) - $owned['operating_income'];
         foreach ($this->businesses as [, $share, $drift, $better]) {
             $whole += self::part($share, $drift, $age) * $better;
         }
         foreach (['business' => $this->businesses, 'region' => $this->regions] as $axis => $members) {
-            $left = (int) $lines['revenue'];
+            $all = $axis === 'business' ? $revenue : (int) $lines['revenue'];
+            $left = $all;
             foreach ($members as $i => [$name, $share, $drift]) {
-                $revenue = $i === count($members) - 1 ? $left : (int) round($lines['revenue'] * self::part($share, $drift, $age));
-                $left -= $revenue;
-                $rows[] = [$axis, $name, 'revenue', 'money', 1000.0 * $revenue];
+                $of = $i === count($members) - 1 ? $left : (int) round($all * self::part($share, $drift, $age));
+                $left -= $of;
+                $rows[] = [$axis, $name, 'revenue', 'money', 1000.0 * $of];
                 if ($axis === 'business' && isset($lines['operating_income'])) {
                     // Head office belongs to no segment.
-                    $margin = $lines['operating_income'] / max(1, $lines['revenue']) + 0.015 + ($members[$i][3] ?? 0.0) - $whole;
-                    $rows[] = [$axis, $name, 'operating_income', 'money', 1000.0 * round($revenue * $margin)];
+                    $margin = $income / max(1, $revenue) + 0.015 + ($members[$i][3] ?? 0.0) - $whole;
+                    $rows[] = [$axis, $name, 'operating_income', 'money', 1000.0 * round($of * $margin)];
                 }
             }
         }
+        if ($owned['revenue'] !== 0) {
+            if ($this->businesses === []) {
+                $rows[] = ['business', 'Other business', 'revenue', 'money', 1000.0 * $revenue];
+                $rows[] = ['business', 'Other business', 'operating_income', 'money', 1000.0 * $income];
+            }
+            $name = $this->charter->events['spins_off']->name;
+            $rows[] = ['business', $name, 'revenue', 'money', 1000.0 * $owned['revenue']];
+            $rows[] = ['business', $name, 'operating_income', 'money', 1000.0 * $owned['operating_income']];
+        }
         if ($this->driver !== null) {
             [$name, $unit, $volume, $inflation] = $this->driver;
-            $units = round(($lines['revenue'] * $volume) / (1 + $inflation) ** $age / $price);
+            $units = round(($revenue * $volume) / (1 + $inflation) ** $age / $price);
             $rows[] = ['driver', $name, 'volume', $unit, $units];
             $rows[] = [
                 'driver',
                 $name,
                 'revenue for each',
                 $this->charter->reportingCurrency,
-                $units > 0 ? round((1000.0 * $lines['revenue']) / $units, 2) : 0.0,
+                $units > 0 ? round((1000.0 * $revenue) / $units, 2) : 0.0,
             ];
         }
 

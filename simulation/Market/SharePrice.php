@@ -65,6 +65,20 @@ final class SharePrice
         $this->close = self::rounded($this->worth * exp(0.18 * $this->chance->normal()));
     }
 
+    /** A price that others made: what it is beyond the worth is opinion. */
+    public function beginAt(float $price): void
+    {
+        $this->close = self::rounded($price);
+        $this->opinion = log($this->close / max(1e-6, $this->worth));
+    }
+
+    /** What a share is worth is counted otherwise; what the market thinks of its price stays. */
+    public function rebase(float $worth): void
+    {
+        $this->opinion += log($this->worth / $worth);
+        $this->worth = $worth;
+    }
+
     /** What the old price was becomes another where shares are split, or a dividend or a right goes off: nothing of that is a return. */
     public function adjust(float $ratio, float $cash = 0.0): void
     {

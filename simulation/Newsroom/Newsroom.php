@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Simulation\Newsroom;
 
+use Logion\Time\Day;
 use Simulation\Company\Charter;
+use Simulation\Publication;
 use Simulation\Subject;
 use Simulation\Wire;
 
@@ -13,6 +15,8 @@ final class Newsroom
 {
     /** Notices are kept from this day on. */
     private const FIRST_DAY = 20210101;
+
+    private const MONTHS = [3 => 'March', 6 => 'June', 9 => 'September', 12 => 'December'];
 
     private const QUARTERS = [1 => 'first', 'second', 'third', 'fourth'];
 
@@ -99,6 +103,37 @@ final class Newsroom
             " for each share of {$charter->name}, {$premium} % above the last ".
             "price, {$paid}.";
         self::tell($wire, 441, $charter, 'takeover', "{$offer['buyer']} bids for {$charter->name}", $text);
+    }
+
+    public static function willSeparate(Wire $wire, Charter $charter, Charter $business, int $on): void
+    {
+        $text =
+            "{$charter->name} will hand the shares of {$business->name}, which it owns wholly, to its shareholders on ".
+            Day::iso($on).
+            '. From then on the accounts are without it.';
+        self::tell($wire, Publication::MORNING, $charter, 'spin_off', "{$charter->name} parts with {$business->name}", $text);
+    }
+
+    public static function separated(Wire $wire, Charter $charter, Charter $business, int $ownersForOne): void
+    {
+        $for = $ownersForOne === 1 ? 'each share' : "every {$ownersForOne} shares";
+        $text = "Holders of {$charter->name} get one share of {$business->name} for {$for}. Both are traded apart from today.";
+        self::tell($wire, 431, $charter, 'spin_off', "{$business->name} leaves {$charter->name}", $text);
+    }
+
+    public static function yearEnd(Wire $wire, int $minute, Charter $charter): void
+    {
+        $month = self::MONTHS[$charter->yearEndMonth];
+        $text = "Fiscal years of {$charter->name} end in {$month} from now on. It tells the years before anew, as if they always had.";
+        self::tell($wire, $minute, $charter, 'year_end', "{$charter->name} moves the end of its year to {$month}", $text);
+    }
+
+    /** @param  float  $factor  what is left of the revenue that was told */
+    public static function restated(Wire $wire, int $minute, Charter $charter, int $year, float $factor): void
+    {
+        $percent = round(100 * (1 - $factor), 1);
+        $text = "{$charter->name} tells {$year} anew: revenue is {$percent} % lower than was told, and what is owed to it with it.";
+        self::tell($wire, $minute, $charter, 'restatement', "{$charter->name} restates {$year}", $text);
     }
 
     public static function insolvent(Wire $wire, Charter $charter): void

@@ -109,7 +109,7 @@ final class EconomyTest extends DemoTestCase
                     new CorporateActions(
                         [...$prices->actions->splits, [20230816, 1000.0]],
                         [...$prices->actions->dividends, [20230817, 5e8]],
-                        [...$prices->actions->rights, [20230817, 3.0]],
+                        [...$prices->actions->inKind, [20230817, 3.0]],
                     ),
                 ),
                 true,
@@ -238,7 +238,7 @@ final class EconomyTest extends DemoTestCase
                 new CorporateActions(
                     $p->actions->splits,
                     array_map(static fn (array $d): array => [$d[0], $d[1] * $times], $p->actions->dividends),
-                    $p->actions->rights,
+                    $p->actions->inKind,
                 ),
             );
             $scaled = new CompanyData(

@@ -10,7 +10,9 @@ use App\Storage\Identity\Identities;
 use App\Storage\UniverseMembers;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Support\Facades\DB;
+use Logion\Metric\CompanyData;
 use Logion\Reporting\ShareClass;
+use Logion\Time\Day;
 use Tests\DemoTestCase;
 
 /** Name, sector, currencies, classes and membership of indices are those of the day that is asked about. */
@@ -55,6 +57,53 @@ final class DatedAttributesTest extends DemoTestCase
             [['value' => 'Skellanmoor Ropeworks', 'until' => '2018-06-01']],
             $this->getJson('/api/v1/companies/SKCT/identity')->json('former_names'),
         );
+    }
+
+    public function test_periods_are_counted_by_the_year_end_of_the_day(): void
+    {
+        $id = $this->companyId('UMBSA');
+        $changed = (int) DB::table('former_attributes')->where('company_id', $id)->value('until_day');
+        $before = Day::plus($changed, -1);
+        $this->assertSame(
+            ['value' => '12', 'until' => Day::iso($changed)],
+            $this->getJson('/api/v1/companies/UMBSA/identity')->json('former_fiscal_year_ends.0'),
+        );
+        $read = fn (int $day): CompanyData => $this->app->make(CompanyReader::class)->read($id, on: $day) ?? $this->fail('nobody');
+        $then = $read($before)->statements($before);
+        $now = $read($changed)->statements($changed);
+        $this->assertSame([20241231, 20250930], [$then->periodEnd(20240), $now->periodEnd(20250)]);
+        $this->assertSame([20240, 20250], [10 * (int) $then->latestYear(), 10 * (int) $now->latestYear()]);
+        // The third quarter of the old year is the second before the end of the new one, and so on back to the first years.
+        foreach (range(2020, 2024) as $year) {
+            $this->assertSame($then->value('revenue', 10 * $year + 1), $now->value('revenue', 10 * $year + 2), "first months of {$year}");
+            $this->assertEqualsWithDelta(
+                array_sum(array_map(static fn (int $q): ?float => $now->value('revenue', 10 * $year + $q), [1, 2, 3, 4])),
+                $now->value('revenue', 10 * $year),
+                1.0,
+            );
+        }
+        $this->assertSame($now->value('revenue', 20250), $now->trailing('revenue', 20254), 'a year is a year');
+        foreach ([$before => '12', $changed => '9'] as $day => $month) {
+            $members = array_column($this->app->make(UniverseMembers::class)->on($day), 'year_end', 'id');
+            $this->assertSame($month, $members[$id]);
+        }
+        $consensus = $read(self::TODAY)->expectations;
+        $this->assertNull($consensus->consensus('revenue', 20260, $before), 'years that ended in December are expected no more');
+        $this->assertNotNull($consensus->consensus('revenue', 20260, self::TODAY));
+    }
+
+    public function test_a_report_package_gives_each_filing_the_periods_it_was_filed_for(): void
+    {
+        $id = $this->companyId('UMBSA');
+        $changed = (int) DB::table('former_attributes')->where('company_id', $id)->value('until_day');
+        $identity = $this->app->make(Identities::class)->of($id) ?? $this->fail('nobody');
+        $ends = [];
+        foreach (DB::table('filings')->where('company_id', $id)->get(['period', 'period_end', 'filed_on']) as $filing) {
+            $day = (int) $filing->filed_on;
+            $this->assertSame((int) $filing->period_end, $identity->calendarOn($day)->end((int) $filing->period), "filed on {$day}");
+            $ends[$day < $changed][] = $filing->period_end;
+        }
+        $this->assertCount(2, $ends);
     }
 
     public function test_a_screen_by_sector_and_a_back_test_find_it_in_the_sector_of_the_day(): void

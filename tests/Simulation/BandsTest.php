@@ -301,7 +301,9 @@ final class BandsTest extends TestCase
             'insolvencies',
         );
         $this->assertGreaterThan(290, count($watch->alive()));
-        $this->assertGreaterThan(10, count($watch->splits));
+        ['before' => $before, 'between' => $between] = $measures->splits();
+        $this->assertGreaterThanOrEqual(4, $before, 'splits that went off before a quarter ended');
+        $this->assertGreaterThanOrEqual(4, $between, 'splits that went off between the end of a quarter and its report');
         $this->assertGreaterThan(10, count($watch->rights));
         $shared = array_filter($watch->charters, static fn ($charter): bool => isset($charter->events['market']));
         $this->assertGreaterThanOrEqual(40, count($shared), 'companies that share a market');

@@ -357,7 +357,7 @@ final readonly class Measures
         return self::mean($correlations);
     }
 
-    /** What the fifth of companies cheapest beside their earnings made in the year after June beyond the dearest fifth; mean of the years. */
+    /** What the fifth cheapest beside their earnings made in the year after June beyond the dearest fifth; mean of the years. */
     public function valuePremium(): float
     {
         $spreads = [];
@@ -386,6 +386,25 @@ final readonly class Measures
         }
 
         return self::mean($spreads);
+    }
+
+    /** @return array{before: int, between: int} splits by whether they went off between the end of a quarter and its report */
+    public function splits(): array
+    {
+        $count = ['before' => 0, 'between' => 0];
+        foreach ($this->watch->splits as $id => $splits) {
+            $ends = $this->watch->ends($id);
+            foreach (array_keys($splits) as $day) {
+                $awaited = array_filter(
+                    $this->watch->told[$id] ?? [],
+                    static fn (array $told, int $period): bool => ($ends[$period] ?? $day) < $day && $told[0] >= $day,
+                    ARRAY_FILTER_USE_BOTH,
+                );
+                $count[$awaited === [] ? 'before' : 'between']++;
+            }
+        }
+
+        return $count;
     }
 
     /** @return array<string, list<float>> metrics of the core on the last day, by name */

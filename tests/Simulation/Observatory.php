@@ -67,9 +67,6 @@ final class Observatory
     /** @var array<string, array{days: list<int>, values: list<float>}> */
     public array $series = [];
 
-    /** @var array<string, int> */
-    public array $counts = [];
-
     private function __construct(public readonly int $seed)
     {
     }
@@ -113,7 +110,6 @@ final class Observatory
         foreach ($publications as $publication) {
             $v = $publication->values;
             $day = $publication->day;
-            $this->counts[$publication->subject->value] = ($this->counts[$publication->subject->value] ?? 0) + 1;
             switch ($publication->subject) {
                 case Subject::Bar:
                     $this->closes[$v['listing']][$day] = $v['close'];
@@ -175,6 +171,12 @@ final class Observatory
         }
 
         return $returns;
+    }
+
+    /** @return array<int, int> last day by period */
+    public function ends(int $company): array
+    {
+        return $this->ends[$company] ?? [];
     }
 
     /** @return list<int> companies that are traded at the end */

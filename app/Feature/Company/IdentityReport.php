@@ -44,6 +44,8 @@ final readonly class IdentityReport
             'former_sectors' => $former(FormerValues::SECTOR, IndustryTree::label(...)),
             'reporting_currency' => $identity->reportingCurrency,
             'former_reporting_currencies' => $former(FormerValues::REPORTING_CURRENCY, $same),
+            'fiscal_year_end_month' => $identity->yearEndMonth,
+            'former_fiscal_year_ends' => $former(FormerValues::FISCAL_YEAR_END, $same),
             'indices' => $this->indices($identity->id, $scope->asOf),
             'market_value' => Figure::of(
                 $scope->inCurrency($scope->metric('market_cap'), Unit::Money, $identity->listing()->currency),

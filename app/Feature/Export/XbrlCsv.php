@@ -25,11 +25,8 @@ final readonly class XbrlCsv
     /** How a cell says that there is none. */
     private const NONE = '#none';
 
-    private FiscalCalendar $calendar;
-
     public function __construct(private FiledFigures $facts, private CompanyIdentity $identity)
     {
-        $this->calendar = $identity->calendar();
     }
 
     /**
@@ -101,7 +98,7 @@ final readonly class XbrlCsv
             $unit = $this->unit($line, $filedOn);
             $put([
                 XbrlTaxonomy::concept($line),
-                $this->period($line, $period),
+                $this->period($line, $period, $this->identity->calendarOn($filedOn)),
                 $unit ?? self::NONE,
                 Day::iso($filedOn),
                 ...array_map(static fn (string $of): string => $of === $axis ? $member : self::NONE, self::AXES),
@@ -125,9 +122,8 @@ final readonly class XbrlCsv
         return $text;
     }
 
-    private function period(string $line, int $period): string
+    private function period(string $line, int $period, FiscalCalendar $calendar): string
     {
-        $calendar = $this->calendar;
         $end = $calendar->end($period);
         if (XbrlTaxonomy::isOfADay(LineItems::all()[$line])) {
             return Day::iso($end).'@end';

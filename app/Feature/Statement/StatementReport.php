@@ -173,6 +173,10 @@ final class StatementReport
     {
         $facts = [];
         foreach (BreakdownFact::inOrderOfFiling($this->scope->company->id, ['business', 'region', 'driver']) as $row) {
+            if (! isset($this->scope->company->filings[$row->filing_id])) {
+                // Filed under another year end.
+                continue;
+            }
             $filedOn = (int) $row->filing->filed_on;
             $rate =
                 $row->unit === 'money'

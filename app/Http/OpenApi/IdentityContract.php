@@ -74,6 +74,8 @@ use OpenApi\Attributes as OA;
             'former_sectors',
             'reporting_currency',
             'former_reporting_currencies',
+            'fiscal_year_end_month',
+            'former_fiscal_year_ends',
             'indices',
             'market_value',
             'currency',
@@ -87,6 +89,12 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'reporting_currency', type: 'string'),
             new OA\Property(
                 property: 'former_reporting_currencies',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/FormerValue'),
+            ),
+            new OA\Property(property: 'fiscal_year_end_month', type: 'integer'),
+            new OA\Property(
+                property: 'former_fiscal_year_ends',
                 type: 'array',
                 items: new OA\Items(ref: '#/components/schemas/FormerValue'),
             ),

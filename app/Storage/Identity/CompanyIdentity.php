@@ -11,6 +11,8 @@ use Logion\Intake\FiscalCalendar;
 /** What a company is and was called on a day, what it reports in, and where its shares are listed. */
 final readonly class CompanyIdentity
 {
+    public const ALWAYS = [0, PHP_INT_MAX];
+
     /**
      * @param  string  $reference  how the company can be referred to, whatever the day
      * @param  int  $security  the class whose price stands for the company
@@ -18,6 +20,8 @@ final readonly class CompanyIdentity
      * @param  list<DatedListing>  $listings  of all its securities, main ones first, by first day
      * @param  FormerValues  $former  what was different before the day
      * @param  'ends'|'begins'|null  $fiscalYears  by which calendar year fiscal years are numbered; null where nobody said it
+     * @param  array{int, int}  $yearEndSpan  the day from which its fiscal year has ended in that month, and the one from which it no
+     *     longer does
      */
     public function __construct(
         public int $id,
@@ -35,6 +39,7 @@ final readonly class CompanyIdentity
         public FormerValues $former,
         public int $day,
         public ?string $fiscalYears = null,
+        public array $yearEndSpan = self::ALWAYS,
     ) {
     }
 
@@ -42,6 +47,21 @@ final readonly class CompanyIdentity
     public function calendar(): FiscalCalendar
     {
         return new FiscalCalendar($this->yearEndMonth, $this->fiscalYears === FiscalCalendar::BEGINS);
+    }
+
+    /** How it counted them on an earlier day. */
+    public function calendarOn(int $day): FiscalCalendar
+    {
+        return new FiscalCalendar(
+            (int) $this->former->on(FormerValues::FISCAL_YEAR_END, (string) $this->yearEndMonth, $day),
+            $this->fiscalYears === FiscalCalendar::BEGINS,
+        );
+    }
+
+    /** Whether a report of a day counts periods as this day does: what is told for years that ended otherwise cannot be set beside them. */
+    public function countsPeriodsAsOn(int $day): bool
+    {
+        return $day >= $this->yearEndSpan[0] && $day < $this->yearEndSpan[1];
     }
 
     /** The listing of the main class whose price stands for the company on the day. */

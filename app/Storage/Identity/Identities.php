@@ -114,7 +114,7 @@ final class Identities
             $former->on(FormerValues::SECTOR, (string) $row['sector'], $day),
             (string) $row['template'],
             $former->on(FormerValues::REPORTING_CURRENCY, (string) $row['reporting_currency'], $day),
-            (int) $row['fiscal_year_end_month'],
+            (int) $former->on(FormerValues::FISCAL_YEAR_END, (string) $row['fiscal_year_end_month'], $day),
             (string) $row['description'],
             $main,
             $securities,
@@ -122,6 +122,7 @@ final class Identities
             $former->until($day),
             $day,
             isset($row['fiscal_years']) ? (string) $row['fiscal_years'] : null,
+            $former->span(FormerValues::FISCAL_YEAR_END, $day),
         );
     }
 

@@ -215,6 +215,7 @@ return [
         'figures_up_to_cannot_be_made_a' => '{count} figures up to {period} cannot be made a quarter: the part of the year before it '.
             'is not in the table ({lines})',
         'filing' => 'Filing',
+        'fiscal_year_end' => 'Month the fiscal year ends in',
         'for_one' => '{base} for one {reporting}',
         'free_cash_flow' => 'Free cash flow',
         'free_cash_flow_discount_factor' => 'free cash flow × discount factor',

@@ -2721,6 +2721,8 @@ export interface components {
             former_sectors: components["schemas"]["FormerValue"][];
             reporting_currency: string;
             former_reporting_currencies: components["schemas"]["FormerValue"][];
+            fiscal_year_end_month: number;
+            former_fiscal_year_ends: components["schemas"]["FormerValue"][];
             indices: {
                 ticker: string;
                 name: string;

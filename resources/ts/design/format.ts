@@ -13,6 +13,9 @@ export function number(value: number, digits: number): string {
   return value < 0 && Number(text.replaceAll(THIN, '')) !== 0 ? MINUS + text : text
 }
 
+/** Name of a month from 1 to 12. */
+export const month = (of: number): string => new Date(2020, of - 1, 1).toLocaleString('en-GB', { month: 'long' })
+
 export const percent = (value: number, digits = 1): string => number(100 * value, digits)
 
 /** An amount in the largest scale that leaves at least one digit before the point. */

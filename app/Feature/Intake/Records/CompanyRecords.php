@@ -138,7 +138,7 @@ final class CompanyRecords extends ReferenceRecords
     }
 
     /** The month a fiscal year ends in, from "12", "31 December", "12-31" or "--06-30". */
-    private static function month(string $text): int
+    public static function month(string $text): int
     {
         $folded = strtolower($text);
         foreach (self::MONTHS as $i => $month) {

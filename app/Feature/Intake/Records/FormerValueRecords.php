@@ -15,7 +15,7 @@ use Logion\Intake\Refusal;
 use Logion\Reference\IndustryTree;
 use Logion\Time\Day;
 
-/** Former names, sectors and reporting currencies of companies, each with the day from which it was no longer so. */
+/** Former names, sectors, reporting currencies and year ends of companies, each with the day from which it was no longer so. */
 final class FormerValueRecords extends Records
 {
     private readonly RowWriter $writer;
@@ -30,9 +30,10 @@ final class FormerValueRecords extends Records
     {
         $attribute = match (true) {
             preg_match('/currency/i', $record['attribute']) === 1 => Former::REPORTING_CURRENCY,
+            preg_match('/year/i', $record['attribute']) === 1 => Former::FISCAL_YEAR_END,
             preg_match('/sector|industry/i', $record['attribute']) === 1 => Former::SECTOR,
             preg_match('/name/i', $record['attribute']) === 1 => Former::NAME,
-            default => throw Refusal::because(Words::say('is_neither_name_sector_nor_reporting', attribute: $record['attribute'])),
+            default => throw Refusal::because(Words::say('is_neither_name_sector_currency_nor_year_end', attribute: $record['attribute'])),
         };
         $value = self::value($attribute, $record['value']);
         $now = ($record['now'] ?? '') === '' ? null : self::value($attribute, $record['now']);
@@ -51,6 +52,9 @@ final class FormerValueRecords extends Records
 
     private static function value(string $attribute, string $text): string
     {
+        if ($attribute === Former::FISCAL_YEAR_END) {
+            return (string) CompanyRecords::month($text);
+        }
         $value = $attribute === Former::NAME ? mb_substr($text, 0, 160) : strtoupper($text);
         if ($attribute === Former::REPORTING_CURRENCY && preg_match('/^[A-Z]{3}$/D', $value) !== 1) {
             throw Refusal::because(Words::say('is_no_currency_code_of_three', text: $text));
@@ -63,7 +67,7 @@ final class FormerValueRecords extends Records
     }
 
     /**
-     * Gives a company another name, sector or reporting currency; what it had is kept for undo.
+     * Gives a company another name, sector, reporting currency or year end; what it had is kept for undo.
      *
      * @param  array<string, mixed>  $record
      */
@@ -78,7 +82,7 @@ final class FormerValueRecords extends Records
             throw Refusal::because(Words::say('a_later_change_on_is_known', day: Day::iso((int) $later)));
         }
         $company = Company::query()->findOrFail($record['listing']->company);
-        if ($company->getAttribute($attribute) === $now) {
+        if ((string) $company->getAttribute($attribute) === $now) {
             return;
         }
         if ($attribute === Former::NAME && Company::query()->where('name', $now)->exists()) {

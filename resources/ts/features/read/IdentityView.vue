@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import LoadState from '@/design/LoadState.vue'
-import { figureText, number } from '@/design/format'
+import { figureText, month, number } from '@/design/format'
 import { useAnswer } from '@/api/answer'
 import CompanyEditor from '@/features/reference/CompanyEditor.vue'
 import { useReference } from '@/features/reference/reference'
@@ -28,6 +28,11 @@ const attributes = computed(() => {
         { label: 'Name', now: identity.name, former: identity.former_names },
         { label: 'Sector', now: identity.sector, former: identity.former_sectors },
         { label: 'Reports in', now: identity.reporting_currency, former: identity.former_reporting_currencies },
+        {
+          label: 'Fiscal year ends in',
+          now: month(identity.fiscal_year_end_month),
+          former: identity.former_fiscal_year_ends.map((of) => ({ ...of, value: month(Number(of.value)) })),
+        },
       ]
     : []
 })
