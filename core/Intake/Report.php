@@ -8,7 +8,6 @@ use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Reporting\LineItems;
-use Logion\Reporting\LineKind;
 use Logion\Reporting\ReportingModel;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
@@ -146,9 +145,8 @@ final class Report
             } elseif ($kind === 'year_to_date') {
                 $toDate[(int) $period] = $values;
             } else {
-                foreach ($kind === 'balance' ? $this->balancePeriods((int) $period) : [(int) $period] as $of) {
-                    $byPeriod[$of] = [...$byPeriod[$of] ?? [], ...$values];
-                }
+                $of = $kind === 'balance' ? FiscalPeriod::balanceOf((int) $period) : (int) $period;
+                $byPeriod[$of] = [...$byPeriod[$of] ?? [], ...$values];
             }
         }
         $parts = new YearToDate($toDate, $byPeriod, static fn (string $concept): bool => ! str_contains(strtolower($concept), 'share'));
@@ -167,14 +165,7 @@ final class Report
         foreach ($byPeriod as $period => $values) {
             $mapped = $this->concepts->map($values, $this->template);
             foreach ($mapped['lines'] as $line => $figure) {
-                if (
-                    $period % 10 !== 4 ||
-                    ! isset($byPeriod[$period - 4]) ||
-                    LineItems::all()[$line]->kind === LineKind::Duration ||
-                    LineItems::all()[$line]->isPeriodAverage()
-                ) {
-                    $this->figures["{$line}@{$period}"] = $figure;
-                }
+                $this->figures["{$line}@{$period}"] = $figure;
             }
             foreach ($mapped['unmapped'] as $concept) {
                 $this->unmapped[$concept] = ($this->unmapped[$concept] ?? 0) + 1;
@@ -233,16 +224,6 @@ final class Report
     }
 
     /**
-     * A year-end balance belongs to the year; where the file also has the last quarter's flows it is the same balance.
-     *
-     * @return list<int>
-     */
-    private function balancePeriods(int $period): array
-    {
-        return [$period % 10 === 4 ? $period - 4 : $period];
-    }
-
-    /**
      * @param  array<string, float>  $values
      * @param  array<string, ReportedFact>  $facts
      */
@@ -251,7 +232,7 @@ final class Report
         if ($kind === 'year_to_date') {
             return;
         }
-        $period = $kind === 'balance' && $period % 10 === 4 ? $period - 4 : $period;
+        $period = $kind === 'balance' ? FiscalPeriod::balanceOf($period) : $period;
         $mapped = $this->concepts->map($values, $this->template);
         foreach ($mapped['lines'] as $line => $figure) {
             $this->breakdowns[] = [

@@ -15,8 +15,8 @@ use Simulation\World;
  */
 final class SharePrice
 {
-    /** Part of the distance to its worth that is made up in a day: half of it in nine months. */
-    private const PULL = 0.0016;
+    /** Part of the distance to its worth that is made up in a day: half of it in two years. */
+    private const PULL = 0.0013;
 
     /** Part of what moves a share alone that is opinion, and what of it is gone after a day: half in four and a half years. */
     private const LASTING = 0.9;
@@ -150,8 +150,8 @@ final class SharePrice
             $this->rumour += $own;
             $open = $before * exp($overnight);
             $close = $before * exp(max(-1.2, min(0.7, $this->news + $common + $own + $pull + $this->drift)));
-            // Not all is understood at once: a fifth more follows within months.
-            $this->drift = 0.98 * $this->drift + 0.004 * max(-0.15, min(0.15, $this->news + $own));
+            // Not all is understood at once: a little more follows within months.
+            $this->drift = 0.98 * $this->drift + 0.0015 * max(-0.15, min(0.15, $this->news + $own));
         }
         $news = abs($this->news);
         $this->news = 0.0;

@@ -70,6 +70,7 @@ final class SignsAndSpansTest extends TestCase
     #[TestWith([[20253 => 300.3], [20251 => 97.8, 20252 => 100.2], [20253 => 102.3], [], []])]
     #[TestWith([[20253 => 300.3], [20251 => 97.8], [], [], [20253]])]
     #[TestWith([[20252 => 198.0, 20253 => 300.3], [20252 => 100.2], [20251 => 97.8, 20253 => 102.3], [], []])]
+    #[TestWith([[20254 => 400.0], [20254 => 100.0], [], [], []])]
     #[TestWith([[20252 => 0.3], [20252 => 0.1], [20251 => 0.2], [], []])]
     #[TestWith([[20252 => 198.0, 20253 => 300.3], [20253 => 102.3], [], [20256 => 198.0], []])]
     public function test_parts_of_a_year_follow_from_one_another(
@@ -182,6 +183,44 @@ final class SignsAndSpansTest extends TestCase
         $this->assertSame(-12.0, $read($rows('-82', '-12'))['total_equity@20250'] ?? null, 'nothing adds up to nothing');
         $this->assertSame(3.0, $read($rows('-28', '42', '-3'))['pension_liabilities@20250'], 'what could be negative goes with the others');
         $this->assertSame(-3.0, $read($rows('28', '42', '-3'))['pension_liabilities@20250']);
+        $debts = static fn (string $short, string $long): array => [
+            ['In EUR million', '2025'],
+            ['Total assets', '70'],
+            ['Accounts payable', $short],
+            ['Long-term debt', $long],
+            ['Total equity', '42'],
+        ];
+        $this->assertSame(28.0, $read($debts('-28', '0'))['accounts_payable@20250'], 'a debt that is none says nothing');
+        $this->assertSame(-28.0, $read($debts('-28', '5'))['accounts_payable@20250'], 'one that is written without a minus does');
+    }
+
+    public function test_a_count_of_shares_in_full_does_not_say_that_amounts_are(): void
+    {
+        $rows = static fn (string $revenue, string $shares): array => [
+            ['In XCR', '2025'],
+            ['Revenue', $revenue],
+            ['Diluted average shares', $shares],
+        ];
+        $scale = static function (array $rows): ?float {
+            $table = StatementTable::recognise($rows, new FiscalCalendar(), self::recognition());
+
+            return StatementReading::scaleOf($table, $rows, $table->numbers);
+        };
+        $this->assertNull($scale($rows('1010', '52000000')));
+        $this->assertSame(1.0, $scale($rows('1010000000', '52000')));
+    }
+
+    public function test_the_currency_of_a_row_is_its_own_or_that_of_its_section(): void
+    {
+        $table = StatementTable::recognise(
+            [['', '2025', '2024'], ['XVN million', '', ''], ['Revenue', '10', '9'], ['Net income (XCR million)', '2', '1']],
+            new FiscalCalendar(),
+            self::recognition(),
+        );
+        $this->assertSame(
+            ['revenue' => ['XVN'], 'net_income' => ['XCR']],
+            array_combine(array_column($table->lines, 'line'), array_column($table->lines, 'currencies')),
+        );
     }
 
     public function test_plain_numbers_under_a_label_of_a_loss_are_losses_and_mixed_ones_are_asked_about(): void

@@ -209,6 +209,15 @@ final class StatementViewTest extends TestCase
         );
     }
 
+    public function test_an_average_of_a_quarter_is_that_quarters_and_a_count_the_latest_known(): void
+    {
+        $line = 'diluted_shares_average';
+        $sheet = new FactSheet(ReportingModel::Industrial, [new FiledFact($line, 20241, 50.0, 20240501)], [], 20250601);
+        $amount = static fn (int $period, string $basis): ?float => StatementView::amount($sheet, LineItems::all()[$line], $period, $basis);
+        $this->assertSame([50.0, null], [$amount(20241, 'quarterly'), $amount(20242, 'quarterly')]);
+        $this->assertSame([50.0, 50.0], [$amount(20241, 'trailing'), $amount(20242, 'trailing')]);
+    }
+
     public function test_what_later_filings_give_differently_is_marked_from_their_day_on(): void
     {
         $facts = [
