@@ -146,7 +146,9 @@ final class SharePrice
             $deviation *= 0.1;
         } else {
             $pull = self::PULL * max(-0.9, min(0.9, log(max(1e-6, $this->worth) / $before) + $this->opinion));
-            $this->opinion = (1 - self::FADE) * $this->opinion + self::LASTING * $own;
+            // The further it is from what is reckoned, the sooner it is given up.
+            $fade = self::FADE * (1 + 3 * $this->opinion ** 2);
+            $this->opinion = (1 - $fade) * $this->opinion + self::LASTING * $own;
             $this->rumour += $own;
             $open = $before * exp($overnight);
             $close = $before * exp(max(-1.2, min(0.7, $this->news + $common + $own + $pull + $this->drift)));
