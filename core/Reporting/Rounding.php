@@ -15,6 +15,15 @@ final class Rounding
     /** Units of the last digit that are rounding whatever the amount. */
     public const TOLERANCE_UNITS = 2;
 
+    /** Nobody reports amounts finer than to a thousandth. */
+    private const FINEST_REPORTED = 1e-3;
+
+    private const FINEST = 1e-6;
+
+    private const ENOUGH_FOR_A_GRID = 6;
+
+    private const MOST_UNITS = 2000;
+
     /** How far an amount may be from what it should be, reported to a unit. */
     public static function allowance(float $amount, float $unit): float
     {
@@ -37,7 +46,9 @@ final class Rounding
     }
 
     /**
-     * The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all.
+     * The digit to which amounts were reported: the greatest power of ten, up to a million, that divides them all. Amounts that were
+     * reported in another currency and converted lie on a grid of their own, flows at a mean rate and balances at that of their day: the
+     * wider of the two counts.
      *
      * @param  array<string, float>  $values  by line; only amounts count
      * @param  float  $least  the digit below which nobody looks
@@ -46,15 +57,47 @@ final class Rounding
     {
         $digit = 1e6;
         $items = LineItems::all();
+        $flows = $balances = [];
         foreach ($values as $line => $value) {
             if (($items[$line]->unit ?? null) !== Unit::Money) {
                 continue;
             }
-            while ($digit > $least && abs($value / $digit - round($value / $digit)) > 1e-9 * max(1.0, abs($value / $digit))) {
+            $items[$line]->isOverTime() ? ($flows[] = abs($value)) : ($balances[] = abs($value));
+            while ($digit > self::FINEST && abs($value / $digit - round($value / $digit)) > 1e-9 * max(1.0, abs($value / $digit))) {
                 $digit /= 10;
             }
         }
+        if ($digit < self::FINEST_REPORTED) {
+            $digit = max($digit, min(1e6, max(self::grid($flows), self::grid($balances))));
+        }
 
-        return $digit;
+        return max($least, $digit);
+    }
+
+    /**
+     * The greatest unit of which amounts are multiples: what divides the smallest of them, so many times at most; 0 where they are too
+     * few to tell, or so large that their last digit does not matter.
+     *
+     * @param  list<float>  $amounts  none negative
+     */
+    private static function grid(array $amounts): float
+    {
+        $amounts = array_filter($amounts);
+        if (count($amounts) < self::ENOUGH_FOR_A_GRID) {
+            return 0.0;
+        }
+        $least = min($amounts);
+        for ($times = 1; $times <= self::MOST_UNITS; $times++) {
+            $unit = $least / $times;
+            foreach ($amounts as $amount) {
+                if (abs($amount / $unit - round($amount / $unit)) > 1e-5) {
+                    continue 2;
+                }
+            }
+
+            return $unit;
+        }
+
+        return 0.0;
     }
 }

@@ -37,7 +37,7 @@ final class ImportTest extends DemoTestCase
         foreach ($known->reverse() as $bar) {
             $csv .= sprintf("%s,,%s,%s,%s,%s\n", $this->iso((int) $bar->day), $bar->high, $bar->low, $bar->close, $bar->volume);
         }
-        $csv .= "2026-07-01,10,12,9,11,1000\n2026-07-02,10,9,12,11,1000\n2026-07-03,a,b,c,d,e\n2026-07-01,10,12,9,11,1000\n";
+        $csv .= "2026-07-01,1,1.2,0.9,1.1,1000\n2026-07-02,10,9,12,11,1000\n2026-07-03,a,b,c,d,e\n2026-07-01,1,1.2,0.9,1.1,1000\n";
         $import = $this->handIn('BRSW prices.csv', $csv);
         $this->assertSame(['prices', 'BRSW'], [$import['mapping']['kind'], $import['mapping']['company']]);
         $this->assertSame(['new' => 1, 'changed' => 0, 'same' => 4, 'conflict' => 0, 'refused' => 2], $import['preview']['counts']);
@@ -46,9 +46,9 @@ final class ImportTest extends DemoTestCase
         $this->assertStringContainsString('more than once', implode(' ', $import['preview']['warnings']));
         $this->assertSame($before, $this->everything(), 'a preview stores nothing');
         $this->store($import, ['jumps']);
-        $this->assertSame(11.0, (float) DB::table('bars')->where('listing_id', 1)->where('day', 20260701)->value('close'));
+        $this->assertSame(1.1, (float) DB::table('bars')->where('listing_id', 1)->where('day', 20260701)->value('close'));
         $this->assertSame('2026-07-01', $this->getJson('/api/v1/status')->json('latest_day'), 'the program moves to the new day');
-        $this->assertEqualsWithDelta(11.0, $this->getJson('/api/v1/companies/BRSW')->json('price.close'), 1e-9);
+        $this->assertEqualsWithDelta(1.1, $this->getJson('/api/v1/companies/BRSW')->json('price.close'), 1e-9);
         $again = $this->handIn('BRSW prices.csv', $csv);
         $this->assertSame(0, $again['preview']['counts']['new'] + $again['preview']['counts']['changed']);
         $this->assertStringContainsString('The same file was imported', $again['preview']['warnings'][0]);
@@ -548,7 +548,7 @@ final class ImportTest extends DemoTestCase
     {
         $book = new Spreadsheet();
         $sheet = $book->getActiveSheet();
-        foreach ([['Date', 'Close', 'Volume'], ['2026-07-01', 11.25, 1000], ['2026-07-02', 11.5, 2000]] as $r => $row) {
+        foreach ([['Date', 'Close', 'Volume'], ['2026-07-01', 1.25, 1000], ['2026-07-02', 1.5, 2000]] as $r => $row) {
             foreach ($row as $c => $cell) {
                 $sheet->setCellValue([$c + 1, $r + 1], $cell);
             }
@@ -567,7 +567,7 @@ final class ImportTest extends DemoTestCase
             $this->assertSame(3, $import['preview']['counts']['new'], $extension.json_encode($import['preview']['refused']));
             $this->store($import, ['jumps']);
             $this->assertSame(
-                [11.25, 11.5, 23.0],
+                [1.25, 1.5, 3.0],
                 DB::table('bars')
                     ->where('listing_id', 1)
                     ->where('day', '>', 20260630)

@@ -104,9 +104,14 @@ final class StatementFormulas
         if (abs($amount / $count - $value) <= 1e-12 * abs($value)) {
             return "={$quotient}";
         }
+        // What was rounded before a split was rounded in the shares of then.
+        $fact = $this->facts->fact($line, $this->periods[$nth]);
+        $ratio = $fact === null ? 1.0 : $this->facts->shareBasis($fact);
         for ($decimals = 2; $decimals <= self::MOST_DECIMALS; $decimals++) {
-            if (abs(round($amount / $count, $decimals) - $value) < 1e-9) {
-                return "=ROUND({$quotient},{$decimals})";
+            if (abs(round(($amount / $count) * $ratio, $decimals) / $ratio - $value) < 1e-9) {
+                return $ratio === 1.0
+                    ? "=ROUND({$quotient},{$decimals})"
+                    : "=ROUND({$quotient}*".Digits::of($ratio).",{$decimals})/".Digits::of($ratio);
             }
         }
 

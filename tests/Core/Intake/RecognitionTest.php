@@ -256,7 +256,7 @@ final class RecognitionTest extends TestCase
         $this->assertNull(ColumnRecognition::kind(['Date', 'Schluss', 'Volume'], $rows));
         $this->assertSame(TableKind::Prices, ColumnRecognition::kind(['Date', 'Schluss', 'Volume'], $rows, complete: false));
         $this->assertNull(ColumnRecognition::kind(['X', 'Y', 'Z'], $rows, complete: false));
-        $this->assertSame(TableKind::Prices, ColumnRecognition::kind(['Date', 'Close', 'Volume'], $rows, complete: false), 'nothing is missing');
+        $this->assertSame(TableKind::Prices, ColumnRecognition::kind(['Date', 'Close', 'Volume'], $rows, complete: false));
         $this->assertNull(
             ColumnRecognition::kind(['Target period', 'Y', 'Z'], [['FY 2027', 'x', 'y']], complete: false),
             'of what estimates need three quarters are missing',

@@ -34,4 +34,18 @@ final class RoundingTest extends TestCase
         $this->assertEqualsWithDelta(0.01, Rounding::digit(['revenue' => 12.34]), 1e-12);
         $this->assertSame(1.0, Rounding::digit(['revenue' => 12.34], 1.0));
     }
+
+    public function test_amounts_converted_from_another_currency_keep_the_digit_they_were_reported_to(): void
+    {
+        $reported = ['revenue' => 8_412_000.0, 'net_income' => -937_000.0, 'income_tax' => 211_000.0, 'gross_profit' => 3_000_001_000.0];
+        $reported += ['operating_income' => 1_105_000.0, 'interest_expense' => 86_000.0];
+        $balances = ['total_assets' => 9_000_000.0, 'receivables' => 1_000_000.0];
+        foreach ([1.4901733, 0.037109377, 113.7182937] as $rate) {
+            $converted = array_map(static fn (float $of): float => $of * $rate, $reported);
+            $converted += array_map(static fn (float $of): float => $of * 1.01 * $rate, $balances);
+            $this->assertEqualsWithDelta(1000 * $rate, Rounding::digit($converted, 1.0), 1e-4 * $rate, "at {$rate}");
+        }
+        $few = array_map(static fn (float $of): float => $of * 1.4901733, array_slice($reported, 0, 5));
+        $this->assertSame(1.0, Rounding::digit($few, 1.0), 'too few to tell');
+    }
 }
