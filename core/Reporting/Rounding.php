@@ -15,8 +15,8 @@ final class Rounding
     /** Units of the last digit that are rounding whatever the amount. */
     public const TOLERANCE_UNITS = 2;
 
-    /** Nobody reports amounts finer than to a thousandth. */
-    private const FINEST_REPORTED = 1e-3;
+    /** Few report amounts finer than to the unit of their currency. */
+    private const FINEST_REPORTED = 1.0;
 
     private const FINEST = 1e-6;
 
