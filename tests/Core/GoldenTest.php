@@ -11,6 +11,7 @@ use Tests\Core\Golden\BusinessCases;
 use Tests\Core\Golden\CapitalCases;
 use Tests\Core\Golden\DividendCases;
 use Tests\Core\Golden\IndicatorCases;
+use Tests\Core\Golden\MarketBehaviourCases;
 use Tests\Core\Golden\ReturnsAndRiskCases;
 use Tests\Core\Golden\StatisticsCases;
 use Tests\Core\Golden\ValuationCases;
@@ -35,6 +36,7 @@ final class GoldenTest extends TestCase
             ...AccountingCases::all(),
             ...BusinessCases::all(),
             ...DividendCases::all(),
+            ...MarketBehaviourCases::all(),
         ];
     }
 

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\EarningPower;
+
+use Logion\Statistics\Descriptive;
+use Logion\Statistics\Quantile;
+use Logion\Time\Day;
+
+/**
+ * What a share earned, year by year, times the multiple that was usually paid for it: a line to lay a price over, with a band between the
+ * quartiles of the multiples. Between two fiscal year ends it is straight; what is not known is not bridged.
+ */
+final readonly class ValueLine
+{
+    public const MEDIAN = 'median';
+
+    public const MEAN = 'mean';
+
+    public const TRIMMED_MEAN = 'trimmed_mean';
+
+    public const OWN = 'own';
+
+    /**
+     * @param  list<array{end: int, multiple: float|null}>  $multiples  of the fiscal years that are looked at, oldest first
+     * @param  int  $used  multiples that made the normal one
+     * @param  float|null  $normal  and the quartiles beside it
+     * @param  list<array{end: int, expected: bool, value: float|null, lower: float|null, upper: float|null}>  $points
+     */
+    private function __construct(
+        public array $multiples,
+        public int $used,
+        public ?float $normal,
+        public ?float $lower,
+        public ?float $upper,
+        public array $points,
+    ) {
+    }
+
+    /**
+     * @param  list<array{end: int, basis: float|null, price: float|null}>  $years  fiscal years in any order: last day YYYYMMDD, the
+     *     figure a share, the close at the end
+     * @param  list<array{end: int, basis: float|null}>  $expected  years to come; those that ended by the last fiscal year are left out
+     * @param  int  $n  fiscal years that are looked at, with those that have no multiple
+     * @param  self::MEDIAN|self::MEAN|self::TRIMMED_MEAN|self::OWN  $rule
+     * @param  float  $trim  part cut off at each end
+     * @param  float|null  $own  the multiple to take
+     */
+    public static function of(array $years, array $expected, int $n, string $rule, float $trim = 0.0, ?float $own = null): self
+    {
+        $ascending = static fn (array $a, array $b): int => $a['end'] <=> $b['end'];
+        usort($years, $ascending);
+        usort($expected, $ascending);
+        $multiples = array_map(
+            static fn (array $year): array => [
+                'end' => $year['end'],
+                'multiple' => $year['price'] === null || ($year['basis'] ?? 0.0) <= 0 ? null : $year['price'] / $year['basis'],
+            ],
+            array_slice($years, -max(1, $n)),
+        );
+        $known = Descriptive::known(array_column($multiples, 'multiple'));
+        sort($known);
+        $normal = match ($rule) {
+            self::OWN => $own,
+            self::MEAN => Descriptive::mean($known),
+            self::TRIMMED_MEAN => self::trimmed($known, $trim),
+            default => Descriptive::median($known),
+        };
+        [$lower, $upper] = [Quantile::ofSample($known, 0.25), Quantile::ofSample($known, 0.75)];
+        $last = $years === [] ? 0 : $years[count($years) - 1]['end'];
+        $points = [];
+        foreach ([...$years, ...$expected] as $i => $year) {
+            if ($i >= count($years) && $year['end'] <= $last) {
+                continue;
+            }
+            $basis = $year['basis'] !== null && $year['basis'] > 0 ? $year['basis'] : null;
+            $times = static fn (?float $multiple): ?float => $basis === null || $multiple === null ? null : $basis * $multiple;
+            $points[] = [
+                'end' => $year['end'],
+                'expected' => $i >= count($years),
+                'value' => $times($normal),
+                'lower' => $times($lower),
+                'upper' => $times($upper),
+            ];
+        }
+
+        return new self($multiples, count($known), $normal, $lower, $upper, $points);
+    }
+
+    /**
+     * The line on a day; null outside its points and beside one that is not known.
+     *
+     * @return array{value: float|null, lower: float|null, upper: float|null}
+     */
+    public function at(int $day): array
+    {
+        $none = ['value' => null, 'lower' => null, 'upper' => null];
+        foreach ($this->points as $i => $point) {
+            if ($point['end'] === $day) {
+                return array_intersect_key($point, $none);
+            }
+            if ($point['end'] > $day) {
+                $before = $this->points[$i - 1] ?? null;
+                if ($before === null) {
+                    return $none;
+                }
+                $part = Day::between($before['end'], $day) / Day::between($before['end'], $point['end']);
+                foreach (array_keys($none) as $of) {
+                    $none[$of] = $before[$of] === null || $point[$of] === null ? null : $before[$of] + $part * ($point[$of] - $before[$of]);
+                }
+
+                return $none;
+            }
+        }
+
+        return $none;
+    }
+
+    /** @param  list<float>  $sorted */
+    private static function trimmed(array $sorted, float $trim): ?float
+    {
+        $cut = Descriptive::tailCount(count($sorted), $trim);
+        $left = array_slice($sorted, $cut, count($sorted) - 2 * $cut);
+
+        return $left === [] ? Descriptive::median($sorted) : Descriptive::mean($left);
+    }
+}

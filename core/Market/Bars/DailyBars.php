@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Market\Bars;
+
+use DateTimeImmutable;
+use Logion\Time\Day;
+
+/** Bars of days, as columns; a day without a close is none. What else is not known of a day is null. */
+final readonly class DailyBars
+{
+    public const WEEK = 'week';
+
+    public const MONTH = 'month';
+
+    /** @var list<int> YYYYMMDD, ascending */
+    public array $days;
+
+    /** @var list<float> */
+    public array $closes;
+
+    /** @var list<int> where each day stood in the columns given */
+    public array $positions;
+
+    /** @var list<?float> */
+    private array $opens;
+
+    /** @var list<?float> */
+    private array $highs;
+
+    /** @var list<?float> */
+    private array $lows;
+
+    /** @var list<?float> */
+    private array $volumes;
+
+    /**
+     * @param  list<int>  $days  YYYYMMDD, ascending
+     * @param  list<?float>  $closes
+     * @param  list<?float>|null  $highs  null where no column is known
+     * @param  list<?float>|null  $lows
+     * @param  list<?float>|null  $opens
+     * @param  list<?float>|null  $volumes
+     */
+    public function __construct(
+        array $days,
+        array $closes,
+        ?array $highs = null,
+        ?array $lows = null,
+        ?array $opens = null,
+        ?array $volumes = null,
+    ) {
+        $known = array_keys(array_filter($closes, static fn (?float $close): bool => $close !== null));
+        $of = static fn (?array $column): array => array_map(static fn (int $i): mixed => $column[$i] ?? null, $known);
+        $this->positions = $known;
+        $this->days = $of($days);
+        $this->closes = $of($closes);
+        $this->highs = $of($highs);
+        $this->lows = $of($lows);
+        $this->opens = $of($opens);
+        $this->volumes = $of($volumes);
+    }
+
+    /**
+     * The days of which high and low are known too, as columns.
+     *
+     * @return array{days: list<int>, highs: list<float>, lows: list<float>, closes: list<float>, positions: list<int>}
+     */
+    public function ranges(): array
+    {
+        $ranges = ['days' => [], 'highs' => [], 'lows' => [], 'closes' => [], 'positions' => []];
+        foreach ($this->days as $i => $day) {
+            if ($this->highs[$i] !== null && $this->lows[$i] !== null) {
+                $ranges['days'][] = $day;
+                $ranges['highs'][] = $this->highs[$i];
+                $ranges['lows'][] = $this->lows[$i];
+                $ranges['closes'][] = $this->closes[$i];
+                $ranges['positions'][] = $this->positions[$i];
+            }
+        }
+
+        return $ranges;
+    }
+
+    /**
+     * Bars of weeks or months, oldest first; a span without a day gives none. The open is the first known, high and low the extremes of
+     * what is known, the volume the sum of what is known.
+     *
+     * @param  self::WEEK|self::MONTH  $span
+     * @param  int  $asOf  later days are left out
+     * @return list<Bar>
+     */
+    public function resampled(string $span, int $asOf): array
+    {
+        $rows = [];
+        foreach ($this->days as $i => $day) {
+            if ($day <= $asOf) {
+                $rows[$span === self::WEEK ? self::week($day) : sprintf('%04d-%02d', Day::year($day), Day::monthOfYear($day))][] = $i;
+            }
+        }
+        $bars = [];
+        foreach ($rows as $name => $of) {
+            $known = static fn (array $column): array => array_values(
+                array_filter(array_map(static fn (int $i): ?float => $column[$i], $of), static fn (?float $x): bool => $x !== null),
+            );
+            [$opens, $highs, $lows, $volumes] = array_map($known, [$this->opens, $this->highs, $this->lows, $this->volumes]);
+            $last = $this->days[$of[count($of) - 1]];
+            $bars[] = new Bar(
+                (string) $name,
+                $this->days[$of[0]],
+                $last,
+                $opens[0] ?? null,
+                $highs === [] ? null : max($highs),
+                $lows === [] ? null : min($lows),
+                $this->closes[$of[count($of) - 1]],
+                $volumes === [] ? null : array_sum($volumes),
+                count($of),
+                ($span === self::WEEK ? self::friday($last) : Day::lastWeekdayOfMonth(Day::month($last))) <= $asOf,
+            );
+        }
+
+        return $bars;
+    }
+
+    private static function week(int $day): string
+    {
+        return (new DateTimeImmutable(Day::iso($day)))->format('o-\WW');
+    }
+
+    /** Of the ISO week of a day. */
+    private static function friday(int $day): int
+    {
+        return Day::plus($day, 5 - (int) (new DateTimeImmutable(Day::iso($day)))->format('N'));
+    }
+}
