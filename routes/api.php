@@ -95,6 +95,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('identity', IdentityController::class);
         Route::get('statements', [CompanyController::class, 'statements']);
         Route::get('prices', [CompanyController::class, 'prices']);
+        Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('metrics', [CompanyController::class, 'metrics']);
         Route::post('checklist', [ComparisonController::class, 'check']);
         Route::get('working', [CompanyController::class, 'working']);

@@ -10,6 +10,7 @@ use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Formula\Shape\AmongCompanies;
 use Logion\Metric\Peers;
+use Logion\Statistics\Spread;
 
 /** Compares one company with columns that are there. To open a company never computes a column of the universe. */
 final readonly class ComputedPeers implements Peers
@@ -24,6 +25,15 @@ final readonly class ComputedPeers implements Peers
             return $this->peers->standing($function, $expression, $own, $company);
         } catch (HistoryPending) {
             return self::pending((string) $expression);
+        }
+    }
+
+    public function spread(Node $expression, int $company): ?Spread
+    {
+        try {
+            return $this->peers->spread($expression, $company);
+        } catch (HistoryPending) {
+            return null;
         }
     }
 

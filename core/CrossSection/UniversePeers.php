@@ -9,6 +9,7 @@ use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Formula\Shape\AmongCompanies;
 use Logion\Metric\Peers;
+use Logion\Statistics\Spread;
 
 /** Answers one company's questions about its sector and universe from the universe's columns. */
 final class UniversePeers implements Peers
@@ -37,6 +38,17 @@ final class UniversePeers implements Peers
             )[1],
             $own,
         );
+    }
+
+    public function spread(Node $expression, int $company): ?Spread
+    {
+        $position = $this->position($company);
+        if ($position === null) {
+            return null;
+        }
+        $values = $this->universe->peers->ordered($expression, $this->universe->peers->of($position), $this->reference)[1];
+
+        return count($values) < AmongCompanies::FEWEST ? null : Spread::withoutTails($values);
     }
 
     public function metric(string $key, int $company): float|Absence

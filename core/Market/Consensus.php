@@ -80,6 +80,16 @@ final class Consensus
     }
 
     /**
+     * The mean of a period each time it was told.
+     *
+     * @return list<array{int, float}> day and mean, ascending
+     */
+    public function path(string $line, int $period): array
+    {
+        return array_map(static fn (array $snapshot): array => [$snapshot[0], $snapshot[1]], $this->snapshots[$line][$period] ?? []);
+    }
+
+    /**
      * The latest snapshot taken on or before a day.
      *
      * @return array{day: int, mean: float, deviation: float, count: float, high: float, low: float}|null

@@ -30,6 +30,7 @@ use Logion\Metric\Evaluation\DailyEvaluator;
 use Logion\Reporting\Adjustment\NonRecurringItems;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItem;
+use Logion\Statistics\Spread;
 
 /**
  * One company on one as-of day: answers every name a formula can hold. Nothing public later than that day can be seen.
@@ -238,9 +239,7 @@ final class CompanyScope implements Subject
         }
         $rate = $this->economy->exchange($this->company->reportingCurrency, $currency, $this->asOf);
 
-        return $rate === null
-            ? Absence::of(Reason::NoExchangeRate, $this->company->reportingCurrency, $currency)
-            : $value * $rate;
+        return $rate === null ? Absence::of(Reason::NoExchangeRate, $this->company->reportingCurrency, $currency) : $value * $rate;
     }
 
     /** Units of the installation's currency for one of the reporting currency, on the as-of day. */
@@ -269,6 +268,22 @@ final class CompanyScope implements Subject
     public function compare(string $function, Node $expression): float|Absence
     {
         return $this->value(Node::call($function, [$expression]), Moment::of('trailing'));
+    }
+
+    /** Where the values of its sector lie; null without a sector that is known. */
+    public function sectorSpread(Node $expression): ?Spread
+    {
+        return $this->peers?->spread($expression, $this->company->id);
+    }
+
+    /**
+     * What was expected of a fiscal period, each time it was told from a day on, on the share basis of the as-of day.
+     *
+     * @return list<array{int, float}> day and mean
+     */
+    public function expectedPath(string $line, int $period, int $from): array
+    {
+        return $this->consensus->path($line, $period, $from);
     }
 
     /** Value of a metric that has no formula but compares companies: a place in a ranking, a residual. */

@@ -66,7 +66,7 @@ final class FindTest extends DemoTestCase
             ->assertOk()
             ->assertJsonPath('template', 'fund')
             ->assertJsonPath('sector', 'Funds')
-            ->assertJsonPath('sections.*.title', ['Size', 'Where the price stands', 'Valuation', 'Risk']);
+            ->assertJsonPath('sections.*.title', ['Size', 'Where the price stands', 'Risk']);
     }
 
     public function test_a_universe_is_made_of_lists_decisions_indices_and_other_screens(): void

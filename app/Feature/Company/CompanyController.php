@@ -57,6 +57,18 @@ final class CompanyController
         ]);
     }
 
+    public function picture(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    {
+        $picture = new FirstPicture($scopes->open($ticker, $request->context()));
+
+        return new JsonResponse([
+            'price' => $picture->price(),
+            'ten_years' => $picture->tenYears(),
+            'expected' => $picture->expected(),
+            'scales' => $picture->scales(),
+        ]);
+    }
+
     public function statements(StatementRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
         $data = $request->validated();

@@ -13,10 +13,7 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/companies/{ticker}',
         operationId: 'company',
-        parameters: [
-            new TickerParameter(),
-            new AsOfParameter(),
-        ],
+        parameters: [new TickerParameter(), new AsOfParameter()],
         responses: [
             new OA\Response(
                 response: 200,
@@ -183,6 +180,137 @@ use OpenApi\Attributes as OA;
                     ],
                 ),
             ),
+        ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/picture',
+        operationId: 'picture',
+        parameters: [new TickerParameter(), new AsOfParameter()],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'What a first reading draws: price beside earnings, ten years, expectations, valuation within its ranges',
+                content: new OA\JsonContent(ref: '#/components/schemas/Picture'),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'Picture',
+        required: ['price', 'ten_years', 'expected', 'scales'],
+        properties: [
+            new OA\Property(
+                property: 'price',
+                type: 'object',
+                required: ['currency', 'days', 'closes', 'basis', 'multiple', 'years', 'worth'],
+                properties: [
+                    new OA\Property(property: 'currency', type: 'string'),
+                    new OA\Property(
+                        property: 'days',
+                        type: 'array',
+                        description: 'Last trading day of each week of five years',
+                        items: new OA\Items(type: 'string'),
+                    ),
+                    new OA\Property(property: 'closes', type: 'array', items: new OA\Items(type: 'number')),
+                    new OA\Property(
+                        property: 'basis',
+                        type: 'string',
+                        description: 'What a share earns, by which it is measured',
+                    ),
+                    new OA\Property(
+                        property: 'multiple',
+                        type: 'number',
+                        nullable: true,
+                        description: 'Median of price to basis at the ends of the last ten fiscal years',
+                    ),
+                    new OA\Property(property: 'years', type: 'integer', description: 'How many of them had one'),
+                    new OA\Property(
+                        property: 'worth',
+                        type: 'array',
+                        description: 'Basis times that multiple, straight between fiscal year ends',
+                        items: new OA\Items(type: 'number', nullable: true),
+                    ),
+                ],
+            ),
+            new OA\Property(
+                property: 'ten_years',
+                type: 'object',
+                required: ['currency', 'years', 'rows'],
+                properties: [
+                    new OA\Property(property: 'currency', type: 'string'),
+                    new OA\Property(property: 'years', type: 'array', items: new OA\Items(type: 'integer')),
+                    new OA\Property(
+                        property: 'rows',
+                        type: 'array',
+                        description: 'Revenue, and the margin that tells most of the kind of business',
+                        items: new OA\Items(
+                            type: 'object',
+                            required: ['key', 'label', 'unit', 'figures'],
+                            properties: [
+                                new OA\Property(property: 'key', type: 'string'),
+                                new OA\Property(property: 'label', type: 'string'),
+                                new OA\Property(property: 'unit', type: 'string'),
+                                new OA\Property(
+                                    property: 'figures',
+                                    type: 'array',
+                                    items: new OA\Items(ref: '#/components/schemas/Figure'),
+                                ),
+                            ],
+                        ),
+                    ),
+                ],
+            ),
+            new OA\Property(
+                property: 'expected',
+                type: 'array',
+                description: 'Mean expected earnings a share of the coming fiscal years, each time they were told in two years',
+                items: new OA\Items(
+                    type: 'object',
+                    required: ['year', 'days', 'means'],
+                    properties: [
+                        new OA\Property(property: 'year', type: 'integer'),
+                        new OA\Property(property: 'days', type: 'array', items: new OA\Items(type: 'string')),
+                        new OA\Property(property: 'means', type: 'array', items: new OA\Items(type: 'number')),
+                    ],
+                ),
+            ),
+            new OA\Property(
+                property: 'scales',
+                type: 'array',
+                description: 'Valuation within its own ten fiscal year ends and within the sector without its tails',
+                items: new OA\Items(
+                    type: 'object',
+                    required: ['key', 'label', 'figure', 'standing', 'own', 'sector'],
+                    properties: [
+                        new OA\Property(property: 'key', type: 'string'),
+                        new OA\Property(property: 'label', type: 'string'),
+                        new OA\Property(property: 'figure', ref: '#/components/schemas/Figure'),
+                        new OA\Property(
+                            property: 'standing',
+                            type: 'string',
+                            nullable: true,
+                            enum: ['better', 'worse'],
+                            description: 'Against the median of the sector, in the direction that is better',
+                        ),
+                        new OA\Property(property: 'own', ref: '#/components/schemas/Spread', nullable: true),
+                        new OA\Property(property: 'sector', ref: '#/components/schemas/Spread', nullable: true),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'Spread',
+        required: ['low', 'median', 'high'],
+        properties: [
+            new OA\Property(property: 'low', type: 'number'),
+            new OA\Property(property: 'median', type: 'number'),
+            new OA\Property(property: 'high', type: 'number'),
         ],
     ),
 ]

@@ -23,16 +23,6 @@ final class FirstReading
             'distance_to_average_200d',
             'max_drawdown_5y',
         ],
-        'Valuation' => [
-            'price_to_earnings',
-            'forward_price_to_earnings',
-            'price_to_earnings_to_own_5y_mean',
-            'ev_to_ebitda',
-            'price_to_book',
-            'free_cash_flow_yield',
-            'dividend_yield',
-            'price_to_funds_from_operations',
-        ],
         'Business' => [
             'revenue_growth_1y',
             'revenue_growth_5y',

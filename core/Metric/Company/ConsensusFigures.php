@@ -55,6 +55,23 @@ final class ConsensusFigures
             : $consensus[$part] / ($this->isPerShare($line) ? $this->prices->actions->splitRatio($consensus['day'], $this->asOf) : 1.0);
     }
 
+    /**
+     * The mean for a period each time it was told from a day on, per-share figures on today's share basis.
+     *
+     * @return list<array{int, float}> day and mean
+     */
+    public function path(string $line, int $period, int $from): array
+    {
+        $path = [];
+        foreach ($this->expectations->path($line, $period) as [$day, $mean]) {
+            if ($day >= $from && $day <= $this->asOf) {
+                $path[] = [$day, $mean / ($this->isPerShare($line) ? $this->prices->actions->splitRatio($day, $this->asOf) : 1.0)];
+            }
+        }
+
+        return $path;
+    }
+
     /** (reported − consensus the day before the report) / |consensus| of the quarter a moment looks at. */
     public function surprise(string $line, Moment $moment): float|Absence
     {

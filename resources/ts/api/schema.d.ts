@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/prices": {
         parameters: {
             query?: never;
@@ -2757,6 +2773,57 @@ export interface components {
             reads_only: boolean;
             made_on: string | null;
         };
+        Picture: {
+            price: {
+                currency: string;
+                /** @description Last trading day of each week of five years */
+                days: string[];
+                closes: number[];
+                /** @description What a share earns, by which it is measured */
+                basis: string;
+                /** @description Median of price to basis at the ends of the last ten fiscal years */
+                multiple: number | null;
+                /** @description How many of them had one */
+                years: number;
+                /** @description Basis times that multiple, straight between fiscal year ends */
+                worth: (number | null)[];
+            };
+            ten_years: {
+                currency: string;
+                years: number[];
+                /** @description Revenue, and the margin that tells most of the kind of business */
+                rows: {
+                    key: string;
+                    label: string;
+                    unit: string;
+                    figures: components["schemas"]["Figure"][];
+                }[];
+            };
+            /** @description Mean expected earnings a share of the coming fiscal years, each time they were told in two years */
+            expected: {
+                year: number;
+                days: string[];
+                means: number[];
+            }[];
+            /** @description Valuation within its own ten fiscal year ends and within the sector without its tails */
+            scales: {
+                key: string;
+                label: string;
+                figure: components["schemas"]["Figure"];
+                /**
+                 * @description Against the median of the sector, in the direction that is better
+                 * @enum {string|null}
+                 */
+                standing: "better" | "worse" | null;
+                own: components["schemas"]["Spread"] | null;
+                sector: components["schemas"]["Spread"] | null;
+            }[];
+        };
+        Spread: {
+            low: number;
+            median: number;
+            high: number;
+        };
         Installation: {
             /** @description In which companies are compared */
             currency: string;
@@ -3859,6 +3926,36 @@ export interface operations {
                             marks: ("corrected" | "adjusted" | "restated" | "total" | "balance" | "derived" | "zero" | "absent" | null)[];
                         }[];
                     };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    picture: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a first reading draws: price beside earnings, ten years, expectations, valuation within its ranges */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
                 };
             };
             401: components["responses"]["NotSignedIn"];

@@ -56,6 +56,11 @@ final class CrossSectionEdgesTest extends TestCase
         $median = Functions::get('sector_median');
         $tree = \Logion\Metric\Catalogue::builtIn()->parse('price_to_earnings');
         $this->assertSame(3.5, $peers->standing($median, $tree, 1.0, 1));
+        $spread = $peers->spread($tree, 1);
+        $this->assertEqualsWithDelta([1.5, 3.5, 5.5], [$spread?->low, $spread?->median, $spread?->high], 1e-12, 'without the tails');
+        $this->assertNull($peers->spread($tree, 99));
+        $few = new UniversePeers(self::of(['price_to_earnings' => [1.0, 2.0, 3.0, 4.0, Absence::of(Reason::NotMeaningful)]]));
+        $this->assertNull($few->spread($tree, 1), 'four have a value');
         foreach ([$peers->metric('price_to_earnings', 99), $peers->standing($median, $tree, 1.0, 99)] as $answer) {
             $this->assertInstanceOf(Absence::class, $answer);
             $this->assertSame('The company is not in the universe of this day.', $answer->sentence());

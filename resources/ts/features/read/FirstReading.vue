@@ -1,15 +1,28 @@
 <script setup lang="ts">
 import SheetTable from '@/design/SheetTable.vue'
+import LoadState from '@/design/LoadState.vue'
+import RangeScale from '@/design/RangeScale.vue'
+import { api, ask } from '@/api/client'
+import { useAnswer } from '@/api/answer'
 import { columnsOf } from '@/design/sheet'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { unitHead, withUnit } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
+import { useSession } from '@/stores/session'
 import type { Question } from '@/stores/margin'
 import type { useSubject } from '@/stores/subject'
+import ReadingCharts from './ReadingCharts.vue'
 
 const props = defineProps<{ company: NonNullable<ReturnType<typeof useSubject>['company']> }>()
 
 const catalogue = useCatalogue()
+const session = useSession()
+const { state, reload } = useAnswer(
+  'picture',
+  () => ({ ticker: props.company.ticker, asOf: session.asOf }),
+  ({ ticker, asOf }, signal) =>
+    ask(api.GET('/companies/{ticker}/picture', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
+)
 
 const standings = {
   better: { mark: '▲', text: 'better than the sector’s median' },
@@ -20,6 +33,10 @@ const question = (key: string, label: string, year: number): Question =>
   catalogue.byKey.has(key)
     ? { kind: 'metric', ticker: props.company.ticker, metric: key, year, label: `${label} ${year}` }
     : { kind: 'line', ticker: props.company.ticker, line: key, period: year * 10, basis: 'annual', label: `${label} ${year}` }
+/** Amounts depend on size: beside those of others they say nothing. */
+const hasPeers = (section: (typeof props.company.sections)[number]): boolean =>
+  section.figures.some((entry) => entry.figure.unit !== 'money')
+const metric = (key: string, label: string): Question => ({ kind: 'metric', ticker: props.company.ticker, metric: key, label })
 </script>
 
 <template>
@@ -32,30 +49,62 @@ const question = (key: string, label: string, year: number): Question =>
       >
     </p>
     <p v-if="company.delisting" class="attention">Delisted {{ company.delisting }}</p>
+    <LoadState :state="state" @again="reload" />
+    <ReadingCharts v-if="state.data" :picture="state.data" />
     <div class="sections">
+      <section v-if="state.data?.scales.length">
+        <h2>Valuation</h2>
+        <SheetTable
+          class="reading"
+          label="Valuation"
+          :columns="[
+            { key: 'figure', head: '', of: (entry) => entry.label },
+            { key: 'value', head: 'Now' },
+            { key: 'scale', head: 'Own ten years ▬ sector ─', class: 'scale' },
+          ]"
+          :rows="state.data.scales"
+          :row-key="(entry) => entry.key"
+        >
+          <template #cell-value="{ row: entry }">
+            <span v-if="entry.standing" :class="entry.standing" :title="standings[entry.standing].text"
+              >{{ standings[entry.standing].mark }}<span class="visually-hidden">{{ standings[entry.standing].text }}</span></span
+            >
+            <FigureButton :figure="entry.figure" :question="metric(entry.key, entry.label)" />
+          </template>
+          <template #cell-scale="{ row: entry }">
+            <RangeScale
+              :now="entry.figure.value"
+              :own="entry.own"
+              :others="entry.sector"
+              :text="(value: number) => withUnit(value, entry.figure.unit)"
+            />
+          </template>
+        </SheetTable>
+      </section>
       <section v-for="section in company.sections" :key="section.title">
         <h2>{{ section.title }}</h2>
         <SheetTable
           class="reading"
+          :label="section.title"
           :columns="[
-            { key: 'figure', head: 'Figure', of: (entry) => entry.label },
-            { key: 'value', head: 'Value' },
-            { key: 'sector', head: 'Sector median', class: 'sector' },
+            { key: 'figure', head: '', of: (entry) => entry.label },
+            { key: 'value', head: 'Now' },
+            ...(hasPeers(section) ? [{ key: 'sector', head: 'Sector median', class: 'sector' }] : []),
           ]"
           :rows="section.figures"
           :row-key="(entry) => entry.key"
         >
           <template #cell-value="{ row: entry }">
-            <FigureButton
-              :figure="entry.figure"
-              :question="{ kind: 'metric', ticker: company.ticker, metric: entry.key, label: entry.label }"
-            />
-          </template>
-          <template #cell-sector="{ row: entry }">
             <span v-if="entry.standing" :class="entry.standing" :title="standings[entry.standing].text"
               >{{ standings[entry.standing].mark }}<span class="visually-hidden">{{ standings[entry.standing].text }}</span></span
             >
-            <span v-if="entry.sector_median !== null && entry.figure.unit !== 'money'" class="quiet" title="Median of its sector">{{
+            <FigureButton :figure="entry.figure" :question="metric(entry.key, entry.label)" />
+            <span v-if="entry.figure.unit === 'money' && entry.figure.state === 'value'" class="quiet currency">{{
+              entry.figure.currency
+            }}</span>
+          </template>
+          <template #cell-sector="{ row: entry }">
+            <span v-if="entry.sector_median !== null && entry.figure.unit !== 'money'" class="quiet">{{
               withUnit(entry.sector_median ?? 0, entry.figure.unit)
             }}</span>
           </template>
@@ -94,7 +143,7 @@ const question = (key: string, label: string, year: number): Question =>
 .lead {
   font-family: 'Source Serif 4 Variable', serif;
   font-size: var(--type-text);
-  max-width: 820px;
+  max-width: 1100px;
 }
 .sections {
   columns: 3 310px;
@@ -114,16 +163,23 @@ section {
   white-space: normal;
   line-height: 1.15;
 }
-/* The title says what the figures are; who cannot see them is told the columns. */
-.reading :deep(thead) {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
+.reading :deep(thead th) {
+  font-size: var(--type-fine);
+  height: 22px;
+  padding: 0 var(--space);
 }
 .reading :deep(.sector) {
   width: 92px;
   font-size: var(--type-small);
+}
+.reading .better,
+.reading .worse {
+  margin-right: calc(var(--space) * 0.75);
+}
+.currency {
+  margin-left: calc(var(--space) * 1.5);
+}
+.reading :deep(.scale) {
+  width: 158px;
 }
 </style>
