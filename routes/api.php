@@ -14,6 +14,7 @@ use App\Feature\CompanyList\ListController;
 use App\Feature\Comparison\ComparisonController;
 use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
+use App\Feature\Expectation\ExpectationController;
 use App\Feature\Export\ArchiveController;
 use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
@@ -96,6 +97,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('statements', [CompanyController::class, 'statements']);
         Route::get('prices', [CompanyController::class, 'prices']);
         Route::get('picture', [CompanyController::class, 'picture']);
+        Route::get('expectations', ExpectationController::class);
         Route::get('metrics', [CompanyController::class, 'metrics']);
         Route::post('checklist', [ComparisonController::class, 'check']);
         Route::get('working', [CompanyController::class, 'working']);

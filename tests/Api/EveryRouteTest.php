@@ -75,6 +75,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/bridges',
         'GET companies/{ticker}/dividends',
         'GET companies/{ticker}/people',
+        'GET companies/{ticker}/expectations',
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/prices',
         'POST companies/{ticker}/checklist',

@@ -676,6 +676,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/expectations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["expectations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/export": {
         parameters: {
             query?: never;
@@ -2824,6 +2840,95 @@ export interface components {
             median: number;
             high: number;
         };
+        Expectations: {
+            /** @description Of estimates */
+            currency: string;
+            /** @description Of prices and targets */
+            trading_currency: string;
+            /** @description The last fiscal year that was told, and those after it */
+            years: number[];
+            lines: {
+                key: string;
+                label: string;
+                unit: string;
+                years: {
+                    year: number;
+                    /** @description Reported, not expected */
+                    told: boolean;
+                    mean: number | null;
+                    high: number | null;
+                    low: number | null;
+                    houses: number | null;
+                    as_of: string | null;
+                    growth: number | null;
+                }[];
+            }[];
+            /** @description Mean expected earnings a share of each year, each time it was told in five years */
+            paths: {
+                year: number;
+                days: string[];
+                means: number[];
+            }[];
+            revisions: {
+                line: string;
+                unit: string;
+                year: number;
+                now: number;
+                windows: {
+                    days: number;
+                    then: number | null;
+                    change: number | null;
+                    revision: number | null;
+                }[];
+            }[];
+            /** @description Earnings a share of quarters beside what was expected the day before, the latest first */
+            surprises: {
+                quarter: string;
+                told_on: string;
+                actual: number | null;
+                consensus: number | null;
+                surprise: number | null;
+            }[];
+            ratings: {
+                days: string[];
+                buy: (number | null)[];
+                hold: (number | null)[];
+                sell: (number | null)[];
+            };
+            targets: {
+                days: string[];
+                mean: number[];
+                high: (number | null)[];
+                low: (number | null)[];
+                close: (number | null)[];
+            };
+            /** @description How good mean targets of five years were, once their year was over */
+            record: {
+                made: number;
+                /** @description Touched by a close within the year */
+                reached: number;
+                /** @description Median of price a year later over target, less one */
+                error: number | null;
+                /** @description Median of its size */
+                size: number | null;
+            };
+            houses: {
+                house: string;
+                /** @enum {string} */
+                rating: "buy" | "hold" | "sell";
+                target: number;
+                rated_on: string;
+                /** @description A share, expected of the first year that is not told */
+                earnings: number | null;
+                said_on: string | null;
+            }[];
+            /** @description What houses wrote, the latest first */
+            notes: {
+                day: string;
+                title: string;
+                text: string;
+            }[];
+        };
         Installation: {
             /** @description In which companies are compared */
             currency: string;
@@ -4908,6 +5013,36 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    expectations: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Consensus, its revisions and surprises, ratings and targets, and what each house said last */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Expectations"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     exportCompany: {

@@ -5,6 +5,7 @@ import { useSubject } from '@/stores/subject'
 import ViewTabs from '@/design/ViewTabs.vue'
 import ChecklistView from './ChecklistView.vue'
 import DividendsView from './DividendsView.vue'
+import ExpectationsView from './ExpectationsView.vue'
 import FirstReading from './FirstReading.vue'
 import FlowsView from './FlowsView.vue'
 import MarketView from './MarketView.vue'
@@ -24,6 +25,7 @@ const views = [
   { key: 'segments', word: 'Segments' },
   { key: 'dividends', word: 'Dividends' },
   { key: 'market', word: 'Market' },
+  { key: 'expectations', word: 'Expectations' },
   { key: 'people', word: 'People' },
   { key: 'identity', word: 'Identity' },
   { key: 'checklist', word: 'Checklist' },
@@ -72,6 +74,7 @@ const places = computed(() =>
         <IdentityView v-else-if="view === 'identity'" :ticker="subject.company.ticker" />
         <NotesView v-else-if="view === 'notes'" :ticker="subject.company.ticker" />
         <FilesView v-else-if="view === 'files'" :company="subject.company" />
+        <ExpectationsView v-else-if="view === 'expectations'" :ticker="subject.company.ticker" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
         <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
         <FirstReading v-else :company="subject.company" />

@@ -1,0 +1,304 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Expectation;
+
+use App\Models\HouseEstimate;
+use App\Models\News;
+use App\Models\Rating;
+use Logion\Expectation\Revisions;
+use Logion\Expectation\TargetRecord;
+use Logion\Figure\Unit;
+use Logion\Metric\CompanyScope;
+use Logion\Statistics\Descriptive;
+use Logion\Time\Day;
+use Logion\Time\FiscalPeriod;
+use Logion\Time\TradingDays;
+
+/** What those who follow a company expect of it, how that moved, and how good it was. */
+final readonly class ExpectationReport
+{
+    private const LINES = ['revenue', 'ebitda', 'earnings_per_share_diluted', 'dividends_per_share'];
+
+    private const EARNINGS = 'earnings_per_share_diluted';
+
+    private const AHEAD = 3;
+
+    /** Calendar days over which revisions are told. */
+    private const WINDOWS = [30, 90, 180];
+
+    private const QUARTERS = 12;
+
+    private const YEARS = 5;
+
+    private const MOST_NOTES = 30;
+
+    public function __construct(private CompanyScope $scope)
+    {
+    }
+
+    /** @return array<string, mixed> */
+    public function report(): array
+    {
+        $targets = $this->observed('target_price_mean');
+
+        return [
+            'currency' => $this->scope->company->reportingCurrency,
+            'trading_currency' => $this->scope->company->tradingCurrency,
+            'years' => $this->years(),
+            'lines' => array_map($this->line(...), self::LINES),
+            'paths' => $this->paths(),
+            'revisions' => $this->revisions(),
+            'surprises' => $this->surprises(),
+            'ratings' => $this->ratings(),
+            'targets' => $this->targets($targets),
+            'record' => $this->record($targets),
+            'houses' => $this->houses(),
+            'notes' => $this->notes(),
+        ];
+    }
+
+    /** @return list<int> the last fiscal year that was told, and those after it */
+    private function years(): array
+    {
+        $latest = $this->scope->facts->latestYear();
+
+        return $latest === null ? [] : range($latest, $latest + self::AHEAD);
+    }
+
+    /** @return array<string, mixed> what was told of the last year and is expected of the next ones */
+    private function line(string $line): array
+    {
+        $before = null;
+        $years = [];
+        foreach ($this->years() as $i => $year) {
+            $period = FiscalPeriod::year($year);
+            $consensus = $i === 0 ? null : $this->scope->company->expectations->consensus($line, $period, $this->scope->asOf);
+            $ratio = $this->splitsSince($line, $consensus['day'] ?? $this->scope->asOf);
+            $mean = $i === 0 ? $this->told($line, $year) : ($consensus === null ? null : $consensus['mean'] / $ratio);
+            $years[] = [
+                'year' => $year,
+                'told' => $i === 0,
+                'mean' => $mean,
+                'high' => $consensus === null ? null : $consensus['high'] / $ratio,
+                'low' => $consensus === null ? null : $consensus['low'] / $ratio,
+                'houses' => $consensus === null ? null : (int) $consensus['count'],
+                'as_of' => $consensus === null ? null : Day::iso($consensus['day']),
+                'growth' => $mean !== null && $before !== null && $before > 0 ? $mean / $before - 1 : null,
+            ];
+            $before = $mean;
+        }
+
+        return [
+            'key' => $line,
+            'label' => $this->scope->catalogue->label($line),
+            'unit' => $this->scope->catalogue->unit($line)->value,
+            'years' => $years,
+        ];
+    }
+
+    private function told(string $line, int $year): ?float
+    {
+        $value = $this->scope->value($this->scope->catalogue->parse($line), $this->scope->moments->year($year));
+
+        return is_float($value) ? $value : null;
+    }
+
+    /** @return list<array{year: int, days: list<string>, means: list<float>}> */
+    private function paths(): array
+    {
+        $paths = [];
+        foreach (array_slice($this->years(), 0, 1 + self::AHEAD) as $year) {
+            $path = $this->scope->expectedPath(self::EARNINGS, FiscalPeriod::year($year), $this->scope->asOf - 10000 * self::YEARS);
+            if ($path !== []) {
+                $paths[] = ['year' => $year, 'days' => array_map(Day::iso(...), array_column($path, 0)), 'means' => array_column($path, 1)];
+            }
+        }
+
+        return $paths;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function revisions(): array
+    {
+        $rows = [];
+        foreach (['revenue', self::EARNINGS] as $line) {
+            foreach (array_slice($this->years(), 1, 2) as $year) {
+                $revisions = $this->snapshots($line, FiscalPeriod::year($year));
+                $now = $revisions->on($year, $this->scope->asOf);
+                if ($now !== null) {
+                    $rows[] = [
+                        'line' => $this->scope->catalogue->label($line),
+                        'unit' => $this->scope->catalogue->unit($line)->value,
+                        'year' => $year,
+                        'now' => $now['mean'],
+                        'windows' => array_map(
+                            fn (int $days): array => ['days' => $days, ...$revisions->over($year, $this->scope->asOf, $days)],
+                            self::WINDOWS,
+                        ),
+                    ];
+                }
+            }
+        }
+
+        return $rows;
+    }
+
+    /** @return list<array<string, mixed>> quarters that were told, beside what was expected the day before, the latest first */
+    private function surprises(): array
+    {
+        $rows = [];
+        $latest = $this->scope->facts->latestQuarter();
+        for ($ago = 0; $latest !== null && $ago < self::QUARTERS; $ago++) {
+            $quarter = FiscalPeriod::shiftQuarters($latest, -$ago);
+            $fact = $this->scope->facts->fact(self::EARNINGS, $quarter);
+            if ($fact === null) {
+                continue;
+            }
+            $actual = $this->scope->facts->value(self::EARNINGS, $quarter);
+            $surprise = $this->snapshots(self::EARNINGS, $quarter)->surprise(intdiv($quarter, 10), $fact->filedOn, $actual);
+            $rows[] = [
+                'quarter' => FiscalPeriod::label($quarter),
+                'told_on' => Day::iso($fact->filedOn),
+                'actual' => $actual,
+                ...$surprise,
+            ];
+        }
+
+        return $rows;
+    }
+
+    private function snapshots(string $line, int $period): Revisions
+    {
+        return new Revisions(
+            array_map(
+                static fn (array $of): array => ['day' => $of[0], 'year' => intdiv($period, 10), 'mean' => $of[1]],
+                $this->scope->expectedPath($line, $period, 0),
+            ),
+        );
+    }
+
+    /** @return array<string, list<mixed>> how many advise what, through time */
+    private function ratings(): array
+    {
+        $counts = array_map($this->observed(...), ['buy' => 'analysts_buy', 'hold' => 'analysts_hold', 'sell' => 'analysts_sell']);
+        $days = array_column($counts['buy'], 0);
+        $ratings = ['days' => array_map(Day::iso(...), $days)];
+        foreach ($counts as $name => $of) {
+            $byDay = array_column($of, 1, 0);
+            $ratings[$name] = array_map(static fn (int $day): ?float => $byDay[$day] ?? null, $days);
+        }
+
+        return $ratings;
+    }
+
+    /**
+     * @param  list<array{int, float}>  $means
+     * @return array<string, list<mixed>> mean, high and low target through time, beside the close of the day
+     */
+    private function targets(array $means): array
+    {
+        $days = array_column($means, 0);
+        $prices = $this->scope->prices;
+        $at = static fn (int $day): int => TradingDays::lastUntil($prices->days, $day);
+        $of = fn (string $name): array => array_column($this->observed($name), 1, 0);
+        [$high, $low] = [$of('target_price_high'), $of('target_price_low')];
+
+        return [
+            'days' => array_map(Day::iso(...), $days),
+            'mean' => array_column($means, 1),
+            'high' => array_map(static fn (int $day): ?float => $high[$day] ?? null, $days),
+            'low' => array_map(static fn (int $day): ?float => $low[$day] ?? null, $days),
+            'close' => array_map(static fn (int $day): ?float => $at($day) < 0 ? null : $prices->closes[$at($day)], $days),
+        ];
+    }
+
+    /**
+     * @param  list<array{int, float}>  $means
+     * @return array{made: int, reached: int, error: float|null, size: float|null}
+     */
+    private function record(array $means): array
+    {
+        $record = TargetRecord::of($means, $this->scope->prices->days, $this->scope->prices->closes);
+
+        return [
+            'made' => $record->made,
+            'reached' => $record->reached,
+            'error' => Descriptive::median($record->errors),
+            'size' => Descriptive::median(array_map(abs(...), $record->errors)),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> what each house said last */
+    private function houses(): array
+    {
+        $next = $this->years()[1] ?? 0;
+        $houses = [];
+        foreach (Rating::query()->of($this->scope->company->id, $this->scope->asOf)->get() as $row) {
+            $houses[$row->house] ??= [
+                'house' => (string) $row->house,
+                'rating' => (string) $row->rating,
+                'target' => $row->target / $this->scope->prices->actions->splitRatio((int) $row->day, $this->scope->asOf),
+                'rated_on' => Day::iso((int) $row->day),
+                'earnings' => null,
+                'said_on' => null,
+            ];
+        }
+        $said = HouseEstimate::query()
+            ->of($this->scope->company->id, $this->scope->asOf)
+            ->where('period', FiscalPeriod::year($next))
+            ->get();
+        foreach ($said as $row) {
+            if (isset($houses[$row->house]) && $houses[$row->house]['said_on'] === null) {
+                $houses[$row->house]['earnings'] = (float) $row->getAttribute('earnings_per_share') /
+                    $this->splitsSince(self::EARNINGS, (int) $row->day);
+                $houses[$row->house]['said_on'] = Day::iso((int) $row->day);
+            }
+        }
+        ksort($houses);
+
+        return array_values($houses);
+    }
+
+    /** @return list<array{day: string, title: string, text: string}> */
+    private function notes(): array
+    {
+        return News::query()
+            ->of($this->scope->company->id, $this->scope->asOf)
+            ->where('kind', News::BROKER)
+            ->limit(self::MOST_NOTES)
+            ->get()
+            ->map(
+                static fn (News $of): array => [
+                    'day' => Day::iso((int) $of->day),
+                    'title' => (string) $of->title,
+                    'text' => (string) $of->text,
+                ],
+            )
+            ->all();
+    }
+
+    /** @return list<array{int, float}> day and value of what was observed in the last years, on the share basis of the day */
+    private function observed(string $name): array
+    {
+        $known = $this->scope->company->observations[$name] ?? ['days' => [], 'values' => []];
+        $isPrice = $this->scope->catalogue->unit($name) === Unit::MoneyPerShare;
+        $observed = [];
+        foreach ($known['days'] as $i => $day) {
+            if ($day <= $this->scope->asOf && $day >= $this->scope->asOf - 10000 * self::YEARS) {
+                $ratio = $isPrice ? $this->scope->prices->actions->splitRatio($day, $this->scope->asOf) : 1.0;
+                $observed[] = [$day, $known['values'][$i] / $ratio];
+            }
+        }
+
+        return $observed;
+    }
+
+    private function splitsSince(string $line, int $day): float
+    {
+        return $this->scope->catalogue->unit($line) === Unit::MoneyPerShare
+            ? $this->scope->prices->actions->splitRatio($day, $this->scope->asOf)
+            : 1.0;
+    }
+}

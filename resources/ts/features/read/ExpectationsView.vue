@@ -1,0 +1,232 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { useAnswer } from '@/api/answer'
+import type { Series } from '@/design/ChartFrame.vue'
+import LoadState from '@/design/LoadState.vue'
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf, type SheetColumn } from '@/design/sheet'
+import { amount, number, percent } from '@/design/format'
+import { useSession } from '@/stores/session'
+
+const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
+
+type Expectations = Schemas['Expectations']
+/** What those who follow the company expect of it, how that moved, and how good it was. */
+const props = defineProps<{ ticker: string }>()
+const session = useSession()
+const { state, reload } = useAnswer(
+  'expectations',
+  () => ({ ticker: props.ticker, asOf: session.asOf }),
+  ({ ticker, asOf }, signal) =>
+    ask(api.GET('/companies/{ticker}/expectations', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
+)
+
+const value = (of: number | null, unit: string): string => (of === null ? '–' : unit === 'money' ? amount(of) : number(of, 2))
+const signed = (of: number | null, digits = 1): string =>
+  of === null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of), digits)} %`
+const tone = (of: number | null): string => (of === null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
+
+/** Each line, then its growth and how far the houses are apart. */
+interface Row {
+  key: string
+  label: string
+  cells: string[]
+  quiet: boolean
+}
+const consensus = computed<Row[]>(() =>
+  (state.value.data?.lines ?? [])
+    .filter((line) => line.years.some((year) => !year.told && year.mean !== null))
+    .flatMap((line) => [
+      {
+        key: line.key,
+        label: line.label,
+        cells: line.years.map((year) => value(year.mean, line.unit)),
+        quiet: false,
+      },
+      {
+        key: `${line.key} growth`,
+        label: 'growth, %',
+        cells: line.years.map((year) => (year.growth === null ? '–' : percent(year.growth))),
+        quiet: true,
+      },
+      {
+        key: `${line.key} range`,
+        label: 'low to high, houses',
+        cells: line.years.map((year) =>
+          year.low === null || year.high === null ? '' : `${value(year.low, line.unit)} – ${value(year.high, line.unit)}, ${year.houses}`,
+        ),
+        quiet: true,
+      },
+    ]),
+)
+const heads = computed(() => (state.value.data?.years ?? []).map((year, i) => `FY ${year} ${i === 0 ? 'reported' : 'expected'}`))
+
+const days = computed(() => [...new Set((state.value.data?.paths ?? []).flatMap((path) => path.days))].sort())
+const paths = computed<Series[]>(() =>
+  (state.value.data?.paths ?? []).map((path) => {
+    const means = new Map(path.days.map((day, i) => [day, path.means[i]!]))
+    return { name: `For FY ${path.year}`, values: days.value.map((day) => means.get(day) ?? null), unit: state.value.data!.currency }
+  }),
+)
+const targets = computed<Series[]>(() => {
+  const data = state.value.data
+  if (!data) return []
+  const unit = data.trading_currency
+  return [
+    { name: 'Price', values: data.targets.close, unit },
+    { name: 'Mean target', values: data.targets.mean, unit, benchmark: true },
+    { name: 'Highest', values: data.targets.high, unit },
+    { name: 'Lowest', values: data.targets.low, unit },
+  ]
+})
+const ratings = computed<Series[]>(() => {
+  const of = state.value.data?.ratings
+  return of ? (['buy', 'hold', 'sell'] as const).map((name) => ({ name: `Say ${name}`, values: of[name], unit: 'houses' })) : []
+})
+const record = computed(() => {
+  const of = state.value.data?.record
+  if (!of?.made || of.error === null || of.size === null) return null
+  return (
+    `Of ${of.made} mean targets of the last five years whose year is over, a close reached ${of.reached} within the year. ` +
+    `A year later the price stood ${percent(Math.abs(of.error))} % ${of.error < 0 ? 'below' : 'above'} the target in the middle case; ` +
+    `targets were ${percent(of.size)} % off, either way.`
+  )
+})
+
+const surpriseColumns: SheetColumn<Expectations['surprises'][number]>[] = [
+  { key: 'quarter', head: 'Quarter', of: (of) => of.quarter },
+  { key: 'told', head: 'Told on', of: (of) => of.told_on },
+  { key: 'actual', head: 'Earnings a share', of: (of) => value(of.actual, 'money_per_share') },
+  { key: 'consensus', head: 'Expected', of: (of) => value(of.consensus, 'money_per_share') },
+  { key: 'surprise', head: 'Surprise', of: (of) => signed(of.surprise), class: (of) => tone(of.surprise) },
+]
+const houseColumns = computed<SheetColumn<Expectations['houses'][number]>[]>(() => [
+  { key: 'house', head: 'House', of: (of) => of.house, by: (of) => of.house },
+  { key: 'rating', head: 'Advises', of: (of) => of.rating, by: (of) => of.rating },
+  { key: 'target', head: `Target, ${state.value.data?.trading_currency}`, of: (of) => number(of.target, 2), by: (of) => of.target },
+  { key: 'rated', head: 'Since', of: (of) => of.rated_on, by: (of) => of.rated_on },
+  {
+    key: 'earnings',
+    head: `Earnings a share, FY ${state.value.data?.years[1]}`,
+    of: (of) => value(of.earnings, 'money_per_share'),
+    by: (of) => of.earnings,
+  },
+  { key: 'said', head: 'Said on', of: (of) => of.said_on ?? '–', by: (of) => of.said_on },
+])
+const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[]>(() => [
+  { key: 'line', head: 'Revised', of: (of) => `${of.line}, FY ${of.year}` },
+  { key: 'now', head: 'Now', of: (of) => value(of.now, of.unit) },
+  ...(state.value.data?.revisions[0]?.windows ?? []).map((window, i) => ({
+    key: String(window.days),
+    head: `in ${window.days} days`,
+    of: (of: Expectations['revisions'][number]) => signed(of.windows[i]!.revision),
+    class: (of: Expectations['revisions'][number]) => tone(of.windows[i]!.revision),
+  })),
+])
+</script>
+
+<template>
+  <div>
+    <LoadState :state="state" @again="reload" />
+    <template v-if="state.data">
+      <p v-if="!consensus.length" class="quiet">No house has said what it expects of this company by this day.</p>
+      <div class="parts">
+        <section v-if="paths.length">
+          <ChartFrame
+            title="Expected earnings a share, as told"
+            :labels="days"
+            :series="paths"
+            :height="230"
+            :show="(of: number) => number(of, 2)"
+          />
+        </section>
+        <section v-if="state.data.targets.days.length">
+          <ChartFrame
+            title="Targets beside the price"
+            :labels="state.data.targets.days"
+            :series="targets"
+            :height="230"
+            :show="(of: number) => number(of, 2)"
+          />
+          <p v-if="record" class="quiet">{{ record }}</p>
+        </section>
+        <section v-if="consensus.length" class="wide">
+          <h2>What is expected, {{ state.data.currency }}</h2>
+          <SheetTable
+            label="Consensus"
+            :columns="[{ key: 'label', head: '' }, ...columnsOf<Row>(heads)]"
+            :rows="consensus"
+            :row-key="(row) => row.key"
+          >
+            <template #cell-label="{ row }"
+              ><span :class="{ part: row.quiet, quiet: row.quiet }">{{ row.label }}</span></template
+            >
+            <template #cell="{ row, column }"
+              ><span :class="{ quiet: row.quiet }">{{ row.cells[column] }}</span></template
+            >
+          </SheetTable>
+        </section>
+        <section v-if="state.data.revisions.length">
+          <h2>Revisions</h2>
+          <SheetTable
+            label="Revisions"
+            :columns="revisionColumns"
+            :rows="state.data.revisions"
+            :row-key="(row) => `${row.line} ${row.year}`"
+          />
+        </section>
+        <section v-if="state.data.surprises.length">
+          <h2>Surprises</h2>
+          <SheetTable label="Surprises" :columns="surpriseColumns" :rows="state.data.surprises" :row-key="(row) => row.quarter" />
+        </section>
+        <section v-if="state.data.ratings.days.length">
+          <ChartFrame
+            title="What houses advise"
+            :labels="state.data.ratings.days"
+            :series="ratings"
+            :height="230"
+            mode="stack"
+            :show="(of: number) => number(of, 0)"
+          />
+        </section>
+        <section v-if="state.data.houses.length" class="wide">
+          <h2>Houses</h2>
+          <SheetTable label="Houses" :columns="houseColumns" :rows="state.data.houses" :row-key="(row) => row.house" />
+        </section>
+        <section v-if="state.data.notes.length" class="wide">
+          <h2>What they wrote</h2>
+          <ul class="notes">
+            <li v-for="(note, i) in state.data.notes" :key="i">
+              <span class="quiet">{{ note.day }}</span> <strong>{{ note.title }}</strong>: {{ note.text }}
+            </li>
+          </ul>
+        </section>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(480px, 1fr));
+  gap: calc(var(--space) * 6) calc(var(--space) * 9);
+  align-items: start;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.part {
+  padding-left: calc(var(--space) * 3);
+}
+.notes {
+  list-style: none;
+  padding: 0;
+  max-width: 1000px;
+}
+.notes li {
+  padding: calc(var(--space) * 1.25) 0;
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+}
+</style>
