@@ -11,8 +11,8 @@ use App\Storage\PackedRows;
 use App\Storage\PublicationWriter;
 use App\Storage\Sequences;
 use App\Storage\SimulationState;
+use App\Storage\WholeHistory;
 use Closure;
-use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
 use Logion\Time\Day;
 use Simulation\Calendar;
@@ -120,7 +120,7 @@ final class SimulatedExchange implements Feed
      */
     public function found(int $seed, int $companies, int $until, Closure $progress): void
     {
-        DB::transaction(function () use ($seed, $companies, $until, $progress): void {
+        WholeHistory::write(function () use ($seed, $companies, $until, $progress): void {
             $exchange = Exchange::found($seed);
             $writer = new PublicationWriter(Names::CURRENCY);
             $this->state->begin($seed, $companies, $until, $exchange->state());

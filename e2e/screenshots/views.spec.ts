@@ -85,6 +85,11 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('read-market'))
 
+  await page.goto('/read/GRME/expectations')
+  await page.getByRole('heading', { name: 'What is expected' }).waitFor()
+  await settled(page)
+  await page.screenshot(into('read-expectations'))
+
   await page.goto('/value/BRSW')
   await page.getByTestId('per-share').waitFor()
   await settled(page)
@@ -124,9 +129,4 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('desk'))
   for (const path of made) await page.request.delete(`/api/v1/${path}`, { headers })
-
-  await page.goto('/read/SKCT/identity')
-  await page.getByText('Skellanmoor Ropeworks').waitFor()
-  await settled(page)
-  await page.screenshot(into('read-identity'))
 })

@@ -7,11 +7,13 @@ namespace Tests\Feed;
 use App\Feed\SimulatedExchange;
 use App\Storage\ColumnStore;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Logion\Time\Day;
 use PHPUnit\Framework\TestCase;
 use Simulation\Calendar;
 use Symfony\Component\Process\Process;
+use Tests\SeededDatabase;
 
 /** An advance that is killed goes on where it stopped, and nobody can tell. */
 final class KilledAdvanceTest extends TestCase
@@ -58,6 +60,34 @@ final class KilledAdvanceTest extends TestCase
         DB::purge();
         $this->assertSame($whole, SimulatedDatabase::digest());
         $this->assertTrue($app->make(ColumnStore::class)->isComplete($to), 'what follows from the last day is computed');
+    }
+
+    public function test_a_history_that_is_killed_leaves_the_database_as_empty_as_it_was(): void
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'logion-killed-');
+        register_shutdown_function(static fn () => array_map(unlink(...), glob("{$file}*") ?: []));
+        SeededDatabase::boot($file);
+        Artisan::call('migrate', ['--force' => true]);
+        DB::purge();
+        foreach ([true, false] as $isKilled) {
+            $seed = new Process(
+                [PHP_BINARY, __DIR__.'/../../artisan', 'logion:seed-demo', '--companies=20', '--to=2017-06-30'],
+                env: ['DB_DATABASE' => $file, 'APP_ENV' => 'testing'],
+                timeout: 120,
+            );
+            $seed->start();
+            if ($isKilled) {
+                $seed->waitUntil(static fn (string $type, string $said): bool => str_contains($said, '20 ['));
+                usleep(400_000);
+                $seed->signal(9);
+            }
+            $seed->wait();
+            $this->assertSame($isKilled, $seed->getExitCode() !== 0, $seed->getErrorOutput());
+            $this->assertSame($isKilled, DB::table('companies')->count() === 0);
+            $this->assertSame($isKilled ? 0 : 1, DB::table('simulations')->count());
+            $this->assertSame('wal', DB::scalar('pragma journal_mode'), 'readers are not kept waiting by a writer');
+            DB::purge();
+        }
     }
 
     private function advance(string $file, int $to): Process
