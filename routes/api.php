@@ -30,6 +30,7 @@ use App\Feature\Reference\ListingController;
 use App\Feature\Reference\MemberController;
 use App\Feature\Reference\ProfileController;
 use App\Feature\Reference\ReferenceController;
+use App\Feature\Results\ResultController;
 use App\Feature\Screening\ScreenController;
 use App\Feature\Sharing\SharingController;
 use App\Feature\Simulation\SimulationController;
@@ -98,6 +99,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('prices', [CompanyController::class, 'prices']);
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
+        Route::get('results', ResultController::class);
         Route::get('metrics', [CompanyController::class, 'metrics']);
         Route::post('checklist', [ComparisonController::class, 'check']);
         Route::get('working', [CompanyController::class, 'working']);

@@ -1332,6 +1332,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["results"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/screens/run": {
         parameters: {
             query?: never;
@@ -3041,6 +3057,55 @@ export interface components {
             /** @description The file it came with, and goes with */
             import: string | null;
             undone_on: string | null;
+        };
+        Results: {
+            currency: string;
+            next: {
+                /** @description results, ex_dividend, spin_off */
+                kind: string;
+                on: string;
+                announced: string;
+                /** @description A share, of a dividend */
+                amount: number | null;
+            }[];
+            /** @description The latest first */
+            reports: {
+                quarter: string;
+                told_on: string;
+                /** @description Of the day, where it is known */
+                minute: number | null;
+                lines: {
+                    key: string;
+                    label: string;
+                    unit: string;
+                    actual: number | null;
+                    /** @description The day before */
+                    consensus: number | null;
+                    surprise: number | null;
+                    year_before: number | null;
+                    growth: number | null;
+                }[];
+                /** @description Operating income to revenue */
+                margin: number | null;
+                /** @description The same a year before */
+                margin_before: number | null;
+                /** @description The first trading day that could answer: the next one where the exchange was closed */
+                answered_on: string | null;
+                reactions: {
+                    /** @description Trading days */
+                    days: number;
+                    /** @description With dividends */
+                    return: number | null;
+                    /** @description Above its index */
+                    excess: number | null;
+                }[];
+                guidance: {
+                    label: string;
+                    period: string;
+                    low: number;
+                    high: number;
+                }[];
+            }[];
         };
         /** @description Something of a user that can be shared to read */
         SharedThing: {
@@ -6953,6 +7018,36 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    results: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Quarters as they were told, how the price answered, and the next dates */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Results"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     runScreen: {

@@ -13,6 +13,7 @@ import FilesView from './FilesView.vue'
 import IdentityView from './IdentityView.vue'
 import NotesView from './NotesView.vue'
 import PeopleView from './PeopleView.vue'
+import ResultsView from './ResultsView.vue'
 import SegmentsView from './SegmentsView.vue'
 import StatementsView from './StatementsView.vue'
 
@@ -26,6 +27,7 @@ const views = [
   { key: 'dividends', word: 'Dividends' },
   { key: 'market', word: 'Market' },
   { key: 'expectations', word: 'Expectations' },
+  { key: 'results', word: 'Results' },
   { key: 'people', word: 'People' },
   { key: 'identity', word: 'Identity' },
   { key: 'checklist', word: 'Checklist' },
@@ -75,6 +77,7 @@ const places = computed(() =>
         <NotesView v-else-if="view === 'notes'" :ticker="subject.company.ticker" />
         <FilesView v-else-if="view === 'files'" :company="subject.company" />
         <ExpectationsView v-else-if="view === 'expectations'" :ticker="subject.company.ticker" />
+        <ResultsView v-else-if="view === 'results'" :ticker="subject.company.ticker" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
         <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
         <FirstReading v-else :company="subject.company" />

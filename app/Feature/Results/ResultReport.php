@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Results;
+
+use App\Models\CalendarDate;
+use App\Models\Filing;
+use App\Models\Guidance;
+use Logion\Expectation\Revisions;
+use Logion\Market\Reaction;
+use Logion\Metric\CompanyScope;
+use Logion\Time\Day;
+use Logion\Time\FiscalPeriod;
+
+/** Quarters as they were told: beside what was expected, beside the year before, and how the price answered; and what comes next. */
+final readonly class ResultReport
+{
+    private const QUARTERS = 16;
+
+    private const EARNINGS = 'earnings_per_share_diluted';
+
+    /** Minute of the day from which the exchanges are closed: what is told then is answered on the next trading day. */
+    private const CLOSED_FROM = 17 * 60;
+
+    /** Trading days after which an answer is looked at. */
+    private const HORIZONS = [1, 5];
+
+    public function __construct(private CompanyScope $scope)
+    {
+    }
+
+    /** @return array<string, mixed> */
+    public function report(): array
+    {
+        return [
+            'currency' => $this->scope->company->reportingCurrency,
+            'next' => $this->next(),
+            'reports' => $this->reports(),
+        ];
+    }
+
+    /** @return list<array{kind: string, on: string, announced: string, amount: float|null}> days to come that were announced by the day */
+    private function next(): array
+    {
+        $dates = [];
+        $rows = CalendarDate::query()
+            ->where('company_id', $this->scope->company->id)
+            ->where('announced_on', '<=', $this->scope->asOf)
+            ->where('on_day', '>', $this->scope->asOf)
+            ->orderBy('on_day')
+            ->orderBy('announced_on')
+            ->get();
+        foreach ($rows as $row) {
+            // What was announced last counts.
+            $dates["{$row->kind} {$row->on_day}"] = [
+                'kind' => (string) $row->kind,
+                'on' => Day::iso((int) $row->on_day),
+                'announced' => Day::iso((int) $row->announced_on),
+                'amount' => $row->amount === null ? null : (float) $row->amount,
+            ];
+        }
+
+        return array_values($dates);
+    }
+
+    /** @return list<array<string, mixed>> the latest first */
+    private function reports(): array
+    {
+        $facts = $this->scope->facts;
+        $latest = $facts->latestQuarter();
+        $minutes = $this->minutes();
+        $guidance = $this->guidance();
+        $index = $this->scope->company->index?->asOf($this->scope->asOf);
+        $levels = $index === null ? [] : array_combine($index->days, $index->adjusted);
+        $reports = [];
+        for ($ago = 0; $latest !== null && $ago < self::QUARTERS; $ago++) {
+            $quarter = FiscalPeriod::shiftQuarters($latest, -$ago);
+            $fact = $facts->fact(self::EARNINGS, $quarter);
+            if ($fact === null) {
+                continue;
+            }
+            $minute = $minutes[$fact->filing] ?? null;
+            $reaction = Reaction::of(
+                $this->scope->prices->days,
+                $this->scope->prices->adjusted,
+                $levels,
+                $fact->filedOn,
+                $minute !== null && $minute >= self::CLOSED_FROM,
+                self::HORIZONS,
+            );
+            $reports[] = [
+                'quarter' => FiscalPeriod::label($quarter),
+                'told_on' => Day::iso($fact->filedOn),
+                'minute' => $minute,
+                'lines' => array_map(
+                    fn (string $line): array => $this->line($line, $quarter, $fact->filedOn),
+                    ['revenue', self::EARNINGS],
+                ),
+                'margin' => $this->margin($quarter),
+                'margin_before' => $this->margin($quarter - 10),
+                'answered_on' => $reaction->day === null ? null : Day::iso($reaction->day),
+                'reactions' => array_map(
+                    static fn (int $days): array => [
+                        'days' => $days,
+                        'return' => $reaction->after[$days]['return'],
+                        'excess' => $reaction->after[$days]['excess'],
+                    ],
+                    self::HORIZONS,
+                ),
+                'guidance' => $guidance[$fact->filedOn] ?? [],
+            ];
+        }
+
+        return $reports;
+    }
+
+    /** @return array<string, mixed> what was told, expected the day before, and told a year before */
+    private function line(string $line, int $quarter, int $toldOn): array
+    {
+        $actual = $this->scope->facts->value($line, $quarter);
+        $before = $this->scope->facts->value($line, $quarter - 10);
+        $snapshots = array_map(
+            static fn (array $of): array => ['day' => $of[0], 'year' => $quarter, 'mean' => $of[1]],
+            $this->scope->expectedPath($line, $quarter, 0),
+        );
+
+        return [
+            'key' => $line,
+            'label' => $this->scope->catalogue->label($line),
+            'unit' => $this->scope->catalogue->unit($line)->value,
+            'actual' => $actual,
+            ...(new Revisions($snapshots))->surprise($quarter, $toldOn, $actual),
+            'year_before' => $before,
+            'growth' => $actual !== null && $before !== null && $before > 0 ? $actual / $before - 1 : null,
+        ];
+    }
+
+    /** Operating income to revenue; null for who has no such line. */
+    private function margin(int $quarter): ?float
+    {
+        $revenue = $this->scope->facts->value('revenue', $quarter);
+        $income = $this->scope->facts->value('operating_income', $quarter);
+
+        return $revenue === null || $income === null || $revenue <= 0 ? null : $income / $revenue;
+    }
+
+    /** @return array<int, int> minute of the day at which it became public by filing, where that is known */
+    private function minutes(): array
+    {
+        return Filing::query()
+            ->where('company_id', $this->scope->company->id)
+            ->whereNotNull('minute')
+            ->pluck('minute', 'id')
+            ->map(intval(...))
+            ->all();
+    }
+
+    /** @return array<int, list<array<string, mixed>>> by the day on which it was given */
+    private function guidance(): array
+    {
+        $given = [];
+        $rows = Guidance::query()
+            ->where('company_id', $this->scope->company->id)
+            ->where('day', '<=', $this->scope->asOf)
+            ->orderBy('id')
+            ->get();
+        foreach ($rows as $row) {
+            $given[(int) $row->day][] = [
+                'label' => $this->scope->catalogue->label((string) $row->line),
+                'period' => FiscalPeriod::label((int) $row->period),
+                'low' => (float) $row->low,
+                'high' => (float) $row->high,
+            ];
+        }
+
+        return $given;
+    }
+}

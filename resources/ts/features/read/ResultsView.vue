@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { useAnswer } from '@/api/answer'
+import type { Series } from '@/design/ChartFrame.vue'
+import LoadState from '@/design/LoadState.vue'
+import SheetTable from '@/design/SheetTable.vue'
+import type { SheetColumn } from '@/design/sheet'
+import { amount, number, percent } from '@/design/format'
+import { useSession } from '@/stores/session'
+
+const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
+
+type Report = Schemas['Results']['reports'][number]
+type Line = Report['lines'][number]
+/** Quarters as they were told, how the price answered, and what comes next. */
+const props = defineProps<{ ticker: string }>()
+const session = useSession()
+const { state, reload } = useAnswer(
+  'results',
+  () => ({ ticker: props.ticker, asOf: session.asOf }),
+  ({ ticker, asOf }, signal) =>
+    ask(api.GET('/companies/{ticker}/results', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
+)
+const KINDS: Record<string, string> = {
+  results: 'results',
+  ex_dividend: 'shares trade without the dividend',
+  spin_off: 'a business is handed out',
+}
+const next = computed(() =>
+  (state.value.data?.next ?? []).map(
+    (of) => `${of.on}: ${KINDS[of.kind] ?? of.kind}${of.amount === null ? '' : ` of ${number(of.amount, 4)}`}`,
+  ),
+)
+const value = (of: number | null, unit: string): string => (of === null ? '–' : unit === 'money' ? amount(of) : number(of, 2))
+const signed = (of: number | null | undefined): string =>
+  of == null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of))} %`
+const tone = (of: number | null | undefined): string => (of == null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
+const points = (of: Report): number | null =>
+  of.margin === null || of.margin_before === null ? null : 100 * (of.margin - of.margin_before)
+const moment = (of: Report): string =>
+  of.minute === null
+    ? of.told_on
+    : `${of.told_on} ${String(Math.floor(of.minute / 60)).padStart(2, '0')}:${String(of.minute % 60).padStart(2, '0')}`
+
+const moved = (of: number): string => (of === 0 ? 'did not move' : `${of > 0 ? 'rose' : 'fell'} by ${percent(Math.abs(of))} %`)
+const beside = (of: number): string => `${percent(Math.abs(of))} % ${of < 0 ? 'below' : 'above'}`
+
+/** What was told of the last quarter, line by line; expected is what was so the day before. */
+const lines: SheetColumn<Line>[] = [
+  { key: 'line', head: '', of: (of) => of.label },
+  { key: 'actual', head: 'Reported', of: (of) => value(of.actual, of.unit) },
+  { key: 'consensus', head: 'Expected', of: (of) => value(of.consensus, of.unit) },
+  { key: 'surprise', head: 'Surprise', of: (of) => signed(of.surprise), class: (of) => tone(of.surprise) },
+  { key: 'before', head: 'A year before', of: (of) => value(of.year_before, of.unit) },
+  { key: 'growth', head: 'Change', of: (of) => signed(of.growth), class: (of) => tone(of.growth) },
+]
+const columns: SheetColumn<Report>[] = [
+  { key: 'quarter', head: 'Quarter', of: (of) => of.quarter },
+  { key: 'told', head: 'Told on', of: moment },
+  { key: 'revenue', head: 'Revenue', of: (of) => value(of.lines[0]!.actual, 'money') },
+  { key: 'growth', head: 'on the year', of: (of) => signed(of.lines[0]!.growth), class: (of) => tone(of.lines[0]!.growth) },
+  { key: 'sales', head: 'Surprise', of: (of) => signed(of.lines[0]!.surprise), class: (of) => tone(of.lines[0]!.surprise) },
+  { key: 'margin', head: 'Operating margin, %', of: (of) => (of.margin === null ? '–' : percent(of.margin)) },
+  {
+    key: 'points',
+    head: 'points on the year',
+    of: (of) => (points(of) === null ? '–' : number(points(of)!, 1)),
+    class: (of) => tone(points(of)),
+  },
+  { key: 'earnings', head: 'Earnings a share', of: (of) => value(of.lines[1]!.actual, 'money_per_share') },
+  { key: 'surprise', head: 'Surprise', of: (of) => signed(of.lines[1]!.surprise), class: (of) => tone(of.lines[1]!.surprise) },
+  ...[0, 1].map((i): SheetColumn<Report> => ({
+    key: `reaction ${i}`,
+    head: i === 0 ? 'Price, 1 day above index' : '5 days above index',
+    of: (of) => signed(of.reactions[i]!.excess),
+    class: (of) => tone(of.reactions[i]!.excess),
+  })),
+]
+const past = computed(() => [...(state.value.data?.reports ?? [])].reverse())
+const drawn = computed<Series[]>(() => [
+  {
+    name: 'Price above the index on the first day',
+    values: past.value.map((of) => (of.reactions[0]!.excess === null ? null : 100 * of.reactions[0]!.excess)),
+    unit: '%',
+    bars: true,
+  },
+  {
+    name: 'Surprise in revenue',
+    values: past.value.map((of) => (of.lines[0]!.surprise === null ? null : 100 * of.lines[0]!.surprise)),
+    unit: '%',
+  },
+])
+const last = computed(() => state.value.data?.reports[0])
+</script>
+
+<template>
+  <div>
+    <LoadState :state="state" @again="reload" />
+    <template v-if="state.data">
+      <p v-if="next.length"><strong>Next</strong> {{ next.join(' · ') }}</p>
+      <p v-else class="quiet">No date to come was announced by this day.</p>
+      <p v-if="!last" class="quiet">No quarter had been reported by this day.</p>
+      <template v-else>
+        <div class="parts">
+          <section>
+            <h2>{{ last.quarter }}, told on {{ moment(last) }}</h2>
+            <SheetTable label="The last report" :columns="lines" :rows="last.lines" :row-key="(line) => line.key" />
+            <p class="mt-3">
+              <template v-if="last.reactions[0]!.return !== null">
+                On {{ last.answered_on }}, the first day that could answer, the price {{ moved(last.reactions[0]!.return)
+                }}<template v-if="last.reactions[0]!.excess !== null">, {{ beside(last.reactions[0]!.excess) }} its index</template
+                ><template v-if="last.reactions[1]!.excess !== null"
+                  >; after five days it stood {{ beside(last.reactions[1]!.excess) }} it</template
+                >.
+              </template>
+              <template v-else>No trading day has answered yet.</template>
+            </p>
+            <p v-for="given in last.guidance" :key="given.label">
+              The company expects {{ given.label.toLowerCase() }} of {{ amount(given.low) }} to {{ amount(given.high) }}
+              {{ state.data.currency }} in {{ given.period }}.
+            </p>
+          </section>
+          <section>
+            <ChartFrame
+              title="Surprises and answers"
+              :labels="past.map((of) => of.quarter)"
+              :series="drawn"
+              :height="230"
+              :show="(of: number) => number(of, 1)"
+            />
+          </section>
+        </div>
+        <h2 class="mt-6">All reports, {{ state.data.currency }}</h2>
+        <SheetTable label="All reports" :columns="columns" :rows="state.data.reports" :row-key="(of) => of.quarter" />
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(480px, 1fr));
+  gap: calc(var(--space) * 6) calc(var(--space) * 9);
+  align-items: start;
+  margin-top: calc(var(--space) * 3);
+}
+</style>

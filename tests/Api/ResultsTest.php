@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Api;
+
+use Illuminate\Support\Facades\DB;
+use Tests\DemoTestCase;
+
+/** Reports beside what was expected of them, and how the price answered. */
+final class ResultsTest extends DemoTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->someone());
+    }
+
+    public function test_the_answer_begins_on_the_day_that_could_give_it(): void
+    {
+        $sides = [];
+        $late = DB::table('filings')->where('minute', '>=', 17 * 60)->where('filed_on', '>', 20260101)->value('company_id');
+        $evening = DB::table('listings')->where('security_id', $late)->value('ticker');
+        foreach (['BRSW', 'GRME', 'FNSB', 'HMAS', $evening] as $ticker) {
+            $listing = $this->listing($ticker)->id;
+            foreach (array_slice($this->results($ticker)['reports'], 0, 8) as $report) {
+                $told = (int) str_replace('-', '', $report['told_on']);
+                $answered = (int) str_replace('-', '', $report['answered_on']);
+                $isLate = $report['minute'] >= 17 * 60;
+                $sides[$isLate ? 'evening' : 'morning'] = true;
+                $bars = DB::table('bars')->where('listing_id', $listing);
+                $this->assertSame(
+                    (int) (clone $bars)->where('day', $isLate ? '>' : '>=', $told)->min('day'),
+                    $answered,
+                    "{$ticker} {$report['quarter']}",
+                );
+                $paid = DB::table('dividends')->where('security_id', $this->listing($ticker)->security_id)->where('ex_date', $answered);
+                if (! $paid->exists()) {
+                    $before = (clone $bars)->where('day', '<', $answered)->orderByDesc('day')->value('close');
+                    $close = (clone $bars)->where('day', $answered)->value('close');
+                    $this->assertEqualsWithDelta($close / $before - 1, $report['reactions'][0]['return'], 1e-6);
+                }
+            }
+        }
+        $this->assertCount(2, $sides, 'some report before the opening, some after the close');
+    }
+
+    public function test_lines_are_told_beside_what_was_expected_and_the_year_before(): void
+    {
+        foreach (['BRSW', 'YCFI', 'FNSB'] as $ticker) {
+            $answer = $this->results($ticker);
+            $surprises = $this->getJson("/api/v1/companies/{$ticker}/expectations")->json('surprises');
+            $this->assertSame(
+                array_column($surprises, 'surprise'),
+                array_map(
+                    static fn (array $of): ?float => $of['lines'][1]['surprise'],
+                    array_slice($answer['reports'], 0, count($surprises)),
+                ),
+            );
+            $byQuarter = array_column($answer['reports'], null, 'quarter');
+            foreach ($answer['reports'] as $report) {
+                $year = (int) substr($report['quarter'], 3);
+                $before = $byQuarter[substr($report['quarter'], 0, 3).($year - 1)] ?? null;
+                if ($before !== null) {
+                    $this->assertSame($before['lines'][0]['actual'], $report['lines'][0]['year_before']);
+                    $this->assertSame($before['margin'], $report['margin_before']);
+                }
+            }
+        }
+        $this->assertNull($this->results('FNSB')['reports'][0]['margin'], 'a bank has no operating income');
+    }
+
+    public function test_dates_to_come_are_those_announced_and_nothing_later_is_known(): void
+    {
+        $now = $this->results('BRSW');
+        $this->assertNotSame([], $now['next']);
+        foreach ($now['next'] as $date) {
+            $this->assertTrue($date['announced'] <= '2026-06-30' && $date['on'] > '2026-06-30');
+        }
+        $this->assertContains('results', array_column($now['next'], 'kind'));
+        $past = $this->results('BRSW', '2024-03-10');
+        $this->assertLessThanOrEqual('2024-03-10', $past['reports'][0]['told_on']);
+        $this->assertNotSame([], $past['reports'][0]['guidance'], 'guidance comes with the year');
+        $this->assertNull($past['reports'][0]['reactions'][1]['return'], 'five days have not passed');
+        foreach ($past['next'] as $date) {
+            $this->assertLessThanOrEqual('2024-03-10', $date['announced']);
+        }
+        $this->assertSame(['next' => [], 'reports' => []], array_diff_key($this->results('FALLS'), ['currency' => 0]));
+    }
+
+    /** @return array<string, mixed> */
+    private function results(string $ticker, ?string $day = null): array
+    {
+        return $this->getJson("/api/v1/companies/{$ticker}/results".($day === null ? '' : "?as_of={$day}"))
+            ->assertOk()
+            ->json();
+    }
+}
