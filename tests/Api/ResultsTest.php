@@ -19,8 +19,12 @@ final class ResultsTest extends DemoTestCase
     public function test_the_answer_begins_on_the_day_that_could_give_it(): void
     {
         $sides = [];
-        $late = DB::table('filings')->where('minute', '>=', 17 * 60)->where('filed_on', '>', 20260101)->value('company_id');
-        $evening = DB::table('listings')->where('security_id', $late)->value('ticker');
+        $late = DB::table('filings')->where('minute', '>=', 17 * 60)->where('filed_on', '>', 20260101)->pluck('company_id');
+        $evening = DB::table('listings')
+            ->whereIn('security_id', $late)
+            ->whereNotIn('ticker', DB::table('listings')->groupBy('ticker')->havingRaw('count(*) > 1')->pluck('ticker'))
+            ->orderBy('id')
+            ->value('ticker');
         foreach (['BRSW', 'GRME', 'FNSB', 'HMAS', $evening] as $ticker) {
             $listing = $this->listing($ticker)->id;
             foreach (array_slice($this->results($ticker)['reports'], 0, 8) as $report) {
