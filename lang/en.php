@@ -48,6 +48,7 @@ return [
         'both_exchanges_list' => '{code} and {into} both list {tickers}{more} on the same days. Merge these companies first, or remove '.
             'one of the listings; nothing was changed.',
         'breaks_off_in_row_the_archive' => '"{entry}" breaks off in row {line}: the archive is damaged',
+        'business_is_handed_out' => 'The shares of a business are handed out',
         'calendar_of' => 'Calendar of {name}',
         'can_be_had_as' => '{kind} can be had as {formats}.',
         'cancelled_nothing_was_stored' => 'Cancelled; nothing was stored.',
@@ -75,6 +76,7 @@ return [
         'days_such_as_are_read' => 'Days such as {cells} are read {dates}.',
         'days_such_as_can_be_read' => 'Days such as {numeric} can be read day first or month first, and none in the file tells which. '.
             'They are read {dates}: choose the other order, or take it.',
+        'dividend_goes_off' => 'A dividend of {amount} {currency} goes off',
         'dividend_of' => 'Dividend of {day}',
         'does_not_have_the_check_digit' => '{value} does not have the check digit an ISIN has; it is kept as it is written.',
         'ends_on' => '{exchange}:{ticker} ends on {day}',
@@ -114,6 +116,9 @@ return [
         'index_merged_into' => 'Index {name} merged into {into}',
         'index_removed' => 'Index {name} removed',
         'index_renamed' => 'Index {name} renamed',
+        'insider_at' => '{role}, at {price}',
+        'insider_bought' => '{name} bought {shares} shares',
+        'insider_sold' => '{name} sold {shares} shares',
         'integrity_check' => 'Integrity check',
         'is_about_times_than_beside_it' => '{ticker}: {label}, {period}, is {number} ({place}), about {times} than {near} beside it.',
         'is_already_a_ticker_on' => '"{ticker}" is already a ticker on {name}',
@@ -233,6 +238,8 @@ return [
         'only_an_editor_may_take_back' => 'Only an editor may take back what was stored for all.',
         'only_may_do_this_ask_one' => 'Only {who} may do this. Ask one to do it, or for the role.',
         'ordinary_shares' => 'Ordinary shares',
+        'paid_on_day' => 'Paid on {day}',
+        'part_of_the_price_gone' => '{percent} % of the price go with them',
         'positions_without_a_day_count_as' => 'Positions without a day count as bought on {day}, the latest day there is.',
         'prices_dividends_or_splits_that_came' => 'Prices, dividends or splits that came later belong to listings of this import. Undo '.
             'those first',
@@ -242,6 +249,7 @@ return [
         'ratios_of_each_year_from_the' => '{title}: ratios of each year, from the sheets before',
         'reload_the_page_and_sign_in' => 'Reload the page and sign in again; nothing was lost.',
         'reverse_split_1_for_g' => 'Reverse split 1 for %g',
+        'rights_go_off' => 'Rights to new shares go off',
         'row_2' => '{entry} row {line}',
         'row_is_longer_than_mb_a' => 'Row {number} is longer than {number2} MB: a quotation mark is not closed, or the file has no rows',
         's_the_close_goes_from_g' => '%s: the close goes from %g to %g on %s. A split that is not among the splits, or a slip of '.
@@ -258,6 +266,7 @@ return [
         'sign_in_to_do_this' => 'Sign in to do this.',
         'something_went_wrong_here' => 'Something went wrong here',
         'something_went_wrong_while_storing_so' => 'Something went wrong while storing, so nothing was stored. The error was logged.',
+        'special_dividend_goes_off' => 'A special dividend of {amount} {currency} goes off',
         'split_g_for' => 'Split %g for 1',
         'split_of' => 'Split of {day}',
         'stays_because_something_is_built_on' => '"{name}" stays, because something is built on it ({what}: {count})',

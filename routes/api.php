@@ -35,6 +35,7 @@ use App\Feature\Screening\ScreenController;
 use App\Feature\Sharing\SharingController;
 use App\Feature\Simulation\SimulationController;
 use App\Feature\Statement\AccountsController;
+use App\Feature\Timeline\TimelineController;
 use App\Feature\Valuation\CashFlowController;
 use App\Feature\Valuation\ValuationController;
 use App\Http\TokenRights;
@@ -100,6 +101,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
         Route::get('results', ResultController::class);
+        Route::get('timeline', TimelineController::class);
         Route::get('metrics', [CompanyController::class, 'metrics']);
         Route::post('checklist', [ComparisonController::class, 'check']);
         Route::get('working', [CompanyController::class, 'working']);

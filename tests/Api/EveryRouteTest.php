@@ -78,6 +78,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/expectations',
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/results',
+        'GET companies/{ticker}/timeline',
         'GET companies/{ticker}/prices',
         'POST companies/{ticker}/checklist',
         'POST companies/{ticker}/cash-flow-value',

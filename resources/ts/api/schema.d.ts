@@ -1668,6 +1668,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/timeline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timeline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/cash-flow-value": {
         parameters: {
             query?: never;
@@ -3118,6 +3134,14 @@ export interface components {
             /** @description Null for what is one's own */
             owner: string | null;
             shared: boolean;
+        };
+        TimelineItem: {
+            day: string;
+            minute: number | null;
+            /** @enum {string} */
+            kind: "report" | "news" | "broker" | "insider" | "dividend" | "shares";
+            title: string;
+            text: string;
         };
         /** @description Long work and how far it is */
         Task: {
@@ -7790,6 +7814,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["People"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    timeline: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                /** @description Some of report, news, broker, insider, dividend, shares, comma separated; all without any */
+                kinds?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What happened to the company, the latest first, at most 200 items */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["TimelineItem"][];
+                    };
                 };
             };
             401: components["responses"]["NotSignedIn"];

@@ -16,6 +16,7 @@ import PeopleView from './PeopleView.vue'
 import ResultsView from './ResultsView.vue'
 import SegmentsView from './SegmentsView.vue'
 import StatementsView from './StatementsView.vue'
+import TimelineView from './TimelineView.vue'
 
 const route = useRoute()
 const subject = useSubject()
@@ -28,6 +29,7 @@ const views = [
   { key: 'market', word: 'Market' },
   { key: 'expectations', word: 'Expectations' },
   { key: 'results', word: 'Results' },
+  { key: 'timeline', word: 'Timeline' },
   { key: 'people', word: 'People' },
   { key: 'identity', word: 'Identity' },
   { key: 'checklist', word: 'Checklist' },
@@ -78,6 +80,7 @@ const places = computed(() =>
         <FilesView v-else-if="view === 'files'" :company="subject.company" />
         <ExpectationsView v-else-if="view === 'expectations'" :ticker="subject.company.ticker" />
         <ResultsView v-else-if="view === 'results'" :ticker="subject.company.ticker" />
+        <TimelineView v-else-if="view === 'timeline'" :ticker="subject.company.ticker" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
         <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
         <FirstReading v-else :company="subject.company" />

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Timeline;
+
+use App\Evaluation\CompanyScopes;
+use Illuminate\Http\JsonResponse;
+
+final class TimelineController
+{
+    public function __invoke(TimelineRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    {
+        $scope = $scopes->open($ticker, $request->context());
+
+        return new JsonResponse(['items' => (new Timeline($scope, $scopes->identity($scope)->security))->items($request->kinds())]);
+    }
+}
