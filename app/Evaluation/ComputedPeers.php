@@ -10,7 +10,7 @@ use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Formula\Shape\AmongCompanies;
 use Logion\Metric\Peers;
-use Logion\Statistics\Spread;
+use Logion\Statistics\Extent;
 
 /** Compares one company with columns that are there. To open a company never computes a column of the universe. */
 final readonly class ComputedPeers implements Peers
@@ -28,7 +28,7 @@ final readonly class ComputedPeers implements Peers
         }
     }
 
-    public function spread(Node $expression, int $company): ?Spread
+    public function spread(Node $expression, int $company): ?Extent
     {
         try {
             return $this->peers->spread($expression, $company);

@@ -9,7 +9,7 @@ use Logion\Figure\Reason;
 use Logion\Formula\Node;
 use Logion\Formula\Shape\AmongCompanies;
 use Logion\Metric\Peers;
-use Logion\Statistics\Spread;
+use Logion\Statistics\Extent;
 
 /** Answers one company's questions about its sector and universe from the universe's columns. */
 final class UniversePeers implements Peers
@@ -40,7 +40,7 @@ final class UniversePeers implements Peers
         );
     }
 
-    public function spread(Node $expression, int $company): ?Spread
+    public function spread(Node $expression, int $company): ?Extent
     {
         $position = $this->position($company);
         if ($position === null) {
@@ -48,7 +48,7 @@ final class UniversePeers implements Peers
         }
         $values = $this->universe->peers->ordered($expression, $this->universe->peers->of($position), $this->reference)[1];
 
-        return count($values) < AmongCompanies::FEWEST ? null : Spread::withoutTails($values);
+        return count($values) < AmongCompanies::FEWEST ? null : Extent::withoutTails($values);
     }
 
     public function metric(string $key, int $company): float|Absence

@@ -30,7 +30,7 @@ use Logion\Metric\Evaluation\DailyEvaluator;
 use Logion\Reporting\Adjustment\NonRecurringItems;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItem;
-use Logion\Statistics\Spread;
+use Logion\Statistics\Extent;
 
 /**
  * One company on one as-of day: answers every name a formula can hold. Nothing public later than that day can be seen.
@@ -271,7 +271,7 @@ final class CompanyScope implements Subject
     }
 
     /** Where the values of its sector lie; null without a sector that is known. */
-    public function sectorSpread(Node $expression): ?Spread
+    public function sectorSpread(Node $expression): ?Extent
     {
         return $this->peers?->spread($expression, $this->company->id);
     }

@@ -7,11 +7,11 @@ namespace App\Feature\Company;
 use App\Evaluation\FigureReport;
 use Logion\EarningPower\CompanyEarningPower;
 use Logion\Formula\Node;
-use Logion\Market\Bars\Bar;
 use Logion\Market\Bars\DailyBars;
+use Logion\Market\Bars\PriceBar;
 use Logion\Metric\CompanyScope;
 use Logion\Statistics\Descriptive;
-use Logion\Statistics\Spread;
+use Logion\Statistics\Extent;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 use Logion\Time\TradingDays;
@@ -57,12 +57,12 @@ final readonly class FirstPicture
 
         return [
             'currency' => $this->scope->company->tradingCurrency,
-            'days' => array_map(static fn (Bar $bar): string => Day::iso($bar->last), $weeks),
-            'closes' => array_map(static fn (Bar $bar): ?float => $round($bar->close), $weeks),
+            'days' => array_map(static fn (PriceBar $bar): string => Day::iso($bar->last), $weeks),
+            'closes' => array_map(static fn (PriceBar $bar): ?float => $round($bar->close), $weeks),
             'basis' => $this->scope->catalogue->label(CompanyEarningPower::BASES[$basis][0]),
             'multiple' => $round($line->normal),
             'years' => $line->used,
-            'worth' => array_map(static fn (Bar $bar): ?float => $round($line->at($bar->last)['value']), $weeks),
+            'worth' => array_map(static fn (PriceBar $bar): ?float => $round($line->at($bar->last)['value']), $weeks),
         ];
     }
 
@@ -108,7 +108,7 @@ final readonly class FirstPicture
     {
         $report = new FigureReport($this->scope);
         $years = array_slice($this->scope->moments->years(), -10);
-        $spread = static fn (?Spread $of): ?array => $of === null
+        $spread = static fn (?Extent $of): ?array => $of === null
             ? null
             : ['low' => $of->low, 'median' => $of->median, 'high' => $of->high];
 
@@ -127,7 +127,7 @@ final readonly class FirstPicture
                 'standing' => is_float($value) && $sector !== null
                     ? $this->scope->catalogue->all()[$key]->against($value, $sector->median)
                     : null,
-                'own' => $spread(Spread::whole(Descriptive::known($past))),
+                'own' => $spread(Extent::whole(Descriptive::known($past))),
                 'sector' => $spread($sector),
             ];
         }, $report->metrics(self::VALUATION));

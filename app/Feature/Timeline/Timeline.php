@@ -107,7 +107,9 @@ final readonly class Timeline
                 (int) $row->day,
                 null,
                 'insider',
-                Words::say($row->shares > 0 ? 'insider_bought' : 'insider_sold', name: (string) $row->insider, shares: $shares),
+                $row->shares > 0
+                    ? Words::say('insider_bought', name: (string) $row->insider, shares: $shares)
+                    : Words::say('insider_sold', name: (string) $row->insider, shares: $shares),
                 $row->price === null
                     ? (string) $row->role
                     : Words::say('insider_at', role: (string) $row->role, price: number_format((float) $row->price, 2, '.', ' ')),
@@ -133,11 +135,9 @@ final readonly class Timeline
                 (int) $row->ex_date,
                 null,
                 'dividend',
-                Words::say(
-                    (bool) $row->special ? 'special_dividend_goes_off' : 'dividend_goes_off',
-                    amount: $amount,
-                    currency: (string) $row->currency,
-                ),
+                (bool) $row->special
+                    ? Words::say('special_dividend_goes_off', amount: $amount, currency: (string) $row->currency)
+                    : Words::say('dividend_goes_off', amount: $amount, currency: (string) $row->currency),
                 $row->paid_on === null ? '' : Words::say('paid_on_day', day: Day::iso((int) $row->paid_on)),
             );
         }

@@ -89,7 +89,7 @@ final readonly class DailyBars
      *
      * @param  self::WEEK|self::MONTH  $span
      * @param  int  $asOf  later days are left out
-     * @return list<Bar>
+     * @return list<PriceBar>
      */
     public function resampled(string $span, int $asOf): array
     {
@@ -106,7 +106,7 @@ final readonly class DailyBars
             );
             [$opens, $highs, $lows, $volumes] = array_map($known, [$this->opens, $this->highs, $this->lows, $this->volumes]);
             $last = $this->days[$of[count($of) - 1]];
-            $bars[] = new Bar(
+            $bars[] = new PriceBar(
                 (string) $name,
                 $this->days[$of[0]],
                 $last,

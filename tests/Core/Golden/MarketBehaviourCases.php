@@ -12,11 +12,11 @@ use Logion\Driver\SegmentModel;
 use Logion\EarningPower\ReturnGrid;
 use Logion\EarningPower\ValueLine;
 use Logion\Expectation\Revisions;
-use Logion\Market\Bars\Bar;
 use Logion\Market\Bars\DailyBars;
+use Logion\Market\Bars\PriceBar;
 use Logion\Market\Bars\PriceLevel;
 use Logion\Market\Bars\PriceLevels;
-use Logion\Market\Bars\Trend;
+use Logion\Market\Bars\PriceTrend;
 use Logion\Market\CorporateActions;
 use Logion\Market\InvestedSum;
 use Logion\Market\Reaction;
@@ -91,7 +91,7 @@ final class MarketBehaviourCases
 
         return [
             'bars' => array_map(
-                static fn (Bar $bar): array => [
+                static fn (PriceBar $bar): array => [
                     'period' => $bar->span,
                     'first_date' => Day::iso($bar->first),
                     'last_date' => Day::iso($bar->last),
@@ -151,7 +151,7 @@ final class MarketBehaviourCases
      */
     private static function trend(array $in): array
     {
-        $trend = Trend::of(self::bars($in), $in['k']);
+        $trend = PriceTrend::of(self::bars($in), $in['k']);
 
         return [
             'trend' => $trend->state,

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Core\Market;
 
-use Logion\Market\Bars\Bar;
 use Logion\Market\Bars\DailyBars;
+use Logion\Market\Bars\PriceBar;
 use Logion\Market\Bars\PriceLevel;
 use Logion\Market\Bars\PriceLevels;
-use Logion\Market\Bars\Trend;
+use Logion\Market\Bars\PriceTrend;
 use Logion\Time\Day;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -37,10 +37,10 @@ final class BarsTest extends TestCase
         foreach ([DailyBars::WEEK, DailyBars::MONTH] as $span) {
             $whole = self::bars($columns)->resampled($span, $last);
             $days = array_filter($columns['closes'], static fn (?float $close): bool => $close !== null);
-            $this->assertSame(count($days), array_sum(array_map(static fn (Bar $bar): int => $bar->days, $whole)));
+            $this->assertSame(count($days), array_sum(array_map(static fn (PriceBar $bar): int => $bar->days, $whole)));
             $this->assertEqualsWithDelta(
                 array_sum(array_intersect_key($columns['volumes'], $days)),
-                array_sum(array_map(static fn (Bar $bar): float => $bar->volume ?? 0.0, $whole)),
+                array_sum(array_map(static fn (PriceBar $bar): float => $bar->volume ?? 0.0, $whole)),
                 1e-6,
             );
             // Cut between two bars, each part gives its own.
@@ -69,7 +69,7 @@ final class BarsTest extends TestCase
         $weeks = $bars->resampled(DailyBars::WEEK, 20210107);
         $this->assertSame(
             [['2020-W53', 2, true], ['2021-W01', 1, false]],
-            array_map(static fn (Bar $bar): array => [$bar->span, $bar->days, $bar->finished], $weeks),
+            array_map(static fn (PriceBar $bar): array => [$bar->span, $bar->days, $bar->finished], $weeks),
         );
         $this->assertSame([null, null, null, null], [$weeks[0]->open, $weeks[0]->high, $weeks[0]->low, $weeks[0]->volume]);
         $this->assertSame([], (new DailyBars([20210104], [null]))->resampled(DailyBars::WEEK, 20210107));
@@ -80,7 +80,7 @@ final class BarsTest extends TestCase
     {
         $columns = self::columns($seed);
         $of = PriceLevels::of(self::bars($columns), 3, 14, 1.5);
-        $trend = Trend::of(self::bars($columns), 3);
+        $trend = PriceTrend::of(self::bars($columns), 3);
         $this->assertNotSame([], $of->levels);
         foreach ([0.1, 20.0] as $factor) {
             $scaled = $columns;
@@ -94,7 +94,7 @@ final class BarsTest extends TestCase
                 $this->assertEqualsWithDelta($level->price * $factor, $then->levels[$i]->price, 1e-9 * $level->price * $factor);
                 $this->assertEqualsWithDelta($of->distance($level)['ranges'], $then->distance($then->levels[$i])['ranges'], 1e-9);
             }
-            $after = Trend::of(self::bars($scaled), 3);
+            $after = PriceTrend::of(self::bars($scaled), 3);
             $this->assertSame([$trend->state, $trend->since, $trend->crossed], [$after->state, $after->since, $after->crossed]);
         }
     }
@@ -105,9 +105,9 @@ final class BarsTest extends TestCase
         $columns = self::columns($seed);
         $states = [];
         for ($n = 5; $n <= count($columns['days']); $n++) {
-            $states[$n - 1] = Trend::of(self::bars(array_map(static fn (array $of): array => array_slice($of, 0, $n), $columns)), 2);
+            $states[$n - 1] = PriceTrend::of(self::bars(array_map(static fn (array $of): array => array_slice($of, 0, $n), $columns)), 2);
         }
-        $whole = Trend::of(self::bars($columns), 2);
+        $whole = PriceTrend::of(self::bars($columns), 2);
         $this->assertNotNull($whole->position);
         foreach ($states as $i => $state) {
             // From the day it was confirmed on, and not on the one before.
@@ -127,7 +127,7 @@ final class BarsTest extends TestCase
             $bars = new DailyBars($days, $flat, $flat, $flat);
             $levels = PriceLevels::of($bars, 2, 14, 1.0);
             $this->assertSame([[], null, null], [$levels->levels, $levels->support(), $levels->resistance()]);
-            $trend = Trend::of($bars, 2);
+            $trend = PriceTrend::of($bars, 2);
             $this->assertSame([null, null, null, null], [$trend->state, $trend->since, $trend->change, $trend->crossed]);
         }
         $this->assertNull(PriceLevels::of(new DailyBars([], []), 2, 14, 1.0)->close);

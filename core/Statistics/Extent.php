@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Logion\Statistics;
 
 /** Where values lie: a low one, the middle one, a high one. */
-final readonly class Spread
+final readonly class Extent
 {
     private function __construct(public float $low, public float $median, public float $high)
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Logion\Market\Bars;
 
 /** The trades of a span of time: a day, a week, a month. */
-final readonly class Bar
+final readonly class PriceBar
 {
     /**
      * @param  string  $span  2023-W05 for a week (ISO 8601), 2023-02 for a month

@@ -10,7 +10,7 @@ use Logion\Market\Indicators;
  * The trend by its swings: up while highs and lows rise, down while both fall, sideways otherwise. A swing is known only as many days
  * after it as it stands out from, so nothing is said earlier than it could have been.
  */
-final readonly class Trend
+final readonly class PriceTrend
 {
     public const UP = 'up';
 
