@@ -47,11 +47,12 @@ final class TimelineTest extends DemoTestCase
         $bought = $this->items('GRME', 'insider')[0];
         $trade = DB::table('insider_trades')->where('company_id', $this->companyId('GRME'))->orderByDesc('day')->first();
         $this->assertStringContainsString($trade->insider.' '.($trade->shares > 0 ? 'bought' : 'sold'), $bought['title']);
-        $rights = DB::table('corporate_actions')->where('kind', 'rights')->value('security_id');
-        if ($rights !== null) {
-            $kinds = $this->items((string) DB::table('listings')->where('security_id', $rights)->value('ticker'), 'shares');
-            $this->assertContains('Rights to new shares go off', array_column($kinds, 'title'));
-        }
+        $ticker = DB::table('corporate_actions')
+            ->join('listings', 'listings.id', '=', 'corporate_actions.security_id')
+            ->where('corporate_actions.kind', 'rights')
+            ->orderBy('listings.id')
+            ->value('ticker');
+        $this->assertContains('Rights to new shares go off', array_column($this->items((string) $ticker, 'shares'), 'title'));
     }
 
     public function test_a_kind_that_is_none_is_refused_by_name(): void

@@ -10,10 +10,12 @@ use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\DB;
 use Logion\Time\Day;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Simulation\Calendar;
 
 /** The simulated exchange goes on the same way however it is let go on. */
+#[Group('sqlite')]
 final class AdvanceTest extends TestCase
 {
     private const COMPANIES = 30;

@@ -10,12 +10,14 @@ use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Logion\Time\Day;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Simulation\Calendar;
 use Symfony\Component\Process\Process;
 use Tests\SeededDatabase;
 
 /** An advance that is killed goes on where it stopped, and nobody can tell. */
+#[Group('sqlite')]
 final class KilledAdvanceTest extends TestCase
 {
     private const COMPANIES = 30;

@@ -10,10 +10,12 @@ use App\Storage\PackedRows;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\DB;
 use Logion\Metric\Catalogue;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Simulation\Calendar;
 
 /** Columns that follow from those of the day before are those that are computed anew, to the last bit. */
+#[Group('sqlite')]
 final class NextDayTest extends TestCase
 {
     protected function tearDown(): void
