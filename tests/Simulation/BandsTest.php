@@ -42,6 +42,7 @@ final class BandsTest extends TestCase
     {
         $watch = Observatory::of($seed);
         $measures = new Measures($watch);
+        $this->ties($watch);
         $this->market($measures);
         $this->shares($watch, $measures);
         $this->businesses($measures);
@@ -49,6 +50,43 @@ final class BandsTest extends TestCase
         $this->expectations($measures);
         $this->valuation($measures);
         $this->lives($watch, $measures);
+    }
+
+    /** Every balance sheet balances, cash and retained earnings go on from year to year, quarters are their year: to the unit. */
+    private function ties(Observatory $watch): void
+    {
+        $years = $quarters = 0;
+        foreach ($watch->reports as $id => $reports) {
+            $events = $watch->charters[$id]->events;
+            if (isset($events['former']) || isset($watch->yearEndMoved[$id])) {
+                // What was told in another currency is rounded there; years that ended otherwise do not follow one another.
+                continue;
+            }
+            $name = $watch->charters[$id]->name;
+            foreach ($reports as $period => $now) {
+                if ($period % 10 > 0 && ! isset($now['total_assets'])) {
+                    continue;
+                }
+                $this->assertSame($now['total_assets'], $now['total_liabilities'] + $now['total_equity'], "{$name} {$period}");
+                $before = $reports[$period - 10] ?? null;
+                if ($period % 10 > 0 || $before === null) {
+                    continue;
+                }
+                $years++;
+                $this->assertSame($now['cash_and_equivalents'] - $before['cash_and_equivalents'], $now['net_change_in_cash'], $name);
+                if (! isset($events['spins_off'])) {
+                    $kept = $now['net_income_parent'] - ($now['dividends_paid'] ?? 0.0);
+                    $this->assertSame($before['retained_earnings'] + $kept, $now['retained_earnings'], "retained by {$name} {$period}");
+                }
+                $parts = array_map(static fn (int $q): ?float => $reports[$period + $q]['revenue'] ?? null, [1, 2, 3, 4]);
+                if (! in_array(null, $parts, true)) {
+                    $quarters++;
+                    $this->assertSame($now['revenue'], array_sum($parts), "quarters of {$name} {$period}");
+                }
+            }
+        }
+        $this->assertGreaterThan(2500, $years);
+        $this->assertGreaterThan(1500, $quarters);
     }
 
     private function market(Measures $measures): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Simulation;
 
+use Logion\Identity\FormerValues;
 use Logion\Market\CorporateActions;
 use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
@@ -60,6 +61,9 @@ final class Observatory
 
     /** @var array<int, array<int, string>> reason by listing and day */
     public array $ended = [];
+
+    /** @var array<int, true> companies whose fiscal year once ended in another month */
+    public array $yearEndMoved = [];
 
     /** @var list<array<string, mixed>> */
     public array $takeovers = [];
@@ -143,6 +147,9 @@ final class Observatory
                     break;
                 case Subject::ListingEnd:
                     $this->ended[$v['id']][$day] = $v['because'];
+                    break;
+                case Subject::Name:
+                    $v['attribute'] === FormerValues::FISCAL_YEAR_END && ($this->yearEndMoved[$v['company']] = true);
                     break;
                 case Subject::Takeover:
                     $this->takeovers[] = ['day' => $day, ...$v];
