@@ -10,25 +10,25 @@ test('a first reading is seen, and what was expected, told and written stands be
   for (const title of ['Price and earnings, five years', 'Ten years of the business', 'Expected earnings a share']) {
     await expect(page.getByRole('heading', { name: title })).toBeVisible()
   }
-  const valuation = page.getByRole('table', { name: 'Valuation' })
+  const valuation = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Valuation' }) })
   await expect(valuation.getByRole('img').first()).toHaveAccessibleName(/^Now .*own ten years: .* median .*; sector: /)
   await accessible(page)
   await valuation.getByRole('button', { name: /^Price to earnings:/ }).click()
   await expect(page.getByRole('complementary', { name: 'Margin' })).toContainText('Price to earnings')
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Table' }).first().click()
-  await expect(page.getByRole('table', { name: 'Price and earnings, five years, as a table' })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Price and earnings, five years, as a table, scrollable' })).toBeVisible()
 
   // A company that nobody follows says so and shows the rest.
   await page.goto('/read/EBLP')
   await expect(page.getByText('No house has said what it expects.')).toBeVisible()
-  await expect(page.getByRole('table', { name: 'Valuation' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Valuation' })).toBeVisible()
   await page.goto('/read/EBLP/expectations')
   await expect(page.getByText('No house has said what it expects of this company by this day.')).toBeVisible()
 
   // Expectations, results and the line of time are of one company and one day.
   await page.goto('/read/GRME/expectations')
-  await expect(page.getByRole('table', { name: 'Consensus' })).toContainText('FY 2026 expected')
+  await expect(page.getByRole('region', { name: 'Consensus, scrollable' })).toContainText('FY 2026 expected')
   await expect(page.getByText(/mean targets of the last five years whose year is over/)).toBeVisible()
   await accessible(page)
   await page.getByRole('tab', { name: 'Results' }).click()

@@ -56,7 +56,6 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
         <h2>Valuation</h2>
         <SheetTable
           class="reading"
-          label="Valuation"
           :columns="[
             { key: 'figure', head: '', of: (entry) => entry.label },
             { key: 'value', head: 'Now' },
@@ -85,7 +84,6 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
         <h2>{{ section.title }}</h2>
         <SheetTable
           class="reading"
-          :label="section.title"
           :columns="[
             { key: 'figure', head: '', of: (entry) => entry.label },
             { key: 'value', head: 'Now' },
