@@ -81,6 +81,27 @@ final class FigureReport
         }, $this->fitting($keys));
     }
 
+    /**
+     * What was expected of the earnings a share of fiscal years, each time it was told in the last years; those of which nothing was, are
+     * left out.
+     *
+     * @param  list<int>  $years
+     * @return list<array{year: int, days: list<string>, means: list<float>}>
+     */
+    public function expectedEarnings(array $years, int $back): array
+    {
+        $since = Day::monthsEarlier($this->scope->asOf, 12 * $back);
+        $paths = [];
+        foreach ($years as $year) {
+            $path = $this->scope->expectedPath('earnings_per_share_diluted', FiscalPeriod::year($year), $since);
+            if ($path !== []) {
+                $paths[] = ['year' => $year, 'days' => array_map(Day::iso(...), array_column($path, 0)), 'means' => array_column($path, 1)];
+            }
+        }
+
+        return $paths;
+    }
+
     /** The working of a metric; where the reporting currency is another, the conversion is its first step. */
     public function working(string $key): Working
     {

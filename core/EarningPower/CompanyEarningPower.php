@@ -6,6 +6,7 @@ namespace Logion\EarningPower;
 
 use Logion\Formula\Moment;
 use Logion\Metric\CompanyScope;
+use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 use Logion\Time\TradingDays;
 
@@ -70,8 +71,7 @@ final readonly class CompanyEarningPower
         for ($k = 1; $end !== null && $k <= self::AHEAD; $k++) {
             $mean = $this->scope->estimate($line, $k, 0, 'mean', Moment::of('trailing'));
             $expected[] = [
-                // A year later is the same day, but for the last of February.
-                'end' => $end + 10000 * $k,
+                'end' => Day::monthsEarlier($end, -12 * $k),
                 'basis' => is_float($mean) ? $this->traded($mean, $this->scope->asOf) : null,
             ];
         }

@@ -27,6 +27,16 @@ final class Revisions
     }
 
     /**
+     * Of one fiscal period.
+     *
+     * @param  list<array{int, float}>  $path  day and mean
+     */
+    public static function of(int $period, array $path): self
+    {
+        return new self(array_map(static fn (array $of): array => ['day' => $of[0], 'year' => $period, 'mean' => $of[1]], $path));
+    }
+
+    /**
      * Fiscal years of which something is expected by a day, ascending.
      *
      * @return list<int>

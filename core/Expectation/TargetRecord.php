@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Expectation;
 
+use Logion\Time\Day;
 use Logion\Time\TradingDays;
 
 /** How good target prices were: each is a statement about the price of a year later. */
@@ -30,9 +31,9 @@ final readonly class TargetRecord
         $last = $days[count($days) - 1] ?? 0;
         foreach ($targets as [$day, $target]) {
             $from = TradingDays::lastUntil($days, $day);
-            // A year later is the same day, but for the last of February.
-            $to = TradingDays::lastUntil($days, $day + 10000);
-            if ($from < 0 || $day + 10000 > $last || $target <= 0) {
+            $yearLater = Day::monthsEarlier($day, -12);
+            $to = TradingDays::lastUntil($days, $yearLater);
+            if ($from < 0 || $yearLater > $last || $target <= 0) {
                 continue;
             }
             $made++;

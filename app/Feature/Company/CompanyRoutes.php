@@ -267,15 +267,7 @@ use OpenApi\Attributes as OA;
                 property: 'expected',
                 type: 'array',
                 description: 'Mean expected earnings a share of the coming fiscal years, each time they were told in two years',
-                items: new OA\Items(
-                    type: 'object',
-                    required: ['year', 'days', 'means'],
-                    properties: [
-                        new OA\Property(property: 'year', type: 'integer'),
-                        new OA\Property(property: 'days', type: 'array', items: new OA\Items(type: 'string')),
-                        new OA\Property(property: 'means', type: 'array', items: new OA\Items(type: 'number')),
-                    ],
-                ),
+                items: new OA\Items(ref: '#/components/schemas/ExpectedPath'),
             ),
             new OA\Property(
                 property: 'scales',
@@ -300,6 +292,17 @@ use OpenApi\Attributes as OA;
                     ],
                 ),
             ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'ExpectedPath',
+        required: ['year', 'days', 'means'],
+        properties: [
+            new OA\Property(property: 'year', type: 'integer'),
+            new OA\Property(property: 'days', type: 'array', items: new OA\Items(type: 'string')),
+            new OA\Property(property: 'means', type: 'array', items: new OA\Items(type: 'number')),
         ],
     ),
 ]

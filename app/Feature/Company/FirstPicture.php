@@ -13,7 +13,6 @@ use Logion\Metric\CompanyScope;
 use Logion\Statistics\Descriptive;
 use Logion\Statistics\Extent;
 use Logion\Time\Day;
-use Logion\Time\FiscalPeriod;
 use Logion\Time\TradingDays;
 
 /** What a first reading shows at a glance: price beside earnings, ten years, how expectations moved, and where valuation stands. */
@@ -45,7 +44,7 @@ final readonly class FirstPicture
     public function price(): array
     {
         $prices = $this->scope->prices;
-        $from = TradingDays::firstFrom($prices->days, $this->scope->asOf - 10000 * self::YEARS_OF_PRICES);
+        $from = TradingDays::firstFrom($prices->days, Day::monthsEarlier($this->scope->asOf, 12 * self::YEARS_OF_PRICES));
         $weeks = (new DailyBars(array_slice($prices->days, $from), array_slice($prices->closes, $from)))->resampled(
             DailyBars::WEEK,
             $this->scope->asOf,
@@ -80,23 +79,10 @@ final readonly class FirstPicture
     public function expected(): array
     {
         $latest = $this->scope->facts->latestYear();
-        $expected = [];
-        for ($k = 1; $latest !== null && $k <= 2; $k++) {
-            $path = $this->scope->expectedPath(
-                'earnings_per_share_diluted',
-                FiscalPeriod::year($latest + $k),
-                $this->scope->asOf - 10000 * self::YEARS_OF_EXPECTATIONS,
-            );
-            if ($path !== []) {
-                $expected[] = [
-                    'year' => $latest + $k,
-                    'days' => array_map(static fn (array $of): string => Day::iso($of[0]), $path),
-                    'means' => array_map(static fn (array $of): float => round($of[1], 4), $path),
-                ];
-            }
-        }
 
-        return $expected;
+        return $latest === null
+            ? []
+            : (new FigureReport($this->scope))->expectedEarnings([$latest + 1, $latest + 2], self::YEARS_OF_EXPECTATIONS);
     }
 
     /**

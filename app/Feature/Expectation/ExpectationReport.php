@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Expectation;
 
+use App\Evaluation\FigureReport;
 use App\Models\HouseEstimate;
 use App\Models\News;
 use App\Models\Rating;
@@ -48,7 +49,7 @@ final readonly class ExpectationReport
             'trading_currency' => $this->scope->company->tradingCurrency,
             'years' => $this->years(),
             'lines' => array_map($this->line(...), self::LINES),
-            'paths' => $this->paths(),
+            'paths' => (new FigureReport($this->scope))->expectedEarnings($this->years(), self::YEARS),
             'revisions' => $this->revisions(),
             'surprises' => $this->surprises(),
             'ratings' => $this->ratings(),
@@ -105,28 +106,15 @@ final readonly class ExpectationReport
         return is_float($value) ? $value : null;
     }
 
-    /** @return list<array{year: int, days: list<string>, means: list<float>}> */
-    private function paths(): array
-    {
-        $paths = [];
-        foreach (array_slice($this->years(), 0, 1 + self::AHEAD) as $year) {
-            $path = $this->scope->expectedPath(self::EARNINGS, FiscalPeriod::year($year), $this->scope->asOf - 10000 * self::YEARS);
-            if ($path !== []) {
-                $paths[] = ['year' => $year, 'days' => array_map(Day::iso(...), array_column($path, 0)), 'means' => array_column($path, 1)];
-            }
-        }
-
-        return $paths;
-    }
-
     /** @return list<array<string, mixed>> */
     private function revisions(): array
     {
         $rows = [];
         foreach (['revenue', self::EARNINGS] as $line) {
             foreach (array_slice($this->years(), 1, 2) as $year) {
-                $revisions = $this->snapshots($line, FiscalPeriod::year($year));
-                $now = $revisions->on($year, $this->scope->asOf);
+                $period = FiscalPeriod::year($year);
+                $revisions = $this->expected($line, $period);
+                $now = $revisions->on($period, $this->scope->asOf);
                 if ($now !== null) {
                     $rows[] = [
                         'line' => $this->scope->catalogue->label($line),
@@ -134,7 +122,7 @@ final readonly class ExpectationReport
                         'year' => $year,
                         'now' => $now['mean'],
                         'windows' => array_map(
-                            fn (int $days): array => ['days' => $days, ...$revisions->over($year, $this->scope->asOf, $days)],
+                            fn (int $days): array => ['days' => $days, ...$revisions->over($period, $this->scope->asOf, $days)],
                             self::WINDOWS,
                         ),
                     ];
@@ -157,7 +145,7 @@ final readonly class ExpectationReport
                 continue;
             }
             $actual = $this->scope->facts->value(self::EARNINGS, $quarter);
-            $surprise = $this->snapshots(self::EARNINGS, $quarter)->surprise(intdiv($quarter, 10), $fact->filedOn, $actual);
+            $surprise = $this->expected(self::EARNINGS, $quarter)->surprise($quarter, $fact->filedOn, $actual);
             $rows[] = [
                 'quarter' => FiscalPeriod::label($quarter),
                 'told_on' => Day::iso($fact->filedOn),
@@ -169,14 +157,9 @@ final readonly class ExpectationReport
         return $rows;
     }
 
-    private function snapshots(string $line, int $period): Revisions
+    private function expected(string $line, int $period): Revisions
     {
-        return new Revisions(
-            array_map(
-                static fn (array $of): array => ['day' => $of[0], 'year' => intdiv($period, 10), 'mean' => $of[1]],
-                $this->scope->expectedPath($line, $period, 0),
-            ),
-        );
+        return Revisions::of($period, $this->scope->expectedPath($line, $period, 0));
     }
 
     /** @return array<string, list<mixed>> how many advise what, through time */
@@ -284,9 +267,10 @@ final readonly class ExpectationReport
     {
         $known = $this->scope->company->observations[$name] ?? ['days' => [], 'values' => []];
         $isPrice = $this->scope->catalogue->unit($name) === Unit::MoneyPerShare;
+        $since = Day::monthsEarlier($this->scope->asOf, 12 * self::YEARS);
         $observed = [];
         foreach ($known['days'] as $i => $day) {
-            if ($day <= $this->scope->asOf && $day >= $this->scope->asOf - 10000 * self::YEARS) {
+            if ($day <= $this->scope->asOf && $day >= $since) {
                 $ratio = $isPrice ? $this->scope->prices->actions->splitRatio($day, $this->scope->asOf) : 1.0;
                 $observed[] = [$day, $known['values'][$i] / $ratio];
             }

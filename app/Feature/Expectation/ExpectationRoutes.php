@@ -84,15 +84,7 @@ use OpenApi\Attributes as OA;
                 property: 'paths',
                 type: 'array',
                 description: 'Mean expected earnings a share of each year, each time it was told in five years',
-                items: new OA\Items(
-                    type: 'object',
-                    required: ['year', 'days', 'means'],
-                    properties: [
-                        new OA\Property(property: 'year', type: 'integer'),
-                        new OA\Property(property: 'days', type: 'array', items: new OA\Items(type: 'string')),
-                        new OA\Property(property: 'means', type: 'array', items: new OA\Items(type: 'number')),
-                    ],
-                ),
+                items: new OA\Items(ref: '#/components/schemas/ExpectedPath'),
             ),
             new OA\Property(
                 property: 'revisions',

@@ -120,17 +120,14 @@ final readonly class ResultReport
     {
         $actual = $this->scope->facts->value($line, $quarter);
         $before = $this->scope->facts->value($line, $quarter - 10);
-        $snapshots = array_map(
-            static fn (array $of): array => ['day' => $of[0], 'year' => $quarter, 'mean' => $of[1]],
-            $this->scope->expectedPath($line, $quarter, 0),
-        );
+        $revisions = Revisions::of($quarter, $this->scope->expectedPath($line, $quarter, 0));
 
         return [
             'key' => $line,
             'label' => $this->scope->catalogue->label($line),
             'unit' => $this->scope->catalogue->unit($line)->value,
             'actual' => $actual,
-            ...(new Revisions($snapshots))->surprise($quarter, $toldOn, $actual),
+            ...$revisions->surprise($quarter, $toldOn, $actual),
             'year_before' => $before,
             'growth' => $actual !== null && $before !== null && $before > 0 ? $actual / $before - 1 : null,
         ];

@@ -2848,11 +2848,7 @@ export interface components {
                 }[];
             };
             /** @description Mean expected earnings a share of the coming fiscal years, each time they were told in two years */
-            expected: {
-                year: number;
-                days: string[];
-                means: number[];
-            }[];
+            expected: components["schemas"]["ExpectedPath"][];
             /** @description Valuation within its own ten fiscal year ends and within the sector without its tails */
             scales: {
                 key: string;
@@ -2866,6 +2862,11 @@ export interface components {
                 own: components["schemas"]["Spread"] | null;
                 sector: components["schemas"]["Spread"] | null;
             }[];
+        };
+        ExpectedPath: {
+            year: number;
+            days: string[];
+            means: number[];
         };
         Spread: {
             low: number;
@@ -2896,11 +2897,7 @@ export interface components {
                 }[];
             }[];
             /** @description Mean expected earnings a share of each year, each time it was told in five years */
-            paths: {
-                year: number;
-                days: string[];
-                means: number[];
-            }[];
+            paths: components["schemas"]["ExpectedPath"][];
             revisions: {
                 line: string;
                 unit: string;
