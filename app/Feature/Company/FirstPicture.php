@@ -7,7 +7,7 @@ namespace App\Feature\Company;
 use App\Evaluation\FigureReport;
 use Logion\EarningPower\CompanyEarningPower;
 use Logion\Formula\Node;
-use Logion\Market\Bars\DailyBars;
+use Logion\Market\Bars\PriceBars;
 use Logion\Market\Bars\PriceBar;
 use Logion\Metric\CompanyScope;
 use Logion\Statistics\Descriptive;
@@ -45,8 +45,8 @@ final readonly class FirstPicture
     {
         $prices = $this->scope->prices;
         $from = TradingDays::firstFrom($prices->days, Day::monthsEarlier($this->scope->asOf, 12 * self::YEARS_OF_PRICES));
-        $weeks = (new DailyBars(array_slice($prices->days, $from), array_slice($prices->closes, $from)))->resampled(
-            DailyBars::WEEK,
+        $weeks = (new PriceBars(array_slice($prices->days, $from), array_slice($prices->closes, $from)))->resampled(
+            PriceBars::WEEK,
             $this->scope->asOf,
         );
         $power = new CompanyEarningPower($this->scope);

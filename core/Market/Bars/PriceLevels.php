@@ -22,7 +22,7 @@ final readonly class PriceLevels
      * @param  int  $n  days of the average true range
      * @param  float  $within  average true ranges that a swing may lie above the mean of those before it and belong to them
      */
-    public static function of(DailyBars $bars, int $k, int $n, float $within): self
+    public static function of(PriceBars $bars, int $k, int $n, float $within): self
     {
         ['days' => $days, 'highs' => $highs, 'lows' => $lows, 'closes' => $closes] = $bars->ranges();
         $points = [];

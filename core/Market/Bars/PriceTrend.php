@@ -38,7 +38,7 @@ final readonly class PriceTrend
     }
 
     /** @param  int  $k  days on both sides that a swing stands out from */
-    public static function of(DailyBars $bars, int $k): self
+    public static function of(PriceBars $bars, int $k): self
     {
         ['days' => $days, 'highs' => $highs, 'lows' => $lows, 'closes' => $closes, 'positions' => $positions] = $bars->ranges();
         $confirmed = [];

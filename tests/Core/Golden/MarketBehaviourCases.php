@@ -12,7 +12,7 @@ use Logion\Driver\SegmentModel;
 use Logion\EarningPower\ReturnGrid;
 use Logion\EarningPower\ValueLine;
 use Logion\Expectation\Revisions;
-use Logion\Market\Bars\DailyBars;
+use Logion\Market\Bars\PriceBars;
 use Logion\Market\Bars\PriceBar;
 use Logion\Market\Bars\PriceLevel;
 use Logion\Market\Bars\PriceLevels;
@@ -46,11 +46,11 @@ final class MarketBehaviourCases
     }
 
     /** @param  array<string, mixed>  $in */
-    private static function bars(array $in): DailyBars
+    private static function bars(array $in): PriceBars
     {
         $of = static fn (string $name): ?array => isset($in[$name]) ? self::floats($in[$name]) : null;
 
-        return new DailyBars(self::days($in['dates']), self::floats($in['close']), $of('high'), $of('low'), $of('open'), $of('volume'));
+        return new PriceBars(self::days($in['dates']), self::floats($in['close']), $of('high'), $of('low'), $of('open'), $of('volume'));
     }
 
     /**
@@ -173,7 +173,7 @@ final class MarketBehaviourCases
      */
     private static function known(array $dates, array $closes): array
     {
-        $bars = new DailyBars(self::days($dates), self::floats($closes));
+        $bars = new PriceBars(self::days($dates), self::floats($closes));
 
         return [$bars->days, $bars->closes];
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Market;
 
-use Logion\Market\Bars\DailyBars;
+use Logion\Market\Bars\PriceBars;
 use Logion\Market\Bars\PriceBar;
 use Logion\Market\Bars\PriceLevel;
 use Logion\Market\Bars\PriceLevels;
@@ -34,7 +34,7 @@ final class BarsTest extends TestCase
     {
         $columns = self::columns($seed);
         $last = $columns['days'][count($columns['days']) - 1];
-        foreach ([DailyBars::WEEK, DailyBars::MONTH] as $span) {
+        foreach ([PriceBars::WEEK, PriceBars::MONTH] as $span) {
             $whole = self::bars($columns)->resampled($span, $last);
             $days = array_filter($columns['closes'], static fn (?float $close): bool => $close !== null);
             $this->assertSame(count($days), array_sum(array_map(static fn (PriceBar $bar): int => $bar->days, $whole)));
@@ -65,14 +65,14 @@ final class BarsTest extends TestCase
 
     public function test_a_week_is_named_by_its_thursday_and_ends_on_friday(): void
     {
-        $bars = new DailyBars([20201231, 20210101, 20210104], [1.0, 2.0, 3.0]);
-        $weeks = $bars->resampled(DailyBars::WEEK, 20210107);
+        $bars = new PriceBars([20201231, 20210101, 20210104], [1.0, 2.0, 3.0]);
+        $weeks = $bars->resampled(PriceBars::WEEK, 20210107);
         $this->assertSame(
             [['2020-W53', 2, true], ['2021-W01', 1, false]],
             array_map(static fn (PriceBar $bar): array => [$bar->span, $bar->days, $bar->finished], $weeks),
         );
         $this->assertSame([null, null, null, null], [$weeks[0]->open, $weeks[0]->high, $weeks[0]->low, $weeks[0]->volume]);
-        $this->assertSame([], (new DailyBars([20210104], [null]))->resampled(DailyBars::WEEK, 20210107));
+        $this->assertSame([], (new PriceBars([20210104], [null]))->resampled(PriceBars::WEEK, 20210107));
     }
 
     #[DataProvider('seeds')]
@@ -124,19 +124,19 @@ final class BarsTest extends TestCase
         foreach ([1, 60] as $n) {
             $days = array_map(static fn (int $i): int => Day::plus(20240101, $i), range(0, $n - 1));
             $flat = array_fill(0, $n, 7.0);
-            $bars = new DailyBars($days, $flat, $flat, $flat);
+            $bars = new PriceBars($days, $flat, $flat, $flat);
             $levels = PriceLevels::of($bars, 2, 14, 1.0);
             $this->assertSame([[], null, null], [$levels->levels, $levels->support(), $levels->resistance()]);
             $trend = PriceTrend::of($bars, 2);
             $this->assertSame([null, null, null, null], [$trend->state, $trend->since, $trend->change, $trend->crossed]);
         }
-        $this->assertNull(PriceLevels::of(new DailyBars([], []), 2, 14, 1.0)->close);
+        $this->assertNull(PriceLevels::of(new PriceBars([], []), 2, 14, 1.0)->close);
     }
 
     /** @param  Columns  $of */
-    private static function bars(array $of): DailyBars
+    private static function bars(array $of): PriceBars
     {
-        return new DailyBars($of['days'], $of['closes'], $of['highs'], $of['lows'], $of['opens'], $of['volumes']);
+        return new PriceBars($of['days'], $of['closes'], $of['highs'], $of['lows'], $of['opens'], $of['volumes']);
     }
 
     /** @return Columns */

@@ -7,14 +7,17 @@ namespace Logion\Market\Bars;
 use DateTimeImmutable;
 use Logion\Time\Day;
 
-/** Bars of days, as columns; a day without a close is none. What else is not known of a day is null. */
-final readonly class DailyBars
+/**
+ * Bars as columns, each of a day, or of an hour, a week or a month and then told by its last day. One without a close is none; what else
+ * is not known of a bar is null.
+ */
+final readonly class PriceBars
 {
     public const WEEK = 'week';
 
     public const MONTH = 'month';
 
-    /** @var list<int> YYYYMMDD, ascending */
+    /** @var list<int> YYYYMMDD, ascending; hours of one day repeat it */
     public array $days;
 
     /** @var list<float> */
@@ -24,16 +27,16 @@ final readonly class DailyBars
     public array $positions;
 
     /** @var list<?float> */
-    private array $opens;
+    public array $opens;
 
     /** @var list<?float> */
-    private array $highs;
+    public array $highs;
 
     /** @var list<?float> */
-    private array $lows;
+    public array $lows;
 
     /** @var list<?float> */
-    private array $volumes;
+    public array $volumes;
 
     /**
      * @param  list<int>  $days  YYYYMMDD, ascending
@@ -62,14 +65,41 @@ final readonly class DailyBars
         $this->volumes = $of($volumes);
     }
 
+    /** @param  list<PriceBar>  $bars  oldest first */
+    public static function ofSpans(array $bars): self
+    {
+        return new self(
+            array_column($bars, 'last'),
+            array_column($bars, 'close'),
+            array_column($bars, 'high'),
+            array_column($bars, 'low'),
+            array_column($bars, 'open'),
+            array_column($bars, 'volume'),
+        );
+    }
+
+    /** From a position on. */
+    public function from(int $position): self
+    {
+        return new self(
+            array_slice($this->days, $position),
+            array_slice($this->closes, $position),
+            array_slice($this->highs, $position),
+            array_slice($this->lows, $position),
+            array_slice($this->opens, $position),
+            array_slice($this->volumes, $position),
+        );
+    }
+
     /**
-     * The days of which high and low are known too, as columns.
+     * The bars of which high and low are known too, as columns.
      *
-     * @return array{days: list<int>, highs: list<float>, lows: list<float>, closes: list<float>, positions: list<int>}
+     * @return array{days: list<int>, highs: list<float>, lows: list<float>, closes: list<float>, positions: list<int>, rows: list<int>}
+     *     positions in the columns given, rows in the columns here
      */
     public function ranges(): array
     {
-        $ranges = ['days' => [], 'highs' => [], 'lows' => [], 'closes' => [], 'positions' => []];
+        $ranges = ['days' => [], 'highs' => [], 'lows' => [], 'closes' => [], 'positions' => [], 'rows' => []];
         foreach ($this->days as $i => $day) {
             if ($this->highs[$i] !== null && $this->lows[$i] !== null) {
                 $ranges['days'][] = $day;
@@ -77,6 +107,7 @@ final readonly class DailyBars
                 $ranges['lows'][] = $this->lows[$i];
                 $ranges['closes'][] = $this->closes[$i];
                 $ranges['positions'][] = $this->positions[$i];
+                $ranges['rows'][] = $i;
             }
         }
 
@@ -84,7 +115,7 @@ final readonly class DailyBars
     }
 
     /**
-     * Bars of weeks or months, oldest first; a span without a day gives none. The open is the first known, high and low the extremes of
+     * Bars of weeks or months out of those of days, oldest first; a span without a day gives none. The open is the first known, high and low the extremes of
      * what is known, the volume the sum of what is known.
      *
      * @param  self::WEEK|self::MONTH  $span
