@@ -89,9 +89,10 @@ final class Exchange
         $sums = [];
         foreach ($block as $company) {
             foreach ($company->day($this->world, $wire) as $moved) {
+                $weight = min($moved['value'], Indices::LARGEST);
                 foreach ([0, $company->charter->exchange()] as $of) {
-                    $sums[$of][0] = ($sums[$of][0] ?? 0.0) + $moved['value'];
-                    $sums[$of][1] = ($sums[$of][1] ?? 0.0) + $moved['value'] * $moved['return'];
+                    $sums[$of][0] = ($sums[$of][0] ?? 0.0) + $weight;
+                    $sums[$of][1] = ($sums[$of][1] ?? 0.0) + $weight * $moved['return'];
                 }
             }
         }

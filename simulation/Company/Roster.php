@@ -21,6 +21,9 @@ final class Roster
 
     private const YOUNG = ['62' => 0.2, '21' => 0.14, '26' => 0.08, '27' => 0.05];
 
+    /** Of what an industry usually keeps, what its middle company does: the weak draw it down. */
+    private const MIDDLE = 0.88;
+
     /** Who has one of these is no part of another. */
     private const OWN_STORY = ['market', 'stays', 'late', 'renamed', 'restated', 'new_year_end'];
 
@@ -52,11 +55,39 @@ final class Roster
         for ($id = $first + 1; $id <= $count; $id++) {
             $charters[] = $roster->drawn($id, $chance->pick($weighted), $chance);
         }
+        self::compete($charters);
         self::shareTickers(array_slice($charters, Stories::COUNT));
         self::shareMarkets(array_slice($charters, Stories::COUNT), $seed);
         self::own(array_slice($charters, Stories::COUNT));
 
         return $charters;
+    }
+
+    /**
+     * In an industry of a few companies chance alone would make all rich or all poor; buyers and imitators do not let that last.
+     *
+     * @param  list<Charter>  $charters
+     */
+    private static function compete(array $charters): void
+    {
+        $by = [];
+        foreach ($charters as $charter) {
+            if ($charter->kind() === 'industrial') {
+                $by[$charter->industryCode][] = $charter->margin;
+            }
+        }
+        $factors = [];
+        foreach ($by as $code => $margins) {
+            sort($margins);
+            $middle = ($margins[intdiv(count($margins) - 1, 2)] + $margins[intdiv(count($margins), 2)]) / 2;
+            $usual = self::MIDDLE * Industry::of((string) $code)->margin;
+            $factors[$code] = $middle <= 0 ? 1.4 : max(0.7, min(1.4, $usual / $middle));
+        }
+        foreach (array_slice($charters, Stories::COUNT) as $charter) {
+            if ($charter->kind() === 'industrial' && $charter->margin > 0) {
+                $charter->margin *= $factors[$charter->industryCode];
+            }
+        }
     }
 
     /**
@@ -172,6 +203,10 @@ final class Roster
         // Few are large: revenue is log-normal about two hundred and fifty million.
         $charter->revenue = max(1.5e7, min(2.5e10, 2.6e8 * exp(1.35 * $c->normal())));
         $large = log($charter->revenue / 2.6e8) / 1.35;
+        if ($charter->kind() === 'property') {
+            // Rents are a small part of what is let, sales a large one of what makes them.
+            $charter->revenue = max(1.5e7, 0.2 * $charter->revenue);
+        }
         $charter->shares = round($charter->revenue / $c->between(8, 60), -3);
         $charter->houses = max(0, min(9, (int) round(3.4 + 2.2 * $large + $c->normal())));
         $charter->turnover = exp(-0.7 + 0.25 * $large + 0.5 * $c->normal());

@@ -90,7 +90,7 @@ final class BusinessCycle
         $start = (self::BEGINNINGS[$n] ?? $last + $c->between(2.4, 3.6)) + $c->between(-0.15, 0.15);
         $peak = $c->between(0.45, 0.9);
         $fall = $sharp ? $c->between(0.35, 0.5) : $c->between(0.7, 1.1);
-        $depth = $sharp ? -$c->between(2.0, 2.5) : -$c->between(0.5, 0.9);
+        $depth = $sharp ? -$c->between(2.3, 2.6) : -$c->between(0.5, 0.9);
         $recovery = $sharp ? $c->between(0.7, 1.0) : $c->between(0.6, 0.9);
         $this->points[] = [$start, $peak];
         $this->points[] = [$start + $fall, $depth];

@@ -11,11 +11,14 @@ use Simulation\Subject;
 use Simulation\Wire;
 
 /**
- * Total-return indices weighted by market value, one of all shares and one of each exchange, and two funds: one holds what the first index
+ * Total-return indices weighted by market value up to a limit, one of all shares and one of each exchange, and two funds: one holds what the first index
  * holds, the other what its managers choose.
  */
 final class Indices
 {
+    /** Thousands of the currency for which a share counts at most, so that one giant is not its market. */
+    public const LARGEST = 2.5e7;
+
     /** Numbers of the securities and listings of indices, and of funds with their companies. */
     public const FIRST = 2_000_001;
 
@@ -100,7 +103,7 @@ final class Indices
     /**
      * Levels at the close.
      *
-     * @param  array<int, array{float, float}>  $moves  by exchange, 0 for all: value of the members and what they made
+     * @param  array<int, array{float, float}>  $moves  by exchange, 0 for all: weight of the members and what it made
      */
     public function close(Wire $wire, array $moves): void
     {

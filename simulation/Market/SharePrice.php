@@ -18,10 +18,10 @@ final class SharePrice
     /** Part of the distance to its worth that is made up in a day: half of it in two years. */
     private const PULL = 0.0013;
 
-    /** Part of what moves a share alone that is opinion, and what of it is gone after a day: half in four and a half years. */
+    /** Part of what moves a share alone that is opinion, and what of it is gone after a day: half in six years. */
     private const LASTING = 0.9;
 
-    private const FADE = 0.0005;
+    private const FADE = 0.00035;
 
     /** Parts of a change of what the business is worth that the next price shows, and that follow within months. */
     private const AT_ONCE = 0.3;
@@ -147,7 +147,7 @@ final class SharePrice
         } else {
             $pull = self::PULL * max(-0.9, min(0.9, log(max(1e-6, $this->worth) / $before) + $this->opinion));
             // The further it is from what is reckoned, the sooner it is given up.
-            $fade = self::FADE * (1 + 3 * $this->opinion ** 2);
+            $fade = self::FADE * (1 + 3 * $this->opinion ** 2 + 2 * $this->opinion ** 4);
             $this->opinion = (1 - $fade) * $this->opinion + self::LASTING * $own;
             $this->rumour += $own;
             $open = $before * exp($overnight);

@@ -17,7 +17,7 @@ final class Worth
     private const YEARS = 10;
 
     /** Buyers hope for a little more than they reckon. */
-    private const HOPE = 1.13;
+    private const HOPE = 1.19;
 
     /**
      * A multiple of next year's earnings.
