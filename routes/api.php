@@ -20,6 +20,8 @@ use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
 use App\Feature\Installation\InstallationController;
 use App\Feature\Intake\ImportController;
+use App\Feature\Market\DrawnLineController;
+use App\Feature\Market\MarketController;
 use App\Feature\Note\NoteController;
 use App\Feature\OwnMetric\OwnMetricController;
 use App\Feature\Quality\BreakController;
@@ -97,7 +99,11 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('/', [CompanyController::class, 'show']);
         Route::get('identity', IdentityController::class);
         Route::get('statements', [CompanyController::class, 'statements']);
-        Route::get('prices', [CompanyController::class, 'prices']);
+        Route::get('market', [MarketController::class, 'chart']);
+        Route::get('comparison', [MarketController::class, 'comparison']);
+        Route::get('invested-sum', [MarketController::class, 'investedSum']);
+        Route::get('drawn-lines', [DrawnLineController::class, 'index']);
+        Route::post('drawn-lines', [DrawnLineController::class, 'store']);
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
         Route::get('results', ResultController::class);
@@ -156,6 +162,12 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->whereNumber('profile')
         ->can('delete', 'profile');
 
+    Route::put('drawn-lines/{line}', [DrawnLineController::class, 'update'])
+        ->whereNumber('line')
+        ->can('update', 'line');
+    Route::delete('drawn-lines/{line}', [DrawnLineController::class, 'destroy'])
+        ->whereNumber('line')
+        ->can('delete', 'line');
     Route::delete('notes/{note}', [NoteController::class, 'destroy'])
         ->whereNumber('note')
         ->can('delete', 'note');

@@ -59,6 +59,7 @@ final class ChangeLog
             ['transactions', 'company_id', 'transactions'],
             ['corrections', 'company_id', 'corrections'],
             ['notes', 'company_id', 'notes'],
+            ['drawn_lines', 'company_id', 'drawn lines'],
             ['valuations', 'company_id', 'valuations'],
             ['decisions', 'company_id', 'decisions'],
             ['company_list_items', 'company_id', 'entries of lists'],

@@ -42,6 +42,7 @@ final readonly class StoredImport
             'index_members',
             'former_attributes',
             'notes',
+            'drawn_lines',
             'decisions',
             'valuations',
             'company_list_items',

@@ -60,6 +60,7 @@ final class UserArchive
         'valuations',
         'decisions',
         'notes',
+        'drawn_lines',
         'corrections',
         'one_offs',
         'judgements',

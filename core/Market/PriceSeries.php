@@ -175,18 +175,20 @@ final class PriceSeries
     }
 
     /**
-     * Levels with dividends reinvested on other trading days, scaled so that the first known one is `start`: a line to
-     * lay beside another. Null before the series begins.
+     * Levels on other trading days, scaled so that the first known one is `start`: a line to lay beside another. Null before the series
+     * begins.
      *
      * @param  list<int>  $days  ascending
+     * @param  bool  $dividends  whether they are reinvested
      * @return list<?float>
      */
-    public function rebased(array $days, float $start): array
+    public function rebased(array $days, float $start, bool $dividends = true): array
     {
-        $levels = array_map(function (int $day): ?float {
+        $closes = $dividends ? $this->adjusted : $this->closes;
+        $levels = array_map(function (int $day) use ($closes): ?float {
             $at = TradingDays::lastUntil($this->days, $day);
 
-            return $at < 0 ? null : $this->adjusted[$at];
+            return $at < 0 ? null : $closes[$at];
         }, $days);
         $first = array_values(array_filter($levels, is_float(...)))[0] ?? null;
 

@@ -12,6 +12,7 @@ use App\Models\CompanyList;
 use App\Models\CompanyListItem;
 use App\Models\Correction;
 use App\Models\Decision;
+use App\Models\DrawnLine;
 use App\Models\Import;
 use App\Models\ImportProfile;
 use App\Models\Invitation;
@@ -79,7 +80,8 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/results',
         'GET companies/{ticker}/timeline',
-        'GET companies/{ticker}/prices',
+        'GET companies/{ticker}/market',
+        'GET companies/{ticker}/invested-sum',
         'POST companies/{ticker}/checklist',
         'POST companies/{ticker}/cash-flow-value',
         'POST companies/{ticker}/cash-flow-value/working',
@@ -160,6 +162,9 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/figure-history',
         'GET companies/{ticker}/entry-sheet',
         'GET companies/{ticker}/notes',
+        'GET companies/{ticker}/comparison',
+        'GET companies/{ticker}/drawn-lines',
+        'POST companies/{ticker}/drawn-lines',
         'POST companies/{ticker}/notes',
         'POST companies/{ticker}/one-offs',
         'POST companies/{ticker}/judgements',
@@ -196,6 +201,8 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE one-offs/{id}',
         'DELETE judgements/{id}',
         'DELETE notes/{id}',
+        'PUT drawn-lines/{id}',
+        'DELETE drawn-lines/{id}',
         'GET tasks/{id}',
         'DELETE tasks/{id}',
     ];
@@ -507,6 +514,7 @@ final class EveryRouteTest extends DemoTestCase
             ])->id,
             'judgements' => Judgement::query()->create([...$its, 'subject' => $s, 'note' => $s])->id,
             'notes' => Note::query()->create([...$its, 'figure' => 'price_to_earnings', 'body' => $s])->id,
+            'drawn-lines' => DrawnLine::query()->create([...$its, 'name' => $s, 'from_price' => 1, 'drawn_on' => self::TODAY])->id,
         ];
     }
 
@@ -528,6 +536,7 @@ final class EveryRouteTest extends DemoTestCase
                 'imports',
                 'import_profiles',
                 'notes',
+                'drawn_lines',
                 'valuations',
                 'decisions',
                 'tasks',

@@ -472,25 +472,6 @@ final class ResearchTest extends DemoTestCase
         $this->assertSame([], $this->getJson('/api/v1/finder?q=')->json('results'));
     }
 
-    public function test_prices_come_with_averages_and_the_index(): void
-    {
-        $prices = $this->getJson('/api/v1/companies/ULVL/prices?years=5')->assertOk()->json();
-        $n = count($prices['days']);
-        foreach (['close', 'adjusted', 'sma50', 'sma200', 'index', 'index_against_adjusted', 'volume'] as $series) {
-            $this->assertCount($n, $prices[$series]);
-        }
-        $this->assertEqualsWithDelta(array_sum(array_slice($prices['close'], -50)) / 50, end($prices['sma50']), 1e-3);
-        $this->assertEqualsWithDelta($prices['close'][0], $prices['index'][0], 1e-3);
-        $this->assertEqualsWithDelta($prices['adjusted'][0], $prices['index_against_adjusted'][0], 1e-3);
-        $this->assertEqualsWithDelta(
-            end($prices['index']) / $prices['index'][0],
-            end($prices['index_against_adjusted']) / $prices['index_against_adjusted'][0],
-            1e-3,
-        );
-        $this->assertSame('Split 10 for 1', $prices['events'][0]['text']);
-        $this->getJson('/api/v1/companies/ULVL/prices?years=-1')->assertStatus(422);
-    }
-
     public function test_the_description_of_the_api_is_current(): void
     {
         $this->assertSame(0, \Illuminate\Support\Facades\Artisan::call('logion:api-description', ['--check' => true]));

@@ -224,7 +224,7 @@ final class DatedAttributesTest extends DemoTestCase
     public function test_a_currency_a_share_no_longer_trades_in_is_brought_into_that_of_now(): void
     {
         $listing = $this->listing('OSKA');
-        $before = $this->getJson('/api/v1/companies/OSKA/prices?years=12')->json();
+        $before = $this->getJson('/api/v1/companies/OSKA/market?period=all')->json();
         $old = DB::table('listings')->insertGetId([
             'security_id' => $listing->security_id,
             'exchange_id' => $listing->exchange_id,
@@ -238,10 +238,10 @@ final class DatedAttributesTest extends DemoTestCase
             ->where('listing_id', $listing->id)
             ->where('day', '<', 20200102)
             ->update(['listing_id' => $old]);
-        $after = $this->getJson('/api/v1/companies/OSKA/prices?years=12')->json();
-        $this->assertSame([$before['days'], 'XCR'], [$after['days'], $after['currency']]);
+        $after = $this->getJson('/api/v1/companies/OSKA/market?period=all')->json();
+        $this->assertSame([$before['labels'], 'XCR'], [$after['labels'], $after['currency']]);
         foreach ([0, 500, 1200] as $i) {
-            $day = (int) str_replace('-', '', $before['days'][$i]);
+            $day = (int) str_replace('-', '', $before['labels'][$i]);
             $rate =
                 $day < 20200102
                     ? (float) DB::table('economy_series')
@@ -249,7 +249,7 @@ final class DatedAttributesTest extends DemoTestCase
                         ->where('day', $day)
                         ->value('value')
                     : 1.0;
-            $this->assertEqualsWithDelta($before['close'][$i] * $rate, $after['close'][$i], 1e-3, $before['days'][$i]);
+            $this->assertEqualsWithDelta($before['close'][$i] * $rate, $after['close'][$i], 1e-3, $before['labels'][$i]);
         }
         $then = $this->getJson('/api/v1/companies/OSKA?as_of=2019-06-28')->json();
         $this->assertSame(['XVN', 'OSKN'], [$then['currency'], $then['listed_as']]);

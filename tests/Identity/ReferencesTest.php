@@ -114,10 +114,10 @@ final class ReferencesTest extends DemoTestCase
 
     public function test_prices_go_on_where_a_ticker_changes(): void
     {
-        $prices = $this->getJson('/api/v1/companies/SKCT/prices?years=12')->assertOk()->json();
-        $this->assertSame('2016-07-01', $prices['days'][0]);
-        $at = array_search('2018-06-01', $prices['days'], true);
-        $this->assertSame('2018-05-31', $prices['days'][$at - 1]);
+        $prices = $this->getJson('/api/v1/companies/SKCT/market?period=all')->assertOk()->json();
+        $this->assertSame('2016-07-01', $prices['labels'][0]);
+        $at = array_search('2018-06-01', $prices['labels'], true);
+        $this->assertSame('2018-05-31', $prices['labels'][$at - 1]);
         $this->assertEqualsWithDelta(1.0, $prices['close'][$at] / $prices['close'][$at - 1], 0.15);
         $this->assertSame(
             2,
@@ -136,7 +136,7 @@ final class ReferencesTest extends DemoTestCase
     /** @param  array<string, mixed>  $prices */
     private function ratioOf(array $prices, string $since): float
     {
-        return end($prices['close']) / $prices['close'][(int) array_search($since, $prices['days'], true)] - 1;
+        return end($prices['close']) / $prices['close'][(int) array_search($since, $prices['labels'], true)] - 1;
     }
 
     private function metric(string $reference, string $formula): ?float

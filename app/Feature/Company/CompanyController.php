@@ -12,12 +12,10 @@ use App\Models\Country;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
 use Logion\Figure\Words;
-use Logion\Market\Indicators;
 use Logion\Reference\IndustryTree;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\Version;
 use Logion\Time\Day;
-use Logion\Time\TradingDays;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class CompanyController
@@ -85,43 +83,6 @@ final class CompanyController
                 $version === 'first' ? Version::FirstReported : Version::Restated,
             ),
         );
-    }
-
-    public function prices(PricesRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
-    {
-        $data = $request->validated();
-        $scope = $scopes->open($ticker, $request->context());
-        $prices = $scope->prices;
-        $from = TradingDays::firstFrom($prices->days, Day::plus($scope->asOf, -(int) round(365.25 * (float) ($data['years'] ?? 5))));
-        $cut = static fn (array $series): array => array_slice($series, $from);
-        $days = $cut($prices->days);
-        $index = $scope->company->index?->asOf($scope->asOf);
-        $rebased = static fn (array $series): array => $index === null || $days === []
-            ? array_fill(0, count($days), null)
-            : $index->rebased($days, $series[$from]);
-        $round = static fn (array $series): array => array_map(static fn (?float $x): ?float => $x === null ? null : round($x, 4), $series);
-        $events = [];
-        foreach ($prices->actions->splits as [$day, $ratio]) {
-            $events[] = [
-                'day' => Day::iso($day),
-                'text' => $ratio >= 1
-                    ? sprintf(Words::say('split_g_for'), $ratio)
-                    : sprintf(Words::say('reverse_split_1_for_g'), 1 / $ratio),
-            ];
-        }
-
-        return new JsonResponse([
-            'currency' => $scope->company->tradingCurrency,
-            'days' => array_map(Day::iso(...), $days),
-            'close' => $round($cut($prices->closes)),
-            'adjusted' => $round($cut($prices->adjusted)),
-            'sma50' => $round($cut(Indicators::sma($prices->closes, 50))),
-            'sma200' => $round($cut(Indicators::sma($prices->closes, 200))),
-            'index' => $round($rebased($prices->closes)),
-            'index_against_adjusted' => $round($rebased($prices->adjusted)),
-            'volume' => $cut($prices->volumes),
-            'events' => $events,
-        ]);
     }
 
     public function metrics(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse

@@ -34,6 +34,7 @@ final readonly class CompanyMerge
         'corrections',
         'one_offs',
         'notes',
+        'drawn_lines',
         'valuations',
         'decisions',
     ];

@@ -115,8 +115,8 @@ final readonly class PriceBars
     }
 
     /**
-     * Bars of weeks or months out of those of days, oldest first; a span without a day gives none. The open is the first known, high and low the extremes of
-     * what is known, the volume the sum of what is known.
+     * Bars of weeks or months out of those of days, oldest first; a span without a day gives none. The open is the first known, high and
+     * low the extremes of what is known, the volume the sum of what is known.
      *
      * @param  self::WEEK|self::MONTH  $span
      * @param  int  $asOf  later days are left out

@@ -324,22 +324,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/companies/{ticker}/prices": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["prices"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/companies/{ticker}/metrics": {
         parameters: {
             query?: never;
@@ -847,6 +831,86 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["deleteProfile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/market": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["market"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["comparePrices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/invested-sum": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["investedSum"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/drawn-lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["drawnLines"];
+        put?: never;
+        post: operations["drawLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/drawn-lines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["moveLine"];
+        post?: never;
+        delete: operations["deleteLine"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2968,6 +3032,125 @@ export interface components {
             /** @description Settings that were chosen; the others stand as they came */
             chosen: string[];
         };
+        PriceLine: (number | null)[];
+        Market: {
+            currency: string;
+            /** @description The last day of each bar, or its day and hour */
+            labels: string[];
+            open: components["schemas"]["PriceLine"];
+            high: components["schemas"]["PriceLine"];
+            low: components["schemas"]["PriceLine"];
+            close: components["schemas"]["PriceLine"];
+            volume: components["schemas"]["PriceLine"];
+            /** @description Closes with dividends reinvested; none for hours */
+            with_dividends: (number | null)[] | null;
+            /** @description Whether the last bar has trading days to come */
+            unfinished: boolean;
+            has_hours: boolean;
+            averages: {
+                key: string;
+                values: components["schemas"]["PriceLine"];
+            }[];
+            /** @description Where the shorter of two neighbours by length changes side of the longer */
+            crosses: {
+                label: string;
+                up: boolean;
+                shorter: string;
+                longer: string;
+            }[];
+            studies: {
+                /** @enum {string} */
+                key: "momentum" | "strength" | "stochastic" | "range" | "bands";
+                /** @description Otherwise from 0 to 100 */
+                in_currency: boolean;
+                guides: number[];
+                lines: {
+                    name: string;
+                    values: components["schemas"]["PriceLine"];
+                }[];
+            }[];
+            found: {
+                /** @description First day that was looked at */
+                since: string | null;
+                /** @description Average true range of 14 days */
+                range: number | null;
+                /** @description The most touched first */
+                levels: components["schemas"]["Level"][];
+                support: components["schemas"]["Level"] | null;
+                resistance: components["schemas"]["Level"] | null;
+                /** @description What an entry would need, as a sentence */
+                entry: string;
+            };
+            trends: {
+                /** @enum {string} */
+                span: "hour" | "day" | "week";
+                /** @enum {string|null} */
+                state: "up" | "down" | "sideways" | null;
+                since: string | null;
+                highs: components["schemas"]["PriceLine"];
+                lows: components["schemas"]["PriceLine"];
+                change: number | null;
+                crossed: boolean | null;
+                sentence: string;
+            }[];
+        };
+        Level: {
+            price: number;
+            touches: number;
+            highs: number;
+            lows: number;
+            first: string;
+            last: string;
+            /** @description From the last close, never negative */
+            percent: number;
+            /** @description The same in average true ranges */
+            ranges: number;
+        };
+        InvestedSum: {
+            currency: string;
+            amount: number;
+            from: string;
+            to: string;
+            /** @description Of the day of purchase, as traded then */
+            close: number;
+            outcomes: {
+                /** @enum {string} */
+                kind: "reinvested" | "cash" | "price_only" | "index";
+                value: number;
+                total: number;
+                annual: number | null;
+            }[];
+            years: {
+                year: number;
+                reinvested: number;
+                price_only: number;
+                dividends: number;
+                return_reinvested: number;
+                return_price_only: number;
+                return_index: number | null;
+            }[];
+        };
+        DrawnLine: {
+            id: number;
+            name: string;
+            drawn_on: string;
+            /** @description Null for a level */
+            from_day: string | null;
+            from_price: number;
+            to_day: string | null;
+            to_price: number | null;
+            /** @description Where it stands on the last trading day */
+            now: number;
+            /** @description From the last close to it, of the close */
+            distance: number | null;
+        };
+        DrawnLineWanted: {
+            name: string;
+            from_day?: string | null;
+            from_price: number;
+            to_day?: string | null;
+            to_price?: number | null;
+        };
         Holiday: {
             day: string;
             name: string;
@@ -4147,53 +4330,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Picture"];
-                };
-            };
-            401: components["responses"]["NotSignedIn"];
-            403: components["responses"]["NotAllowed"];
-            404: components["responses"]["NotFound"];
-            409: components["responses"]["NotDecided"];
-            422: components["responses"]["NotFitting"];
-            500: components["responses"]["Failed"];
-        };
-    };
-    prices: {
-        parameters: {
-            query?: {
-                as_of?: string;
-                years?: number;
-            };
-            header?: never;
-            path: {
-                ticker: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Closes, moving averages and the home index rebased to the first close */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        currency: string;
-                        days: string[];
-                        close: number[];
-                        adjusted: number[];
-                        sma50: (number | null)[];
-                        sma200: (number | null)[];
-                        /** @description Set to the first close */
-                        index: (number | null)[];
-                        /** @description Set to the first adjusted close */
-                        index_against_adjusted: (number | null)[];
-                        volume: number[];
-                        events: {
-                            day: string;
-                            text: string;
-                        }[];
-                    };
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -5583,6 +5719,249 @@ export interface operations {
         };
     };
     deleteProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    market: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                /** @description Of a bar; a day if none is named */
+                span?: "hour" | "day" | "week" | "month";
+                /** @description Back from the day; five years if none is named */
+                period?: "1m" | "3m" | "6m" | "1y" | "3y" | "5y" | "10y" | "all";
+                /** @description Comma separated: s200 is simple of two hundred bars, e20 exponential of twenty */
+                averages?: string;
+                /** @description Comma separated: momentum, strength, stochastic, range, bands */
+                studies?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bars with averages and studies, levels found by rule, and the trend on hours, days and weeks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Market"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    comparePrices: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                /** @description Comma separated: index, industry, list:7 for a list of one's own, or companies */
+                with?: string;
+                period?: "1m" | "3m" | "6m" | "1y" | "3y" | "5y" | "10y" | "all";
+                /** @description 1 with dividends reinvested, 0 without */
+                dividends?: "0" | "1";
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Each set to a hundred on its first day, in the currency of the share; the company itself first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        days: string[];
+                        lines: {
+                            key: string;
+                            name: string;
+                            members: number;
+                            from: string | null;
+                            until: string | null;
+                            change: number | null;
+                            values: components["schemas"]["PriceLine"];
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    investedSum: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                amount?: number;
+                from?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a sum put into the share became */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvestedSum"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    drawnLines: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own levels and lines, in shares as they are counted on the day */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnLine"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    drawLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["DrawnLineWanted"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnLine"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    moveLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["DrawnLineWanted"];
+            };
+        };
+        responses: {
+            /** @description Moved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnLine"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteLine: {
         parameters: {
             query?: never;
             header?: never;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Core\Market;
 
-use Logion\Market\Bars\PriceBars;
 use Logion\Market\Bars\PriceBar;
+use Logion\Market\Bars\PriceBars;
 use Logion\Market\Bars\PriceLevel;
 use Logion\Market\Bars\PriceLevels;
 use Logion\Market\Bars\PriceTrend;

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use App\Storage\Identity\Identities;
+use Illuminate\Support\Facades\DB;
+use Logion\Identity\DatedListing;
+use Logion\Market\Bars\PriceBars;
+use Logion\Market\PriceSeries;
+use Logion\Time\TradingDays;
+
+/** What of bars only a chart asks for: the opening prices of days, and hours. */
+final readonly class BarReader
+{
+    public function __construct(private Identities $identities)
+    {
+    }
+
+    /** The bars of a series with their opening prices, on its share basis and in its currency. */
+    public function days(int $security, PriceSeries $prices): PriceBars
+    {
+        $opens = array_fill(0, count($prices->days), null);
+        $listings = $this->main($security);
+        foreach ($listings as $nth => $listing) {
+            $rows = DB::table('bars')
+                ->where('listing_id', $listing->id)
+                ->where('day', '>=', $nth === 0 ? 0 : $listing->from)
+                ->where('day', '<', $listings[$nth + 1]->from ?? Identities::LATEST)
+                ->whereNotNull('open')
+                ->orderBy('day')
+                ->get(['day', 'open', 'close']);
+            $i = 0;
+            $n = count($prices->days);
+            foreach ($rows as $row) {
+                while ($i < $n && $prices->days[$i] < $row->day) {
+                    $i++;
+                }
+                if ($i < $n && $prices->days[$i] === (int) $row->day && $row->close > 0) {
+                    $opens[$i] = ($prices->closes[$i] / $row->close) * $row->open;
+                }
+            }
+        }
+
+        return new PriceBars($prices->days, $prices->closes, $prices->highs, $prices->lows, $opens, $prices->volumes);
+    }
+
+    /**
+     * Hours of the listing of a day, none later than that day, on the share basis of the series.
+     *
+     * @return array{bars: PriceBars, hours: list<int>}
+     */
+    public function hours(int $security, PriceSeries $prices, int $asOf): array
+    {
+        $listing = DatedListing::nearest($this->main($security), $asOf);
+        $rows =
+            $listing === null
+                ? []
+                : DB::table('hourly_bars')
+                    ->where('listing_id', $listing->id)
+                    ->where('day', '<=', $asOf)
+                    ->orderBy('day')
+                    ->orderBy('hour')
+                    ->get();
+        $days = $closes = $highs = $lows = $opens = $volumes = $hours = [];
+        foreach ($rows as $row) {
+            $at = TradingDays::lastUntil($prices->days, (int) $row->day);
+            $factor = $at < 0 ? 1.0 : $prices->splitFactors[$at];
+            $days[] = (int) $row->day;
+            $hours[] = (int) $row->hour;
+            $opens[] = $row->open * $factor;
+            $highs[] = $row->high * $factor;
+            $lows[] = $row->low * $factor;
+            $closes[] = $row->close * $factor;
+            $volumes[] = $row->volume / $factor;
+        }
+
+        return ['bars' => new PriceBars($days, $closes, $highs, $lows, $opens, $volumes), 'hours' => $hours];
+    }
+
+    /** @return list<DatedListing> one after another */
+    private function main(int $security): array
+    {
+        return array_values(
+            array_filter($this->identities->ofSecurity($security), static fn (DatedListing $listing): bool => $listing->main),
+        );
+    }
+}
