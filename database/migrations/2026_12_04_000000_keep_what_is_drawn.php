@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-// Levels and lines that somebody drew over prices: of a share as it was counted on the day they were drawn.
+// Levels and lines that somebody drew over prices: of a share as it was counted on the day they were drawn. A note knows its day too: data
+// need not end on the day of the calendar.
 return new class() extends Migration
 {
     public function up(): void
@@ -24,10 +26,16 @@ return new class() extends Migration
             $table->timestamps();
             $table->index(['user_id', 'company_id']);
         });
+        Schema::table('notes', static fn (Blueprint $table) => $table->integer('on_day')->nullable());
+        foreach (DB::table('notes')->get(['id', 'created_at']) as $note) {
+            $day = (int) str_replace('-', '', substr((string) $note->created_at, 0, 10));
+            DB::table('notes')->where('id', $note->id)->update(['on_day' => $day]);
+        }
     }
 
     public function down(): void
     {
         Schema::dropIfExists('drawn_lines');
+        Schema::table('notes', static fn (Blueprint $table) => $table->dropColumn('on_day'));
     }
 };

@@ -11,8 +11,8 @@ use Simulation\Subject;
 use Simulation\Wire;
 
 /**
- * Total-return indices weighted by market value up to a limit, one of all shares and one of each exchange, and two funds: one holds what the first index
- * holds, the other what its managers choose.
+ * Total-return indices weighted by market value up to a limit, one of all shares and one of each exchange, and two funds: one holds what
+ * the first index holds, the other what its managers choose.
  */
 final class Indices
 {

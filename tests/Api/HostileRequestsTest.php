@@ -210,7 +210,11 @@ final class HostileRequestsTest extends DemoTestCase
         ];
         yield 'margin of safety' => ['GET', '/api/v1/margin-of-safety', ['value' => 50, 'margin' => 0.25, 'price' => 40]];
         yield 'metrics of a company' => ['GET', '/api/v1/companies/BRSW/metrics', ['keys' => 'net_margin', 'as_of' => '2026-06-30']];
-        yield 'prices' => ['GET', '/api/v1/companies/BRSW/market', ['period' => '3y', 'span' => 'week', 'averages' => 's50,e20', 'studies' => 'momentum', 'as_of' => '2026-06-30']];
+        yield 'prices' => [
+            'GET',
+            '/api/v1/companies/BRSW/market',
+            ['period' => '3y', 'span' => 'week', 'averages' => 's50,e20', 'studies' => 'momentum', 'as_of' => '2026-06-30'],
+        ];
         yield 'company' => ['GET', '/api/v1/companies/BRSW', ['as_of' => '2026-06-30', 'adjusted' => '1']];
         yield 'account' => [
             'POST',

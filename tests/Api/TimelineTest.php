@@ -55,6 +55,30 @@ final class TimelineTest extends DemoTestCase
         $this->assertContains('Rights to new shares go off', array_column($this->items((string) $ticker, 'shares'), 'title'));
     }
 
+    public function test_what_the_reader_wrote_and_decided_is_theirs_alone_and_of_its_day(): void
+    {
+        $this->postJson('/api/v1/companies/GRME/notes', ['figure' => 'net_margin', 'body' => 'Too good to last?'])->assertCreated();
+        $this->postJson('/api/v1/decisions', [
+            'ticker' => 'GRME',
+            'verdict' => 'watch',
+            'thesis' => 'Wait for the next report',
+            'disproof' => 'Margins fall',
+            'value_per_share' => 50,
+            'margin_of_safety' => 0.2,
+        ])->assertCreated();
+        $own = $this->items('GRME', 'note,decision');
+        $this->assertSame(['note', 'decision'], array_column($own, 'kind'));
+        $this->assertSame(
+            ['2026-06-30', null, 'Own note on net_margin', 'Too good to last?'],
+            [$own[0]['day'], $own[0]['minute'], $own[0]['title'], $own[0]['text']],
+            'of the day the data had come to',
+        );
+        $this->assertSame([], $this->items('GRME', 'note,decision', '2026-06-29'), 'written later');
+        $this->assertSame([], $this->items('BRSW', 'note,decision'));
+        $this->actingAs($this->someone('Other'));
+        $this->assertSame([], $this->items('GRME', 'note,decision'));
+    }
+
     public function test_a_kind_that_is_none_is_refused_by_name(): void
     {
         $this->getJson('/api/v1/companies/BRSW/timeline?kinds=report,gossip')->assertStatus(422);

@@ -42,6 +42,7 @@ final class NoteController
             'company_id' => $scope->company->id,
             'figure' => $figure,
             'body' => $request->validated('body'),
+            'on_day' => $request->today(),
             'value_then' => NotedFigure::now($figure, $scope),
         ]);
 

@@ -5,22 +5,28 @@ declare(strict_types=1);
 namespace App\Feature\Timeline;
 
 use App\Models\CorporateAction;
+use App\Models\Decision;
 use App\Models\Dividend;
 use App\Models\Filing;
 use App\Models\InsiderTrade;
 use App\Models\News;
+use App\Models\Note;
+use App\Models\User;
 use Logion\Figure\Words;
 use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
 
-/** What happened to a company, in one line of time: reports, news, notes of houses, trades of insiders, dividends and splits. */
+/**
+ * What happened to a company, in one line of time: reports, news, notes of houses, trades of insiders, dividends and splits, and what the
+ * reader wrote and decided.
+ */
 final readonly class Timeline
 {
-    public const KINDS = ['report', 'news', 'broker', 'insider', 'dividend', 'shares'];
+    public const KINDS = ['report', 'news', 'broker', 'insider', 'dividend', 'shares', 'note', 'decision'];
 
     private const MOST = 200;
 
-    public function __construct(private CompanyScope $scope, private int $security)
+    public function __construct(private CompanyScope $scope, private int $security, private User $reader)
     {
     }
 
@@ -38,6 +44,8 @@ final readonly class Timeline
                 'broker' => $this->news(true),
                 'insider' => $this->insiders(),
                 'dividend' => $this->dividends(),
+                'note' => $this->notes(),
+                'decision' => $this->decisions(),
                 default => $this->shares(),
             };
         }
@@ -168,6 +176,54 @@ final readonly class Timeline
                     default => Words::say('business_is_handed_out'),
                 },
                 $row->kind === 'split' ? '' : Words::say('part_of_the_price_gone', percent: round(100 * (1 - 1 / $ratio), 1)),
+            );
+        }
+
+        return $items;
+    }
+
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    private function notes(): array
+    {
+        $rows = Note::query()
+            ->of($this->reader)
+            ->where('company_id', $this->scope->company->id)
+            ->where('on_day', '<=', $this->scope->asOf)
+            ->orderByDesc('id')
+            ->limit(self::MOST)
+            ->get();
+        $items = [];
+        foreach ($rows as $row) {
+            $items[] = self::item(
+                (int) $row->on_day,
+                null,
+                'note',
+                $row->figure === null ? Words::say('own_note') : Words::say('own_note_on', figure: (string) $row->figure),
+                (string) $row->body,
+            );
+        }
+
+        return $items;
+    }
+
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    private function decisions(): array
+    {
+        $rows = Decision::query()
+            ->of($this->reader)
+            ->where('company_id', $this->scope->company->id)
+            ->where('decided_on', '<=', $this->scope->asOf)
+            ->orderByDesc('id')
+            ->limit(self::MOST)
+            ->get();
+        $items = [];
+        foreach ($rows as $row) {
+            $items[] = self::item(
+                (int) $row->decided_on,
+                null,
+                'decision',
+                Words::say('own_decision', verdict: (string) $row->verdict),
+                (string) $row->thesis,
             );
         }
 

@@ -13,6 +13,8 @@ final class TimelineController
     {
         $scope = $scopes->open($ticker, $request->context());
 
-        return new JsonResponse(['items' => (new Timeline($scope, $scopes->identity($scope)->security))->items($request->kinds())]);
+        $timeline = new Timeline($scope, $scopes->identity($scope)->security, $request->user());
+
+        return new JsonResponse(['items' => $timeline->items($request->kinds())]);
     }
 }

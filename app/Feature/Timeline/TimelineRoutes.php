@@ -18,7 +18,7 @@ use OpenApi\Attributes as OA;
             new AsOfParameter(),
             new OA\QueryParameter(
                 name: 'kinds',
-                description: 'Some of report, news, broker, insider, dividend, shares, comma separated; all without any',
+                description: 'Some of report, news, broker, insider, dividend, shares, note, decision, comma separated; all without any',
                 schema: new OA\Schema(type: 'string'),
             ),
         ],
@@ -50,7 +50,7 @@ use OpenApi\Attributes as OA;
             new OA\Property(
                 property: 'kind',
                 type: 'string',
-                enum: ['report', 'news', 'broker', 'insider', 'dividend', 'shares'],
+                enum: ['report', 'news', 'broker', 'insider', 'dividend', 'shares', 'note', 'decision'],
             ),
             new OA\Property(property: 'title', type: 'string'),
             new OA\Property(property: 'text', type: 'string'),

@@ -3319,7 +3319,7 @@ export interface components {
             day: string;
             minute: number | null;
             /** @enum {string} */
-            kind: "report" | "news" | "broker" | "insider" | "dividend" | "shares";
+            kind: "report" | "news" | "broker" | "insider" | "dividend" | "shares" | "note" | "decision";
             title: string;
             text: string;
         };
@@ -8204,7 +8204,7 @@ export interface operations {
         parameters: {
             query?: {
                 as_of?: string;
-                /** @description Some of report, news, broker, insider, dividend, shares, comma separated; all without any */
+                /** @description Some of report, news, broker, insider, dividend, shares, note, decision, comma separated; all without any */
                 kinds?: string;
             };
             header?: never;

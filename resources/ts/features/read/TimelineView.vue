@@ -4,18 +4,11 @@ import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import LoadState from '@/design/LoadState.vue'
 import { useSession } from '@/stores/session'
+import { KINDS, opens } from './happenings'
 
 /** What happened to the company, the latest first; kinds can be left out. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
-const KINDS = [
-  { key: 'report', word: 'Reports' },
-  { key: 'news', word: 'News' },
-  { key: 'broker', word: 'Houses' },
-  { key: 'insider', word: 'Insiders' },
-  { key: 'dividend', word: 'Dividends' },
-  { key: 'shares', word: 'Splits and rights' },
-] as const
 const kinds = ref<string[]>(KINDS.map((kind) => kind.key))
 const { state, reload } = useAnswer(
   'timeline',
@@ -59,9 +52,7 @@ const years = computed(() => {
             >
             <span class="quiet kind">{{ word(item.kind) }}</span>
             <span
-              ><router-link v-if="item.kind === 'report'" :to="{ name: 'read', params: { ticker, view: 'statements' } }">{{
-                item.title
-              }}</router-link
+              ><router-link v-if="opens(item.kind, ticker)" :to="opens(item.kind, ticker)!">{{ item.title }}</router-link
               ><strong v-else>{{ item.title }}</strong
               ><span v-if="item.text" class="text">{{ item.text }}</span></span
             >
