@@ -45,6 +45,16 @@ return [
         'another_import_or_refresh_is_writing' => 'Another import or refresh is writing: nothing was stored. Store it again when that '.
             'is done.',
         'as_of' => 'As of',
+        'basis_adjusted_funds_from_operations' => 'Adjusted funds from operations',
+        'basis_basic_earnings' => 'Earnings a share, undiluted',
+        'basis_book_value' => 'Book value',
+        'basis_dividends' => 'Dividends',
+        'basis_earnings' => 'Earnings a share',
+        'basis_ebitda' => 'EBITDA',
+        'basis_free_cash_flow' => 'Free cash flow',
+        'basis_funds_from_operations' => 'Funds from operations',
+        'basis_operating_cash_flow' => 'Operating cash flow',
+        'basis_sales' => 'Sales',
         'belief' => 'Belief',
         'belongs_to_at_that_time' => '{code}:{ticker} belongs to {name} at that time',
         'both_exchanges_list' => '{code} and {into} both list {tickers}{more} on the same days. Merge these companies first, or remove '.

@@ -14,6 +14,7 @@ use App\Feature\CompanyList\ListController;
 use App\Feature\Comparison\ComparisonController;
 use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
+use App\Feature\EarningPower\EarningPowerController;
 use App\Feature\Expectation\ExpectationController;
 use App\Feature\Export\ArchiveController;
 use App\Feature\Export\ExportController;
@@ -107,6 +108,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
         Route::get('results', ResultController::class);
+        Route::get('earning-power', EarningPowerController::class);
         Route::get('timeline', TimelineController::class);
         Route::get('metrics', [CompanyController::class, 'metrics']);
         Route::post('checklist', [ComparisonController::class, 'check']);

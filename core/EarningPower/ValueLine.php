@@ -117,6 +117,30 @@ final readonly class ValueLine
         return $none;
     }
 
+    /**
+     * Where prices stood beside the line on the days of which it is known, as shares of these days.
+     *
+     * @param  list<int>  $days  YYYYMMDD
+     * @param  list<float>  $closes
+     * @return array{days: int, above: float|null, above_band: float|null, below_band: float|null} null without such a day
+     */
+    public function position(array $days, array $closes): array
+    {
+        $known = $above = $over = $under = 0;
+        foreach ($days as $i => $day) {
+            ['value' => $value, 'lower' => $lower, 'upper' => $upper] = $this->at($day);
+            if ($value !== null) {
+                $known++;
+                $above += (int) ($closes[$i] > $value);
+                $over += (int) ($upper !== null && $closes[$i] > $upper);
+                $under += (int) ($lower !== null && $closes[$i] < $lower);
+            }
+        }
+        $share = static fn (int $count): ?float => $known === 0 ? null : $count / $known;
+
+        return ['days' => $known, 'above' => $share($above), 'above_band' => $share($over), 'below_band' => $share($under)];
+    }
+
     /** @param  list<float>  $sorted */
     private static function trimmed(array $sorted, float $trim): ?float
     {

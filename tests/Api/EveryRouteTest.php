@@ -79,6 +79,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/expectations',
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/results',
+        'GET companies/{ticker}/earning-power',
         'GET companies/{ticker}/timeline',
         'GET companies/{ticker}/market',
         'GET companies/{ticker}/invested-sum',

@@ -42,6 +42,7 @@ final class ApplicationRooms
         'Feature\Expectation' => ['Evaluation', 'Http', 'Models'],
         'Feature\Results' => ['Evaluation', 'Http', 'Models'],
         'Feature\Timeline' => ['Evaluation', 'Http', 'Models'],
+        'Feature\EarningPower' => ['Evaluation', 'Http'],
         'Feature\Market' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Valuation' => ['Evaluation', 'Http', 'Models', 'Storage'],

@@ -58,7 +58,7 @@ final readonly class FirstPicture
             'currency' => $this->scope->company->tradingCurrency,
             'days' => array_map(static fn (PriceBar $bar): string => Day::iso($bar->last), $weeks),
             'closes' => array_map(static fn (PriceBar $bar): ?float => $round($bar->close), $weeks),
-            'basis' => $this->scope->catalogue->label(CompanyEarningPower::BASES[$basis][0]),
+            'basis' => $this->scope->catalogue->label($basis->formula()),
             'multiple' => $round($line->normal),
             'years' => $line->used,
             'worth' => array_map(static fn (PriceBar $bar): ?float => $round($line->at($bar->last)['value']), $weeks),

@@ -39,7 +39,7 @@ final readonly class InvestedSumReport
                 self::outcome('reinvested', $sum, $sum->value),
                 self::outcome('cash', $sum, $sum->priceOnly + $sum->cash),
                 self::outcome('price_only', $sum, $sum->priceOnly),
-                ...($beside === null ? [] : [self::outcome('index', $beside, $beside->value)]),
+                ...$beside === null ? [] : [self::outcome('index', $beside, $beside->value)],
             ],
             'years' => array_map(
                 static fn (array $year): array => [

@@ -11,10 +11,6 @@ final class InvestedSumRequest extends DatedRequest
 {
     public function rules(): array
     {
-        return [
-            ...parent::rules(),
-            'amount' => ['nullable', 'numeric', 'gt:0', 'max:1e12'],
-            'from' => ['nullable', 'date_format:Y-m-d'],
-        ];
+        return [...parent::rules(), 'amount' => ['nullable', 'numeric', 'gt:0', 'max:1e12'], 'from' => ['nullable', 'date_format:Y-m-d']];
     }
 }

@@ -68,10 +68,7 @@ final class MarketChart
         $cut = static fn (array $line): array => self::rounded(array_slice($line, $from));
         $through = array_map(static fn (MovingAverage $of): array => $of->through($bars->closes), $averages);
         $crosses = array_values(
-            array_filter(
-                MovingAverage::crosses($averages, $through),
-                static fn (array $cross): bool => $cross['position'] >= $from,
-            ),
+            array_filter(MovingAverage::crosses($averages, $through), static fn (array $cross): bool => $cross['position'] >= $from),
         );
 
         return [

@@ -47,13 +47,7 @@ use OpenApi\Attributes as OA;
         ],
     ),
 ]
-#[
-    OA\Schema(
-        schema: 'PriceLine',
-        type: 'array',
-        items: new OA\Items(type: 'number', nullable: true),
-    ),
-]
+#[OA\Schema(schema: 'PriceLine', type: 'array', items: new OA\Items(type: 'number', nullable: true))]
 #[
     OA\Schema(
         schema: 'Market',
@@ -130,11 +124,7 @@ use OpenApi\Attributes as OA;
                     type: 'object',
                     required: ['key', 'in_currency', 'guides', 'lines'],
                     properties: [
-                        new OA\Property(
-                            property: 'key',
-                            type: 'string',
-                            enum: ['momentum', 'strength', 'stochastic', 'range', 'bands'],
-                        ),
+                        new OA\Property(property: 'key', type: 'string', enum: ['momentum', 'strength', 'stochastic', 'range', 'bands']),
                         new OA\Property(property: 'in_currency', type: 'boolean', description: 'Otherwise from 0 to 100'),
                         new OA\Property(property: 'guides', type: 'array', items: new OA\Items(type: 'number')),
                         new OA\Property(
@@ -309,15 +299,7 @@ use OpenApi\Attributes as OA;
                 type: 'array',
                 items: new OA\Items(
                     type: 'object',
-                    required: [
-                        'year',
-                        'reinvested',
-                        'price_only',
-                        'dividends',
-                        'return_reinvested',
-                        'return_price_only',
-                        'return_index',
-                    ],
+                    required: ['year', 'reinvested', 'price_only', 'dividends', 'return_reinvested', 'return_price_only', 'return_index'],
                     properties: [
                         new OA\Property(property: 'year', type: 'integer'),
                         new OA\Property(property: 'reinvested', type: 'number'),

@@ -195,7 +195,7 @@ final readonly class Timeline
         $items = [];
         foreach ($rows as $row) {
             $items[] = self::item(
-                (int) $row->on_day,
+                (int) $row->getAttribute('on_day'),
                 null,
                 'note',
                 $row->figure === null ? Words::say('own_note') : Words::say('own_note_on', figure: (string) $row->figure),

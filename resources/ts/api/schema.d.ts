@@ -660,6 +660,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/earning-power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["earningPower"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/expectations": {
         parameters: {
             query?: never;
@@ -2936,6 +2952,81 @@ export interface components {
             low: number;
             median: number;
             high: number;
+        };
+        EarningPower: {
+            currency: string;
+            basis: string;
+            /** @description That mean something for the kind of business, the usual one first */
+            bases: {
+                key: string;
+                label: string;
+            }[];
+            /** @description That is taken for normal */
+            multiple: number | null;
+            /** @description First quartile of the own years */
+            lower_multiple: number | null;
+            /** @description Third quartile of the own years */
+            upper_multiple: number | null;
+            /** @description Fiscal years that had a multiple */
+            used: number;
+            /** @description A year: as asked for, or of expected earnings */
+            growth: number | null;
+            points: {
+                end: string;
+                expected: boolean;
+                basis: number | null;
+                price: number | null;
+                multiple: number | null;
+                /** @description Basis times the normal multiple */
+                value: number | null;
+            }[];
+            days: string[];
+            closes: components["schemas"]["PriceLine"];
+            line: {
+                value: components["schemas"]["PriceLine"];
+                lower: components["schemas"]["PriceLine"];
+                upper: components["schemas"]["PriceLine"];
+            };
+            /** @description Where the price stood, as shares of the days of which the line is known */
+            position: {
+                days: number;
+                above: number | null;
+                above_band: number | null;
+                below_band: number | null;
+            };
+            /** @description The line without what was marked as one-off; null where nothing was */
+            adjusted: (number | null)[] | null;
+            /** @description All bases by the same rule */
+            others: {
+                key: string;
+                label: string;
+                multiple: number | null;
+                days: string[];
+                closes: components["schemas"]["PriceLine"];
+                value: components["schemas"]["PriceLine"];
+                /** @description The price above its line on the day, as a part of it */
+                beside: number | null;
+            }[];
+            grid: {
+                exit: string;
+                years: number;
+                /** @description Collected a share until then */
+                dividends: number;
+                /** @description Fiscal years without an expected dividend */
+                missing_dividends: number;
+                rows: {
+                    key: string;
+                    label: string;
+                    /** @description A share in the fiscal year of the exit */
+                    expected: number | null;
+                    cells: {
+                        multiple: number;
+                        exit: number | null;
+                        annual: number | null;
+                        price_only: number | null;
+                    }[];
+                }[];
+            } | null;
         };
         Expectations: {
             /** @description Of estimates */
@@ -5235,6 +5326,49 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    earningPower: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                /** @description One of the bases answered */
+                basis?: string;
+                /** @description Fiscal years that make the normal multiple, 3 to 20; 10 if none are named */
+                years?: number;
+                rule?: "median" | "mean" | "trimmed_mean" | "sector" | "growth" | "own";
+                /** @description The multiple to take */
+                own?: number;
+                /** @description A year, for bases and years of which nobody tells what they expect */
+                growth?: number;
+                /** @description Fiscal years to the exit, 1 to 5 */
+                exit?: number;
+                /** @description Of the exit, comma separated; quartiles and median of the own years if none are named */
+                multiples?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The price over what a share earns times a normal multiple, on one basis and on all, and returns of exits */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarningPower"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     expectations: {

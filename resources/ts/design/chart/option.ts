@@ -87,7 +87,7 @@ export function chartOption(drawing: Drawing, look: Look): EChartsOption {
     const tall = (room * pane.weight) / weights
     grids.push(
       single
-        ? { left: 8, right: 14, top: 40, bottom: drawing.brush ? STRIP + 8 : 8, containLabel: true }
+        ? { left: 8, right: 26, top: 40, bottom: drawing.brush ? STRIP + 8 : 8, containLabel: true }
         : { left: SIDE, right: twoAxes ? SIDE : 16, top, height: tall, outerBoundsMode: 'none' },
     )
     top += tall + (at === 0 ? strip : 0) + GAP

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import { api, ask } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import ViewTabs from '@/design/ViewTabs.vue'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
+import EarningPowerView from './EarningPowerView.vue'
 import InvestedSum from './InvestedSum.vue'
 import PriceChart from './PriceChart.vue'
 import PriceComparison from './PriceComparison.vue'
@@ -14,13 +16,17 @@ import PriceComparison from './PriceComparison.vue'
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
 const catalogue = useCatalogue()
-const view = ref<'chart' | 'beside' | 'sum' | 'figures'>('chart')
-const views: { key: 'chart' | 'beside' | 'sum' | 'figures'; word: string }[] = [
-  { key: 'chart', word: 'Prices and levels' },
+const route = useRoute()
+const PARTS = [
+  { key: 'prices', word: 'Prices and levels' },
+  { key: 'earning-power', word: 'Earning power' },
   { key: 'beside', word: 'Beside others' },
   { key: 'sum', word: 'What a sum became' },
   { key: 'figures', word: 'Returns and risk' },
-]
+] as const
+type Part = (typeof PARTS)[number]['key']
+const view = computed<Part>(() => PARTS.find((of) => of.key === route.query.part)?.key ?? 'prices')
+const views = computed(() => PARTS.map((of) => ({ ...of, to: { query: { ...route.query, part: of.key } } })))
 const KEYS = [
   'total_return_1y',
   'total_return_3y',
@@ -57,8 +63,9 @@ const known = computed(() => figures.state.value.data?.figures ?? {})
 
 <template>
   <div>
-    <ViewTabs v-model="view" :views="views" label="Views of the market" />
-    <PriceChart v-if="view === 'chart'" :ticker="ticker" />
+    <ViewTabs :model-value="view" :views="views" label="Views of the market" />
+    <PriceChart v-if="view === 'prices'" :ticker="ticker" />
+    <EarningPowerView v-else-if="view === 'earning-power'" :ticker="ticker" />
     <PriceComparison v-else-if="view === 'beside'" :ticker="ticker" />
     <InvestedSum v-else-if="view === 'sum'" :ticker="ticker" />
     <div v-else class="grid">
