@@ -91,6 +91,8 @@ return [
         'dividend_goes_off' => 'A dividend of {amount} {currency} goes off',
         'dividend_of' => 'Dividend of {day}',
         'does_not_have_the_check_digit' => '{value} does not have the check digit an ISIN has; it is kept as it is written.',
+        'earnings_at_the_top_of_their_margins' => 'These earnings keep {implied} % of sales; in {years} fiscal years the company kept '.
+            '{low} to {high} %. They are at the top of its own range.',
         'ends_on' => '{exchange}:{ticker} ends on {day}',
         'ends_on_and_cannot_have_been' => '{period} ends on {day} and cannot have been public on {day2}',
         'ends_on_and_cannot_have_been_public' => '{period} ends on {day} and cannot have been public on {day2}.',

@@ -6,6 +6,7 @@ use App\Feature\Account\PeopleController;
 use App\Feature\Account\SessionController;
 use App\Feature\Account\TokenController;
 use App\Feature\BackTest\BackTestController;
+use App\Feature\Cases\CasesController;
 use App\Feature\Catalogue\CatalogueController;
 use App\Feature\Catalogue\ColumnViewController;
 use App\Feature\Company\CompanyController;
@@ -108,6 +109,10 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
         Route::get('results', ResultController::class);
+        Route::post('cases', [CasesController::class, 'value']);
+        Route::get('price-of-interest', [CasesController::class, 'show']);
+        Route::put('price-of-interest', [CasesController::class, 'keep']);
+        Route::delete('price-of-interest', [CasesController::class, 'destroy']);
         Route::get('earning-power', EarningPowerController::class);
         Route::get('timeline', TimelineController::class);
         Route::get('metrics', [CompanyController::class, 'metrics']);
@@ -133,6 +138,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
+    Route::get('prices-of-interest', [CasesController::class, 'index']);
     Route::get('shared', [SharingController::class, 'index']);
     Route::put('shared/{key}/{id}', [SharingController::class, 'update'])->whereNumber('id');
     Route::post('shared/{key}/{id}/copy', [SharingController::class, 'copy'])->whereNumber('id');

@@ -57,4 +57,24 @@ final readonly class ReturnGrid
             'price_only' => ($exit / $this->price) ** (365 / $days) - 1,
         ];
     }
+
+    /**
+     * The price of the day at which a share that is sold for so much, with its dividends, returns a rate a year.
+     *
+     * @param  float  $rate  above −1
+     * @return float|null null where no time passes, or for a rate of −1 and below
+     */
+    public function priceFor(float $exit, float $rate): ?float
+    {
+        $days = Day::between($this->on, $this->exit);
+        if ($days <= 0 || $rate <= -1) {
+            return null;
+        }
+        $price = $exit / (1 + $rate) ** ($days / 365);
+        foreach ($this->dividends as [$day, $amount]) {
+            $price += $amount / (1 + $rate) ** (Day::between($this->on, $day) / 365);
+        }
+
+        return $price;
+    }
 }

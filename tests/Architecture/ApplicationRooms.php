@@ -43,6 +43,7 @@ final class ApplicationRooms
         'Feature\Results' => ['Evaluation', 'Http', 'Models'],
         'Feature\Timeline' => ['Evaluation', 'Http', 'Models'],
         'Feature\EarningPower' => ['Evaluation', 'Http'],
+        'Feature\Cases' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Market' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Valuation' => ['Evaluation', 'Http', 'Models', 'Storage'],

@@ -4,29 +4,23 @@ declare(strict_types=1);
 
 namespace App\Feature\Decision;
 
-use App\Models\Bar;
-use App\Models\CorporateAction;
 use App\Models\Decision;
-use App\Storage\EconomyReader;
-use App\Storage\Identity\CompanyIdentity;
-use App\Storage\Identity\Identities;
+use App\Storage\LatestPrices;
 use Illuminate\Support\Collection;
-use Logion\Identity\DatedListing;
-use Logion\Market\CorporateActions;
 use Logion\Time\Day;
 use Logion\Valuation\MarginOfSafety;
 
 /** Decisions held against the prices of a day; shares split since count on the new basis. */
 final class DecisionReport
 {
-    public function __construct(private readonly Identities $identities, private readonly EconomyReader $economy)
+    public function __construct(private readonly LatestPrices $prices)
     {
     }
 
     /** New shares per old since a decision: what it says in the share terms of then is that many times today's. */
     public function splitRatio(Decision $decision, int $day): float
     {
-        return $this->splits($this->identity($decision, $day)->security)->splitRatio((int) $decision->decided_on, $day);
+        return $this->prices->splitRatio($this->prices->identity($decision->company_id, $day), (int) $decision->decided_on, $day);
     }
 
     /**
@@ -37,11 +31,11 @@ final class DecisionReport
     {
         return $decisions
             ->map(function (Decision $decision) use ($day): array {
-                $identity = $this->identity($decision, $day);
-                $ratio = $this->splits($identity->security)->splitRatio((int) $decision->decided_on, $day);
+                $identity = $this->prices->identity($decision->company_id, $day);
+                $ratio = $this->prices->splitRatio($identity, (int) $decision->decided_on, $day);
                 $value = $decision->value_per_share / $ratio;
                 $then = $decision->price_then / $ratio;
-                $now = $this->price($identity, $decision->currency, $day);
+                $now = $this->prices->close($identity, $decision->currency, $day);
                 $below = MarginOfSafety::buyBelow($value, $decision->margin_of_safety);
 
                 return [
@@ -65,45 +59,5 @@ final class DecisionReport
             })
             ->values()
             ->all();
-    }
-
-    private function identity(Decision $decision, int $day): CompanyIdentity
-    {
-        return $this->identities->of($decision->company_id, $day) ??
-            throw new \LogicException("Company {$decision->company_id} has no share.");
-    }
-
-    /** The latest close up to a day, in a currency; null where there is none. */
-    private function price(CompanyIdentity $identity, string $currency, int $day): ?float
-    {
-        $listings = $identity->main($identity->security);
-        $bar = Bar::query()
-            ->whereIn('listing_id', array_map(static fn (DatedListing $listing): int => $listing->id, $listings))
-            ->where('day', '<=', $day)
-            ->orderByDesc('day')
-            ->first(['listing_id', 'day', 'close']);
-        foreach ($bar === null ? [] : $listings as $listing) {
-            if ($listing->id === $bar->listing_id) {
-                $rate = $this->economy->read()->exchange($listing->currency, $currency, (int) $bar->day);
-
-                return $rate === null ? null : $bar->close * $rate;
-            }
-        }
-
-        return null;
-    }
-
-    private function splits(int $security): CorporateActions
-    {
-        return new CorporateActions(
-            CorporateAction::query()
-                ->where('security_id', $security)
-                ->where('kind', 'split')
-                ->orderBy('ex_date')
-                ->get()
-                ->map(static fn (CorporateAction $split): array => [(int) $split->ex_date, (float) $split->ratio])
-                ->values()
-                ->all(),
-        );
     }
 }

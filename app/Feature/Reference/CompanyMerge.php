@@ -44,6 +44,7 @@ final readonly class CompanyMerge
         'company_list_items' => ['company_list_id'],
         'judgements' => ['user_id', 'subject'],
         'template_choices' => ['user_id'],
+        'prices_of_interest' => ['user_id'],
         'former_attributes' => ['attribute', 'until_day'],
     ];
 

@@ -180,6 +180,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/cases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["cases"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/prices-of-interest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pricesOfInterest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/price-of-interest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["priceOfInterest"];
+        put: operations["keepPriceOfInterest"];
+        post?: never;
+        delete: operations["dropPriceOfInterest"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/catalogue": {
         parameters: {
             query?: never;
@@ -2901,6 +2949,68 @@ export interface components {
             reads_only: boolean;
             made_on: string | null;
         };
+        Cases: {
+            currency: string;
+            price: number | null;
+            year: number;
+            rate: number;
+            years: {
+                year: number;
+                end: string;
+                /** @description Whether houses expect earnings of it */
+                expected: boolean;
+            }[];
+            /** @description Earnings a share of the year chosen */
+            consensus: {
+                low: number | null;
+                mean: number | null;
+                high: number | null;
+            };
+            /** @description Price to earnings at the ends of ten fiscal years */
+            history: {
+                low: number | null;
+                mean: number | null;
+                high: number | null;
+                years: number;
+            };
+            cases: {
+                /** @enum {string} */
+                key: "bear" | "base" | "bull";
+                /** @enum {string} */
+                source: "consensus" | "reported" | "own";
+                move: number | null;
+                earnings: number | null;
+                multiple: number | null;
+                price: number | null;
+                /** @description With expected dividends */
+                annual: number | null;
+                upside: number | null;
+            }[];
+            /** @description Upside of the bull case for each part lost in the bear case */
+            gain_to_loss: number | null;
+            /** @description At which the base case returns the rate */
+            price_for_rate: number | null;
+            dividends: number | null;
+            warning: string | null;
+        };
+        PriceOfInterest: {
+            ticker: string;
+            name: string;
+            /** @description In shares of the day */
+            price: number;
+            currency: string;
+            kept_on: string;
+            note: string;
+            cases: {
+                [key: string]: unknown;
+            };
+            now: number | null;
+            /** @description Of the price of the day above it */
+            distance: number | null;
+        };
+        KeptPrice: {
+            kept: components["schemas"]["PriceOfInterest"] | null;
+        };
         Picture: {
             price: {
                 currency: string;
@@ -3991,6 +4101,182 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Deleted, and cancelled if it was running */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    cases: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Fiscal years ahead, 1 to 3 */
+                    year?: number;
+                    /** @description Return a year that is asked for */
+                    rate?: number;
+                    cases?: {
+                        [key: string]: {
+                            /** @description From the mean of the houses, as a part of it */
+                            move?: number | null;
+                            /** @description Earnings a share of ones own */
+                            own?: number | null;
+                            multiple?: number | null;
+                        };
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Three cases, what each returns, and the price at which the base case returns what is asked for */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cases"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    pricesOfInterest: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own prices of interest, the nearest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceOfInterest"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    priceOfInterest: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The price of interest of a company */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPrice"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    keepPriceOfInterest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    price: number;
+                    note?: string;
+                    cases?: {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPrice"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    dropPriceOfInterest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dropped */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -7,7 +7,17 @@ interface Spread {
   high: number
 }
 /** Where a figure stands now: on its own past, drawn full, and among others, drawn thin; a stroke at each median. */
-const props = defineProps<{ now: number | null; own: Spread | null; others: Spread | null; text: (value: number) => string }>()
+const props = withDefaults(
+  defineProps<{
+    now: number | null
+    own: Spread | null
+    others: Spread | null
+    text: (value: number) => string
+    /** What the full range is of. */
+    name?: string
+  }>(),
+  { name: 'own ten years' },
+)
 const WIDTH = 150
 const HEIGHT = 22
 const EDGE = 5
@@ -29,8 +39,8 @@ const spoken = (name: string, spread: Spread | null): string =>
 const label = computed(() =>
   [
     props.now === null ? 'No value now' : `Now ${props.text(props.now)}`,
-    spoken('own ten years', props.own),
-    spoken('sector', props.others),
+    spoken(props.name, props.own),
+    ...(props.others || props.name === 'own ten years' ? [spoken('sector', props.others)] : []),
   ].join('; '),
 )
 </script>

@@ -21,7 +21,7 @@ const chosen = defineModel<K>({ required: true })
 }
 .views :deep(.v-tab) {
   min-width: 0;
-  padding: 0 calc(var(--space) * 2);
+  padding: 0 calc(var(--space) * 1.5);
   color: rgb(var(--v-theme-quiet));
   font-size: var(--type-text);
 }

@@ -19,13 +19,14 @@ const { state, reload } = useAnswer(
   'desk',
   () => session.asOf,
   async (asOf, signal) => {
-    const [decisions, valuations, lists, screens] = await Promise.all([
+    const [decisions, valuations, lists, screens, interests] = await Promise.all([
       ask(api.GET('/decisions', { params: { query: asOf ? { as_of: asOf } : {} }, signal })),
       ask(api.GET('/valuations', { signal })),
       ask(api.GET('/lists', { signal })),
       ask(api.GET('/screens', { signal })),
+      ask(api.GET('/prices-of-interest', { params: { query: asOf ? { as_of: asOf } : {} }, signal })),
     ])
-    return { decisions, valuations, lists, screens }
+    return { decisions, valuations, lists, screens, interests }
   },
 )
 const unfinished = computed(() => state.value.data?.valuations.filter((valuation) => !valuation.decided) ?? [])
@@ -39,9 +40,15 @@ const nothing = computed(
     state.value.data &&
     !state.value.data.decisions.length &&
     !state.value.data.valuations.length &&
+    !state.value.data.interests.length &&
     !state.value.data.lists.length &&
     !state.value.data.screens.length,
 )
+/** Companies of a list whose price has come to the price of interest. */
+const reached = (list: Schemas['CompanyList']): number => {
+  const tickers = new Set(list.items.map((item) => item.ticker))
+  return (state.value.data?.interests ?? []).filter((of) => tickers.has(of.ticker) && (of.distance ?? 1) <= 0).length
+}
 const marked = (list: Schemas['CompanyList']): number => list.items.filter((item) => item.mark).length
 
 function walk(list: Schemas['CompanyList']): void {
@@ -64,6 +71,19 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
   },
   { key: 'since', head: 'Since then, %', of: (of) => (of.since == null ? '–' : percent(of.since)), by: (of) => of.since },
   { key: 'decided', head: 'Decided', of: (of) => of.decided_on, by: (of) => of.decided_on },
+]
+const interestColumns: SheetColumn<Schemas['PriceOfInterest']>[] = [
+  { key: 'company', head: 'Company', by: (of) => of.name },
+  { key: 'interest', head: 'Price of interest', of: (of) => `${number(of.price, 2)} ${of.currency}` },
+  { key: 'price', head: 'Price', of: (of) => (of.now === null ? '–' : number(of.now, 2)) },
+  {
+    key: 'distance',
+    head: 'Above it, %',
+    of: (of) => (of.distance === null ? '–' : `${of.distance <= 0 ? '▼ ' : ''}${percent(of.distance)}`),
+    by: (of) => of.distance,
+    class: (of) => ((of.distance ?? 1) <= 0 ? 'better' : ''),
+  },
+  { key: 'kept', head: 'Kept', of: (of) => of.kept_on, by: (of) => of.kept_on },
 ]
 </script>
 
@@ -88,6 +108,15 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
             <template #cell-company="{ row: decision }">
               <router-link :to="{ name: 'decide', params: { ticker: decision.ticker } }">{{ decision.name }}</router-link>
               <span class="quiet">{{ decision.ticker }}</span>
+            </template>
+          </SheetTable>
+        </section>
+        <section v-if="state.data.interests.length">
+          <h2>Prices of interest</h2>
+          <SheetTable label="Prices of interest" :columns="interestColumns" :rows="state.data.interests" :row-key="(of) => of.ticker">
+            <template #cell-company="{ row: of }">
+              <router-link :to="{ name: 'read', params: { ticker: of.ticker, view: 'cases' } }">{{ of.name }}</router-link>
+              <span class="quiet">{{ of.ticker }}</span>
             </template>
           </SheetTable>
         </section>
@@ -116,7 +145,9 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
                 <a href="#" @click.prevent="walk(list)">{{ list.name }}</a>
                 <span class="quiet"
                   >{{ marked(list) }} of {{ list.items.length }} looked at,
-                  {{ list.items.filter((item) => item.mark === 'keep').length }} kept, {{ list.as_of }}</span
+                  {{ list.items.filter((item) => item.mark === 'keep').length }} kept<template v-if="reached(list)"
+                    >, {{ reached(list) }} at the price of interest</template
+                  >, {{ list.as_of }}</span
                 >
               </li>
             </ul>

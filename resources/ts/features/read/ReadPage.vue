@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSubject } from '@/stores/subject'
 import ViewTabs from '@/design/ViewTabs.vue'
+import CasesView from './CasesView.vue'
 import ChecklistView from './ChecklistView.vue'
 import DividendsView from './DividendsView.vue'
 import ExpectationsView from './ExpectationsView.vue'
@@ -27,6 +28,7 @@ const views = [
   { key: 'segments', word: 'Segments' },
   { key: 'dividends', word: 'Dividends' },
   { key: 'market', word: 'Market' },
+  { key: 'cases', word: 'Cases' },
   { key: 'expectations', word: 'Expectations' },
   { key: 'results', word: 'Results' },
   { key: 'timeline', word: 'Timeline' },
@@ -81,6 +83,7 @@ const places = computed(() =>
         <ExpectationsView v-else-if="view === 'expectations'" :ticker="subject.company.ticker" />
         <ResultsView v-else-if="view === 'results'" :ticker="subject.company.ticker" />
         <TimelineView v-else-if="view === 'timeline'" :ticker="subject.company.ticker" />
+        <CasesView v-else-if="view === 'cases'" :ticker="subject.company.ticker" />
         <MarketView v-else-if="view === 'market'" :ticker="subject.company.ticker" />
         <ChecklistView v-else-if="view === 'checklist'" :ticker="subject.company.ticker" />
         <FirstReading v-else :company="subject.company" />
