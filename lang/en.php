@@ -264,6 +264,7 @@ return [
         'only_an_editor_may_take_back' => 'Only an editor may take back what was stored for all.',
         'only_may_do_this_ask_one' => 'Only {who} may do this. Ask one to do it, or for the role.',
         'ordinary_shares' => 'Ordinary shares',
+        'output_fell' => 'Output fell by up to {percent} % on the year',
         'own_decision' => 'Decided: {verdict}',
         'own_note' => 'Own note',
         'own_note_on' => 'Own note on {figure}',

@@ -15,6 +15,7 @@ use App\Feature\CompanyList\ListController;
 use App\Feature\Comparison\ComparisonController;
 use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
+use App\Feature\Downturn\DownturnController;
 use App\Feature\EarningPower\EarningPowerController;
 use App\Feature\Expectation\ExpectationController;
 use App\Feature\Export\ArchiveController;
@@ -109,6 +110,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
         Route::get('results', ResultController::class);
+        Route::get('downturns', [DownturnController::class, 'show']);
         Route::post('cases', [CasesController::class, 'value']);
         Route::get('price-of-interest', [CasesController::class, 'show']);
         Route::put('price-of-interest', [CasesController::class, 'keep']);
@@ -176,6 +178,10 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     Route::delete('drawn-lines/{line}', [DrawnLineController::class, 'destroy'])
         ->whereNumber('line')
         ->can('delete', 'line');
+    Route::post('downturns', [DownturnController::class, 'store']);
+    Route::delete('downturns/{downturn}', [DownturnController::class, 'destroy'])
+        ->whereNumber('downturn')
+        ->can('delete', 'downturn');
     Route::delete('notes/{note}', [NoteController::class, 'destroy'])
         ->whereNumber('note')
         ->can('delete', 'note');

@@ -61,6 +61,7 @@ final class UserArchive
         'decisions',
         'notes',
         'drawn_lines',
+        'own_downturns',
         'prices_of_interest',
         'corrections',
         'one_offs',

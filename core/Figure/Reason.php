@@ -20,7 +20,6 @@ enum Reason: string
     case RegressionFigureMissing = 'regression_figure_missing';
     case TooFewPeers = 'too_few_peers';
     case NoPlace = 'no_place';
-    case TooLittleOfScoreKnown = 'too_little_of_score_known';
     case Missing = 'missing';
     case QuarterNotEstimated = 'quarter_not_estimated';
     case NotEstimated = 'not_estimated';
@@ -44,9 +43,7 @@ enum Reason: string
     // Does not exist for this kind of business.
     case MetricNotApplicable = 'metric_not_applicable';
     case NotApplicableToBusiness = 'not_applicable_to_business';
-    case FundHasNoAccounts = 'fund_has_no_accounts';
     case NotApplicable = 'not_applicable';
-    case NoDividendLastYear = 'no_dividend_last_year';
 
     // Could be computed but would say nothing.
     case NotMeaningfulWhen = 'not_meaningful_when';
@@ -92,9 +89,7 @@ enum Reason: string
         return match ($this) {
             self::MetricNotApplicable,
             self::NotApplicableToBusiness,
-            self::FundHasNoAccounts,
-            self::NotApplicable,
-            self::NoDividendLastYear => AbsenceKind::NotApplicable,
+            self::NotApplicable => AbsenceKind::NotApplicable,
             self::NotMeaningfulWhen,
             self::RefersToItself,
             self::GrowthNeedsPositiveEnds,

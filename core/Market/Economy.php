@@ -37,6 +37,28 @@ final readonly class Economy
         return self::read($this->series[$name] ?? null, $day);
     }
 
+    /**
+     * A series as it was told.
+     *
+     * @return array{days: list<int>, values: list<float>} days YYYYMMDD, ascending; empty where there is none
+     */
+    public function series(string $name): array
+    {
+        return $this->series[$name] ?? ['days' => [], 'values' => []];
+    }
+
+    /**
+     * Downturns of the economy that were told by a day.
+     *
+     * @return list<array{start: int, end: int, lowest: float, lasts: bool}> {@see Recessions::of()}
+     */
+    public function recessions(int $asOf): array
+    {
+        ['days' => $days, 'values' => $growth] = $this->series('output_growth');
+
+        return Recessions::of($days, $growth, $asOf);
+    }
+
     /** Units of currency `to` for one unit of `from` on a day; null if a rate is not known. */
     public function exchange(string $from, string $to, int $day): ?float
     {

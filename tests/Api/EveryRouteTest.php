@@ -19,6 +19,7 @@ use App\Models\Invitation;
 use App\Models\Judgement;
 use App\Models\Note;
 use App\Models\OneOff;
+use App\Models\OwnDownturn;
 use App\Models\OwnMetric;
 use App\Models\Role;
 use App\Models\Screen;
@@ -164,6 +165,8 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/figure-history',
         'GET companies/{ticker}/entry-sheet',
         'GET companies/{ticker}/notes',
+        'GET companies/{ticker}/downturns',
+        'POST downturns',
         'GET prices-of-interest',
         'GET companies/{ticker}/price-of-interest',
         'PUT companies/{ticker}/price-of-interest',
@@ -207,6 +210,7 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE one-offs/{id}',
         'DELETE judgements/{id}',
         'DELETE notes/{id}',
+        'DELETE downturns/{id}',
         'PUT drawn-lines/{id}',
         'DELETE drawn-lines/{id}',
         'GET tasks/{id}',
@@ -520,6 +524,7 @@ final class EveryRouteTest extends DemoTestCase
             ])->id,
             'judgements' => Judgement::query()->create([...$its, 'subject' => $s, 'note' => $s])->id,
             'notes' => Note::query()->create([...$its, 'figure' => 'price_to_earnings', 'body' => $s])->id,
+            'downturns' => OwnDownturn::query()->create([...$mine, 'name' => $s, 'start_day' => 20200101, 'end_day' => 20200601])->id,
             'drawn-lines' => DrawnLine::query()->create([...$its, 'name' => $s, 'from_price' => 1, 'drawn_on' => self::TODAY])->id,
         ];
     }
@@ -543,6 +548,7 @@ final class EveryRouteTest extends DemoTestCase
                 'import_profiles',
                 'notes',
                 'drawn_lines',
+                'own_downturns',
                 'prices_of_interest',
                 'valuations',
                 'decisions',

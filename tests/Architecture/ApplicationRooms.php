@@ -44,6 +44,7 @@ final class ApplicationRooms
         'Feature\Timeline' => ['Evaluation', 'Http', 'Models'],
         'Feature\EarningPower' => ['Evaluation', 'Http'],
         'Feature\Cases' => ['Evaluation', 'Http', 'Models', 'Storage'],
+        'Feature\Downturn' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Market' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Valuation' => ['Evaluation', 'Http', 'Models', 'Storage'],

@@ -136,7 +136,6 @@ final class WordsTest extends TestCase
             'model.bank' => 'Bank',
             'industry.01' => 'Ackerbau',
             'industry.A' => 'Landwirtschaft',
-            'dividend_safety.uncut' => 'Jahre ohne Kürzung',
             'driver.tax_rate' => 'Steuersatz',
             'screen.nine_points.name' => 'Neun Punkte',
         ];
@@ -163,7 +162,6 @@ final class WordsTest extends TestCase
                 $bank->label(),
                 Logion\Reference\IndustryTree::label('01'),
                 Logion\Reference\IndustryTree::label('A'),
-                Logion\Dividend\DividendSafety::parts($bank)['uncut'][0],
                 Logion\Valuation\Method\CashFlow\DiscountedCashFlow::label('tax_rate'),
                 Logion\Screening\ReadyScreens::all()['nine_points']['screen']->name,
                 $catalogue->label('gross_profit'),

@@ -8,7 +8,6 @@ use App\Feature\Company\FirstReading;
 use App\Storage\ChangeLog;
 use App\Storage\EconomySeries;
 use Illuminate\Console\Command;
-use Logion\Dividend\DividendSafety;
 use Logion\Figure\Words;
 use Logion\Formula\Functions;
 use Logion\Formula\Parameter;
@@ -57,7 +56,6 @@ final class WriteWords extends Command
         array_map(static fn (TableKind $kind): array => [$kind->label(), $kind->columns()], TableKind::cases());
         array_map(static fn (ReportingModel $model): string => $model->label(), ReportingModel::cases());
         array_map(IndustryTree::label(...), IndustryTree::codes());
-        array_map(DividendSafety::parts(...), ReportingModel::cases());
         array_map(DiscountedCashFlow::label(...), array_keys(DiscountedCashFlow::DRIVERS));
         array_map(EconomySeries::label(...), array_keys(EconomySeries::KNOWN));
         array_map(EconomySeries::use(...), array_keys(EconomySeries::KNOWN));

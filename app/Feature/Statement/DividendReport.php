@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace App\Feature\Statement;
 
 use App\Evaluation\FigureReport;
-use Logion\Dividend\DividendSafety;
-use Logion\Dividend\SafetyPart;
+use Logion\Dividend\DividendEndurance;
+use Logion\Dividend\EnduredFall;
 use Logion\Figure\Absence;
 use Logion\Figure\Figure;
 use Logion\Figure\Reason;
 use Logion\Figure\Unit;
 use Logion\Market\DividendHistory;
 use Logion\Metric\CompanyScope;
+use Logion\Reporting\ReportingModel;
 use Logion\Time\Day;
 
 /** Dividends and share count of a company through time. */
@@ -27,7 +28,6 @@ final readonly class DividendReport
     {
         $scope = $this->scope;
         $history = DividendHistory::of($scope->prices->actions, $scope->asOf);
-        $safety = DividendSafety::of($scope, $history);
         $report = new FigureReport($scope);
         $years = $scope->moments->years();
         $growth = static fn (int $n): Figure => Figure::of(
@@ -87,21 +87,7 @@ final readonly class DividendReport
                     $years,
                 ),
             ],
-            'safety' => [
-                'score' => $safety->score,
-                'parts' => array_map(
-                    static fn (SafetyPart $part): array => [
-                        'key' => $part->key,
-                        'label' => $part->label,
-                        'figure' => $part->figure,
-                        'best' => $part->best,
-                        'worst' => $part->worst,
-                        'weight' => $part->weight,
-                        'points' => $part->points,
-                    ],
-                    $safety->parts,
-                ),
-            ],
+            'endurance' => $this->endurance($report),
             'shares' => [
                 'years' => $years,
                 'rows' => $report->throughYears(
@@ -118,6 +104,39 @@ final readonly class DividendReport
                     $years,
                 ),
             ],
+        ];
+    }
+
+    /** @return array<string, mixed> what the dividend withstands, beside what happened in the last downturn that is over */
+    private function endurance(FigureReport $report): array
+    {
+        $over = array_filter(
+            $this->scope->economy->recessions($this->scope->asOf),
+            static fn (array $of): bool => ! $of['lasts'],
+        );
+        $last = $over === [] ? null : $over[array_key_last($over)];
+
+        return [
+            'downturn' => $last === null ? null : ['start' => Day::iso($last['start']), 'end' => Day::iso($last['end'])],
+            'falls' => array_map(
+                fn (EnduredFall $fall): array => [
+                    'key' => $fall->payout,
+                    'label' => $this->scope->catalogue->label($fall->source),
+                    'payout' => $report->metric($fall->payout),
+                    'withstands' => $fall->withstands,
+                    'fell' => $fall->fell,
+                    'would_cover' => $fall->wouldCover(),
+                ],
+                DividendEndurance::of($this->scope, $last),
+            ),
+            'debt' => $report->metrics(
+                match ($this->scope->company->template) {
+                    ReportingModel::Property => ['loan_to_value', 'property_interest_coverage'],
+                    ReportingModel::Bank => ['common_equity_tier1_ratio', 'cost_of_risk'],
+                    ReportingModel::Insurer => ['solvency_ratio', 'combined_ratio'],
+                    default => ['net_debt_to_ebitda', 'interest_coverage'],
+                },
+            ),
         ];
     }
 }

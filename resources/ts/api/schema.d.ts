@@ -708,6 +708,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/downturns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["downturns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/downturns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addDownturn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/downturns/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteDownturn"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/earning-power": {
         parameters: {
             query?: never;
@@ -2244,17 +2292,25 @@ export interface components {
             now: components["schemas"]["NamedFigure"][];
             payout_through_time: components["schemas"]["FiguresByYear"];
             shares: components["schemas"]["FiguresByYear"];
-            safety: {
-                score: components["schemas"]["Figure"];
-                parts: {
+            endurance: {
+                /** @description The last one of the economy that is over */
+                downturn: {
+                    start: string;
+                    end: string;
+                } | null;
+                /** @description By how much what pays the dividend could fall before it no longer covers it */
+                falls: {
                     key: string;
                     label: string;
-                    figure: components["schemas"]["Figure"];
-                    best: number;
-                    worst: number;
-                    weight: number;
-                    points: number | null;
+                    payout: components["schemas"]["Figure"];
+                    withstands: components["schemas"]["Figure"];
+                    /** @description In that downturn */
+                    fell: number | null;
+                    /** @description Whether it would still cover the dividend after the same fall */
+                    would_cover: boolean | null;
                 }[];
+                /** @description What lenders and supervisors look at */
+                debt: components["schemas"]["NamedFigure"][];
             };
         };
         People: {
@@ -3062,6 +3118,44 @@ export interface components {
             low: number;
             median: number;
             high: number;
+        };
+        Downturns: {
+            currency: string;
+            /** @description Of the industry that are looked at */
+            companies: number;
+            periods: {
+                /** @description Of an own one */
+                id: number | null;
+                name: string;
+                start: string;
+                end: string;
+                lasts: boolean;
+                price: {
+                    change: number;
+                    peak: string | null;
+                    trough: string | null;
+                    /** @description Until the price it fell from was reached again */
+                    years: number | null;
+                } | null;
+                index: {
+                    change: number;
+                    peak: string | null;
+                    trough: string | null;
+                    /** @description Until the price it fell from was reached again */
+                    years: number | null;
+                } | null;
+                /** @description Median of the deepest falls of its companies */
+                industry: number | null;
+                figures: {
+                    key: string;
+                    label: string;
+                    change: number | null;
+                    base: number | null;
+                    lowest: number | null;
+                    lowest_end: string | null;
+                    years: number | null;
+                }[];
+            }[];
         };
         EarningPower: {
             currency: string;
@@ -5603,6 +5697,102 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Decision"];
                 };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    downturns: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What bad times did to the company, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Downturns"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    addDownturn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    start: string;
+                    end: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteDownturn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];

@@ -66,7 +66,7 @@ final class ReasonTest extends TestCase
         $this->assertEqualsCanonicalizing(array_column(AbsenceKind::cases(), 'value'), array_keys($kinds));
         $this->assertContains(Reason::NoPrice, $kinds['missing']);
         $this->assertContains(Reason::DivisionByZero, $kinds['not_meaningful']);
-        $this->assertContains(Reason::FundHasNoAccounts, $kinds['not_applicable']);
+        $this->assertContains(Reason::NotApplicableToBusiness, $kinds['not_applicable']);
         $this->assertContains(Reason::PricesTooYoung, $kinds['not_enough_history']);
     }
 }

@@ -4,14 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core\Market;
 
-use Logion\Dividend\DividendSafety;
-use Logion\Dividend\SafetyPart;
 use Logion\Market\CorporateActions;
 use Logion\Market\DividendHistory;
-use Logion\Market\PriceSeries;
-use Logion\Reporting\ReportingModel;
 use PHPUnit\Framework\TestCase;
-use Tests\Core\Books;
 
 /** Dividends through time, worked out by hand. */
 final class DividendHistoryTest extends TestCase
@@ -92,82 +87,6 @@ final class DividendHistoryTest extends TestCase
                 [$other->yearsRising(), $other->yearsWithoutCut(), $other->cuts()],
             );
         }
-    }
-
-    public function test_safety_is_the_sum_of_its_parts_scaled_to_what_is_known(): void
-    {
-        $years = [];
-        foreach (range(2016, 2025) as $year) {
-            $years[$year] = [
-                'revenue' => 1000.0,
-                'operating_income' => 200.0,
-                'interest_expense' => 20.0,
-                'income_before_tax' => 180.0,
-                'income_tax' => 40.0,
-                'net_income' => 140.0,
-                'net_income_common' => 140.0,
-                'depreciation_amortization' => 50.0,
-                'operating_cash_flow' => 190.0,
-                'capital_expenditure' => 50.0,
-                'dividends_paid' => 98.0,
-                'dividends_paid_common' => 98.0,
-                'cash_and_equivalents' => 100.0,
-                'long_term_debt' => 475.0,
-                'short_term_debt' => 0.0,
-                'total_assets' => 2000.0,
-                'total_equity' => 1000.0,
-                'basic_shares_average' => 100.0,
-                'diluted_shares_average' => 100.0,
-                'dividends_per_share' => 0.98,
-                'earnings_per_share_diluted' => 1.4,
-            ];
-        }
-        $paid = array_map(static fn (int $year): array => [$year * 10000 + 601, 0.98], range(2014, 2026));
-        $prices = new PriceSeries([20260629, 20260630], [20.0, 20.0], actions: new CorporateActions([], $paid));
-        $scope = Books::scope($years, prices: $prices);
-        $safety = DividendSafety::of($scope, DividendHistory::of($prices->actions, 20260630));
-        $points = [];
-        foreach ($safety->parts as $part) {
-            $points[$part->key] = $part->points;
-        }
-        // Payout 0.7 lies half way between 0.4 and 1.0; net debt 375 over EBITDA 250 is 1.5, one seventh of the way down.
-        $this->assertEqualsWithDelta(10.0, $points['payout_ratio'], 1e-9);
-        $this->assertEqualsWithDelta((25 * (1.1 - 0.7)) / 0.6, $points['free_cash_flow_payout_ratio'], 1e-9);
-        $this->assertEqualsWithDelta((20 * (4.5 - 1.5)) / 3.5, $points['net_debt_to_ebitda'], 1e-9);
-        $this->assertEqualsWithDelta(10.0, $points['interest_coverage'], 1e-9);
-        $this->assertEqualsWithDelta(15.0, $points['uncut'], 1e-9);
-        $this->assertEqualsWithDelta(10.0, $points['positive'], 1e-9);
-        $this->assertEqualsWithDelta(array_sum($points), $safety->score->value(), 1e-9);
-        foreach ($years as $year => $lines) {
-            unset($years[$year]['operating_cash_flow'], $years[$year]['capital_expenditure']);
-        }
-        $less = DividendSafety::of(Books::scope($years, prices: $prices), DividendHistory::of($prices->actions, 20260630));
-        $known = array_filter($less->parts, static fn (SafetyPart $part): bool => $part->points !== null);
-        $this->assertCount(5, $known);
-        $this->assertEqualsWithDelta(
-            (100 * array_sum(array_map(static fn (SafetyPart $p): float => (float) $p->points, $known))) / 75,
-            $less->score->value(),
-            1e-9,
-        );
-    }
-
-    public function test_no_score_without_a_dividend_or_without_half_of_the_weight(): void
-    {
-        $scope = Books::scope([2025 => ['revenue' => 1.0]]);
-        $this->assertSame(
-            'not_applicable',
-            DividendSafety::of($scope, DividendHistory::of(new CorporateActions(), 20260630))->score->absence()?->kind->value,
-        );
-        $actions = new CorporateActions([], [[20260601, 1.0]]);
-        $this->assertSame('missing', DividendSafety::of($scope, DividendHistory::of($actions, 20260630))->score->absence()?->kind->value);
-        $property = Books::scope([2025 => ['revenue' => 1.0]], template: ReportingModel::Property);
-        $this->assertContains(
-            'funds_from_operations_payout',
-            array_map(
-                static fn (SafetyPart $p): string => $p->key,
-                DividendSafety::of($property, DividendHistory::of($actions, 20260630))->parts,
-            ),
-        );
     }
 
     public function test_a_payment_of_400_days_ago_still_tells_how_often_is_paid(): void

@@ -1,21 +1,19 @@
 <script setup lang="ts">
 import SheetTable from '@/design/SheetTable.vue'
 import { defineAsyncComponent } from 'vue'
-import { api, ask, type Schemas } from '@/api/client'
+import { api, ask } from '@/api/client'
 import FigureButton from '@/features/margin/FigureButton.vue'
-import { figureText, number, percent, withUnit } from '@/design/format'
+import { figureText, number, percent } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import { useAnswer } from '@/api/answer'
-import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import YearTable from './YearTable.vue'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 
-/** Dividends and the number of shares through time, and how safe the dividend is. */
+/** Dividends and the number of shares through time, and what the dividend withstands. */
 const props = defineProps<{ ticker: string; reportingCurrency: string }>()
 const session = useSession()
-const catalogue = useCatalogue()
 const { state, reload } = useAnswer(
   'dividends',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
@@ -24,7 +22,6 @@ const { state, reload } = useAnswer(
 )
 const often: Record<number, string> = { 0: 'not at present', 1: 'once a year', 2: 'twice a year', 4: 'every quarter', 12: 'every month' }
 const years = (count: number): string => (count === 1 ? '1 year' : `${count} years`)
-const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][number]): string => withUnit(value, part.figure.unit)
 </script>
 
 <template>
@@ -54,28 +51,37 @@ const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][numb
             </div>
           </section>
           <section>
-            <h2>How safe it is</h2>
-            <p v-if="state.data.safety.score.value !== null" class="score">
-              {{ number(state.data.safety.score.value ?? 0, 0) }} <span class="quiet">of 100</span>
-            </p>
-            <p v-else class="quiet">{{ state.data.safety.score.reason }}</p>
-            <div v-for="part in state.data.safety.parts" :key="part.key" class="part">
-              <span>
-                {{ part.label }}
-                <span class="quiet small">all at {{ bound(part.best, part) }}, none at {{ bound(part.worst, part) }}</span>
-              </span>
-              <FigureButton
-                v-if="catalogue.byKey.has(part.key)"
-                :figure="part.figure"
-                :question="{ kind: 'metric', ticker, metric: part.key, label: part.label }"
-              />
-              <span v-else :title="part.figure.reason ?? undefined">{{ figureText(part.figure) }}</span>
-              <span class="points">
-                <template v-if="part.points !== null">{{ number(part.points ?? 0, 1) }} of {{ part.weight }}</template>
-                <span v-else class="quiet" :title="part.figure.reason ?? undefined">left out</span>
-              </span>
+            <h2>What it withstands</h2>
+            <p v-if="!state.data.endurance.falls.length" class="quiet">A fund has no accounts to pay from.</p>
+            <div v-for="fall in state.data.endurance.falls" :key="fall.key" class="fall">
+              <p>
+                <template v-if="fall.withstands.value !== null">
+                  <template v-if="fall.withstands.value >= 0">
+                    {{ fall.label }} could fall by <strong>{{ percent(fall.withstands.value, 0) }} %</strong> before they no longer cover
+                    it;
+                  </template>
+                  <template v-else>
+                    {{ fall.label }} would have to rise: they cover {{ percent(1 / (1 - fall.withstands.value), 0) }} % of it;
+                  </template>
+                </template>
+                <template v-else>{{ fall.label }}: {{ fall.withstands.reason }};</template>
+                paid out is
+                <FigureButton :figure="fall.payout" :question="{ kind: 'metric', ticker, metric: fall.key, label: fall.label }" />.
+              </p>
+              <p v-if="fall.fell !== null && state.data.endurance.downturn" class="quiet">
+                In the downturn of {{ state.data.endurance.downturn.start.slice(0, 7) }} to
+                {{ state.data.endurance.downturn.end.slice(0, 7) }} they
+                {{ fall.fell < 0 ? `fell by ${percent(-fall.fell, 0)} %` : 'did not fall'
+                }}<template v-if="fall.would_cover !== null"
+                  >; the same once more {{ fall.would_cover ? 'would leave it covered' : 'would leave it uncovered' }}</template
+                >.
+              </p>
+              <p v-else class="quiet">What they did in the last downturn is not known.</p>
             </div>
-            <p class="quiet small mt-1">Points add up; parts without a figure are left out and the rest is scaled to 100.</p>
+            <div v-for="entry in state.data.endurance.debt" :key="entry.key" class="entry">
+              <span>{{ entry.label }}</span>
+              <FigureButton :figure="entry.figure" :question="{ kind: 'metric', ticker, metric: entry.key, label: entry.label }" />
+            </div>
           </section>
         </div>
         <ChartFrame
@@ -153,20 +159,8 @@ const bound = (value: number, part: Schemas['Dividends']['safety']['parts'][numb
   gap: calc(var(--space) * 2.5) calc(var(--space) * 11);
   margin-top: calc(var(--space) * 2.5);
 }
-.score {
-  font-family: 'Source Serif 4 Variable', serif;
-  font-size: var(--type-display);
-  line-height: 1.2;
-}
-.part {
-  display: grid;
-  grid-template-columns: 1fr auto 84px;
-  gap: calc(var(--space) * 2.5);
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-  padding: var(--space) 0;
-}
-.points {
-  text-align: right;
+.fall {
+  margin-bottom: calc(var(--space) * 3);
 }
 .small {
   font-size: var(--type-small);

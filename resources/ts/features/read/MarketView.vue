@@ -7,6 +7,7 @@ import ViewTabs from '@/design/ViewTabs.vue'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
+import DownturnsView from './DownturnsView.vue'
 import EarningPowerView from './EarningPowerView.vue'
 import InvestedSum from './InvestedSum.vue'
 import PriceChart from './PriceChart.vue'
@@ -21,6 +22,7 @@ const PARTS = [
   { key: 'prices', word: 'Prices and levels' },
   { key: 'earning-power', word: 'Earning power' },
   { key: 'beside', word: 'Beside others' },
+  { key: 'downturns', word: 'Downturns' },
   { key: 'sum', word: 'What a sum became' },
   { key: 'figures', word: 'Returns and risk' },
 ] as const
@@ -66,6 +68,7 @@ const known = computed(() => figures.state.value.data?.figures ?? {})
     <ViewTabs :model-value="view" :views="views" label="Views of the market" />
     <PriceChart v-if="view === 'prices'" :ticker="ticker" />
     <EarningPowerView v-else-if="view === 'earning-power'" :ticker="ticker" />
+    <DownturnsView v-else-if="view === 'downturns'" :ticker="ticker" />
     <PriceComparison v-else-if="view === 'beside'" :ticker="ticker" />
     <InvestedSum v-else-if="view === 'sum'" :ticker="ticker" />
     <div v-else class="grid">
