@@ -289,6 +289,11 @@ return [
         'screens_belong_to_a_user_sign' => 'screens belong to a user; sign in.',
         'screens_that_start_from_each_others' => 'screens that start from each other\'s survivors are more than {deepest} deep, or go '.
             'round in a circle.',
+        'series_credit_spread' => 'Spread of corporate bonds',
+        'series_inflation_rate' => 'Consumer prices on the year before',
+        'series_output_growth' => 'Output on the year before',
+        'series_policy_rate' => 'Policy rate',
+        'series_unemployment_rate' => 'Unemployment',
         'set_aside' => 'Set aside',
         'several_companies_are_meant' => 'Several companies are meant',
         'share_of_revenue_or_of_total' => 'Share of revenue, or of total assets',

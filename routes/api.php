@@ -17,6 +17,7 @@ use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
 use App\Feature\Downturn\DownturnController;
 use App\Feature\EarningPower\EarningPowerController;
+use App\Feature\Economy\EconomyController;
 use App\Feature\Expectation\ExpectationController;
 use App\Feature\Export\ArchiveController;
 use App\Feature\Export\ExportController;
@@ -140,6 +141,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
+    Route::get('economy', EconomyController::class);
     Route::get('prices-of-interest', [CasesController::class, 'index']);
     Route::get('shared', [SharingController::class, 'index']);
     Route::put('shared/{key}/{id}', [SharingController::class, 'update'])->whereNumber('id');

@@ -48,6 +48,16 @@ final readonly class Economy
     }
 
     /**
+     * Units of the base currency for one of another, as they were told.
+     *
+     * @return array{days: list<int>, values: list<float>} days YYYYMMDD, ascending; empty where there are none
+     */
+    public function exchangeRates(string $currency): array
+    {
+        return $this->exchangeRates[$currency] ?? ['days' => [], 'values' => []];
+    }
+
+    /**
      * Downturns of the economy that were told by a day.
      *
      * @return list<array{start: int, end: int, lowest: float, lasts: bool}> {@see Recessions::of()}

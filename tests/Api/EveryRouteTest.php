@@ -80,6 +80,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/expectations',
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/results',
+        'GET economy',
         'POST companies/{ticker}/cases',
         'GET companies/{ticker}/earning-power',
         'GET companies/{ticker}/timeline',

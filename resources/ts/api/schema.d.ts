@@ -772,6 +772,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/economy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["economy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/expectations": {
         parameters: {
             query?: never;
@@ -3231,6 +3247,42 @@ export interface components {
                     }[];
                 }[];
             } | null;
+        };
+        EconomyOverview: {
+            as_of: string;
+            series: {
+                key: string;
+                label: string;
+                /** @description Values are parts of one */
+                percent: boolean;
+                days: string[];
+                values: number[];
+                year_before: number | null;
+                /** @description The last one for each year that is not over */
+                forecasts: {
+                    year: number;
+                    value: number;
+                    made_on: string;
+                }[];
+                /** @description What was forecast of a year through time */
+                paths: {
+                    year: number;
+                    days: string[];
+                    values: number[];
+                    /** @description Mean of what was told of the year */
+                    actual: number | null;
+                }[];
+            }[];
+            /** @description Activity beyond what was forecast, in usual surprises */
+            surprises: {
+                day: string;
+                value: number;
+            }[];
+            recessions: {
+                start: string;
+                end: string;
+                lasts: boolean;
+            }[];
         };
         Expectations: {
             /** @description Of estimates */
@@ -5837,6 +5889,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EarningPower"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    economy: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Statistics, rates, forecasts and how they differed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EconomyOverview"];
                 };
             };
             401: components["responses"]["NotSignedIn"];

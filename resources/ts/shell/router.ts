@@ -25,6 +25,7 @@ export const router = createRouter({
       component: () => import('@/features/decide/DecidePage.vue'),
       meta: { title: 'Decide', subject: true },
     },
+    { path: '/economy', name: 'economy', component: () => import('@/features/economy/EconomyPage.vue'), meta: { title: 'Economy' } },
     { path: '/data/:view?/:id?', name: 'data', component: () => import('@/features/data/DataPage.vue'), meta: { title: 'Data' } },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue'), meta: { title: 'Not here' } },
   ],

@@ -90,6 +90,7 @@ const interestColumns: SheetColumn<Schemas['PriceOfInterest']>[] = [
 <template>
   <div class="page">
     <h1>Desk</h1>
+    <p class="quiet"><router-link to="/economy">The economy</router-link>: statistics, rates and forecasts.</p>
     <ExchangeClock />
     <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
