@@ -24,6 +24,7 @@ use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
 use App\Feature\Installation\InstallationController;
 use App\Feature\Intake\ImportController;
+use App\Feature\Layout\LayoutController;
 use App\Feature\Market\DrawnLineController;
 use App\Feature\Market\MarketController;
 use App\Feature\Note\NoteController;
@@ -94,6 +95,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     $owned('own-metrics', OwnMetricController::class, 'metric')->except('show');
     $owned('column-views', ColumnViewController::class, 'view')->only(['index', 'store', 'destroy']);
 
+    $owned('layouts', LayoutController::class, 'layout')->except('show');
     $owned('lists', ListController::class, 'list')->except('update');
     Route::put('lists/{list}/items/{ticker}', [ListController::class, 'mark'])
         ->whereNumber('list')

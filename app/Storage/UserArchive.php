@@ -61,6 +61,7 @@ final class UserArchive
         'decisions',
         'notes',
         'drawn_lines',
+        'reading_layouts',
         'own_downturns',
         'prices_of_interest',
         'corrections',

@@ -20,6 +20,7 @@ enum Reason: string
     case RegressionFigureMissing = 'regression_figure_missing';
     case TooFewPeers = 'too_few_peers';
     case NoPlace = 'no_place';
+    case MetricGone = 'metric_gone';
     case Missing = 'missing';
     case QuarterNotEstimated = 'quarter_not_estimated';
     case NotEstimated = 'not_estimated';

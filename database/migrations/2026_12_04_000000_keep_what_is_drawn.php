@@ -25,6 +25,7 @@ return new class() extends Migration
             $table->double('to_price')->nullable();
             $table->timestamps();
             $table->index(['user_id', 'company_id']);
+            $table->index('company_id');
         });
         Schema::table('notes', static fn (Blueprint $table) => $table->integer('on_day')->nullable());
         foreach (DB::table('notes')->get(['id', 'created_at']) as $note) {

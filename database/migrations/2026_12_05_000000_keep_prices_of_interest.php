@@ -22,6 +22,7 @@ return new class() extends Migration
             $table->text('cases');
             $table->timestamps();
             $table->unique(['user_id', 'company_id']);
+            $table->index('company_id');
         });
     }
 

@@ -343,7 +343,7 @@ final class AccountsTest extends DemoTestCase
         $this->assertSame(12, $this->getJson('/api/v1/companies/MWPR/dividends')->json('frequency'));
         $this->assertContains(
             'funds_from_operations_payout',
-            array_column($this->getJson('/api/v1/companies/MWPR/dividends')->json('safety.parts'), 'key'),
+            array_column($this->getJson('/api/v1/companies/MWPR/dividends')->json('endurance.falls'), 'key'),
         );
         $this->assertContains(2020, $this->getJson('/api/v1/companies/DMGR/dividends')->json('cuts'));
         $segments = $this->getJson('/api/v1/companies/GRME/breakdowns')->json();

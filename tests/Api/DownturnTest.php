@@ -30,7 +30,7 @@ final class DownturnTest extends DemoTestCase
         $this->assertSame(['2020-04-01', '2020-12-31'], [$sharp['start'], $sharp['end']]);
         $this->assertLessThan(0, $sharp['price']['change']);
         $this->assertLessThan(0, $sharp['industry']);
-        $market = $this->getJson('/api/v1/companies/GRME/market?period=all')->json();
+        $market = $this->getJson('/api/v1/companies/GRME/market?over=all')->json();
         $closes = array_combine($market['labels'], $market['close']);
         $this->assertEqualsWithDelta(
             $closes[$sharp['price']['trough']] / $closes[$sharp['price']['peak']] - 1,

@@ -30,7 +30,11 @@ final class EconomyTest extends DemoTestCase
         $this->assertCount($rows->count(), $of['inflation_rate']['values']);
         $this->assertSame((float) $rows->last()->value, (float) end($of['inflation_rate']['values']));
         $this->assertEqualsWithDelta((float) $rows[$rows->count() - 13]->value, $of['inflation_rate']['year_before'], 1e-12);
-        $forecast = DB::table('economy_forecasts')->where('name', 'output_growth')->where('year', 2026)->orderByDesc('made_on')->first();
+        $forecast = DB::table('economy_forecasts')
+            ->where('name', 'output_growth')
+            ->where('year', 2026)
+            ->orderByDesc('made_on')
+            ->first();
         $this->assertSame([2026, 2027, 2028], array_column($of['output_growth']['forecasts'], 'year'));
         $this->assertEqualsWithDelta((float) $forecast->value, $of['output_growth']['forecasts'][0]['value'], 1e-12);
         $this->assertSame([], $of['exchange_rate:XVN']['forecasts']);
@@ -38,7 +42,8 @@ final class EconomyTest extends DemoTestCase
 
     public function test_a_year_comes_to_the_mean_of_its_quarters_once_all_are_told(): void
     {
-        $paths = array_column(array_column($this->economy('2021-06-30')['series'], null, 'key')['output_growth']['paths'], 'actual', 'year');
+        $series = array_column($this->economy('2021-06-30')['series'], null, 'key');
+        $paths = array_column($series['output_growth']['paths'], 'actual', 'year');
         $quarters = DB::table('economy_series')->where('name', 'output_growth')->whereBetween('day', [20200401, 20210331])->pluck('value');
         $this->assertCount(4, $quarters);
         $this->assertEqualsWithDelta($quarters->avg(), $paths[2020], 1e-12);
@@ -56,7 +61,7 @@ final class EconomyTest extends DemoTestCase
         }
         $this->assertSame([], array_filter($then['recessions'], static fn (array $of): bool => $of['start'] >= '2020'));
         $now = $this->economy()['surprises'];
-        $this->assertSame($then['surprises'], array_slice($now, 0, count($then['surprises'])), 'what was told later changes nothing before');
+        $this->assertSame($then['surprises'], array_slice($now, 0, count($then['surprises'])), 'later figures change none');
         $sharp = array_filter($now, static fn (array $of): bool => $of['day'] > '2020-08-01' && $of['day'] < '2020-12-31');
         $this->assertLessThan(-0.5, min(array_column($sharp, 'value')), 'nobody had forecast the sharp downturn');
     }

@@ -21,6 +21,7 @@ use App\Models\Note;
 use App\Models\OneOff;
 use App\Models\OwnDownturn;
 use App\Models\OwnMetric;
+use App\Models\ReadingLayout;
 use App\Models\Role;
 use App\Models\Screen;
 use App\Models\Security;
@@ -149,6 +150,8 @@ final class EveryRouteTest extends DemoTestCase
         'GET column-views',
         'POST column-views',
         'GET lists',
+        'GET layouts',
+        'POST layouts',
         'POST lists',
         'GET valuations',
         'POST valuations',
@@ -211,6 +214,8 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE one-offs/{id}',
         'DELETE judgements/{id}',
         'DELETE notes/{id}',
+        'PUT layouts/{id}',
+        'DELETE layouts/{id}',
         'DELETE downturns/{id}',
         'PUT drawn-lines/{id}',
         'DELETE drawn-lines/{id}',
@@ -526,6 +531,12 @@ final class EveryRouteTest extends DemoTestCase
             'judgements' => Judgement::query()->create([...$its, 'subject' => $s, 'note' => $s])->id,
             'notes' => Note::query()->create([...$its, 'figure' => 'price_to_earnings', 'body' => $s])->id,
             'downturns' => OwnDownturn::query()->create([...$mine, 'name' => $s, 'start_day' => 20200101, 'end_day' => 20200601])->id,
+            'layouts' => ReadingLayout::query()->create([
+                ...$mine,
+                'name' => $s,
+                'template' => 'industrial',
+                'definition' => ['pictures' => [], 'sections' => [], 'ten_years' => []],
+            ])->id,
             'drawn-lines' => DrawnLine::query()->create([...$its, 'name' => $s, 'from_price' => 1, 'drawn_on' => self::TODAY])->id,
         ];
     }
@@ -549,6 +560,7 @@ final class EveryRouteTest extends DemoTestCase
                 'import_profiles',
                 'notes',
                 'drawn_lines',
+                'reading_layouts',
                 'own_downturns',
                 'prices_of_interest',
                 'valuations',

@@ -213,7 +213,7 @@ final class HostileRequestsTest extends DemoTestCase
         yield 'prices' => [
             'GET',
             '/api/v1/companies/BRSW/market',
-            ['period' => '3y', 'span' => 'week', 'averages' => 's50,e20', 'studies' => 'momentum', 'as_of' => '2026-06-30'],
+            ['over' => '3y', 'span' => 'week', 'averages' => 's50,e20', 'studies' => 'momentum', 'as_of' => '2026-06-30'],
         ];
         yield 'company' => ['GET', '/api/v1/companies/BRSW', ['as_of' => '2026-06-30', 'adjusted' => '1']];
         yield 'account' => [

@@ -19,7 +19,7 @@ final class MarketTest extends DemoTestCase
 
     public function test_bars_are_the_rows_that_are_kept(): void
     {
-        $market = $this->market('BRSW', ['period' => '1y']);
+        $market = $this->market('BRSW', ['over' => '1y']);
         $listing = $this->listingId('BRSW');
         $last = DB::table('bars')->where('listing_id', $listing)->orderByDesc('day')->first();
         $at = count($market['labels']) - 1;
@@ -35,8 +35,8 @@ final class MarketTest extends DemoTestCase
 
     public function test_averages_and_studies_know_the_time_before_the_period(): void
     {
-        $all = $this->market('BRSW', ['period' => 'all', 'averages' => 's200,e20', 'studies' => 'momentum,strength,bands']);
-        $month = $this->market('BRSW', ['period' => '1m', 'averages' => 's200,e20', 'studies' => 'momentum,strength,bands']);
+        $all = $this->market('BRSW', ['over' => 'all', 'averages' => 's200,e20', 'studies' => 'momentum,strength,bands']);
+        $month = $this->market('BRSW', ['over' => '1m', 'averages' => 's200,e20', 'studies' => 'momentum,strength,bands']);
         $n = count($month['labels']);
         $this->assertLessThan(25, $n);
         foreach ([0, 1] as $i) {
@@ -65,9 +65,9 @@ final class MarketTest extends DemoTestCase
 
     public function test_weeks_and_months_are_made_of_their_days(): void
     {
-        $days = $this->market('GRME', ['period' => 'all']);
+        $days = $this->market('GRME', ['over' => 'all']);
         foreach (['week', 'month'] as $span) {
-            $bars = $this->market('GRME', ['period' => 'all', 'span' => $span]);
+            $bars = $this->market('GRME', ['over' => 'all', 'span' => $span]);
             $this->assertEqualsWithDelta(array_sum($days['volume']), array_sum($bars['volume']), 1.0);
             $this->assertSame(max($days['high']), max($bars['high']));
             $this->assertSame(min($days['low']), min($bars['low']));
@@ -75,16 +75,16 @@ final class MarketTest extends DemoTestCase
             $this->assertSame(end($days['close']), end($bars['close']));
             $this->assertSame([], array_diff($bars['labels'], $days['labels']));
         }
-        $month = $this->market('GRME', ['period' => '1y', 'span' => 'month', 'as_of' => '2025-03-12']);
+        $month = $this->market('GRME', ['over' => '1y', 'span' => 'month', 'as_of' => '2025-03-12']);
         $this->assertTrue($month['unfinished']);
         $this->assertSame('2025-03-12', end($month['labels']));
-        $this->assertFalse($this->market('GRME', ['period' => '1y', 'span' => 'month', 'as_of' => '2025-03-31'])['unfinished']);
+        $this->assertFalse($this->market('GRME', ['over' => '1y', 'span' => 'month', 'as_of' => '2025-03-31'])['unfinished']);
     }
 
     public function test_hours_end_where_their_days_do(): void
     {
-        $hours = $this->market('BRSW', ['span' => 'hour', 'period' => '1m']);
-        $days = $this->market('BRSW', ['period' => '1m']);
+        $hours = $this->market('BRSW', ['span' => 'hour', 'over' => '1m']);
+        $days = $this->market('BRSW', ['over' => '1m']);
         $this->assertMatchesRegularExpression('/^\d{4}-\d\d-\d\d \d\d:00$/', $hours['labels'][0]);
         $closes = [];
         foreach ($hours['labels'] as $i => $label) {
@@ -99,7 +99,7 @@ final class MarketTest extends DemoTestCase
 
     public function test_a_split_changes_nothing_but_the_scale(): void
     {
-        $query = ['period' => '3y', 'averages' => 's50', 'studies' => 'range,strength'];
+        $query = ['over' => '3y', 'averages' => 's50', 'studies' => 'range,strength'];
         $before = $this->market('BRSW', $query);
         $line = $this->postJson('/api/v1/companies/BRSW/drawn-lines', ['name' => 'Floor', 'from_price' => 40])->assertCreated()->json();
         $this->assertSame('2026-06-30', $line['drawn_on']);
@@ -134,7 +134,7 @@ final class MarketTest extends DemoTestCase
 
     public function test_levels_tell_how_far_they_are_and_what_an_entry_needs(): void
     {
-        $market = $this->market('BRSW', ['period' => '3y']);
+        $market = $this->market('BRSW', ['over' => '3y']);
         $found = $market['found'];
         $close = end($market['close']);
         $this->assertGreaterThan($close, $found['resistance']['price']);
@@ -158,7 +158,7 @@ final class MarketTest extends DemoTestCase
 
     public function test_what_is_not_asked_well_is_refused_by_name(): void
     {
-        $wrong = ['span=minute', 'period=2y', 'averages=s1', 'averages=x50', 'averages=s5,s6,s7,s8,s9,s10,s11,s12,s13', 'studies=luck'];
+        $wrong = ['span=minute', 'over=2y', 'averages=s1', 'averages=x50', 'averages=s5,s6,s7,s8,s9,s10,s11,s12,s13', 'studies=luck'];
         foreach ($wrong as $query) {
             $this->getJson("/api/v1/companies/BRSW/market?{$query}")->assertStatus(422);
         }
@@ -173,7 +173,7 @@ final class MarketTest extends DemoTestCase
     {
         $list = $this->postJson('/api/v1/lists', ['name' => 'Salt and ferries', 'tickers' => ['BRSW', 'ULVL']])->json('id');
         $of = fn (string $with, string $dividends): array => $this->getJson(
-            "/api/v1/companies/GRME/comparison?period=3y&dividends={$dividends}&with={$with}",
+            "/api/v1/companies/GRME/comparison?over=3y&dividends={$dividends}&with={$with}",
         )->assertOk()->json();
         $compared = $of("index,industry,BRSW,list:{$list}", '1');
         $this->assertSame(['GRME', 'index', 'industry', 'BRSW', "list:{$list}"], array_column($compared['lines'], 'key'));
@@ -189,7 +189,7 @@ final class MarketTest extends DemoTestCase
             2e-3,
         );
         $this->assertSame(2, $compared['lines'][4]['members']);
-        $market = $this->market('GRME', ['period' => '3y']);
+        $market = $this->market('GRME', ['over' => '3y']);
         $price = $of('', '0')['lines'][0];
         $this->assertEqualsWithDelta(end($market['close']) / $market['close'][0] - 1, $price['change'], 1e-4);
         $this->assertEqualsWithDelta(
@@ -206,7 +206,7 @@ final class MarketTest extends DemoTestCase
     public function test_a_sum_becomes_what_its_dividends_and_the_index_say(): void
     {
         $sum = $this->getJson('/api/v1/companies/GRME/invested-sum?amount=1000&from=2021-01-04')->assertOk()->json();
-        $market = $this->market('GRME', ['period' => 'all']);
+        $market = $this->market('GRME', ['over' => 'all']);
         $from = array_search($sum['from'], $market['labels'], true);
         $of = array_column($sum['outcomes'], null, 'kind');
         $this->assertEqualsWithDelta(1000 * (end($market['close']) / $market['close'][$from]), $of['price_only']['value'], 0.05);
@@ -233,7 +233,7 @@ final class MarketTest extends DemoTestCase
         $level = $this->postJson('/api/v1/companies/BRSW/drawn-lines', ['name' => 'Where I would look', 'from_price' => 30.5])
             ->assertCreated()
             ->json();
-        $market = $this->market('BRSW', ['period' => '1m']);
+        $market = $this->market('BRSW', ['over' => '1m']);
         $this->assertEqualsWithDelta(30.5 / end($market['close']) - 1, $level['distance'], 1e-4);
         $line = $this->postJson('/api/v1/companies/BRSW/drawn-lines', [
             'name' => 'Rising lows',

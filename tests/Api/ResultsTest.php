@@ -55,7 +55,10 @@ final class ResultsTest extends DemoTestCase
             $answer = $this->results($ticker);
             $surprises = $this->getJson("/api/v1/companies/{$ticker}/expectations")->json('surprises');
             $this->assertSame(
-                array_column($surprises, 'surprise'),
+                array_map(
+                    static fn (array $of): ?float => $of['surprise'] === null ? null : (float) $of['surprise'],
+                    $surprises,
+                ),
                 array_map(
                     static fn (array $of): ?float => $of['lines'][1]['surprise'],
                     array_slice($answer['reports'], 0, count($surprises)),

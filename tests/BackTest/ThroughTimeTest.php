@@ -72,12 +72,9 @@ final class ThroughTimeTest extends DemoTestCase
         $growth = array_column($report['growth'], 'figure', 'years');
         $this->assertEqualsWithDelta($years[$last] / $years[$last - 1] - 1, $growth[1]['value'], 1e-12);
         $this->assertEqualsWithDelta(($years[$last] / $years[$last - 5]) ** 0.2 - 1, $growth[5]['value'], 1e-12);
-        $this->assertEqualsWithDelta(
-            array_sum(array_column($report['safety']['parts'], 'points')),
-            $report['safety']['score']['value'],
-            1e-9,
-            'every part is known here',
-        );
+        foreach ($report['endurance']['falls'] as $fall) {
+            $this->assertEqualsWithDelta(1 - $fall['payout']['value'], $fall['withstands']['value'], 1e-9, $fall['key']);
+        }
         $this->assertSame(
             array_column($report['payments'], 'day'),
             array_reverse(array_values(array_unique(array_column(array_reverse($report['payments']), 'day')))),
@@ -112,7 +109,9 @@ final class ThroughTimeTest extends DemoTestCase
             ->assertOk()
             ->json();
         $this->assertSame([[], 0, [], []], [$report['payments'], $report['frequency'], $report['years'], $report['yield_through_time']]);
-        $this->assertSame([null, 'not_applicable'], [$report['safety']['score']['value'], $report['safety']['score']['state']]);
+        foreach ($report['endurance']['falls'] as $fall) {
+            $this->assertContains($fall['withstands']['value'], [null, 1.0, 1], 'what pays nothing is covered by anything above nothing');
+        }
         $this->assertContains('basic_shares_average', array_column($report['shares']['rows'], 'key'));
     }
 

@@ -224,7 +224,7 @@ final class DatedAttributesTest extends DemoTestCase
     public function test_a_currency_a_share_no_longer_trades_in_is_brought_into_that_of_now(): void
     {
         $listing = $this->listing('OSKA');
-        $before = $this->getJson('/api/v1/companies/OSKA/market?period=all')->json();
+        $before = $this->getJson('/api/v1/companies/OSKA/market?over=all')->json();
         $old = DB::table('listings')->insertGetId([
             'security_id' => $listing->security_id,
             'exchange_id' => $listing->exchange_id,
@@ -238,7 +238,7 @@ final class DatedAttributesTest extends DemoTestCase
             ->where('listing_id', $listing->id)
             ->where('day', '<', 20200102)
             ->update(['listing_id' => $old]);
-        $after = $this->getJson('/api/v1/companies/OSKA/market?period=all')->json();
+        $after = $this->getJson('/api/v1/companies/OSKA/market?over=all')->json();
         $this->assertSame([$before['labels'], 'XCR'], [$after['labels'], $after['currency']]);
         foreach ([0, 500, 1200] as $i) {
             $day = (int) str_replace('-', '', $before['labels'][$i]);

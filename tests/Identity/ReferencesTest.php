@@ -58,7 +58,10 @@ final class ReferencesTest extends DemoTestCase
         foreach (
             [
                 'statements',
-                'prices',
+                'market',
+                'comparison',
+                'earning-power',
+                'downturns',
                 'metrics?keys=market_cap',
                 'identity',
                 'dividends',
@@ -114,7 +117,7 @@ final class ReferencesTest extends DemoTestCase
 
     public function test_prices_go_on_where_a_ticker_changes(): void
     {
-        $prices = $this->getJson('/api/v1/companies/SKCT/market?period=all')->assertOk()->json();
+        $prices = $this->getJson('/api/v1/companies/SKCT/market?over=all')->assertOk()->json();
         $this->assertSame('2016-07-01', $prices['labels'][0]);
         $at = array_search('2018-06-01', $prices['labels'], true);
         $this->assertSame('2018-05-31', $prices['labels'][$at - 1]);

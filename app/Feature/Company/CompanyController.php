@@ -6,6 +6,7 @@ namespace App\Feature\Company;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\FigureReport;
+use App\Feature\Layout\LayoutRequest;
 use App\Feature\Statement\StatementReport;
 use App\Http\DatedRequest;
 use App\Models\Country;
@@ -20,12 +21,13 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class CompanyController
 {
-    public function show(DatedRequest $request, CompanyScopes $scopes, Identities $identities, string $ticker): JsonResponse
+    public function show(CompanyRequest $request, CompanyScopes $scopes, Identities $identities, string $ticker): JsonResponse
     {
         $scope = $scopes->open($ticker, $request->context());
         $identity = $scopes->identity($scope);
         $listing = $identity->listing();
-        $reading = new FirstReading($scope);
+        $layout = ChosenLayout::of($request->user(), $scope->company->template->value, $request->validated('layout'));
+        $reading = new FirstReading($scope, $layout?->definition);
         $last = $scope->prices->last();
 
         return new JsonResponse([
@@ -49,6 +51,11 @@ final class CompanyController
                 'close' => $last < 0 ? null : $scope->prices->closes[$last],
                 'change' => $last < 1 ? null : $scope->prices->closes[$last] / $scope->prices->closes[$last - 1] - 1,
                 'day' => $last < 0 ? null : Day::iso($scope->prices->days[$last]),
+            ],
+            'layout' => $layout === null ? null : ['id' => $layout->id, 'name' => $layout->name],
+            'arrangement' => [
+                'pictures' => $layout?->definition['pictures'] ?? LayoutRequest::PICTURES,
+                ...$reading->arrangedBy(),
             ],
             'sections' => $reading->sections(),
             'history' => $reading->tenYears(),

@@ -13,13 +13,21 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/companies/{ticker}',
         operationId: 'company',
-        parameters: [new TickerParameter(), new AsOfParameter()],
+        parameters: [
+            new TickerParameter(),
+            new AsOfParameter(),
+            new OA\QueryParameter(
+                name: 'layout',
+                description: 'Number of an own layout, or ready for the one that comes with the program; the default one if none is named',
+                schema: new OA\Schema(type: 'string'),
+            ),
+        ],
         responses: [
             new OA\Response(
                 response: 200,
                 description: 'What it is, where its price stands, and the first reading',
                 content: new OA\JsonContent(
-                    required: ['ticker', 'listed_as', 'name', 'as_of', 'price', 'sections', 'history'],
+                    required: ['ticker', 'listed_as', 'name', 'as_of', 'price', 'layout', 'arrangement', 'sections', 'history'],
                     properties: [
                         new OA\Property(
                             property: 'ticker',
@@ -27,6 +35,18 @@ use OpenApi\Attributes as OA;
                             description: 'How the company is referred to, whatever the day',
                         ),
                         new OA\Property(property: 'listed_as', type: 'string', description: 'Ticker of the day'),
+                        new OA\Property(
+                            property: 'layout',
+                            type: 'object',
+                            nullable: true,
+                            description: 'The own one it is arranged by',
+                            required: ['id', 'name'],
+                            properties: [
+                                new OA\Property(property: 'id', type: 'integer'),
+                                new OA\Property(property: 'name', type: 'string'),
+                            ],
+                        ),
+                        new OA\Property(property: 'arrangement', ref: '#/components/schemas/Arrangement'),
                         new OA\Property(property: 'name', type: 'string'),
                         new OA\Property(property: 'as_of', type: 'string'),
                         new OA\Property(property: 'description', type: 'string'),

@@ -5,10 +5,14 @@ declare(strict_types=1);
 namespace App\Feature\Company;
 
 use App\Evaluation\FigureReport;
+use Logion\Figure\Absence;
 use Logion\Figure\Figure;
+use Logion\Figure\Reason;
+use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Formula\Node;
 use Logion\Metric\CompanyScope;
+use Logion\Reporting\LineItems;
 
 /** What a reader looks at first: the figures that fit the business beside their sector, and ten years of the most telling lines. */
 final class FirstReading
@@ -72,7 +76,11 @@ final class FirstReading
         'funds_from_operations',
     ];
 
-    public function __construct(private readonly CompanyScope $scope)
+    /**
+     * @param  array{sections: list<array{title: string, keys: list<string>}>, ten_years: list<string>}|null  $layout  of one's own; null
+     *     for the arrangement that comes with the program
+     */
+    public function __construct(private readonly CompanyScope $scope, private readonly ?array $layout = null)
     {
     }
 
@@ -87,22 +95,8 @@ final class FirstReading
     {
         $report = new FigureReport($this->scope);
         $sections = [];
-        foreach (array_combine(self::titles(), self::FIGURES) as $title => $keys) {
-            $figures = [];
-            foreach ($keys as $key) {
-                $metric = $this->scope->catalogue->all()[$key];
-                if ($metric->fits($this->scope->company->template)) {
-                    $value = $this->scope->metric($key);
-                    $median = $this->scope->compare('sector_median', Node::name($key));
-                    $figures[] = [
-                        'key' => $key,
-                        'label' => $metric->label,
-                        'figure' => $report->metric($key),
-                        'sector_median' => $report->sectorMedian($key),
-                        'standing' => is_float($value) && is_float($median) ? $metric->against($value, $median) : null,
-                    ];
-                }
-            }
+        foreach ($this->arrangement() as ['title' => $title, 'keys' => $keys]) {
+            $figures = array_map(fn (string $key): array => $this->figure($report, $key), $keys);
             if ($figures !== []) {
                 $sections[] = ['title' => $title, 'figures' => $figures];
             }
@@ -111,11 +105,72 @@ final class FirstReading
         return $sections;
     }
 
+    /** @return array{sections: list<array{title: string, keys: list<string>}>, ten_years: list<string>} what it is arranged by */
+    public function arrangedBy(): array
+    {
+        return ['sections' => $this->arrangement(), 'ten_years' => $this->layout['ten_years'] ?? self::TEN_YEARS];
+    }
+
+    /** @return list<array{title: string, keys: list<string>}> */
+    private function arrangement(): array
+    {
+        if ($this->layout !== null) {
+            return $this->layout['sections'];
+        }
+        $template = $this->scope->company->template;
+
+        return array_map(
+            fn (string $title, array $keys): array => [
+                'title' => $title,
+                'keys' => array_values(
+                    array_filter($keys, fn (string $key): bool => $this->scope->catalogue->all()[$key]->fits($template)),
+                ),
+            ],
+            self::titles(),
+            array_values(self::FIGURES),
+        );
+    }
+
+    /** @return array<string, mixed> a metric that a layout names and that is no more stays in its place, and says so */
+    private function figure(FigureReport $report, string $key): array
+    {
+        $metric = $this->scope->catalogue->find($key);
+        if ($metric === null) {
+            $gone = Figure::of(Absence::of(Reason::MetricGone, $key), Unit::Ratio);
+
+            return [
+                'key' => $key,
+                'label' => $key,
+                'figure' => [...$gone->jsonSerialize(), 'currency' => null],
+                'sector_median' => null,
+                'standing' => null,
+            ];
+        }
+        $value = $this->scope->metric($key);
+        $median = $this->scope->compare('sector_median', Node::name($key));
+
+        return [
+            'key' => $key,
+            'label' => $metric->label,
+            'figure' => $report->metric($key),
+            'sector_median' => $report->sectorMedian($key),
+            'standing' => is_float($value) && is_float($median) ? $metric->against($value, $median) : null,
+        ];
+    }
+
     /** @return array{years: list<int>, rows: list<array{key: string, label: string, unit: string, figures: list<Figure>}>} */
     public function tenYears(): array
     {
         $years = array_slice($this->scope->moments->years(), -10);
 
-        return ['years' => $years, 'rows' => (new FigureReport($this->scope))->throughYears(self::TEN_YEARS, $years)];
+        return ['years' => $years, 'rows' => (new FigureReport($this->scope))->throughYears($this->tenYearKeys(), $years)];
+    }
+
+    /** @return list<string> those that are still there: what is no more has no row of years */
+    private function tenYearKeys(): array
+    {
+        $known = fn (string $key): bool => LineItems::find($key) !== null || $this->scope->catalogue->find($key) !== null;
+
+        return array_values(array_filter($this->layout['ten_years'] ?? self::TEN_YEARS, $known));
     }
 }

@@ -20,7 +20,7 @@ final class MarketRequest extends DatedRequest
         return [
             ...parent::rules(),
             'span' => ['nullable', Rule::in(MarketChart::SPANS)],
-            'period' => ['nullable', Rule::in(array_keys(Period::MONTHS))],
+            'over' => ['nullable', Rule::in(array_keys(Period::MONTHS))],
             'averages' => ['nullable', 'string'],
             'studies' => ['nullable', 'string'],
             'average' => ['array', 'max:'.self::MOST_AVERAGES],
@@ -49,7 +49,7 @@ final class MarketRequest extends DatedRequest
 
     public function period(): Period
     {
-        return new Period($this->validated('period') ?? '5y');
+        return new Period($this->validated('over') ?? '5y');
     }
 
     /** @return list<MovingAverage> */

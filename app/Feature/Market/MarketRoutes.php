@@ -23,7 +23,7 @@ use OpenApi\Attributes as OA;
                 schema: new OA\Schema(type: 'string', enum: ['hour', 'day', 'week', 'month']),
             ),
             new OA\QueryParameter(
-                name: 'period',
+                name: 'over',
                 description: 'Back from the day; five years if none is named',
                 schema: new OA\Schema(type: 'string', enum: ['1m', '3m', '6m', '1y', '3y', '5y', '10y', 'all']),
             ),
@@ -210,7 +210,7 @@ use OpenApi\Attributes as OA;
                 schema: new OA\Schema(type: 'string'),
             ),
             new OA\QueryParameter(
-                name: 'period',
+                name: 'over',
                 schema: new OA\Schema(type: 'string', enum: ['1m', '3m', '6m', '1y', '3y', '5y', '10y', 'all']),
             ),
             new OA\QueryParameter(

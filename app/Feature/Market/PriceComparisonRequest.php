@@ -16,7 +16,7 @@ final class PriceComparisonRequest extends DatedRequest
     {
         return [
             ...parent::rules(),
-            'period' => ['nullable', Rule::in(array_keys(Period::MONTHS))],
+            'over' => ['nullable', Rule::in(array_keys(Period::MONTHS))],
             'with' => ['nullable', 'string', 'max:400'],
             'each' => ['array', 'max:'.self::MOST],
             'each.*' => ['string'],
@@ -38,7 +38,7 @@ final class PriceComparisonRequest extends DatedRequest
 
     public function period(): Period
     {
-        return new Period($this->validated('period') ?? '5y');
+        return new Period($this->validated('over') ?? '5y');
     }
 
     public function withDividends(): bool

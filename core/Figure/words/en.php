@@ -21,6 +21,7 @@ return [
         'regression_figure_missing' => 'A figure of the regression has no value.',
         'too_few_peers' => 'Fewer than five companies to compare with have a value.',
         'no_place' => 'It has no place here.',
+        'metric_gone' => 'There is no metric {0} any more. Take it out of the layout, or make it anew.',
         'missing' => 'Missing.',
         'quarter_not_estimated' => 'No analyst estimated the quarter.',
         'not_estimated' => 'No analyst estimates this.',

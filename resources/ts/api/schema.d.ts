@@ -964,6 +964,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["layouts"];
+        put?: never;
+        post: operations["keepLayout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/layouts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeLayout"];
+        post?: never;
+        delete: operations["deleteLayout"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/market": {
         parameters: {
             query?: never;
@@ -3379,6 +3411,37 @@ export interface components {
             /** @description Settings that were chosen; the others stand as they came */
             chosen: string[];
         };
+        ReadingLayout: {
+            id: number;
+            name: string;
+            template: string;
+            is_default: boolean;
+            pictures: string[];
+            sections: {
+                title: string;
+                keys: string[];
+            }[];
+            ten_years: string[];
+        };
+        WantedLayout: {
+            name: string;
+            template: string;
+            is_default: boolean;
+            pictures: string[];
+            sections: {
+                title: string;
+                keys: string[];
+            }[];
+            ten_years: string[];
+        };
+        Arrangement: {
+            pictures: string[];
+            sections: {
+                title: string;
+                keys: string[];
+            }[];
+            ten_years: string[];
+        };
         PriceLine: (number | null)[];
         Market: {
             currency: string;
@@ -4686,6 +4749,8 @@ export interface operations {
         parameters: {
             query?: {
                 as_of?: string;
+                /** @description Number of an own layout, or ready for the one that comes with the program; the default one if none is named */
+                layout?: string;
             };
             header?: never;
             path: {
@@ -4706,6 +4771,12 @@ export interface operations {
                         ticker: string;
                         /** @description Ticker of the day */
                         listed_as: string;
+                        /** @description The own one it is arranged by */
+                        layout: {
+                            id: number;
+                            name: string;
+                        } | null;
+                        arrangement: components["schemas"]["Arrangement"];
                         name: string;
                         as_of: string;
                         description?: string;
@@ -6436,6 +6507,124 @@ export interface operations {
             503: components["responses"]["NotStored"];
         };
     };
+    layouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own layouts of the first reading */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingLayout"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    keepLayout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WantedLayout"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingLayout"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    changeLayout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WantedLayout"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingLayout"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteLayout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     market: {
         parameters: {
             query?: {
@@ -6443,7 +6632,7 @@ export interface operations {
                 /** @description Of a bar; a day if none is named */
                 span?: "hour" | "day" | "week" | "month";
                 /** @description Back from the day; five years if none is named */
-                period?: "1m" | "3m" | "6m" | "1y" | "3y" | "5y" | "10y" | "all";
+                over?: "1m" | "3m" | "6m" | "1y" | "3y" | "5y" | "10y" | "all";
                 /** @description Comma separated: s200 is simple of two hundred bars, e20 exponential of twenty */
                 averages?: string;
                 /** @description Comma separated: momentum, strength, stochastic, range, bands */
@@ -6480,7 +6669,7 @@ export interface operations {
                 as_of?: string;
                 /** @description Comma separated: index, industry, list:7 for a list of one's own, or companies */
                 with?: string;
-                period?: "1m" | "3m" | "6m" | "1y" | "3y" | "5y" | "10y" | "all";
+                over?: "1m" | "3m" | "6m" | "1y" | "3y" | "5y" | "10y" | "all";
                 /** @description 1 with dividends reinvested, 0 without */
                 dividends?: "0" | "1";
             };

@@ -236,4 +236,18 @@ main {
     flex-direction: column-reverse;
   }
 }
+@media print {
+  .frame,
+  .desk,
+  .work,
+  main {
+    display: block;
+    height: auto;
+    overflow: visible;
+  }
+  .rail,
+  .work > :not(main) {
+    display: none;
+  }
+}
 </style>

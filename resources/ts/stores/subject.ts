@@ -6,8 +6,12 @@ import { useSession } from './session'
 
 type Company = Awaited<ReturnType<typeof fetchCompany>>
 
-const fetchCompany = (ticker: string, asOf: string | null) =>
-  ask(api.GET('/companies/{ticker}', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} } }))
+const fetchCompany = (ticker: string, asOf: string | null, layout: string | null) =>
+  ask(
+    api.GET('/companies/{ticker}', {
+      params: { path: { ticker }, query: { ...(asOf ? { as_of: asOf } : {}), ...(layout ? { layout } : {}) } },
+    }),
+  )
 
 /** The company in focus, and the list it is walked through with. */
 export const useSubject = defineStore('subject', () => {
@@ -19,12 +23,13 @@ export const useSubject = defineStore('subject', () => {
   const list = shallowRef<Schemas['CompanyList'] | null>(null)
   let latest = 0
 
-  async function focus(ticker: string): Promise<void> {
+  /** @param layout number of an own layout of the first reading, or 'ready'; without it the default one */
+  async function focus(ticker: string, layout: string | null = null): Promise<void> {
     const round = ++latest
     error.value = null
     choices.value = []
     try {
-      const data = await fetchCompany(ticker, session.asOf)
+      const data = await fetchCompany(ticker, session.asOf, layout)
       if (round === latest) {
         company.value = data
         kept.subject.value = data.ticker

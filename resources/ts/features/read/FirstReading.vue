@@ -10,13 +10,15 @@ import { unitHead, withUnit } from '@/design/format'
 import { useCatalogue } from '@/stores/catalogue'
 import { useSession } from '@/stores/session'
 import type { Question } from '@/stores/margin'
-import type { useSubject } from '@/stores/subject'
+import { useSubject } from '@/stores/subject'
+import LayoutBar from './LayoutBar.vue'
 import ReadingCharts from './ReadingCharts.vue'
 
 const props = defineProps<{ company: NonNullable<ReturnType<typeof useSubject>['company']> }>()
 
 const catalogue = useCatalogue()
 const session = useSession()
+const subject = useSubject()
 const { state, reload } = useAnswer(
   'picture',
   () => ({ ticker: props.company.ticker, asOf: session.asOf }),
@@ -49,10 +51,11 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
       >
     </p>
     <p v-if="company.delisting" class="attention">Delisted {{ company.delisting }}</p>
+    <LayoutBar :company="company" @chosen="(layout: string) => subject.focus(company.ticker, layout)" />
     <LoadState :state="state" @again="reload" />
-    <ReadingCharts v-if="state.data" :picture="state.data" />
+    <ReadingCharts v-if="state.data" :picture="state.data" :shown="company.arrangement.pictures" />
     <div class="sections">
-      <section v-if="state.data?.scales.length">
+      <section v-if="state.data?.scales.length && company.arrangement.pictures.includes('valuation')">
         <h2>Valuation</h2>
         <SheetTable
           class="reading"
@@ -113,7 +116,7 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
       <h2>Ten years</h2>
       <p v-if="!company.history.years.length" class="quiet">No annual report had been published by this day.</p>
       <SheetTable
-        v-else
+        v-else-if="company.history.rows.length"
         label="Ten years"
         through-time
         :columns="[

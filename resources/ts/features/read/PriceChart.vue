@@ -29,7 +29,7 @@ const { state, reload } = useAnswer(
     ticker: props.ticker,
     asOf: asOf.value,
     span: chosen.value.span,
-    period: chosen.value.period,
+    over: chosen.value.period,
     averages: chosen.value.averages.join(','),
     studies: chosen.value.studies.join(','),
   }),

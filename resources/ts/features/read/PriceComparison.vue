@@ -26,7 +26,7 @@ const { state, reload } = useAnswer(
   () => ({
     ticker: props.ticker,
     asOf: asOf.value,
-    period: period.value,
+    over: period.value,
     with: others.value.join(','),
     dividends: (dividends.value ? '1' : '0') as '0' | '1',
   }),

@@ -9,7 +9,7 @@ const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 
 type Picture = Schemas['Picture']
 /** Price beside what the share earned, ten years of the business, and how what is expected moved. */
-const props = defineProps<{ picture: Picture }>()
+const props = defineProps<{ picture: Picture; shown: string[] }>()
 
 const price = computed<Series[]>(() => {
   const { currency, closes, worth, multiple, basis } = props.picture.price
@@ -40,6 +40,7 @@ const HEIGHT = 190
 <template>
   <div class="charts">
     <ChartFrame
+      v-if="shown.includes('price')"
       title="Price and earnings, five years"
       :labels="picture.price.days"
       :series="price"
@@ -47,13 +48,14 @@ const HEIGHT = 190
       :show="(value: number) => number(value, 2)"
     />
     <ChartFrame
+      v-if="shown.includes('business')"
       title="Ten years of the business"
       :labels="picture.ten_years.years.map((year) => `FY ${year}`)"
       :series="business"
       :height="HEIGHT"
       :show="(value: number, unit: string) => (unit === '%' ? number(value, 1) : amount(value))"
     />
-    <div>
+    <div v-if="shown.includes('expected')">
       <ChartFrame
         v-if="expected.length"
         title="Expected earnings a share"
