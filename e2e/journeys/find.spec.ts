@@ -204,7 +204,7 @@ test('survivors are scored, ranked and regressed', async ({ page }) => {
 test('a basket looks back, a back-test asks what was known, with progress and cancelling', async ({ page }) => {
   await page.getByRole('tab', { name: 'Basket' }).click()
   await expect(page.getByText(/This looks back with today’s knowledge/)).toBeVisible()
-  await expect(page.getByRole('img', { name: /^Growth of 10,000/ })).toBeVisible()
+  await expect(page.getByRole('slider', { name: /^Growth of 10,000/ })).toBeVisible()
   await expect(page.getByRole('row', { name: /10,000 became/ })).toBeVisible()
   await accessible(page)
 

@@ -87,10 +87,10 @@ test('from a belief to a buy-below price that is found again', async ({ page }) 
   await choose(page, 'View', 'Common size')
   await expect(revenue).toHaveText('100.0')
   await page.getByLabel('Chart Restructuring').check()
-  await expect(page.getByRole('img', { name: /income statement: Restructuring/ })).toBeVisible()
+  await expect(page.getByRole('slider', { name: /income statement: Restructuring/ })).toBeVisible()
   await accessible(page)
   await page.getByRole('tab', { name: 'Market' }).click()
-  await expect(page.getByRole('img', { name: /Mean of 200 days/ })).toBeVisible()
+  await expect(page.getByRole('slider', { name: /Mean of 200/ })).toBeVisible()
   await accessible(page)
 
   // Value: a changed driver revalues; backwards meets the price; impossible growth is refused and nothing is lost.

@@ -120,10 +120,21 @@ final class RunBenchmark extends Command
             $economy->read(),
         );
         $core = $this->median(static fn () => (new CashFlowSheet($scope, ['figures' => ['beta' => 1.1]]))->present());
+        $market = $this->median(
+            fn () => $this->request(
+                'GET',
+                "/api/v1/companies/{$ticker}/market?over=10y&averages=s20,s50,s100,s200,e20&studies=momentum,strength,range",
+            ),
+        );
+        $power = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/earning-power"));
+        $picture = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/picture"));
         $this->table(
             ['one company', 'median, ms'],
             [
                 ['company page', number_format($page, 1)],
+                ['what a first reading draws', number_format($picture, 1)],
+                ['ten years of days, five averages, three studies, levels', number_format($market, 1)],
+                ['earning power on all bases with its grid', number_format($power, 1)],
                 ['statement', number_format($statement, 1)],
                 ['revaluation over HTTP', number_format($value, 1)],
                 ['revaluation in the core', number_format($core, 1)],

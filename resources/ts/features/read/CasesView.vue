@@ -6,6 +6,8 @@ import ChoiceField from '@/design/ChoiceField.vue'
 import CommitInput from '@/design/CommitInput.vue'
 import LoadState from '@/design/LoadState.vue'
 import NumberField from '@/design/NumberField.vue'
+import SheetTable from '@/design/SheetTable.vue'
+import { columnsOf, type SheetColumn } from '@/design/sheet'
 import RangeScale from '@/design/RangeScale.vue'
 import { number, percent, readNumber } from '@/design/format'
 import { useNotices } from '@/stores/notices'
@@ -75,6 +77,26 @@ function set(key: Key, name: keyof Wanted, text: string): void {
 const shown = (of: number | null, digits = 2): string => (of === null ? '–' : number(of, digits))
 const signed = (of: number | null): string => (of === null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of))} %`)
 const tone = (of: number | null): string => (of === null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
+const ASKED = { move: 'moved by per cent', own: 'own earnings a share', multiple: 'multiple' }
+type Asked = keyof typeof ASKED
+type Row = Asked | 'earnings' | 'price' | 'upside' | 'annual'
+const ROWS: Row[] = ['move', 'own', 'earnings', 'multiple', 'price', 'upside', 'annual']
+const isAsked = (row: Row): row is Asked => row in ASKED
+const words = computed<Record<Row, string>>(() => ({
+  move: `${data.value?.consensus.mean === null ? 'From the last reported' : 'From consensus'}, moved by %`,
+  own: `or own earnings a share, ${data.value?.currency}`,
+  earnings: `Earnings a share, ${data.value?.currency}`,
+  multiple: 'times',
+  price: `Price then, ${data.value?.currency}`,
+  upside: `From ${shown(data.value?.price ?? null)} of today`,
+  annual: 'A year, with dividends',
+}))
+function asked(row: Asked, of: Cases['cases'][number]): string {
+  if (row === 'move') return of.source === 'own' || of.move === null ? '' : percent(of.move)
+  if (row === 'own') return of.source === 'own' && of.earnings !== null ? number(of.earnings, 2) : ''
+  return of.multiple === null ? '' : number(of.multiple, 1)
+}
+const columns: SheetColumn<Row>[] = [{ key: 'what', head: '' }, ...columnsOf<Row>(KEYS.map((key) => WORD[key]))]
 const marks = computed(() => {
   const of = data.value
   if (!of) return []
@@ -126,67 +148,20 @@ async function drop(tell = true): Promise<void> {
       <PriceRail v-if="marks.length > 1" :marks="marks" :currency="data.currency" />
       <p v-if="data.warning" class="attention" role="status">{{ data.warning }}</p>
       <div class="parts">
-        <table class="cases">
-          <caption class="visually-hidden">
-            Three cases
-          </caption>
-          <thead>
-            <tr>
-              <th></th>
-              <th v-for="of in data.cases" :key="of.key" scope="col">{{ WORD[of.key] }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <th scope="row">{{ data.consensus.mean === null ? 'From the last reported' : 'From consensus' }}, moved by %</th>
-              <td v-for="of in data.cases" :key="of.key">
-                <CommitInput
-                  :aria-label="`${WORD[of.key]}: moved by per cent`"
-                  :model-value="of.source === 'own' ? '' : of.move === null ? '' : percent(of.move)"
-                  @update:model-value="(text: string) => set(of.key, 'move', text)"
-                />
-              </td>
-            </tr>
-            <tr>
-              <th scope="row">or own earnings a share, {{ data.currency }}</th>
-              <td v-for="of in data.cases" :key="of.key">
-                <CommitInput
-                  :aria-label="`${WORD[of.key]}: own earnings a share`"
-                  :model-value="of.source === 'own' && of.earnings !== null ? number(of.earnings, 2) : ''"
-                  @update:model-value="(text: string) => set(of.key, 'own', text)"
-                />
-              </td>
-            </tr>
-            <tr>
-              <th scope="row">Earnings a share, {{ data.currency }}</th>
-              <td v-for="of in data.cases" :key="of.key">{{ shown(of.earnings) }}</td>
-            </tr>
-            <tr>
-              <th scope="row">times</th>
-              <td v-for="of in data.cases" :key="of.key">
-                <CommitInput
-                  :aria-label="`${WORD[of.key]}: multiple`"
-                  :model-value="of.multiple === null ? '' : number(of.multiple, 1)"
-                  @update:model-value="(text: string) => set(of.key, 'multiple', text)"
-                />
-              </td>
-            </tr>
-            <tr class="sum">
-              <th scope="row">Price then, {{ data.currency }}</th>
-              <td v-for="of in data.cases" :key="of.key">
-                <strong>{{ shown(of.price) }}</strong>
-              </td>
-            </tr>
-            <tr>
-              <th scope="row">From {{ shown(data.price) }} of today</th>
-              <td v-for="of in data.cases" :key="of.key" :class="tone(of.upside)">{{ signed(of.upside) }}</td>
-            </tr>
-            <tr>
-              <th scope="row">A year, with dividends</th>
-              <td v-for="of in data.cases" :key="of.key" :class="tone(of.annual)">{{ signed(of.annual) }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <SheetTable label="Three cases" :columns="columns" :rows="ROWS" :row-key="(row) => row">
+          <template #cell-what="{ row }">{{ words[row] }}</template>
+          <template #cell="{ row, column }">
+            <CommitInput
+              v-if="isAsked(row)"
+              :aria-label="`${WORD[KEYS[column]!]}: ${ASKED[row]}`"
+              :model-value="asked(row, data.cases[column]!)"
+              @update:model-value="(text: string) => set(KEYS[column]!, row, text)"
+            />
+            <strong v-else-if="row === 'price'">{{ shown(data.cases[column]!.price) }}</strong>
+            <span v-else-if="row === 'earnings'">{{ shown(data.cases[column]!.earnings) }}</span>
+            <span v-else :class="tone(data.cases[column]![row])">{{ signed(data.cases[column]![row]) }}</span>
+          </template>
+        </SheetTable>
         <div>
           <p>
             <template v-if="data.gain_to_loss !== null"
@@ -265,22 +240,8 @@ async function drop(tell = true): Promise<void> {
   align-items: start;
   margin-top: calc(var(--space) * 3);
 }
-.cases {
-  border-collapse: collapse;
-  width: 100%;
-}
-.cases th,
-.cases td {
-  text-align: right;
-  padding: calc(var(--space) * 1.25) calc(var(--space) * 2);
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-  font-variant-numeric: tabular-nums;
-}
-.cases th[scope='row'] {
-  text-align: left;
-  font-weight: 400;
-}
-.cases input {
+
+.parts :deep(td input) {
   width: 5.5em;
 }
 .own {

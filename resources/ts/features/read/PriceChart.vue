@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import type { Happening, Overlay } from '@/design/chart/series'
+import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import { amount, number } from '@/design/format'
 import { useSession } from '@/stores/session'
@@ -120,6 +121,10 @@ async function picked(point: { label: string; value: number }): Promise<void> {
 
 const length = ref(100)
 const kind = ref<'s' | 'e'>('s')
+const KINDS_OF_AVERAGE: ['s' | 'e', string][] = [
+  ['s', 'Mean of'],
+  ['e', 'Exponential mean of'],
+]
 function add(): void {
   const key = `${kind.value}${Math.round(length.value)}`
   if (!(length.value >= 2 && length.value <= 1000)) {
@@ -165,10 +170,7 @@ const show = (value: number, unit: string): string => (unit === 'shares' ? amoun
         <v-btn v-for="key in chosen.averages" :key="key" size="small" :aria-label="`Take away: ${averageName(key)}`" @click="remove(key)"
           >{{ averageName(key) }} ×</v-btn
         >
-        <select v-model="kind" aria-label="Kind of average">
-          <option value="s">Mean of</option>
-          <option value="e">Exponential mean of</option>
-        </select>
+        <ChoiceField v-model="kind" :choices="KINDS_OF_AVERAGE" name="Kind of average" />
         <input v-model.number="length" class="assumption bars" aria-label="Bars of the average" @keydown.stop @keydown.enter="add" />
         <v-btn size="small" @click="add">Add</v-btn>
       </span>
@@ -216,9 +218,5 @@ const show = (value: number, unit: string): string => (unit === 'shares' ? amoun
 }
 .bars {
   width: 3.5em;
-}
-.averages select {
-  width: auto;
-  height: 28px;
 }
 </style>

@@ -54,11 +54,11 @@ svg {
   stroke: rgb(var(--v-theme-rule));
 }
 text {
-  font-size: 14px;
+  font-size: 15px;
   fill: rgb(var(--v-theme-on-background));
 }
 .symbol {
-  font-size: 17px;
+  font-size: 15px;
 }
 .bear text {
   fill: rgb(var(--v-theme-error));

@@ -75,6 +75,9 @@ li {
   padding: calc(var(--space) * 1.25) 0;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
 }
+li a {
+  text-decoration: underline;
+}
 .text {
   margin-left: calc(var(--space) * 2);
 }

@@ -1,0 +1,152 @@
+import { describe, expect, it } from 'vitest'
+import { asShares, chartOption, readings, type Drawing, type Look } from '@/design/chart/option'
+import { barOf } from '@/features/read/happenings'
+import { panesOf, seriesOf, type Market } from '@/features/read/priceChart'
+
+const look: Look = {
+  text: '#000',
+  quiet: '#777',
+  rule: '#ccc',
+  surface: '#fff',
+  up: '#0a0',
+  down: '#a00',
+  accent: '#a60',
+  hues: ['#111111', '#222222'],
+}
+const drawing = (of: Partial<Drawing>): Drawing => ({
+  labels: ['a', 'b', 'c'],
+  series: [{ name: 'One', values: [1, null, 3], unit: 'XCR' }],
+  panes: [],
+  overlays: [],
+  happenings: [],
+  height: 300,
+  mode: 'lines',
+  brush: false,
+  show: (value) => (value == null ? '–' : String(value)),
+  ...of,
+})
+
+describe('a chart', () => {
+  it('puts panes one above the other over one axis, and links their crosshairs', () => {
+    const option = chartOption(
+      drawing({
+        panes: [
+          { key: 'price', weight: 3 },
+          { key: 'strength', weight: 1, guides: [30, 70], least: 0, most: 100 },
+        ],
+        series: [
+          { name: 'Price', values: [1, 2, 3], unit: 'XCR', pane: 'price' },
+          { name: 'Strength', values: [50, 60, 70], unit: '', pane: 'strength' },
+        ],
+      }),
+      look,
+    )
+    const grids = option.grid as { top: number; height: number }[]
+    expect(grids).toHaveLength(2)
+    expect(grids[0]!.height).toBeCloseTo(3 * grids[1]!.height)
+    expect(grids[1]!.top).toBeGreaterThan(grids[0]!.top + grids[0]!.height)
+    const series = option.series as { xAxisIndex: number; yAxisIndex: number; markLine?: { data: { yAxis: number }[] } }[]
+    expect(series.map((one) => one.xAxisIndex)).toEqual([0, 1])
+    expect(series[1]!.markLine!.data.map((line) => line.yAxis)).toEqual([30, 70])
+    expect(option.axisPointer).toMatchObject({ link: [{ xAxisIndex: 'all' }] })
+    expect((option.yAxis as { max?: number }[])[1]!.max).toBe(100)
+  })
+
+  it('reads out every value at a label, with what a bar opened at and what happened', () => {
+    const read = readings(
+      drawing({
+        series: [{ name: 'Price', values: [1, 2, 3], unit: '', range: { open: [1, 1, 2], high: [2, 3, 4], low: [0, 1, 2] } }],
+        happenings: [{ label: 'b', kind: 'report', title: 'Annual report', symbol: 'circle' }],
+      }),
+      1,
+    )
+    expect(read).toEqual(['b', 'Price: 2', 'opened 1, from 1 to 3', 'Annual report'])
+    expect(readings(drawing({}), 1)).toEqual(['b', 'One: –'])
+  })
+
+  it('draws levels across and lines between labels, those found by rule dashed', () => {
+    const option = chartOption(
+      drawing({
+        overlays: [
+          { name: 'Floor', from: { label: null, value: 2 }, own: false },
+          { name: 'Rise', from: { label: 'a', value: 1 }, to: { label: 'c', value: 3 }, own: true },
+        ],
+      }),
+      look,
+    )
+    const lines = (option.series as { name: string; markLine?: { data: unknown[] } }[]).find((one) => one.name === 'lines')!
+    expect(lines.markLine!.data[0]).toMatchObject({ yAxis: 2, lineStyle: { type: 'dashed' } })
+    expect(lines.markLine!.data[1]).toMatchObject([{ coord: ['a', 1], lineStyle: { type: 'solid' } }, { coord: ['c', 3] }])
+  })
+
+  it('makes shares of a sum and leaves out what has none', () => {
+    const shares = asShares(
+      ['a', 'b'],
+      [
+        { name: 'One', values: [1, null], unit: 'XCR' },
+        { name: 'Other', values: [3, 0], unit: 'XCR' },
+      ],
+    )
+    expect(shares.map((one) => one.values)).toEqual([
+      [25, null],
+      [75, null],
+    ])
+  })
+
+  it('gives more than two units no third axis', () => {
+    const option = chartOption(drawing({ series: ['XCR', '%', 'times'].map((unit) => ({ name: unit, values: [1, 2, 3], unit })) }), look)
+    expect(option.yAxis).toHaveLength(2)
+  })
+})
+
+describe('what happened', () => {
+  it('falls into the bar that ends on or after its day', () => {
+    const weeks = ['2026-01-02', '2026-01-09', '2026-01-16']
+    expect(barOf('2026-01-05', weeks)).toBe('2026-01-09')
+    expect(barOf('2026-01-09', weeks)).toBe('2026-01-09')
+    expect(barOf('2025-12-31', weeks)).toBeNull()
+    expect(barOf('2026-01-17', weeks)).toBeNull()
+    expect(barOf('2026-01-09', ['2026-01-08 09:00', '2026-01-09 09:00', '2026-01-09 10:00'])).toBe('2026-01-09 09:00')
+    expect(barOf('2026-01-09', [])).toBeNull()
+  })
+})
+
+describe('a chart of prices', () => {
+  const market = {
+    currency: 'XCR',
+    labels: ['a'],
+    open: [1],
+    high: [3],
+    low: [1],
+    close: [2],
+    volume: [100],
+    with_dividends: [2.5],
+    averages: [{ key: 'e20', values: [2] }],
+    studies: [
+      { key: 'strength', in_currency: false, guides: [30, 70], lines: [{ name: 'strength', values: [55] }] },
+      { key: 'bands', in_currency: true, guides: [], lines: [{ name: 'upper', values: [3] }] },
+    ],
+  } as unknown as Market
+
+  it('has a pane for each study but the bands, which lie over the prices', () => {
+    expect(panesOf(market, true).map((pane) => pane.key)).toEqual(['price', 'volume', 'strength'])
+    expect(panesOf(market, true)[0]!.logarithmic).toBe(true)
+    const drawn = seriesOf(market, 'wedges', false)
+    expect(drawn.map((one) => [one.name, one.pane])).toEqual([
+      ['Price', 'price'],
+      ['Exponential mean of 20', 'price'],
+      ['Volume', 'volume'],
+      ['Relative strength', 'strength'],
+      ['Upper band', 'price'],
+    ])
+    expect(drawn[0]!.range!.low).toEqual([1])
+    expect(seriesOf(market, 'line', false)[0]!.range).toBeUndefined()
+  })
+
+  it('leaves out what belongs to prices as traded where dividends are in them', () => {
+    expect(seriesOf(market, 'wedges', true).map((one) => one.name)).toEqual(['Price, dividends reinvested', 'Volume', 'Relative strength'])
+    const hours = { ...market, with_dividends: null } as Market
+    expect(seriesOf(hours, 'line', true)[0]!.name).toBe('Price')
+    expect(panesOf({ ...market, volume: [null] } as Market, false).map((pane) => pane.key)).toEqual(['price', 'strength'])
+  })
+})
