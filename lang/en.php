@@ -91,6 +91,10 @@ return [
         'dividend_goes_off' => 'A dividend of {amount} {currency} goes off',
         'dividend_of' => 'Dividend of {day}',
         'does_not_have_the_check_digit' => '{value} does not have the check digit an ISIN has; it is kept as it is written.',
+        'driver_follows_itself' => '{place} follows drivers that lead back to it. Give one of them a rule of its own.',
+        'driver_follows_nothing' => '{place} follows {of}, which is not in the model. Choose another.',
+        'driver_is_missing' => '{place} has no driver. Write one.',
+        'driver_needs_a_number' => '{place} needs a number for {name}.',
         'earnings_at_the_top_of_their_margins' => 'These earnings keep {implied} % of sales; in {years} fiscal years the company kept '.
             '{low} to {high} %. They are at the top of its own range.',
         'ends_on' => '{exchange}:{ticker} ends on {day}',
@@ -463,6 +467,7 @@ return [
         'which_column_is' => 'Which column is "{label}"?',
         'while_it_is_used_by' => '{what} while it is used by {uses}.',
         'whole' => 'whole',
+        'whole_company' => 'Whole company',
         'withdrawn' => 'withdrawn',
         'would_unpack_to_mb_and_is' => '"{name}" would unpack to {number} MB and is refused',
         'write_the_thesis_in_a_sentence' => 'Write the thesis in a sentence or two: a verdict without reasons cannot be checked later.',

@@ -16,6 +16,7 @@ use App\Feature\Comparison\ComparisonController;
 use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
 use App\Feature\Downturn\DownturnController;
+use App\Feature\Driver\DriverController;
 use App\Feature\EarningPower\EarningPowerController;
 use App\Feature\Economy\EconomyController;
 use App\Feature\Expectation\ExpectationController;
@@ -113,6 +114,10 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
         Route::get('results', ResultController::class);
+        Route::get('driver-model', [DriverController::class, 'proposal']);
+        Route::post('driver-model', [DriverController::class, 'value']);
+        Route::get('driver-models', [DriverController::class, 'index']);
+        Route::post('driver-models', [DriverController::class, 'store']);
         Route::get('downturns', [DownturnController::class, 'show']);
         Route::post('cases', [CasesController::class, 'value']);
         Route::get('price-of-interest', [CasesController::class, 'show']);
@@ -186,6 +191,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     Route::delete('downturns/{downturn}', [DownturnController::class, 'destroy'])
         ->whereNumber('downturn')
         ->can('delete', 'downturn');
+    Route::delete('driver-models/{model}', [DriverController::class, 'destroy'])
+        ->whereNumber('model')
+        ->can('delete', 'model');
     Route::delete('notes/{note}', [NoteController::class, 'destroy'])
         ->whereNumber('note')
         ->can('delete', 'note');

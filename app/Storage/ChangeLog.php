@@ -60,6 +60,7 @@ final class ChangeLog
             ['corrections', 'company_id', 'corrections'],
             ['notes', 'company_id', 'notes'],
             ['drawn_lines', 'company_id', 'drawn lines'],
+            ['driver_models', 'company_id', 'driver models'],
             ['prices_of_interest', 'company_id', 'prices of interest'],
             ['valuations', 'company_id', 'valuations'],
             ['decisions', 'company_id', 'decisions'],

@@ -43,6 +43,7 @@ final readonly class StoredImport
             'former_attributes',
             'notes',
             'drawn_lines',
+            'driver_models',
             'prices_of_interest',
             'decisions',
             'valuations',

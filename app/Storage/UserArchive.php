@@ -61,6 +61,7 @@ final class UserArchive
         'decisions',
         'notes',
         'drawn_lines',
+        'driver_models',
         'reading_layouts',
         'own_downturns',
         'prices_of_interest',

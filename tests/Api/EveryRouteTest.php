@@ -23,6 +23,7 @@ use App\Models\OwnDownturn;
 use App\Models\OwnMetric;
 use App\Models\ReadingLayout;
 use App\Models\Role;
+use App\Models\SavedDriverModel;
 use App\Models\Screen;
 use App\Models\Security;
 use App\Models\Task;
@@ -81,6 +82,8 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/expectations',
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/results',
+        'GET companies/{ticker}/driver-model',
+        'POST companies/{ticker}/driver-model',
         'GET economy',
         'POST companies/{ticker}/cases',
         'GET companies/{ticker}/earning-power',
@@ -169,6 +172,8 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/figure-history',
         'GET companies/{ticker}/entry-sheet',
         'GET companies/{ticker}/notes',
+        'GET companies/{ticker}/driver-models',
+        'POST companies/{ticker}/driver-models',
         'GET companies/{ticker}/downturns',
         'POST downturns',
         'GET prices-of-interest',
@@ -214,6 +219,7 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE one-offs/{id}',
         'DELETE judgements/{id}',
         'DELETE notes/{id}',
+        'DELETE driver-models/{id}',
         'PUT layouts/{id}',
         'DELETE layouts/{id}',
         'DELETE downturns/{id}',
@@ -537,6 +543,13 @@ final class EveryRouteTest extends DemoTestCase
                 'template' => 'industrial',
                 'definition' => ['pictures' => [], 'sections' => [], 'ten_years' => []],
             ])->id,
+            'driver-models' => SavedDriverModel::query()->create([
+                ...$its,
+                'name' => $s,
+                'version' => 1,
+                'as_of' => self::TODAY,
+                'definition' => ['years' => 1, 'companies' => []],
+            ])->id,
             'drawn-lines' => DrawnLine::query()->create([...$its, 'name' => $s, 'from_price' => 1, 'drawn_on' => self::TODAY])->id,
         ];
     }
@@ -560,6 +573,7 @@ final class EveryRouteTest extends DemoTestCase
                 'import_profiles',
                 'notes',
                 'drawn_lines',
+                'driver_models',
                 'reading_layouts',
                 'own_downturns',
                 'prices_of_interest',

@@ -35,6 +35,7 @@ final readonly class CompanyMerge
         'one_offs',
         'notes',
         'drawn_lines',
+        'driver_models',
         'valuations',
         'decisions',
     ];

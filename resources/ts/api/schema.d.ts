@@ -756,6 +756,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/driver-model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proposedDrivers"];
+        put?: never;
+        post: operations["driverModel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/driver-models": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["driverModels"];
+        put?: never;
+        post: operations["keepDriverModel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/driver-models/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteDriverModel"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/earning-power": {
         parameters: {
             query?: never;
@@ -3204,6 +3252,94 @@ export interface components {
                     years: number | null;
                 }[];
             }[];
+        };
+        DriverDefinition: {
+            years: number;
+            companies: {
+                ticker: string;
+                segments: {
+                    name: string;
+                    in_market: boolean;
+                    /** @enum {string} */
+                    method: "units_price" | "capacity" | "customers";
+                    drivers: {
+                        [key: string]: components["schemas"]["RevenueDriver"];
+                    };
+                }[];
+            }[];
+        };
+        RevenueDriver: {
+            /** @enum {string} */
+            rule: "growth" | "fading_growth" | "level" | "step" | "fade" | "values" | "as";
+            start?: number | null;
+            value?: number | null;
+            to?: number | null;
+            years?: number | null;
+            values?: (number | null)[] | null;
+            /** @description company/segment/driver that it follows */
+            of?: string | null;
+        };
+        WantedDrivers: components["schemas"]["DriverDefinition"] & {
+            name?: string;
+            points?: number[];
+        };
+        SavedDriverModel: {
+            id: number;
+            name: string;
+            version: number;
+            as_of: string;
+            definition: components["schemas"]["DriverDefinition"];
+        };
+        DriverModel: {
+            currency: string;
+            years: number[];
+            companies: {
+                ticker: string;
+                name: string;
+                revenue: components["schemas"]["PriceLine"];
+                segments: {
+                    name: string;
+                    unit: string;
+                    past: {
+                        year: number;
+                        units: number | null;
+                        price: number | null;
+                    }[];
+                    units: components["schemas"]["PriceLine"];
+                    price: components["schemas"]["PriceLine"];
+                    revenue: components["schemas"]["PriceLine"];
+                }[];
+            }[];
+            /** @description Null where fewer than two companies meet */
+            market: {
+                value: components["schemas"]["PriceLine"];
+                units: components["schemas"]["PriceLine"];
+                by_value: {
+                    ticker: string;
+                    shares: components["schemas"]["PriceLine"];
+                }[];
+                by_units: {
+                    ticker: string;
+                    shares: components["schemas"]["PriceLine"];
+                }[];
+            } | null;
+            consensus: components["schemas"]["PriceLine"];
+            /** @description Units at the price of the model that bring what consensus expects, and the price at its units */
+            implied: {
+                segment: string;
+                other_revenue: components["schemas"]["PriceLine"];
+                price: components["schemas"]["PriceLine"];
+                units: components["schemas"]["PriceLine"];
+                against_model: components["schemas"]["PriceLine"];
+                price_needed: components["schemas"]["PriceLine"];
+            }[];
+            sensitivity: {
+                gross_margin: number;
+                tax_rate: number;
+                points: number[];
+                earnings_per_share: components["schemas"]["PriceLine"][];
+                per_point: components["schemas"]["PriceLine"];
+            } | null;
         };
         EarningPower: {
             currency: string;
@@ -5900,6 +6036,164 @@ export interface operations {
         };
     };
     deleteDownturn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    proposedDrivers: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A model from what the company and its rivals reported */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriverDefinition"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    driverModel: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WantedDrivers"];
+            };
+        };
+        responses: {
+            /** @description Revenue by its drivers, the market, what consensus implies, and what points of gross margin are worth */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriverModel"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    driverModels: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own models with their versions, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDriverModel"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    keepDriverModel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WantedDrivers"];
+            };
+        };
+        responses: {
+            /** @description Kept as a new version */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDriverModel"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteDriverModel: {
         parameters: {
             query?: never;
             header?: never;

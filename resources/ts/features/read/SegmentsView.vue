@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import SheetTable from '@/design/SheetTable.vue'
 import { columnsOf } from '@/design/sheet'
-import { defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent } from '@/design/format'
 import LoadState from '@/design/LoadState.vue'
 import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
+import ViewTabs from '@/design/ViewTabs.vue'
+import DriversView from './DriversView.vue'
 import SeriesEntry from './SeriesEntry.vue'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -14,6 +17,14 @@ const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 /** Segments, regions and operating drivers through the years, reconciled to the totals of the statements. */
 const props = defineProps<{ ticker: string; currency: string }>()
 const session = useSession()
+const route = useRoute()
+const part = computed(() => (route.query.part === 'drivers' ? 'drivers' : 'reported'))
+const parts = computed(() =>
+  [
+    { key: 'reported' as const, word: 'As reported' },
+    { key: 'drivers' as const, word: 'How revenue arises' },
+  ].map((of) => ({ ...of, to: { query: { ...route.query, part: of.key } } })),
+)
 const mode = ref<'stack' | 'share'>('share')
 const { state, reload } = useAnswer(
   'breakdowns',
@@ -39,8 +50,10 @@ const unit = (table: Table): string => (table.unit === 'money' ? `${props.curren
 
 <template>
   <div>
-    <LoadState :state="state" @again="reload" />
-    <template v-if="state.data">
+    <ViewTabs :model-value="part" :views="parts" label="Views of the segments" />
+    <DriversView v-if="part === 'drivers'" :ticker="ticker" />
+    <LoadState v-else :state="state" @again="reload" />
+    <template v-if="state.data && part !== 'drivers'">
       <SeriesEntry :ticker="ticker" />
       <p v-if="!state.data.length" class="quiet">
         No report by this day shows segments, regions or operating drivers. They can be imported under

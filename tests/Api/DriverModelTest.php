@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Api;
+
+use Illuminate\Support\Facades\DB;
+use Tests\DemoTestCase;
+
+/** How revenue arises: units times price of a company and its rivals, shares of their market, what consensus implies. */
+final class DriverModelTest extends DemoTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->someone());
+    }
+
+    public function test_a_model_begins_with_what_the_company_and_its_rivals_reported(): void
+    {
+        [$ticker, $good] = $this->withRivals();
+        $proposal = $this->getJson("/api/v1/companies/{$ticker}/driver-model")->assertOk()->json();
+        $this->assertSame($ticker, $proposal['companies'][0]['ticker']);
+        $this->assertGreaterThan(1, count($proposal['companies']));
+        foreach ($proposal['companies'] as $company) {
+            $this->assertContains($good, array_column($company['segments'], 'name'));
+        }
+        $model = $this->value($ticker, $proposal);
+        $segment = $model['companies'][0]['segments'][0];
+        $last = end($segment['past']);
+        $units = $proposal['companies'][0]['segments'][0]['drivers']['units'];
+        $this->assertEqualsWithDelta($last['units'], $units['start'], 1e-9);
+        $this->assertEqualsWithDelta($last['units'] * (1 + $units['value']), $segment['units'][0], 1e-6 * $last['units']);
+        $this->assertEqualsWithDelta($segment['units'][1] * $segment['price'][1], $segment['revenue'][1], 1e-3);
+        $all = static fn (int $t): float => array_sum(
+            array_map(static fn (array $of): float => $of['revenue'][$t], $model['companies'][0]['segments']),
+        );
+        foreach (array_keys($model['years']) as $t) {
+            $this->assertEqualsWithDelta($all($t), $model['companies'][0]['revenue'][$t], 1e-3);
+        }
+    }
+
+    public function test_shares_of_a_market_add_up_and_consensus_put_back_in_gives_itself(): void
+    {
+        [$ticker] = $this->withRivals();
+        $proposal = $this->getJson("/api/v1/companies/{$ticker}/driver-model")->json();
+        $model = $this->value($ticker, $proposal);
+        foreach (['by_value', 'by_units'] as $by) {
+            foreach (array_keys($model['years']) as $t) {
+                $this->assertEqualsWithDelta(
+                    1.0,
+                    array_sum(array_map(static fn (array $of): float => $of['shares'][$t], $model['market'][$by])),
+                    1e-9,
+                );
+            }
+        }
+        $implied = $model['implied'][0];
+        foreach ($model['consensus'] as $t => $expected) {
+            if ($expected !== null && $implied['units'][$t] !== null) {
+                $others = $implied['other_revenue'][$t];
+                $this->assertEqualsWithDelta($expected, $implied['units'][$t] * $implied['price'][$t] + $others, 1e-3);
+                $units = $model['companies'][0]['segments'][0]['units'][$t];
+                $this->assertEqualsWithDelta($expected, $implied['price_needed'][$t] * $units + $others, 1e-3);
+            }
+        }
+        $this->assertSame([-2.0, -1.0, 0.0, 1.0, 2.0], array_map(floatval(...), $model['sensitivity']['points']));
+        $row = $model['sensitivity']['earnings_per_share'][0];
+        $this->assertEqualsWithDelta($model['sensitivity']['per_point'][0], $row[3] - $row[2], 1e-9);
+    }
+
+    public function test_rules_and_drivers_that_follow_others(): void
+    {
+        $price = ['rule' => 'values', 'values' => [2, null, 4]];
+        $model = $this->value('BRSW', [
+            'years' => 3,
+            'companies' => [
+                ['ticker' => 'BRSW', 'segments' => [
+                    $this->segment('Pans', 'capacity', [
+                        'capacity' => ['rule' => 'step', 'start' => 100, 'value' => 10],
+                        'utilisation' => ['rule' => 'fade', 'start' => 0.5, 'to' => 1.2, 'years' => 2],
+                        'price' => $price,
+                    ]),
+                    $this->segment('Club', 'customers', [
+                        'customers' => ['rule' => 'fading_growth', 'start' => 100, 'value' => 0.1, 'to' => 0],
+                        'revenue_each' => ['rule' => 'as', 'of' => 'GRME/Engines/price'],
+                    ]),
+                ]],
+                ['ticker' => 'GRME', 'segments' => [
+                    $this->segment('Engines', 'units_price', [
+                        'units' => ['rule' => 'level', 'value' => 7],
+                        'price' => ['rule' => 'growth', 'start' => 10, 'value' => 0.5],
+                    ]),
+                ]],
+            ],
+        ]);
+        [$pans, $club] = $model['companies'][0]['segments'];
+        $this->assertEqualsWithDelta([110 * 0.85, 120.0, 130.0], $pans['units'], 1e-9, 'not more than can be made is sold');
+        $this->assertNull($pans['revenue'][1], 'a year without a price has no revenue');
+        $this->assertNull($model['companies'][0]['revenue'][1]);
+        $this->assertEqualsWithDelta(15.0, $club['price'][0], 1e-9);
+        $this->assertEqualsWithDelta(100 * (1 + 0.1 * 2 / 3), $club['units'][0], 1e-9);
+        $this->assertSame([], $pans['past']);
+        $this->assertNotNull($model['market']);
+    }
+
+    public function test_what_cannot_be_reckoned_names_its_place(): void
+    {
+        $with = fn (array $drivers): array => ['years' => 2, 'companies' => [
+            ['ticker' => 'BRSW', 'segments' => [$this->segment('Salt', 'units_price', $drivers)]],
+        ]];
+        $level = ['rule' => 'level', 'value' => 1];
+        $refused = [
+            'BRSW/Salt/price has no driver' => ['units' => $level],
+            'BRSW/Salt/units needs a number for start' => ['units' => ['rule' => 'growth', 'value' => 0.1], 'price' => $level],
+            'follows BRSW/Pepper/price, which is not in the model' => [
+                'units' => ['rule' => 'as', 'of' => 'BRSW/Pepper/price'],
+                'price' => $level,
+            ],
+            'lead back to it' => ['units' => ['rule' => 'as', 'of' => 'BRSW/Salt/units'], 'price' => $level],
+        ];
+        foreach ($refused as $said => $drivers) {
+            $answer = $this->postJson('/api/v1/companies/BRSW/driver-model', $with($drivers))->assertStatus(422);
+            $this->assertStringContainsString($said, (string) $answer->json('detail'));
+        }
+        $right = $with(['units' => $level, 'price' => $level]);
+        foreach ([['years' => 11], ['companies' => []], ['companies' => [['ticker' => 'NOWHERE', 'segments' => []]]]] as $wrong) {
+            $this->postJson('/api/v1/companies/BRSW/driver-model', [...$right, ...$wrong])->assertStatus(422);
+        }
+    }
+
+    public function test_a_company_that_reports_no_drivers_can_be_written_by_hand(): void
+    {
+        DB::table('breakdown_facts')->where('company_id', $this->companyId('BRSW'))->where('axis', 'driver')->delete();
+        $proposal = $this->getJson('/api/v1/companies/BRSW/driver-model')->assertOk()->json();
+        $this->assertSame(['Whole company'], array_column($proposal['companies'][0]['segments'], 'name'));
+        $model = $this->value('BRSW', $proposal);
+        $this->assertNull($model['market'], 'nobody else is there');
+        $revenue = $this->getJson('/api/v1/companies/BRSW/picture')->json('ten_years.rows.0.figures.9.value');
+        $this->assertEqualsWithDelta($revenue, $proposal['companies'][0]['segments'][0]['drivers']['units']['start'], 1.0);
+    }
+
+    public function test_versions_are_kept_and_belong_to_their_maker(): void
+    {
+        $proposal = $this->getJson('/api/v1/companies/GRME/driver-model')->json();
+        $first = $this->postJson('/api/v1/companies/GRME/driver-models', [...$proposal, 'name' => 'Engines'])->assertCreated()->json();
+        $second = $this->postJson('/api/v1/companies/GRME/driver-models', [...$proposal, 'name' => 'Engines', 'years' => 3])
+            ->assertCreated()
+            ->json();
+        $this->assertSame([1, 2], [$first['version'], $second['version']]);
+        $kept = $this->getJson('/api/v1/companies/GRME/driver-models')->json();
+        $this->assertSame([$second['id'], $first['id']], array_column($kept, 'id'));
+        $this->assertSame(3, $kept[0]['definition']['years']);
+        $this->assertEquals($proposal['companies'], $kept[1]['definition']['companies']);
+        $this->deleteJson("/api/v1/driver-models/{$second['id']}")->assertNoContent();
+        $this->actingAs($this->someone('Other'));
+        $this->assertSame([], $this->getJson('/api/v1/companies/GRME/driver-models')->json());
+    }
+
+    /**
+     * @param  array<string, mixed>  $drivers
+     * @return array<string, mixed>
+     */
+    private function segment(string $name, string $method, array $drivers): array
+    {
+        return ['name' => $name, 'in_market' => true, 'method' => $method, 'drivers' => $drivers];
+    }
+
+    /**
+     * @param  array<string, mixed>  $definition
+     * @return array<string, mixed>
+     */
+    private function value(string $ticker, array $definition): array
+    {
+        return $this->postJson("/api/v1/companies/{$ticker}/driver-model", $definition)->assertOk()->json();
+    }
+
+    /** @return array{string, string} ticker of a company that sells what others sell too, and the good */
+    private function withRivals(): array
+    {
+        $good = (string) DB::table('breakdown_facts')
+            ->where('axis', 'driver')
+            ->groupBy('member')
+            ->havingRaw('count(distinct company_id) > 1')
+            ->orderBy('member')
+            ->value('member');
+        $ticker = (string) DB::table('breakdown_facts')
+            ->join('securities', 'securities.company_id', '=', 'breakdown_facts.company_id')
+            ->join('listings', 'listings.security_id', '=', 'securities.id')
+            ->where('member', $good)
+            ->whereNull('to_day')
+            ->orderBy('listings.id')
+            ->value('ticker');
+
+        return [$ticker, $good];
+    }
+}
