@@ -164,7 +164,7 @@ final readonly class CasesReport
             $past[] = [$earned, $sales[$end] ?? null];
         }
         $range = MarginRange::of($earnings, $this->power->expected(Basis::Sales, $year) ?? $this->lastSales(), $past);
-        $percent = static fn (float $part): string => number_format(100 * $part, 1, '.', '');
+        $percent = static fn (float $part): string => str_replace('-', '−', number_format(100 * $part, 1, '.', ''));
 
         return $range?->isAtTheTop() === true
             ? Words::say(

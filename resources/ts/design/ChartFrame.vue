@@ -246,6 +246,10 @@ function save(as: 'svg' | 'png'): void {
 </template>
 
 <style scoped>
+figcaption .v-btn {
+  min-width: 0;
+  padding: 0 calc(var(--space) * 1.5);
+}
 .picking {
   cursor: crosshair;
 }
