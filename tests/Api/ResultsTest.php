@@ -77,6 +77,50 @@ final class ResultsTest extends DemoTestCase
         $this->assertNull($this->results('FNSB')['reports'][0]['margin'], 'a bank has no operating income');
     }
 
+    public function test_a_report_stands_beside_the_quarter_before_and_tells_what_cash_is_left(): void
+    {
+        $burning = 0;
+        foreach (['BRSW', 'GRME', 'ORTN'] as $ticker) {
+            $reports = $this->results($ticker)['reports'];
+            foreach (array_slice($reports, 0, -1) as $i => $report) {
+                $this->assertSame($reports[$i + 1]['lines'][0]['actual'], $report['lines'][0]['quarter_before']);
+            }
+            $cash = array_column($reports, 'cash');
+            $year = array_sum(array_column(array_slice($cash, 0, 4), 'free'));
+            $this->assertEqualsWithDelta($year, $cash[0]['year'], 1.0, $ticker);
+            $burning += (int) ($cash[0]['lasts'] !== null);
+            if ($cash[0]['year'] < 0) {
+                $this->assertEqualsWithDelta($cash[0]['cash'] / -$cash[0]['year'], $cash[0]['lasts'], 1e-9);
+            } else {
+                $this->assertNull($cash[0]['lasts']);
+            }
+        }
+        $this->assertNull($this->results('FNSB')['reports'][0]['cash'], 'a bank does not burn cash');
+        $this->assertLessThan(3, $burning);
+    }
+
+    public function test_what_was_marked_as_one_off_stands_between_reported_and_adjusted(): void
+    {
+        $report = $this->results('BRSW')['reports'][0];
+        $this->assertNull($report['lines'][1]['adjusted']);
+        $this->assertSame([], $report['items']);
+        preg_match('/Q(\d) (\d{4})/', $report['quarter'], $of) || $this->fail($report['quarter']);
+        $this->postJson('/api/v1/companies/BRSW/one-offs', [
+            'line' => 'other_operating_expenses',
+            'period' => 10 * (int) $of[2] + (int) $of[1],
+            'amount' => 2_000_000,
+            'before_tax' => true,
+            'note' => 'A flood',
+        ])->assertCreated();
+        $adjusted = $this->results('BRSW')['reports'][0];
+        $this->assertSame($report['lines'][1]['actual'], $adjusted['lines'][1]['actual']);
+        $this->assertNotNull($adjusted['lines'][1]['adjusted']);
+        $this->assertSame([[2_000_000, 'A flood']], array_map(
+            static fn (array $item): array => [(int) abs($item['amount']), $item['note']],
+            $adjusted['items'],
+        ));
+    }
+
     public function test_dates_to_come_are_those_announced_and_nothing_later_is_known(): void
     {
         $now = $this->results('BRSW');

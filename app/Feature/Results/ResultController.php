@@ -12,6 +12,10 @@ final class ResultController
 {
     public function __invoke(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        return new JsonResponse((new ResultReport($scopes->open($ticker, $request->context())))->report());
+        $adjusted = $scopes->open($ticker, $request->context()->adjusted(true));
+        $marked = $adjusted->company->oneOffs !== [];
+        $scope = $marked ? $scopes->open($ticker, $request->context()->adjusted(false)) : $adjusted;
+
+        return new JsonResponse((new ResultReport($scope, $marked ? $adjusted : null))->report());
     }
 }

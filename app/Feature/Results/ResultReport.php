@@ -10,6 +10,8 @@ use App\Models\Guidance;
 use Logion\Expectation\Revisions;
 use Logion\Market\Reaction;
 use Logion\Metric\CompanyScope;
+use Logion\Reporting\CashBurn;
+use Logion\Reporting\ReportingModel;
 use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 
@@ -26,7 +28,8 @@ final readonly class ResultReport
     /** Trading days after which an answer is looked at. */
     private const HORIZONS = [1, 5];
 
-    public function __construct(private CompanyScope $scope)
+    /** @param  CompanyScope|null  $adjusted  with what its reader marked as one-off left out; null where nothing was */
+    public function __construct(private CompanyScope $scope, private ?CompanyScope $adjusted = null)
     {
     }
 
@@ -97,6 +100,8 @@ final readonly class ResultReport
                     fn (string $line): array => $this->line($line, $quarter, $fact->filedOn),
                     ['revenue', self::EARNINGS],
                 ),
+                'items' => $this->items($quarter),
+                'cash' => $this->cash($quarter),
                 'margin' => $this->margin($quarter),
                 'margin_before' => $this->margin($quarter - 10),
                 'answered_on' => $reaction->day === null ? null : Day::iso($reaction->day),
@@ -128,9 +133,36 @@ final readonly class ResultReport
             'unit' => $this->scope->catalogue->unit($line)->value,
             'actual' => $actual,
             ...$revisions->surprise($quarter, $toldOn, $actual),
+            'adjusted' => $this->adjusted?->facts->value($line, $quarter),
+            'quarter_before' => $this->scope->facts->value($line, FiscalPeriod::shiftQuarters($quarter, -1)),
             'year_before' => $before,
             'growth' => $actual !== null && $before !== null && $before > 0 ? $actual / $before - 1 : null,
         ];
+    }
+
+    /** @return list<array{label: string, amount: float, note: string}> what stands between reported and adjusted */
+    private function items(int $quarter): array
+    {
+        $items = [];
+        foreach ($this->adjusted?->company->oneOffs ?? [] as $item) {
+            if ($item->period === $quarter) {
+                $items[] = [
+                    'label' => $this->scope->catalogue->label($item->line),
+                    'amount' => $item->amount,
+                    'note' => $item->note,
+                ];
+            }
+        }
+
+        return $items;
+    }
+
+    /** @return array{free: float, cash: float, year: float|null, lasts: float|null}|null null where it is not told, or no industrial's */
+    private function cash(int $quarter): ?array
+    {
+        $burn = $this->scope->company->template === ReportingModel::Industrial ? CashBurn::of($this->scope->facts, $quarter) : null;
+
+        return $burn === null ? null : ['free' => $burn->free, 'cash' => $burn->cash, 'year' => $burn->year, 'lasts' => $burn->lasts()];
     }
 
     /** Operating income to revenue; null for who has no such line. */

@@ -3824,9 +3824,28 @@ export interface components {
                     /** @description The day before */
                     consensus: number | null;
                     surprise: number | null;
+                    /** @description Without what was marked as one-off; null where nothing was */
+                    adjusted: number | null;
+                    quarter_before: number | null;
                     year_before: number | null;
                     growth: number | null;
                 }[];
+                /** @description Own one-offs of the quarter, which stand between reported and adjusted */
+                items: {
+                    label: string;
+                    amount: number;
+                    note: string;
+                }[];
+                cash: {
+                    /** @description After operating and investing */
+                    free: number;
+                    /** @description With short-term investments, at the end */
+                    cash: number;
+                    /** @description The flow of four quarters */
+                    year: number | null;
+                    /** @description Years at the pace of four quarters; null where no cash is used up */
+                    lasts: number | null;
+                } | null;
                 /** @description Operating income to revenue */
                 margin: number | null;
                 /** @description The same a year before */

@@ -47,14 +47,16 @@ const moved = (of: number): string => (of === 0 ? 'did not move' : `${of > 0 ? '
 const beside = (of: number): string => `${percent(Math.abs(of))} % ${of < 0 ? 'below' : 'above'}`
 
 /** What was told of the last quarter, line by line; expected is what was so the day before. */
-const lines: SheetColumn<Line>[] = [
+const lines = computed<SheetColumn<Line>[]>(() => [
   { key: 'line', head: '', of: (of) => of.label },
   { key: 'actual', head: 'Reported', of: (of) => value(of.actual, of.unit) },
+  ...(last.value?.items.length ? [{ key: 'adjusted', head: 'Adjusted', of: (of: Line) => value(of.adjusted, of.unit) }] : []),
   { key: 'consensus', head: 'Expected', of: (of) => value(of.consensus, of.unit) },
   { key: 'surprise', head: 'Surprise', of: (of) => signed(of.surprise), class: (of) => tone(of.surprise) },
+  { key: 'quarter', head: 'A quarter before', of: (of) => value(of.quarter_before, of.unit) },
   { key: 'before', head: 'A year before', of: (of) => value(of.year_before, of.unit) },
   { key: 'growth', head: 'Change', of: (of) => signed(of.growth), class: (of) => tone(of.growth) },
-]
+])
 const columns: SheetColumn<Report>[] = [
   { key: 'quarter', head: 'Quarter', of: (of) => of.quarter },
   { key: 'told', head: 'Told on', of: moment },
@@ -115,6 +117,18 @@ const last = computed(() => state.value.data?.reports[0])
                 >.
               </template>
               <template v-else>No trading day has answered yet.</template>
+            </p>
+            <p v-for="item in last.items" :key="item.label + item.note">
+              Between reported and adjusted: {{ item.label.toLowerCase() }}, {{ amount(item.amount) }} {{ state.data.currency
+              }}<template v-if="item.note">, {{ item.note }}</template
+              >.
+            </p>
+            <p v-if="last.cash">
+              The quarter {{ last.cash.free < 0 ? 'used up' : 'left' }} {{ amount(Math.abs(last.cash.free)) }}
+              {{ state.data.currency }} after investing; cash of {{ amount(last.cash.cash)
+              }}<template v-if="last.cash.lasts !== null"
+                >&nbsp;lasts {{ number(last.cash.lasts, 1) }} years at the pace of four quarters</template
+              ><template v-else-if="last.cash.year !== null">, and four quarters used up none</template>.
             </p>
             <p v-for="given in last.guidance" :key="given.label">
               The company expects {{ given.label.toLowerCase() }} of {{ amount(given.low) }} to {{ amount(given.high) }}
