@@ -155,9 +155,14 @@ const last = computed(() => state.value.data?.reports[0])
 <style scoped>
 .parts {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(480px, 1fr));
+  grid-template-columns: minmax(0, 8fr) minmax(0, 5fr);
   gap: calc(var(--space) * 6) calc(var(--space) * 9);
   align-items: start;
   margin-top: calc(var(--space) * 3);
+}
+@media (max-width: 1100px) {
+  .parts {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>
