@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Api;
 
 use Illuminate\Support\Facades\DB;
+use Logion\Time\Day;
 use Tests\DemoTestCase;
 
 /** What is expected of a company is what was told by the day, on the shares of the day. */
@@ -40,6 +41,34 @@ final class ExpectationsTest extends DemoTestCase
                 $this->assertEqualsWithDelta($row['now'] - $window['then'], $window['change'], 1e-9);
             }
         }
+    }
+
+    public function test_coming_quarters_stand_beside_the_same_quarter_a_year_before(): void
+    {
+        foreach (['BRSW', 'GRME', 'YCFI'] as $ticker) {
+            // Houses tell of a quarter in the weeks before its report.
+            $told = (int) DB::table('estimates')
+                ->where('company_id', $this->companyId($ticker))
+                ->whereRaw('period % 10 > 0')
+                ->max('day');
+            $day = Day::iso($told);
+            $quarters = $this->expectations($ticker, $day)['quarters'];
+            $this->assertNotSame([], $quarters, $ticker);
+            $results = array_column(
+                $this->getJson("/api/v1/companies/{$ticker}/results?as_of={$day}")->json('reports'),
+                null,
+                'quarter',
+            );
+            foreach ($quarters as $of) {
+                $this->assertArrayNotHasKey($of['quarter'], $results, 'not told yet');
+                $before = $results[substr($of['quarter'], 0, 3).((int) substr($of['quarter'], 3) - 1)];
+                $line = array_column($before['lines'], 'actual', 'key')[$of['key']];
+                $this->assertEqualsWithDelta($line, $of['year_before'], 1e-9);
+                $this->assertEqualsWithDelta($of['mean'] / $line - 1, $of['growth'] ?? $of['mean'] / $line - 1, 1e-9);
+                $this->assertTrue($of['low'] <= $of['mean'] && $of['mean'] <= $of['high'] && $of['as_of'] <= $day);
+            }
+        }
+        $this->assertSame([], $this->expectations('EBLP')['quarters'], 'nobody follows it');
     }
 
     public function test_surprises_are_those_of_the_metric(): void

@@ -31,6 +31,8 @@ final readonly class ExpectationReport
 
     private const QUARTERS = 12;
 
+    private const QUARTERS_AHEAD = 4;
+
     private const YEARS = 5;
 
     private const MOST_NOTES = 30;
@@ -49,6 +51,7 @@ final readonly class ExpectationReport
             'trading_currency' => $this->scope->company->tradingCurrency,
             'years' => $this->years(),
             'lines' => array_map($this->line(...), self::LINES),
+            'quarters' => $this->quarters(),
             'paths' => (new FigureReport($this->scope))->expectedEarnings($this->years(), self::YEARS),
             'revisions' => $this->revisions(),
             'surprises' => $this->surprises(),
@@ -97,6 +100,40 @@ final readonly class ExpectationReport
             'unit' => $this->scope->catalogue->unit($line)->value,
             'years' => $years,
         ];
+    }
+
+    /** @return list<array<string, mixed>> coming quarters of which a house tells what it expects, beside the same quarter a year before */
+    private function quarters(): array
+    {
+        $latest = $this->scope->facts->latestQuarter();
+        $rows = [];
+        for ($ahead = 1; $latest !== null && $ahead <= self::QUARTERS_AHEAD; $ahead++) {
+            $quarter = FiscalPeriod::shiftQuarters($latest, $ahead);
+            foreach (['revenue', self::EARNINGS] as $line) {
+                $consensus = $this->scope->company->expectations->consensus($line, $quarter, $this->scope->asOf);
+                if ($consensus === null) {
+                    continue;
+                }
+                $ratio = $this->splitsSince($line, $consensus['day']);
+                $mean = $consensus['mean'] / $ratio;
+                $before = $this->scope->facts->value($line, $quarter - 10);
+                $rows[] = [
+                    'quarter' => FiscalPeriod::label($quarter),
+                    'key' => $line,
+                    'label' => $this->scope->catalogue->label($line),
+                    'unit' => $this->scope->catalogue->unit($line)->value,
+                    'mean' => $mean,
+                    'low' => $consensus['low'] / $ratio,
+                    'high' => $consensus['high'] / $ratio,
+                    'houses' => (int) $consensus['count'],
+                    'as_of' => Day::iso($consensus['day']),
+                    'year_before' => $before,
+                    'growth' => $before !== null && $before > 0 ? $mean / $before - 1 : null,
+                ];
+            }
+        }
+
+        return $rows;
     }
 
     private function told(string $line, int $year): ?float

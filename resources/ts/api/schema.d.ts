@@ -3475,6 +3475,20 @@ export interface components {
                     growth: number | null;
                 }[];
             }[];
+            /** @description Coming ones of which a house tells what it expects */
+            quarters: {
+                quarter: string;
+                key: string;
+                label: string;
+                unit: string;
+                mean: number;
+                low: number;
+                high: number;
+                houses: number;
+                as_of: string;
+                year_before: number | null;
+                growth: number | null;
+            }[];
             /** @description Mean expected earnings a share of each year, each time it was told in five years */
             paths: components["schemas"]["ExpectedPath"][];
             revisions: {

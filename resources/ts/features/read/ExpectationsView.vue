@@ -94,6 +94,16 @@ const record = computed(() => {
   )
 })
 
+const quarterColumns: SheetColumn<Expectations['quarters'][number]>[] = [
+  { key: 'quarter', head: 'Quarter', of: (of) => of.quarter },
+  { key: 'line', head: '', of: (of) => of.label },
+  { key: 'mean', head: 'Expected', of: (of) => value(of.mean, of.unit) },
+  { key: 'range', head: 'Low to high', of: (of) => `${value(of.low, of.unit)} – ${value(of.high, of.unit)}` },
+  { key: 'houses', head: 'Houses', of: (of) => String(of.houses) },
+  { key: 'before', head: 'A year before', of: (of) => value(of.year_before, of.unit) },
+  { key: 'growth', head: 'Growth', of: (of) => signed(of.growth), class: (of) => tone(of.growth) },
+  { key: 'as of', head: 'Told on', of: (of) => of.as_of },
+]
 const surpriseColumns: SheetColumn<Expectations['surprises'][number]>[] = [
   { key: 'quarter', head: 'Quarter', of: (of) => of.quarter },
   { key: 'told', head: 'Told on', of: (of) => of.told_on },
@@ -166,6 +176,15 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
               ><span :class="{ quiet: row.quiet }">{{ row.cells[column] }}</span></template
             >
           </SheetTable>
+        </section>
+        <section v-if="state.data.quarters.length" class="wide">
+          <h2>Next quarters</h2>
+          <SheetTable
+            label="Next quarters"
+            :columns="quarterColumns"
+            :rows="state.data.quarters"
+            :row-key="(row) => `${row.quarter} ${row.key}`"
+          />
         </section>
         <section v-if="state.data.revisions.length">
           <h2>Revisions</h2>
