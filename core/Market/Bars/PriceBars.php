@@ -17,6 +17,9 @@ final readonly class PriceBars
 
     public const MONTH = 'month';
 
+    /** Days from a Monday to 1970-01-01, from which days are counted. */
+    private const TO_MONDAY = 3;
+
     /** @var list<int> YYYYMMDD, ascending; hours of one day repeat it */
     public array $days;
 
@@ -127,18 +130,18 @@ final readonly class PriceBars
         $rows = [];
         foreach ($this->days as $i => $day) {
             if ($day <= $asOf) {
-                $rows[$span === self::WEEK ? self::week($day) : sprintf('%04d-%02d', Day::year($day), Day::monthOfYear($day))][] = $i;
+                $rows[$span === self::WEEK ? (int) floor((Day::ordinal($day) + self::TO_MONDAY) / 7) : Day::month($day)][] = $i;
             }
         }
         $bars = [];
-        foreach ($rows as $name => $of) {
+        foreach ($rows as $of) {
             $known = static fn (array $column): array => array_values(
                 array_filter(array_map(static fn (int $i): ?float => $column[$i], $of), static fn (?float $x): bool => $x !== null),
             );
             [$opens, $highs, $lows, $volumes] = array_map($known, [$this->opens, $this->highs, $this->lows, $this->volumes]);
             $last = $this->days[$of[count($of) - 1]];
             $bars[] = new PriceBar(
-                (string) $name,
+                $span === self::WEEK ? self::week($last) : sprintf('%04d-%02d', Day::year($last), Day::monthOfYear($last)),
                 $this->days[$of[0]],
                 $last,
                 $opens[0] ?? null,
