@@ -46,6 +46,20 @@ final class CompanyScopes
         );
     }
 
+    /**
+     * As reported, and with what the reader marked as one-off left out; that is null where nothing was marked.
+     *
+     * @return array{CompanyScope, CompanyScope|null}
+     *
+     * @throws \Symfony\Component\HttpKernel\Exception\NotFoundHttpException if no company has the ticker; names the nearest ones
+     */
+    public function reportedAndAdjusted(string $ticker, EvaluationContext $context): array
+    {
+        $adjusted = $this->open($ticker, $context->adjusted(true));
+
+        return $adjusted->company->oneOffs === [] ? [$adjusted, null] : [$this->open($ticker, $context->adjusted(false)), $adjusted];
+    }
+
     /** Where nothing but statements is asked for: without prices, peers and metrics. */
     public function accounts(string $ticker, EvaluationContext $context): CompanyScope
     {

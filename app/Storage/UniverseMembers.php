@@ -21,6 +21,24 @@ final readonly class UniverseMembers
     }
 
     /**
+     * Companies of a sector in the universe of a day, the first by ticker.
+     *
+     * @param  int  $without  the company that is held against them
+     * @return list<int>
+     */
+    public function ofSector(string $sector, int $asOf, int $without, int $most = 25): array
+    {
+        $ids = [];
+        foreach ($this->on($asOf) as $member) {
+            if ($member->sector === $sector && $member->id !== $without && count($ids) < $most) {
+                $ids[] = $member->id;
+            }
+        }
+
+        return $ids;
+    }
+
+    /**
      * Companies and funds whose main class of shares was listed on a day and traded shortly before it, by ticker, as they were
      * called then.
      *

@@ -97,6 +97,25 @@ final readonly class DriverModel
     }
 
     /**
+     * The price at which the units of a segment bring a revenue of the company, the other segments as they are.
+     *
+     * @param  list<?float>  $revenue  of the company, one a year
+     * @return list<?float> null where nothing is sold, something is not known, or the others bring more already
+     */
+    public function impliedPrice(string $company, string $segment, array $revenue): array
+    {
+        $units = $this->segments[$company][$segment]['units'];
+        $needed = [];
+        foreach ($this->implied($company, $segment, $revenue)['other_revenue'] as $t => $other) {
+            $wanted = $revenue[$t] ?? null;
+            $sold = $units[$t] ?? 0.0;
+            $needed[] = $wanted === null || $other === null || $sold <= 0 || $wanted < $other ? null : ($wanted - $other) / $sold;
+        }
+
+        return $needed;
+    }
+
+    /**
      * Earnings a share at gross margins some points above and below; a loss pays no tax.
      *
      * @param  list<?float>  $grossMargin  one a year, a fraction; so the others

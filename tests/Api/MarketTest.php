@@ -156,6 +156,42 @@ final class MarketTest extends DemoTestCase
         }
     }
 
+    public function test_one_bar_none_gaps_equal_prices_and_no_volume_are_answered(): void
+    {
+        $listing = $this->listingId('BRSW');
+        $bars = static fn () => DB::table('bars')->where('listing_id', $listing);
+        $all = function (): array {
+            $answers = [];
+            foreach (['market?over=all&averages=s50,e20&studies=momentum,strength,stochastic,range,bands', 'market?span=week',
+                'market?span=hour', 'comparison?with=index,industry', 'earning-power', 'downturns', 'picture'] as $address) {
+                $answers[] = $this->getJson("/api/v1/companies/BRSW/{$address}")->assertOk()->json();
+            }
+
+            return $answers[0];
+        };
+        $bars()->where('day', '>', 20240101)->where('day', '<', 20240601)->delete();
+        $gap = $all();
+        $this->assertSame([], array_filter($gap['labels'], static fn (string $day): bool => $day > '2024-01-01' && $day < '2024-06-01'));
+        $bars()->update(['open' => 5, 'high' => 5, 'low' => 5, 'close' => 5, 'volume' => 0]);
+        $equal = $all();
+        $this->assertSame([], $equal['found']['levels'], 'nothing stands out');
+        $this->assertNull($equal['trends'][1]['state']);
+        $this->assertSame('No swing stands out, so there is no level.', $equal['found']['entry']);
+        $bars()->where('day', '<', (int) $bars()->max('day'))->delete();
+        $one = $all();
+        $this->assertCount(1, $one['labels']);
+        $this->assertNull($one['averages'][0]['values'][0]);
+        $this->assertSame('Too few days with a high and a low for levels.', $one['found']['entry']);
+        $bars()->delete();
+        $none = $all();
+        $this->assertSame([[], null], [$none['labels'], $none['found']['since']]);
+        $this->getJson('/api/v1/companies/BRSW/invested-sum')->assertStatus(404);
+        $this->postJson('/api/v1/companies/BRSW/cases')->assertOk()->assertJsonPath('price', null);
+        $this->postJson('/api/v1/companies/BRSW/drawn-lines', ['name' => 'x', 'from_price' => 5])
+            ->assertCreated()
+            ->assertJsonPath('distance', null);
+    }
+
     public function test_what_is_not_asked_well_is_refused_by_name(): void
     {
         $wrong = ['span=minute', 'over=2y', 'averages=s1', 'averages=x50', 'averages=s5,s6,s7,s8,s9,s10,s11,s12,s13', 'studies=luck'];

@@ -23,9 +23,6 @@ final class DownturnReport
     /** Told once a fiscal year, in the reporting currency. */
     private const FIGURES = ['revenue', 'earnings_per_share_diluted', 'dividends_per_share'];
 
-    /** So many companies of an industry are looked at at most: the first by number. */
-    private const MEMBERS = 25;
-
     public function __construct(
         private readonly CompanyScope $scope,
         private readonly CompanyReader $reader,
@@ -141,15 +138,10 @@ final class DownturnReport
     private function industry(): array
     {
         $prices = [];
-        foreach ($this->members->on($this->scope->asOf) as $member) {
-            if (count($prices) === self::MEMBERS) {
-                break;
-            }
-            if ($member->sector === $this->scope->company->sector && $member->id !== $this->scope->company->id) {
-                $identity = $this->identities->of($member->id, $this->scope->asOf);
-                if ($identity !== null) {
-                    $prices[] = $this->reader->prices($identity->security)->asOf($this->scope->asOf);
-                }
+        foreach ($this->members->ofSector($this->scope->company->sector, $this->scope->asOf, $this->scope->company->id) as $id) {
+            $identity = $this->identities->of($id, $this->scope->asOf);
+            if ($identity !== null) {
+                $prices[] = $this->reader->prices($identity->security)->asOf($this->scope->asOf);
             }
         }
 

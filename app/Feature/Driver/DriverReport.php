@@ -112,7 +112,7 @@ final readonly class DriverReport
                 static fn (array $segment): array => [
                     'segment' => $segment['name'],
                     ...$model->implied($ticker, $segment['name'], $consensus),
-                    'price_needed' => self::priceNeeded($model, $ticker, $segment['name'], $consensus),
+                    'price_needed' => $model->impliedPrice($ticker, $segment['name'], $consensus),
                 ],
                 $definition->companies[0]['segments'],
             ),
@@ -184,28 +184,6 @@ final readonly class DriverReport
                 return is_float($mean) ? $mean : null;
             },
             range(1, $years),
-        );
-    }
-
-    /**
-     * The price at which the units of the model bring what consensus expects.
-     *
-     * @param  list<?float>  $consensus
-     * @return list<?float>
-     */
-    private static function priceNeeded(DriverModel $model, string $ticker, string $segment, array $consensus): array
-    {
-        ['other_revenue' => $others] = $model->implied($ticker, $segment, $consensus);
-        $units = $model->segments[$ticker][$segment]['units'];
-
-        return array_map(
-            static fn (?float $all, ?float $other, ?float $sold): ?float => match (true) {
-                $all === null, $other === null, ($sold ?? 0.0) <= 0, $all < $other => null,
-                default => ($all - $other) / $sold,
-            },
-            $consensus,
-            $others,
-            $units,
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Driver;
 
 use App\Models\BreakdownFact;
+use Logion\Time\Day;
 use Logion\Time\FiscalPeriod;
 
 /** What a company reported of volumes and prices, good by good and fiscal year by fiscal year. */
@@ -44,15 +45,17 @@ final class ReportedDrivers
         return $goods;
     }
 
-    /** @return list<int> companies that reported volumes of a good by the day, without one */
+    /** @return list<int> companies that reported volumes of a good in the two years before the day, without one */
     public static function rivals(string $good, int $company, int $asOf): array
     {
+        $since = Day::monthsEarlier($asOf, 24);
+
         return BreakdownFact::query()
             ->where('axis', 'driver')
             ->where('member', $good)
             ->where('line', self::VOLUME)
             ->where('company_id', '<>', $company)
-            ->whereHas('filing', static fn ($query) => $query->where('filed_on', '<=', $asOf)->where('filed_on', '>', $asOf - 20000))
+            ->whereHas('filing', static fn ($query) => $query->where('filed_on', '<=', $asOf)->where('filed_on', '>', $since))
             ->distinct()
             ->orderBy('company_id')
             ->pluck('company_id')

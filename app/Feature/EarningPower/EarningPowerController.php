@@ -11,13 +11,10 @@ final class EarningPowerController
 {
     public function __invoke(EarningPowerRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $context = $request->context();
-        $adjusted = $scopes->open($ticker, $context->adjusted(true));
-        $marked = $adjusted->company->oneOffs !== [];
-        $scope = $marked ? $scopes->open($ticker, $context->adjusted(false)) : $adjusted;
+        [$scope, $adjusted] = $scopes->reportedAndAdjusted($ticker, $request->context());
 
         return new JsonResponse(
-            (new EarningPowerReport($scope, $marked ? $adjusted : null))->report(
+            (new EarningPowerReport($scope, $adjusted))->report(
                 $request->basis(),
                 $request->years(),
                 $request->multipleRule(),

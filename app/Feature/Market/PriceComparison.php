@@ -27,7 +27,7 @@ final class PriceComparison
     /** A list of one's own by its number. */
     private const LIST = '/^list:(\d{1,9})$/D';
 
-    /** So many companies of a group make its line at most: the first by number. */
+    /** So many companies of a list make its line at most: the first of it. */
     private const MEMBERS = 25;
 
     /** Longer periods are drawn by weeks. */
@@ -113,12 +113,7 @@ final class PriceComparison
     private function industry(): array
     {
         $sector = $this->scope->company->sector;
-        $ids = [];
-        foreach ($this->members->on($this->scope->asOf) as $member) {
-            if ($member->sector === $sector && $member->id !== $this->scope->company->id && count($ids) < self::MEMBERS) {
-                $ids[] = $member->id;
-            }
-        }
+        $ids = $this->members->ofSector($sector, $this->scope->asOf, $this->scope->company->id);
 
         return $this->group(self::INDUSTRY, IndustryTree::label($sector), $ids);
     }

@@ -12,10 +12,8 @@ final class ResultController
 {
     public function __invoke(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $adjusted = $scopes->open($ticker, $request->context()->adjusted(true));
-        $marked = $adjusted->company->oneOffs !== [];
-        $scope = $marked ? $scopes->open($ticker, $request->context()->adjusted(false)) : $adjusted;
+        [$scope, $adjusted] = $scopes->reportedAndAdjusted($ticker, $request->context());
 
-        return new JsonResponse((new ResultReport($scope, $marked ? $adjusted : null))->report());
+        return new JsonResponse((new ResultReport($scope, $adjusted))->report());
     }
 }

@@ -26,6 +26,19 @@ final class DriverModelTest extends TestCase
         $this->assertSame([null], Rule::median([2020])->path(1, [2020 => 1.0]), 'nothing is left');
     }
 
+    public function test_a_revenue_takes_a_price_only_where_something_is_sold_and_the_others_leave_room(): void
+    {
+        $segment = static fn (array $units, float $price): SegmentModel => SegmentModel::unitsAndPrice(
+            Driver::level(Rule::values($units)),
+            Driver::level(Rule::constant($price)),
+        );
+        $model = new DriverModel(4, [
+            'A' => ['one' => $segment([10.0, 0.0, null, 10.0], 2.0), 'other' => $segment([5.0, 5.0, 5.0, 5.0], 4.0)],
+        ]);
+        $this->assertSame([3.0, null, null, null], $model->impliedPrice('A', 'one', [50.0, 50.0, 50.0, 19.0]));
+        $this->assertSame([null, null, null, 0.0], $model->impliedPrice('A', 'one', [null, null, null, 20.0]));
+    }
+
     public function test_growth_that_is_not_known_ends_the_path(): void
     {
         $this->assertEqualsWithDelta(
