@@ -78,17 +78,16 @@ final readonly class ExpectationReport
         $years = [];
         foreach ($this->years() as $i => $year) {
             $period = FiscalPeriod::year($year);
-            $consensus = $i === 0 ? null : $this->scope->company->expectations->consensus($line, $period, $this->scope->asOf);
-            $ratio = $this->splitsSince($line, $consensus['day'] ?? $this->scope->asOf);
-            $mean = $i === 0 ? $this->told($line, $year) : ($consensus === null ? null : $consensus['mean'] / $ratio);
+            $consensus = $i === 0 ? null : $this->consensus($line, $period);
+            $mean = $i === 0 ? $this->told($line, $year) : ($consensus['mean'] ?? null);
             $years[] = [
                 'year' => $year,
                 'told' => $i === 0,
                 'mean' => $mean,
-                'high' => $consensus === null ? null : $consensus['high'] / $ratio,
-                'low' => $consensus === null ? null : $consensus['low'] / $ratio,
-                'houses' => $consensus === null ? null : (int) $consensus['count'],
-                'as_of' => $consensus === null ? null : Day::iso($consensus['day']),
+                'high' => $consensus['high'] ?? null,
+                'low' => $consensus['low'] ?? null,
+                'houses' => $consensus['houses'] ?? null,
+                'as_of' => $consensus['as_of'] ?? null,
                 'growth' => $mean !== null && $before !== null && $before > 0 ? $mean / $before - 1 : null,
             ];
             $before = $mean;
@@ -110,30 +109,42 @@ final readonly class ExpectationReport
         for ($ahead = 1; $latest !== null && $ahead <= self::QUARTERS_AHEAD; $ahead++) {
             $quarter = FiscalPeriod::shiftQuarters($latest, $ahead);
             foreach (['revenue', self::EARNINGS] as $line) {
-                $consensus = $this->scope->company->expectations->consensus($line, $quarter, $this->scope->asOf);
+                $consensus = $this->consensus($line, $quarter);
                 if ($consensus === null) {
                     continue;
                 }
-                $ratio = $this->splitsSince($line, $consensus['day']);
-                $mean = $consensus['mean'] / $ratio;
                 $before = $this->scope->facts->value($line, $quarter - 10);
                 $rows[] = [
                     'quarter' => FiscalPeriod::label($quarter),
                     'key' => $line,
                     'label' => $this->scope->catalogue->label($line),
                     'unit' => $this->scope->catalogue->unit($line)->value,
-                    'mean' => $mean,
-                    'low' => $consensus['low'] / $ratio,
-                    'high' => $consensus['high'] / $ratio,
-                    'houses' => (int) $consensus['count'],
-                    'as_of' => Day::iso($consensus['day']),
+                    ...$consensus,
                     'year_before' => $before,
-                    'growth' => $before !== null && $before > 0 ? $mean / $before - 1 : null,
+                    'growth' => $before !== null && $before > 0 ? $consensus['mean'] / $before - 1 : null,
                 ];
             }
         }
 
         return $rows;
+    }
+
+    /** @return array{mean: float, low: float, high: float, houses: int, as_of: string}|null of a period, on the shares of the day */
+    private function consensus(string $line, int $period): ?array
+    {
+        $told = $this->scope->company->expectations->consensus($line, $period, $this->scope->asOf);
+        if ($told === null) {
+            return null;
+        }
+        $ratio = $this->splitsSince($line, $told['day']);
+
+        return [
+            'mean' => $told['mean'] / $ratio,
+            'low' => $told['low'] / $ratio,
+            'high' => $told['high'] / $ratio,
+            'houses' => (int) $told['count'],
+            'as_of' => Day::iso($told['day']),
+        ];
     }
 
     private function told(string $line, int $year): ?float

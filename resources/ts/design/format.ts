@@ -18,6 +18,16 @@ export const month = (of: number): string => new Date(2020, of - 1, 1).toLocaleS
 
 export const percent = (value: number, digits = 1): string => number(100 * value, digits)
 
+/** A change in per cent with a mark of its direction, so that no colour has to tell it; the head or the text names the unit. */
+export const change = (of: number | null | undefined, digits = 1): string =>
+  of == null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of), digits)}`
+
+/** The same where the unit stands with it. */
+export const changePercent = (of: number | null | undefined, digits = 1): string => (of == null ? '–' : `${change(of, digits)} %`)
+
+/** Class of a change: better above nothing, worse below. */
+export const tone = (of: number | null | undefined): string => (of == null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
+
 /** An amount in the largest scale that leaves at least one digit before the point. */
 export function amount(value: number): string {
   const size = Math.abs(value)

@@ -1,6 +1,6 @@
 // @vitest-environment node
 import { expect, test } from 'vitest'
-import { number, readNumber } from '@/design/format'
+import { change, changePercent, number, readNumber, tone } from '@/design/format'
 
 test('numbers are read as people write them, and never as other ones', () => {
   const cases: [string, number | null][] = [
@@ -38,4 +38,12 @@ test('numbers are read as people write them, and never as other ones', () => {
 test('what is shown is read back', () => {
   for (const value of [0, 1, -1, 12.34, 1234, 123456.78, -9876543.21, 0.05])
     expect(readNumber(number(value, 2)), number(value, 2)).toBeCloseTo(value, 9)
+})
+
+test('a change tells its direction without its colour', () => {
+  expect([0.123, -0.0456, 0].map((of) => change(of))).toEqual(['▲ 12.3', '▼ 4.6', '0.0'])
+  expect(change(null)).toBe('–')
+  expect(changePercent(-0.5, 0)).toBe('▼ 50 %')
+  expect(changePercent(undefined)).toBe('–')
+  expect([0.1, -0.1, 0, null].map(tone)).toEqual(['better', 'worse', '', ''])
 })

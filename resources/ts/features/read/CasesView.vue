@@ -9,7 +9,7 @@ import NumberField from '@/design/NumberField.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import { columnsOf, type SheetColumn } from '@/design/sheet'
 import RangeScale from '@/design/RangeScale.vue'
-import { number, percent, readNumber } from '@/design/format'
+import { changePercent, number, percent, readNumber, tone } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import PriceRail from './PriceRail.vue'
@@ -75,8 +75,6 @@ function set(key: Key, name: keyof Wanted, text: string): void {
   wanted[key] = { ...wanted[key], [name]: read, ...(name === 'move' && read !== null ? { own: null } : {}) }
 }
 const shown = (of: number | null, digits = 2): string => (of === null ? '–' : number(of, digits))
-const signed = (of: number | null): string => (of === null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of))} %`)
-const tone = (of: number | null): string => (of === null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
 const ASKED = { move: 'moved by per cent', own: 'own earnings a share', multiple: 'multiple' }
 type Asked = keyof typeof ASKED
 type Row = Asked | 'earnings' | 'price' | 'upside' | 'annual'
@@ -159,7 +157,7 @@ async function drop(tell = true): Promise<void> {
             />
             <strong v-else-if="row === 'price'">{{ shown(data.cases[column]!.price) }}</strong>
             <span v-else-if="row === 'earnings'">{{ shown(data.cases[column]!.earnings) }}</span>
-            <span v-else :class="tone(data.cases[column]![row])">{{ signed(data.cases[column]![row]) }}</span>
+            <span v-else :class="tone(data.cases[column]![row])">{{ changePercent(data.cases[column]![row]) }}</span>
           </template>
         </SheetTable>
         <div>

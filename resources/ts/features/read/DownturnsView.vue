@@ -6,7 +6,7 @@ import type { Series } from '@/design/ChartFrame.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
-import { number, percent } from '@/design/format'
+import { change, number, tone } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
@@ -23,9 +23,6 @@ const { state, reload } = useAnswer(
     ask(api.GET('/companies/{ticker}/downturns', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
 )
 type Period = Schemas['Downturns']['periods'][number]
-const signed = (of: number | null | undefined): string =>
-  of == null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of))}`
-const tone = (of: number | null | undefined): string => (of == null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
 const back = (years: number | null | undefined, known: boolean, digits: number): string =>
   !known ? '–' : years == null ? 'not yet' : years === 0 ? 'never below' : `${number(years, digits)} years`
 const columns = computed<SheetColumn<Period>[]>(() => [
@@ -34,15 +31,15 @@ const columns = computed<SheetColumn<Period>[]>(() => [
     {
       key: `figure ${i}`,
       head: `${state.value.data?.periods[0]?.figures[i]?.label ?? ''}, %`,
-      of: (of) => signed(of.figures[i]!.change),
+      of: (of) => change(of.figures[i]!.change),
       class: (of) => tone(of.figures[i]!.change),
     },
     { key: `back ${i}`, head: 'back after', of: (of) => back(of.figures[i]!.years, of.figures[i]!.change !== null, 0) },
   ]),
-  { key: 'price', head: 'Price, %', of: (of) => signed(of.price?.change), class: (of) => tone(of.price?.change) },
+  { key: 'price', head: 'Price, %', of: (of) => change(of.price?.change), class: (of) => tone(of.price?.change) },
   { key: 'price back', head: 'back after', of: (of) => back(of.price?.years, of.price !== null, 1) },
-  { key: 'index', head: 'Index, %', of: (of) => signed(of.index?.change), class: (of) => tone(of.index?.change) },
-  { key: 'industry', head: 'Industry, %', of: (of) => signed(of.industry), class: (of) => tone(of.industry) },
+  { key: 'index', head: 'Index, %', of: (of) => change(of.index?.change), class: (of) => tone(of.index?.change) },
+  { key: 'industry', head: 'Industry, %', of: (of) => change(of.industry), class: (of) => tone(of.industry) },
   { key: 'away', head: '' },
 ])
 const oldestFirst = computed(() => [...(state.value.data?.periods ?? [])].reverse())

@@ -6,7 +6,7 @@ import type { Series } from '@/design/ChartFrame.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import { columnsOf, type SheetColumn } from '@/design/sheet'
-import { amount, number, percent } from '@/design/format'
+import { amount, changePercent, number, percent, tone } from '@/design/format'
 import { useSession } from '@/stores/session'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -23,9 +23,6 @@ const { state, reload } = useAnswer(
 )
 
 const value = (of: number | null, unit: string): string => (of === null ? '–' : unit === 'money' ? amount(of) : number(of, 2))
-const signed = (of: number | null, digits = 1): string =>
-  of === null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of), digits)} %`
-const tone = (of: number | null): string => (of === null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
 
 /** Each line, then its growth and how far the houses are apart. */
 interface Row {
@@ -101,7 +98,7 @@ const quarterColumns: SheetColumn<Expectations['quarters'][number]>[] = [
   { key: 'range', head: 'Low to high', of: (of) => `${value(of.low, of.unit)} – ${value(of.high, of.unit)}` },
   { key: 'houses', head: 'Houses', of: (of) => String(of.houses) },
   { key: 'before', head: 'A year before', of: (of) => value(of.year_before, of.unit) },
-  { key: 'growth', head: 'Growth', of: (of) => signed(of.growth), class: (of) => tone(of.growth) },
+  { key: 'growth', head: 'Growth', of: (of) => changePercent(of.growth), class: (of) => tone(of.growth) },
   { key: 'as of', head: 'Told on', of: (of) => of.as_of },
 ]
 const surpriseColumns: SheetColumn<Expectations['surprises'][number]>[] = [
@@ -109,7 +106,7 @@ const surpriseColumns: SheetColumn<Expectations['surprises'][number]>[] = [
   { key: 'told', head: 'Told on', of: (of) => of.told_on },
   { key: 'actual', head: 'Earnings a share', of: (of) => value(of.actual, 'money_per_share') },
   { key: 'consensus', head: 'Expected', of: (of) => value(of.consensus, 'money_per_share') },
-  { key: 'surprise', head: 'Surprise', of: (of) => signed(of.surprise), class: (of) => tone(of.surprise) },
+  { key: 'surprise', head: 'Surprise', of: (of) => changePercent(of.surprise), class: (of) => tone(of.surprise) },
 ]
 const houseColumns = computed<SheetColumn<Expectations['houses'][number]>[]>(() => [
   { key: 'house', head: 'House', of: (of) => of.house, by: (of) => of.house },
@@ -130,7 +127,7 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
   ...(state.value.data?.revisions[0]?.windows ?? []).map((window, i) => ({
     key: String(window.days),
     head: `in ${window.days} days`,
-    of: (of: Expectations['revisions'][number]) => signed(of.windows[i]!.revision),
+    of: (of: Expectations['revisions'][number]) => changePercent(of.windows[i]!.revision),
     class: (of: Expectations['revisions'][number]) => tone(of.windows[i]!.revision),
   })),
 ])

@@ -8,7 +8,7 @@ import LoadState from '@/design/LoadState.vue'
 import NumberField from '@/design/NumberField.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
-import { number, percent } from '@/design/format'
+import { change, number, tone } from '@/design/format'
 import { useSession } from '@/stores/session'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -37,25 +37,23 @@ const WORD = {
   price_only: 'Price alone',
   index: 'The same sum in the home index',
 }
-const signed = (of: number | null): string => (of === null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of))}`)
-const tone = (of: number | null): string => (of === null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
 const outcomes = computed<SheetColumn<Outcome>[]>(() => [
   { key: 'kind', head: '', of: (of) => WORD[of.kind] },
   { key: 'value', head: `Became, ${state.value.data?.currency}`, of: (of) => number(of.value, 0) },
-  { key: 'total', head: 'Total, %', of: (of) => signed(of.total), class: (of) => tone(of.total) },
-  { key: 'annual', head: 'A year, %', of: (of) => signed(of.annual), class: (of) => tone(of.annual) },
+  { key: 'total', head: 'Total, %', of: (of) => change(of.total), class: (of) => tone(of.total) },
+  { key: 'annual', head: 'A year, %', of: (of) => change(of.annual), class: (of) => tone(of.annual) },
 ])
 const years: SheetColumn<Year>[] = [
   { key: 'year', head: 'Year', of: (of) => String(of.year) },
   { key: 'value', head: 'At its end', of: (of) => number(of.reinvested, 0) },
   { key: 'dividends', head: 'Dividends', of: (of) => number(of.dividends, 0) },
-  { key: 'price', head: 'Price, %', of: (of) => signed(of.return_price_only), class: (of) => tone(of.return_price_only) },
-  { key: 'return', head: 'Total, %', of: (of) => signed(of.return_reinvested), class: (of) => tone(of.return_reinvested) },
-  { key: 'index', head: 'Index, %', of: (of) => signed(of.return_index), class: (of) => tone(of.return_index) },
+  { key: 'price', head: 'Price, %', of: (of) => change(of.return_price_only), class: (of) => tone(of.return_price_only) },
+  { key: 'return', head: 'Total, %', of: (of) => change(of.return_reinvested), class: (of) => tone(of.return_reinvested) },
+  { key: 'index', head: 'Index, %', of: (of) => change(of.return_index), class: (of) => tone(of.return_index) },
   {
     key: 'beside',
     head: 'Ahead, points',
-    of: (of) => (of.return_index === null ? '–' : signed(of.return_reinvested - of.return_index)),
+    of: (of) => (of.return_index === null ? '–' : change(of.return_reinvested - of.return_index)),
     class: (of) => (of.return_index === null ? '' : tone(of.return_reinvested - of.return_index)),
   },
 ]

@@ -6,7 +6,7 @@ import type { Series } from '@/design/ChartFrame.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
-import { amount, number, percent } from '@/design/format'
+import { amount, changePercent, number, percent, tone } from '@/design/format'
 import { useSession } from '@/stores/session'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -33,9 +33,6 @@ const next = computed(() =>
   ),
 )
 const value = (of: number | null, unit: string): string => (of === null ? '–' : unit === 'money' ? amount(of) : number(of, 2))
-const signed = (of: number | null | undefined): string =>
-  of == null ? '–' : `${of > 0 ? '▲ ' : of < 0 ? '▼ ' : ''}${percent(Math.abs(of))} %`
-const tone = (of: number | null | undefined): string => (of == null || of === 0 ? '' : of > 0 ? 'better' : 'worse')
 const points = (of: Report): number | null =>
   of.margin === null || of.margin_before === null ? null : 100 * (of.margin - of.margin_before)
 const moment = (of: Report): string =>
@@ -52,17 +49,17 @@ const lines = computed<SheetColumn<Line>[]>(() => [
   { key: 'actual', head: 'Reported', of: (of) => value(of.actual, of.unit) },
   ...(last.value?.items.length ? [{ key: 'adjusted', head: 'Adjusted', of: (of: Line) => value(of.adjusted, of.unit) }] : []),
   { key: 'consensus', head: 'Expected', of: (of) => value(of.consensus, of.unit) },
-  { key: 'surprise', head: 'Surprise', of: (of) => signed(of.surprise), class: (of) => tone(of.surprise) },
+  { key: 'surprise', head: 'Surprise', of: (of) => changePercent(of.surprise), class: (of) => tone(of.surprise) },
   { key: 'quarter', head: 'A quarter before', of: (of) => value(of.quarter_before, of.unit) },
   { key: 'before', head: 'A year before', of: (of) => value(of.year_before, of.unit) },
-  { key: 'growth', head: 'Change', of: (of) => signed(of.growth), class: (of) => tone(of.growth) },
+  { key: 'growth', head: 'Change', of: (of) => changePercent(of.growth), class: (of) => tone(of.growth) },
 ])
 const columns: SheetColumn<Report>[] = [
   { key: 'quarter', head: 'Quarter', of: (of) => of.quarter },
   { key: 'told', head: 'Told on', of: moment },
   { key: 'revenue', head: 'Revenue', of: (of) => value(of.lines[0]!.actual, 'money') },
-  { key: 'growth', head: 'on the year', of: (of) => signed(of.lines[0]!.growth), class: (of) => tone(of.lines[0]!.growth) },
-  { key: 'sales', head: 'Surprise', of: (of) => signed(of.lines[0]!.surprise), class: (of) => tone(of.lines[0]!.surprise) },
+  { key: 'growth', head: 'on the year', of: (of) => changePercent(of.lines[0]!.growth), class: (of) => tone(of.lines[0]!.growth) },
+  { key: 'sales', head: 'Surprise', of: (of) => changePercent(of.lines[0]!.surprise), class: (of) => tone(of.lines[0]!.surprise) },
   { key: 'margin', head: 'Operating margin, %', of: (of) => (of.margin === null ? '–' : percent(of.margin)) },
   {
     key: 'points',
@@ -71,11 +68,11 @@ const columns: SheetColumn<Report>[] = [
     class: (of) => tone(points(of)),
   },
   { key: 'earnings', head: 'Earnings a share', of: (of) => value(of.lines[1]!.actual, 'money_per_share') },
-  { key: 'surprise', head: 'Surprise', of: (of) => signed(of.lines[1]!.surprise), class: (of) => tone(of.lines[1]!.surprise) },
+  { key: 'surprise', head: 'Surprise', of: (of) => changePercent(of.lines[1]!.surprise), class: (of) => tone(of.lines[1]!.surprise) },
   ...[0, 1].map((i): SheetColumn<Report> => ({
     key: `reaction ${i}`,
     head: i === 0 ? 'Price, 1 day above index' : '5 days above index',
-    of: (of) => signed(of.reactions[i]!.excess),
+    of: (of) => changePercent(of.reactions[i]!.excess),
     class: (of) => tone(of.reactions[i]!.excess),
   })),
 ]
