@@ -23,6 +23,7 @@ return [
         'a_one_off_can_be_marked' => 'A one-off can be marked on a line of the income statement of a {label}; "{line}" is none.',
         'a_page_with_inline_facts_may' => 'A page with inline facts may have 200 MB',
         'a_position_sold_short_is_not' => 'a position sold short is not kept',
+        'a_price_target_is_above_nothing' => 'A price target is more than nothing.',
         'a_screen_it_starts_from_does' => 'a screen it starts from does not exist any more. Take it out of the universe.',
         'a_share_with_the_rights_of' => 'a share with the rights of {entitlement} main ones is none',
         'a_statement_lines_down_periods_across' => 'A statement: lines down, periods across',
@@ -133,6 +134,7 @@ return [
         'has_prices_of_days_on_which' => '{ticker} has prices of {days}, days on which {exchange} was closed by its calendar. Correct '.
             'the one or the other, or take them as they are.',
         'home_index' => 'Home index',
+        'house_advises' => '{house}: {advice}, target {target}',
         'import_of' => 'Import of {name}',
         'imported' => 'Imported',
         'in_billions' => 'in billions',
@@ -166,6 +168,7 @@ return [
         'is_neither_name_sector_currency_nor_year_end' => '"{attribute}" is neither name, sector, reporting currency nor fiscal year '.
             'end',
         'is_neither_yes_nor_no' => '"{main}" is neither yes nor no',
+        'is_no_advice' => '"{text}" is no advice to buy, hold or sell. Write one of these words, or one that houses use for it.',
         'is_no_code_of_an_exchange_country' => '"{text}" is no code. An exchange has two to eight letters or digits, a country two '.
             'letters, a currency three',
         'is_no_currency_code_of_three' => '"{text}" is no currency code of three letters',

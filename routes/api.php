@@ -131,6 +131,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('export', [ExportController::class, 'company']);
         Route::get('bridges', [AccountsController::class, 'bridges']);
         Route::get('breakdowns', [AccountsController::class, 'breakdowns']);
+        Route::get('property', [AccountsController::class, 'property']);
         Route::get('dividends', [AccountsController::class, 'dividends']);
         Route::get('people', [AccountsController::class, 'people']);
         Route::get('breaks', [BreakController::class, 'index']);

@@ -27,7 +27,7 @@ final class BreakdownFact extends Model
     /**
      * Of a company, with their filing, the one filed last at the end.
      *
-     * @param  list<string>|null  $axes  business, region, driver or class; all without it
+     * @param  list<string>|null  $axes  business, region, driver, class, loans, securities, insurance; all without it
      * @return Collection<int, self>
      */
     public static function inOrderOfFiling(int $company, ?array $axes = null): Collection

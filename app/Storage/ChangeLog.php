@@ -39,7 +39,7 @@ final class ChangeLog
     ];
 
     /** Rows that belong to a filing name its company too. */
-    private const OF_FILINGS = ['facts', 'breakdown_facts'];
+    private const OF_FILINGS = ['facts', 'breakdown_facts', 'buildings', 'leases'];
 
     private const AT_ONCE = 500;
 
@@ -56,11 +56,14 @@ final class ChangeLog
             ['observations', 'company_id', 'observations'],
             ['holdings', 'company_id', 'holders'],
             ['insider_trades', 'company_id', 'insider trades'],
+            ['ratings', 'company_id', 'broker notes'],
             ['transactions', 'company_id', 'transactions'],
             ['corrections', 'company_id', 'corrections'],
             ['notes', 'company_id', 'notes'],
             ['drawn_lines', 'company_id', 'drawn lines'],
             ['driver_models', 'company_id', 'driver models'],
+            ['own_estimates', 'company_id', 'own estimates'],
+            ['papers', 'company_id', 'papers'],
             ['prices_of_interest', 'company_id', 'prices of interest'],
             ['valuations', 'company_id', 'valuations'],
             ['decisions', 'company_id', 'decisions'],

@@ -17,6 +17,8 @@ final class PublicationWriter
         'filings' => ['id', 'company_id', 'kind', 'period', 'period_end', 'filed_on', 'minute', 'title'],
         'facts' => ['company_id', 'filing_id', 'line', 'period', 'value'],
         'breakdown_facts' => ['company_id', 'filing_id', 'axis', 'member', 'line', 'unit', 'period', 'value'],
+        'buildings' => ['company_id', 'filing_id', 'name', 'sector', 'place', 'area', 'let_area', 'rent', 'net_operating_income', 'value'],
+        'leases' => ['company_id', 'filing_id', 'tenant', 'trade', 'standing', 'building', 'area', 'rent', 'ends_on'],
         'bars' => ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume'],
         'hourly_bars' => ['listing_id', 'day', 'hour', 'open', 'high', 'low', 'close', 'volume'],
         'corporate_actions' => ['security_id', 'kind', 'ex_date', 'ratio'],
@@ -185,6 +187,11 @@ final class PublicationWriter
         }
         foreach ($v['parts'] as [$axis, $member, $line, $unit, $period, $value]) {
             $this->add('breakdown_facts', $v['company'], $v['id'], $axis, $member, $line, $unit, $period, $value);
+        }
+        foreach (['buildings', 'leases'] as $table) {
+            foreach ($v[$table] ?? [] as $row) {
+                $this->add($table, $v['company'], $v['id'], ...array_values($row));
+            }
         }
         $this->arrived->statements[$v['company']] = true;
     }

@@ -13,7 +13,7 @@ use Simulation\Market\Indices;
 final class SimulationState
 {
     /** Raised when what is kept is no longer understood. */
-    public const VERSION = 2;
+    public const VERSION = 3;
 
     /** A file that is locked by who advances the exchange of this database. */
     public static function lockFile(): string

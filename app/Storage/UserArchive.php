@@ -40,7 +40,10 @@ final class UserArchive
         'filings',
         'facts',
         'breakdown_facts',
+        'buildings',
+        'leases',
         'bars',
+        'hourly_bars',
         'corporate_actions',
         'dividends',
         'estimates',
@@ -49,6 +52,13 @@ final class UserArchive
         'observations',
         'holdings',
         'insider_trades',
+        'house_estimates',
+        'ratings',
+        'guidance',
+        'calendar_dates',
+        'news',
+        'takeovers',
+        'economy_forecasts',
     ];
 
     /** Tables of the user's own. */
@@ -62,6 +72,8 @@ final class UserArchive
         'notes',
         'drawn_lines',
         'driver_models',
+        'own_estimates',
+        'papers',
         'reading_layouts',
         'own_downturns',
         'prices_of_interest',

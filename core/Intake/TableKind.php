@@ -17,6 +17,9 @@ enum TableKind: string
     case InsiderTrades = 'insider_trades';
     case Figures = 'figures';
     case Drivers = 'drivers';
+    case Buildings = 'buildings';
+    case Leases = 'leases';
+    case BrokerNotes = 'broker_notes';
     case Listings = 'listings';
     case FormerValues = 'former_values';
     case CompanyList = 'list';
@@ -45,6 +48,9 @@ enum TableKind: string
                 self::InsiderTrades => 'Insider trades',
                 self::Figures => 'Statement figures, one a row',
                 self::Drivers => 'Segments and operating drivers',
+                self::Buildings => 'Buildings of a property company',
+                self::Leases => 'Leases of a property company',
+                self::BrokerNotes => 'Broker notes: advice and price targets',
                 self::Listings => 'Listings, classes of shares and identifiers',
                 self::FormerValues => 'Former names, sectors and currencies',
                 self::CompanyList => 'A list of companies',
@@ -97,7 +103,7 @@ enum TableKind: string
     /** Whether amounts of it may be written in thousands or millions. */
     public function isOfAmounts(): bool
     {
-        return in_array($this, [self::Figures, self::Drivers, self::Estimates], true);
+        return in_array($this, [self::Figures, self::Drivers, self::Estimates, self::Buildings, self::Leases], true);
     }
 
     /**

@@ -44,9 +44,15 @@ final class Reports
 
     private readonly Segments $segments;
 
+    private readonly Exposures $exposures;
+
+    private readonly LetBuildings $buildings;
+
     public function __construct(private readonly Charter $charter)
     {
         $this->segments = new Segments($charter);
+        $this->exposures = new Exposures($charter);
+        $this->buildings = new LetBuildings($charter);
     }
 
     /**
@@ -107,10 +113,18 @@ final class Reports
             $facts = [...$facts, ...$this->facts($period, $this->inSharesOf($wire->day, $end, $flows, $splits), $wire->day, $former)];
         }
         $parts = $this->parts($year, $annual, $price, $owned, $former, $wire->day);
-        $this->publish($wire, $minute, 'annual', 10 * $year, $end, "Annual report {$year}", $facts, [
-            ...$parts,
-            ...$this->classes($annual, 10 * $year),
-        ]);
+        $let = $this->buildings->year($end, $annual);
+        $this->publish(
+            $wire,
+            $minute,
+            'annual',
+            10 * $year,
+            $end,
+            "Annual report {$year}",
+            $facts,
+            [...$parts, ...$this->classes($annual, 10 * $year)],
+            $let === null ? [] : self::inMoney($let, $former?->factor(Unit::Money, false, 10 * $year, $wire->day) ?? 1.0),
+        );
         if (isset($this->charter->events['restated'][$year])) {
             $this->kept[$year] = $annual;
         }
@@ -129,8 +143,28 @@ final class Reports
                 10 * $year,
                 $part[3] === 'money' ? $part[4] / ($former?->factor(Unit::Money, true, 10 * $year, $day) ?? 1.0) : $part[4],
             ],
-            $this->segments->year($year, $annual, $price, $owned),
+            [...$this->segments->year($year, $annual, $price, $owned), ...$this->exposures->year($year, $annual)],
         );
+    }
+
+    /**
+     * @param  array{buildings: list<array<string, mixed>>, leases: list<array<string, mixed>>}  $let  money in thousands
+     * @param  float  $rate  of now for one of what it was reported in
+     * @return array{buildings: list<array<string, mixed>>, leases: list<array<string, mixed>>} in whole units
+     */
+    private static function inMoney(array $let, float $rate): array
+    {
+        foreach ($let as $kind => $rows) {
+            foreach ($rows as $i => $row) {
+                foreach (['rent', 'net_operating_income', 'value'] as $column) {
+                    if (isset($row[$column])) {
+                        $let[$kind][$i][$column] = (1000.0 * $row[$column]) / $rate;
+                    }
+                }
+            }
+        }
+
+        return $let;
     }
 
     /**
@@ -205,9 +239,19 @@ final class Reports
     /**
      * @param  list<array{string, int, float}>  $facts
      * @param  list<array{string, string, string, string, int, float}>  $parts
+     * @param  array{}|array{buildings: list<array<string, mixed>>, leases: list<array<string, mixed>>}  $let
      */
-    private function publish(Wire $wire, int $minute, string $kind, int $period, int $end, string $title, array $facts, array $parts): void
-    {
+    private function publish(
+        Wire $wire,
+        int $minute,
+        string $kind,
+        int $period,
+        int $end,
+        string $title,
+        array $facts,
+        array $parts,
+        array $let = [],
+    ): void {
         $wire->publish(Subject::Filing, $minute, [
             'id' => $this->charter->id * self::FILINGS_A_COMPANY + $this->filings++,
             'company' => $this->charter->id,
@@ -217,6 +261,7 @@ final class Reports
             'title' => $title,
             'facts' => $facts,
             'parts' => $parts,
+            ...$let,
         ]);
     }
 

@@ -77,6 +77,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/export',
         'GET companies/{ticker}/breakdowns',
         'GET companies/{ticker}/bridges',
+        'GET companies/{ticker}/property',
         'GET companies/{ticker}/dividends',
         'GET companies/{ticker}/people',
         'GET companies/{ticker}/expectations',

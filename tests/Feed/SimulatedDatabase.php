@@ -27,6 +27,8 @@ final class SimulatedDatabase
         'filings',
         'facts',
         'breakdown_facts',
+        'buildings',
+        'leases',
         'bars',
         'hourly_bars',
         'corporate_actions',

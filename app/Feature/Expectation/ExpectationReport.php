@@ -6,8 +6,9 @@ namespace App\Feature\Expectation;
 
 use App\Evaluation\FigureReport;
 use App\Models\HouseEstimate;
-use App\Models\News;
 use App\Models\Rating;
+use App\Storage\BrokerNotes;
+use Logion\Expectation\HouseAdvice;
 use Logion\Expectation\Revisions;
 use Logion\Expectation\TargetRecord;
 use Logion\Figure\Unit;
@@ -37,14 +38,16 @@ final readonly class ExpectationReport
 
     private const MOST_NOTES = 30;
 
-    public function __construct(private CompanyScope $scope)
+    public function __construct(private CompanyScope $scope, private BrokerNotes $brokerNotes)
     {
     }
 
     /** @return array<string, mixed> */
     public function report(): array
     {
+        $said = $this->said();
         $targets = $this->observed('target_price_mean');
+        $targets = $targets === [] ? array_map(static fn (array $of): array => [$of['day'], $of['mean']], $said) : $targets;
 
         return [
             'currency' => $this->scope->company->reportingCurrency,
@@ -55,8 +58,8 @@ final readonly class ExpectationReport
             'paths' => (new FigureReport($this->scope))->expectedEarnings($this->years(), self::YEARS),
             'revisions' => $this->revisions(),
             'surprises' => $this->surprises(),
-            'ratings' => $this->ratings(),
-            'targets' => $this->targets($targets),
+            'ratings' => $this->ratings($said),
+            'targets' => $this->targets($targets, $said),
             'record' => $this->record($targets),
             'houses' => $this->houses(),
             'notes' => $this->notes(),
@@ -79,7 +82,7 @@ final readonly class ExpectationReport
         foreach ($this->years() as $i => $year) {
             $period = FiscalPeriod::year($year);
             $consensus = $i === 0 ? null : $this->consensus($line, $period);
-            $mean = $i === 0 ? $this->told($line, $year) : ($consensus['mean'] ?? null);
+            $mean = $i === 0 ? $this->told($line, $year) : $consensus['mean'] ?? null;
             $years[] = [
                 'year' => $year,
                 'told' => $i === 0,
@@ -210,9 +213,45 @@ final readonly class ExpectationReport
         return Revisions::of($period, $this->scope->expectedPath($line, $period, 0));
     }
 
-    /** @return array<string, list<mixed>> how many advise what, through time */
-    private function ratings(): array
+    /**
+     * What houses said one by one, month by month, for those of which nobody counts it.
+     *
+     * @return list<array{day: int, buy: int, hold: int, sell: int, mean: float, high: float, low: float}>
+     */
+    private function said(): array
     {
+        $notes = [];
+        foreach (Rating::query()->of($this->scope->company->id, $this->scope->asOf)->get() as $row) {
+            $notes[] = [
+                'house' => (string) $row->house,
+                'day' => (int) $row->day,
+                'rating' => (string) $row->rating,
+                'target' => $row->target / $this->scope->prices->actions->splitRatio((int) $row->day, $this->scope->asOf),
+            ];
+        }
+        $since = Day::monthsEarlier($this->scope->asOf, 12 * self::YEARS);
+
+        return array_values(
+            array_filter(HouseAdvice::monthly($notes, $this->scope->asOf), static fn (array $of): bool => $of['day'] >= $since),
+        );
+    }
+
+    /**
+     * @param  list<array{day: int, buy: int, hold: int, sell: int, mean: float, high: float, low: float}>  $said
+     * @return array<string, list<mixed>> how many advise what, through time
+     */
+    private function ratings(array $said): array
+    {
+        if ($this->observed('analysts_buy') === []) {
+            $of = static fn (string $advice): array => array_map(floatval(...), array_column($said, $advice));
+
+            return [
+                'days' => array_map(Day::iso(...), array_column($said, 'day')),
+                'buy' => $of('buy'),
+                'hold' => $of('hold'),
+                'sell' => $of('sell'),
+            ];
+        }
         $counts = array_map($this->observed(...), ['buy' => 'analysts_buy', 'hold' => 'analysts_hold', 'sell' => 'analysts_sell']);
         $days = array_column($counts['buy'], 0);
         $ratings = ['days' => array_map(Day::iso(...), $days)];
@@ -226,15 +265,16 @@ final readonly class ExpectationReport
 
     /**
      * @param  list<array{int, float}>  $means
+     * @param  list<array{day: int, buy: int, hold: int, sell: int, mean: float, high: float, low: float}>  $said
      * @return array<string, list<mixed>> mean, high and low target through time, beside the close of the day
      */
-    private function targets(array $means): array
+    private function targets(array $means, array $said): array
     {
         $days = array_column($means, 0);
         $prices = $this->scope->prices;
         $at = static fn (int $day): int => TradingDays::lastUntil($prices->days, $day);
-        $of = fn (string $name): array => array_column($this->observed($name), 1, 0);
-        [$high, $low] = [$of('target_price_high'), $of('target_price_low')];
+        $of = fn (string $name, string $word): array => array_column($this->observed($name), 1, 0) ?: array_column($said, $word, 'day');
+        [$high, $low] = [$of('target_price_high', 'high'), $of('target_price_low', 'low')];
 
         return [
             'days' => array_map(Day::iso(...), $days),
@@ -282,8 +322,8 @@ final readonly class ExpectationReport
             ->get();
         foreach ($said as $row) {
             if (isset($houses[$row->house]) && $houses[$row->house]['said_on'] === null) {
-                $houses[$row->house]['earnings'] = (float) $row->getAttribute('earnings_per_share') /
-                    $this->splitsSince(self::EARNINGS, (int) $row->day);
+                $houses[$row->house]['earnings'] =
+                    (float) $row->getAttribute('earnings_per_share') / $this->splitsSince(self::EARNINGS, (int) $row->day);
                 $houses[$row->house]['said_on'] = Day::iso((int) $row->day);
             }
         }
@@ -295,19 +335,10 @@ final readonly class ExpectationReport
     /** @return list<array{day: string, title: string, text: string}> */
     private function notes(): array
     {
-        return News::query()
-            ->of($this->scope->company->id, $this->scope->asOf)
-            ->where('kind', News::BROKER)
-            ->limit(self::MOST_NOTES)
-            ->get()
-            ->map(
-                static fn (News $of): array => [
-                    'day' => Day::iso((int) $of->day),
-                    'title' => (string) $of->title,
-                    'text' => (string) $of->text,
-                ],
-            )
-            ->all();
+        return array_map(
+            static fn (array $of): array => ['day' => Day::iso($of['day']), 'title' => $of['title'], 'text' => $of['text']],
+            $this->brokerNotes->of($this->scope->company->id, $this->scope->asOf, self::MOST_NOTES),
+        );
     }
 
     /** @return list<array{int, float}> day and value of what was observed in the last years, on the share basis of the day */

@@ -203,6 +203,26 @@ final class FactWriter
         $this->breakdowns?->flush();
     }
 
+    /** The filing of this import that tells of a period of a company, which is made where it is not there yet. */
+    public function filed(int $company, int $period, int $filedOn): int
+    {
+        return $this->made($company)["{$filedOn}@{$period}"] ??
+            $this->filing(
+                $company,
+                $period % 10 === 0 ? 'annual' : 'quarterly',
+                $period,
+                $this->pass->calendar($company)->end($period),
+                $filedOn,
+            );
+    }
+
+    /** The day from which what a file tells of a period counts: the one it names, or some time after the end. */
+    public function filedOn(int $company, int $period, ?int $named): int
+    {
+        return $named ??
+            ($this->mapping->filedOn ?? Day::plus($this->pass->calendar($company)->end($period), $this->mapping->filedAfter));
+    }
+
     private function filing(int $company, string $kind, int $period, int $end, int $filedOn, bool $isDifference = false): int
     {
         $title = Words::say(
@@ -403,8 +423,7 @@ final class FactWriter
         }
         $new = [];
         foreach ($breakdowns as $part) {
-            $filedOn =
-                $part['filed_on'] ?? ($this->mapping->filedOn ?? Day::plus($calendar->end($part['period']), $this->mapping->filedAfter));
+            $filedOn = $this->filedOn($company, $part['period'], $part['filed_on'] ?? null);
             $known = $stored["{$part['axis']}|{$part['member']}|{$part['line']}|{$part['period']}"] ?? null;
             $status = $known === null ? 'new' : (abs($known - $part['value']) <= 1e-12 * abs($known) ? 'same' : 'changed');
             $this->outcome->count($status, $company, $filedOn);

@@ -30,12 +30,19 @@ final readonly class CompanyMerge
         'observations',
         'holdings',
         'insider_trades',
+        'house_estimates',
+        'ratings',
+        'guidance',
+        'calendar_dates',
+        'news',
+        'takeovers',
         'transactions',
         'corrections',
         'one_offs',
         'notes',
         'drawn_lines',
         'driver_models',
+        'papers',
         'valuations',
         'decisions',
     ];
@@ -46,6 +53,7 @@ final readonly class CompanyMerge
         'judgements' => ['user_id', 'subject'],
         'template_choices' => ['user_id'],
         'prices_of_interest' => ['user_id'],
+        'own_estimates' => ['user_id', 'line', 'period'],
         'former_attributes' => ['attribute', 'until_day'],
     ];
 

@@ -15,18 +15,19 @@ final class AccountsController
     {
     }
 
-    public function bridges(BridgesRequest $request, string $ticker): JsonResponse
+    public function bridges(PeriodRequest $request, string $ticker): JsonResponse
     {
-        $period = $request->validated('period');
-
-        return new JsonResponse(
-            (new StatementReport($this->scopes->open($ticker, $request->context())))->bridges($period === null ? null : (int) $period),
-        );
+        return new JsonResponse((new StatementReport($this->scopes->open($ticker, $request->context())))->bridges($request->period()));
     }
 
     public function breakdowns(DatedRequest $request, string $ticker): JsonResponse
     {
         return new JsonResponse((new StatementReport($this->scopes->accounts($ticker, $request->context())))->breakdowns());
+    }
+
+    public function property(PeriodRequest $request, string $ticker): JsonResponse
+    {
+        return new JsonResponse((new PropertyReport($this->scopes->open($ticker, $request->context())))->report($request->period()));
     }
 
     public function dividends(DatedRequest $request, string $ticker): JsonResponse

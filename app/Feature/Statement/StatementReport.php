@@ -26,6 +26,9 @@ use Logion\Time\FiscalPeriod;
 final class StatementReport
 {
     /** @param  Viewpoint|null  $as  whose judgements of breaks are told */
+    /** What is broken down into parts; classes of shares are told elsewhere. */
+    private const AXES = ['business', 'region', 'driver', 'loans', 'securities', 'insurance'];
+
     public function __construct(private readonly CompanyScope $scope, private readonly ?Viewpoint $as = null)
     {
     }
@@ -168,11 +171,11 @@ final class StatementReport
         ];
     }
 
-    /** @return list<array<string, mixed>> segments, regions and drivers */
+    /** @return list<array<string, mixed>> segments, regions, drivers and classes of loans, securities and insurance */
     public function breakdowns(): array
     {
         $facts = [];
-        foreach (BreakdownFact::inOrderOfFiling($this->scope->company->id, ['business', 'region', 'driver']) as $row) {
+        foreach (BreakdownFact::inOrderOfFiling($this->scope->company->id, self::AXES) as $row) {
             if (! isset($this->scope->company->filings[$row->filing_id])) {
                 // Filed under another year end.
                 continue;

@@ -12,6 +12,7 @@ use App\Models\InsiderTrade;
 use App\Models\News;
 use App\Models\Note;
 use App\Models\User;
+use App\Storage\BrokerNotes;
 use Logion\Figure\Words;
 use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
@@ -26,8 +27,12 @@ final readonly class Timeline
 
     private const MOST = 200;
 
-    public function __construct(private CompanyScope $scope, private int $security, private User $reader)
-    {
+    public function __construct(
+        private CompanyScope $scope,
+        private int $security,
+        private User $reader,
+        private BrokerNotes $brokerNotes,
+    ) {
     }
 
     /**
@@ -40,8 +45,8 @@ final readonly class Timeline
         foreach ($kinds as $kind) {
             $items[] = match ($kind) {
                 'report' => $this->reports(),
-                'news' => $this->news(false),
-                'broker' => $this->news(true),
+                'news' => $this->news(),
+                'broker' => $this->brokers(),
                 'insider' => $this->insiders(),
                 'dividend' => $this->dividends(),
                 'note' => $this->notes(),
@@ -78,11 +83,11 @@ final readonly class Timeline
     }
 
     /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
-    private function news(bool $ofHouses): array
+    private function news(): array
     {
         $rows = News::query()
             ->of($this->scope->company->id, $this->scope->asOf)
-            ->where('kind', $ofHouses ? '=' : '!=', News::BROKER)
+            ->where('kind', '!=', News::BROKER)
             ->limit(self::MOST)
             ->get();
         $items = [];
@@ -90,13 +95,22 @@ final readonly class Timeline
             $items[] = self::item(
                 (int) $row->day,
                 (int) $row->minute,
-                $ofHouses ? 'broker' : 'news',
+                'news',
                 (string) $row->title,
                 (string) $row->text,
             );
         }
 
         return $items;
+    }
+
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    private function brokers(): array
+    {
+        return array_map(
+            static fn (array $of): array => self::item($of['day'], $of['minute'], 'broker', $of['title'], $of['text']),
+            $this->brokerNotes->of($this->scope->company->id, $this->scope->asOf, self::MOST),
+        );
     }
 
     /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */

@@ -1908,6 +1908,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/property": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["propertyOverview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/dividends": {
         parameters: {
             query?: never;
@@ -3893,6 +3909,72 @@ export interface components {
             /** @description Null for what is one's own */
             owner: string | null;
             shared: boolean;
+        };
+        RentGroup: {
+            name: string;
+            rent: number;
+            share: number | null;
+            leases: number;
+            trade: string;
+            standing: string;
+            area: number | null;
+            /** @description Of the lease that ends first */
+            end: string | null;
+        };
+        BuildingGroup: {
+            name: string;
+            buildings: number;
+            area: number | null;
+            occupancy: number | null;
+            value: number | null;
+            net_operating_income: number | null;
+            /** @description Of the value of all */
+            share: number | null;
+        };
+        PropertyOverview: {
+            currency: string;
+            figures: components["schemas"]["NamedFigure"][];
+            years: {
+                period: number;
+                label: string;
+                filed_on: string | null;
+                title: string | null;
+                rent: number;
+                occupancy: number | null;
+                /** @description Years to the end of leases, weighted by rent */
+                lease_term: number | null;
+                rent_per_area: number | null;
+                largest: number | null;
+                ten_largest: number | null;
+                /** @description So many tenants of equal rent would be as concentrated */
+                effective_tenants: number | null;
+                same_property_growth: number | null;
+            }[];
+            shown: {
+                period: number;
+                tenants: components["schemas"]["RentGroup"][];
+                trades: components["schemas"]["RentGroup"][];
+                standings: components["schemas"]["RentGroup"][];
+                endings: {
+                    /** @description Nought for those that have ended and run on, none without an end */
+                    year: number | null;
+                    rent: number;
+                    share: number | null;
+                    leases: number;
+                }[];
+                sectors: components["schemas"]["BuildingGroup"][];
+                places: components["schemas"]["BuildingGroup"][];
+                buildings: {
+                    name: string;
+                    sector: string;
+                    place: string;
+                    area: number | null;
+                    let_area: number | null;
+                    rent: number | null;
+                    net_operating_income: number | null;
+                    value: number | null;
+                }[];
+            } | null;
         };
         TimelineItem: {
             day: string;
@@ -9336,6 +9418,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Breakdown"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    propertyOverview: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                /** @description Fiscal year, the latest without it */
+                period?: number;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a property company owns and who rents it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropertyOverview"];
                 };
             };
             401: components["responses"]["NotSignedIn"];

@@ -10,7 +10,7 @@ use Logion\Intake\NumberFormat;
 use Logion\Intake\Refusal;
 use Logion\Reporting\LineItems;
 
-/** Segments, regions and operating drivers, one figure a row. */
+/** Segments, regions, operating drivers and classes of loans, securities and insurance, one figure a row. */
 final class DriverRecords extends FiledRecords
 {
     protected function take(int $company, array $records): void
@@ -83,6 +83,9 @@ final class DriverRecords extends FiledRecords
     {
         return match (true) {
             preg_match('/region|geograph/i', $text) === 1 => 'region',
+            preg_match('/loan|lend/i', $text) === 1 => 'loans',
+            preg_match('/securit|invest/i', $text) === 1 => 'securities',
+            preg_match('/insur|underwrit/i', $text) === 1 => 'insurance',
             preg_match('/class/i', $text) === 1 => 'class',
             preg_match('/driver|operat/i', $text) === 1 => 'driver',
             $text === '' || preg_match('/segment|business/i', $text) === 1 => 'business',

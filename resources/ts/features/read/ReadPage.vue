@@ -70,6 +70,7 @@ const places = computed(() =>
           v-else-if="view === 'segments'"
           :ticker="subject.company.ticker"
           :currency="subject.company.reporting_currency ?? ''"
+          :template="subject.company.template ?? ''"
         />
         <DividendsView
           v-else-if="view === 'dividends'"

@@ -10,21 +10,22 @@ import { useAnswer } from '@/api/answer'
 import { useSession } from '@/stores/session'
 import ViewTabs from '@/design/ViewTabs.vue'
 import DriversView from './DriversView.vue'
+import PropertyView from './PropertyView.vue'
 import SeriesEntry from './SeriesEntry.vue'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 
-/** Segments, regions and operating drivers through the years, reconciled to the totals of the statements. */
-const props = defineProps<{ ticker: string; currency: string }>()
+/** Segments, regions, drivers and classes through the years, reconciled to the totals of the statements; buildings and tenants. */
+const props = defineProps<{ ticker: string; currency: string; template: string }>()
 const session = useSession()
 const route = useRoute()
-const part = computed(() => (route.query.part === 'drivers' ? 'drivers' : 'reported'))
-const parts = computed(() =>
-  [
-    { key: 'reported' as const, word: 'As reported' },
-    { key: 'drivers' as const, word: 'How revenue arises' },
-  ].map((of) => ({ ...of, to: { query: { ...route.query, part: of.key } } })),
-)
+const views = computed(() => [
+  ...(props.template === 'property' ? [{ key: 'property' as const, word: 'Buildings and tenants' }] : []),
+  { key: 'reported' as const, word: 'As reported' },
+  { key: 'drivers' as const, word: 'How revenue arises' },
+])
+const part = computed(() => (views.value.find((of) => of.key === route.query.part) ?? views.value[0]!).key)
+const parts = computed(() => views.value.map((of) => ({ ...of, to: { query: { ...route.query, part: of.key } } })))
 const mode = ref<'stack' | 'share'>('share')
 const { state, reload } = useAnswer(
   'breakdowns',
@@ -32,7 +33,16 @@ const { state, reload } = useAnswer(
   ({ ticker, asOf }, signal) =>
     ask(api.GET('/companies/{ticker}/breakdowns', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
 )
-const titles: Record<string, string> = { business: 'By business', region: 'By region', driver: 'Operating drivers' }
+const titles: Record<string, string> = {
+  business: 'By business',
+  region: 'By region',
+  driver: 'Operating drivers',
+  loans: 'Loans by class',
+  securities: 'Securities by kind',
+  insurance: 'Insurance by class',
+}
+/** The lines whose parts are drawn: the size of what is divided. */
+const DRAWN = ['revenue', 'gross_loans', 'securities', 'premiums_earned']
 type Table = Schemas['Breakdown']['tables'][number]
 /** Money in millions; other figures with decimals if any figure of the table has some. */
 const digits = (table: Table): number =>
@@ -52,8 +62,9 @@ const unit = (table: Table): string => (table.unit === 'money' ? `${props.curren
   <div>
     <ViewTabs :model-value="part" :views="parts" label="Views of the segments" />
     <DriversView v-if="part === 'drivers'" :ticker="ticker" />
+    <PropertyView v-else-if="part === 'property'" :ticker="ticker" />
     <LoadState v-else :state="state" @again="reload" />
-    <template v-if="state.data && part !== 'drivers'">
+    <template v-if="state.data && part === 'reported'">
       <SeriesEntry :ticker="ticker" />
       <p v-if="!state.data.length" class="quiet">
         No report by this day shows segments, regions or operating drivers. They can be imported under
@@ -91,12 +102,12 @@ const unit = (table: Table): string => (table.unit === 'money' ? `${props.curren
               </template>
             </template>
           </SheetTable>
-          <template v-if="table.line === 'revenue' && table.members.length > 1">
+          <template v-if="DRAWN.includes(table.line) && table.members.length > 1">
             <v-btn-toggle v-model="mode" class="mt-2" :aria-label="`Chart of ${titles[axis.axis]}`"
               ><v-btn value="share" size="small">Share of the sum</v-btn><v-btn value="stack" size="small">Amounts</v-btn></v-btn-toggle
             >
             <ChartFrame
-              :title="`${ticker}: revenue ${titles[axis.axis]!.toLowerCase()}`"
+              :title="`${ticker}: ${titles[axis.axis]!.toLowerCase()}`"
               :labels="axis.periods.map((period) => period.label)"
               :series="
                 table.members.map((member) => ({

@@ -6,7 +6,8 @@ namespace App\Feature\Statement;
 
 use App\Http\DatedRequest;
 
-final class BridgesRequest extends DatedRequest
+/** A request that may name a fiscal period. */
+final class PeriodRequest extends DatedRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array
@@ -15,5 +16,12 @@ final class BridgesRequest extends DatedRequest
             ...parent::rules(),
             'period' => ['nullable', 'integer'],
         ];
+    }
+
+    public function period(): ?int
+    {
+        $period = $this->validated('period');
+
+        return $period === null ? null : (int) $period;
     }
 }
