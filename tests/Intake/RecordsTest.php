@@ -449,6 +449,132 @@ final class RecordsTest extends DemoTestCase
         $this->assertSame(4, $refused->counts['refused']);
     }
 
+    public function test_broker_notes(): void
+    {
+        $note = static fn (string $advice, float $target, string $text = ''): array => [
+            'company' => 1,
+            'day' => 20260615,
+            'house' => 'Quill Research',
+            'rating' => $advice,
+            'target' => $target,
+            'text' => $text,
+        ];
+        $outcome = $this->takes(TableKind::BrokerNotes, [
+            [...$note('Outperform', 12.5, 'Tins sell.'), 'house' => 'Tarn & Sons'],
+            $note('under review', 3.0),
+            $note('reduce', 0.0),
+            $note('Reduce', 3.0),
+            $note('sell', 3.0),
+        ]);
+        $this->assertSame(
+            [
+                '"under review" is no advice to buy, hold or sell. Write one of these words, or one that houses use for it.',
+                'A price target is more than nothing.',
+            ],
+            array_column($outcome->refused, 'reason'),
+        );
+        $stored = DB::table('ratings')->where('import_id', $this->import->id)->orderBy('id')->get();
+        $this->assertSame(
+            [['Tarn & Sons', 'buy', 12.5, 'Tins sell.'], ['Quill Research', 'sell', 3.0, '']],
+            $stored->map(static fn (object $of): array => [$of->house, $of->rating, (float) $of->target, $of->text])->all(),
+        );
+        $this->assertSame(1, $outcome->counts['same']);
+    }
+
+    public function test_buildings_and_leases_are_filed_with_their_year(): void
+    {
+        $company = $this->companyId('MWPR');
+        $building = static fn (string $name, float $value, ?float $area = null): array => [
+            'company' => $company,
+            'building' => $name,
+            'period' => '2025',
+            'place' => 'Ashkeel',
+            'area' => $area,
+            'value' => $value,
+        ];
+        $whole = new Mapping(TableKind::Buildings->value, scale: 1000.0);
+        $outcome = $this->takes(TableKind::Buildings, [$building('New Mews', 250.0, 90.0), $building('Old Works', 1.5)], $whole);
+        $this->assertSame([2, []], [$outcome->counts['new'], $outcome->refused]);
+        $rows = DB::table('buildings')
+            ->join('filings', 'filings.id', '=', 'filing_id')
+            ->where('import_id', $this->import->id)
+            ->orderBy('buildings.id')
+            ->get(['name', 'place', 'area', 'let_area', 'value', 'filings.period', 'filing_id']);
+        $this->assertSame(
+            [['New Mews', 'Ashkeel', 90.0, null, 250_000.0, 20250], ['Old Works', 'Ashkeel', null, null, 1500.0, 20250]],
+            $rows
+                ->map(
+                    static fn (object $of): array => [
+                        $of->name,
+                        $of->place,
+                        $of->area === null ? null : (float) $of->area,
+                        $of->let_area,
+                        (float) $of->value,
+                        (int) $of->period,
+                    ],
+                )
+                ->all(),
+        );
+        $this->assertCount(1, $rows->pluck('filing_id')->unique(), 'one report tells of both');
+        $again = $this->takes(TableKind::Buildings, [$building('New Mews', 250.0, 90.0), $building('Old Works', 1.6)], $whole);
+        $this->assertSame([1, 1], [$again->counts['same'], $again->counts['changed']]);
+
+        $lease = static fn (string $tenant, string $period, ?int $ends = null): array => [
+            'company' => $company,
+            'tenant' => $tenant,
+            'period' => $period,
+            'rent' => 12.0,
+            'ends_on' => $ends,
+            'scaled' => ['rent' => true],
+        ];
+        $outcome = $this->takes(TableKind::Leases, [
+            $lease('Tarn & Sons', '2025', 20311231),
+            $lease('Tarn & Sons', '2025', 20331231),
+            $lease('Ulvey', 'some day'),
+        ]);
+        $this->assertSame(
+            [2, ['"some day" is no fiscal period such as 2023, Q1 2024 or 2023-12-31']],
+            [$outcome->counts['new'], array_column($outcome->refused, 'reason')],
+        );
+        $this->assertSame(
+            [[12.0, 20311231], [12.0, 20331231]],
+            DB::table('leases')
+                ->join('filings', 'filings.id', '=', 'filing_id')
+                ->where('import_id', $this->import->id)
+                ->orderBy('leases.id')
+                ->get()
+                ->map(static fn (object $of): array => [(float) $of->rent, (int) $of->ends_on])
+                ->all(),
+        );
+    }
+
+    public function test_classes_of_loans_and_insurance_are_known_by_their_words(): void
+    {
+        $row = static fn (string $axis, string $member): array => [
+            'company' => 1,
+            'axis' => $axis,
+            'member' => $member,
+            'line' => 'count',
+            'period' => '2025',
+            'value' => 5.0,
+        ];
+        $this->takes(TableKind::Drivers, [
+            $row('Loan class', 'Boats'),
+            $row('Securities held', 'Bonds'),
+            $row('Line of insurance', 'Motor'),
+            $row('Share class', 'B'),
+        ]);
+        $this->assertSame(
+            ['Boats' => 'loans', 'Bonds' => 'securities', 'Motor' => 'insurance', 'B' => 'class'],
+            DB::table('breakdown_facts')
+                ->join('filings', 'filings.id', '=', 'filing_id')
+                ->where('import_id', $this->import->id)
+                ->orderBy('breakdown_facts.id')
+                ->pluck('axis', 'member')
+                ->all(),
+        );
+    }
+
     /**
      * @param  list<array<string, mixed>>  $records
      */

@@ -514,7 +514,7 @@ use OpenApi\Attributes as OA;
         schema: 'Breakdown',
         required: ['axis', 'periods', 'tables'],
         properties: [
-            new OA\Property(property: 'axis', type: 'string', enum: ['business', 'region', 'driver']),
+            new OA\Property(property: 'axis', type: 'string', enum: ['business', 'region', 'driver', 'loans', 'securities', 'insurance']),
             new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
             new OA\Property(
                 property: 'tables',

@@ -2355,7 +2355,7 @@ export interface components {
         };
         Breakdown: {
             /** @enum {string} */
-            axis: "business" | "region" | "driver";
+            axis: "business" | "region" | "driver" | "loans" | "securities" | "insurance";
             periods: components["schemas"]["PeriodHead"][];
             tables: {
                 line: string;

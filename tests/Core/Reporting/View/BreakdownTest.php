@@ -54,6 +54,32 @@ final class BreakdownTest extends TestCase
         );
     }
 
+    public function test_classes_of_insurance_have_their_ratios_where_all_their_lines_are_told(): void
+    {
+        $tell = static fn (string $line, string $class, float $value): array => self::part($class, $value, $line, 'insurance');
+        $told = [
+            $tell('premiums_earned', 'Motor', 100.0),
+            $tell('premiums_earned', 'Health', 50.0),
+            $tell('claims_incurred', 'Motor', 70.0),
+            $tell('claims_incurred', 'Health', 20.0),
+            $tell('policy_acquisition_costs', 'Motor', 15.0),
+            $tell('underwriting_expenses', 'Motor', 10.0),
+            $tell('underwriting_expenses', 'Health', 5.0),
+        ];
+        $tables = array_column(
+            Breakdown::of($told, InventedFilings::sheet(InventedFilings::years(3)))['insurance']->tables,
+            null,
+            'line',
+        );
+        $this->assertSame([[0.7], [0.4], [0.6]], [...array_values($tables['claims_ratio']['members']), $tables['claims_ratio']['total']]);
+        $this->assertSame(
+            ['Motor' => [0.95], 'Health' => [null]],
+            $tables['combined_ratio']['members'],
+            'costs that are not told are not nothing',
+        );
+        $this->assertArrayNotHasKey('operating_margin', $tables);
+    }
+
     public function test_margin_and_growth_of_the_parts_are_those_of_their_figures(): void
     {
         $breakdown = Breakdown::of(
