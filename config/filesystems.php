@@ -13,5 +13,12 @@ return [
             'permissions' => ['dir' => ['public' => 0700, 'private' => 0700]],
             'throw' => false,
         ],
+        // Papers people keep with a company; served to their owner only.
+        'papers' => [
+            'driver' => 'local',
+            'root' => storage_path('app/papers'),
+            'permissions' => ['dir' => ['public' => 0700, 'private' => 0700]],
+            'throw' => true,
+        ],
     ],
 ];

@@ -276,6 +276,7 @@ return [
         'own_note' => 'Own note',
         'own_note_on' => 'Own note on {figure}',
         'paid_on_day' => 'Paid on {day}',
+        'paper_on' => 'Paper on {name}',
         'part_of_the_price_gone' => '{percent} % of the price go with them',
         'positions_without_a_day_count_as' => 'Positions without a day count as bought on {day}, the latest day there is.',
         'prices_dividends_or_splits_that_came' => 'Prices, dividends or splits that came later belong to listings of this import. Undo '.
@@ -387,6 +388,11 @@ return [
         'the_margin_of_safety_must_lie' => 'The margin of safety must lie between 0 and 95 %.',
         'the_only_listing_of_a_share_stays' => '{ticker} is the only listing of the share. Remove the company, or list the share '.
             'elsewhere first',
+        'the_paper_is_empty' => '{name} is empty.',
+        'the_paper_is_not_what_its_name_says' => '{name} is not what its name says: its content is {is}. Save it anew as what it is.',
+        'the_paper_is_of_no_known_kind' => '{name} is of no kind that can be kept. Attach a PDF, a text (.txt, .md, .csv) or a picture '.
+            '(.png, .jpg, .gif, .webp).',
+        'the_paper_is_too_large' => '{name} has {size} MB; a paper may have {most} at most. Attach a part of it, or a smaller copy.',
         'the_period_ends_before_it_begins' => 'the period "{text}" ends before it begins',
         'the_period_has_no_trading_days' => 'The period has no trading days. Begin it earlier.',
         'the_period_has_no_trading_days_begin' => 'The period has no trading days. Begin it earlier or end it later.',
@@ -421,6 +427,7 @@ return [
         'the_work_has_ended_so_there' => 'The work has ended, so there is nothing to cancel.',
         'the_work_was_interrupted_nothing_was' => 'The work was interrupted; nothing was stored. Store it again.',
         'the_workbook_has_more_than_mb' => 'The workbook has more than 200 MB of texts; save the sheet as CSV',
+        'the_year_is_already_reported' => 'FY {year} is already reported. Estimate FY {next} or a later one.',
         'their_fiscal_years_end_in_different' => 'The fiscal year of {name} ends in month {month}, that of {into} in month {month2}. '.
             'Correct the one that is wrong first',
         'there_are_no_lists_of_the' => 'there are no lists of the kind "{kind}".',

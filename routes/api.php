@@ -20,6 +20,7 @@ use App\Feature\Driver\DriverController;
 use App\Feature\EarningPower\EarningPowerController;
 use App\Feature\Economy\EconomyController;
 use App\Feature\Expectation\ExpectationController;
+use App\Feature\Expectation\OwnEstimateController;
 use App\Feature\Export\ArchiveController;
 use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
@@ -30,6 +31,7 @@ use App\Feature\Market\DrawnLineController;
 use App\Feature\Market\MarketController;
 use App\Feature\Note\NoteController;
 use App\Feature\OwnMetric\OwnMetricController;
+use App\Feature\Paper\PaperController;
 use App\Feature\Quality\BreakController;
 use App\Feature\Quality\FindingController;
 use App\Feature\Reference\ExchangeController;
@@ -113,6 +115,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('drawn-lines', [DrawnLineController::class, 'store']);
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
+        Route::put('own-estimates', [OwnEstimateController::class, 'keep']);
+        Route::get('papers', [PaperController::class, 'index']);
+        Route::post('papers', [PaperController::class, 'store']);
         Route::get('results', ResultController::class);
         Route::get('driver-model', [DriverController::class, 'proposal']);
         Route::post('driver-model', [DriverController::class, 'value']);
@@ -147,6 +152,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('cash-flow-value', [CashFlowController::class, 'value']);
         Route::post('cash-flow-value/working', [CashFlowController::class, 'working']);
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
+        Route::post('cash-flow-value/own-estimates', [CashFlowController::class, 'ownEstimates']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
     Route::get('economy', EconomyController::class);
@@ -195,6 +201,19 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     Route::delete('driver-models/{model}', [DriverController::class, 'destroy'])
         ->whereNumber('model')
         ->can('delete', 'model');
+    Route::delete('own-estimates/{estimate}', [OwnEstimateController::class, 'destroy'])
+        ->whereNumber('estimate')
+        ->can('delete', 'estimate');
+    Route::get('papers/{paper}', [PaperController::class, 'show'])
+        ->whereNumber('paper')
+        ->can('view', 'paper');
+    Route::delete('papers/{paper}', [PaperController::class, 'destroy'])
+        ->whereNumber('paper')
+        ->can('delete', 'paper');
+    Route::post('papers/{paper}/restore', [PaperController::class, 'restore'])
+        ->whereNumber('paper')
+        ->can('restore', 'paper')
+        ->withTrashed();
     Route::delete('notes/{note}', [NoteController::class, 'destroy'])
         ->whereNumber('note')
         ->can('delete', 'note');

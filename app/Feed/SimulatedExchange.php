@@ -7,7 +7,6 @@ namespace App\Feed;
 use App\Models\Filing;
 use App\Storage\Arrived;
 use App\Storage\HourlyWindow;
-use App\Storage\PackedRows;
 use App\Storage\PublicationWriter;
 use App\Storage\Sequences;
 use App\Storage\SimulationState;
@@ -36,9 +35,9 @@ final class SimulatedExchange implements Feed
 
     private readonly PublicationWriter $writer;
 
-    public function __construct(private readonly SimulationState $state, private readonly HourlyWindow $hours, PackedRows $packed)
+    public function __construct(private readonly SimulationState $state, private readonly HourlyWindow $hours)
     {
-        $this->writer = new PublicationWriter(Names::CURRENCY, $packed);
+        $this->writer = new PublicationWriter(Names::CURRENCY);
     }
 
     /** The day up to which it has been simulated; null where there is none. */

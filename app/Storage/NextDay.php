@@ -46,16 +46,11 @@ final readonly class NextDay
 
             return $this->columns->refresh($day);
         }
-        foreach (array_keys($arrived->statements) as $company) {
-            $this->refresh->check($company);
-        }
+        DB::transaction(fn () => array_map($this->refresh->check(...), array_keys($arrived->statements)));
         $members = $this->universes->on($day);
         $ids = array_column($members, 'id');
         $places = array_flip(array_values(unpack('V*', (string) $set->companies) ?: []));
-        $anew = array_values(array_filter(
-            $ids,
-            static fn (int $id): bool => ! isset($places[$id]) || isset($arrived->statements[$id]),
-        ));
+        $anew = array_values(array_filter($ids, static fn (int $id): bool => ! isset($places[$id]) || isset($arrived->statements[$id])));
         // Amounts in another currency are others whenever the rate is.
         $base = $this->economy->read()->baseCurrency();
         foreach ($members as $member) {
@@ -67,19 +62,19 @@ final readonly class NextDay
         $daily = $lasting = $compared = [];
         foreach (array_keys($catalogue->all()) as $key) {
             match (true) {
-                $catalogue->needsPeers($key) => $compared[] = $key,
-                $catalogue->movesDaily($key) => $daily[] = $key,
-                default => $lasting[] = $key,
+                $catalogue->needsPeers($key) => ($compared[] = $key),
+                $catalogue->movesDaily($key) => ($daily[] = $key),
+                default => ($lasting[] = $key),
             };
         }
         $computed = array_combine($daily, $this->computation->columns($ids, $day, $daily));
         $reported = $anew === [] ? [] : array_combine($lasting, $this->computation->columns($anew, $day, $lasting));
         $carried = array_map(static fn (int $id): ?int => $places[$id] ?? null, $ids);
-        $fresh = array_flip($anew);
-        DB::transaction(function () use ($before, $day, $members, $ids, $computed, $lasting, $reported, $carried, $fresh, $compared): void {
+        $runs = self::runs($carried, $ids, array_flip($anew));
+        DB::transaction(function () use ($before, $day, $members, $computed, $lasting, $reported, $runs, $compared): void {
             foreach ($lasting as $key) {
                 $old = $this->table->read($before, $key) ?? throw new \LogicException("The columns of the day before lack {$key}.");
-                $computed[$key] = self::carry($old, $carried, $ids, $fresh, $reported[$key] ?? null);
+                $computed[$key] = self::carry($old, $reported[$key] ?? null, $runs);
             }
             foreach ([$before, $day] as $of) {
                 MetricColumn::query()->where('as_of', $of)->delete();
@@ -96,17 +91,38 @@ final readonly class NextDay
     }
 
     /**
+     * Which stretches of old and new columns follow each other, which is the same for all columns.
+     *
      * @param  list<int|null>  $places  where each company stood
      * @param  list<int>  $ids
      * @param  array<int, int>  $fresh  place among those computed anew by company
+     * @return list<array{bool, int, int}> whether computed anew, the first place, and how many follow
      */
-    private static function carry(Column $old, array $places, array $ids, array $fresh, ?Column $new): Column
+    private static function runs(array $places, array $ids, array $fresh): array
+    {
+        $runs = [];
+        $last = -1;
+        foreach ($ids as $i => $id) {
+            $isNew = isset($fresh[$id]);
+            $at = $isNew ? $fresh[$id] : (int) $places[$i];
+            if ($last >= 0 && $runs[$last][0] === $isNew && $runs[$last][1] + $runs[$last][2] === $at) {
+                $runs[$last][2]++;
+            } else {
+                $runs[++$last] = [$isNew, $at, 1];
+            }
+        }
+
+        return $runs;
+    }
+
+    /** @param  list<array{bool, int, int}>  $runs */
+    private static function carry(Column $old, ?Column $new, array $runs): Column
     {
         $packed = $states = '';
-        foreach ($ids as $i => $id) {
-            [$from, $at] = isset($fresh[$id]) && $new !== null ? [$new, $fresh[$id]] : [$old, (int) $places[$i]];
-            $packed .= substr($from->packed, 8 * $at, 8);
-            $states .= $from->states[$at];
+        foreach ($runs as [$isNew, $at, $count]) {
+            $from = $isNew ? $new ?? throw new \LogicException('A company is computed anew, and nothing of it is.') : $old;
+            $packed .= substr($from->packed, 8 * $at, 8 * $count);
+            $states .= substr($from->states, $at, $count);
         }
 
         return new Column($packed, $states);

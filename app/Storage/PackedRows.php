@@ -8,8 +8,9 @@ use Illuminate\Support\Facades\DB;
 use PDO;
 
 /**
- * The rows of a company or listing as columns. A refresh keeps them packed, whole numbers in four bytes and others in eight, which
- * is read several times faster than thousands of rows; where they are not packed, or not any more, the rows themselves are read.
+ * The rows of a company or listing as columns. A refresh keeps them packed, which is read several times faster than thousands of rows;
+ * where they are not packed, or not any more, the rows themselves are read. Of what grows every day the rows up to some day are packed,
+ * and the few after it read beside them: to pack all anew each day would write gigabytes.
  */
 final class PackedRows
 {
@@ -21,10 +22,19 @@ final class PackedRows
         'observations' => ['company_id', 'name, day, value', 'name, day, id', 'tif'],
     ];
 
-    private const CODES = ['i' => ['V', 4], 'f' => ['e', 8], 't' => ['v', 2]];
+    /** What grows every day, by its day. */
+    private const GROWING = 'bars';
+
+    /** So many rows may stand after those that are packed, and for one owner more than for another, so that not all are due at once. */
+    private const LEAST_AFTER = 20;
+
+    private const SPREAD = 40;
 
     /** @var array<string, \PDOStatement> */
     private array $statements = [];
+
+    /** What was read packed and needs no packing, until it is kept. @var array<string, array<int, true>> by source and owner */
+    private array $whole = [];
 
     /**
      * @param  key-of<self::SOURCES>  $source
@@ -33,18 +43,33 @@ final class PackedRows
     public function columns(string $source, int $owner): array
     {
         [$of, $columns, $order, $types] = self::SOURCES[$source];
+        $isGrowing = $source === self::GROWING;
+        $until = $isGrowing ? ' and day <= up_to' : '';
         $packed =
             $this->rows(
-                'select columns from packed_rows where '
-                    ."source = '{$source}' and owner = ? and size = (select count(*) from {$source} where {$of} = ?)",
+                'select columns, up_to from packed_rows where '.
+                    "source = '{$source}' and owner = ? and size = (select count(*) from {$source} where {$of} = ?{$until})",
                 [$owner, $owner],
-            )[0][0] ?? null;
-        if (is_string($packed)) {
-            return self::unpack($packed, $types);
+            )[0] ?? null;
+        if ($packed === null) {
+            return self::across($this->rows("select {$columns} from {$source} where {$of} = ? order by {$order}", [$owner]), $types);
         }
-        $rows = $this->rows("select {$columns} from {$source} where {$of} = ? order by {$order}", [$owner]);
+        $after = [];
+        if ($isGrowing) {
+            $after = $this->rows("select {$columns} from {$source} where {$of} = ? and day > ? order by {$order}", [
+                $owner,
+                (int) $packed[1],
+            ]);
+        }
+        if (count($after) <= self::LEAST_AFTER + ($owner % self::SPREAD)) {
+            $this->whole[$source][$owner] = true;
+        }
+        $read = igbinary_unserialize(is_resource($packed[0]) ? (string) stream_get_contents($packed[0]) : (string) $packed[0]);
+        foreach ($after === [] ? [] : self::across($after, $types) as $i => $column) {
+            array_push($read[$i], ...$column);
+        }
 
-        return array_map(static fn (int $i): array => array_column($rows, $i), range(0, strlen($types) - 1));
+        return $read;
     }
 
     /**
@@ -54,63 +79,46 @@ final class PackedRows
      */
     public function keep(array $owners): void
     {
+        foreach ($owners as $source => $ids) {
+            $owners[$source] = array_values(array_filter($ids, fn (int $id): bool => ! isset($this->whole[$source][$id])));
+        }
+        $this->whole = [];
+        if (array_filter($owners) === []) {
+            return;
+        }
         // Rows are read and kept in one transaction, so that nobody changes them in between.
         DB::transaction(function () use ($owners): void {
             $put = null;
             foreach ($owners as $source => $ids) {
                 $of = self::SOURCES[$source][0];
+                $count = "(select count(*) from {$source} where {$of} = owner";
                 DB::table('packed_rows')
                     ->where('source', $source)
                     ->whereIn('owner', $ids)
-                    ->whereRaw("size <> (select count(*) from {$source} where {$of} = owner)")
+                    ->whereRaw(
+                        $source === self::GROWING
+                            ? "(size <> {$count} and day <= up_to) or {$count}) > size + ".
+                                self::LEAST_AFTER.
+                                ' + owner % '.
+                                self::SPREAD.
+                                ')'
+                            : "size <> {$count})",
+                    )
                     ->delete();
                 $kept = DB::table('packed_rows')->where('source', $source)->whereIn('owner', $ids)->pluck('owner', 'owner');
                 foreach ($ids as $owner) {
                     if (! isset($kept[$owner])) {
                         // Prepared anew for each transaction: one that was refused cannot be bound again.
                         $put ??= DB::getPdo()->prepare(
-                            'insert into packed_rows (source, owner, size, columns) values (?, ?, ?, ?) on conflict (source, owner) '
-                                .'do update set size = excluded.size, columns = excluded.columns',
+                            'insert into packed_rows (source, owner, size, columns, up_to) values (?, ?, ?, ?, ?) '.
+                                'on conflict (source, owner) do update set size = excluded.size, columns = excluded.columns, '.
+                                'up_to = excluded.up_to',
                         );
                         self::put($put, $source, $owner, $this->columns($source, $owner));
                     }
                 }
             }
         }, 3);
-    }
-
-    /**
-     * Puts rows that were just added at the end of those that are packed, which takes no reading of the rows before them. Where the
-     * packed ones are not all there were, they are packed anew when they are next read.
-     *
-     * @param  'bars'  $source  one without texts
-     * @param  array<int, list<list<int|float>>>  $added  rows by owner, later than all there are
-     */
-    public function append(string $source, array $added): void
-    {
-        [, , , $types] = self::SOURCES[$source];
-        $read = DB::getPdo()->prepare("select size, columns from packed_rows where source = '{$source}' and owner = ?");
-        $write = DB::getPdo()->prepare("update packed_rows set size = ?, columns = ? where source = '{$source}' and owner = ?");
-        foreach ($added as $owner => $rows) {
-            $read->execute([$owner]);
-            $kept = $read->fetch(PDO::FETCH_NUM);
-            if ($kept === false) {
-                continue;
-            }
-            $old = is_resource($kept[1]) ? (string) stream_get_contents($kept[1]) : (string) $kept[1];
-            $size = (int) $kept[0];
-            $packed = pack('V', $size + count($rows));
-            $at = 4;
-            for ($i = 0; $i < strlen($types); $i++) {
-                [$code, $bytes] = self::CODES[$types[$i]];
-                $packed .= substr($old, $at, $size * $bytes).pack($code.'*', ...array_column($rows, $i));
-                $at += $size * $bytes;
-            }
-            $write->bindValue(1, $size + count($rows), PDO::PARAM_INT);
-            $write->bindValue(2, $packed, PDO::PARAM_LOB);
-            $write->bindValue(3, $owner, PDO::PARAM_INT);
-            $write->execute();
-        }
     }
 
     /**
@@ -122,54 +130,24 @@ final class PackedRows
         $statement->bindValue(1, $source);
         $statement->bindValue(2, $owner, PDO::PARAM_INT);
         $statement->bindValue(3, count($columns[0]), PDO::PARAM_INT);
-        $statement->bindValue(4, self::pack($columns, self::SOURCES[$source][3]), PDO::PARAM_LOB);
+        $statement->bindValue(4, (string) igbinary_serialize($columns), PDO::PARAM_LOB);
+        $statement->bindValue(5, $source === self::GROWING ? $columns[0][count($columns[0]) - 1] ?? 0 : null, PDO::PARAM_INT);
         $statement->execute();
     }
 
-    /** @param  list<list<mixed>>  $columns */
-    private static function pack(array $columns, string $types): string
+    /**
+     * @param  list<list<mixed>>  $rows
+     * @return list<list<mixed>> its columns, each of its type: a database may give numbers as texts
+     */
+    private static function across(array $rows, string $types): array
     {
-        $packed = pack('V', count($columns[0]));
-        foreach ($columns as $i => $column) {
-            if ($types[$i] === 't') {
-                $words = array_values(array_unique($column));
-                $text = implode("\n", $words);
-                $places = array_flip($words);
-                $packed .= pack('V', strlen($text)).$text;
-                $column = array_map(static fn (string $word): int => $places[$word], $column);
-            }
-            $packed .= $column === [] ? '' : pack(self::CODES[$types[$i]][0].'*', ...$column);
-        }
+        $typed = ['i' => intval(...), 'f' => floatval(...), 't' => strval(...)];
 
-        return $packed;
-    }
-
-    /** @return list<list<mixed>> */
-    private static function unpack(string $packed, string $types): array
-    {
-        $number = static fn (int $at): int => (unpack('V', $packed, $at) ?: [1 => 0])[1];
-        $count = $number(0);
-        $at = 4;
-        $columns = [];
-        for ($i = 0; $i < strlen($types); $i++) {
-            $words = [];
-            if ($types[$i] === 't') {
-                $length = $number($at);
-                $words = explode("\n", substr($packed, $at + 4, $length));
-                $at += 4 + $length;
-            }
-            [$code, $bytes] = self::CODES[$types[$i]];
-            $column = $count === 0 ? [] : array_values(unpack($code.$count, $packed, $at) ?: []);
-            $at += $count * $bytes;
-            if ($types[$i] === 't') {
-                foreach ($column as $row => $place) {
-                    $column[$row] = $words[$place];
-                }
-            }
-            $columns[] = $column;
-        }
-
-        return $columns;
+        return array_map(
+            static fn (string $type, int $i): array => array_map($typed[$type], array_column($rows, $i)),
+            str_split($types),
+            array_keys(str_split($types)),
+        );
     }
 
     /**

@@ -42,11 +42,7 @@ final class PublicationWriter
 
     private Arrived $arrived;
 
-    /** @var array<int, list<array{int, float, float, float, float}>> day, high, low, close and volume by listing, since the last flush */
-    private array $bars = [];
-
-    /** @param  PackedRows|null  $packed  to which bars are added too; null for a history, which is packed when it is first read */
-    public function __construct(private readonly string $currency, private readonly ?PackedRows $packed = null)
+    public function __construct(private readonly string $currency)
     {
         $this->tables = self::tables();
         $this->arrived = new Arrived();
@@ -58,7 +54,16 @@ final class PublicationWriter
         $day = $publication->day;
         $this->arrived->any = true;
         match ($publication->subject) {
-            Subject::Bar => $this->bar($v, $day),
+            Subject::Bar => $this->add(
+                'bars',
+                $v['listing'],
+                $day,
+                $v['open'],
+                $v['high'],
+                $v['low'],
+                $v['close'],
+                $v['volume'],
+            ),
             Subject::HourlyBar => $this->add(
                 'hourly_bars',
                 $v['listing'],
@@ -132,15 +137,12 @@ final class PublicationWriter
         foreach ($this->tables as $table) {
             $table->flush();
         }
-        $this->packed?->append('bars', $this->bars);
-        $this->bars = [];
     }
 
     /** What was written was rolled back: nothing of it is left to write. */
     public function forget(): void
     {
         $this->tables = self::tables();
-        $this->bars = [];
     }
 
     /** @return array<string, BulkInsert> */
@@ -167,15 +169,6 @@ final class PublicationWriter
     private function add(string $table, string|int|float|null ...$values): void
     {
         $this->tables[$table]->add(...$values);
-    }
-
-    /** @param  array<string, mixed>  $v */
-    private function bar(array $v, int $day): void
-    {
-        $this->add('bars', $v['listing'], $day, $v['open'], $v['high'], $v['low'], $v['close'], $v['volume']);
-        if ($this->packed !== null) {
-            $this->bars[$v['listing']][] = [$day, $v['high'], $v['low'], $v['close'], $v['volume']];
-        }
     }
 
     /** @param  array<string, mixed>  $v */

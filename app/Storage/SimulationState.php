@@ -67,15 +67,13 @@ final class SimulationState
     /** @return list<ListedCompany> */
     public function block(int $number): array
     {
-        return unserialize(
-            (string) gzuncompress($this->bytes(DB::table('simulation_blocks')->where('number', $number)->value('companies'))),
-        );
+        return igbinary_unserialize($this->bytes(DB::table('simulation_blocks')->where('number', $number)->value('companies')));
     }
 
     /** @param  list<ListedCompany>  $companies */
     public function keep(int $number, array $companies): void
     {
-        $bytes = Blob::bound((string) gzcompress(serialize($companies), 1));
+        $bytes = Blob::bound((string) igbinary_serialize($companies));
         DB::table('simulation_blocks')->updateOrInsert(['number' => $number], ['companies' => $bytes]);
     }
 

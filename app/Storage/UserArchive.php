@@ -6,6 +6,7 @@ namespace App\Storage;
 
 use App\Files\Archive;
 use App\Models\Import;
+use App\Models\Paper;
 use App\Models\User;
 use Closure;
 use Illuminate\Database\Query\Builder;
@@ -139,6 +140,11 @@ final class UserArchive
                 $zip->addFile($import->path, "attachments/{$import->id}");
             }
         }
+        foreach (Paper::query()->withTrashed()->where('user_id', $user->id)->pluck('kept_as') as $kept) {
+            if (Storage::disk(Paper::DISK)->exists($kept)) {
+                $zip->addFile(Storage::disk(Paper::DISK)->path($kept), "papers/{$kept}");
+            }
+        }
         $zip->addFromString(
             'archive.json',
             (string) json_encode(
@@ -208,6 +214,13 @@ final class UserArchive
                 }
             }
 
+            foreach (array_keys($archive->entries) as $entry) {
+                if (preg_match('~^papers/([0-9a-f-]{36})$~D', (string) $entry, $m) === 1) {
+                    $source = $archive->stream((string) $entry);
+                    Storage::disk(Paper::DISK)->put($m[1], $source);
+                    fclose($source);
+                }
+            }
             Sequences::catchUp(array_keys($counts));
 
             return $counts;

@@ -48,6 +48,9 @@ final class Catalogue implements Vocabulary
         'own' => 'Own metrics',
     ];
 
+    /** Market names that somebody chooses for an installation: all is computed anew when that is done. */
+    private const SETTLED = ['equity_risk_premium', 'corporate_tax_rate'];
+
     /** Names that are neither lines nor metrics: label, unit. */
     private const MARKET_NAMES = [
         'price' => ['Price', 'money_per_share'],
@@ -443,7 +446,11 @@ final class Catalogue implements Vocabulary
     private function isDaily(Node $node): bool
     {
         if ($node->kind === 'name') {
-            return isset($this->metrics[$node->symbol]) ? $this->movesDaily($node->symbol) : LineItems::find($node->symbol) === null;
+            return match (true) {
+                isset($this->metrics[$node->symbol]) => $this->movesDaily($node->symbol),
+                in_array($node->symbol, self::SETTLED, true) => false,
+                default => LineItems::find($node->symbol) === null,
+            };
         }
         if ($node->kind === 'call' && Functions::get($node->symbol)->movesDaily()) {
             return true;

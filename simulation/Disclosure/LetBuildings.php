@@ -14,13 +14,17 @@ use Simulation\Company\Names;
  * is told of a year adds up to its rent, area, net operating income and book value.
  *
  * @phpstan-type Building array{name: string, sector: string, place: string, weight: float, vacancy: float, margin: float}
- * @phpstan-type Tenancy array{tenant: string, trade: string, standing: string, building: int, weight: float, ends: int, first: bool}
+ * @phpstan-type Tenancy array{tenant: string, trade: string, standing: string, building: int, weight: float, ends: int,
+ *     first: bool}
  */
 final class LetBuildings
 {
     /** Kind of building, its names, and the trades of who rents it. */
     private const SECTORS = [
-        'Offices' => [['House', 'Court', 'Exchange Buildings'], ['Insurance', 'Law and accounts', 'Public administration', 'Engineering design']],
+        'Offices' => [
+            ['House', 'Court', 'Exchange Buildings'],
+            ['Insurance', 'Law and accounts', 'Public administration', 'Engineering design'],
+        ],
         'Shops' => [['Arcade', 'Market Hall', 'Parade'], ['Groceries', 'Clothing', 'Household goods', 'Chemists']],
         'Warehouses' => [['Depot', 'Storehouses', 'Freight Yard'], ['Parcel delivery', 'Wholesale', 'Groceries', 'Cold storage']],
         'Dwellings' => [['Terraces', 'Gardens', 'Mews'], ['Dwellings let singly']],

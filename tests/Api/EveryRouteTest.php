@@ -20,7 +20,9 @@ use App\Models\Judgement;
 use App\Models\Note;
 use App\Models\OneOff;
 use App\Models\OwnDownturn;
+use App\Models\OwnEstimate;
 use App\Models\OwnMetric;
+use App\Models\Paper;
 use App\Models\ReadingLayout;
 use App\Models\Role;
 use App\Models\SavedDriverModel;
@@ -80,15 +82,12 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/property',
         'GET companies/{ticker}/dividends',
         'GET companies/{ticker}/people',
-        'GET companies/{ticker}/expectations',
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/results',
         'GET companies/{ticker}/driver-model',
         'POST companies/{ticker}/driver-model',
         'GET economy',
-        'POST companies/{ticker}/cases',
         'GET companies/{ticker}/earning-power',
-        'GET companies/{ticker}/timeline',
         'GET companies/{ticker}/market',
         'GET companies/{ticker}/invested-sum',
         'POST companies/{ticker}/checklist',
@@ -183,6 +182,13 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE companies/{ticker}/price-of-interest',
         'GET companies/{ticker}/comparison',
         'GET companies/{ticker}/drawn-lines',
+        'GET companies/{ticker}/timeline',
+        'POST companies/{ticker}/cases',
+        'POST companies/{ticker}/cash-flow-value/own-estimates',
+        'GET companies/{ticker}/expectations',
+        'PUT companies/{ticker}/own-estimates',
+        'GET companies/{ticker}/papers',
+        'POST companies/{ticker}/papers',
         'POST companies/{ticker}/drawn-lines',
         'POST companies/{ticker}/notes',
         'POST companies/{ticker}/one-offs',
@@ -221,6 +227,10 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE judgements/{id}',
         'DELETE notes/{id}',
         'DELETE driver-models/{id}',
+        'DELETE own-estimates/{id}',
+        'GET papers/{id}',
+        'DELETE papers/{id}',
+        'POST papers/{id}/restore',
         'PUT layouts/{id}',
         'DELETE layouts/{id}',
         'DELETE downturns/{id}',
@@ -551,6 +561,23 @@ final class EveryRouteTest extends DemoTestCase
                 'as_of' => self::TODAY,
                 'definition' => ['years' => 1, 'companies' => []],
             ])->id,
+            'own-estimates' => OwnEstimate::query()->create([
+                ...$its,
+                'line' => 'revenue',
+                'period' => 20300,
+                'value' => 1.0,
+                'note' => $s,
+                'on_day' => self::TODAY,
+            ])->id,
+            'papers' => Paper::query()->create([
+                ...$its,
+                'name' => $s,
+                'media_type' => 'text/plain',
+                'size' => 1,
+                'kept_as' => 'nowhere',
+                'text' => $s,
+                'on_day' => self::TODAY,
+            ])->id,
             'drawn-lines' => DrawnLine::query()->create([...$its, 'name' => $s, 'from_price' => 1, 'drawn_on' => self::TODAY])->id,
         ];
     }
@@ -575,6 +602,8 @@ final class EveryRouteTest extends DemoTestCase
                 'notes',
                 'drawn_lines',
                 'driver_models',
+                'own_estimates',
+                'papers',
                 'reading_layouts',
                 'own_downturns',
                 'prices_of_interest',

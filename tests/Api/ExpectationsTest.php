@@ -43,6 +43,118 @@ final class ExpectationsTest extends DemoTestCase
         }
     }
 
+    public function test_an_own_estimate_stands_beside_consensus_and_is_carried_into_valuations(): void
+    {
+        $keep = fn (string $line, int $year, float $value, string $note = ''): int => $this->putJson(
+            '/api/v1/companies/GRME/own-estimates',
+            ['line' => $line, 'year' => $year, 'value' => $value, 'note' => $note],
+        )
+            ->assertOk()
+            ->json('id');
+        $first = $keep('revenue', 2026, 2.0e9, 'Prices hold');
+        $this->assertSame($first, $keep('revenue', 2026, 2.1e9, 'Prices hold'), 'one estimate of a line and a year');
+        $keep('ebitda', 2026, 3.0e8);
+        $keep('earnings_per_share_diluted', 2027, 4.25);
+        $lines = array_column($this->expectations('GRME')['lines'], null, 'key');
+        $own = $lines['revenue']['years'][1]['own'];
+        $this->assertSame([$first, 'Prices hold', '2026-06-30'], [$own['id'], $own['note'], $own['on_day']]);
+        $this->assertEqualsWithDelta(2.1e9 / $lines['revenue']['years'][1]['mean'] - 1, $own['beside'], 1e-12);
+        $this->assertNull($lines['revenue']['years'][2]['own']);
+
+        $drivers = $this->postJson('/api/v1/companies/GRME/cash-flow-value/own-estimates')->assertOk()->json('drivers');
+        $sheet = $this->postJson('/api/v1/companies/GRME/cash-flow-value', ['changes' => ['drivers' => $drivers]])->assertOk()->json('sheet');
+        $this->assertEqualsWithDelta(2.1e9, $sheet['revenue'][0], 1.0);
+        $this->assertEqualsWithDelta(3.0e8, $sheet['operating_profit'][0] + $sheet['depreciation'][0], 1.0);
+        $this->assertEqualsWithDelta(4.25, $this->postJson('/api/v1/companies/GRME/cases', ['year' => 2])->json('own'), 1e-9);
+        $this->assertNull($this->postJson('/api/v1/companies/GRME/cases', ['year' => 1])->json('own'));
+
+        $this->assertNull(
+            array_column($this->expectations('GRME', '2026-06-29')['lines'], null, 'key')['revenue']['years'][1]['own'],
+            'it was not written down yet',
+        );
+        $this->deleteJson("/api/v1/own-estimates/{$first}")->assertNoContent();
+        $this->assertNull(array_column($this->expectations('GRME')['lines'], null, 'key')['revenue']['years'][1]['own']);
+    }
+
+    public function test_a_share_that_is_split_halves_what_was_expected_of_it(): void
+    {
+        $this->putJson('/api/v1/companies/GRME/own-estimates', [
+            'line' => 'earnings_per_share_diluted',
+            'year' => 2026,
+            'value' => 4.0,
+            'as_of' => '2026-06-01',
+        ])->assertOk();
+        DB::table('corporate_actions')->insert([
+            'security_id' => DB::table('securities')->where('company_id', $this->companyId('GRME'))->where('main', true)->value('id'),
+            'kind' => 'split',
+            'ex_date' => 20260615,
+            'ratio' => 2.0,
+        ]);
+        $earnings = array_column($this->expectations('GRME')['lines'], null, 'key')['earnings_per_share_diluted']['years'][1];
+        $this->assertEqualsWithDelta(2.0, $earnings['own']['value'], 1e-12);
+    }
+
+    public function test_a_year_that_is_reported_is_neither_estimated_nor_told_as_expected(): void
+    {
+        $answer = $this->putJson('/api/v1/companies/GRME/own-estimates', ['line' => 'revenue', 'year' => 2025, 'value' => 1.0]);
+        $this->assertSame('FY 2025 is already reported. Estimate FY 2026 or a later one.', $answer->assertUnprocessable()->json('detail'));
+        $before = $this->expectations('GRME');
+        DB::table('estimates')->insert([
+            'company_id' => $this->companyId('GRME'),
+            'line' => 'revenue',
+            'period' => 20250,
+            'day' => 20260629,
+            'mean' => 7.0e12,
+            'deviation' => 0.0,
+            'analysts' => 3,
+            'high' => 7.0e12,
+            'low' => 7.0e12,
+        ]);
+        DB::table('packed_rows')->where('source', 'estimates')->delete();
+        $after = $this->expectations('GRME');
+        $this->assertSame([$before['years'], $before['lines']], [$after['years'], $after['lines']]);
+        $this->assertSame(
+            $before['lines'][0]['years'][0]['mean'],
+            $after['lines'][0]['years'][0]['mean'],
+            'what was reported, not what somebody still expects of it',
+        );
+    }
+
+    public function test_notes_that_are_brought_in_are_read_counted_and_averaged(): void
+    {
+        $company = $this->companyId('GRME');
+        DB::table('observations')->where('company_id', $company)->where('name', 'like', 'analysts_%')->delete();
+        DB::table('observations')->where('company_id', $company)->where('name', 'like', 'target_price_%')->delete();
+        DB::table('packed_rows')->where('source', 'observations')->delete();
+        DB::table('ratings')->where('company_id', $company)->delete();
+        foreach ([['Quill', 20260310, 'buy', 40.0], ['Tarn', 20260415, 'sell', 20.0], ['Quill', 20260520, 'hold', 30.0]] as $row) {
+            [$house, $day, $rating, $target] = $row;
+            DB::table('ratings')->insert([
+                'company_id' => $company,
+                'house' => $house,
+                'day' => $day,
+                'rating' => $rating,
+                'target' => $target,
+                'text' => "{$house} says so.",
+            ]);
+        }
+        $told = $this->expectations('GRME');
+        $this->assertSame(['2026-03-31', '2026-04-30', '2026-05-31', '2026-06-30'], $told['ratings']['days']);
+        $this->assertEquals([[1, 1, 0, 0], [0, 0, 1, 1], [0, 1, 1, 1]], [
+            $told['ratings']['buy'],
+            $told['ratings']['hold'],
+            $told['ratings']['sell'],
+        ]);
+        $this->assertEquals([[40, 30, 25, 25], [40, 40, 30, 30], [40, 20, 20, 20]], [
+            $told['targets']['mean'],
+            $told['targets']['high'],
+            $told['targets']['low'],
+        ]);
+        $this->assertContains('Quill: hold, target 30.00', array_column($told['notes'], 'title'));
+        $titles = array_column($this->getJson('/api/v1/companies/GRME/timeline?kinds=broker')->json('items'), 'title');
+        $this->assertContains('Tarn: sell, target 20.00', $titles);
+    }
+
     public function test_coming_quarters_stand_beside_the_same_quarter_a_year_before(): void
     {
         foreach (['BRSW', 'GRME', 'YCFI'] as $ticker) {

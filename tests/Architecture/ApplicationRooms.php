@@ -41,6 +41,7 @@ final class ApplicationRooms
         'Feature\Layout' => ['Http', 'Models'],
         'Feature\Company' => ['Evaluation', 'Feature\Layout', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Expectation' => ['Evaluation', 'Http', 'Models', 'Storage'],
+        'Feature\Paper' => ['Evaluation', 'Files', 'Http', 'Models'],
         'Feature\Results' => ['Evaluation', 'Http', 'Models'],
         'Feature\Timeline' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\EarningPower' => ['Evaluation', 'Http'],

@@ -6,6 +6,7 @@ namespace Tests\Export;
 
 use App\Feature\Export\MakeArchive;
 use App\Models\BackTest;
+use App\Models\Paper;
 use App\Models\Role;
 use App\Models\Setting;
 use App\Models\User;
@@ -16,6 +17,7 @@ use App\Task\WorkCancelled;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Storage;
 use Logion\Intake\Refusal;
 use Tests\DemoTestCase;
 
@@ -83,6 +85,13 @@ final class UserArchiveTest extends DemoTestCase
         $this->postJson("/api/v1/imports/{$import}/store")->assertOk();
         $settings = ['screen' => ['name' => 'Kept'], 'frequency' => 'yearly', 'from' => '2022-06-30', 'index' => 'ALLSH'];
         BackTest::query()->create(['user_id' => $user->id, 'name' => 'Kept', 'settings' => $settings]);
+        Storage::fake(Paper::DISK);
+        $this->post(
+            '/api/v1/companies/BRSW/papers',
+            ['file' => UploadedFile::fake()->createWithContent('salt.md', '# Salt')],
+            ['Accept' => 'application/json'],
+        )->assertCreated();
+        $ratings = DB::table('ratings')->count();
         $before = $this->answers();
         $this->app->make(UserArchive::class)->write($user, $this->archive);
 
@@ -96,13 +105,16 @@ final class UserArchiveTest extends DemoTestCase
             'role' => Role::Administrator,
             'password' => 'a long enough password',
         ]);
+        // Nothing of the papers is there before.
+        Storage::fake(Paper::DISK);
         $counts = $this->app->make(UserArchive::class)->read($other, $this->archive);
-        $this->assertSame(2, $counts['screens']);
+        $this->assertSame([2, $ratings], [$counts['screens'], $counts['ratings']]);
         $this->app->forgetInstance(\App\Storage\EconomyReader::class);
         $this->app->forgetInstance(Settings::class);
         $this->app->make(ColumnStore::class)->refresh(self::TODAY);
         $this->actingAs($other);
         $this->assertEquals($before, $this->answers());
+        $this->assertSame('# Salt', Storage::disk(Paper::DISK)->get((string) DB::table('papers')->value('kept_as')));
         // The file that was handed in is there as well, and its import can be undone here too.
         $this->assertFileExists((string) DB::table('imports')->value('path'));
         $this->deleteJson('/api/v1/imports/'.DB::table('imports')->value('id'))->assertOk();

@@ -7,13 +7,15 @@ namespace App\Feature\Cases;
 use App\Evaluation\CompanyScopes;
 use App\Http\DatedRequest;
 use App\Models\PriceOfInterest;
+use App\Storage\OwnEstimates;
 use Illuminate\Http\JsonResponse;
 
 final class CasesController
 {
-    public function value(CasesRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function value(CasesRequest $request, CompanyScopes $scopes, OwnEstimates $own, string $ticker): JsonResponse
     {
-        $report = new CasesReport($scopes->open($ticker, $request->context()));
+        $scope = $scopes->open($ticker, $request->context());
+        $report = new CasesReport($scope, $own->of($request->user(), $scope)['earnings_per_share_diluted'] ?? []);
 
         return new JsonResponse($report->report($request->year(), $request->rate(), $request->cases()));
     }

@@ -31,7 +31,8 @@ final readonly class CasesReport
 
     private CompanyEarningPower $power;
 
-    public function __construct(private CompanyScope $scope)
+    /** @param  array<int, array{id: int, value: float, note: string, on_day: int}>  $own  earnings the reader expects, by fiscal year */
+    public function __construct(private CompanyScope $scope, private array $own = [])
     {
         $this->power = new CompanyEarningPower($scope);
     }
@@ -60,6 +61,7 @@ final readonly class CasesReport
             'rate' => $rate,
             'years' => $this->years(),
             'consensus' => $consensus,
+            'own' => self::rounded($this->own($year)),
             'history' => $history,
             'cases' => array_map(static fn (array $of): array => [...$of, 'upside' => self::rounded($prices->upside($of['key']))], $told),
             'gain_to_loss' => self::rounded($prices->gainToLoss()),
@@ -132,6 +134,20 @@ final readonly class CasesReport
         };
 
         return ['low' => self::rounded($part('low')), 'mean' => self::rounded($mean), 'high' => self::rounded($part('high'))];
+    }
+
+    /** What the reader expects a share to earn, in the currency of the price. */
+    private function own(int $year): ?float
+    {
+        $latest = $this->scope->facts->latestYear();
+        $own = $latest === null ? null : $this->own[$latest + $year] ?? null;
+        $rate = $this->scope->economy->exchange(
+            $this->scope->company->reportingCurrency,
+            $this->scope->company->tradingCurrency,
+            $this->scope->asOf,
+        );
+
+        return $own === null || $rate === null ? null : $own['value'] * $rate;
     }
 
     /** @return list<array{year: int, end: string, expected: bool}> that can be chosen */

@@ -63,6 +63,7 @@ use OpenApi\Attributes as OA;
             'rate',
             'years',
             'consensus',
+            'own',
             'history',
             'cases',
             'gain_to_loss',
@@ -99,6 +100,7 @@ use OpenApi\Attributes as OA;
                     new OA\Property(property: 'high', type: 'number', nullable: true),
                 ],
             ),
+            new OA\Property(property: 'own', type: 'number', nullable: true, description: 'What the reader expects a share to earn'),
             new OA\Property(
                 property: 'history',
                 type: 'object',

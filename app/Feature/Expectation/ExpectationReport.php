@@ -21,7 +21,7 @@ use Logion\Time\TradingDays;
 /** What those who follow a company expect of it, how that moved, and how good it was. */
 final readonly class ExpectationReport
 {
-    private const LINES = ['revenue', 'ebitda', 'earnings_per_share_diluted', 'dividends_per_share'];
+    public const LINES = ['revenue', 'ebitda', 'earnings_per_share_diluted', 'dividends_per_share'];
 
     private const EARNINGS = 'earnings_per_share_diluted';
 
@@ -38,7 +38,8 @@ final readonly class ExpectationReport
 
     private const MOST_NOTES = 30;
 
-    public function __construct(private CompanyScope $scope, private BrokerNotes $brokerNotes)
+    /** @param  array<string, array<int, array{id: int, value: float, note: string, on_day: int}>>  $own  by line and fiscal year */
+    public function __construct(private CompanyScope $scope, private BrokerNotes $brokerNotes, private array $own)
     {
     }
 
@@ -92,6 +93,7 @@ final readonly class ExpectationReport
                 'houses' => $consensus['houses'] ?? null,
                 'as_of' => $consensus['as_of'] ?? null,
                 'growth' => $mean !== null && $before !== null && $before > 0 ? $mean / $before - 1 : null,
+                'own' => $i === 0 ? null : $this->own($line, $year, $mean),
             ];
             $before = $mean;
         }
@@ -102,6 +104,16 @@ final readonly class ExpectationReport
             'unit' => $this->scope->catalogue->unit($line)->value,
             'years' => $years,
         ];
+    }
+
+    /** @return array{id: int, value: float, note: string, on_day: string, beside: float|null}|null what the reader expects */
+    private function own(string $line, int $year, ?float $mean): ?array
+    {
+        $own = $this->own[$line][$year] ?? null;
+
+        return $own === null
+            ? null
+            : [...$own, 'on_day' => Day::iso($own['on_day']), 'beside' => $mean !== null && $mean > 0 ? $own['value'] / $mean - 1 : null];
     }
 
     /** @return list<array<string, mixed>> coming quarters of which a house tells what it expects, beside the same quarter a year before */

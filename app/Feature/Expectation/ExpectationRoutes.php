@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Expectation;
 
 use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\NumberParameter;
 use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
 
@@ -21,6 +22,40 @@ use OpenApi\Attributes as OA;
                 content: new OA\JsonContent(ref: '#/components/schemas/Expectations'),
             ),
         ],
+    ),
+]
+#[
+    OA\Put(
+        path: '/companies/{ticker}/own-estimates',
+        operationId: 'keepOwnEstimate',
+        parameters: [new TickerParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['line', 'year', 'value'],
+                properties: [
+                    new OA\Property(property: 'line', type: 'string'),
+                    new OA\Property(property: 'year', type: 'integer'),
+                    new OA\Property(property: 'value', type: 'number'),
+                    new OA\Property(property: 'note', type: 'string', nullable: true),
+                    new OA\Property(property: 'as_of', type: 'string', nullable: true),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Kept',
+                content: new OA\JsonContent(required: ['id'], properties: [new OA\Property(property: 'id', type: 'integer')]),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Delete(
+        path: '/own-estimates/{id}',
+        operationId: 'deleteOwnEstimate',
+        parameters: [new NumberParameter()],
+        responses: [new OA\Response(response: 204, description: 'Deleted')],
     ),
 ]
 #[
@@ -65,7 +100,7 @@ use OpenApi\Attributes as OA;
                             type: 'array',
                             items: new OA\Items(
                                 type: 'object',
-                                required: ['year', 'told', 'mean', 'high', 'low', 'houses', 'as_of', 'growth'],
+                                required: ['year', 'told', 'mean', 'high', 'low', 'houses', 'as_of', 'growth', 'own'],
                                 properties: [
                                     new OA\Property(property: 'year', type: 'integer'),
                                     new OA\Property(property: 'told', type: 'boolean', description: 'Reported, not expected'),
@@ -75,6 +110,25 @@ use OpenApi\Attributes as OA;
                                     new OA\Property(property: 'houses', type: 'integer', nullable: true),
                                     new OA\Property(property: 'as_of', type: 'string', nullable: true),
                                     new OA\Property(property: 'growth', type: 'number', nullable: true),
+                                    new OA\Property(
+                                        property: 'own',
+                                        type: 'object',
+                                        nullable: true,
+                                        description: 'What the reader expects',
+                                        required: ['id', 'value', 'note', 'on_day', 'beside'],
+                                        properties: [
+                                            new OA\Property(property: 'id', type: 'integer'),
+                                            new OA\Property(property: 'value', type: 'number'),
+                                            new OA\Property(property: 'note', type: 'string'),
+                                            new OA\Property(property: 'on_day', type: 'string'),
+                                            new OA\Property(
+                                                property: 'beside',
+                                                type: 'number',
+                                                nullable: true,
+                                                description: 'Above the mean of the houses, as a part of it',
+                                            ),
+                                        ],
+                                    ),
                                 ],
                             ),
                         ),

@@ -7,6 +7,7 @@ namespace App\Feature\Finder;
 use App\Evaluation\Catalogues;
 use App\Models\CompanyList;
 use App\Models\Note;
+use App\Models\Paper;
 use App\Models\Screen;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
@@ -14,7 +15,7 @@ use Illuminate\Http\Request;
 use Logion\Figure\Words;
 use Logion\Metric\Catalogue;
 
-/** Finds companies, metrics, screens, lists and notes by any of their words in any order. */
+/** Finds companies, metrics, screens, lists, notes and papers by any of their words in any order. */
 final class FinderController
 {
     public function __construct(private readonly Identities $identities)
@@ -22,6 +23,9 @@ final class FinderController
     }
 
     private const MOST = 24;
+
+    /** Of the text of a paper so much is looked through. */
+    private const MOST_TEXT = 200_000;
 
     public function __invoke(Request $request): JsonResponse
     {
@@ -84,6 +88,15 @@ final class FinderController
                     ->get(['id', 'name']) as $list
             ) {
                 yield ['kind' => 'list', 'key' => (string) $list->id, 'label' => $list->name, 'detail' => 'List'];
+            }
+            foreach (Paper::query()->of($request->user())->with('company')->latest('id')->limit(2000)->get() as $paper) {
+                yield [
+                    'kind' => 'paper',
+                    'key' => (string) $paper->id,
+                    'label' => (string) $paper->name,
+                    'detail' => Words::say('paper_on', name: $paper->company->name),
+                    'synonyms' => mb_strtolower(mb_substr((string) $paper->getAttribute('text'), 0, self::MOST_TEXT)),
+                ];
             }
             foreach (Note::query()->of($request->user())->with('company')->latest('id')->limit(2000)->get() as $note) {
                 $first = trim((string) strtok($note->body, "\n"), "# \t*>-");

@@ -11,6 +11,7 @@ use App\Models\Filing;
 use App\Models\InsiderTrade;
 use App\Models\News;
 use App\Models\Note;
+use App\Models\Paper;
 use App\Models\User;
 use App\Storage\BrokerNotes;
 use Logion\Figure\Words;
@@ -23,7 +24,7 @@ use Logion\Time\Day;
  */
 final readonly class Timeline
 {
-    public const KINDS = ['report', 'news', 'broker', 'insider', 'dividend', 'shares', 'note', 'decision'];
+    public const KINDS = ['report', 'news', 'broker', 'insider', 'dividend', 'shares', 'note', 'decision', 'paper'];
 
     private const MOST = 200;
 
@@ -37,7 +38,7 @@ final readonly class Timeline
 
     /**
      * @param  list<string>  $kinds  some of {@see KINDS}
-     * @return list<array{day: string, minute: int|null, kind: string, title: string, text: string}> the latest first
+     * @return list<array{day: string, minute: int|null, kind: string, title: string, text: string, paper: int|null}> the latest first
      */
     public function items(array $kinds): array
     {
@@ -51,6 +52,7 @@ final readonly class Timeline
                 'dividend' => $this->dividends(),
                 'note' => $this->notes(),
                 'decision' => $this->decisions(),
+                'paper' => $this->papers(),
                 default => $this->shares(),
             };
         }
@@ -63,7 +65,7 @@ final readonly class Timeline
         );
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function reports(): array
     {
         $rows = Filing::query()
@@ -82,7 +84,7 @@ final readonly class Timeline
         return $items;
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function news(): array
     {
         $rows = News::query()
@@ -104,7 +106,7 @@ final readonly class Timeline
         return $items;
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function brokers(): array
     {
         return array_map(
@@ -113,7 +115,7 @@ final readonly class Timeline
         );
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function insiders(): array
     {
         $rows = InsiderTrade::query()
@@ -141,7 +143,7 @@ final readonly class Timeline
         return $items;
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function dividends(): array
     {
         $rows = Dividend::query()
@@ -167,7 +169,7 @@ final readonly class Timeline
         return $items;
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function shares(): array
     {
         $rows = CorporateAction::query()
@@ -196,7 +198,7 @@ final readonly class Timeline
         return $items;
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function notes(): array
     {
         $rows = Note::query()
@@ -220,7 +222,7 @@ final readonly class Timeline
         return $items;
     }
 
-    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string}> */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
     private function decisions(): array
     {
         $rows = Decision::query()
@@ -244,9 +246,28 @@ final readonly class Timeline
         return $items;
     }
 
-    /** @return array{day: int, minute: int|null, kind: string, title: string, text: string} */
+    /** @return list<array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null}> */
+    private function papers(): array
+    {
+        $rows = Paper::query()
+            ->of($this->reader)
+            ->where('company_id', $this->scope->company->id)
+            ->where('on_day', '<=', $this->scope->asOf)
+            ->orderByDesc('on_day')
+            ->limit(self::MOST)
+            ->get();
+        $items = [];
+        foreach ($rows as $row) {
+            $item = self::item((int) $row->getAttribute('on_day'), null, 'paper', (string) $row->name);
+            $items[] = [...$item, 'paper' => (int) $row->id];
+        }
+
+        return $items;
+    }
+
+    /** @return array{day: int, minute: int|null, kind: string, title: string, text: string, paper: int|null} */
     private static function item(int $day, ?int $minute, string $kind, string $title, string $text = ''): array
     {
-        return ['day' => $day, 'minute' => $minute, 'kind' => $kind, 'title' => $title, 'text' => $text];
+        return ['day' => $day, 'minute' => $minute, 'kind' => $kind, 'title' => $title, 'text' => $text, 'paper' => null];
     }
 }

@@ -18,7 +18,7 @@ use OpenApi\Attributes as OA;
             new AsOfParameter(),
             new OA\QueryParameter(
                 name: 'kinds',
-                description: 'Some of report, news, broker, insider, dividend, shares, note, decision, comma separated; all without any',
+                description: 'Some of report, news, broker, insider, dividend, shares, note, decision, paper, with commas; all without any',
                 schema: new OA\Schema(type: 'string'),
             ),
         ],
@@ -43,17 +43,18 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'TimelineItem',
-        required: ['day', 'minute', 'kind', 'title', 'text'],
+        required: ['day', 'minute', 'kind', 'title', 'text', 'paper'],
         properties: [
             new OA\Property(property: 'day', type: 'string'),
             new OA\Property(property: 'minute', type: 'integer', nullable: true),
             new OA\Property(
                 property: 'kind',
                 type: 'string',
-                enum: ['report', 'news', 'broker', 'insider', 'dividend', 'shares', 'note', 'decision'],
+                enum: ['report', 'news', 'broker', 'insider', 'dividend', 'shares', 'note', 'decision', 'paper'],
             ),
             new OA\Property(property: 'title', type: 'string'),
             new OA\Property(property: 'text', type: 'string'),
+            new OA\Property(property: 'paper', type: 'integer', nullable: true, description: 'Number of an own one'),
         ],
     ),
 ]

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace App\Feature\Valuation;
 
 use App\Evaluation\CompanyScopes;
+use App\Storage\OwnEstimates;
 use Illuminate\Http\JsonResponse;
+use Logion\Valuation\Forecast\DriverRule;
+use Logion\Valuation\Forecast\EstimatedDrivers;
 use Logion\Valuation\Method\CashFlow\CashFlowWorking;
 
 /** The discounted cash flow sheet of a company: revalued, solved backwards, varied. */
@@ -27,6 +30,18 @@ final class CashFlowController
         return new JsonResponse(['working' => (new CashFlowWorking($model, $model->value()))->perShare(), 'currency' => $model->currency]);
     }
 
+    /** The drivers with which the sheet has the revenue and earnings that the reader expects. */
+    public function ownEstimates(SheetRequest $request, OwnEstimates $own, string $ticker): JsonResponse
+    {
+        $scope = $this->scopes->open($ticker, $request->context());
+        $sheet = new CashFlowSheet($scope, $request->changes());
+        $estimates = $own->of($request->user(), $scope);
+        $values = static fn (string $line): array => array_map(static fn (array $of): float => $of['value'], $estimates[$line] ?? []);
+        $rules = EstimatedDrivers::of($sheet->model, $values('revenue'), $values('ebitda'));
+
+        return new JsonResponse(['drivers' => (object) array_map(static fn (DriverRule $of): array => $of->toArray(), $rules)]);
+    }
+
     public function solve(SolveRequest $request, string $ticker): JsonResponse
     {
         $price = $request->validated('price');
@@ -41,9 +56,7 @@ final class CashFlowController
 
     public function sensitivity(SensitivityRequest $request, string $ticker): JsonResponse
     {
-        return new JsonResponse(
-            $this->sheet($request, $ticker)->sensitivity($request->validated('row'), $request->validated('column')),
-        );
+        return new JsonResponse($this->sheet($request, $ticker)->sensitivity($request->validated('row'), $request->validated('column')));
     }
 
     private function sheet(SheetRequest $request, string $ticker): CashFlowSheet

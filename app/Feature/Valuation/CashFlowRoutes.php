@@ -32,6 +32,37 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Post(
+        path: '/companies/{ticker}/cash-flow-value/own-estimates',
+        operationId: 'ownEstimatesAsDrivers',
+        parameters: [new TickerParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'),
+                    new OA\Property(property: 'as_of', type: 'string', nullable: true),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Drivers with which the sheet has the revenue and earnings the reader expects',
+                content: new OA\JsonContent(
+                    required: ['drivers'],
+                    properties: [
+                        new OA\Property(
+                            property: 'drivers',
+                            type: 'object',
+                            additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/DriverRule'),
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
         path: '/companies/{ticker}/cash-flow-value/working',
         operationId: 'workingOfCashFlow',
         parameters: [new TickerParameter()],
@@ -77,8 +108,8 @@ use OpenApi\Attributes as OA;
         responses: [
             new OA\Response(
                 response: 200,
-                description: 'What one must believe: the figure at which the value meets the price, or null if none in a sensible '
-                    .'range does',
+                description: 'What one must believe: the figure at which the value meets the price, or null if none in a sensible '.
+                    'range does',
                 content: new OA\JsonContent(
                     required: ['solutions'],
                     properties: [

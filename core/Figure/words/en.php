@@ -341,6 +341,7 @@ return [
         'operating_profit_tax_rate' => 'operating profit × tax rate',
         'operating_profit_taxes_depreciation_capital_expenditure' => 'operating profit − taxes + depreciation − capital expenditure − '.
             'increase of working capital',
+        'own_estimates' => 'own estimates',
         'own_figures_per_year' => 'own figures per year',
         'own_five_year_mean' => 'own five-year mean',
         'parentheses_hold_one_expression' => 'Parentheses hold one expression',

@@ -72,3 +72,20 @@ export async function handIn(file: File): Promise<Schemas['Import']> {
   body.append('file', file)
   return ask(api.POST('/imports', { body: body as never, bodySerializer: (form) => form as unknown as FormData }))
 }
+
+/** A file to keep with a company. */
+export function attach(ticker: string, file: File, day: string | null): Promise<Schemas['Paper']> {
+  const body = new FormData()
+  body.append('file', file)
+  if (day) body.append('day', day)
+  return ask(
+    api.POST('/companies/{ticker}/papers', {
+      params: { path: { ticker } },
+      body: body as never,
+      bodySerializer: (form) => form as unknown as FormData,
+    }),
+  )
+}
+
+/** Where a paper is read. */
+export const paperAddress = (id: number): string => `/api/v1/papers/${id}`

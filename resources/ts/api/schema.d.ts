@@ -852,6 +852,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/own-estimates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepOwnEstimate"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/own-estimates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteOwnEstimate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/export": {
         parameters: {
             query?: never;
@@ -1198,6 +1230,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["previewFormula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["papers"];
+        put?: never;
+        post: operations["attachPaper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/papers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readPaper"];
+        put?: never;
+        post?: never;
+        delete: operations["deletePaper"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/papers/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restorePaper"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1982,6 +2062,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["valueByCashFlow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cash-flow-value/own-estimates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ownEstimatesAsDrivers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3134,6 +3230,8 @@ export interface components {
                 mean: number | null;
                 high: number | null;
             };
+            /** @description What the reader expects a share to earn */
+            own: number | null;
             /** @description Price to earnings at the ends of ten fiscal years */
             history: {
                 low: number | null;
@@ -3489,6 +3587,15 @@ export interface components {
                     houses: number | null;
                     as_of: string | null;
                     growth: number | null;
+                    /** @description What the reader expects */
+                    own: {
+                        id: number;
+                        value: number;
+                        note: string;
+                        on_day: string;
+                        /** @description Above the mean of the houses, as a part of it */
+                        beside: number | null;
+                    } | null;
                 }[];
             }[];
             /** @description Coming ones of which a house tells what it expects */
@@ -3726,6 +3833,16 @@ export interface components {
             from_price: number;
             to_day?: string | null;
             to_price?: number | null;
+        };
+        Paper: {
+            id: number;
+            name: string;
+            media_type: string;
+            /** @description Bytes */
+            size: number;
+            day: string;
+            /** @description Whether its words are found */
+            has_text: boolean;
         };
         Holiday: {
             day: string;
@@ -3980,9 +4097,11 @@ export interface components {
             day: string;
             minute: number | null;
             /** @enum {string} */
-            kind: "report" | "news" | "broker" | "insider" | "dividend" | "shares" | "note" | "decision";
+            kind: "report" | "news" | "broker" | "insider" | "dividend" | "shares" | "note" | "decision" | "paper";
             title: string;
             text: string;
+            /** @description Number of an own one */
+            paper: number | null;
         };
         /** @description Long work and how far it is */
         Task: {
@@ -6437,6 +6556,76 @@ export interface operations {
             500: components["responses"]["Failed"];
         };
     };
+    keepOwnEstimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    line: string;
+                    year: number;
+                    value: number;
+                    note?: string | null;
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteOwnEstimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     exportCompany: {
         parameters: {
             query: {
@@ -7532,6 +7721,160 @@ export interface operations {
                             figure: components["schemas"]["Figure"];
                         }[];
                     };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    papers: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Papers kept with the company, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    attachPaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                    day?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    readPaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it was handed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    deletePaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Thrown away; can be taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    restorePaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -9524,7 +9867,7 @@ export interface operations {
         parameters: {
             query?: {
                 as_of?: string;
-                /** @description Some of report, news, broker, insider, dividend, shares, note, decision, comma separated; all without any */
+                /** @description Some of report, news, broker, insider, dividend, shares, note, decision, paper, comma separated; all without any */
                 kinds?: string;
             };
             header?: never;
@@ -9579,6 +9922,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CashFlowValuation"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    ownEstimatesAsDrivers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Drivers with which the sheet has the revenue and earnings the reader expects */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        drivers: {
+                            [key: string]: components["schemas"]["DriverRule"];
+                        };
+                    };
                 };
             };
             401: components["responses"]["NotSignedIn"];

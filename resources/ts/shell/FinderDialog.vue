@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ask } from '@/api/client'
+import { api, ask, paperAddress } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import { useMargin } from '@/stores/margin'
 import { useSubject } from '@/stores/subject'
@@ -39,6 +39,7 @@ function go(index: number): void {
   else if (entry.kind === 'page') void router.push('/' + entry.key)
   else if (entry.kind === 'screen') void router.push({ name: 'find', params: { screen: entry.key } })
   else if (entry.kind === 'note') void router.push({ name: 'read', params: { ticker: entry.key, view: 'notes' } })
+  else if (entry.kind === 'paper') window.open(paperAddress(Number(entry.key)), '_blank', 'noopener')
   else if (entry.kind === 'list') void walk(Number(entry.key))
   else if (subject.company) margin.ask({ kind: 'metric', ticker: subject.company.ticker, metric: entry.key, label: entry.label })
   else void router.push({ name: 'metrics', params: { key: entry.key } })
@@ -66,7 +67,7 @@ function onKey(event: KeyboardEvent): void {
       <v-text-field
         v-model="words"
         autofocus
-        label="Company, metric, screen, list, note or page"
+        label="Company, metric, screen, list, note, paper or page"
         role="combobox"
         aria-controls="finder-results"
         :aria-expanded="true"

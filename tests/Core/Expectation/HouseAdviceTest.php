@@ -22,7 +22,8 @@ final class HouseAdviceTest extends TestCase
             20260715,
         );
         $byDay = array_column($rows, null, 'day');
-        $this->assertSame(['day' => 20250131, 'buy' => 1, 'hold' => 0, 'sell' => 0, 'mean' => 12.0, 'high' => 12.0, 'low' => 12.0], $rows[0]);
+        $first = ['day' => 20250131, 'buy' => 1, 'hold' => 0, 'sell' => 0, 'mean' => 12.0, 'high' => 12.0, 'low' => 12.0];
+        $this->assertSame($first, $rows[0]);
         $this->assertSame(
             ['day' => 20250331, 'buy' => 0, 'hold' => 1, 'sell' => 1, 'mean' => 9.0, 'high' => 10.0, 'low' => 8.0],
             $byDay[20250331],

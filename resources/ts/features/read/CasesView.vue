@@ -141,6 +141,9 @@ async function drop(tell = true): Promise<void> {
     <template v-if="data">
       <div class="choices">
         <ChoiceField v-if="YEARS.length" v-model="year" :choices="YEARS" name="Fiscal year" label="Earnings of the fiscal year to" />
+        <v-btn v-if="data.own !== null" size="small" variant="outlined" @click="wanted.base = { ...wanted.base, own: data.own, move: null }"
+          >Base on the {{ number(data.own, 2) }} you expect</v-btn
+        >
         <label>asking for <NumberField v-model="rate" label="Return a year" unit="percent" /> a year</label>
       </div>
       <PriceRail v-if="marks.length > 1" :marks="marks" :currency="data.currency" />

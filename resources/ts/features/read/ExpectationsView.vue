@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import { api, ask, type Schemas } from '@/api/client'
+import { api, ask, type Figure, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import type { Series } from '@/design/ChartFrame.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import { columnsOf, type SheetColumn } from '@/design/sheet'
-import { amount, changePercent, number, percent, tone } from '@/design/format'
+import CommitInput from '@/design/CommitInput.vue'
+import FigureButton from '@/features/margin/FigureButton.vue'
+import { amount, changePercent, number, percent, readNumber, tone } from '@/design/format'
+import { useNotices } from '@/stores/notices'
+import type { Question } from '@/stores/margin'
 import { useSession } from '@/stores/session'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -15,6 +19,7 @@ type Expectations = Schemas['Expectations']
 /** What those who follow the company expect of it, how that moved, and how good it was. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
+const notices = useNotices()
 const { state, reload } = useAnswer(
   'expectations',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
@@ -24,22 +29,27 @@ const { state, reload } = useAnswer(
 
 const value = (of: number | null, unit: string): string => (of === null ? '–' : unit === 'money' ? amount(of) : number(of, 2))
 
-/** Each line, then its growth and how far the houses are apart. */
+/** Each line, then its growth, how far the houses are apart, and what the reader expects. */
 interface Row {
   key: string
   label: string
   cells: string[]
   quiet: boolean
+  line?: Line
+  kind?: 'mean' | 'own'
 }
+type Line = Expectations['lines'][number]
 const consensus = computed<Row[]>(() =>
   (state.value.data?.lines ?? [])
-    .filter((line) => line.years.some((year) => !year.told && year.mean !== null))
+    .filter((line) => line.years.some((year) => year.mean !== null || year.own !== null))
     .flatMap((line) => [
       {
         key: line.key,
         label: line.label,
         cells: line.years.map((year) => value(year.mean, line.unit)),
         quiet: false,
+        line,
+        kind: 'mean' as const,
       },
       {
         key: `${line.key} growth`,
@@ -55,7 +65,67 @@ const consensus = computed<Row[]>(() =>
         ),
         quiet: true,
       },
+      { key: `${line.key} own`, label: 'what you expect', cells: [], quiet: true, line, kind: 'own' as const },
     ]),
+)
+const figureOf = (of: number | null, unit: string) => ({
+  value: of,
+  unit: unit as Figure['unit'],
+  state: of === null ? ('missing' as const) : ('value' as const),
+  reason: of === null ? 'No house has told it' : null,
+})
+/** What was reported opens as a line of the report, what is expected as the consensus it comes from. */
+function question(line: Line, i: number): Question {
+  const year = line.years[i]!
+  const ticker = props.ticker
+  const label = `${line.label}, FY ${year.year}`
+  return year.told
+    ? { kind: 'metric', ticker, metric: line.key, year: year.year, label }
+    : { kind: 'metric', ticker, metric: `estimate(${line.key}, ${i})`, label: `${label} expected` }
+}
+const own = (line: Line, i: number): Line['years'][number]['own'] => line.years[i]!.own
+const written = (line: Line, i: number): string => {
+  const of = own(line, i)
+  return of === null ? '' : line.unit === 'money' ? amount(of.value) : number(of.value, 2)
+}
+async function keep(line: Line, i: number, text: string, note?: string): Promise<void> {
+  const before = own(line, i)
+  const year = line.years[i]!.year
+  const read = text.trim() === '' ? null : readNumber(text)
+  if (text.trim() !== '' && read === null) {
+    notices.fail('Write a number such as 1.25, 300m or 2.5bn.')
+    return
+  }
+  const send = (value: number, note: string) =>
+    ask(
+      api.PUT('/companies/{ticker}/own-estimates', {
+        params: { path: { ticker: props.ticker } },
+        body: { line: line.key, year, value, note, ...(session.asOf ? { as_of: session.asOf } : {}) },
+      }),
+    )
+  const drop = (id: number) => ask(api.DELETE('/own-estimates/{id}', { params: { path: { id } } }))
+  try {
+    if (read === null) {
+      if (!before) return
+      await drop(before.id)
+      notices.say(`Your estimate of ${line.label} for FY ${year} is deleted.`, async () => {
+        await send(before.value, before.note)
+        reload()
+      })
+    } else {
+      const { id } = await send(read, note ?? before?.note ?? '')
+      notices.say(`You expect ${line.label} of ${value(read, line.unit)} for FY ${year}.`, async () => {
+        await (before ? send(before.value, before.note) : drop(id))
+        reload()
+      })
+    }
+    reload()
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+const noted = computed(() =>
+  (state.value.data?.lines ?? []).flatMap((line) => line.years.flatMap((year, i) => (year.own ? [{ line, i, year, own: year.own }] : []))),
 )
 const heads = computed(() => (state.value.data?.years ?? []).map((year, i) => `FY ${year} ${i === 0 ? 'reported' : 'expected'}`))
 
@@ -137,7 +207,9 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
   <div>
     <LoadState :state="state" @again="reload" />
     <template v-if="state.data">
-      <p v-if="!consensus.length" class="quiet">No house has said what it expects of this company by this day.</p>
+      <p v-if="!state.data.lines.some((of) => of.years.some((year) => !year.told && year.mean !== null))" class="quiet">
+        No house has said what it expects of this company by this day.
+      </p>
       <div class="parts">
         <section v-if="paths.length">
           <ChartFrame
@@ -169,10 +241,52 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
             <template #cell-label="{ row }"
               ><span :class="{ part: row.quiet, quiet: row.quiet }">{{ row.label }}</span></template
             >
-            <template #cell="{ row, column }"
-              ><span :class="{ quiet: row.quiet }">{{ row.cells[column] }}</span></template
-            >
+            <template #cell="{ row, column }">
+              <FigureButton
+                v-if="row.kind === 'mean'"
+                cell
+                :figure="figureOf(row.line!.years[column]!.mean, row.line!.unit)"
+                :question="question(row.line!, column)"
+                :scale="(of: number) => value(of, row.line!.unit)"
+              />
+              <template v-else-if="row.kind === 'own'">
+                <CommitInput
+                  v-if="!row.line!.years[column]!.told"
+                  class="mine"
+                  :aria-label="`Your ${row.line!.label} for FY ${row.line!.years[column]!.year}`"
+                  :model-value="written(row.line!, column)"
+                  @update:model-value="(text: string) => keep(row.line!, column, text)"
+                />
+              </template>
+              <span v-else :class="{ quiet: row.quiet }">{{ row.cells[column] }}</span>
+            </template>
           </SheetTable>
+          <SheetTable
+            v-if="noted.length"
+            label="What you expect"
+            :columns="[
+              { key: 'what', head: 'You expect', of: (of) => `${of.line.label}, FY ${of.year.year}` },
+              { key: 'value', head: state.data.currency, of: (of) => value(of.own.value, of.line.unit) },
+              { key: 'beside', head: 'beside the houses', of: (of) => changePercent(of.own.beside), class: (of) => tone(of.own.beside) },
+              { key: 'day', head: 'since', of: (of) => of.own.on_day },
+              { key: 'note', head: 'because' },
+            ]"
+            :rows="noted"
+            :row-key="(of) => of.own.id"
+          >
+            <template #cell-note="{ row }"
+              ><CommitInput
+                class="because"
+                maxlength="2000"
+                :aria-label="`Why ${row.line.label} for FY ${row.year.year}`"
+                :model-value="row.own.note"
+                @update:model-value="(text: string) => keep(row.line, row.i, String(row.own.value), text)"
+            /></template>
+          </SheetTable>
+          <p v-if="noted.length" class="quiet">
+            <router-link :to="{ name: 'value', params: { ticker } }">Value</router-link> takes revenue and EBITDA,
+            <router-link :to="{ name: 'read', params: { ticker, view: 'cases' } }">Cases</router-link> the earnings a share.
+          </p>
         </section>
         <section v-if="state.data.quarters.length" class="wide">
           <h2>Next quarters</h2>
@@ -232,6 +346,12 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
 }
 .wide {
   grid-column: 1 / -1;
+}
+.mine {
+  width: 7em;
+}
+.because {
+  width: 28em;
 }
 .part {
   padding-left: calc(var(--space) * 3);

@@ -3,9 +3,10 @@ import { api, ask } from '@/api/client'
 import NoteText from '@/design/NoteText.vue'
 import NotesPanel from '@/features/margin/NotesPanel.vue'
 import { useAnswer } from '@/api/answer'
+import PapersPanel from './PapersPanel.vue'
 import { useCatalogue } from '@/stores/catalogue'
 
-/** Every note on a company: on it as a whole, on its lines, periods and figures. */
+/** Every note on a company: on it as a whole, on its lines, periods and figures; and the papers kept with it. */
 const props = defineProps<{ ticker: string }>()
 const catalogue = useCatalogue()
 const { state } = useAnswer(
@@ -26,6 +27,7 @@ function about(figure: string | null): string {
     <section>
       <h2>On the company</h2>
       <NotesPanel :ticker="ticker" :scopes="[{ key: '*', word: 'the company' }]" />
+      <PapersPanel :ticker="ticker" />
     </section>
     <section>
       <h2>On lines, periods and figures</h2>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, ask, type Schemas } from '@/api/client'
+import { api, ask, paperAddress, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import LoadState from '@/design/LoadState.vue'
 import { useSession } from '@/stores/session'
@@ -52,7 +52,8 @@ const years = computed(() => {
             >
             <span class="quiet kind">{{ word(item.kind) }}</span>
             <span
-              ><router-link v-if="opens(item.kind, ticker)" :to="opens(item.kind, ticker)!">{{ item.title }}</router-link
+              ><a v-if="item.paper !== null" :href="paperAddress(item.paper)" target="_blank" rel="noopener">{{ item.title }}</a
+              ><router-link v-else-if="opens(item.kind, ticker)" :to="opens(item.kind, ticker)!">{{ item.title }}</router-link
               ><strong v-else>{{ item.title }}</strong
               ><span v-if="item.text" class="text">{{ item.text }}</span></span
             >

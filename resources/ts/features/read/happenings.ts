@@ -11,6 +11,7 @@ export const KINDS: { key: string; word: string; symbol: Happening['symbol']; vi
   { key: 'shares', word: 'Splits and rights', symbol: 'pin', view: 'identity' },
   { key: 'note', word: 'Own notes', symbol: 'arrow', view: 'notes' },
   { key: 'decision', word: 'Own decisions', symbol: 'arrow', view: 'decide' },
+  { key: 'paper', word: 'Own papers', symbol: 'arrow', view: 'notes' },
 ]
 
 /** The page on which something of a kind is read in full; null where it is told in full already. */

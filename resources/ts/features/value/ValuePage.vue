@@ -56,6 +56,19 @@ async function save(): Promise<number | null> {
     return null
   }
 }
+/** The revenue and earnings the reader expects, put as drivers. */
+async function takeOwnEstimates(): Promise<void> {
+  if (!ticker.value) return
+  try {
+    const { drivers } = await ask(
+      api.POST('/companies/{ticker}/cash-flow-value/own-estimates', { params: { path: { ticker: ticker.value } }, body: body.value }),
+    )
+    if (Object.keys(drivers).length) change({ drivers: { ...changes.value.drivers, ...drivers } })
+    else notices.fail('You have written down no revenue or EBITDA for the year after the last reported one. Expectations has room for it.')
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 async function decide(): Promise<void> {
   const data = sheet.value.data
   if (!data?.per_share) return
@@ -129,6 +142,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           <v-btn size="small" @click="change({ figures: {}, drivers: {}, years: undefined, terminal: undefined, convention: undefined })"
             >Defaults</v-btn
           >
+          <v-btn size="small" @click="takeOwnEstimates">My estimates</v-btn>
           <v-btn size="small" @click="save">Save</v-btn>
           <v-btn size="small" variant="flat" :disabled="!data.per_share || data.per_share <= 0" @click="decide">Decide</v-btn>
         </div>
