@@ -234,6 +234,7 @@ return [
         'no_company_has_the_ticker' => 'No company has the ticker "{company}"',
         'no_company_has_the_ticker_near' => 'No company has the ticker "{ticker}". Near it: {near}.',
         'no_company_is_called' => 'No company is called "{text}"',
+        'no_company_of_the_industry' => 'No company of {name} was listed on this day.',
         'no_currency_is_chosen_in_which' => 'No currency is chosen in which companies are compared.{meanwhile}',
         'no_currency_is_named_amounts_are' => 'No currency is named: amounts are taken as {currency}, in which {name} reports.',
         'no_exchange_has_the_code_the' => 'no exchange has the code "{code}"; the exchanges are {exchanges}',
@@ -370,6 +371,7 @@ return [
         'the_file_is_xml_but_neither' => 'The file is XML but neither an XBRL instance nor a page with inline facts',
         'the_file_names_no_scale_figures' => 'The file names no scale. Figures stored of {name} are of the same size if its amounts '.
             'are {words}, so they are taken so.',
+        'the_file_of_the_paper_is_gone' => 'The file of {name} is gone from this installation. Attach it again.',
         'the_finding_is_no_longer_there' => 'The finding is no longer there: the figures have changed since. Reload the list.',
         'the_fiscal_years_of_end_in' => 'The fiscal years of {name} end in month {year_end}. Does it call a year by the calendar year '.
             'in which it ends, or by the one in which it begins? It is asked once.',

@@ -24,6 +24,7 @@ use App\Feature\Expectation\OwnEstimateController;
 use App\Feature\Export\ArchiveController;
 use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
+use App\Feature\Industry\IndustryController;
 use App\Feature\Installation\InstallationController;
 use App\Feature\Intake\ImportController;
 use App\Feature\Layout\LayoutController;
@@ -156,6 +157,8 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
     Route::get('economy', EconomyController::class);
+    Route::get('industries', [IndustryController::class, 'index']);
+    Route::get('industries/{code}', [IndustryController::class, 'show']);
     Route::get('prices-of-interest', [CasesController::class, 'index']);
     Route::get('shared', [SharingController::class, 'index']);
     Route::put('shared/{key}/{id}', [SharingController::class, 'update'])->whereNumber('id');

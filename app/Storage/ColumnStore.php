@@ -30,6 +30,7 @@ final class ColumnStore
         private readonly ColumnTable $table,
         private readonly UniverseMembers $universes,
         private readonly InstallationDay $day,
+        private readonly CompanyYears $years,
     ) {
     }
 
@@ -111,6 +112,7 @@ final class ColumnStore
             }
             $this->compare($asOf, $compared);
         });
+        $this->years->fill();
 
         return count($members);
     }
@@ -175,6 +177,7 @@ final class ColumnStore
     {
         MetricColumn::query()->where('as_of', '>=', $day)->delete();
         ColumnSet::query()->where('as_of', '>=', $day)->delete();
+        $this->years->forgetFrom($day);
     }
 
     /** The kept column of an expression over history, if it has been computed. */

@@ -15,8 +15,11 @@ final class CompanyRefresh
     /** Above this many companies the columns of the day are computed anew in the background, when they are next asked for. */
     private const MOST_AT_ONCE = 40;
 
-    public function __construct(private readonly ColumnStore $columns, private readonly CompanyReader $companies)
-    {
+    public function __construct(
+        private readonly ColumnStore $columns,
+        private readonly CompanyReader $companies,
+        private readonly CompanyYears $years,
+    ) {
     }
 
     /**
@@ -40,6 +43,10 @@ final class CompanyRefresh
                 MetricColumn::query()->where('as_of', $day)->delete();
                 ColumnSet::query()->where('as_of', $day)->delete();
             }
+        }
+        $this->years->forget($companies);
+        if (count($companies) <= self::MOST_AT_ONCE) {
+            $this->years->fill(array_keys($companies));
         }
         if ($statements) {
             DB::transaction(function () use ($companies): void {

@@ -27,6 +27,7 @@ final readonly class NextDay
         private UniverseMembers $universes,
         private CompanyReader $companies,
         private EconomyReader $economy,
+        private CompanyYears $years,
     ) {
     }
 
@@ -86,6 +87,8 @@ final readonly class NextDay
             }
             $this->columns->compare($day, $compared);
         });
+
+        $this->years->fill(array_keys($arrived->statements));
 
         return count($members);
     }

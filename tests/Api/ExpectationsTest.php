@@ -62,7 +62,9 @@ final class ExpectationsTest extends DemoTestCase
         $this->assertNull($lines['revenue']['years'][2]['own']);
 
         $drivers = $this->postJson('/api/v1/companies/GRME/cash-flow-value/own-estimates')->assertOk()->json('drivers');
-        $sheet = $this->postJson('/api/v1/companies/GRME/cash-flow-value', ['changes' => ['drivers' => $drivers]])->assertOk()->json('sheet');
+        $sheet = $this->postJson('/api/v1/companies/GRME/cash-flow-value', ['changes' => ['drivers' => $drivers]])
+            ->assertOk()
+            ->json('sheet');
         $this->assertEqualsWithDelta(2.1e9, $sheet['revenue'][0], 1.0);
         $this->assertEqualsWithDelta(3.0e8, $sheet['operating_profit'][0] + $sheet['depreciation'][0], 1.0);
         $this->assertEqualsWithDelta(4.25, $this->postJson('/api/v1/companies/GRME/cases', ['year' => 2])->json('own'), 1e-9);

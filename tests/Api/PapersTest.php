@@ -36,7 +36,7 @@ final class PapersTest extends DemoTestCase
         $read = $this->get("/api/v1/papers/{$paper['id']}")->assertOk();
         $this->assertSame($text, $read->streamedContent());
         $this->assertSame('nosniff', $read->headers->get('X-Content-Type-Options'));
-        $this->assertStringContainsString('sandbox', (string) $read->headers->get('Content-Security-Policy'));
+        $this->assertStringContainsString("default-src 'none'", (string) $read->headers->get('Content-Security-Policy'));
         foreach (['zirconium silted' => 1, 'harbour' => 1, 'zirconium beryl' => 0] as $words => $count) {
             $found = array_filter(
                 $this->getJson('/api/v1/finder?q='.rawurlencode($words))->json('results'),
@@ -63,11 +63,13 @@ final class PapersTest extends DemoTestCase
     /** @return iterable<string, array{string, string, string}> */
     public static function refused(): iterable
     {
-        yield 'no PDF' => ['x.pdf', 'Only words', 'x.pdf is not what its name says: its content is text/plain. Save it anew as what it is.'];
+        $isText = static fn (string $name): string => "{$name} is not what its name says: its content is text/plain. ".
+            'Save it anew as what it is.';
+        yield 'no PDF' => ['x.pdf', 'Only words', $isText('x.pdf')];
         yield 'a picture with a script' => [
             'x.png',
             '<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>',
-            'x.png is not what its name says: its content is text/plain. Save it anew as what it is.',
+            $isText('x.png'),
         ];
         yield 'a PDF called text' => [
             'x.txt',
@@ -113,6 +115,16 @@ final class PapersTest extends DemoTestCase
         $this->postJson('/api/v1/companies/BRSW/papers')->assertUnprocessable();
         $this->attach('a.txt', 'a', 'yesterday')->assertUnprocessable();
         $this->assertSame(0, DB::table('papers')->count());
+    }
+
+    public function test_a_file_that_is_gone_is_told(): void
+    {
+        $id = $this->attach('a.md', '# A')->json('id');
+        Storage::disk(Paper::DISK)->delete(Storage::disk(Paper::DISK)->allFiles());
+        $this->assertSame(
+            'The file of a.md is gone from this installation. Attach it again.',
+            $this->getJson("/api/v1/papers/{$id}")->assertNotFound()->json('detail'),
+        );
     }
 
     public function test_what_was_thrown_away_can_be_taken_back_until_it_is_swept_out(): void

@@ -48,6 +48,7 @@ final class ApplicationRooms
         'Feature\Cases' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Downturn' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Economy' => ['Http', 'Storage'],
+        'Feature\Industry' => ['Evaluation', 'Http', 'Storage'],
         'Feature\Driver' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Market' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],

@@ -39,6 +39,7 @@ final class CompanyController
             'template' => $scope->company->template->value,
             'template_chosen' => $scope->company->template->value !== $identity->template,
             'sector' => IndustryTree::label($identity->sector),
+            'sector_code' => $identity->sector,
             'country' => Country::query()->find($identity->country)->name ?? $identity->country,
             'exchange' => $identities->exchanges()[$listing->exchange],
             'isin' => $identities->identifiers($identity->security)['isin'] ?? null,

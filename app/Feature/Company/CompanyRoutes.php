@@ -57,6 +57,7 @@ use OpenApi\Attributes as OA;
                             description: 'Chosen by the reader instead of the filed kind of business',
                         ),
                         new OA\Property(property: 'sector', type: 'string'),
+                        new OA\Property(property: 'sector_code', type: 'string'),
                         new OA\Property(property: 'country', type: 'string'),
                         new OA\Property(property: 'exchange', type: 'string'),
                         new OA\Property(property: 'isin', type: 'string', nullable: true),
@@ -235,11 +236,7 @@ use OpenApi\Attributes as OA;
                         items: new OA\Items(type: 'string'),
                     ),
                     new OA\Property(property: 'closes', type: 'array', items: new OA\Items(type: 'number')),
-                    new OA\Property(
-                        property: 'basis',
-                        type: 'string',
-                        description: 'What a share earns, by which it is measured',
-                    ),
+                    new OA\Property(property: 'basis', type: 'string', description: 'What a share earns, by which it is measured'),
                     new OA\Property(
                         property: 'multiple',
                         type: 'number',

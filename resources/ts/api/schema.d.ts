@@ -932,6 +932,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/industries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["industries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/industries/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["industry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/installation": {
         parameters: {
             query?: never;
@@ -3674,6 +3706,80 @@ export interface components {
                 text: string;
             }[];
         };
+        Industry: {
+            code: string;
+            name: string;
+            as_of: string;
+            currency: string;
+            columns: {
+                key: string;
+                label: string;
+                unit: string;
+            }[];
+            members: {
+                ticker: string;
+                name: string;
+                figures: {
+                    value: number | null;
+                    state: string;
+                }[];
+                /** @description Of the revenue of all */
+                share: number | null;
+                share_change_1y: number | null;
+                share_change_5y: number | null;
+                share_year: number | null;
+            }[];
+            spread: {
+                key: string;
+                label: string;
+                unit: string;
+                count: number;
+                least: number | null;
+                low: number | null;
+                median: number | null;
+                high: number | null;
+                most: number | null;
+            }[];
+            years: {
+                year: number;
+                companies: number;
+                revenue: number | null;
+                /** @description Of companies that tell both years */
+                growth: number | null;
+                operating_margin: number | null;
+                margin_low: number | null;
+                margin_median: number | null;
+                margin_high: number | null;
+                net_income: number | null;
+                return_on_equity: number | null;
+                multiples: {
+                    price_to_earnings: {
+                        low: number | null;
+                        median: number | null;
+                        high: number | null;
+                        /** @description Each company weighing what its shares are worth */
+                        weighted: number | null;
+                        companies: number;
+                    };
+                    ev_to_ebitda: {
+                        low: number | null;
+                        median: number | null;
+                        high: number | null;
+                        /** @description Each company weighing what its shares are worth */
+                        weighted: number | null;
+                        companies: number;
+                    };
+                    price_to_book: {
+                        low: number | null;
+                        median: number | null;
+                        high: number | null;
+                        /** @description Each company weighing what its shares are worth */
+                        weighted: number | null;
+                        companies: number;
+                    };
+                };
+            }[];
+        };
         Installation: {
             /** @description In which companies are compared */
             currency: string;
@@ -5154,6 +5260,7 @@ export interface operations {
                         /** @description Chosen by the reader instead of the filed kind of business */
                         template_chosen?: boolean;
                         sector?: string;
+                        sector_code?: string;
                         country?: string;
                         exchange?: string;
                         isin?: string | null;
@@ -6733,6 +6840,74 @@ export interface operations {
                             detail: string;
                         }[];
                     };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    industries: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Industries of the universe, the largest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        currency: string;
+                        industries: {
+                            code: string;
+                            name: string;
+                            companies: number;
+                            market_cap: number;
+                            /** @description Median */
+                            price_to_earnings: number | null;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    industry: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description An industry: members, sums and multiples through time, spread, shares */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Industry"];
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -9867,7 +10042,7 @@ export interface operations {
         parameters: {
             query?: {
                 as_of?: string;
-                /** @description Some of report, news, broker, insider, dividend, shares, note, decision, paper, comma separated; all without any */
+                /** @description Some of report, news, broker, insider, dividend, shares, note, decision, paper, with commas; all without any */
                 kinds?: string;
             };
             header?: never;

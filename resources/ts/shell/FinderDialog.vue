@@ -13,7 +13,7 @@ const subject = useSubject()
 const words = ref('')
 const chosen = ref(0)
 
-const pages = ['Desk', 'Find', 'Metrics', 'Read', 'Value', 'Decide', 'Economy', 'Data'].map((word) => ({
+const pages = ['Desk', 'Find', 'Metrics', 'Read', 'Value', 'Decide', 'Economy', 'Industry', 'Data'].map((word) => ({
   kind: 'page',
   key: word.toLowerCase(),
   label: word,

@@ -26,6 +26,12 @@ export const router = createRouter({
       meta: { title: 'Decide', subject: true },
     },
     { path: '/economy', name: 'economy', component: () => import('@/features/economy/EconomyPage.vue'), meta: { title: 'Economy' } },
+    {
+      path: '/industry/:code?',
+      name: 'industry',
+      component: () => import('@/features/industry/IndustryPage.vue'),
+      meta: { title: 'Industry' },
+    },
     { path: '/data/:view?/:id?', name: 'data', component: () => import('@/features/data/DataPage.vue'), meta: { title: 'Data' } },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue'), meta: { title: 'Not here' } },
   ],

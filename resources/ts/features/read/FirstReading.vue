@@ -45,7 +45,8 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
   <div>
     <p class="lead">{{ company.description }}</p>
     <p class="quiet">
-      {{ company.sector }} · {{ company.country }} · ISIN {{ company.isin
+      <router-link :to="{ name: 'industry', params: { code: company.sector_code ?? '' } }">{{ company.sector }}</router-link> ·
+      {{ company.country }} · ISIN {{ company.isin
       }}<template v-if="company.reporting_currency !== company.currency">
         · reports in {{ company.reporting_currency }}, trades in {{ company.currency }}</template
       >

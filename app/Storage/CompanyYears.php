@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage;
+
+use Illuminate\Support\Facades\DB;
+use Logion\Formula\Moment;
+use Logion\Metric\Catalogue;
+use Logion\Metric\CompanyScope;
+
+/**
+ * What companies were on the days of their annual reports, in the base currency: kept, so that an industry through time need not open
+ * each of its companies. Figures are those of the report and prices those of its day; what was restated later is not in them.
+ */
+final readonly class CompanyYears
+{
+    public const FIGURES = ['revenue', 'operating_income', 'net_income', 'equity', 'ebitda', 'market_cap', 'enterprise_value'];
+
+    /** Metric of the report's day by figure. */
+    private const METRICS = [
+        'revenue' => 'annual(revenue)',
+        'operating_income' => 'annual(operating_income)',
+        'net_income' => 'annual(net_income_common)',
+        'equity' => 'annual(common_equity)',
+        'ebitda' => 'annual(ebitda)',
+        'market_cap' => 'market_cap',
+        'enterprise_value' => 'enterprise_value',
+    ];
+
+    private const FULL_YEARS = 15;
+
+    public function __construct(private CompanyReader $companies, private EconomyReader $economy)
+    {
+    }
+
+    /**
+     * Of some companies, as far as they were told by a day.
+     *
+     * @param  list<int>  $companies
+     * @return array<int, array<int, array<string, float|null>>> figures by fiscal year and company
+     */
+    public function of(array $companies, int $until): array
+    {
+        $years = [];
+        foreach (array_chunk($companies, 500) as $chunk) {
+            $rows = DB::table('company_years')->whereIn('company_id', $chunk)->where('filed_on', '<=', $until)->get();
+            foreach ($rows as $row) {
+                $figures = [];
+                foreach (self::FIGURES as $figure) {
+                    $figures[$figure] = $row->{$figure} === null ? null : (float) $row->{$figure};
+                }
+                $years[(int) $row->year][(int) $row->company_id] = $figures;
+            }
+        }
+        ksort($years);
+
+        return $years;
+    }
+
+    /** What is not kept yet of annual reports: of all companies, or of some. @param  list<int>|null  $companies */
+    public function fill(?array $companies = null): void
+    {
+        $missing = DB::table('filings')
+            ->leftJoin('company_years', static function ($join): void {
+                $join->on('company_years.company_id', '=', 'filings.company_id')->whereRaw('company_years.year * 10 = filings.period');
+            })
+            ->where('filings.kind', 'annual')
+            ->whereRaw('filings.period % 10 = 0')
+            ->whereNull('company_years.year')
+            ->when($companies !== null, static fn ($query) => $query->whereIn('filings.company_id', $companies ?? []))
+            ->groupBy('filings.company_id', 'filings.period')
+            ->orderBy('filings.company_id')
+            ->get(['filings.company_id', 'filings.period', DB::raw('min(filings.filed_on) as filed_on')])
+            ->groupBy('company_id');
+        foreach ($missing->chunk(100) as $some) {
+            $rows = [];
+            foreach ($some as $company => $reports) {
+                array_push($rows, ...$this->rows((int) $company, $reports->sortByDesc('period')->take(self::FULL_YEARS)->all()));
+            }
+            DB::table('company_years')->insertOrIgnore($rows);
+        }
+    }
+
+    /** What was told from a day on is computed anew by the next {@see fill()}. @param  array<int, int>  $companies  day by company */
+    public function forget(array $companies): void
+    {
+        foreach ($companies as $company => $day) {
+            DB::table('company_years')->where('company_id', $company)->where('filed_on', '>=', $day)->delete();
+        }
+    }
+
+    public function forgetFrom(int $day): void
+    {
+        DB::table('company_years')->where('filed_on', '>=', $day)->delete();
+    }
+
+    /**
+     * @param  array<int, object>  $reports  with their fiscal year as period, and the day they were filed
+     * @return list<array<string, int|float|null>>
+     */
+    private function rows(int $company, array $reports): array
+    {
+        $rows = [];
+        $data = $this->companies->read($company);
+        $economy = $this->economy->read();
+        $catalogue = Catalogue::builtIn();
+        foreach ($data === null ? [] : $reports as $report) {
+            $year = intdiv((int) $report->period, 10);
+            $scope = new CompanyScope($data, (int) $report->filed_on, $catalogue, $economy);
+            $rate = $economy->exchange($data->reportingCurrency, $economy->baseCurrency(), (int) $report->filed_on);
+            $row = ['company_id' => $company, 'year' => $year, 'filed_on' => (int) $report->filed_on];
+            // A report of an earlier year that came later tells nothing of the day.
+            $isLatest = $scope->facts->latestYear() === $year;
+            foreach (self::METRICS as $figure => $formula) {
+                $value = $isLatest ? $scope->value($catalogue->parse($formula), Moment::ofFormula()) : null;
+                $row[$figure] = is_float($value) && $rate !== null ? $value * $rate : null;
+            }
+            $rows[] = $row;
+        }
+
+        return $rows;
+    }
+}
