@@ -70,11 +70,38 @@ final class ResultsTest extends DemoTestCase
                 $before = $byQuarter[substr($report['quarter'], 0, 3).($year - 1)] ?? null;
                 if ($before !== null) {
                     $this->assertSame($before['lines'][0]['actual'], $report['lines'][0]['year_before']);
-                    $this->assertSame($before['margin'], $report['margin_before']);
+                    $this->assertSame(array_column($before['margins'], 'actual'), array_column($report['margins'], 'year_before'));
                 }
             }
         }
-        $this->assertNull($this->results('FNSB')['reports'][0]['margin'], 'a bank has no operating income');
+        $margins = array_column($this->results('FNSB')['reports'][0]['margins'], 'actual', 'key');
+        $this->assertNull($margins['operating_margin'], 'a bank has no operating income');
+        $this->assertNotNull($margins['net_margin']);
+    }
+
+    public function test_two_results_of_one_day_are_two_reports_answered_by_the_same_price(): void
+    {
+        $before = $this->results('BRSW')['reports'];
+        [$late, $early] = $before;
+        $company = $this->companyId('BRSW');
+        $filing = static fn (array $of): int => (int) DB::table('filings')
+            ->where('company_id', $company)
+            ->where('filed_on', (int) str_replace('-', '', $of['told_on']))
+            ->orderBy('id')
+            ->value('id');
+        // The earlier quarter was told late, together with the later one.
+        DB::table('filings')
+            ->where('id', $filing($early))
+            ->update(['filed_on' => (int) str_replace('-', '', $late['told_on']), 'minute' => 480]);
+        DB::table('filings')->where('id', $filing($late))->update(['minute' => 485]);
+        $after = $this->results('BRSW')['reports'];
+        $this->assertSame(array_column($before, 'quarter'), array_column($after, 'quarter'));
+        $this->assertSame([$late['told_on'], $late['told_on']], array_column(array_slice($after, 0, 2), 'told_on'));
+        $this->assertSame($after[0]['reactions'], $after[1]['reactions'], 'one answer to both');
+        foreach ([0, 1] as $i) {
+            $this->assertSame($before[$i]['lines'][0]['actual'], $after[$i]['lines'][0]['actual']);
+            $this->assertSame(array_column($before[$i]['margins'], 'actual'), array_column($after[$i]['margins'], 'actual'));
+        }
     }
 
     public function test_a_report_stands_beside_the_quarter_before_and_tells_what_cash_is_left(): void

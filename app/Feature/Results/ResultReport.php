@@ -8,6 +8,7 @@ use App\Models\CalendarDate;
 use App\Models\Filing;
 use App\Models\Guidance;
 use Logion\Expectation\Revisions;
+use Logion\Formula\Moment;
 use Logion\Market\Reaction;
 use Logion\Metric\CompanyScope;
 use Logion\Reporting\CashBurn;
@@ -24,6 +25,8 @@ final readonly class ResultReport
 
     /** Minute of the day from which the exchanges are closed: what is told then is answered on the next trading day. */
     private const CLOSED_FROM = 17 * 60;
+
+    private const MARGINS = ['gross_margin', 'operating_margin', 'net_margin'];
 
     /** Trading days after which an answer is looked at. */
     private const HORIZONS = [1, 5];
@@ -94,16 +97,13 @@ final readonly class ResultReport
             );
             $reports[] = [
                 'quarter' => FiscalPeriod::label($quarter),
+                'period' => $quarter,
                 'told_on' => Day::iso($fact->filedOn),
                 'minute' => $minute,
-                'lines' => array_map(
-                    fn (string $line): array => $this->line($line, $quarter, $fact->filedOn),
-                    ['revenue', self::EARNINGS],
-                ),
+                'lines' => array_map(fn (string $line): array => $this->line($line, $quarter, $fact->filedOn), ['revenue', self::EARNINGS]),
                 'items' => $this->items($quarter),
                 'cash' => $this->cash($quarter),
-                'margin' => $this->margin($quarter),
-                'margin_before' => $this->margin($quarter - 10),
+                'margins' => array_map(fn (string $margin): array => $this->margin($margin, $ago), self::MARGINS),
                 'answered_on' => $reaction->day === null ? null : Day::iso($reaction->day),
                 'reactions' => array_map(
                     static fn (int $days): array => [
@@ -165,13 +165,26 @@ final readonly class ResultReport
         return $burn === null ? null : ['free' => $burn->free, 'cash' => $burn->cash, 'year' => $burn->year, 'lasts' => $burn->lasts()];
     }
 
-    /** Operating income to revenue; null for who has no such line. */
-    private function margin(int $quarter): ?float
+    /**
+     * @param  int  $ago  quarters since the latest one
+     * @return array{key: string, label: string, actual: float|null, quarter_before: float|null, year_before: float|null}
+     */
+    private function margin(string $margin, int $ago): array
     {
-        $revenue = $this->scope->facts->value('revenue', $quarter);
-        $income = $this->scope->facts->value('operating_income', $quarter);
+        $node = $this->scope->catalogue->parse($margin);
+        $of = function (int $ago) use ($node): ?float {
+            $value = $this->scope->value($node, Moment::of('trailing')->singleQuarter($ago));
 
-        return $revenue === null || $income === null || $revenue <= 0 ? null : $income / $revenue;
+            return is_float($value) ? $value : null;
+        };
+
+        return [
+            'key' => $margin,
+            'label' => $this->scope->catalogue->label($margin),
+            'actual' => $of($ago),
+            'quarter_before' => $of($ago + 1),
+            'year_before' => $of($ago + 4),
+        ];
     }
 
     /** @return array<int, int> minute of the day at which it became public by filing, where that is known */

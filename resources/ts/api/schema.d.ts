@@ -4099,10 +4099,14 @@ export interface components {
                     /** @description Years at the pace of four quarters; null where no cash is used up */
                     lasts: number | null;
                 } | null;
-                /** @description Operating income to revenue */
-                margin: number | null;
-                /** @description The same a year before */
-                margin_before: number | null;
+                margins: {
+                    key: string;
+                    label: string;
+                    actual: number | null;
+                    quarter_before: number | null;
+                    year_before: number | null;
+                }[];
+                period: number;
                 /** @description The first trading day that could answer: the next one where the exchange was closed */
                 answered_on: string | null;
                 reactions: {

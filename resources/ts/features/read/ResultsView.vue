@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import { api, ask, type Schemas } from '@/api/client'
+import { useRoute } from 'vue-router'
+import { api, ask, type Figure, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import type { Series } from '@/design/ChartFrame.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
 import { amount, changePercent, number, percent, tone } from '@/design/format'
+import FigureButton from '@/features/margin/FigureButton.vue'
 import { useSession } from '@/stores/session'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -16,6 +18,7 @@ type Line = Report['lines'][number]
 /** Quarters as they were told, how the price answered, and what comes next. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
+const route = useRoute()
 const { state, reload } = useAnswer(
   'results',
   () => ({ ticker: props.ticker, asOf: session.asOf }),
@@ -33,8 +36,21 @@ const next = computed(() =>
   ),
 )
 const value = (of: number | null, unit: string): string => (of === null ? '–' : unit === 'money' ? amount(of) : number(of, 2))
-const points = (of: Report): number | null =>
-  of.margin === null || of.margin_before === null ? null : 100 * (of.margin - of.margin_before)
+type Margin = Report['margins'][number]
+const operating = (of: Report): Margin => of.margins.find((margin) => margin.key === 'operating_margin')!
+const gained = (of: Margin, before: number | null): number | null =>
+  of.actual === null || before === null ? null : 100 * (of.actual - before)
+const points = (of: Report): number | null => gained(operating(of), operating(of).year_before)
+const margins: SheetColumn<Margin>[] = [
+  { key: 'label', head: 'Margins, %', of: (of) => of.label },
+  { key: 'actual', head: 'Reported', of: (of) => (of.actual === null ? '–' : percent(of.actual)) },
+  ...(['quarter_before', 'year_before'] as const).map((before): SheetColumn<Margin> => ({
+    key: before,
+    head: before === 'quarter_before' ? 'points on the quarter' : 'points on the year',
+    of: (of) => (gained(of, of[before]) === null ? '–' : number(gained(of, of[before])!, 1)),
+    class: (of) => tone(gained(of, of[before])),
+  })),
+]
 const moment = (of: Report): string =>
   of.minute === null
     ? of.told_on
@@ -46,7 +62,7 @@ const beside = (of: number): string => `${percent(Math.abs(of))} % ${of < 0 ? 'b
 /** What was told of the last quarter, line by line; expected is what was so the day before. */
 const lines = computed<SheetColumn<Line>[]>(() => [
   { key: 'line', head: '', of: (of) => of.label },
-  { key: 'actual', head: 'Reported', of: (of) => value(of.actual, of.unit) },
+  { key: 'actual', head: 'Reported' },
   ...(last.value?.items.length ? [{ key: 'adjusted', head: 'Adjusted', of: (of: Line) => value(of.adjusted, of.unit) }] : []),
   { key: 'consensus', head: 'Expected', of: (of) => value(of.consensus, of.unit) },
   { key: 'surprise', head: 'Surprise', of: (of) => changePercent(of.surprise), class: (of) => tone(of.surprise) },
@@ -55,12 +71,12 @@ const lines = computed<SheetColumn<Line>[]>(() => [
   { key: 'growth', head: 'Change', of: (of) => changePercent(of.growth), class: (of) => tone(of.growth) },
 ])
 const columns: SheetColumn<Report>[] = [
-  { key: 'quarter', head: 'Quarter', of: (of) => of.quarter },
+  { key: 'quarter', head: 'Quarter' },
   { key: 'told', head: 'Told on', of: moment },
   { key: 'revenue', head: 'Revenue', of: (of) => value(of.lines[0]!.actual, 'money') },
   { key: 'growth', head: 'on the year', of: (of) => changePercent(of.lines[0]!.growth), class: (of) => tone(of.lines[0]!.growth) },
   { key: 'sales', head: 'Surprise', of: (of) => changePercent(of.lines[0]!.surprise), class: (of) => tone(of.lines[0]!.surprise) },
-  { key: 'margin', head: 'Operating margin, %', of: (of) => (of.margin === null ? '–' : percent(of.margin)) },
+  { key: 'margin', head: 'Operating margin, %', of: (of) => (operating(of).actual === null ? '–' : percent(operating(of).actual!)) },
   {
     key: 'points',
     head: 'points on the year',
@@ -90,7 +106,10 @@ const drawn = computed<Series[]>(() => [
     unit: '%',
   },
 ])
-const last = computed(() => state.value.data?.reports[0])
+/** The report the page is about: the latest, or the one that was chosen. */
+const last = computed(() => state.value.data?.reports.find((of) => of.quarter === route.query.report) ?? state.value.data?.reports[0])
+const place = computed(() => state.value.data?.reports.findIndex((of) => of === last.value) ?? 0)
+const to = (of: Report | undefined) => (of ? { query: { ...route.query, report: of.quarter } } : {})
 </script>
 
 <template>
@@ -104,7 +123,32 @@ const last = computed(() => state.value.data?.reports[0])
         <div class="parts">
           <section>
             <h2>{{ last.quarter }}, told on {{ moment(last) }}</h2>
-            <SheetTable label="The last report" :columns="lines" :rows="last.lines" :row-key="(line) => line.key" />
+            <p class="choices">
+              <v-btn size="small" :disabled="!state.data.reports[place + 1]" :to="to(state.data.reports[place + 1])">The one before</v-btn>
+              <v-btn size="small" :disabled="place === 0" :to="to(state.data.reports[place - 1])">The one after</v-btn>
+            </p>
+            <SheetTable label="The report" :columns="lines" :rows="last.lines" :row-key="(line) => line.key">
+              <template #cell-actual="{ row: line }"
+                ><FigureButton
+                  cell
+                  :figure="{
+                    value: line.actual,
+                    unit: line.unit as Figure['unit'],
+                    state: line.actual === null ? 'missing' : 'value',
+                    reason: null,
+                  }"
+                  :question="{
+                    kind: 'line',
+                    ticker,
+                    line: line.key,
+                    period: last.period,
+                    basis: 'quarterly',
+                    label: `${line.label}, ${last.quarter}`,
+                  }"
+                  :scale="(of: number) => value(of, line.unit)"
+              /></template>
+            </SheetTable>
+            <SheetTable class="mt-3" label="Margins" :columns="margins" :rows="last.margins" :row-key="(margin) => margin.key" />
             <p class="mt-3">
               <template v-if="last.reactions[0]!.return !== null">
                 On {{ last.answered_on }}, the first day that could answer, the price {{ moved(last.reactions[0]!.return)
@@ -143,7 +187,11 @@ const last = computed(() => state.value.data?.reports[0])
           </section>
         </div>
         <h2 class="mt-6">All reports, {{ state.data.currency }}</h2>
-        <SheetTable label="All reports" :columns="columns" :rows="state.data.reports" :row-key="(of) => of.quarter" />
+        <SheetTable label="All reports" :columns="columns" :rows="state.data.reports" :row-key="(of) => of.quarter">
+          <template #cell-quarter="{ row }"
+            ><router-link :to="to(row)" :aria-current="row === last ? 'true' : undefined">{{ row.quarter }}</router-link></template
+          >
+        </SheetTable>
       </template>
     </template>
   </div>
