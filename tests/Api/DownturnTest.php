@@ -6,6 +6,7 @@ namespace Tests\Api;
 
 use App\Storage\EconomyReader;
 use Illuminate\Support\Facades\DB;
+use Logion\Statistics\Descriptive;
 use Tests\DemoTestCase;
 
 /** What bad times did to a company, and what its dividend withstands. */
@@ -43,6 +44,20 @@ final class DownturnTest extends DemoTestCase
                 $this->assertEqualsWithDelta($figure['lowest'] / $figure['base'] - 1, $figure['change'], 1e-9);
             }
         }
+        $sector = (string) DB::table('companies')->where('id', $this->companyId('GRME'))->value('sector');
+        $falls = [];
+        foreach (DB::table('companies')->where('sector', $sector)->where('fiscal_year_end_month', 12)->pluck('id') as $id) {
+            $years = DB::table('company_years')->where('company_id', $id)->pluck('revenue', 'year');
+            // One year covers the whole of the sharp downturn.
+            if ((int) $id !== $this->companyId('GRME') && isset($years[2019], $years[2020])) {
+                $falls[] = $years[2020] / $years[2019] - 1;
+            }
+        }
+        if (count($falls) === $told['companies']) {
+            $this->assertEqualsWithDelta(Descriptive::median($falls), $sharp['figures'][0]['industry'], 1e-9);
+        }
+        $this->assertNotNull($sharp['figures'][0]['industry']);
+        $this->assertNotNull($sharp['figures'][1]['industry']);
         $before = $this->getJson('/api/v1/companies/GRME/downturns?as_of=2020-11-20')->json('periods');
         $this->assertTrue($before[0]['lasts']);
         $this->assertSame('2020-09-30', $before[0]['end'], 'of what was told by then');

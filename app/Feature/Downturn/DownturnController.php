@@ -8,6 +8,7 @@ use App\Evaluation\CompanyScopes;
 use App\Http\DatedRequest;
 use App\Models\OwnDownturn;
 use App\Storage\CompanyReader;
+use App\Storage\CompanyYears;
 use App\Storage\Identity\Identities;
 use App\Storage\UniverseMembers;
 use Illuminate\Http\JsonResponse;
@@ -20,9 +21,10 @@ final class DownturnController
         CompanyReader $reader,
         Identities $identities,
         UniverseMembers $members,
+        CompanyYears $years,
         string $ticker,
     ): JsonResponse {
-        $report = new DownturnReport($scopes->open($ticker, $request->context()), $reader, $identities, $members);
+        $report = new DownturnReport($scopes->open($ticker, $request->context()), $reader, $identities, $members, $years);
 
         return new JsonResponse($report->report($request->user()));
     }

@@ -7,6 +7,7 @@ namespace App\Feature\Downturn;
 use App\Models\OwnDownturn;
 use App\Models\User;
 use App\Storage\CompanyReader;
+use App\Storage\CompanyYears;
 use App\Storage\Identity\Identities;
 use App\Storage\UniverseMembers;
 use Logion\Figure\Words;
@@ -16,6 +17,7 @@ use Logion\Metric\CompanyScope;
 use Logion\Metric\YearFigures;
 use Logion\Statistics\Descriptive;
 use Logion\Time\Day;
+use Logion\Time\FiscalPeriod;
 
 /** What bad times did to a company: its sales, earnings and dividend, its price, and those of its index and its industry. */
 final class DownturnReport
@@ -23,11 +25,15 @@ final class DownturnReport
     /** Told once a fiscal year, in the reporting currency. */
     private const FIGURES = ['revenue', 'earnings_per_share_diluted', 'dividends_per_share'];
 
+    /** What is told of the companies of the industry beside them, of all shares. */
+    private const OF_INDUSTRY = ['revenue' => 'revenue', 'earnings_per_share_diluted' => 'net_income'];
+
     public function __construct(
         private readonly CompanyScope $scope,
         private readonly CompanyReader $reader,
         private readonly Identities $identities,
         private readonly UniverseMembers $members,
+        private readonly CompanyYears $years,
     ) {
     }
 
@@ -38,7 +44,7 @@ final class DownturnReport
         foreach (self::FIGURES as $key) {
             $figures[$key] = YearFigures::of($this->scope, $key);
         }
-        $industry = $this->industry();
+        [$industry, $told] = $this->industry();
 
         return [
             'currency' => $this->scope->company->reportingCurrency,
@@ -55,7 +61,13 @@ final class DownturnReport
                             array_map(static fn (PriceSeries $prices): ?float => self::fall($prices, $period)['change'] ?? null, $industry),
                         ),
                     ),
-                    'figures' => array_map(fn (string $key): array => $this->figure($key, $figures[$key], $period), self::FIGURES),
+                    'figures' => array_map(
+                        fn (string $key): array => [
+                            ...$this->figure($key, $figures[$key], $period),
+                            'industry' => self::middle($told[$key] ?? [], $period),
+                        ],
+                        self::FIGURES,
+                    ),
                 ],
                 $this->periods($user),
             ),
@@ -134,17 +146,53 @@ final class DownturnReport
         ];
     }
 
-    /** @return list<PriceSeries> of companies of the same industry, without the one looked at */
+    /**
+     * @param  list<list<array{start: int, end: int, value: float|null}>>  $companies  years of each
+     * @param  array{start: int, end: int}  $period
+     */
+    private static function middle(array $companies, array $period): ?float
+    {
+        return Descriptive::median(
+            Descriptive::known(
+                array_map(
+                    static fn (array $years): ?float => Downturn::ofFigure($years, $period['start'], $period['end'])['change'] ?? null,
+                    $companies,
+                ),
+            ),
+        );
+    }
+
+    /**
+     * Companies of the same industry, without the one looked at.
+     *
+     * @return array{list<PriceSeries>, array<string, list<list<array{start: int, end: int, value: float|null}>>>} prices, and years of each
+     *     by figure
+     */
     private function industry(): array
     {
-        $prices = [];
-        foreach ($this->members->ofSector($this->scope->company->sector, $this->scope->asOf, $this->scope->company->id) as $id) {
+        $prices = $told = [];
+        $ids = $this->members->ofSector($this->scope->company->sector, $this->scope->asOf, $this->scope->company->id);
+        $byYear = $this->years->of($ids, $this->scope->asOf);
+        foreach ($ids as $id) {
             $identity = $this->identities->of($id, $this->scope->asOf);
-            if ($identity !== null) {
-                $prices[] = $this->reader->prices($identity->security)->asOf($this->scope->asOf);
+            if ($identity === null) {
+                continue;
+            }
+            $prices[] = $this->reader->prices($identity->security)->asOf($this->scope->asOf);
+            $calendar = $identity->calendar();
+            foreach (self::OF_INDUSTRY as $key => $figure) {
+                $years = [];
+                foreach ($byYear as $year => $companies) {
+                    $years[] = [
+                        'start' => Day::plus($calendar->end(FiscalPeriod::year($year - 1)), 1),
+                        'end' => $calendar->end(FiscalPeriod::year($year)),
+                        'value' => $companies[$id][$figure] ?? null,
+                    ];
+                }
+                $told[$key][] = $years;
             }
         }
 
-        return $prices;
+        return [$prices, $told];
     }
 }

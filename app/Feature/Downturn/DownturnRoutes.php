@@ -88,7 +88,7 @@ use OpenApi\Attributes as OA;
                             type: 'array',
                             items: new OA\Items(
                                 type: 'object',
-                                required: ['key', 'label', 'change', 'base', 'lowest', 'lowest_end', 'years'],
+                                required: ['key', 'label', 'change', 'base', 'lowest', 'lowest_end', 'years', 'industry'],
                                 properties: [
                                     new OA\Property(property: 'key', type: 'string'),
                                     new OA\Property(property: 'label', type: 'string'),
@@ -97,6 +97,12 @@ use OpenApi\Attributes as OA;
                                     new OA\Property(property: 'lowest', type: 'number', nullable: true),
                                     new OA\Property(property: 'lowest_end', type: 'string', nullable: true),
                                     new OA\Property(property: 'years', type: 'integer', nullable: true),
+                                    new OA\Property(
+                                        property: 'industry',
+                                        type: 'number',
+                                        nullable: true,
+                                        description: 'Median of its companies: sales, or net income',
+                                    ),
                                 ],
                             ),
                         ),

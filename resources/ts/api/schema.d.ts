@@ -3396,6 +3396,8 @@ export interface components {
                     lowest: number | null;
                     lowest_end: string | null;
                     years: number | null;
+                    /** @description Median of its companies: sales, or net income */
+                    industry: number | null;
                 }[];
             }[];
         };

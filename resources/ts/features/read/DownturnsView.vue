@@ -34,6 +34,16 @@ const columns = computed<SheetColumn<Period>[]>(() => [
       of: (of) => change(of.figures[i]!.change),
       class: (of) => tone(of.figures[i]!.change),
     },
+    ...(i === 2
+      ? []
+      : [
+          {
+            key: `industry ${i}`,
+            head: 'industry, %',
+            of: (of: Period) => change(of.figures[i]!.industry),
+            class: (of: Period) => tone(of.figures[i]!.industry),
+          },
+        ]),
     { key: `back ${i}`, head: 'back after', of: (of) => back(of.figures[i]!.years, of.figures[i]!.change !== null, 0) },
   ]),
   { key: 'price', head: 'Price, %', of: (of) => change(of.price?.change), class: (of) => tone(of.price?.change) },
@@ -101,7 +111,7 @@ async function remove(id: number, tell = true): Promise<void> {
         </SheetTable>
         <p class="quiet">
           Sales, earnings and dividend: the lowest fiscal year of the time beside the last one before it. Prices: the deepest fall within
-          it; of the industry the median of {{ state.data.companies }} companies that are listed now.
+          it; of the industry the median of {{ state.data.companies }} companies that are listed now, its earnings those of all shares.
         </p>
         <ChartFrame
           title="Deepest falls of the price"
