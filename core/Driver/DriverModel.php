@@ -55,11 +55,24 @@ final readonly class DriverModel
      */
     private function divided(array $segments, string $of): array
     {
-        $parts = $shares = [];
+        $parts = [];
         foreach ($segments as $company => $names) {
             $parts[$company] = $this->sum(array_intersect_key($this->segments[$company], array_flip($names)), $of);
         }
-        $sum = $this->total(array_values($parts));
+
+        return self::shares($parts);
+    }
+
+    /**
+     * What parts are of their sum, year by year.
+     *
+     * @param  array<string, list<?float>>  $parts  by company, each of the same years
+     * @return array{sum: list<?float>, shares: array<string, list<?float>>} null where the sum is not positive or a part is not known
+     */
+    public static function shares(array $parts): array
+    {
+        $sum = self::total(array_values($parts), count(reset($parts) ?: []));
+        $shares = [];
         foreach ($parts as $company => $part) {
             $shares[$company] = array_map(
                 static fn (?float $own, ?float $all): ?float => $all === null || $all <= 0 || $own === null ? null : $own / $all,
@@ -161,16 +174,16 @@ final readonly class DriverModel
      */
     private function sum(array $segments, string $of): array
     {
-        return $this->total(array_values(array_column($segments, $of)));
+        return self::total(array_values(array_column($segments, $of)), $this->years);
     }
 
     /**
      * @param  list<list<?float>>  $parts
      * @return list<?float> null where a part is not known
      */
-    private function total(array $parts): array
+    private static function total(array $parts, int $years): array
     {
-        $total = array_fill(0, $this->years, 0.0);
+        $total = array_fill(0, $years, 0.0);
         foreach ($parts as $part) {
             foreach ($total as $t => $sum) {
                 $total[$t] = $sum === null || $part[$t] === null ? null : $sum + $part[$t];

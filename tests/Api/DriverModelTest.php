@@ -68,6 +68,40 @@ final class DriverModelTest extends DemoTestCase
         $this->assertEqualsWithDelta($model['sensitivity']['per_point'][0], $row[3] - $row[2], 1e-9);
     }
 
+    public function test_shares_of_the_past_are_told_and_a_year_one_of_them_lacks_is_not(): void
+    {
+        [$ticker] = $this->withRivals();
+        $proposal = $this->getJson("/api/v1/companies/{$ticker}/driver-model")->json();
+        $model = $this->value($ticker, $proposal);
+        $market = $model['market'];
+        $this->assertNotSame([], $market['past_years']);
+        foreach ($market['past_years'] as $t => $year) {
+            $told = [];
+            foreach ($model['companies'] as $company) {
+                $of = array_column($company['segments'][0]['past'], null, 'year')[$year] ?? null;
+                $told[$company['ticker']] = $of === null ? null : $of['units'] * $of['price'];
+            }
+            foreach ($market['past_by_value'] as ['ticker' => $one, 'shares' => $shares]) {
+                in_array(null, $told, true)
+                    ? $this->assertNull($shares[$t], 'what one of them lacks is not bridged')
+                    : $this->assertEqualsWithDelta($told[$one] / array_sum($told), $shares[$t], 1e-9);
+            }
+        }
+        $last = $market['past_years'][count($market['past_years']) - 1];
+        $proposal['companies'][0]['segments'][0]['past'] = [
+            ['year' => $last, 'units' => 10.0, 'price' => null],
+            ['year' => 2010, 'units' => 5.0, 'price' => 2.0],
+        ];
+        $typed = $this->value($ticker, $proposal);
+        $past = array_column($typed['companies'][0]['segments'][0]['past'], null, 'year');
+        $before = array_column($model['companies'][0]['segments'][0]['past'], null, 'year');
+        $this->assertSame([10.0, true], [(float) $past[$last]['units'], $past[$last]['typed']]);
+        $this->assertSame($before[$last]['price'], $past[$last]['price'], 'the price that was reported still counts');
+        $this->assertSame($model['companies'][0]['revenue'], $typed['companies'][0]['revenue'], 'what is to come goes on as it did');
+        $proposal['companies'][0]['segments'][0]['past'] = [['year' => 'soon']];
+        $this->postJson("/api/v1/companies/{$ticker}/driver-model", $proposal)->assertUnprocessable();
+    }
+
     public function test_rules_and_drivers_that_follow_others(): void
     {
         $price = ['rule' => 'values', 'values' => [2, null, 4]];

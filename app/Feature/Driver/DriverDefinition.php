@@ -31,7 +31,8 @@ final readonly class DriverDefinition
     /**
      * @param  int  $years  of the forecast
      * @param  list<array{ticker: string, segments: list<array{name: string, in_market: bool, method: key-of<self::METHODS>,
-     *     drivers: array<string, array<string, mixed>>}>}>  $companies  the one the model is of first
+     *     drivers: array<string, array<string, mixed>>, past?: list<array{year: int|string, units?: float|int|string|null,
+     *     price?: float|int|string|null}>}>}>  $companies  the one the model is of first; what was typed of past years
      */
     public function __construct(public int $years, public array $companies)
     {

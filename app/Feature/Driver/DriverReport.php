@@ -101,12 +101,13 @@ final readonly class DriverReport
         $ticker = $definition->companies[0]['ticker'];
         $latest = $this->scope->facts->latestYear() ?? 0;
         $consensus = $this->consensus($definition->years);
+        $companies = array_map(fn (array $company): array => $this->company($company, $model), $definition->companies);
 
         return [
             'currency' => $this->scope->company->reportingCurrency,
             'years' => $latest === 0 ? [] : range($latest + 1, $latest + $definition->years),
-            'companies' => array_map(fn (array $company): array => $this->company($company, $model), $definition->companies),
-            'market' => $this->market($model, $definition->market()),
+            'companies' => $companies,
+            'market' => $this->market($model, $definition->market(), $companies),
             'consensus' => $consensus,
             'implied' => array_map(
                 static fn (array $segment): array => [
@@ -134,7 +135,7 @@ final readonly class DriverReport
             'name' => $this->identities->of($id, $this->scope->asOf)->name ?? $company['ticker'],
             'revenue' => $model->revenue($company['ticker']),
             'segments' => array_map(function (array $segment) use ($company, $model, $reported): array {
-                $past = array_slice($reported[$segment['name']]['years'] ?? [], -self::PAST, null, true);
+                $past = self::past($reported[$segment['name']]['years'] ?? [], $segment['past'] ?? []);
 
                 return [
                     'name' => $segment['name'],
@@ -151,40 +152,120 @@ final readonly class DriverReport
     }
 
     /**
+     * What was reported, and what was typed in its place or beside it.
+     *
+     * @param  array<int, array{units: float|null, price: float|null}>  $reported
+     * @param  list<array{year: int|string, units?: float|int|string|null, price?: float|int|string|null}>  $typed
+     * @return array<int, array{units: float|null, price: float|null, typed: bool}> the last years
+     */
+    private static function past(array $reported, array $typed): array
+    {
+        $past = array_map(static fn (array $of): array => [...$of, 'typed' => false], $reported);
+        foreach ($typed as $of) {
+            $number = static fn (string $key): ?float => isset($of[$key]) ? (float) $of[$key] : null;
+            $past[(int) $of['year']] = [
+                'units' => $number('units') ?? ($past[(int) $of['year']]['units'] ?? null),
+                'price' => $number('price') ?? ($past[(int) $of['year']]['price'] ?? null),
+                'typed' => true,
+            ];
+        }
+        ksort($past);
+
+        return array_slice($past, -self::PAST, null, true);
+    }
+
+    /**
+     * Shares of the market in the years that were, as far as each company that meets there tells them.
+     *
+     * @param  list<array<string, mixed>>  $companies  with what is known of their past
      * @param  array<string, list<string>>  $meeting  segments by company
+     * @return array<string, mixed>
+     */
+    private static function pastMarket(array $companies, array $meeting): array
+    {
+        $told = $years = [];
+        foreach ($companies as $company) {
+            foreach ($company['segments'] as $segment) {
+                if (in_array($segment['name'], $meeting[$company['ticker']] ?? [], true)) {
+                    foreach ($segment['past'] as ['year' => $year, 'units' => $units, 'price' => $price]) {
+                        $years[$year] = true;
+                        $told[$company['ticker']][$segment['name']][$year] = [
+                            $units,
+                            $units === null || $price === null ? null : $units * $price,
+                        ];
+                    }
+                }
+            }
+        }
+        ksort($years);
+        $years = array_keys($years);
+        $parts = [[], []];
+        foreach ($meeting as $ticker => $segments) {
+            foreach ([0, 1] as $which) {
+                $parts[$which][$ticker] = array_map(static function (int $year) use ($told, $ticker, $segments, $which): ?float {
+                    $sum = 0.0;
+                    foreach ($segments as $segment) {
+                        $value = $told[$ticker][$segment][$year][$which] ?? null;
+                        if ($value === null) {
+                            return null;
+                        }
+                        $sum += $value;
+                    }
+
+                    return $sum;
+                }, $years);
+            }
+        }
+
+        return [
+            'past_years' => $years,
+            'past_by_value' => self::named(DriverModel::shares($parts[1])['shares']),
+            'past_by_units' => self::named(DriverModel::shares($parts[0])['shares']),
+        ];
+    }
+
+    /**
+     * @param  array<string, list<?float>>  $by
+     * @return list<array{ticker: string, shares: list<?float>}>
+     */
+    private static function named(array $by): array
+    {
+        return array_map(
+            static fn (string $ticker, array $shares): array => ['ticker' => $ticker, 'shares' => $shares],
+            array_map('strval', array_keys($by)),
+            array_values($by),
+        );
+    }
+
+    /**
+     * @param  array<string, list<string>>  $meeting  segments by company
+     * @param  list<array<string, mixed>>  $companies  with what is known of their past
      * @return array<string, mixed>|null null where fewer than two companies meet
      */
-    private function market(DriverModel $model, array $meeting): ?array
+    private function market(DriverModel $model, array $meeting, array $companies): ?array
     {
         if (count($meeting) < 2) {
             return null;
         }
         $market = $model->market($meeting);
-        $shares = static fn (array $by): array => array_map(
-            static fn (string $ticker, array $share): array => ['ticker' => $ticker, 'shares' => $share],
-            array_map('strval', array_keys($by)),
-            array_values($by),
-        );
 
         return [
             'value' => $market['value'],
             'units' => $market['units'],
-            'by_value' => $shares($market['share_by_value']),
-            'by_units' => $shares($market['share_by_units']),
+            'by_value' => self::named($market['share_by_value']),
+            'by_units' => self::named($market['share_by_units']),
+            ...self::pastMarket($companies, $meeting),
         ];
     }
 
     /** @return list<?float> revenue the houses expect of the years to come, in the reporting currency */
     private function consensus(int $years): array
     {
-        return array_map(
-            function (int $k): ?float {
-                $mean = $this->scope->estimate('revenue', $k, 0, 'mean', Moment::of('trailing'));
+        return array_map(function (int $k): ?float {
+            $mean = $this->scope->estimate('revenue', $k, 0, 'mean', Moment::of('trailing'));
 
-                return is_float($mean) ? $mean : null;
-            },
-            range(1, $years),
-        );
+            return is_float($mean) ? $mean : null;
+        }, range(1, $years));
     }
 
     /**

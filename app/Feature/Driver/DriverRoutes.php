@@ -105,6 +105,20 @@ use OpenApi\Attributes as OA;
                                         type: 'object',
                                         additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/RevenueDriver'),
                                     ),
+                                    new OA\Property(
+                                        property: 'past',
+                                        type: 'array',
+                                        description: 'What was typed of past years',
+                                        items: new OA\Items(
+                                            type: 'object',
+                                            required: ['year'],
+                                            properties: [
+                                                new OA\Property(property: 'year', type: 'integer'),
+                                                new OA\Property(property: 'units', type: 'number', nullable: true),
+                                                new OA\Property(property: 'price', type: 'number', nullable: true),
+                                            ],
+                                        ),
+                                    ),
                                 ],
                             ),
                         ),
@@ -187,11 +201,12 @@ use OpenApi\Attributes as OA;
                                         type: 'array',
                                         items: new OA\Items(
                                             type: 'object',
-                                            required: ['year', 'units', 'price'],
+                                            required: ['year', 'units', 'price', 'typed'],
                                             properties: [
                                                 new OA\Property(property: 'year', type: 'integer'),
                                                 new OA\Property(property: 'units', type: 'number', nullable: true),
                                                 new OA\Property(property: 'price', type: 'number', nullable: true),
+                                                new OA\Property(property: 'typed', type: 'boolean'),
                                             ],
                                         ),
                                     ),
@@ -209,10 +224,35 @@ use OpenApi\Attributes as OA;
                 type: 'object',
                 nullable: true,
                 description: 'Null where fewer than two companies meet',
-                required: ['value', 'units', 'by_value', 'by_units'],
+                required: ['value', 'units', 'by_value', 'by_units', 'past_years', 'past_by_value', 'past_by_units'],
                 properties: [
                     new OA\Property(property: 'value', ref: '#/components/schemas/PriceLine'),
                     new OA\Property(property: 'units', ref: '#/components/schemas/PriceLine'),
+                    new OA\Property(property: 'past_years', type: 'array', items: new OA\Items(type: 'integer')),
+                    new OA\Property(
+                        property: 'past_by_value',
+                        type: 'array',
+                        items: new OA\Items(
+                            type: 'object',
+                            required: ['ticker', 'shares'],
+                            properties: [
+                                new OA\Property(property: 'ticker', type: 'string'),
+                                new OA\Property(property: 'shares', ref: '#/components/schemas/PriceLine'),
+                            ],
+                        ),
+                    ),
+                    new OA\Property(
+                        property: 'past_by_units',
+                        type: 'array',
+                        items: new OA\Items(
+                            type: 'object',
+                            required: ['ticker', 'shares'],
+                            properties: [
+                                new OA\Property(property: 'ticker', type: 'string'),
+                                new OA\Property(property: 'shares', ref: '#/components/schemas/PriceLine'),
+                            ],
+                        ),
+                    ),
                     new OA\Property(
                         property: 'by_value',
                         type: 'array',

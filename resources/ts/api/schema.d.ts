@@ -3413,6 +3413,12 @@ export interface components {
                     drivers: {
                         [key: string]: components["schemas"]["RevenueDriver"];
                     };
+                    /** @description What was typed of past years */
+                    past?: {
+                        year: number;
+                        units?: number | null;
+                        price?: number | null;
+                    }[];
                 }[];
             }[];
         };
@@ -3452,6 +3458,7 @@ export interface components {
                         year: number;
                         units: number | null;
                         price: number | null;
+                        typed: boolean;
                     }[];
                     units: components["schemas"]["PriceLine"];
                     price: components["schemas"]["PriceLine"];
@@ -3462,6 +3469,15 @@ export interface components {
             market: {
                 value: components["schemas"]["PriceLine"];
                 units: components["schemas"]["PriceLine"];
+                past_years: number[];
+                past_by_value: {
+                    ticker: string;
+                    shares: components["schemas"]["PriceLine"];
+                }[];
+                past_by_units: {
+                    ticker: string;
+                    shares: components["schemas"]["PriceLine"];
+                }[];
                 by_value: {
                     ticker: string;
                     shares: components["schemas"]["PriceLine"];

@@ -164,12 +164,40 @@ const asked = (row: Row, field: 'start' | 'value' | 'to' | 'years', asPercent = 
   return value == null ? '' : asPercent ? `${percent(value)}%` : Math.abs(value) >= 1e6 ? amount(value).replace(' ', '') : String(value)
 }
 
+/** Shares of the years that were, then of those to come. */
+const marketYears = computed(() => [
+  ...(data.value?.market?.past_years ?? []).map(String),
+  ...(data.value?.years ?? []).map((year) => `${year} e`),
+])
 const marketSeries = (by: 'by_value' | 'by_units'): Series[] =>
-  (data.value?.market?.[by] ?? []).map((of) => ({
+  (data.value?.market?.[by] ?? []).map((of, i) => ({
     name: of.ticker,
-    values: of.shares.map((share) => (share === null ? null : 100 * share)),
+    values: [...(data.value!.market![`past_${by}`][i]?.shares ?? []), ...of.shares].map((share) => (share === null ? null : 100 * share)),
     unit: '%',
   }))
+/** A figure of a past year in place of what was reported; emptied, what was reported counts again. */
+function writePast(company: number, segment: number, year: number, key: 'units' | 'price', text: string): void {
+  const of = definition.value!.companies[company]!.segments[segment]!
+  const read = text.trim() === '' ? null : readNumber(text)
+  if (text.trim() !== '' && read === null) {
+    notices.fail('Write a number such as 15, 2.5bn or 300m.')
+    return
+  }
+  const { units = null, price = null } = of.past?.find((at) => at.year === year) ?? {}
+  const now = { year, units, price, [key]: read }
+  of.past = [...(of.past ?? []).filter((at) => at.year !== year), ...(now.units === null && now.price === null ? [] : [now])]
+}
+const typed = (company: number, segment: number, year: number, key: 'units' | 'price'): string => {
+  const value = definition.value!.companies[company]!.segments[segment]!.past?.find((at) => at.year === year)?.[key]
+  return value == null ? '' : String(value)
+}
+/** The fiscal years before the forecast, whether anything is known of them or not. */
+const PAST_YEARS = 4
+const before = computed(() => {
+  const first = data.value?.years[0]
+  return first === undefined ? [] : Array.from({ length: PAST_YEARS }, (_, i) => first - PAST_YEARS + i)
+})
+const typing = ref<string | null>(null)
 interface Line {
   key: string
   label: string
@@ -242,7 +270,31 @@ const yearColumns = computed<SheetColumn<Line>[]>(() => [
               @update:model-value="(method) => (company.segments[s] = withMethod(segment, method))"
             />
             <label><input v-model="segment.in_market" type="checkbox" /> in the market</label>
+            <v-btn
+              size="x-small"
+              :aria-pressed="typing === `${c} ${s}`"
+              :aria-label="`Type past figures of ${segment.name}, ${company.ticker}`"
+              @click="typing = typing === `${c} ${s}` ? null : `${c} ${s}`"
+              >Type past figures</v-btn
+            >
           </div>
+          <SheetTable
+            v-if="typing === `${c} ${s}`"
+            :label="`Typed past figures of ${segment.name}, ${company.ticker}`"
+            :columns="[
+              { key: 'key', head: 'In place of what was reported', of: (key) => (key === 'price' ? 'price' : 'units') },
+              ...columnsOf<'units' | 'price'>(before),
+            ]"
+            :rows="['units', 'price'] as ('units' | 'price')[]"
+            :row-key="(key) => key"
+          >
+            <template #cell="{ row: key, column }"
+              ><CommitInput
+                :aria-label="`${key} of ${segment.name}, ${company.ticker}, ${before[column]}`"
+                :model-value="typed(c, s, before[column]!, key)"
+                @update:model-value="(text: string) => writePast(c, s, before[column]!, key, text)"
+            /></template>
+          </SheetTable>
           <SheetTable
             many
             through-time
@@ -292,7 +344,7 @@ const yearColumns = computed<SheetColumn<Line>[]>(() => [
         <div v-if="data.market" class="charts">
           <ChartFrame
             title="Market shares by value"
-            :labels="data.years.map(String)"
+            :labels="marketYears"
             :series="marketSeries('by_value')"
             :height="220"
             mode="stack"
@@ -300,7 +352,7 @@ const yearColumns = computed<SheetColumn<Line>[]>(() => [
           />
           <ChartFrame
             title="Market shares by units"
-            :labels="data.years.map(String)"
+            :labels="marketYears"
             :series="marketSeries('by_units')"
             :height="220"
             mode="stack"
