@@ -241,6 +241,9 @@ function yAxis(unit: string, pane: Pane, grid: number, own: Series[], drawing: D
   } as YAXisComponentOption
 }
 
+/** So many labels are more than there are pixels for. */
+const CROWDED = 800
+
 function drawn(one: Series, color: string, stacked: boolean, count: number, look: Look): object {
   const base = { name: one.name, data: one.values as unknown[], itemStyle: { color } }
   if (one.range) {
@@ -254,13 +257,15 @@ function drawn(one: Series, color: string, stacked: boolean, count: number, look
     }
   }
   if (one.bars || stacked) {
-    return { ...base, type: 'bar', barMaxWidth: stacked ? 44 : 22, ...(stacked ? { stack: 'all' } : {}), large: count > 800 }
+    return { ...base, type: 'bar', barMaxWidth: stacked ? 44 : 22, ...(stacked ? { stack: 'all' } : {}), large: count > CROWDED }
   }
   return {
     ...base,
     type: 'line',
     showSymbol: count < 30,
     symbolSize: 5,
+    // More points than pixels: those that keep the shape are drawn (S. Steinarsson, 2013); values that are read out are of all.
+    ...(count > CROWDED ? { sampling: 'lttb' } : {}),
     lineStyle: { color, width: one.edge ? 1 : 1.8, type: one.benchmark ? 'dashed' : one.edge ? 'dotted' : 'solid' },
   }
 }

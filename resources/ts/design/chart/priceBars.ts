@@ -1,20 +1,37 @@
 import type { CustomSeriesRenderItem, CustomSeriesRenderItemReturn } from 'echarts'
 
+/** Where bars stand too close for a wedge, all are drawn as three paths: thousands of shapes of their own would take half a second. */
+interface Crowd {
+  threads: string[]
+  up: string[]
+  down: string[]
+}
+
 /**
  * A bar of trades as a wedge on a thread: the thread goes from the lowest to the highest price, the wedge begins broad at the opening and
  * comes to its point at the close, so that its direction is seen without its colour.
  */
 export function wedges(up: string, down: string, thread: string): CustomSeriesRenderItem {
-  return (_, api): CustomSeriesRenderItemReturn => {
+  return (params, api): CustomSeriesRenderItemReturn => {
     const [at, open, close, low, high] = [0, 1, 2, 3, 4].map((i) => api.value(i) as number) as [number, number, number, number, number]
     const y = (value: number): number => api.coord([at, value])[1]!
     const x = api.coord([at, close])[0]!
     const breadth = Math.min(7, Math.max(1, ((api.size!([1, 0]) as number[])[0] ?? 4) * 0.36))
+    const isRising = !(Number.isFinite(open) && close < open)
+    if (breadth <= 1) {
+      const crowd = params.context as unknown as Partial<Crowd>
+      crowd.threads ??= []
+      crowd.up ??= []
+      crowd.down ??= []
+      if (Number.isFinite(low) && Number.isFinite(high)) crowd.threads.push(`M${x} ${y(low)}V${y(high)}`)
+      ;(isRising ? crowd.up : crowd.down).push(`M${x - 1} ${y(close)}H${x + 1}`)
+      return params.dataIndexInside === params.dataInsideLength - 1 ? together(crowd as Crowd, up, down, thread) : undefined
+    }
     const children: unknown[] = []
     if (Number.isFinite(low) && Number.isFinite(high)) {
       children.push({ type: 'line', shape: { x1: x, y1: y(low), x2: x, y2: y(high) }, style: { stroke: thread, lineWidth: 1 } })
     }
-    if (Number.isFinite(open) && Math.abs(y(open) - y(close)) >= 1 && breadth > 1) {
+    if (Number.isFinite(open) && Math.abs(y(open) - y(close)) >= 1) {
       children.push({
         type: 'polygon',
         shape: {
@@ -24,16 +41,24 @@ export function wedges(up: string, down: string, thread: string): CustomSeriesRe
             [x, y(close)],
           ],
         },
-        style: { fill: close >= open ? up : down },
+        style: { fill: isRising ? up : down },
       })
     } else {
-      const color = Number.isFinite(open) && close < open ? down : up
       children.push({
         type: 'line',
         shape: { x1: x - breadth, y1: y(close), x2: x + breadth, y2: y(close) },
-        style: { stroke: color, lineWidth: 1.5 },
+        style: { stroke: isRising ? up : down, lineWidth: 1.5 },
       })
     }
     return { type: 'group', children } as CustomSeriesRenderItemReturn
   }
+}
+
+function together(crowd: Crowd, up: string, down: string, thread: string): CustomSeriesRenderItemReturn {
+  const path = (parts: string[], stroke: string, lineWidth: number): unknown[] =>
+    parts.length ? [{ type: 'path', shape: { pathData: parts.join('') }, style: { stroke, lineWidth, fill: 'none' } }] : []
+  return {
+    type: 'group',
+    children: [...path(crowd.threads, thread, 1), ...path(crowd.up, up, 1.5), ...path(crowd.down, down, 1.5)],
+  } as CustomSeriesRenderItemReturn
 }

@@ -124,8 +124,10 @@ const to = (of: Report | undefined) => (of ? { query: { ...route.query, report: 
           <section>
             <h2>{{ last.quarter }}, told on {{ moment(last) }}</h2>
             <p class="choices">
-              <v-btn size="small" :disabled="!state.data.reports[place + 1]" :to="to(state.data.reports[place + 1])">The one before</v-btn>
-              <v-btn size="small" :disabled="place === 0" :to="to(state.data.reports[place - 1])">The one after</v-btn>
+              <v-btn size="small" :active="false" :disabled="!state.data.reports[place + 1]" :to="to(state.data.reports[place + 1])"
+                >The one before</v-btn
+              >
+              <v-btn size="small" :active="false" :disabled="place === 0" :to="to(state.data.reports[place - 1])">The one after</v-btn>
             </p>
             <SheetTable label="The report" :columns="lines" :rows="last.lines" :row-key="(line) => line.key">
               <template #cell-actual="{ row: line }"
