@@ -584,6 +584,8 @@ final class ImportTest extends DemoTestCase
     public function test_every_other_kind_of_table(): void
     {
         $before = $this->everything();
+        // What the others come to, so that the sum is what the report told.
+        $others = fn (string $line, int $one): int => (int) $this->line('MWPR', $line, 20250) - $one;
         $files = [
             'dividends.csv' => [
                 'Ticker,Ex-date,Payment '.
@@ -617,6 +619,29 @@ final class ImportTest extends DemoTestCase
                 "Tarn,Director,Purchase,500,20\nBRSW,2026-06-11,M. Tarn,Director,Sale,200,21\nBRSW,2026-06-12,M. ".
                 "Tarn,Director,Gift,1,1\n",
                 'insider_trades',
+                2,
+                1,
+            ],
+            'notes.csv' => [
+                "Company,Date,Broker,Recommendation,Price target,Summary\nBRSW,2026-06-10,Quill Research,Outperform,70,Salt keeps\n".
+                "BRSW,2026-06-11,Tarn & Sons,Under review,60,\nORTN,2026-06-11,Tarn & Sons,Sell,4,Too dear\n",
+                'broker_notes',
+                2,
+                1,
+            ],
+            'buildings.csv' => [
+                "Company,Building,Fiscal year,Place,Area,Let area,Value,Filed on\nMWPR,Tarn House,2025,Ashkeel,1000,900,25000000,".
+                "2026-03-01\nMWPR,Quay Works,2025,Osk Point,500,500,{$others('investment_property', 25_000_000)},2026-03-01\n",
+                'buildings',
+                2,
+                0,
+            ],
+            'rent roll.csv' => [
+                "Company,Tenant,Fiscal year,Annual rent,Lease end,Building,Trade,Filed on\n".
+                "MWPR,Ulvey,2025,12000000,2031-12-31,Tarn House,Salt,2026-03-01\n".
+                "MWPR,Orrick,2025,250000000,never,Quay Works,,2026-03-01\n".
+                "MWPR,Quillan,2025,{$others('annualized_rent', 12_000_000)},,Quay Works,,2026-03-01\n",
+                'leases',
                 2,
                 1,
             ],
@@ -808,6 +833,9 @@ final class ImportTest extends DemoTestCase
                 'estimates',
                 'holdings',
                 'insider_trades',
+                'ratings',
+                'buildings',
+                'leases',
                 'transactions',
                 'replaced_rows',
             ] as $table
