@@ -25,6 +25,9 @@ final class CompanyEarningPower
     /** @var array<string, list<array{end: int, basis: float|null, price: float|null}>> */
     private array $told = [];
 
+    /** @var array<string, ValueLine> by what was asked */
+    private array $lines = [];
+
     public function __construct(private readonly CompanyScope $scope)
     {
     }
@@ -49,6 +52,19 @@ final class CompanyEarningPower
         ?float $own = null,
         ?float $growth = null,
     ): ValueLine {
+        return $this->lines[serialize([$basis, $years, $rule, $own, $growth])] ??= ValueLine::of(
+            $this->told($basis),
+            $this->ahead($basis, $growth),
+            $years,
+            $rule,
+            self::TRIM,
+            $own,
+        );
+    }
+
+    /** @return list<array{end: int, basis: float|null}> fiscal years to come */
+    private function ahead(Basis $basis, ?float $growth): array
+    {
         $expected = [];
         for ($k = 1; $k <= self::AHEAD; $k++) {
             $end = $this->yearEnd($k);
@@ -57,7 +73,7 @@ final class CompanyEarningPower
             }
         }
 
-        return ValueLine::of($this->told($basis), $expected, $years, $rule, self::TRIM, $own);
+        return $expected;
     }
 
     /**

@@ -20,12 +20,20 @@ final class Indicators
      */
     public static function sma(array $x, int $n): array
     {
+        // A running sum would gather rounding errors over thousands of bars, and a fresh sum per window takes n times as long. Cut into
+        // blocks of n, a window is the end of one block and the beginning of the next: only so many values are ever added as it has.
+        $ends = [];
+        $sum = 0.0;
+        for ($i = count($x) - 1; $i >= 0; $i--) {
+            $ends[$i] = $sum = $i % $n === $n - 1 ? (float) $x[$i] : $sum + $x[$i];
+        }
         $result = [];
         $known = 0;
+        $beginning = 0.0;
         foreach ($x as $i => $value) {
+            $beginning = $i % $n === 0 ? (float) $value : $beginning + $value;
             $known = $value === null ? 0 : $known + 1;
-            // A fresh sum per window: a running sum would gather rounding errors over thousands of bars.
-            $result[] = $known >= $n ? array_sum(array_slice($x, $i - $n + 1, $n)) / $n : null;
+            $result[] = $known < $n ? null : ($i % $n === $n - 1 ? $beginning : $ends[$i - $n + 1] + $beginning) / $n;
         }
 
         return $result;

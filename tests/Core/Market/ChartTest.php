@@ -17,6 +17,25 @@ use PHPUnit\Framework\TestCase;
 /** What is drawn of prices: averages, studies, and what an entry by levels needs. */
 final class ChartTest extends TestCase
 {
+    public function test_a_mean_of_any_length_is_that_of_the_window_and_starts_anew_after_a_gap(): void
+    {
+        $chance = new \Random\Randomizer(new \Random\Engine\Mt19937(5));
+        for ($round = 0; $round < 200; $round++) {
+            $n = $chance->getInt(1, 40);
+            $x = [];
+            for ($i = $chance->getInt(0, 150); $i > 0; $i--) {
+                $x[] = $chance->getInt(0, 30) === 0 ? null : $chance->getInt(-1000, 1000) / 7;
+            }
+            $means = Indicators::sma($x, $n);
+            foreach ($x as $i => $_) {
+                $window = $i < $n - 1 ? [null] : array_slice($x, $i - $n + 1, $n);
+                in_array(null, $window, true)
+                    ? $this->assertNull($means[$i])
+                    : $this->assertEqualsWithDelta(array_sum($window) / $n, $means[$i], 1e-10);
+            }
+        }
+    }
+
     public function test_an_average_is_read_as_it_is_written(): void
     {
         foreach (['s2', 's200', 'e20', 'e1000'] as $written) {
