@@ -157,6 +157,28 @@ final class ExpectationsTest extends DemoTestCase
         $this->assertContains('Tarn: sell, target 20.00', $titles);
     }
 
+    public function test_figures_that_follow_from_expectations_agree_with_each_other(): void
+    {
+        $told = $this->expectations('GRME');
+        $figures = [];
+        foreach ($told['figures'] as ['key' => $key, 'figure' => $figure]) {
+            $figures[$key] = $figure['value'];
+        }
+        $growth = DB::table('observations')
+            ->where('company_id', $this->companyId('GRME'))
+            ->where('name', 'expected_long_term_growth')
+            ->orderByDesc('day')
+            ->value('value');
+        $this->assertEqualsWithDelta(
+            $figures['forward_price_to_earnings'] / (100 * $growth),
+            $figures['forward_price_earnings_to_growth'],
+            1e-9,
+        );
+        $mean = end($told['targets']['mean']);
+        $price = $this->getJson('/api/v1/companies/GRME')->json('price.close');
+        $this->assertEqualsWithDelta($mean / $price - 1, $figures['target_price_upside'], 1e-4);
+    }
+
     public function test_coming_quarters_stand_beside_the_same_quarter_a_year_before(): void
     {
         foreach (['BRSW', 'GRME', 'YCFI'] as $ticker) {

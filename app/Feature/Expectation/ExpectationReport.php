@@ -25,6 +25,18 @@ final readonly class ExpectationReport
 
     private const EARNINGS = 'earnings_per_share_diluted';
 
+    /** What follows from what is expected, each with its working. */
+    private const FIGURES = [
+        'forward_price_to_earnings',
+        'forward_price_earnings_to_growth',
+        'price_earnings_to_growth',
+        'estimated_earnings_growth_next_year',
+        'revision_breadth_30d',
+        'target_price_upside',
+        'analyst_buy_share',
+        'estimate_dispersion',
+    ];
+
     private const AHEAD = 3;
 
     /** Calendar days over which revisions are told. */
@@ -53,6 +65,7 @@ final readonly class ExpectationReport
         return [
             'currency' => $this->scope->company->reportingCurrency,
             'trading_currency' => $this->scope->company->tradingCurrency,
+            'figures' => (new FigureReport($this->scope))->metrics(self::FIGURES),
             'years' => $this->years(),
             'lines' => array_map($this->line(...), self::LINES),
             'quarters' => $this->quarters(),

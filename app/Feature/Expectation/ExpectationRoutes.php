@@ -64,6 +64,7 @@ use OpenApi\Attributes as OA;
         required: [
             'currency',
             'trading_currency',
+            'figures',
             'years',
             'lines',
             'quarters',
@@ -77,6 +78,7 @@ use OpenApi\Attributes as OA;
             'notes',
         ],
         properties: [
+            new OA\Property(property: 'figures', type: 'array', items: new OA\Items(ref: '#/components/schemas/NamedFigure')),
             new OA\Property(property: 'currency', type: 'string', description: 'Of estimates'),
             new OA\Property(property: 'trading_currency', type: 'string', description: 'Of prices and targets'),
             new OA\Property(

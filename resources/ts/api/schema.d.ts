@@ -3617,6 +3617,7 @@ export interface components {
             }[];
         };
         Expectations: {
+            figures: components["schemas"]["NamedFigure"][];
             /** @description Of estimates */
             currency: string;
             /** @description Of prices and targets */

@@ -210,6 +210,12 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
       <p v-if="!state.data.lines.some((of) => of.years.some((year) => !year.told && year.mean !== null))" class="quiet">
         No house has said what it expects of this company by this day.
       </p>
+      <div v-if="state.data.figures.length" class="entries">
+        <div v-for="entry in state.data.figures" :key="entry.key" class="entry">
+          <span>{{ entry.label }}</span>
+          <FigureButton :figure="entry.figure" :question="{ kind: 'metric', ticker, metric: entry.key, label: entry.label }" />
+        </div>
+      </div>
       <div class="parts">
         <section v-if="paths.length">
           <ChartFrame
@@ -338,6 +344,18 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
 </template>
 
 <style scoped>
+.entries {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  column-gap: calc(var(--space) * 9);
+  margin-bottom: calc(var(--space) * 4);
+}
+.entry {
+  display: flex;
+  justify-content: space-between;
+  padding: calc(var(--space) * 0.5) 0;
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+}
 .parts {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(480px, 1fr));

@@ -78,7 +78,7 @@ const happenings = computed<Happening[]>(() => {
   ]
 })
 function open(of: Happening): void {
-  const place = opens(of.kind, props.ticker)
+  const place = opens(of.kind, props.ticker, of.title.slice(0, 10))
   if (place) void router.push(place)
 }
 

@@ -107,7 +107,12 @@ const drawn = computed<Series[]>(() => [
   },
 ])
 /** The report the page is about: the latest, or the one that was chosen. */
-const last = computed(() => state.value.data?.reports.find((of) => of.quarter === route.query.report) ?? state.value.data?.reports[0])
+const last = computed(
+  () =>
+    state.value.data?.reports.find((of) => of.quarter === route.query.report) ??
+    state.value.data?.reports.find((of) => of.told_on === route.query.told) ??
+    state.value.data?.reports[0],
+)
 const place = computed(() => state.value.data?.reports.findIndex((of) => of === last.value) ?? 0)
 const to = (of: Report | undefined) => (of ? { query: { ...route.query, report: of.quarter } } : {})
 </script>

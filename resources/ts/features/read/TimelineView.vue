@@ -53,7 +53,9 @@ const years = computed(() => {
             <span class="quiet kind">{{ word(item.kind) }}</span>
             <span
               ><a v-if="item.paper !== null" :href="paperAddress(item.paper)" target="_blank" rel="noopener">{{ item.title }}</a
-              ><router-link v-else-if="opens(item.kind, ticker)" :to="opens(item.kind, ticker)!">{{ item.title }}</router-link
+              ><router-link v-else-if="opens(item.kind, ticker, item.day)" :to="opens(item.kind, ticker, item.day)!">{{
+                item.title
+              }}</router-link
               ><strong v-else>{{ item.title }}</strong
               ><span v-if="item.text" class="text">{{ item.text }}</span></span
             >

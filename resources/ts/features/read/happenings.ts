@@ -15,10 +15,11 @@ export const KINDS: { key: string; word: string; symbol: Happening['symbol']; vi
 ]
 
 /** The page on which something of a kind is read in full; null where it is told in full already. */
-export function opens(kind: string, ticker: string): RouteLocationRaw | null {
+export function opens(kind: string, ticker: string, day: string): RouteLocationRaw | null {
   const view = KINDS.find((of) => of.key === kind)?.view ?? null
   if (view === null) return null
-  return view === 'decide' ? { name: 'decide', params: { ticker } } : { name: 'read', params: { ticker, view } }
+  if (view === 'decide') return { name: 'decide', params: { ticker } }
+  return { name: 'read', params: { ticker, view }, query: kind === 'report' ? { told: day } : {} }
 }
 
 /** The bar a day falls into: bars are told by their last day, or by day and hour. */
