@@ -81,7 +81,7 @@ final class SimulatedDatabase
                     unset($row['id']);
                 }
                 if (isset($row['companies']) && $table === 'simulation_blocks') {
-                    $row['companies'] = sha1((string) gzuncompress($row['companies']));
+                    $row['companies'] = sha1(serialize(igbinary_unserialize($row['companies'])));
                 }
                 $rows[] = json_encode(array_map(static fn (mixed $of): mixed => is_string($of) ? bin2hex($of) : $of, $row));
             }

@@ -128,6 +128,9 @@ final class RunBenchmark extends Command
         );
         $power = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/earning-power"));
         $picture = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/picture"));
+        $industries = $this->request('GET', '/api/v1/industries')['industries'];
+        usort($industries, static fn (array $a, array $b): int => $b['companies'] <=> $a['companies']);
+        $industry = $this->median(fn () => $this->request('GET', "/api/v1/industries/{$industries[0]['code']}"));
         $this->table(
             ['one company', 'median, ms'],
             [
@@ -135,6 +138,7 @@ final class RunBenchmark extends Command
                 ['what a first reading draws', number_format($picture, 1)],
                 ['ten years of days, five averages, three studies, levels', number_format($market, 1)],
                 ['earning power on all bases with its grid', number_format($power, 1)],
+                ["an industry of {$industries[0]['companies']} companies", number_format($industry, 1)],
                 ['statement', number_format($statement, 1)],
                 ['revaluation over HTTP', number_format($value, 1)],
                 ['revaluation in the core', number_format($core, 1)],
