@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { asShares, chartOption, readings, type Drawing, type Look } from '@/design/chart/option'
-import { barOf } from '@/features/read/happenings'
+import { wedges } from '@/design/chart/priceBars'
+import { barOf, opens } from '@/features/read/happenings'
 import { panesOf, seriesOf, type Market } from '@/features/read/priceChart'
 
 const look: Look = {
@@ -149,4 +150,48 @@ describe('a chart of prices', () => {
     expect(seriesOf(hours, 'line', true)[0]!.name).toBe('Price')
     expect(panesOf({ ...market, volume: [null] } as Market, false).map((pane) => pane.key)).toEqual(['price', 'strength'])
   })
+})
+
+/** What a custom series asks of its chart, with bars so many pixels apart. */
+const apart = (pixels: number, bars: number[][]) => {
+  const context = {}
+  const draw = wedges('up', 'down', 'thread')
+  return bars.map((bar, i) =>
+    draw(
+      { context, dataIndexInside: i, dataInsideLength: bars.length } as never,
+      {
+        value: (at: number) => bar[at],
+        coord: ([x, y]: [number, number]) => [pixels * x, 100 - y],
+        size: () => [pixels, 0],
+      } as never,
+    ),
+  )
+}
+const BARS = [
+  [0, 10, 12, 9, 13],
+  [1, 12, 11, 10, 12],
+  [2, NaN, 11, NaN, NaN],
+]
+
+it('bars with room are wedges of their own, crowded ones three paths of the last', () => {
+  const wide = apart(12, BARS) as { children: { type: string; style: { fill?: string; stroke?: string } }[] }[]
+  expect(wide.map((one) => one.children.map((child) => child.type))).toEqual([['line', 'polygon'], ['line', 'polygon'], ['line']])
+  expect(wide[0]!.children[1]!.style.fill).toBe('up')
+  expect(wide[1]!.children[1]!.style.fill).toBe('down')
+
+  const crowd = apart(1, BARS) as ({ children: { shape: { pathData: string }; style: { stroke: string } }[] } | undefined)[]
+  expect(crowd.slice(0, 2)).toEqual([undefined, undefined])
+  expect(crowd[2]!.children.map((child) => child.style.stroke)).toEqual(['thread', 'up', 'down'])
+  expect(crowd[2]!.children[0]!.shape.pathData).toBe('M0 91V87M1 90V88')
+  expect(crowd[2]!.children[2]!.shape.pathData).toBe('M0 89H2')
+})
+
+it('a happening opens where it is read, a report on its own day', () => {
+  expect(opens('report', 'BRSW', '2026-03-05')).toEqual({
+    name: 'read',
+    params: { ticker: 'BRSW', view: 'results' },
+    query: { told: '2026-03-05' },
+  })
+  expect(opens('decision', 'BRSW', '2026-03-05')).toEqual({ name: 'decide', params: { ticker: 'BRSW' } })
+  expect(opens('news', 'BRSW', '2026-03-05')).toBeNull()
 })
