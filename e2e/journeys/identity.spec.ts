@@ -20,7 +20,7 @@ test('a ticker of two companies is asked about, one used again means who had it,
 
   // A former name leads to the company of today, which shows what it was called.
   await page.keyboard.press('/')
-  await page.getByRole('combobox', { name: 'Company, metric, screen, list, note or page' }).fill('ropeworks')
+  await page.getByRole('combobox', { name: 'Company, metric, screen, list, note, paper or page' }).fill('ropeworks')
   await expect(page.getByText('Skellanmoor Combined Trades').first()).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/read\/SKCT/)
