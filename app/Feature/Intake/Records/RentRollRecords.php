@@ -17,6 +17,9 @@ abstract class RentRollRecords extends FiledRecords
 {
     private readonly ?BulkInsert $insert;
 
+    /** @var array<string, int> of this import, by company, period and day */
+    private array $filings = [];
+
     public function __construct(ImportPass $pass)
     {
         parent::__construct($pass);
@@ -140,7 +143,7 @@ abstract class RentRollRecords extends FiledRecords
             $row['place'],
         );
         if (! $same && $this->insert !== null) {
-            $filing = $this->writer->filed($company, $row['period'], $filedOn);
+            $filing = $this->filings["{$company} {$row['period']} {$filedOn}"] ??= $this->writer->filed($company, $row['period'], $filedOn);
             $this->insert->add($company, $filing, ...array_map(static fn (string $of): mixed => $row[$of], $columns));
         }
     }
