@@ -10,6 +10,7 @@ use Logion\Identity\DatedListing;
 use Logion\Market\Bars\PriceBars;
 use Logion\Market\PriceSeries;
 use Logion\Time\TradingDays;
+use PDO;
 
 /** What of bars only a chart asks for: the opening prices of days, and hours. */
 final readonly class BarReader
@@ -24,21 +25,20 @@ final readonly class BarReader
         $opens = array_fill(0, count($prices->days), null);
         $listings = $this->main($security);
         foreach ($listings as $nth => $listing) {
-            $rows = DB::table('bars')
-                ->where('listing_id', $listing->id)
-                ->where('day', '>=', $nth === 0 ? 0 : $listing->from)
-                ->where('day', '<', $listings[$nth + 1]->from ?? Identities::LATEST)
-                ->whereNotNull('open')
-                ->orderBy('day')
-                ->get(['day', 'open', 'close']);
+            $rows = DB::connection()
+                ->getPdo()
+                ->prepare(
+                    'select day, open, close from bars where listing_id = ? and day >= ? and day < ? and open is not null order by day',
+                );
+            $rows->execute([$listing->id, $nth === 0 ? 0 : $listing->from, $listings[$nth + 1]->from ?? Identities::LATEST]);
             $i = 0;
             $n = count($prices->days);
-            foreach ($rows as $row) {
-                while ($i < $n && $prices->days[$i] < $row->day) {
+            foreach ($rows->fetchAll(PDO::FETCH_NUM) as [$day, $open, $close]) {
+                while ($i < $n && $prices->days[$i] < $day) {
                     $i++;
                 }
-                if ($i < $n && $prices->days[$i] === (int) $row->day && $row->close > 0) {
-                    $opens[$i] = ($prices->closes[$i] / $row->close) * $row->open;
+                if ($i < $n && $prices->days[$i] === (int) $day && $close > 0) {
+                    $opens[$i] = ($prices->closes[$i] / $close) * $open;
                 }
             }
         }

@@ -6,6 +6,7 @@ namespace App\Storage;
 
 use Illuminate\Support\Facades\DB;
 use Logion\Market\Economy;
+use PDO;
 
 /** Reads the rates of the economy once a process. */
 final class EconomyReader
@@ -27,15 +28,19 @@ final class EconomyReader
         if ($this->economy !== null) {
             return $this->economy;
         }
-        $series = $exchange = [];
-        foreach (DB::table('economy_series')->orderBy('name')->orderBy('day')->get() as $row) {
-            if (str_starts_with($row->name, 'exchange_rate:')) {
-                $currency = substr($row->name, 14);
-                $exchange[$currency]['days'][] = (int) $row->day;
-                $exchange[$currency]['values'][] = (float) $row->value;
+        $all = $series = $exchange = [];
+        // Every page of a company reads them, thousands where exchange rates are daily: as plain arrays.
+        $rows = DB::connection()->getPdo()->prepare('select name, day, value from economy_series order by name, day');
+        $rows->execute();
+        foreach ($rows->fetchAll(PDO::FETCH_NUM) as [$name, $day, $value]) {
+            $all[$name]['days'][] = (int) $day;
+            $all[$name]['values'][] = (float) $value;
+        }
+        foreach ($all as $name => $of) {
+            if (str_starts_with($name, EconomySeries::EXCHANGE_RATE)) {
+                $exchange[substr($name, strlen(EconomySeries::EXCHANGE_RATE))] = $of;
             } else {
-                $series[$row->name]['days'][] = (int) $row->day;
-                $series[$row->name]['values'][] = (float) $row->value;
+                $series[$name] = $of;
             }
         }
 

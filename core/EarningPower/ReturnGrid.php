@@ -50,11 +50,14 @@ final readonly class ReturnGrid
             return ['exit' => null, 'annual' => null, 'price_only' => null];
         }
         $exit = $multiple * $basis;
+        $priceOnly = ($exit / $this->price) ** (365 / $days) - 1;
 
         return [
             'exit' => $exit,
-            'annual' => Returns::moneyWeighted([[$this->on, -$this->price], ...$this->dividends, [$this->exit, $exit]]),
-            'price_only' => ($exit / $this->price) ** (365 / $days) - 1,
+            'annual' => $this->dividends === []
+                ? $priceOnly
+                : Returns::moneyWeighted([[$this->on, -$this->price], ...$this->dividends, [$this->exit, $exit]]),
+            'price_only' => $priceOnly,
         ];
     }
 

@@ -95,45 +95,72 @@ final readonly class ValueLine
      */
     public function at(int $day): array
     {
-        $none = ['value' => null, 'lower' => null, 'upper' => null];
-        foreach ($this->points as $i => $point) {
-            if ($point['end'] === $day) {
-                return array_intersect_key($point, $none);
-            }
-            if ($point['end'] > $day) {
-                $before = $this->points[$i - 1] ?? null;
-                if ($before === null) {
-                    return $none;
-                }
-                $part = Day::between($before['end'], $day) / Day::between($before['end'], $point['end']);
-                foreach (array_keys($none) as $of) {
-                    $none[$of] = $before[$of] === null || $point[$of] === null ? null : $before[$of] + $part * ($point[$of] - $before[$of]);
-                }
+        return array_map(static fn (array $of): ?float => $of[0], $this->along([$day]));
+    }
 
-                return $none;
+    /**
+     * The line on days, each as {@see at()} tells it.
+     *
+     * @param  list<int>  $days  YYYYMMDD, ascending
+     * @return array{value: list<float|null>, lower: list<float|null>, upper: list<float|null>}
+     */
+    public function along(array $days): array
+    {
+        $value = $lower = $upper = [];
+        $next = -1;
+        $end = $from = $length = 0;
+        $bends = count($this->points);
+        foreach ($days as $day) {
+            if ($next < 0 || ($next < $bends && $this->points[$next]['end'] < $day)) {
+                do {
+                    $next++;
+                } while ($next < $bends && $this->points[$next]['end'] < $day);
+                $end = $this->points[$next]['end'] ?? null;
+                $from = $next === 0 ? 0 : Day::ordinal($this->points[$next - 1]['end']);
+                $length = $end === null ? 0 : Day::ordinal($end) - $from;
             }
+            $part = $end === null ? 0.0 : ($day === $end ? 1.0 : (Day::ordinal($day) - $from) / $length);
+            $value[] = $this->between($next, 'value', $part);
+            $lower[] = $this->between($next, 'lower', $part);
+            $upper[] = $this->between($next, 'upper', $part);
         }
 
-        return $none;
+        return ['value' => $value, 'lower' => $lower, 'upper' => $upper];
+    }
+
+    /**
+     * So far along from the point before one to that point.
+     *
+     * @param  'value'|'lower'|'upper'  $of
+     */
+    private function between(int $next, string $of, float $part): ?float
+    {
+        $there = $this->points[$next][$of] ?? null;
+        if ($part === 1.0) {
+            return $there;
+        }
+        $before = $this->points[$next - 1][$of] ?? null;
+
+        return $before === null || $there === null ? null : $before + $part * ($there - $before);
     }
 
     /**
      * Where prices stood beside the line on the days of which it is known, as shares of these days.
      *
-     * @param  list<int>  $days  YYYYMMDD
+     * @param  list<int>  $days  YYYYMMDD, ascending
      * @param  list<float>  $closes
      * @return array{days: int, above: float|null, above_band: float|null, below_band: float|null} null without such a day
      */
     public function position(array $days, array $closes): array
     {
         $known = $above = $over = $under = 0;
-        foreach ($days as $i => $day) {
-            ['value' => $value, 'lower' => $lower, 'upper' => $upper] = $this->at($day);
+        ['value' => $values, 'lower' => $lower, 'upper' => $upper] = $this->along($days);
+        foreach ($values as $i => $value) {
             if ($value !== null) {
                 $known++;
                 $above += (int) ($closes[$i] > $value);
-                $over += (int) ($upper !== null && $closes[$i] > $upper);
-                $under += (int) ($lower !== null && $closes[$i] < $lower);
+                $over += (int) ($upper[$i] !== null && $closes[$i] > $upper[$i]);
+                $under += (int) ($lower[$i] !== null && $closes[$i] < $lower[$i]);
             }
         }
         $share = static fn (int $count): ?float => $known === 0 ? null : $count / $known;

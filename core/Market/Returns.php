@@ -11,6 +11,9 @@ use Logion\Time\TradingDays;
 /** Returns from prices. Simple returns unless the name says otherwise; fractions, not per cent. */
 final class Returns
 {
+    /** Between these logarithms of one plus a rate the rate of return is looked for. */
+    private const WIDEST = 6.0;
+
     /**
      * P_t / P_{t−1} − 1, one shorter than the prices.
      *
@@ -107,9 +110,31 @@ final class Returns
 
             return $sum;
         };
-        $roots = RootFinding::scan($value, -6.0, 6.0, 1200);
+        $root = self::changesSignOnce($flows)
+            ? RootFinding::bracketed($value, -self::WIDEST, self::WIDEST)
+            : RootFinding::scan($value, -self::WIDEST, self::WIDEST, 1200)[0] ?? null;
 
-        return $roots === [] ? null : exp($roots[0]) - 1;
+        return $root === null ? null : exp($root) - 1;
+    }
+
+    /**
+     * Whether money is only paid in until it is only taken out: then one rate does it at most (Descartes' rule of signs), and none has to
+     * be looked for that is lower.
+     *
+     * @param  list<array{int, float}>  $flows
+     */
+    private static function changesSignOnce(array $flows): bool
+    {
+        usort($flows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        $signs = array_values(
+            array_filter(array_map(static fn (array $flow): int => $flow[1] <=> 0.0, $flows), static fn (int $sign): bool => $sign !== 0),
+        );
+        $changes = 0;
+        foreach ($signs as $i => $sign) {
+            $changes += (int) ($i > 0 && $sign !== $signs[$i - 1]);
+        }
+
+        return $changes === 1;
     }
 
     /**

@@ -63,6 +63,20 @@ final class MarketTest extends DemoTestCase
         }
     }
 
+    public function test_lines_are_told_to_eight_digits_and_shares_whole(): void
+    {
+        $before = ini_get('serialize_precision');
+        $listing = $this->listingId('BRSW');
+        $last = DB::table('bars')->where('listing_id', $listing)->max('day');
+        DB::table('bars')->where('listing_id', $listing)->where('day', $last)->update(['volume' => 12_345_678_901]);
+        $market = $this->market('BRSW', ['over' => '1m', 'averages' => 's50']);
+        $n = count($market['labels']) - 1;
+        $this->assertSame(12_345_678_901, $market['volume'][$n]);
+        $average = $market['averages'][0]['values'][$n];
+        $this->assertSame(sprintf('%.8g', $average), sprintf('%.12g', $average));
+        $this->assertSame($before, ini_get('serialize_precision'), 'all else is told to the last digit');
+    }
+
     public function test_weeks_and_months_are_made_of_their_days(): void
     {
         $days = $this->market('GRME', ['over' => 'all']);

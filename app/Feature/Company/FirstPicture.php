@@ -61,7 +61,7 @@ final readonly class FirstPicture
             'basis' => $this->scope->catalogue->label($basis->formula()),
             'multiple' => $round($line->normal),
             'years' => $line->used,
-            'worth' => array_map(static fn (PriceBar $bar): ?float => $round($line->at($bar->last)['value']), $weeks),
+            'worth' => array_map($round, $line->along(array_column($weeks, 'last'))['value']),
         ];
     }
 

@@ -102,10 +102,7 @@ final readonly class EarningPowerReport
      */
     private function along(ValueLine $line, array $days): array
     {
-        $on = array_map($line->at(...), $days);
-        $of = static fn (string $name): array => array_map(static fn (array $at): ?float => self::rounded($at[$name]), $on);
-
-        return ['value' => $of('value'), 'lower' => $of('lower'), 'upper' => $of('upper')];
+        return array_map(static fn (array $of): array => array_map(self::rounded(...), $of), $line->along($days));
     }
 
     /**

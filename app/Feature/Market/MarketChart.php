@@ -65,7 +65,7 @@ final class MarketChart
     {
         [$bars, $labels, $finished] = $this->bars($span);
         $from = TradingDays::firstFrom($bars->days, $period->from($this->scope->asOf));
-        $cut = static fn (array $line): array => self::rounded(array_slice($line, $from));
+        $cut = static fn (array $line): array => array_slice($line, $from);
         $through = array_map(static fn (MovingAverage $of): array => $of->through($bars->closes), $averages);
         $crosses = array_values(
             array_filter(MovingAverage::crosses($averages, $through), static fn (array $cross): bool => $cross['position'] >= $from),
@@ -78,7 +78,10 @@ final class MarketChart
             'high' => $cut($bars->highs),
             'low' => $cut($bars->lows),
             'close' => $cut($bars->closes),
-            'volume' => array_slice($bars->volumes, $from),
+            'volume' => array_map(
+                static fn (?float $shares): ?int => $shares === null ? null : (int) round($shares),
+                array_slice($bars->volumes, $from),
+            ),
             'with_dividends' => $span === self::HOUR ? null : $cut($this->withDividends($bars)),
             'unfinished' => ! $finished,
             'has_hours' => $this->hours()['hours'] !== [],
@@ -232,14 +235,5 @@ final class MarketChart
     private static function hourLabel(int $day, int $hour): string
     {
         return sprintf('%s %02d:00', Day::iso($day), $hour);
-    }
-
-    /**
-     * @param  list<?float>  $line
-     * @return list<?float>
-     */
-    private static function rounded(array $line): array
-    {
-        return array_map(static fn (?float $x): ?float => $x === null ? null : round($x, 4), $line);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Market;
 
 use App\Evaluation\CompanyScopes;
+use App\Http\DrawnResponse;
 use App\Storage\BarReader;
 use App\Storage\CompanyReader;
 use App\Storage\Identity\Identities;
@@ -27,7 +28,7 @@ final class MarketController
         $chart = new MarketChart($scope, $scopes->identity($scope)->security, $bars);
         $period = $request->period();
 
-        return new JsonResponse([
+        return DrawnResponse::of([
             ...$chart->drawn($request->span(), $period, $request->averages(), $request->studies()),
             'found' => $chart->levels($period),
             'trends' => $chart->trends(),

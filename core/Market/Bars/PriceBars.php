@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Market\Bars;
 
-use DateTimeImmutable;
 use Logion\Time\Day;
+use Logion\Time\TradingDays;
 
 /**
  * Bars as columns, each of a day, or of an hour, a week or a month and then told by its last day. One without a close is none; what else
@@ -19,6 +19,9 @@ final readonly class PriceBars
 
     /** Days from a Monday to 1970-01-01, from which days are counted. */
     private const TO_MONDAY = 3;
+
+    /** Days from the last trading day of a week to its last. */
+    private const WEEKEND = 2;
 
     /** @var list<int> YYYYMMDD, ascending; hours of one day repeat it */
     public array $days;
@@ -57,15 +60,17 @@ final readonly class PriceBars
         ?array $opens = null,
         ?array $volumes = null,
     ) {
-        $known = array_keys(array_filter($closes, static fn (?float $close): bool => $close !== null));
-        $of = static fn (?array $column): array => array_map(static fn (int $i): mixed => $column[$i] ?? null, $known);
+        $known = array_keys($closes);
+        if (in_array(null, $closes, true)) {
+            $known = array_keys(array_filter($closes, static fn (?float $close): bool => $close !== null));
+        }
         $this->positions = $known;
-        $this->days = $of($days);
-        $this->closes = $of($closes);
-        $this->highs = $of($highs);
-        $this->lows = $of($lows);
-        $this->opens = $of($opens);
-        $this->volumes = $of($volumes);
+        $this->days = self::at($known, $days);
+        $this->closes = self::at($known, $closes);
+        $this->highs = self::at($known, $highs);
+        $this->lows = self::at($known, $lows);
+        $this->opens = self::at($known, $opens);
+        $this->volumes = self::at($known, $volumes);
     }
 
     /** @param  list<PriceBar>  $bars  oldest first */
@@ -127,44 +132,76 @@ final readonly class PriceBars
      */
     public function resampled(string $span, int $asOf): array
     {
-        $rows = [];
-        foreach ($this->days as $i => $day) {
-            if ($day <= $asOf) {
-                $rows[$span === self::WEEK ? (int) floor((Day::ordinal($day) + self::TO_MONDAY) / 7) : Day::month($day)][] = $i;
-            }
-        }
         $bars = [];
-        foreach ($rows as $of) {
-            $known = static fn (array $column): array => array_values(
-                array_filter(array_map(static fn (int $i): ?float => $column[$i], $of), static fn (?float $x): bool => $x !== null),
-            );
-            [$opens, $highs, $lows, $volumes] = array_map($known, [$this->opens, $this->highs, $this->lows, $this->volumes]);
-            $last = $this->days[$of[count($of) - 1]];
+        $end = TradingDays::lastUntil($this->days, $asOf) + 1;
+        for ($first = 0; $first < $end; $first = $last + 1) {
+            [$name, $until] = $span === self::WEEK ? self::week($this->days[$first]) : self::month($this->days[$first]);
+            $last = $first;
+            while ($last + 1 < $end && $this->days[$last + 1] <= $until) {
+                $last++;
+            }
+            $open = $high = $low = $volume = null;
+            for ($i = $first; $i <= $last; $i++) {
+                $open ??= $this->opens[$i];
+                if ($this->highs[$i] !== null && ($high === null || $this->highs[$i] > $high)) {
+                    $high = $this->highs[$i];
+                }
+                if ($this->lows[$i] !== null && ($low === null || $this->lows[$i] < $low)) {
+                    $low = $this->lows[$i];
+                }
+                if ($this->volumes[$i] !== null) {
+                    $volume += $this->volumes[$i];
+                }
+            }
             $bars[] = new PriceBar(
-                $span === self::WEEK ? self::week($last) : sprintf('%04d-%02d', Day::year($last), Day::monthOfYear($last)),
-                $this->days[$of[0]],
-                $last,
-                $opens[0] ?? null,
-                $highs === [] ? null : max($highs),
-                $lows === [] ? null : min($lows),
-                $this->closes[$of[count($of) - 1]],
-                $volumes === [] ? null : array_sum($volumes),
-                count($of),
-                ($span === self::WEEK ? self::friday($last) : Day::lastWeekdayOfMonth(Day::month($last))) <= $asOf,
+                $name,
+                $this->days[$first],
+                $this->days[$last],
+                $open,
+                $high,
+                $low,
+                $this->closes[$last],
+                $volume,
+                $last - $first + 1,
+                ($span === self::WEEK ? Day::plus($until, -self::WEEKEND) : Day::lastWeekdayOfMonth(Day::month($until))) <= $asOf,
             );
         }
 
         return $bars;
     }
 
-    private static function week(int $day): string
+    /**
+     * Of a column what stands at positions; a column that is known at all of them is taken as it is.
+     *
+     * @param  list<int>  $positions
+     * @param  list<mixed>|null  $column
+     * @return list<mixed>
+     */
+    private static function at(array $positions, ?array $column): array
     {
-        return (new DateTimeImmutable(Day::iso($day)))->format('o-\WW');
+        return $column !== null && count($column) === count($positions) && $positions === array_keys($column)
+            ? $column
+            : array_map(static fn (int $i): mixed => $column[$i] ?? null, $positions);
     }
 
-    /** Of the ISO week of a day. */
-    private static function friday(int $day): int
+    /**
+     * What the ISO week of a day is called, and its Sunday.
+     *
+     * @return array{string, int}
+     */
+    private static function week(int $day): array
     {
-        return Day::plus($day, 5 - (int) (new DateTimeImmutable(Day::iso($day)))->format('N'));
+        $monday = 7 * (int) floor((Day::ordinal($day) + self::TO_MONDAY) / 7) - self::TO_MONDAY;
+        // A week belongs to the year of its Thursday.
+        $year = Day::year(Day::fromOrdinal($monday + 3));
+        $nth = intdiv($monday + 3 - Day::ordinal($year * 10000 + 101), 7) + 1;
+
+        return [sprintf('%04d-W%02d', $year, $nth), Day::fromOrdinal($monday + 6)];
+    }
+
+    /** @return array{string, int} what the month of a day is called, and no earlier day than its last */
+    private static function month(int $day): array
+    {
+        return [sprintf('%04d-%02d', Day::year($day), Day::monthOfYear($day)), Day::month($day) * 100 + 31];
     }
 }

@@ -27,6 +27,8 @@ export function useAnswer<Q, T>(
     queryKey: computed(() => [name, toValue(question), session.figures, session.revision] as const),
     queryFn: async ({ queryKey, signal }): Promise<T | typeof UNASKED> => (await answer(queryKey[1] as Q, signal)) ?? UNASKED,
     placeholderData: keepPreviousData,
+    // An answer is replaced, never changed: to watch each of its thousands of figures would take longer than to draw them.
+    shallow: true,
     refetchInterval: ({ state: { data } }) => (data === undefined || data === UNASKED ? false : again(data as T)),
   })
   const last = shallowRef<T>()

@@ -3,7 +3,7 @@ import { BarChart, CustomChart, LineChart, ScatterChart } from 'echarts/charts'
 import { DataZoomComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { init, use } from 'echarts/core'
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, markRaw, ref, useTemplateRef, watch } from 'vue'
 import VChart from 'vue-echarts'
 import { useTheme } from 'vuetify'
 import SheetTable from '@/design/SheetTable.vue'
@@ -93,7 +93,8 @@ const look = computed<Look>(() => {
     hues: chartHues[theme.global.name.value === 'nightDesk' ? 'nightDesk' : 'paper'],
   }
 })
-const option = computed(() => chartOption(drawing.value, look.value))
+// Raw: what draws it would look through every point of it for changes, and it is made anew for each.
+const option = computed(() => markRaw(chartOption(drawing.value, look.value)))
 const renderer = computed<'svg' | 'canvas'>(() => (props.labels.length > DRAWN ? 'canvas' : 'svg'))
 
 // The keyboard moves along the labels as the pointer does.

@@ -81,4 +81,32 @@ final class EarningPowerTest extends TestCase
         $own = ValueLine::of([$year(2023, 2.0, null)], [], 5, ValueLine::OWN, own: 15.0);
         $this->assertSame([30.0, null], [$own->points[0]['value'], $own->points[0]['lower']]);
     }
+
+    public function test_along_many_days_the_line_is_what_it_is_on_each(): void
+    {
+        mt_srand(5);
+        for ($i = 0; $i < 60; $i++) {
+            $years = [];
+            foreach (range(2010, 2010 + mt_rand(0, 12)) as $year) {
+                $years[] = [
+                    'end' => $year * 10000 + 930,
+                    'basis' => mt_rand(0, 4) === 0 ? null : mt_rand(-100, 900) / 100,
+                    'price' => mt_rand(0, 6) === 0 ? null : mt_rand(100, 9000) / 100,
+                ];
+            }
+            $line = ValueLine::of($years, [], 10, ValueLine::MEDIAN);
+            $days = [];
+            for ($day = 20090715; $day < 20240101; $day = Day::plus($day, mt_rand(1, 90))) {
+                $days[] = $day;
+            }
+            $days[] = 20100930;
+            sort($days);
+            foreach ($line->along($days) as $of => $values) {
+                $this->assertSame(array_map(static fn (int $day): ?float => $line->at($day)[$of], $days), $values);
+            }
+        }
+        $this->assertSame(['value' => [], 'lower' => [], 'upper' => []], $line->along([]));
+        $nothing = ValueLine::of([], [], 10, ValueLine::MEDIAN);
+        $this->assertSame(['value' => [null], 'lower' => [null], 'upper' => [null]], $nothing->along([20200101]));
+    }
 }

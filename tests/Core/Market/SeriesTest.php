@@ -207,6 +207,37 @@ final class SeriesTest extends TestCase
         $this->assertNull(Returns::compoundAnnual(0.0, 5.0, 1.0));
     }
 
+    public function test_a_money_weighted_return_put_back_in_makes_the_flows_worth_nothing(): void
+    {
+        mt_srand(11);
+        for ($i = 0; $i < 200; $i++) {
+            $flows = [];
+            $day = 20100104;
+            $paidIn = mt_rand(1, 6);
+            foreach (range(1, mt_rand($paidIn + 1, 12)) as $nth) {
+                $flows[] = [$day, (($nth <= $paidIn ? -1 : 1) * mt_rand(1000, 9000)) / 100];
+                $day = Day::plus($day, mt_rand(300, 700));
+            }
+            shuffle($flows);
+            $rate = Returns::moneyWeighted($flows);
+            $this->assertNotNull($rate);
+            $first = min(array_column($flows, 0));
+            $worth = array_map(
+                static fn (array $flow): float => $flow[1] / (1 + $rate) ** (Day::between($first, $flow[0]) / 365),
+                $flows,
+            );
+            $this->assertEqualsWithDelta(0.0, array_sum($worth), 1e-9 * array_sum(array_map(abs(...), $worth)));
+        }
+    }
+
+    public function test_of_several_money_weighted_returns_the_lowest_is_told(): void
+    {
+        // −1, +2.3 and −1.32 a year apart are worth nothing at 10 and at 20 per cent.
+        $flows = [[20220101, -1.0], [20230101, 2.3], [20240101, -1.32]];
+        $this->assertEqualsWithDelta(0.1, Returns::moneyWeighted($flows), 1e-9);
+        $this->assertNull(Returns::moneyWeighted([[20220101, -1.0], [20230101, 1.0], [20240101, -1.0]]));
+    }
+
     public function test_a_line_laid_beside_another_starts_where_it_does(): void
     {
         $series = new PriceSeries([20240103, 20240105, 20240108], [50.0, 55.0, 40.0]);

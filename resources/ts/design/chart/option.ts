@@ -143,7 +143,8 @@ export function chartOption(drawing: Drawing, look: Look): EChartsOption {
       left: 0,
       icon: 'roundRect',
       itemHeight: 3,
-      textStyle: { ...text, color: look.text },
+      // Where it goes over several pages it is cut at the height of its lines.
+      textStyle: { ...text, color: look.text, lineHeight: 18 },
       data: drawing.series.map((one) => one.name),
     },
     axisPointer: { link: [{ xAxisIndex: 'all' }], lineStyle: { color: look.quiet, type: 'solid' } },

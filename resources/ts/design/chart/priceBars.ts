@@ -15,7 +15,7 @@ export function wedges(up: string, down: string, thread: string): CustomSeriesRe
   return (params, api): CustomSeriesRenderItemReturn => {
     const [at, open, close, low, high] = [0, 1, 2, 3, 4].map((i) => api.value(i) as number) as [number, number, number, number, number]
     const y = (value: number): number => api.coord([at, value])[1]!
-    const x = api.coord([at, close])[0]!
+    const [x, yClose] = api.coord([at, close]) as [number, number]
     const breadth = Math.min(7, Math.max(1, ((api.size!([1, 0]) as number[])[0] ?? 4) * 0.36))
     const isRising = !(Number.isFinite(open) && close < open)
     if (breadth <= 1) {
@@ -24,21 +24,21 @@ export function wedges(up: string, down: string, thread: string): CustomSeriesRe
       crowd.up ??= []
       crowd.down ??= []
       if (Number.isFinite(low) && Number.isFinite(high)) crowd.threads.push(`M${x} ${y(low)}V${y(high)}`)
-      ;(isRising ? crowd.up : crowd.down).push(`M${x - 1} ${y(close)}H${x + 1}`)
+      ;(isRising ? crowd.up : crowd.down).push(`M${x - 1} ${yClose}H${x + 1}`)
       return params.dataIndexInside === params.dataInsideLength - 1 ? together(crowd as Crowd, up, down, thread) : undefined
     }
     const children: unknown[] = []
     if (Number.isFinite(low) && Number.isFinite(high)) {
       children.push({ type: 'line', shape: { x1: x, y1: y(low), x2: x, y2: y(high) }, style: { stroke: thread, lineWidth: 1 } })
     }
-    if (Number.isFinite(open) && Math.abs(y(open) - y(close)) >= 1) {
+    if (Number.isFinite(open) && Math.abs(y(open) - yClose) >= 1) {
       children.push({
         type: 'polygon',
         shape: {
           points: [
             [x - breadth, y(open)],
             [x + breadth, y(open)],
-            [x, y(close)],
+            [x, yClose],
           ],
         },
         style: { fill: isRising ? up : down },
@@ -46,7 +46,7 @@ export function wedges(up: string, down: string, thread: string): CustomSeriesRe
     } else {
       children.push({
         type: 'line',
-        shape: { x1: x - breadth, y1: y(close), x2: x + breadth, y2: y(close) },
+        shape: { x1: x - breadth, y1: yClose, x2: x + breadth, y2: yClose },
         style: { stroke: isRising ? up : down, lineWidth: 1.5 },
       })
     }
