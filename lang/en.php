@@ -7,11 +7,13 @@ declare(strict_types=1);
 return [
     'sentences' => [
         'a_basket_holds_at_most_companies' => 'A basket holds at most {number} companies and {number2} survive. Tighten the screen.',
+        'a_company_is_no_peer_of_itself' => 'A company is no peer of itself.',
         'a_company_is_not_merged_with' => 'A company is not merged with itself',
         'a_country_is_a_code_of' => 'A country is a code of two letters by ISO 3166.',
         'a_currency_is_a_code_of' => 'A currency is a code of three letters by ISO 4217.',
         'a_currency_is_a_code_of_three' => 'A currency is a code of three capital letters by ISO 4217.',
         'a_dividend_of_is_none' => 'a dividend of {amount} is none',
+        'a_driver_of_it_is_not_known' => '{label} of the company is not known, so nothing can be told from it.',
         'a_figure_in_grey_was_computed' => '{title}, {currency}; a figure in grey was computed, not reported',
         'a_fund_has_no_accounts_so' => 'A fund has no accounts, so it has no kind of business to choose.',
         'a_later_change_of_its_is' => 'A later change of its {label} is known, so this cannot be what is so now',
@@ -22,6 +24,7 @@ return [
         'a_number' => 'a number',
         'a_one_off_can_be_marked' => 'A one-off can be marked on a line of the income statement of a {label}; "{line}" is none.',
         'a_page_with_inline_facts_may' => 'A page with inline facts may have 200 MB',
+        'a_peer_is_named_twice' => '{ticker} is named twice.',
         'a_position_sold_short_is_not' => 'a position sold short is not kept',
         'a_price_target_is_above_nothing' => 'A price target is more than nothing.',
         'a_screen_it_starts_from_does' => 'a screen it starts from does not exist any more. Take it out of the universe.',
@@ -46,6 +49,14 @@ return [
         'another_import_or_refresh_is_writing' => 'Another import or refresh is writing: nothing was stored. Store it again when that '.
             'is done.',
         'as_of' => 'As of',
+        'aspect_businesses' => 'Mix of businesses',
+        'aspect_gross_margin' => 'Gross margin',
+        'aspect_growth' => 'Growth of sales, three years',
+        'aspect_industry' => 'Industry',
+        'aspect_leverage' => 'Net debt to EBITDA',
+        'aspect_operating_margin' => 'Operating margin',
+        'aspect_place' => 'Country',
+        'aspect_size' => 'Size',
         'basis_adjusted_funds_from_operations' => 'Adjusted funds from operations',
         'basis_basic_earnings' => 'Earnings a share, undiluted',
         'basis_book_value' => 'Book value',
@@ -120,6 +131,7 @@ return [
             'them in {currency2}. Bring in the rate of {currency3} first',
         'exchange_removed' => 'Exchange {code} removed',
         'facts_are_of_and_are_left' => '{count} facts are of {what} and are left out: statements are made of what is consolidated.',
+        'few_peers_make_a_group' => '{count} peers are in; {least} to {most} truly comparable ones are enough.',
         'figures_such_as_can_have_thousands' => 'Figures such as "1{sign}234" can have thousands or decimals; they are read with '.
             '"{sign2}" for decimals. Choose the other sign, or take it.',
         'figures_under_are_those_stored_for' => '{ticker}: {count} figures under {period} are those stored for {period2}. A column '.
@@ -199,17 +211,30 @@ return [
             'is meant',
         'it_cannot_be_told_what_the' => 'It cannot be told what the table holds: no heading names a date and a close, a line and a '.
             'period, or fiscal periods across. Add a heading row',
+        'it_costs_less_than_peers' => '{label}: {own}, which is {percent} % less than the peers\' median of {median}.',
+        'it_costs_more_than_peers' => '{label}: {own}, which is {percent} % more than the peers\' median of {median}.',
         'it_ends_on_not_after_it' => 'it ends on {day}, not after it begins on {day2}',
         'it_has_no_facts' => 'it has no "facts"',
         'it_is_a_member_already_from' => 'It is a member of {index} already, from {day}{end}. End that membership first',
+        'it_is_another_kind_of_business' => 'It is another kind of business, so many figures do not compare.',
+        'it_is_better_than_peers' => '{label} is better than theirs: {own} against {median}.',
+        'it_is_hardly_traded' => 'It is hardly traded: one per cent of it takes {days} days to sell, so its price says little.',
         'it_is_not_known_what_the' => 'It is not known what the table holds. Choose its kind',
         'it_is_not_listed_as' => '"{name}" is known and not listed as {ticker}. Bring the listing in by a file of listings, or leave '.
             'ticker and exchange out',
+        'it_is_not_traded_any_more' => 'It is not traded on this day.',
         'it_is_not_valid_json' => 'it is not valid JSON ({error})',
+        'it_is_worse_than_peers' => '{label} is worse than theirs: {own} against {median}.',
         'it_must_be_an_object' => 'it must be an object.',
+        'it_reports_in_another_currency' => 'It reports in {currency}, not {own}.',
+        'its_fiscal_year_ends_in_month' => 'Its fiscal year ends in month {month}, not {own}: calendar years compare better.',
+        'its_gross_margin_is_much_higher' => 'Its gross margin, {margin} %, is more than one and a half times the '.
+            'subject\'s {own} %: it may sell something else.',
         'its_name_and_kind_cannot_change' => 'Its name and kind cannot change',
         'jsonl_breaks_off_in_line_the' => '{table}.jsonl breaks off in line {count}: the archive is damaged; nothing was read',
         'jsonl_is_broken_in_line_nothing' => '{table}.jsonl is broken in line {count}; nothing was read',
+        'less_is_paid_than_justified' => 'Over {companies} companies of its kind, what it grows, earns and risks would '.
+            'go with {justified}; {percent} % below that is left unexplained (the line explains {explained} % of the differences).',
         'lies_in_the_future' => '{day} lies in the future',
         'listing_of' => 'Listing {code}:{ticker}',
         'listing_removed' => 'Listing {ticker} removed',
@@ -220,6 +245,10 @@ return [
         'margin_of_safety' => 'Margin of safety',
         'member_from' => '{index} from {day}',
         'members_of' => 'Members of {index}',
+        'more_is_paid_than_justified' => 'Over {companies} companies of its kind, what it grows, earns and risks would '.
+            'go with {justified}; {percent} % above that is left unexplained (the line explains {explained} % of the differences).',
+        'more_peers_than_are_needed' => '{count} peers are in; {least} to {most} truly comparable ones are enough, and '.
+            'each more is a little less like it.',
         'names_a_unit_that_does_not' => 'names a unit that does not exist',
         'names_the_context_which_does_not' => 'names the context "{context}", which does not exist',
         'new_accounts_are_closed_here_ask' => 'New accounts are closed here. Ask an administrator of this installation for an '.
@@ -244,6 +273,7 @@ return [
         'no_file_came_through_the_largest' => 'No file came through{why}. The largest taken is {size}B.',
         'no_index_is_set_for_so' => 'No index is set for {name}, so beta and what rests on it cannot be computed. Choose one.',
         'no_label_is_known_say_which' => 'No line is known by {labels}. Say which lines they are',
+        'no_peer_is_in_the_group' => 'No peer is in. Three to five comparable companies are enough.',
         'no_room_for_a_temporary_file' => 'No room for a temporary file',
         'no_temporary_stream' => 'No temporary stream.',
         'no_ten_year_government_yield_is' => 'No ten-year government yield is known, so neither cost of equity nor a cash-flow value '.
@@ -266,6 +296,7 @@ return [
         'on_the_rate_would_be_more' => 'On {day} the rate would be {value}, more than 100 % a year. Rates are fractions: 3.5 % is 0.035',
         'on_the_value_would_be_it' => 'On {day} the value would be {value}; it must be above zero',
         'one_of_its_lists_does_not' => 'one of its lists does not exist any more. Take it out of the universe.',
+        'one_peer_is_no_group' => 'One peer is no group: its lines are that company\'s own figures.',
         'only_a_stored_import_can_be' => 'Only a stored import can be undone',
         'only_an_editor_may_store_figures' => 'Only an editor may store figures for all. Ask an editor of this installation, or for '.
             'the role.',

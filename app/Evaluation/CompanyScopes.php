@@ -34,7 +34,13 @@ final class CompanyScopes
      */
     public function open(string $ticker, EvaluationContext $context): CompanyScope
     {
-        $company = $this->read($ticker, $context, false);
+        return $this->ofCompany($this->identities->company($ticker, $context->day), $context);
+    }
+
+    /** The same of a company whose number is known. */
+    public function ofCompany(int $id, EvaluationContext $context): CompanyScope
+    {
+        $company = $this->read($id, $context, false);
         $universe = $this->columns->universe($context->day, false, $context->catalogue, as: $context->as);
 
         return new CompanyScope(
@@ -63,7 +69,12 @@ final class CompanyScopes
     /** Where nothing but statements is asked for: without prices, peers and metrics. */
     public function accounts(string $ticker, EvaluationContext $context): CompanyScope
     {
-        return new CompanyScope($this->read($ticker, $context, true), $context->day, Catalogue::withoutMetrics(), new Economy());
+        return new CompanyScope(
+            $this->read($this->identities->company($ticker, $context->day), $context, true),
+            $context->day,
+            Catalogue::withoutMetrics(),
+            new Economy(),
+        );
     }
 
     /** What the company of a scope is called on its day. */
@@ -72,10 +83,8 @@ final class CompanyScopes
         return $this->identities->of($scope->company->id, $scope->asOf) ?? throw new \LogicException('The company was just opened.');
     }
 
-    private function read(string $ticker, EvaluationContext $context, bool $accountsOnly): CompanyData
+    private function read(int $id, EvaluationContext $context, bool $accountsOnly): CompanyData
     {
-        $id = $this->identities->company($ticker, $context->day);
-
         return $this->companies->read($id, $context->as, $accountsOnly, $context->day) ??
             throw new \LogicException('The company was just found.');
     }

@@ -36,6 +36,7 @@ final class ChangeLog
         'template_choices' => ['id'],
         'dividends' => ['id'],
         'corporate_actions' => ['id'],
+        'past_transactions' => ['id'],
     ];
 
     /** Rows that belong to a filing name its company too. */
@@ -44,7 +45,7 @@ final class ChangeLog
     private const AT_ONCE = 500;
 
     /** What is looked up when a screen or an import asks, and is in no figure. */
-    private const WITHOUT_FIGURES = ['holidays', 'index_members'];
+    private const WITHOUT_FIGURES = ['holidays', 'index_members', 'past_transactions'];
 
     /** What refers to a row: table, column, and what it is to a reader. */
     private const BUILT_ON = [
@@ -68,6 +69,10 @@ final class ChangeLog
             ['valuations', 'company_id', 'valuations'],
             ['decisions', 'company_id', 'decisions'],
             ['company_list_items', 'company_id', 'entries of lists'],
+            ['peer_groups', 'company_id', 'groups of peers'],
+            ['peers', 'company_id', 'places among peers'],
+            ['costs_of_capital', 'company_id', 'costs of capital'],
+            ['transaction_choices', 'company_id', 'choices of transactions'],
             ['index_members', 'company_id', 'memberships of an index'],
             ['former_attributes', 'company_id', 'former names'],
         ],

@@ -59,6 +59,7 @@ final class UserArchive
         'calendar_dates',
         'news',
         'takeovers',
+        'past_transactions',
         'economy_forecasts',
     ];
 
@@ -77,6 +78,9 @@ final class UserArchive
         'papers',
         'reading_layouts',
         'own_downturns',
+        'peer_groups',
+        'costs_of_capital',
+        'transaction_choices',
         'prices_of_interest',
         'corrections',
         'one_offs',
@@ -88,6 +92,13 @@ final class UserArchive
         'back_tests',
         'imports',
         'changes',
+    ];
+
+    /** Tables whose rows belong to one of the user's: the column that says to which, and its table. */
+    private const PARTS = [
+        'company_list_items' => ['company_list_id', 'company_lists'],
+        'peers' => ['peer_group_id', 'peer_groups'],
+        'replaced_rows' => ['import_id', 'imports'],
     ];
 
     private const REPORT_EVERY = 20_000;
@@ -111,7 +122,7 @@ final class UserArchive
         // One transaction that reads, so that all tables are of the same moment and others can write.
         try {
             Rehearsal::of(function () use ($user, $zip, $progress, &$files, &$counts): void {
-                $tables = [...self::DATA, ...self::OWN, 'company_list_items', 'replaced_rows'];
+                $tables = [...self::DATA, ...self::OWN, ...array_keys(self::PARTS)];
                 $all = array_sum(array_map(static fn (string $table): int => self::rows($table, $user)->count(), $tables));
                 foreach ($tables as $table) {
                     $file = (string) tempnam(sys_get_temp_dir(), 'lines');
@@ -193,7 +204,7 @@ final class UserArchive
             $counts = [];
             // What this installation has chosen for itself gives way to what its reader had.
             DB::table('settings')->delete();
-            foreach ([...self::DATA, 'imports', ...array_diff(self::OWN, ['imports']), 'company_list_items', 'replaced_rows'] as $table) {
+            foreach ([...self::DATA, 'imports', ...array_diff(self::OWN, ['imports']), ...array_keys(self::PARTS)] as $table) {
                 $counts[$table] = $this->fill($archive, $table, $user);
                 $written = $about['rows'][$table] ?? 0;
                 if ($counts[$table] !== $written) {
@@ -233,10 +244,9 @@ final class UserArchive
         $query = DB::table($table);
         if (in_array($table, self::OWN, true)) {
             $query->where('user_id', $user->id);
-        } elseif ($table === 'company_list_items') {
-            $query->whereIn('company_list_id', DB::table('company_lists')->where('user_id', $user->id)->select('id'));
-        } elseif ($table === 'replaced_rows') {
-            $query->whereIn('import_id', DB::table('imports')->where('user_id', $user->id)->select('id'));
+        } elseif (isset(self::PARTS[$table])) {
+            [$column, $owners] = self::PARTS[$table];
+            $query->whereIn($column, DB::table($owners)->where('user_id', $user->id)->select('id'));
         }
 
         return $query;

@@ -13,8 +13,9 @@ final class GroupLines
     /**
      * @param  list<float>  $values  NaN where there is none
      * @param  list<float>  $weights  market values, NaN where there is none
-     * @return array{count: int, median: float|null, mean: float|null, weighted_mean: float|null, lower_quartile: float|null,
-     *     upper_quartile: float|null}
+     * @return array{count: int, median: float|null, mean: float|null, weighted_mean: float|null, harmonic_mean: float|null,
+     *     lower_quartile: float|null, upper_quartile: float|null, low: float|null, high: float|null} the harmonic mean null as soon as a
+     *     value is not above nothing
      */
     public static function of(array $values, array $weights): array
     {
@@ -27,8 +28,11 @@ final class GroupLines
             'median' => Quantile::ofSorted($known, 0.5),
             'mean' => Descriptive::mean($known),
             'weighted_mean' => Descriptive::weightedMean(array_map($null, $values), array_map($null, $weights))['mean'],
+            'harmonic_mean' => Descriptive::harmonicMean($known),
             'lower_quartile' => Quantile::ofSorted($known, 0.25),
             'upper_quartile' => Quantile::ofSorted($known, 0.75),
+            'low' => $known[0] ?? null,
+            'high' => $known[count($known) - 1] ?? null,
         ];
     }
 }

@@ -109,6 +109,19 @@ final class Universe
         return (unpack('V', $this->packedIds, 4 * $position) ?: [1 => 0])[1];
     }
 
+    /** Where a company stands; null if it is not of the universe. */
+    public function position(int $company): ?int
+    {
+        $packed = pack('V', $company);
+        for ($at = strpos($this->packedIds, $packed); $at !== false; $at = strpos($this->packedIds, $packed, $at + 1)) {
+            if ($at % 4 === 0) {
+                return intdiv($at, 4);
+            }
+        }
+
+        return null;
+    }
+
     /** @return list<int> the company of each position */
     public function ids(): array
     {

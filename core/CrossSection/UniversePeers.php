@@ -14,9 +14,6 @@ use Logion\Statistics\Extent;
 /** Answers one company's questions about its sector and universe from the universe's columns. */
 final class UniversePeers implements Peers
 {
-    /** @var array<int, int|false> position by company */
-    private array $positions = [];
-
     /** @param  string|null  $reference  companies to compare with; all shares if null */
     public function __construct(private readonly Universe $universe, private readonly ?string $reference = null)
     {
@@ -24,7 +21,7 @@ final class UniversePeers implements Peers
 
     public function standing(AmongCompanies $function, Node $expression, float|Absence $own, int $company): float|Absence
     {
-        $position = $this->position($company);
+        $position = $this->universe->position($company);
         if ($position === null) {
             return Absence::of(Reason::NotInUniverse);
         }
@@ -42,7 +39,7 @@ final class UniversePeers implements Peers
 
     public function spread(Node $expression, int $company): ?Extent
     {
-        $position = $this->position($company);
+        $position = $this->universe->position($company);
         if ($position === null) {
             return null;
         }
@@ -53,19 +50,12 @@ final class UniversePeers implements Peers
 
     public function metric(string $key, int $company): float|Absence
     {
-        $position = $this->position($company);
+        $position = $this->universe->position($company);
         if ($position === null) {
             return Absence::of(Reason::NotInUniverse);
         }
 
         return $this->universe->column($key)->at($position) ??
             ($this->universe->column($key)->absence($position) ?? Absence::of(Reason::NoPlace));
-    }
-
-    private function position(int $company): ?int
-    {
-        $position = $this->positions[$company] ??= array_search($company, $this->universe->ids(), true);
-
-        return $position === false ? null : $position;
     }
 }

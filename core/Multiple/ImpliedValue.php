@@ -9,11 +9,8 @@ use Logion\Valuation\EquityBridge;
 /** What a group's multiples are worth on a subject's own figures, all in one currency. */
 final readonly class ImpliedValue
 {
-    private function __construct(
-        public MultipleSpread $enterprise,
-        public MultipleSpread $equity,
-        public MultipleSpread $perShare,
-    ) {
+    private function __construct(public MultipleSpread $enterprise, public MultipleSpread $equity, public MultipleSpread $perShare)
+    {
     }
 
     /**

@@ -17,10 +17,7 @@ final readonly class PriceEarnings
     /** @param  list<array{market_value: float, net_income: float}>  $members  in one currency */
     public function __construct(private array $members)
     {
-        $this->multiples = array_map(
-            static fn (array $of): ?float => Multiple::paid($of['market_value'], $of['net_income']),
-            $members,
-        );
+        $this->multiples = array_map(static fn (array $of): ?float => Multiple::paid($of['market_value'], $of['net_income']), $members);
         $this->group = new GroupMultiples($this->multiples, array_column($members, 'market_value'));
     }
 

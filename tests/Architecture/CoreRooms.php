@@ -35,6 +35,9 @@ final class CoreRooms
         'Portfolio' => ['Market', 'Statistics', 'Time'],
         'BackTest' => ['Portfolio', 'Time'],
         'Valuation' => ['Capital', 'Figure', 'Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
+        'Multiple' => ['Statistics', 'Valuation'],
+        'Peer' => ['Figure', 'Statistics'],
+        'Transaction' => ['Multiple', 'Statistics', 'Valuation'],
     ];
 
     /** @return iterable<string, Rule> */

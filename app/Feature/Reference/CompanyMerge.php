@@ -45,6 +45,7 @@ final readonly class CompanyMerge
         'papers',
         'valuations',
         'decisions',
+        'peer_groups',
     ];
 
     /** Tables in which a company has one row for each of these; what is there already stays. */
@@ -55,6 +56,9 @@ final readonly class CompanyMerge
         'prices_of_interest' => ['user_id'],
         'own_estimates' => ['user_id', 'line', 'period'],
         'former_attributes' => ['attribute', 'until_day'],
+        'peers' => ['peer_group_id'],
+        'costs_of_capital' => ['user_id'],
+        'transaction_choices' => ['user_id', 'past_transaction_id'],
     ];
 
     /** Under which a name is kept by which files call the company. */

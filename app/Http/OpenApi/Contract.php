@@ -148,8 +148,8 @@ use OpenApi\Attributes as OA;
                 property: 'universe',
                 type: 'object',
                 additionalProperties: true,
-                description: 'countries, exchanges, sectors, templates, kinds, companies, exclude: lists; market_cap, traded_value: '
-                    .'{least, most}; lists: a set of named lists',
+                description: 'countries, exchanges, sectors, templates, kinds, companies, exclude: lists; market_cap, traded_value: '.
+                    '{least, most}; lists: a set of named lists',
             ),
             new OA\Property(property: 'criteria', type: 'array', items: new OA\Items(ref: '#/components/schemas/Criterion')),
             new OA\Property(property: 'columns', type: 'array', items: new OA\Items(type: 'string')),
@@ -283,14 +283,17 @@ use OpenApi\Attributes as OA;
 #[
     OA\Schema(
         schema: 'GroupLine',
-        required: ['count', 'median', 'mean', 'weighted_mean', 'lower_quartile', 'upper_quartile'],
+        required: ['count', 'median', 'mean', 'weighted_mean', 'harmonic_mean', 'lower_quartile', 'upper_quartile', 'low', 'high'],
         properties: [
             new OA\Property(property: 'count', type: 'integer'),
             new OA\Property(property: 'median', type: 'number', nullable: true),
             new OA\Property(property: 'mean', type: 'number', nullable: true),
             new OA\Property(property: 'weighted_mean', type: 'number', nullable: true),
+            new OA\Property(property: 'harmonic_mean', type: 'number', nullable: true),
             new OA\Property(property: 'lower_quartile', type: 'number', nullable: true),
             new OA\Property(property: 'upper_quartile', type: 'number', nullable: true),
+            new OA\Property(property: 'low', type: 'number', nullable: true),
+            new OA\Property(property: 'high', type: 'number', nullable: true),
         ],
     ),
 ]

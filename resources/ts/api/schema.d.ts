@@ -1316,6 +1316,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/peers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["peers"];
+        put: operations["keepPeers"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/peer-proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["peerProposals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/peer-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["peerTable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/peer-years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["peerYears"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/peer-discount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["peerDiscount"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/peer-value": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["peerValue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/breaks": {
         parameters: {
             query?: never;
@@ -2765,8 +2861,11 @@ export interface components {
             median: number | null;
             mean: number | null;
             weighted_mean: number | null;
+            harmonic_mean: number | null;
             lower_quartile: number | null;
             upper_quartile: number | null;
+            low: number | null;
+            high: number | null;
         };
         Placed: {
             ticker: string;
@@ -3968,6 +4067,200 @@ export interface components {
             day: string;
             /** @description Whether its words are found */
             has_text: boolean;
+        };
+        PeerGroup: {
+            as_of: string;
+            subject: {
+                ticker: string;
+                name: string;
+                listed: boolean;
+            };
+            chosen: boolean;
+            version: number | null;
+            versions: {
+                version: number;
+                kept_on: string | null;
+                peers: {
+                    ticker: string;
+                    in: boolean;
+                    reason: string | null;
+                }[];
+            }[];
+            figure: {
+                key: string;
+                label: string;
+                unit: string;
+            };
+            median: number | null;
+            advice: string | null;
+            peers: {
+                ticker: string;
+                name: string;
+                listed: boolean;
+                industry: string | null;
+                in: boolean;
+                reason: string | null;
+                cautions: {
+                    key: string;
+                    sentence: string;
+                }[];
+                value: number | null;
+                other_median: number | null;
+            }[];
+        };
+        PeerProposals: {
+            weights: {
+                key: string;
+                label: string;
+                weight: number;
+                unit: string;
+                own: number | null;
+            }[];
+            sources: {
+                index: {
+                    key: string;
+                    name: string;
+                }[];
+                list: {
+                    key: string;
+                    name: string;
+                }[];
+                analyst: {
+                    key: string;
+                    name: string;
+                }[];
+            };
+            not_found: number;
+            proposals: {
+                ticker: string;
+                name: string;
+                listed: boolean;
+                industry: string;
+                closeness: number;
+                known: number;
+                parts: {
+                    key: string;
+                    closeness: number | null;
+                    value: number | null;
+                }[];
+                cautions: {
+                    key: string;
+                    sentence: string;
+                }[];
+                member: boolean;
+            }[];
+        };
+        PeerTable: {
+            as_of: string;
+            currency: string;
+            chosen: boolean;
+            rows: {
+                ticker: string;
+                name: string;
+                listed: boolean;
+                in: boolean;
+                subject: boolean;
+                reason: string | null;
+            }[];
+            columns: {
+                key: string;
+                label: string;
+                unit: string;
+                better: string;
+                count: number;
+                lines: {
+                    [key: string]: number | null;
+                };
+                figures: {
+                    value: number | null;
+                    state: string;
+                    /** @enum {string|null} */
+                    beside: "better" | "worse" | null;
+                    place: number | null;
+                }[];
+            }[];
+        };
+        PeerYears: {
+            figure: {
+                key: string;
+                label: string;
+                unit: string;
+            };
+            years: number[];
+            lines: {
+                ticker: string;
+                name: string;
+                listed: boolean;
+                subject: boolean;
+                values: (number | null)[];
+            }[];
+            median: (number | null)[];
+        };
+        PeerDiscount: {
+            peers: number;
+            multiples: {
+                key: string;
+                label: string;
+                unit: string;
+                own: number | null;
+                median: number | null;
+                /** @enum {string|null} */
+                beside: "better" | "worse" | null;
+                premium: number | null;
+                justified: number | null;
+                error: number | null;
+                r_squared: number | null;
+                companies: number;
+                drivers: string[];
+                unexplained: number | null;
+                why_not: string | null;
+            }[];
+            differences: {
+                key: string;
+                label: string;
+                unit: string;
+                own: number | null;
+                median: number | null;
+                /** @enum {string|null} */
+                beside: "better" | "worse" | null;
+            }[];
+            sentences: {
+                key: string;
+                sentence: string;
+            }[];
+        };
+        PeerValue: {
+            currency: string;
+            price: number | null;
+            shares: number | null;
+            centre: string;
+            peers: number;
+            bridge: {
+                key: string;
+                amount: number;
+            }[];
+            net: number;
+            median_value: number | null;
+            rows: {
+                multiple: string;
+                year: string;
+                metric: string;
+                label: string;
+                used: number;
+                left_out: number;
+                own: number | null;
+                centre: number | null;
+                lower: number | null;
+                upper: number | null;
+                figure: number | null;
+                enterprise_value: number | null;
+                equity_value: number | null;
+                value: number | null;
+                lower_value: number | null;
+                upper_value: number | null;
+                /** @enum {string} */
+                state: "value" | "missing" | "not_meaningful" | "no_group";
+            }[];
         };
         Holiday: {
             day: string;
@@ -8083,6 +8376,237 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    peers: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                figure?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Whom the reader compares a company with; the closest there are where nobody chose */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerGroup"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    keepPeers: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    peers: {
+                        ticker: string;
+                        in: boolean;
+                        reason?: string | null;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description Kept as the next version */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerGroup"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    peerProposals: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                source?: "figures" | "industry" | "index" | "list" | "analyst" | "named";
+                of?: string;
+                weights?: {
+                    [key: string]: number;
+                };
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Companies that are like it, the closest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerProposals"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    peerTable: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                "columns[]"?: string[];
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A company beside its peers, with the lines of the group */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerTable"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    peerYears: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                figure?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One figure of a company and its peers through fiscal years */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerYears"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    peerDiscount: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it costs more or less than its peers, and what differs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerDiscount"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    peerValue: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                centre?: "median" | "mean" | "weighted_mean" | "harmonic_mean";
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What its shares are worth at the multiples of its peers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerValue"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     breaks: {

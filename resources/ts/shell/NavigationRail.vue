@@ -3,6 +3,7 @@ import {
   mdiBookOpenPageVariantOutline,
   mdiChevronDoubleLeft,
   mdiChevronDoubleRight,
+  mdiCompareHorizontal,
   mdiDatabaseOutline,
   mdiDesk,
   mdiFilterOutline,
@@ -28,6 +29,7 @@ const steps = [
   { name: 'desk', word: 'Desk', icon: mdiDesk },
   { name: 'find', word: 'Find', icon: mdiFilterOutline },
   { name: 'read', word: 'Read', icon: mdiBookOpenPageVariantOutline },
+  { name: 'compare', word: 'Compare', icon: mdiCompareHorizontal },
   { name: 'value', word: 'Value', icon: mdiScaleBalance },
   { name: 'decide', word: 'Decide', icon: mdiGavel },
 ]
@@ -72,7 +74,7 @@ function fold(): void {
 
 <style scoped>
 nav {
-  width: 92px;
+  width: 104px;
   display: flex;
   flex-direction: column;
   border-right: 1px solid rgb(var(--v-theme-rule));

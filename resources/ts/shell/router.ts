@@ -14,6 +14,12 @@ export const router = createRouter({
       meta: { title: 'Read', subject: true },
     },
     {
+      path: '/compare/:ticker?/:view?',
+      name: 'compare',
+      component: () => import('@/features/compare/ComparePage.vue'),
+      meta: { title: 'Compare', subject: true },
+    },
+    {
       path: '/value/:ticker?',
       name: 'value',
       component: () => import('@/features/value/ValuePage.vue'),

@@ -84,12 +84,13 @@ final class PeerCases
             },
             'peers.multiples' => static function (array $in): array {
                 $enterprise = array_map(
-                    static fn (array $peer): float => $peer['market_cap'] - (new EquityBridge([
-                        'debt' => (float) ($peer['debt'] ?? 0),
-                        'preferred' => (float) ($peer['preferred'] ?? 0),
-                        'minority_interest' => (float) ($peer['minority_interest'] ?? 0),
-                        'cash' => (float) ($peer['cash'] ?? 0),
-                    ]))->net(),
+                    static fn (array $peer): float => $peer['market_cap'] -
+                        (new EquityBridge([
+                            'debt' => (float) ($peer['debt'] ?? 0),
+                            'preferred' => (float) ($peer['preferred'] ?? 0),
+                            'minority_interest' => (float) ($peer['minority_interest'] ?? 0),
+                            'cash' => (float) ($peer['cash'] ?? 0),
+                        ]))->net(),
                     $in['peers'],
                 );
                 $caps = array_map(floatval(...), array_column($in['peers'], 'market_cap'));
@@ -197,9 +198,7 @@ final class PeerCases
      */
     private static function deals(array $in): array
     {
-        $used = array_values(
-            array_filter($in['deals'], static fn (array $deal): bool => $deal['announced'] >= ($in['from_date'] ?? '')),
-        );
+        $used = array_values(array_filter($in['deals'], static fn (array $deal): bool => $deal['announced'] >= ($in['from_date'] ?? '')));
 
         return [
             array_column($used, 'target'),

@@ -9,7 +9,8 @@ import { GROUP_LINES, type TableView } from './screen'
 
 /** Which columns the table shows, sets of them kept by name, group lines and shading. */
 const columns = defineModel<string[]>({ required: true })
-const view = defineModel<TableView>('view', { required: true })
+/** Without it nothing but columns is chosen here. */
+const view = defineModel<TableView>('view')
 const catalogue = useCatalogue()
 const notices = useNotices()
 const views = ref<Schemas['ColumnView'][]>([])
@@ -41,6 +42,7 @@ async function remove(kept: Schemas['ColumnView']): Promise<void> {
   }
 }
 function line(key: string): void {
+  if (!view.value) return
   const lines = view.value.lines.includes(key) ? view.value.lines.filter((other) => other !== key) : [...view.value.lines, key]
   view.value = Object.assign(view.value, { lines })
 }
@@ -75,14 +77,16 @@ function line(key: string): void {
         <v-text-field v-model="name" label="Keep these columns as" maxlength="120" @keydown.stop />
         <v-btn type="submit" size="small" :disabled="!name.trim() || !columns.length">Keep</v-btn>
       </form>
-      <h3 class="mt-3">Lines above the companies</h3>
-      <label v-for="entry in GROUP_LINES" :key="entry.key" class="d-block">
-        <input type="checkbox" :checked="view.lines.includes(entry.key)" @change="line(entry.key)" /> {{ entry.word }}
-      </label>
-      <label class="d-block mt-2">
-        <input type="checkbox" :checked="view.shaded" @change="view = Object.assign(view, { shaded: !view.shaded })" /> Shade figures by
-        their percentile
-      </label>
+      <template v-if="view">
+        <h3 class="mt-3">Lines above the companies</h3>
+        <label v-for="entry in GROUP_LINES" :key="entry.key" class="d-block">
+          <input type="checkbox" :checked="view.lines.includes(entry.key)" @change="line(entry.key)" /> {{ entry.word }}
+        </label>
+        <label class="d-block mt-2">
+          <input type="checkbox" :checked="view.shaded" @change="view = Object.assign(view!, { shaded: !view!.shaded })" /> Shade figures by
+          their percentile
+        </label>
+      </template>
     </v-card>
   </v-menu>
 </template>

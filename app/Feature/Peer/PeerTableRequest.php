@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Peer;
+
+use App\Http\DatedRequest;
+
+/** Which figures of a subject and its peers are asked for: metrics or formulas. */
+final class PeerTableRequest extends DatedRequest
+{
+    private const MOST = 60;
+
+    public function rules(): array
+    {
+        return [
+            ...parent::rules(),
+            'columns' => ['nullable', 'array', 'list', 'max:'.self::MOST],
+            'columns.*' => ['string', 'max:500'],
+            'figure' => ['nullable', 'string', 'max:500'],
+        ];
+    }
+
+    /** @return list<string> */
+    public function columns(): array
+    {
+        return array_values(array_unique($this->validated('columns') ?? []));
+    }
+
+    public function figure(): ?string
+    {
+        return $this->validated('figure');
+    }
+}

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import ViewTabs from '@/design/ViewTabs.vue'
+import { useSubject } from '@/stores/subject'
+import DiscountView from './DiscountView.vue'
+import PeersView from './PeersView.vue'
+import PeerTableView from './PeerTableView.vue'
+import PeerValueView from './PeerValueView.vue'
+
+/** The subject beside others: who they are, their figures, what differs, and what they imply. */
+const route = useRoute()
+const subject = useSubject()
+const views = [
+  { key: '', word: 'Peers' },
+  { key: 'table', word: 'Side by side' },
+  { key: 'discount', word: 'Why dearer or cheaper' },
+  { key: 'value', word: 'What peers imply' },
+]
+const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
+const places = computed(() =>
+  views.map((entry) => ({ ...entry, to: { name: 'compare', params: { ticker: route.params.ticker, view: entry.key } } })),
+)
+</script>
+
+<template>
+  <div class="page">
+    <p v-if="subject.error" class="worse" role="alert">{{ subject.error }} Press <kbd>/</kbd> to find the company by its name.</p>
+    <p v-else-if="!subject.company && !route.params.ticker" class="quiet">
+      No company is in focus. Press <kbd>/</kbd> and type a name, or walk through the survivors of a screen.
+    </p>
+    <template v-else>
+      <ViewTabs :model-value="view" :views="places" label="Views of the comparison" />
+      <v-progress-linear v-if="!subject.company" indeterminate color="primary" height="2" aria-label="Loading" />
+      <template v-else>
+        <PeerTableView v-if="view === 'table'" :ticker="subject.company.ticker" />
+        <DiscountView v-else-if="view === 'discount'" :ticker="subject.company.ticker" />
+        <PeerValueView v-else-if="view === 'value'" :ticker="subject.company.ticker" />
+        <PeersView v-else :ticker="subject.company.ticker" />
+      </template>
+    </template>
+  </div>
+</template>
