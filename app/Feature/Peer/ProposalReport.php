@@ -90,9 +90,9 @@ final readonly class ProposalReport
         $universe = $group->universe;
         $at = $group->position($group->subject->id);
 
-        return match ($source) {
-            'figures' => null,
-            'industry' => $at === null
+        return match (true) {
+            $source === 'figures' => null,
+            $source === 'industry' => $at === null
                 ? []
                 : array_map(
                     $universe->company(...),
@@ -101,9 +101,11 @@ final readonly class ProposalReport
                             $universe->category('exchange')->among([$universe->category('exchange')->at($at)]),
                     ),
                 ),
-            'index' => $named('index', $of),
-            'list' => $named('list', (int) $of),
-            'analyst' => $this->ofAnalyst($group, $context, (int) $of),
+            // Nothing is chosen yet.
+            $of === '' => [],
+            $source === 'index' => $named('index', $of),
+            $source === 'list' => $named('list', (int) $of),
+            $source === 'analyst' => $this->ofAnalyst($group, $context, (int) $of),
             default => $named('tickers', array_values(array_filter(array_map(trim(...), explode(',', $of))))),
         };
     }

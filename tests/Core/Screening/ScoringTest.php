@@ -244,11 +244,21 @@ final class ScoringTest extends TestCase
     {
         $lines = GroupLines::of([1.0, 2.0, NAN, 5.0], [100.0, 300.0, 500.0, NAN]);
         $this->assertSame(
-            ['count' => 3, 'median' => 2.0, 'mean' => 8 / 3, 'weighted_mean' => 1.75, 'lower_quartile' => 1.5, 'upper_quartile' => 3.5],
+            [
+                'count' => 3,
+                'median' => 2.0,
+                'mean' => 8 / 3,
+                'weighted_mean' => 1.75,
+                'harmonic_mean' => 3 / 1.7,
+                'lower_quartile' => 1.5,
+                'upper_quartile' => 3.5,
+                'low' => 1.0,
+                'high' => 5.0,
+            ],
             $lines,
         );
         $this->assertSame(
-            ['count' => 0, 'median' => null, 'mean' => null, 'weighted_mean' => null, 'lower_quartile' => null, 'upper_quartile' => null],
+            ['count' => 0, ...array_fill_keys(array_slice(array_keys($lines), 1), null)],
             GroupLines::of([NAN], [1.0]),
         );
     }

@@ -1,0 +1,386 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Api;
+
+use App\Models\PeerGroup;
+use Illuminate\Support\Facades\DB;
+use Logion\Statistics\Descriptive;
+use Tests\DemoTestCase;
+
+/** Whom a company is compared with, and what follows from them. */
+final class PeersTest extends DemoTestCase
+{
+    private const SUBJECT = 'BRSW';
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->someone());
+    }
+
+    public function test_nobody_chose_so_the_closest_are_told_and_not_called_chosen(): void
+    {
+        $group = $this->told('peers');
+        $this->assertFalse($group['chosen']);
+        $this->assertNull($group['version']);
+        $this->assertCount(5, $group['peers']);
+        $closest = array_slice($this->told('peer-proposals')['proposals'], 0, 5);
+        $this->assertSame(array_column($closest, 'ticker'), array_column($group['peers'], 'ticker'));
+        $this->assertNotContains(self::SUBJECT, array_column($group['peers'], 'ticker'));
+        $this->assertSame(0, PeerGroup::query()->count(), 'to look keeps nothing');
+    }
+
+    public function test_a_choice_is_kept_with_reasons_and_versions_and_is_of_who_chose_alone(): void
+    {
+        [$a, $b, $c] = $this->industrials(3);
+        $kept = $this->choose([[$a, true, null], [$b, true, ' sells the same '], [$c, false, 'a luxury house']]);
+        $this->assertSame([$a, $b, $c], array_column($kept['peers'], 'ticker'));
+        $this->assertSame([null, 'sells the same', 'a luxury house'], array_column($kept['peers'], 'reason'));
+        $this->assertSame([true, true, false], array_column($kept['peers'], 'in'));
+        $this->assertSame([1, true], [$kept['version'], $kept['chosen']]);
+        $again = $this->choose([[$a, true, null]]);
+        $this->assertSame([2, 1], array_column($again['versions'], 'version'));
+        $this->assertSame(['ticker' => $c, 'in' => false, 'reason' => 'a luxury house'], $again['versions'][1]['peers'][2]);
+        $this->assertStringContainsString('no group', (string) $again['advice']);
+
+        $this->actingAs($ben = $this->someone('Ben'));
+        $this->assertFalse($this->told('peers')['chosen']);
+        $proposals = $this->told('peer-proposals?source=analyst');
+        $this->assertSame(['Ada'], array_column($proposals['sources']['analyst'], 'name'));
+        $of = $proposals['sources']['analyst'][0]['key'];
+        $this->assertSame([$a], array_column($this->told("peer-proposals?source=analyst&of={$of}")['proposals'], 'ticker'));
+        $this->assertSame([], $this->told("peer-proposals?source=analyst&of={$ben->id}")['proposals'], 'one does not propose to oneself');
+    }
+
+    public function test_each_member_tells_what_the_median_would_be_without_it(): void
+    {
+        $tickers = $this->industrials(4);
+        $group = $this->choose([
+            [$tickers[0], true, null],
+            [$tickers[1], true, null],
+            [$tickers[2], true, null],
+            [$tickers[3], false, null],
+        ]);
+        $values = array_column($group['peers'], 'value');
+        $this->assertSame(Descriptive::median(array_slice($values, 0, 3)), $group['median']);
+        $this->assertSame(Descriptive::median([$values[1], $values[2]]), $group['peers'][0]['other_median']);
+        $this->assertSame(Descriptive::median($values), $group['peers'][3]['other_median']);
+        $other = $this->told('peers?figure=operating_margin');
+        $this->assertSame('percent', $other['figure']['unit']);
+        $this->assertNotSame($values, array_column($other['peers'], 'value'));
+    }
+
+    public function test_proposals_come_with_their_parts_and_weights_move_them(): void
+    {
+        $usual = $this->told('peer-proposals');
+        $first = $usual['proposals'][0];
+        $weights = array_column($usual['weights'], 'weight', 'key');
+        $sum = $known = 0.0;
+        foreach ($first['parts'] as $part) {
+            if ($part['closeness'] !== null) {
+                $sum += $weights[$part['key']] * $part['closeness'];
+                $known += $weights[$part['key']];
+            }
+        }
+        $this->assertEqualsWithDelta($sum / $known, $first['closeness'], 1e-12);
+        $this->assertEqualsWithDelta($known / array_sum($weights), $first['known'], 1e-12);
+        $only = http_build_query(['weights' => [...array_fill_keys(array_keys($weights), 0), 'size' => 1]]);
+        $sizes = $this->told("peer-proposals?{$only}");
+        $at = array_search('size', array_column($sizes['weights'], 'key'), true);
+        $this->assertSame(
+            array_column(array_column(array_column($sizes['proposals'], 'parts'), $at), 'closeness'),
+            array_column($sizes['proposals'], 'closeness'),
+        );
+        $own = $sizes['weights'][$at]['own'];
+        $value = $sizes['proposals'][0]['parts'][$at]['value'];
+        $this->assertEqualsWithDelta(1 - abs(log10($value / $own)), $sizes['proposals'][0]['closeness'], 1e-9);
+    }
+
+    public function test_proposals_from_other_places(): void
+    {
+        $index = $this->told('peer-proposals?source=index')['sources']['index'];
+        $this->assertNotSame([], $index);
+        $of = $this->told('peer-proposals?source=index&of='.$index[0]['key'])['proposals'];
+        $this->assertNotSame([], $of);
+        [$a, $b] = $this->industrials(2);
+        $named = $this->told("peer-proposals?source=named&of={$b},{$a},NOSUCH");
+        $this->assertEqualsCanonicalizing([$a, $b], array_column($named['proposals'], 'ticker'));
+        $industry = $this->told('peer-proposals?source=industry')['proposals'];
+        $sector = DB::table('companies')->where('id', $this->companyId(self::SUBJECT))->value('sector');
+        foreach (array_column($industry, 'ticker') as $ticker) {
+            $this->assertSame($sector, DB::table('companies')->where('id', $this->companyId($ticker))->value('sector'));
+        }
+        $this->getJson('/api/v1/companies/BRSW/peer-proposals?source=index&of=NOSUCH')->assertUnprocessable();
+        $this->getJson('/api/v1/companies/BRSW/peer-proposals?source=list&of=999')->assertUnprocessable();
+        $this->getJson('/api/v1/companies/BRSW/peer-proposals?source=elsewhere')->assertUnprocessable();
+        $this->getJson('/api/v1/companies/BRSW/peer-proposals?weights[size]=-1')->assertUnprocessable();
+        $this->getJson('/api/v1/companies/BRSW/peer-proposals?weights[colour]=1')->assertUnprocessable();
+    }
+
+    public function test_what_cannot_be_a_peer_is_refused_by_name_and_keeps_what_was(): void
+    {
+        [$a] = $this->industrials(1);
+        $this->choose([[$a, true, null]]);
+        $put = fn (array $peers) => $this->putJson('/api/v1/companies/BRSW/peers', ['peers' => $peers]);
+        $put([['ticker' => self::SUBJECT, 'in' => true]])
+            ->assertUnprocessable()
+            ->assertJsonPath('errors', [
+                'peers.0.ticker' => ['A company is no peer of itself.'],
+            ]);
+        $put([['ticker' => $a, 'in' => true], ['ticker' => $a, 'in' => false]])
+            ->assertUnprocessable()
+            ->assertJsonPath('errors', ['peers.1.ticker' => ["{$a} is named twice."]]);
+        $put([['ticker' => 'NOSUCH', 'in' => true]])->assertUnprocessable();
+        $put([['ticker' => $a]])->assertUnprocessable();
+        $this->putJson('/api/v1/companies/BRSW/peers', [])->assertUnprocessable();
+        $put(array_fill(0, 51, ['ticker' => $a, 'in' => true]))->assertUnprocessable();
+        $this->assertSame([$a], array_column($this->told('peers')['peers'], 'ticker'));
+        $this->assertSame(1, $this->told('peers')['version']);
+    }
+
+    public function test_the_table_has_the_subject_first_and_is_no_part_of_its_lines(): void
+    {
+        $tickers = $this->industrials(4);
+        $this->choose([[$tickers[0], true, null], [$tickers[1], true, null], [$tickers[2], true, null], [$tickers[3], false, 'no']]);
+        $table = $this->told('peer-table');
+        $this->assertSame([self::SUBJECT, ...$tickers], array_column($table['rows'], 'ticker'));
+        $this->assertSame([true, false, false, false, false], array_column($table['rows'], 'subject'));
+        $multiple = array_column($table['columns'], null, 'key')['price_to_earnings'];
+        $in = array_column(array_slice($multiple['figures'], 1, 3), 'value');
+        $this->assertSame(Descriptive::median($in), $multiple['lines']['median']);
+        $this->assertEqualsWithDelta(Descriptive::harmonicMean($in), $multiple['lines']['harmonic_mean'], 1e-12);
+        $this->assertSame([min($in), max($in)], [$multiple['lines']['low'], $multiple['lines']['high']]);
+        $caps = array_column($table['columns'], null, 'key')['market_cap'];
+        $weights = array_column(array_slice($caps['figures'], 1, 3), 'value');
+        $this->assertEqualsWithDelta(Descriptive::weightedMean($in, $weights)['mean'], $multiple['lines']['weighted_mean'], 1e-9);
+        $this->assertNull($caps['lines']['weighted_mean'], 'amounts weighed by themselves say nothing');
+        $this->assertNull($caps['figures'][0]['place']);
+        $own = $multiple['figures'][0]['value'];
+        $this->assertSame($own < $multiple['lines']['median'] ? 'better' : 'worse', $multiple['figures'][0]['beside']);
+        $this->assertSame(1 + count(array_filter($in, static fn (float $of): bool => $of < $own)), $multiple['figures'][0]['place']);
+        $this->assertNull($multiple['figures'][4]['place'], 'who is left out has no place');
+        $this->assertNotNull($multiple['figures'][4]['value']);
+        foreach ($tickers as $i => $ticker) {
+            $metric = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=price_to_earnings")->json('figures.price_to_earnings.value');
+            $this->assertSame($metric, $multiple['figures'][$i + 1]['value'], 'the same figure as on its own page');
+        }
+    }
+
+    public function test_columns_can_be_any_metric_or_formula(): void
+    {
+        [$a, $b] = $this->industrials(2);
+        $this->choose([[$a, true, null], [$b, true, null]]);
+        $formula = 'cagr(revenue, 4) - trend(gross_margin, 3)';
+        $columns = $this->told('peer-table?'.http_build_query(['columns' => ['gross_margin', $formula]]))['columns'];
+        $this->assertSame(['gross_margin', $formula], array_column($columns, 'key'));
+        $this->assertSame(2, $columns[1]['count']);
+        $this->assertNull($columns[1]['figures'][0]['beside'], 'nobody says which direction of it is better');
+        $this->getJson('/api/v1/companies/BRSW/peer-table?columns[]=no_such_thing')->assertUnprocessable();
+        $this->getJson(
+            '/api/v1/companies/BRSW/peer-table?'.
+                http_build_query(['columns' => array_map(static fn (int $i): string => "gross_margin * {$i}", range(1, 61))]),
+        )->assertUnprocessable();
+    }
+
+    public function test_a_peer_that_is_not_traded_any_more_is_said_to_be_so_and_counts_for_nothing(): void
+    {
+        $gone = (string) DB::table('listings as l')
+            ->join('securities as s', 's.id', '=', 'l.security_id')
+            ->join('companies as c', 'c.id', '=', 's.company_id')
+            ->where('c.template', 'industrial')
+            ->where('l.main', true)
+            ->where('l.to_day', '<', 20250101)
+            ->value('l.ticker');
+        $this->assertNotSame('', $gone);
+        [$a] = $this->industrials(1);
+        $group = $this->choose([[$a, true, null], [$gone, true, null]]);
+        $this->assertSame(['not_listed'], array_column($group['peers'][1]['cautions'], 'key'));
+        $this->assertNull($group['peers'][1]['value']);
+        $table = $this->told('peer-table');
+        $this->assertFalse($table['rows'][2]['listed']);
+        $this->assertSame('missing', $table['columns'][1]['figures'][2]['state']);
+        $this->assertSame(1, $table['columns'][1]['count']);
+    }
+
+    public function test_without_a_peer_nothing_is_told_and_nothing_fails(): void
+    {
+        $group = $this->choose([]);
+        $this->assertTrue($group['chosen']);
+        $this->assertNull($group['median']);
+        $this->assertStringContainsString('No peer is in', (string) $group['advice']);
+        $table = $this->told('peer-table');
+        $this->assertCount(1, $table['rows']);
+        $this->assertSame(0, $table['columns'][0]['count']);
+        $value = $this->told('peer-value');
+        $this->assertNull($value['median_value']);
+        $this->assertSame(['no_group'], array_values(array_unique(array_column($value['rows'], 'state'))));
+        $discount = $this->told('peer-discount');
+        $this->assertSame([null], array_values(array_unique(array_column($discount['multiples'], 'premium'))));
+        $this->assertCount(1, $this->told('peer-years?figure=gross_margin')['lines']);
+    }
+
+    public function test_values_put_the_multiple_of_the_group_on_the_subject(): void
+    {
+        $this->choose(array_map(static fn (string $of): array => [$of, true, null], $this->industrials(4)));
+        $value = $this->told('peer-value');
+        $this->assertEqualsWithDelta(
+            $value['net'],
+            $value['bridge'][0]['amount'] - array_sum(array_column(array_slice($value['bridge'], 1), 'amount')),
+            1e-3,
+        );
+        foreach ($value['rows'] as $row) {
+            if ($row['state'] !== 'value' || $row['own'] === null) {
+                continue;
+            }
+            // The same multiple as its own would give its own price.
+            $enterprise = $row['enterprise_value'] !== null;
+            $whole = $enterprise ? $value['price'] * $value['shares'] - $value['net'] : $value['price'] * $value['shares'];
+            $expected = ($row['centre'] / $row['own']) * $whole + ($enterprise ? $value['net'] : 0.0);
+            $this->assertEqualsWithDelta($expected / $value['shares'], $row['value'], 1e-6 * abs($row['value']), $row['metric']);
+            $this->assertLessThanOrEqual($row['upper_value'], $row['lower_value']);
+        }
+        $harmonic = $this->told('peer-value?centre=harmonic_mean');
+        $this->assertLessThan(
+            array_column($this->told('peer-value?centre=mean')['rows'], 'value', 'metric')['price_to_earnings'],
+            array_column($harmonic['rows'], 'value', 'metric')['price_to_earnings'],
+        );
+        $this->getJson('/api/v1/companies/BRSW/peer-value?centre=best')->assertUnprocessable();
+    }
+
+    public function test_a_loss_has_no_value_by_its_earnings(): void
+    {
+        $losing = null;
+        foreach ($this->industrials(200) as $ticker) {
+            $figures = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=price_to_earnings,ev_to_sales")->assertOk()->json('figures');
+            if ($figures['price_to_earnings']['state'] === 'not_meaningful' && $figures['ev_to_sales']['state'] === 'value') {
+                $losing = $ticker;
+                break;
+            }
+        }
+        $this->assertNotNull($losing, 'somebody loses money');
+        $rows = array_column(
+            $this->getJson("/api/v1/companies/{$losing}/peer-value")
+                ->assertOk()
+                ->json('rows'),
+            null,
+            'metric',
+        );
+        $this->assertSame(['not_meaningful', null], [$rows['price_to_earnings']['state'], $rows['price_to_earnings']['value']]);
+        $this->assertSame('value', $rows['ev_to_sales']['state']);
+    }
+
+    public function test_the_discount_is_told_beside_what_may_explain_it(): void
+    {
+        $this->choose(array_map(static fn (string $of): array => [$of, true, null], $this->industrials(4)));
+        $discount = $this->told('peer-discount');
+        $table = array_column($this->told('peer-table')['columns'], null, 'key');
+        foreach ($discount['multiples'] as $row) {
+            if (isset($table[$row['key']]) && $row['premium'] !== null) {
+                $this->assertSame($table[$row['key']]['lines']['median'], $row['median']);
+                $this->assertEqualsWithDelta($row['own'] / $row['median'] - 1, $row['premium'], 1e-12);
+            }
+            if ($row['justified'] !== null) {
+                $this->assertEqualsWithDelta($row['own'] / $row['justified'] - 1, $row['unexplained'], 1e-12);
+                $this->assertGreaterThan(20, $row['companies']);
+            }
+        }
+        $this->assertNotSame([], $discount['sentences']);
+        foreach ($discount['sentences'] as $sentence) {
+            $this->assertNotSame('', $sentence['key']);
+            $this->assertStringNotContainsString('{', $sentence['sentence']);
+        }
+        foreach (['bank', 'insurer', 'property'] as $template) {
+            $ticker = $this->ofTemplate($template, 1)[0];
+            foreach (['peers', 'peer-table', 'peer-discount', 'peer-value', 'peer-proposals', 'peer-years'] as $part) {
+                $this->getJson("/api/v1/companies/{$ticker}/{$part}")->assertOk();
+            }
+        }
+    }
+
+    public function test_one_figure_through_the_years_is_that_of_each_company_page(): void
+    {
+        [$a, $b] = $this->industrials(2);
+        $this->choose([[$a, true, null], [$b, false, null]]);
+        $years = $this->told('peer-years?figure=operating_margin');
+        $this->assertSame([self::SUBJECT, $a], array_column($years['lines'], 'ticker'));
+        $this->assertCount(10, $years['years']);
+        $this->assertSame($years['lines'][1]['values'], $years['median'], 'of one peer');
+        $page = $this->getJson('/api/v1/companies/'.$a.'/working?metric=operating_margin&year='.$years['years'][8])
+            ->assertOk()
+            ->json();
+        $this->assertEqualsWithDelta($page['working']['value'], $years['lines'][1]['values'][8], 1e-12);
+    }
+
+    public function test_as_of_an_earlier_day_nothing_later_is_used(): void
+    {
+        [$a, $b] = $this->industrials(2);
+        $this->choose([[$a, true, null], [$b, true, null]]);
+        $this->getJson('/api/v1/companies/BRSW/peer-table?as_of=2024-03-29')->assertStatus(409);
+        $this->getJson('/api/v1/companies/NOSUCH/peers')->assertNotFound();
+    }
+
+    public function test_a_fund_and_an_index_are_compared_with_nobody_by_their_figures(): void
+    {
+        $fund = (string) DB::table('listings as l')
+            ->join('securities as s', 's.id', '=', 'l.security_id')
+            ->where('s.kind', 'fund')
+            ->value('l.ticker');
+        $this->assertSame(
+            [],
+            $this->getJson("/api/v1/companies/{$fund}/peers")
+                ->assertOk()
+                ->json('peers'),
+        );
+    }
+
+    /**
+     * @param  list<array{string, bool, string|null}>  $peers
+     * @return array<string, mixed>
+     */
+    private function choose(array $peers): array
+    {
+        return $this->putJson('/api/v1/companies/'.self::SUBJECT.'/peers', [
+            'peers' => array_map(static fn (array $of): array => ['ticker' => $of[0], 'in' => $of[1], 'reason' => $of[2]], $peers),
+        ])
+            ->assertOk()
+            ->json();
+    }
+
+    /** @return array<string, mixed> */
+    private function told(string $part): array
+    {
+        return $this->getJson('/api/v1/companies/'.self::SUBJECT."/{$part}")
+            ->assertOk()
+            ->json();
+    }
+
+    /** @return list<string> tickers of traded companies, without the subject and without those that several have */
+    private function industrials(int $count): array
+    {
+        return $this->ofTemplate('industrial', $count);
+    }
+
+    /** @return list<string> */
+    private function ofTemplate(string $template, int $count): array
+    {
+        return DB::table('listings as l')
+            ->join('securities as s', 's.id', '=', 'l.security_id')
+            ->join('companies as c', 'c.id', '=', 's.company_id')
+            ->where('c.template', $template)
+            ->where('s.kind', 'share')
+            ->where('s.main', true)
+            ->where('l.main', true)
+            ->whereNull('l.to_day')
+            ->where('l.ticker', '<>', self::SUBJECT)
+            ->whereExists(
+                static fn ($query) => $query->from('bars')->whereColumn('bars.listing_id', 'l.id')->where('bars.day', '>', 20260601),
+            )
+            ->whereRaw('(select count(*) from listings as other where other.ticker = l.ticker) = 1')
+            ->orderBy('l.ticker')
+            ->limit($count)
+            ->pluck('l.ticker')
+            ->all();
+    }
+}
