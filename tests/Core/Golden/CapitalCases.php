@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Tests\Core\Golden;
 
 use Logion\Capital\BottomUpBeta;
+use Logion\Capital\BusinessBetas;
 use Logion\Capital\CostOfDebt;
 use Logion\Capital\CostOfEquity;
 use Logion\Capital\Leverage;
 use Logion\Capital\WeightedAverageCost;
-use Logion\Statistics\Descriptive;
 use Logion\Statistics\RootFinding;
 use Logion\Valuation\Discounting;
 use Logion\Valuation\EquityBridge;
@@ -77,13 +77,20 @@ final class CapitalCases
                 ];
             },
             'coc.multi_business_beta' => static function (array $in): array {
-                $values = array_map(static fn (array $s): float => $s['revenue'] * $s['ev_to_sales'], $in['segments']);
-                $beta = Descriptive::weightedMean(array_column($in['segments'], 'unlevered_beta'), $values)['mean'];
+                $together = BusinessBetas::together(
+                    array_map(
+                        static fn (array $of): array => [
+                            'beta' => (float) $of['unlevered_beta'],
+                            'weight' => $of['revenue'] * $of['ev_to_sales'],
+                        ],
+                        $in['segments'],
+                    ),
+                );
 
                 return [
-                    'weights' => array_map(static fn (float $v): float => $v / array_sum($values), $values),
-                    'unlevered_beta' => $beta,
-                    'relevered_beta' => Leverage::relever($beta, $in['tax'], $in['debt_to_equity']),
+                    'weights' => $together['weights'],
+                    'unlevered_beta' => $together['beta'],
+                    'relevered_beta' => Leverage::relever($together['beta'], $in['tax'], $in['debt_to_equity']),
                 ];
             },
             'coc.cost_of_debt' => static function (array $in): array {

@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Market\Risk;
+
+use Logion\Market\PriceSeries;
+use Logion\Time\Day;
+
+/**
+ * The pairs of returns a beta is regressed on: total returns of a share and of an index between the ends of days, weeks or months in which
+ * both traded. What was dropped on the way is told with the reason.
+ */
+final readonly class BetaSample
+{
+    public const DAY = 'day';
+
+    public const WEEK = 'week';
+
+    public const MONTH = 'month';
+
+    /** The last week or month is not over on the day asked for. */
+    public const UNFINISHED = 'unfinished';
+
+    /** The share traded and no level of the index is known, or the other way round. */
+    public const ONE_ALONE = 'one_alone';
+
+    /** Days from 1970-01-01, a Thursday, back to the Monday of its week. */
+    private const TO_MONDAY = 3;
+
+    /**
+     * @param  list<array{day: int, security: float, index: float}>  $returns  oldest first, by the last day of each span
+     * @param  list<array{day: int, why: self::UNFINISHED|self::ONE_ALONE}>  $dropped
+     */
+    private function __construct(public array $returns, public array $dropped)
+    {
+    }
+
+    /**
+     * @param  self::DAY|self::WEEK|self::MONTH  $interval
+     * @param  int  $most  returns that are kept, the latest
+     */
+    public static function of(PriceSeries $security, PriceSeries $index, int $asOf, string $interval, int $most): self
+    {
+        $ofSecurity = self::ends($security, $asOf, $interval);
+        $ofIndex = self::ends($index, $asOf, $interval);
+        $joined = $dropped = [];
+        $spans = array_keys($ofSecurity + $ofIndex);
+        rsort($spans);
+        foreach ($spans as $span) {
+            $at = $ofSecurity[$span] ?? null;
+            $beside = $ofIndex[$span] ?? null;
+            $day = max($at === null ? 0 : $security->days[$at], $beside === null ? 0 : $index->days[$beside]);
+            if (self::isUnfinished($day, $asOf, $interval)) {
+                $dropped[] = ['day' => $day, 'why' => self::UNFINISHED];
+            } elseif ($at === null || $beside === null) {
+                // Before either began nothing is missing.
+                if ($day > ($security->days[0] ?? PHP_INT_MAX) && $day > ($index->days[0] ?? PHP_INT_MAX)) {
+                    $dropped[] = ['day' => $day, 'why' => self::ONE_ALONE];
+                }
+            } else {
+                $joined[] = [$day, $security->adjusted[$at], $index->adjusted[$beside]];
+                if (count($joined) > $most) {
+                    break;
+                }
+            }
+        }
+        $joined = array_reverse($joined);
+        $returns = [];
+        foreach ($joined as $i => [$day, $own, $level]) {
+            if ($i > 0) {
+                $returns[] = ['day' => $day, 'security' => $own / $joined[$i - 1][1] - 1, 'index' => $level / $joined[$i - 1][2] - 1];
+            }
+        }
+
+        return new self($returns, array_reverse($dropped));
+    }
+
+    /** Null with fewer than three returns, or where the index does not move. */
+    public function beta(): ?Beta
+    {
+        return Beta::ofReturns(array_column($this->returns, 'security'), array_column($this->returns, 'index'));
+    }
+
+    /**
+     * Slope over the last so many returns, return by return.
+     *
+     * @return list<array{day: int, beta: float|null}> from the first full window on
+     */
+    public function rolling(int $window): array
+    {
+        $rolled = [];
+        for ($end = $window; $end <= count($this->returns); $end++) {
+            $part = array_slice($this->returns, $end - $window, $window);
+            $rolled[] = [
+                'day' => $this->returns[$end - 1]['day'],
+                'beta' => Beta::ofReturns(array_column($part, 'security'), array_column($part, 'index'))?->beta,
+            ];
+        }
+
+        return $rolled;
+    }
+
+    /**
+     * @param  self::DAY|self::WEEK|self::MONTH  $interval
+     * @return array<int, int> position of the last bar by span
+     */
+    private static function ends(PriceSeries $series, int $asOf, string $interval): array
+    {
+        $ends = [];
+        foreach ($series->days as $at => $day) {
+            if ($day > $asOf) {
+                break;
+            }
+            $ends[self::span($day, $interval)] = $at;
+        }
+
+        return $ends;
+    }
+
+    /** @param  self::DAY|self::WEEK|self::MONTH  $interval */
+    private static function span(int $day, string $interval): int
+    {
+        return match ($interval) {
+            self::DAY => $day,
+            self::WEEK => (int) floor((Day::ordinal($day) + self::TO_MONDAY) / 7),
+            self::MONTH => Day::month($day),
+        };
+    }
+
+    /** @param  self::DAY|self::WEEK|self::MONTH  $interval */
+    private static function isUnfinished(int $day, int $asOf, string $interval): bool
+    {
+        return match ($interval) {
+            self::DAY => false,
+            self::WEEK => 7 * self::span($day, $interval) - self::TO_MONDAY + 4 > Day::ordinal($asOf),
+            self::MONTH => Day::lastWeekdayOfMonth(Day::month($day)) > $asOf,
+        };
+    }
+}
