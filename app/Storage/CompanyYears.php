@@ -15,7 +15,18 @@ use Logion\Metric\CompanyScope;
  */
 final readonly class CompanyYears
 {
-    public const FIGURES = ['revenue', 'operating_income', 'net_income', 'equity', 'ebitda', 'market_cap', 'enterprise_value'];
+    public const FIGURES = [
+        'revenue',
+        'operating_income',
+        'net_income',
+        'equity',
+        'ebitda',
+        'market_cap',
+        'enterprise_value',
+        'nopat',
+        'invested_capital',
+        'cost_of_capital',
+    ];
 
     /** Metric of the report's day by figure. */
     private const METRICS = [
@@ -26,7 +37,13 @@ final readonly class CompanyYears
         'ebitda' => 'annual(ebitda)',
         'market_cap' => 'market_cap',
         'enterprise_value' => 'enterprise_value',
+        'nopat' => 'nopat',
+        'invested_capital' => 'invested_capital',
+        'cost_of_capital' => 'wacc',
     ];
+
+    /** No amount, and so in no currency. */
+    private const RATE = 'cost_of_capital';
 
     private const FULL_YEARS = 15;
 
@@ -114,7 +131,11 @@ final readonly class CompanyYears
             $isLatest = $scope->facts->latestYear() === $year;
             foreach (self::METRICS as $figure => $formula) {
                 $value = $isLatest ? $scope->value($catalogue->parse($formula), Moment::ofFormula()) : null;
-                $row[$figure] = is_float($value) && $rate !== null ? $value * $rate : null;
+                $row[$figure] = match (true) {
+                    ! is_float($value) => null,
+                    $figure === self::RATE => $value,
+                    default => $rate === null ? null : $value * $rate,
+                };
             }
             $rows[] = $row;
         }

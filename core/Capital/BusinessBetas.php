@@ -18,7 +18,7 @@ final class BusinessBetas
     {
         $weights = array_column($businesses, 'weight');
         $sum = array_sum($weights);
-        if ($businesses === [] || $sum <= 0 || min($weights) < 0) {
+        if ($businesses === [] || $sum <= 0 || min([0.0, ...$weights]) < 0) {
             return ['beta' => null, 'weights' => array_fill(0, count($businesses), 0.0)];
         }
 

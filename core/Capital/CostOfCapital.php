@@ -24,7 +24,7 @@ final readonly class CostOfCapital
     {
         $values = array_map(static fn (CapitalClass $of): float => $of->value, $classes);
         $sum = array_sum($values);
-        if ($sum <= 0 || min($values) < 0) {
+        if ($sum <= 0 || min([0.0, ...$values]) < 0) {
             throw new \InvalidArgumentException(Words::say('equity_debt_and_preferred_capital_must'));
         }
         $this->weights = array_map(static fn (float $value): float => $value / $sum, $values);

@@ -12,7 +12,8 @@ use Logion\Statistics\Quantile;
  * A company that does not tell a figure is left out of what needs it, above and below the line.
  *
  * @phpstan-type Member array{revenue: float|null, operating_income: float|null, net_income: float|null, equity: float|null,
- *     ebitda: float|null, market_cap: float|null, enterprise_value: float|null}
+ *     ebitda: float|null, market_cap: float|null, enterprise_value: float|null, nopat?: float|null, invested_capital?: float|null,
+ *     cost_of_capital?: float|null}
  */
 final readonly class IndustryYear
 {
@@ -91,6 +92,21 @@ final readonly class IndustryYear
         }
 
         return $all > 0 ? $sum / $all : null;
+    }
+
+    /** Part of the capital of those who tell all three that earns more than it costs. Null where they have none. */
+    public function earningMoreThanCost(): ?float
+    {
+        $all = $more = 0.0;
+        foreach ($this->members as $of) {
+            [$earned, $capital, $cost] = [$of['nopat'] ?? null, $of['invested_capital'] ?? null, $of['cost_of_capital'] ?? null];
+            if ($earned !== null && $capital !== null && $capital > 0 && $cost !== null) {
+                $all += $capital;
+                $more += $earned / $capital > $cost ? $capital : 0.0;
+            }
+        }
+
+        return $all > 0 ? $more / $all : null;
     }
 
     /** @return array<int, float> by company its part of a sum; empty where that is not above nothing */

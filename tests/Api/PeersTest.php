@@ -253,7 +253,8 @@ final class PeersTest extends DemoTestCase
     {
         $losing = null;
         foreach ($this->industrials(200) as $ticker) {
-            $figures = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=price_to_earnings,ev_to_sales")->assertOk()->json('figures');
+            $path = "/api/v1/companies/{$ticker}/metrics?keys=price_to_earnings,ev_to_sales";
+            $figures = $this->getJson($path)->assertOk()->json('figures');
             if ($figures['price_to_earnings']['state'] === 'not_meaningful' && $figures['ev_to_sales']['state'] === 'value') {
                 $losing = $ticker;
                 break;

@@ -180,6 +180,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/beta": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["beta"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/bottom-up-beta": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bottomUpBeta"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/cost-of-capital": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["costOfCapital"];
+        put: operations["keepCostOfCapital"];
+        post: operations["valueCostOfCapital"];
+        delete: operations["dropCostOfCapital"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/excess-returns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["excessReturns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/cases": {
         parameters: {
             query?: never;
@@ -3344,6 +3408,166 @@ export interface components {
             reads_only: boolean;
             made_on: string | null;
         };
+        BetaRegression: {
+            as_of: string;
+            /** @enum {string} */
+            interval: "day" | "week" | "month";
+            years: number;
+            indices: {
+                key: string;
+                name: string;
+            }[];
+            line: {
+                beta: number;
+                adjusted: number;
+                alpha: number;
+                standard_error: number;
+                standard_error_alpha: number;
+                t: number | null;
+                r_squared: number | null;
+                observations: number;
+            } | null;
+            returns: {
+                day: string;
+                security: number;
+                index: number;
+            }[];
+            dropped: {
+                day: string;
+                /** @enum {string} */
+                why: "unfinished" | "one_alone";
+            }[];
+            alternatives: {
+                /** @enum {string} */
+                interval: "day" | "week" | "month";
+                years: number;
+                beta: number | null;
+                adjusted: number | null;
+                standard_error: number | null;
+                observations: number;
+            }[];
+            rolling: {
+                day: string;
+                beta: number | null;
+            }[];
+        };
+        BottomUpBeta: {
+            tax: number;
+            mean: boolean;
+            own_debt_to_equity: number | null;
+            debt_to_equity: number | null;
+            own_beta: number | null;
+            companies: {
+                ticker: string;
+                name: string;
+                beta: number | null;
+                market_value: number | null;
+                debt: number | null;
+                cash: number | null;
+                revenue: number | null;
+                tax: number;
+                /** @enum {string} */
+                state: "in" | "out" | "unknown";
+                outlier: boolean;
+                steps: {
+                    gross_debt_to_equity: number | null;
+                    net_debt_to_equity: number | null;
+                    cash_share: number | null;
+                    unlevered_gross: number | null;
+                    unlevered_cash_corrected: number | null;
+                    unlevered_net: number | null;
+                } | null;
+            }[];
+            used: number;
+            companies_first: {
+                unlevered_gross: number | null;
+                unlevered_cash_corrected: number | null;
+                unlevered_net: number | null;
+                relevered_cash_corrected: number | null;
+                relevered_net: number | null;
+            } | null;
+            medians_first: {
+                beta: number | null;
+                gross_debt_to_equity: number | null;
+                net_debt_to_equity: number | null;
+                cash_share: number | null;
+                tax: number | null;
+                unlevered_gross: number | null;
+                unlevered_cash_corrected: number | null;
+                unlevered_net: number | null;
+                relevered_cash_corrected: number | null;
+                relevered_net: number | null;
+            } | null;
+            difference: number | null;
+            together: {
+                businesses: {
+                    name: string;
+                    used: number;
+                    beta: number | null;
+                    weight: number;
+                    share: number | null;
+                }[];
+                beta: number | null;
+                relevered: number | null;
+            } | null;
+        };
+        CostOfCapital: {
+            kept_on: string | null;
+            inputs: {
+                /** @enum {string} */
+                key: "risk_free" | "premium" | "beta" | "cost_of_debt" | "tax" | "debt_weight";
+                label: string;
+                unit: string;
+                choice: string;
+                own: number | null;
+                value: number | null;
+                alternatives: {
+                    key: string;
+                    label: string;
+                    value: number | null;
+                    source: string;
+                    rate: number | null;
+                }[];
+            }[];
+            extra: {
+                name: string;
+                rate: number;
+                reason: string | null;
+            }[];
+            leases: boolean;
+            cost_of_equity: number | null;
+            classes: {
+                /** @enum {string} */
+                name: "equity" | "debt" | "leases" | "preferred";
+                value: number;
+                weight: number;
+                cost: number;
+                after_tax: number;
+            }[];
+            rate: number | null;
+            why_not: string | null;
+            warnings: string[];
+        };
+        ExcessReturns: {
+            years: number[];
+            listed: boolean;
+            industry: string;
+            lines: {
+                ticker: string;
+                name: string;
+                listed: boolean;
+                subject: boolean;
+                returns: (number | null)[];
+                costs: (number | null)[];
+                excess: (number | null)[];
+            }[];
+            industry_years: {
+                year: number;
+                companies: number;
+                return: number | null;
+                earning_share: number | null;
+            }[];
+        };
         Cases: {
             currency: string;
             price: number | null;
@@ -5116,6 +5340,278 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    beta: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                interval?: "day" | "week" | "month";
+                years?: number;
+                index?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A beta with the returns it is regressed on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BetaRegression"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    bottomUpBeta: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    of?: {
+                        /** @enum {string} */
+                        source?: "peers" | "industry" | "list" | "named";
+                        key?: string;
+                        home?: boolean;
+                    };
+                    excluded?: string[];
+                    debt_to_equity?: number | null;
+                    mean?: boolean;
+                    businesses?: {
+                        name: string;
+                        industry: string;
+                        weight: number;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description A beta out of those of other companies, in both orders */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BottomUpBeta"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    costOfCapital: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is kept, or what one starts with */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostOfCapital"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    keepCostOfCapital: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    inputs?: {
+                        [key: string]: {
+                            key: string;
+                            own?: number | null;
+                        };
+                    };
+                    extra?: {
+                        name: string;
+                        rate: number;
+                        reason: string;
+                    }[];
+                    leases?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostOfCapital"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    valueCostOfCapital: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    inputs?: {
+                        [key: string]: {
+                            key: string;
+                            own?: number | null;
+                        };
+                    };
+                    extra?: {
+                        name: string;
+                        rate: number;
+                        reason: string;
+                    }[];
+                    leases?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description With other choices, keeping nothing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostOfCapital"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    dropCostOfCapital: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dropped */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    excessReturns: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Return on invested capital less its cost, of a company, its peers and its industry */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExcessReturns"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     cases: {

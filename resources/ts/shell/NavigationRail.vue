@@ -74,7 +74,7 @@ function fold(): void {
 
 <style scoped>
 nav {
-  width: 104px;
+  width: 110px;
   display: flex;
   flex-direction: column;
   border-right: 1px solid rgb(var(--v-theme-rule));

@@ -3,7 +3,11 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import ViewTabs from '@/design/ViewTabs.vue'
 import { useSubject } from '@/stores/subject'
+import BetaView from './BetaView.vue'
+import BottomUpView from './BottomUpView.vue'
+import CostView from './CostView.vue'
 import DiscountView from './DiscountView.vue'
+import ExcessView from './ExcessView.vue'
 import PeersView from './PeersView.vue'
 import PeerTableView from './PeerTableView.vue'
 import PeerValueView from './PeerValueView.vue'
@@ -16,6 +20,10 @@ const views = [
   { key: 'table', word: 'Side by side' },
   { key: 'discount', word: 'Why dearer or cheaper' },
   { key: 'value', word: 'What peers imply' },
+  { key: 'excess', word: 'Return above cost' },
+  { key: 'beta', word: 'Beta' },
+  { key: 'bottom-up', word: 'Bottom-up beta' },
+  { key: 'cost', word: 'Cost of capital' },
 ]
 const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
 const places = computed(() =>
@@ -36,6 +44,10 @@ const places = computed(() =>
         <PeerTableView v-if="view === 'table'" :ticker="subject.company.ticker" />
         <DiscountView v-else-if="view === 'discount'" :ticker="subject.company.ticker" />
         <PeerValueView v-else-if="view === 'value'" :ticker="subject.company.ticker" />
+        <ExcessView v-else-if="view === 'excess'" :ticker="subject.company.ticker" />
+        <BetaView v-else-if="view === 'beta'" :ticker="subject.company.ticker" />
+        <BottomUpView v-else-if="view === 'bottom-up'" :ticker="subject.company.ticker" />
+        <CostView v-else-if="view === 'cost'" :ticker="subject.company.ticker" />
         <PeersView v-else :ticker="subject.company.ticker" />
       </template>
     </template>

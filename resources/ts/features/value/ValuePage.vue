@@ -69,6 +69,30 @@ async function takeOwnEstimates(): Promise<void> {
     notices.fail(error)
   }
 }
+async function takeOwnCost(): Promise<void> {
+  if (!ticker.value) return
+  try {
+    const cost = await ask(api.GET('/companies/{ticker}/cost-of-capital', { params: { path: { ticker: ticker.value } } }))
+    if (cost.kept_on === null || cost.rate === null) {
+      notices.fail('You have kept no cost of capital of this company. Compare has room for it.')
+      return
+    }
+    const of = (key: string): number => cost.inputs.find((input) => input.key === key)?.value ?? 0
+    change({
+      figures: {
+        ...changes.value.figures,
+        risk_free_rate: of('risk_free'),
+        beta: of('beta'),
+        equity_risk_premium: of('premium'),
+        cost_of_debt: of('cost_of_debt'),
+        marginal_tax_rate: of('tax'),
+        discount_rate: cost.rate,
+      },
+    })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 async function decide(): Promise<void> {
   const data = sheet.value.data
   if (!data?.per_share) return
@@ -143,6 +167,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
             >Defaults</v-btn
           >
           <v-btn size="small" @click="takeOwnEstimates">My estimates</v-btn>
+          <v-btn size="small" @click="takeOwnCost">My cost of capital</v-btn>
           <v-btn size="small" @click="save">Save</v-btn>
           <v-btn size="small" variant="flat" :disabled="!data.per_share || data.per_share <= 0" @click="decide">Decide</v-btn>
         </div>

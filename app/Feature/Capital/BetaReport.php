@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Capital;
+
+use App\Storage\CompanyReader;
+use App\Storage\Identity\Indices;
+use Logion\Market\PriceSeries;
+use Logion\Market\Risk\Beta;
+use Logion\Market\Risk\BetaSample;
+use Logion\Metric\CompanyScope;
+use Logion\Time\Day;
+
+/** A beta with everything it is made of: the pairs of returns, the line through them, what was dropped, and how it went through time. */
+final readonly class BetaReport
+{
+    /** Spans of a year by interval. */
+    public const A_YEAR = [BetaSample::DAY => 252, BetaSample::WEEK => 52, BetaSample::MONTH => 12];
+
+    /** Years a window usually has by interval. */
+    private const USUAL = [BetaSample::DAY => 1, BetaSample::WEEK => 2, BetaSample::MONTH => 5];
+
+    /** Fewer returns than this make a line that says nothing. */
+    private const FEWEST = 12;
+
+    public function __construct(private CompanyReader $reader, private Indices $indices)
+    {
+    }
+
+    /**
+     * @param  key-of<self::A_YEAR>  $interval
+     * @param  int|null  $index  the security of one; the home index by default
+     * @return array<string, mixed>
+     */
+    public function of(CompanyScope $scope, string $interval, ?int $years, ?int $index): array
+    {
+        $years ??= self::USUAL[$interval];
+        $series = $index === null ? $scope->company->index : $this->reader->prices($index);
+        $names = [];
+        foreach ($this->indices->names() as $ticker => $name) {
+            $names[] = ['key' => $ticker, 'name' => $name];
+        }
+        if ($series === null) {
+            return $this->told($scope, $interval, $years, null, $names);
+        }
+
+        return $this->told($scope, $interval, $years, $series->asOf($scope->asOf), $names);
+    }
+
+    /**
+     * @param  key-of<self::A_YEAR>  $interval
+     * @param  list<array{key: string, name: string}>  $names
+     * @return array<string, mixed>
+     */
+    private function told(CompanyScope $scope, string $interval, int $years, ?PriceSeries $index, array $names): array
+    {
+        $most = $years * self::A_YEAR[$interval];
+        $sample = $index === null ? null : BetaSample::of($scope->prices, $index, $scope->asOf, $interval, $most);
+        $beta = $sample !== null && count($sample->returns) >= self::FEWEST ? $sample->beta() : null;
+        // The whole history, of which each window is a part.
+        $history = $index === null ? null : BetaSample::of($scope->prices, $index, $scope->asOf, $interval, PHP_INT_MAX - 1);
+        $alternatives = [];
+        foreach (self::USUAL as $other => $of) {
+            $alternative =
+                $index === null ? null : BetaSample::of($scope->prices, $index, $scope->asOf, $other, $of * self::A_YEAR[$other]);
+            $known = $alternative !== null && count($alternative->returns) >= self::FEWEST ? $alternative->beta() : null;
+            $alternatives[] = [
+                'interval' => $other,
+                'years' => $of,
+                'beta' => $known?->beta,
+                'adjusted' => $known?->blume(),
+                'standard_error' => $known?->standardErrorBeta,
+                'observations' => $alternative === null ? 0 : count($alternative->returns),
+            ];
+        }
+        $rolling = $history === null ? [] : $history->rolling($most);
+        $step = max(1, intdiv(count($rolling), 400));
+
+        return [
+            'as_of' => Day::iso($scope->asOf),
+            'interval' => $interval,
+            'years' => $years,
+            'indices' => $names,
+            'line' => self::line($beta),
+            'returns' => array_map(
+                static fn (array $of): array => ['day' => Day::iso($of['day']), 'security' => $of['security'], 'index' => $of['index']],
+                $sample->returns ?? [],
+            ),
+            'dropped' => array_map(
+                static fn (array $of): array => ['day' => Day::iso($of['day']), 'why' => $of['why']],
+                $sample->dropped ?? [],
+            ),
+            'alternatives' => $alternatives,
+            'rolling' => array_values(
+                array_map(
+                    static fn (array $of): array => ['day' => Day::iso($of['day']), 'beta' => $of['beta']],
+                    array_filter($rolling, static fn (int $i): bool => $i % $step === (count($rolling) - 1) % $step, ARRAY_FILTER_USE_KEY),
+                ),
+            ),
+        ];
+    }
+
+    /** @return array<string, float|int|null>|null */
+    private static function line(?Beta $beta): ?array
+    {
+        return $beta === null
+            ? null
+            : [
+                'beta' => $beta->beta,
+                'adjusted' => $beta->blume(),
+                'alpha' => $beta->alpha,
+                'standard_error' => $beta->standardErrorBeta,
+                'standard_error_alpha' => $beta->standardErrorAlpha,
+                't' => $beta->tValue,
+                'r_squared' => $beta->rSquared,
+                'observations' => $beta->observations,
+            ];
+    }
+}

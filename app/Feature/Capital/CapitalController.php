@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Capital;
+
+use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContext;
+use App\Feature\Peer\PeerProposals;
+use App\Feature\Peer\SubjectGroup;
+use App\Feature\Screening\NamedLists;
+use App\Feature\Screening\Universes;
+use App\Http\DatedRequest;
+use App\Models\KeptCostOfCapital;
+use App\Storage\ChosenPeers;
+use App\Storage\CompanyReader;
+use App\Storage\Identity\Identities;
+use App\Storage\Identity\Indices;
+use Illuminate\Http\JsonResponse;
+use Logion\CrossSection\Mask;
+use Logion\CrossSection\Universe;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/** What capital costs a company and what it is made of. */
+final class CapitalController
+{
+    public function __construct(
+        private readonly CompanyScopes $scopes,
+        private readonly Universes $universes,
+        private readonly Identities $identities,
+        private readonly ChosenPeers $kept,
+        private readonly PeerProposals $proposals,
+        private readonly NamedLists $lists,
+    ) {
+    }
+
+    public function beta(BetaRequest $request, CompanyReader $reader, Indices $indices, string $ticker): JsonResponse
+    {
+        return new JsonResponse(
+            (new BetaReport($reader, $indices))->of(
+                $this->scopes->open($ticker, $request->context()),
+                $request->returnsOver(),
+                $request->years(),
+                $request->index($indices),
+            ),
+        );
+    }
+
+    public function bottomUp(BottomUpRequest $request, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+        $group = $this->group($ticker, $context);
+        $scope = $this->scopes->open($ticker, $context);
+        $report = new BottomUpReport($group->universe);
+        $excluded = [];
+        foreach ($request->excluded() as $one) {
+            try {
+                $excluded[] = $this->identities->company($one, $context->day);
+            } catch (NotFoundHttpException) {
+                // Who is not known is in no group anyway.
+            }
+        }
+        $companies = $this->companies($group, $context, ...$request->of());
+        $businesses = array_map(
+            fn (array $of): array => [
+                'name' => $of['name'],
+                'companies' => $this->ofIndustry($group->universe, $of['industry'], $group->subject->id, null),
+                'weight' => $of['weight'],
+            ],
+            $request->businesses(),
+        );
+
+        $together = $businesses === [] ? null : $report->together($scope, $businesses, $excluded, $request->target(), $request->mean());
+
+        return new JsonResponse([
+            ...$report->of($scope, $companies, $excluded, $request->target(), $request->mean()),
+            'together' => $together,
+        ]);
+    }
+
+    /** What is kept, or else what one starts with. */
+    public function show(DatedRequest $request, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+        $kept = KeptCostOfCapital::query()
+            ->of($request->user())
+            ->where('company_id', $this->identities->company($ticker, $context->day))
+            ->first();
+
+        return $this->told($ticker, $context, $kept === null ? [] : (array) $kept->choices, $kept);
+    }
+
+    /** With other choices, keeping nothing. */
+    public function value(CostRequest $request, string $ticker): JsonResponse
+    {
+        return $this->told($ticker, $request->context(), $request->choices(), null);
+    }
+
+    public function keep(CostRequest $request, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+        $kept = KeptCostOfCapital::query()->updateOrCreate(
+            ['user_id' => $request->user()->id, 'company_id' => $this->identities->company($ticker, $context->day)],
+            ['choices' => $request->choices()],
+        );
+
+        return $this->told($ticker, $context, (array) $kept->choices, $kept);
+    }
+
+    public function forget(DatedRequest $request, string $ticker): JsonResponse
+    {
+        KeptCostOfCapital::query()
+            ->of($request->user())
+            ->where('company_id', $this->identities->company($ticker, $request->context()->day))
+            ->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    public function excess(DatedRequest $request, ExcessReturnReport $report, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+
+        return new JsonResponse($report->of($this->group($ticker, $context), $context));
+    }
+
+    /** @param  array<string, mixed>  $choices */
+    private function told(string $ticker, EvaluationContext $context, array $choices, ?KeptCostOfCapital $kept): JsonResponse
+    {
+        $group = $this->group($ticker, $context);
+        $inputs = new CostInputs($this->scopes->open($ticker, $context), $group->universe, $group->in());
+
+        return new JsonResponse([
+            'kept_on' => $kept?->updated_at?->format('Y-m-d'),
+            ...(new CostSheet($inputs, CostRequest::read($choices)))->present(),
+        ]);
+    }
+
+    private function group(string $ticker, EvaluationContext $context): SubjectGroup
+    {
+        return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->kept, $this->proposals);
+    }
+
+    /**
+     * @param  value-of<BottomUpRequest::SOURCES>  $source
+     * @return list<int>
+     */
+    private function companies(SubjectGroup $group, EvaluationContext $context, string $source, string $key, bool $home): array
+    {
+        $universe = $group->universe;
+        $at = $group->position($group->subject->id);
+        $named = $this->lists->on($context, false);
+        $companies = match ($source) {
+            'industry' => $this->ofIndustry(
+                $universe,
+                $key !== '' ? $key : $group->subject->sector,
+                $group->subject->id,
+                $home && $at !== null ? $universe->category('country')->at($at) : null,
+            ),
+            'list' => $key === '' ? [] : $named('list', (int) $key),
+            'named' => $named('tickers', array_values(array_filter(array_map(trim(...), explode(',', $key))))),
+            default => $group->in(),
+        };
+
+        return array_values(array_filter($companies, static fn (int $of): bool => $of !== $group->subject->id));
+    }
+
+    /** @return list<int> */
+    private function ofIndustry(Universe $universe, string $industry, int $without, ?string $country): array
+    {
+        $mask = $universe->category('sector')->among([$industry]) & $universe->everyone();
+        $mask = $country === null ? $mask : $mask & $universe->category('country')->among([$country]);
+
+        return array_values(
+            array_filter(array_map($universe->company(...), Mask::positions($mask)), static fn (int $of): bool => $of !== $without),
+        );
+    }
+}

@@ -1,0 +1,267 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import { api, ask, type Schemas } from '@/api/client'
+import { useAnswer } from '@/api/answer'
+import ChoiceField from '@/design/ChoiceField.vue'
+import CommitInput from '@/design/CommitInput.vue'
+import LoadState from '@/design/LoadState.vue'
+import SheetTable from '@/design/SheetTable.vue'
+import { amount, number, percent, readNumber } from '@/design/format'
+import type { SheetColumn } from '@/design/sheet'
+import { useSession } from '@/stores/session'
+
+/** A beta out of those of the companies of a business, step under step and in both orders. */
+const props = defineProps<{ ticker: string }>()
+const session = useSession()
+type Source = 'peers' | 'industry' | 'list' | 'named'
+const SOURCES: [Source, string][] = [
+  ['peers', 'The peers'],
+  ['industry', 'The industry'],
+  ['list', 'A list of mine'],
+  ['named', 'Typed names'],
+]
+const source = ref<Source>('peers')
+const key = ref('')
+const typed = ref('')
+const home = ref(false)
+const mean = ref(false)
+const target = ref<number | null>(null)
+/** Companies left out, with the reason. */
+const excluded = reactive<Record<string, string>>({})
+watch(
+  () => props.ticker,
+  () => Object.keys(excluded).forEach((of) => delete excluded[of]),
+)
+const lists = useAnswer(
+  'lists',
+  () => ({}),
+  (_, signal) => ask(api.GET('/lists', { signal })),
+)
+const industries = useAnswer(
+  'industries',
+  () => (session.asOf ? { as_of: session.asOf } : {}),
+  (query, signal) => ask(api.GET('/industries', { params: { query }, signal })),
+)
+const businesses = ref<{ name: string; industry: string; weight: number }[]>([])
+const { state, reload } = useAnswer(
+  'bottom up beta',
+  () => ({
+    ticker: props.ticker,
+    query: session.asOf ? { as_of: session.asOf } : {},
+    body: {
+      of: { source: source.value, key: key.value, home: home.value },
+      excluded: Object.keys(excluded),
+      debt_to_equity: target.value,
+      mean: mean.value,
+      businesses: businesses.value,
+    },
+  }),
+  ({ ticker, query, body }, signal) =>
+    ask(api.POST('/companies/{ticker}/bottom-up-beta', { params: { path: { ticker }, query }, body, signal })),
+)
+const data = computed(() => state.value.data)
+type Company = Schemas['BottomUpBeta']['companies'][number]
+const two = (of: number | null | undefined): string => (of == null ? '–' : number(of, 2))
+const three = (of: number | null | undefined): string => (of == null ? '–' : number(of, 3))
+const part = (of: number | null | undefined): string => (of == null ? '–' : `${percent(of)} %`)
+const money = (of: number | null): string => (of === null ? '–' : amount(of))
+const columns: SheetColumn<Company>[] = [
+  { key: 'name', head: 'Company' },
+  { key: 'in', head: 'In' },
+  { key: 'beta', head: 'Beta', of: (of) => `${two(of.beta)}${of.outlier ? ' ⚑' : ''}`, by: (of) => of.beta },
+  { key: 'value', head: 'Market value', of: (of) => money(of.market_value), by: (of) => of.market_value },
+  { key: 'debt', head: 'Debt', of: (of) => money(of.debt) },
+  { key: 'cash', head: 'Cash', of: (of) => money(of.cash) },
+  { key: 'gross', head: 'Debt to equity', of: (of) => part(of.steps?.gross_debt_to_equity) },
+  { key: 'share', head: 'Cash in all', of: (of) => part(of.steps?.cash_share) },
+  { key: 'unlevered', head: 'Without debt', of: (of) => two(of.steps?.unlevered_gross) },
+  {
+    key: 'corrected',
+    head: 'and cash',
+    of: (of) => two(of.steps?.unlevered_cash_corrected),
+    by: (of) => of.steps?.unlevered_cash_corrected,
+  },
+  { key: 'net', head: 'Net of cash', of: (of) => two(of.steps?.unlevered_net) },
+  { key: 'reason', head: 'Reason' },
+]
+function toggle(ticker: string): void {
+  if (ticker in excluded) delete excluded[ticker]
+  else excluded[ticker] = ''
+}
+interface Step {
+  name: string
+  first: string
+  then: string
+}
+const steps = computed<Step[]>(() => {
+  const [a, b] = [data.value?.companies_first, data.value?.medians_first]
+  const centre = mean.value ? 'Mean' : 'Median'
+  return [
+    { name: `${centre} of beta`, first: '', then: three(b?.beta) },
+    { name: `${centre} of debt to equity`, first: '', then: part(b?.gross_debt_to_equity) },
+    { name: `${centre} of cash in debt and equity`, first: '', then: part(b?.cash_share) },
+    { name: 'Beta without debt', first: three(a?.unlevered_gross), then: three(b?.unlevered_gross) },
+    { name: 'Beta without debt and cash', first: three(a?.unlevered_cash_corrected), then: three(b?.unlevered_cash_corrected) },
+    { name: 'At the structure chosen', first: three(a?.relevered_cash_corrected), then: three(b?.relevered_cash_corrected) },
+    { name: 'The other way: net debt, without', first: three(a?.unlevered_net), then: three(b?.unlevered_net) },
+    { name: 'and at the structure chosen', first: three(a?.relevered_net), then: three(b?.relevered_net) },
+  ]
+})
+const industryChoices = computed<[string, string][]>(() =>
+  (industries.state.value.data?.industries ?? []).map((of): [string, string] => [of.code, `${of.name}, ${of.companies}`]),
+)
+function addBusiness(): void {
+  const first = industryChoices.value[0]
+  if (first) businesses.value = [...businesses.value, { name: `Business ${businesses.value.length + 1}`, industry: first[0], weight: 1 }]
+}
+const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
+  (businesses.value = businesses.value.map((of, at) => (at === i ? { ...of, ...to } : of)))
+</script>
+
+<template>
+  <div>
+    <div class="choices">
+      <ChoiceField v-model="source" name="Whose betas" :choices="SOURCES" @update:model-value="key = ''" />
+      <ChoiceField
+        v-if="source === 'list'"
+        v-model="key"
+        name="Which list"
+        :choices="[['', 'Choose one'], ...(lists.state.value.data ?? []).map((of): [string, string] => [String(of.id), of.name])]"
+      />
+      <ChoiceField
+        v-else-if="source === 'industry'"
+        v-model="key"
+        name="Which industry"
+        :choices="[['', 'Its own industry'], ...industryChoices]"
+      />
+      <form v-else-if="source === 'named'" class="names" @submit.prevent="key = typed">
+        <input v-model="typed" class="assumption" aria-label="Tickers, with commas between them" @keydown.stop />
+        <v-btn size="small" type="submit">Look</v-btn>
+      </form>
+      <v-btn v-if="source === 'industry'" size="small" :aria-pressed="home" @click="home = !home">At home only</v-btn>
+      <v-btn size="small" :aria-pressed="mean" @click="mean = !mean">Means, not medians</v-btn>
+      <label class="quiet"
+        >Debt to equity, %
+        <CommitInput
+          class="assumption short"
+          aria-label="Debt to equity to put it on, per cent; empty for the company's own"
+          :model-value="target === null ? '' : number(100 * target, 1)"
+          @update:model-value="
+            (text: string) => (target = text.trim() === '' ? null : readNumber(text) === null ? target : readNumber(text)! / 100)
+          "
+      /></label>
+    </div>
+    <LoadState :state="state" @again="reload" />
+    <template v-if="data">
+      <p v-if="!data.companies.length" class="quiet">No company is here whose beta could be taken.</p>
+      <SheetTable v-else label="Companies" :columns="columns" :rows="data.companies" :row-key="(of) => of.ticker" many>
+        <template #cell-name="{ row }"
+          >{{ row.name }} <span class="quiet">{{ row.ticker }}</span></template
+        >
+        <template #cell-in="{ row }">
+          <span v-if="row.state === 'unknown'" class="quiet">not known</span>
+          <input v-else type="checkbox" :checked="row.state === 'in'" :aria-label="`${row.name} counts`" @change="toggle(row.ticker)" />
+        </template>
+        <template #cell-reason="{ row }"
+          ><input
+            v-if="row.ticker in excluded"
+            v-model="excluded[row.ticker]"
+            class="assumption reason"
+            :aria-label="`Why ${row.name} is left out`"
+            placeholder="why"
+            @keydown.stop
+        /></template>
+      </SheetTable>
+      <div class="two">
+        <section>
+          <h2>Step under step</h2>
+          <SheetTable
+            label="Steps"
+            :columns="[
+              { key: 'name', head: '' },
+              { key: 'first', head: 'Each company first', of: (of: Step) => of.first },
+              { key: 'then', head: `${mean ? 'Means' : 'Medians'} first`, of: (of: Step) => of.then },
+            ]"
+            :rows="steps"
+            :row-key="(of) => of.name"
+          >
+            <template #cell-name="{ row }">{{ row.name }}</template>
+          </SheetTable>
+        </section>
+        <section>
+          <p>
+            {{ data.used }} companies count. The company's own beta is {{ three(data.own_beta) }}, its debt
+            {{ part(data.own_debt_to_equity) }} of its market value; the tax rate is {{ percent(data.tax) }} %.
+          </p>
+          <p v-if="data.difference !== null">
+            The two orders differ by {{ three(Math.abs(data.difference)) }}: the median of what each company has without debt is not what
+            the median company has without debt. Neither is wrong; the first leans on each company's own structure, the second on that of
+            the group.
+          </p>
+          <p v-if="data.companies.some((of) => of.outlier)" class="quiet">⚑ lies far off the rest; it counts until it is left out.</p>
+          <h2>Several businesses</h2>
+          <div v-for="(of, i) in businesses" :key="i" class="business">
+            <input
+              class="assumption"
+              :value="of.name"
+              aria-label="Name of the business"
+              @change="change(i, { name: ($event.target as HTMLInputElement).value })"
+              @keydown.stop
+            />
+            <ChoiceField
+              :model-value="of.industry"
+              name="Industry of the business"
+              :choices="industryChoices"
+              @update:model-value="(to: string) => change(i, { industry: to })"
+            />
+            <CommitInput
+              class="assumption short"
+              aria-label="Weight of the business"
+              :model-value="String(of.weight)"
+              @update:model-value="(text: string) => change(i, { weight: readNumber(text) ?? of.weight })"
+            />
+            <span class="quiet"
+              >{{ three(data.together?.businesses[i]?.beta) }}, {{ part(data.together?.businesses[i]?.share) }} of
+              {{ data.together?.businesses[i]?.used ?? 0 }} companies</span
+            >
+            <v-btn size="x-small" :aria-label="`Take ${of.name} away`" @click="businesses = businesses.filter((_, at) => at !== i)"
+              >Take away</v-btn
+            >
+          </div>
+          <v-btn size="small" @click="addBusiness">Add a business</v-btn>
+          <p v-if="data.together">
+            Together {{ three(data.together.beta) }} without debt and cash, {{ three(data.together.relevered) }} at the structure chosen. A
+            weight is what a business is worth: its sales times an enterprise multiple, or its profit.
+          </p>
+        </section>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(420px, 1fr));
+  gap: calc(var(--space) * 5) calc(var(--space) * 9);
+  margin: calc(var(--space) * 4) 0;
+  align-items: start;
+}
+.short {
+  width: 4.5em;
+}
+.reason {
+  width: 110px;
+  text-align: left;
+}
+.names,
+.business {
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(var(--space) * 2);
+  align-items: baseline;
+}
+.business {
+  margin-bottom: calc(var(--space) * 2);
+}
+</style>
