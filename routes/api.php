@@ -49,6 +49,7 @@ use App\Feature\Sharing\SharingController;
 use App\Feature\Simulation\SimulationController;
 use App\Feature\Statement\AccountsController;
 use App\Feature\Timeline\TimelineController;
+use App\Feature\Transaction\TransactionController;
 use App\Feature\Valuation\CashFlowController;
 use App\Feature\Valuation\ValuationController;
 use App\Http\TokenRights;
@@ -123,6 +124,8 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::put('cost-of-capital', [CapitalController::class, 'keep']);
         Route::delete('cost-of-capital', [CapitalController::class, 'forget']);
         Route::get('excess-returns', [CapitalController::class, 'excess']);
+        Route::get('transactions', [TransactionController::class, 'index']);
+        Route::put('transactions/{transaction}', [TransactionController::class, 'choose'])->whereNumber('transaction');
         Route::get('peers', [PeerController::class, 'show']);
         Route::put('peers', [PeerController::class, 'keep']);
         Route::get('peer-proposals', [PeerController::class, 'proposals']);
@@ -267,6 +270,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::delete('indices/{index}/members', [MemberController::class, 'destroy'])->whereNumber('index');
         Route::put('exchanges/{exchange}/holidays', [HolidayController::class, 'update'])->whereNumber('exchange');
         Route::put('series/{name}', [ReferenceController::class, 'putSeries']);
+        Route::post('past-transactions', [TransactionController::class, 'store']);
+        Route::put('past-transactions/{transaction}', [TransactionController::class, 'update'])->whereNumber('transaction');
+        Route::delete('past-transactions/{transaction}', [TransactionController::class, 'destroy'])->whereNumber('transaction');
         Route::post('companies', [ProfileController::class, 'store']);
         Route::put('companies/{ticker}/profile', [ProfileController::class, 'update']);
         Route::delete('companies/{ticker}', [ProfileController::class, 'destroy']);

@@ -7,6 +7,7 @@ namespace Simulation;
 use Simulation\Company\Charter;
 use Simulation\Company\ListedCompany;
 use Simulation\Company\Names;
+use Simulation\Company\SoldCompanies;
 use Simulation\Economy\Statistics;
 use Simulation\Market\Indices;
 
@@ -43,7 +44,7 @@ final class Exchange
     }
 
     /**
-     * What concerns no company: the economy, and on the first day the places themselves.
+     * What concerns no listed company: the economy, companies that are sold, and on the first day the places themselves.
      *
      * @return list<Publication>
      */
@@ -72,6 +73,7 @@ final class Exchange
             $this->holidays($wire, $year + 1);
         }
         Statistics::tell($this->world, $wire);
+        SoldCompanies::tell($this->world, $wire);
 
         return $wire->publications();
     }

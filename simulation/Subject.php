@@ -34,6 +34,7 @@ enum Subject: string
     case CalendarDate = 'calendar_date';
     case News = 'news';
     case Takeover = 'takeover';
+    case Transaction = 'transaction';
     case Series = 'series';
     case Forecast = 'forecast';
 }

@@ -23,6 +23,6 @@ final class AccessToken extends PersonalAccessToken
     /** When it was used last is not kept: a question to the program writes nothing. */
     public function save(array $options = []): bool
     {
-        return $this->exists && array_keys($this->getDirty()) === ['last_used_at'] || parent::save($options);
+        return ($this->exists && array_keys($this->getDirty()) === ['last_used_at']) || parent::save($options);
     }
 }

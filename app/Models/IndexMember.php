@@ -38,8 +38,6 @@ final class IndexMember extends Model
      */
     public function scopeOn(Builder $query, int $day): void
     {
-        $query
-            ->where('from_day', '<=', $day)
-            ->where(static fn (Builder $open) => $open->whereNull('to_day')->orWhere('to_day', '>', $day));
+        $query->where('from_day', '<=', $day)->where(static fn (Builder $open) => $open->whereNull('to_day')->orWhere('to_day', '>', $day));
     }
 }

@@ -36,11 +36,13 @@ final class ReplacedRow extends Model
     public static function keep(int $import, string $table, array $row): void
     {
         // A file may replace a million rows: no model is made of each.
-        self::query()->toBase()->insert([
-            'import_id' => $import,
-            'table_name' => $table,
-            'previous_import' => $row['import_id'] ?? null,
-            'row' => json_encode($row, JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR),
-        ]);
+        self::query()
+            ->toBase()
+            ->insert([
+                'import_id' => $import,
+                'table_name' => $table,
+                'previous_import' => $row['import_id'] ?? null,
+                'row' => json_encode($row, JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR),
+            ]);
     }
 }

@@ -35,6 +35,24 @@ final class PublicationWriter
         'economy_series' => ['name', 'day', 'value'],
         'economy_forecasts' => ['name', 'source', 'made_on', 'year', 'value'],
         'holidays' => ['exchange_id', 'day', 'name'],
+        'past_transactions' => [
+            'announced_on',
+            'target',
+            'acquirer',
+            'buyer',
+            'industry',
+            'country',
+            'currency',
+            'price',
+            'stake',
+            'net_debt',
+            'revenue',
+            'ebitda',
+            'ebit',
+            'net_income',
+            'payment',
+            'premium',
+        ],
     ];
 
     /** @var array<string, BulkInsert> */
@@ -255,6 +273,7 @@ final class PublicationWriter
                 ->whereNull('to_day')
                 ->update(['to_day' => $day]),
             Subject::Takeover => $this->takeover($v, $day),
+            Subject::Transaction => $this->sold($v, $day),
             default => throw new \LogicException("Nobody writes {$subject->value}."),
         };
     }
@@ -292,6 +311,30 @@ final class PublicationWriter
                 ->where('id', $v['of'])
                 ->update(['index_id' => $v['id']]);
         }
+    }
+
+    /** @param  array<string, mixed>  $v */
+    private function sold(array $v, int $day): void
+    {
+        $this->add(
+            'past_transactions',
+            $day,
+            $v['target'],
+            $v['acquirer'],
+            $v['buyer'],
+            $v['industry'],
+            $v['country'],
+            $this->currency,
+            $v['price'],
+            $v['stake'],
+            $v['net_debt'],
+            $v['revenue'],
+            $v['ebitda'],
+            $v['ebit'],
+            $v['net_income'],
+            $v['payment'],
+            $v['premium'],
+        );
     }
 
     /** @param  array<string, mixed>  $v */

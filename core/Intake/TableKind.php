@@ -30,6 +30,7 @@ enum TableKind: string
     case Members = 'members';
     case Rates = 'rates';
     case Holidays = 'holidays';
+    case PastTransactions = 'past_transactions';
     case Companies = 'companies';
 
     /** A list of names is no description of companies: so many columns of one have to be there. */
@@ -61,6 +62,7 @@ enum TableKind: string
                 self::Members => 'Members of indices',
                 self::Rates => 'Interest rates, exchange rates and other series',
                 self::Holidays => 'Days on which an exchange is closed',
+                self::PastTransactions => 'Past transactions: companies that changed hands',
                 self::Companies => 'Companies and what is known of them',
             },
         );
@@ -77,7 +79,7 @@ enum TableKind: string
     {
         return in_array(
             $this,
-            [self::Exchanges, self::Indices, self::Members, self::Rates, self::Holidays, self::Companies],
+            [self::Exchanges, self::Indices, self::Members, self::Rates, self::Holidays, self::PastTransactions, self::Companies],
             true,
         );
     }
@@ -103,7 +105,11 @@ enum TableKind: string
     /** Whether amounts of it may be written in thousands or millions. */
     public function isOfAmounts(): bool
     {
-        return in_array($this, [self::Figures, self::Drivers, self::Estimates, self::Buildings, self::Leases], true);
+        return in_array(
+            $this,
+            [self::Figures, self::Drivers, self::Estimates, self::Buildings, self::Leases, self::PastTransactions],
+            true,
+        );
     }
 
     /**

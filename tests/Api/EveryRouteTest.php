@@ -17,18 +17,23 @@ use App\Models\Import;
 use App\Models\ImportProfile;
 use App\Models\Invitation;
 use App\Models\Judgement;
+use App\Models\KeptCostOfCapital;
 use App\Models\Note;
 use App\Models\OneOff;
 use App\Models\OwnDownturn;
 use App\Models\OwnEstimate;
 use App\Models\OwnMetric;
 use App\Models\Paper;
+use App\Models\PastTransaction;
+use App\Models\Peer;
+use App\Models\PeerGroup;
 use App\Models\ReadingLayout;
 use App\Models\Role;
 use App\Models\SavedDriverModel;
 use App\Models\Screen;
 use App\Models\Security;
 use App\Models\Task;
+use App\Models\TransactionChoice;
 use App\Models\User;
 use App\Models\Valuation;
 use Illuminate\Support\Facades\DB;
@@ -83,6 +88,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/property',
         'GET companies/{ticker}/dividends',
         'GET companies/{ticker}/people',
+        'GET companies/{ticker}/beta',
         'GET companies/{ticker}/picture',
         'GET companies/{ticker}/results',
         'GET companies/{ticker}/driver-model',
@@ -93,6 +99,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/invested-sum',
         'POST companies/{ticker}/checklist',
         'POST companies/{ticker}/cash-flow-value',
+        'POST companies/{ticker}/cost-of-capital',
         'POST companies/{ticker}/cash-flow-value/working',
         'POST companies/{ticker}/cash-flow-value/solve',
         'POST companies/{ticker}/cash-flow-value/sensitivity',
@@ -113,6 +120,9 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE indices/{id}/members',
         'PUT exchanges/{id}/holidays',
         'PUT series/{id}',
+        'POST past-transactions',
+        'PUT past-transactions/{id}',
+        'DELETE past-transactions/{id}',
         'POST companies',
         'POST companies/{ticker}/merge',
         'POST companies/{ticker}/listings',
@@ -174,6 +184,20 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/entry-sheet',
         'GET companies/{ticker}/notes',
         'GET companies/{ticker}/driver-models',
+        'GET companies/{ticker}/peers',
+        'PUT companies/{ticker}/peers',
+        'GET companies/{ticker}/peer-proposals',
+        'GET companies/{ticker}/peer-table',
+        'GET companies/{ticker}/peer-years',
+        'GET companies/{ticker}/peer-discount',
+        'GET companies/{ticker}/peer-value',
+        'POST companies/{ticker}/bottom-up-beta',
+        'GET companies/{ticker}/cost-of-capital',
+        'PUT companies/{ticker}/cost-of-capital',
+        'DELETE companies/{ticker}/cost-of-capital',
+        'GET companies/{ticker}/excess-returns',
+        'GET companies/{ticker}/transactions',
+        'PUT companies/{ticker}/transactions/{id}',
         'POST companies/{ticker}/driver-models',
         'GET companies/{ticker}/downturns',
         'POST downturns',
@@ -582,8 +606,34 @@ final class EveryRouteTest extends DemoTestCase
                 'text' => $s,
                 'on_day' => self::TODAY,
             ])->id,
+            'peers' => $this->peers($its, $s),
+            'costs-of-capital' => KeptCostOfCapital::query()->create([
+                ...$its,
+                'choices' => ['inputs' => [], 'extra' => [['name' => $s, 'rate' => 0.01, 'reason' => $s]]],
+            ])->id,
+            'transaction-choices' => TransactionChoice::query()->create([
+                ...$its,
+                'past_transaction_id' => PastTransaction::query()->value('id'),
+                'included' => false,
+                'reason' => $s,
+            ])->id,
             'drawn-lines' => DrawnLine::query()->create([...$its, 'name' => $s, 'from_price' => 1, 'drawn_on' => self::TODAY])->id,
         ];
+    }
+
+    /** @param  array<string, int>  $its */
+    private function peers(array $its, string $reason): int
+    {
+        $group = PeerGroup::query()->create([...$its, 'version' => 1]);
+        $other = DB::table('companies')->where('id', '<>', $its['company_id'])->value('id');
+
+        return Peer::query()->create([
+            'peer_group_id' => $group->id,
+            'company_id' => $other,
+            'place' => 0,
+            'included' => true,
+            'reason' => $reason,
+        ])->id;
     }
 
     /** @return array<string, string> a digest of every table that belongs to somebody */
@@ -610,6 +660,11 @@ final class EveryRouteTest extends DemoTestCase
                 'papers',
                 'reading_layouts',
                 'own_downturns',
+                'peer_groups',
+                'peers',
+                'costs_of_capital',
+                'transaction_choices',
+                'past_transactions',
                 'prices_of_interest',
                 'valuations',
                 'decisions',

@@ -36,6 +36,7 @@ final class ApplicationRooms
         'Feature\Intake' => ['Feature\Reference', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Peer' => ['Evaluation', 'Feature\Screening', 'Http', 'Models', 'Storage'],
         'Feature\Capital' => ['Evaluation', 'Feature\Peer', 'Feature\Screening', 'Http', 'Models', 'Storage'],
+        'Feature\Transaction' => ['Evaluation', 'Feature\Reference', 'Http', 'Models', 'Storage'],
         'Feature\Note' => ['Evaluation', 'Http', 'Models'],
         'Feature\OwnMetric' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Sharing' => ['Evaluation', 'Http', 'Models', 'Policies', 'Storage'],

@@ -19,6 +19,8 @@ export class Problem extends Error {
     readonly position: number | null = null,
     /** References that mean one company each, where a ticker means several. */
     readonly choices: NonNullable<Schemas['Problem']['choices']> = [],
+    /** Sentences by the field they are about. */
+    readonly errors: NonNullable<Schemas['Problem']['errors']> = {},
   ) {
     super(message)
   }
@@ -61,6 +63,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
       body.formula ?? null,
       body.position ?? null,
       body.choices ?? [],
+      body.errors ?? {},
     )
   }
   return result.data as T

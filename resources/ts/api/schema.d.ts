@@ -2244,6 +2244,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/transactions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["transactions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/transactions/{transaction}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["chooseTransaction"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/past-transactions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["enterTransaction"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/past-transactions/{transaction}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeTransaction"];
+        post?: never;
+        delete: operations["deleteTransaction"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/cash-flow-value": {
         parameters: {
             query?: never;
@@ -4748,6 +4812,65 @@ export interface components {
             text: string;
             /** @description Number of an own one */
             paper: number | null;
+        };
+        Transactions: {
+            as_of: string;
+            known: number;
+            industry: string;
+            transactions: {
+                id: number;
+                announced_on: string;
+                target: string;
+                acquirer: string;
+                buyer: string;
+                country: string | null;
+                currency: string;
+                payment: string | null;
+                industry: string;
+                industry_name: string;
+                price: number;
+                stake: number;
+                net_debt: number | null;
+                revenue: number | null;
+                ebitda: number | null;
+                ebit: number | null;
+                net_income: number | null;
+                premium: number | null;
+                equity_value: number | null;
+                enterprise_value: number | null;
+                in: boolean;
+                reason: string | null;
+                multiples: {
+                    [key: string]: number | null;
+                };
+            }[];
+            counted: number;
+            statistics: {
+                [key: string]: {
+                    count: number;
+                    low: number | null;
+                    lower_quartile: number | null;
+                    median: number | null;
+                    mean: number | null;
+                    upper_quartile: number | null;
+                    high: number | null;
+                };
+            };
+            currency: string;
+            price: number | null;
+            net: number;
+            values: {
+                [key: string]: {
+                    enterprise_value: number | null;
+                    low: number | null;
+                    centre: number | null;
+                    high: number | null;
+                };
+            };
+            figures: {
+                [key: string]: number | null;
+            };
+            blended: number | null;
         };
         /** @description Long work and how far it is */
         Task: {
@@ -11113,6 +11236,217 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
+        };
+    };
+    transactions: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                from?: string;
+                until?: string;
+                industry?: string;
+                country?: string;
+                buyer?: string;
+                least?: number;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Past transactions, and what they say of a company */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Transactions"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    chooseTransaction: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                transaction: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    in: boolean;
+                    reason?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    enterTransaction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    announced_on: string;
+                    target: string;
+                    acquirer: string;
+                    /** @enum {string} */
+                    buyer: "company" | "fund" | "managers" | "other";
+                    industry: string;
+                    country?: string | null;
+                    currency: string;
+                    price: number;
+                    stake: number;
+                    net_debt?: number | null;
+                    revenue?: number | null;
+                    ebitda?: number | null;
+                    ebit?: number | null;
+                    net_income?: number | null;
+                    /** @enum {string|null} */
+                    payment?: "cash" | "shares" | "both" | null;
+                    premium?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Entered */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    changeTransaction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                transaction: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    announced_on: string;
+                    target: string;
+                    acquirer: string;
+                    /** @enum {string} */
+                    buyer: "company" | "fund" | "managers" | "other";
+                    industry: string;
+                    country?: string | null;
+                    currency: string;
+                    price: number;
+                    stake: number;
+                    net_debt?: number | null;
+                    revenue?: number | null;
+                    ebitda?: number | null;
+                    ebit?: number | null;
+                    net_income?: number | null;
+                    /** @enum {string|null} */
+                    payment?: "cash" | "shares" | "both" | null;
+                    premium?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteTransaction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                transaction: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     valueByCashFlow: {

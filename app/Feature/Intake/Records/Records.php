@@ -38,6 +38,7 @@ abstract class Records
             TableKind::Members => new MemberRecords($pass),
             TableKind::Rates => new RateRecords($pass),
             TableKind::Holidays => new HolidayRecords($pass),
+            TableKind::PastTransactions => new PastTransactionRecords($pass),
             TableKind::Companies => new CompanyRecords($pass),
         };
     }

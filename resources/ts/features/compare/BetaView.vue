@@ -6,7 +6,7 @@ import type { Series } from '@/design/ChartFrame.vue'
 import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
-import { download } from '@/design/download'
+import { csv, download } from '@/design/download'
 import { number, percent } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
 import { useSession } from '@/stores/session'
@@ -78,10 +78,12 @@ const returns: SheetColumn<Return>[] = [
   { key: 'index', head: 'Index, %', of: (of) => percent(of.index, 2) },
   { key: 'security', head: 'Share, %', of: (of) => percent(of.security, 2) },
 ]
-const csv = (): string =>
-  [['until', 'index', 'share'], ...(data.value?.returns ?? []).map((of) => [of.day, of.index, of.security])]
-    .map((row) => row.join(','))
-    .join('\n')
+const save = (): void =>
+  download(
+    `${props.ticker} returns.csv`,
+    csv([['until', 'index', 'share'], ...(data.value?.returns ?? []).map((of) => [of.day, of.index, of.security])]),
+    'text/csv',
+  )
 </script>
 
 <template>
@@ -90,7 +92,7 @@ const csv = (): string =>
       <ChoiceField v-model="interval" name="A return is of" :choices="INTERVALS" />
       <ChoiceField v-model="years" name="Window" :choices="windows" />
       <ChoiceField v-model="index" name="Index" :choices="indices" />
-      <v-btn v-if="data?.returns.length" size="small" @click="download(`${ticker} returns.csv`, csv(), 'text/csv')">CSV</v-btn>
+      <v-btn v-if="data?.returns.length" size="small" @click="save">CSV</v-btn>
     </div>
     <LoadState :state="state" @again="reload" />
     <template v-if="data">

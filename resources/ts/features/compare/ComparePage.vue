@@ -11,6 +11,7 @@ import ExcessView from './ExcessView.vue'
 import PeersView from './PeersView.vue'
 import PeerTableView from './PeerTableView.vue'
 import PeerValueView from './PeerValueView.vue'
+import TransactionsView from './TransactionsView.vue'
 
 /** The subject beside others: who they are, their figures, what differs, and what they imply. */
 const route = useRoute()
@@ -24,6 +25,7 @@ const views = [
   { key: 'beta', word: 'Beta' },
   { key: 'bottom-up', word: 'Bottom-up beta' },
   { key: 'cost', word: 'Cost of capital' },
+  { key: 'transactions', word: 'Past transactions' },
 ]
 const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
 const places = computed(() =>
@@ -48,6 +50,7 @@ const places = computed(() =>
         <BetaView v-else-if="view === 'beta'" :ticker="subject.company.ticker" />
         <BottomUpView v-else-if="view === 'bottom-up'" :ticker="subject.company.ticker" />
         <CostView v-else-if="view === 'cost'" :ticker="subject.company.ticker" />
+        <TransactionsView v-else-if="view === 'transactions'" :ticker="subject.company.ticker" />
         <PeersView v-else :ticker="subject.company.ticker" />
       </template>
     </template>

@@ -6,7 +6,7 @@ import type { Series } from '@/design/ChartFrame.vue'
 import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
-import { download } from '@/design/download'
+import { csv, download } from '@/design/download'
 import { inCell, number, unitHead } from '@/design/format'
 import { columnsOf, type SheetColumn } from '@/design/sheet'
 import ColumnsMenu from '@/features/find/ColumnsMenu.vue'
@@ -110,17 +110,17 @@ type Line = { name: string; values: (number | null)[] }
 const lines = computed<Line[]>(() => [...(told.value?.lines ?? []), { name: 'Median of the peers', values: told.value?.median ?? [] }])
 
 /** Values alone, as they are counted, for other programs. */
-function csv(): string {
-  const cell = (of: string | number | null): string => `"${String(of ?? '').replaceAll('"', '""')}"`
+function save(): void {
   const all = data.value?.columns ?? []
-  return [
-    ['', '', ...all.map((of) => `${of.label} (${of.unit})`)],
-    ...rows.value.map((row) => [row.name, row.ticker ?? '', ...all.map((of) => valueOf(row, of))]),
-    [],
-    [`As of ${data.value?.as_of}. The company is no part of the lines of its peers. Definitions: the metric catalogue of Logion.`],
-  ]
-    .map((row) => row.map(cell).join(','))
-    .join('\n')
+  download(
+    `${props.ticker} and peers.csv`,
+    csv([
+      ['', '', ...all.map((of) => `${of.label} (${of.unit})`)],
+      ...rows.value.map((row) => [row.name, row.ticker, ...all.map((of) => valueOf(row, of))]),
+      [`As of ${data.value?.as_of}. The company is no part of the lines of its peers. Definitions: the metric catalogue of Logion.`],
+    ]),
+    'text/csv',
+  )
 }
 </script>
 
@@ -130,7 +130,7 @@ function csv(): string {
       <ChoiceField v-model="years" name="What is told" :choices="choices" />
       <ColumnsMenu v-if="!years" v-model="columns" />
       <v-btn v-if="shown.length && !years" size="small" @click="shown = []">The usual columns</v-btn>
-      <v-btn v-if="data && !years" size="small" @click="download(`${ticker} and peers.csv`, csv(), 'text/csv')">CSV</v-btn>
+      <v-btn v-if="data && !years" size="small" @click="save">CSV</v-btn>
       <router-link class="quiet" :to="{ name: 'compare', params: { ticker } }">{{
         data && !data.chosen ? 'The peers are proposals: choose them' : 'Choose peers'
       }}</router-link>
