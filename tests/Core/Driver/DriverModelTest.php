@@ -85,6 +85,17 @@ final class DriverModelTest extends TestCase
         $this->assertEqualsWithDelta((0.01 * $revenue[1]) / 10, $rows['per_point'][1], 1e-12);
     }
 
+    public function test_nothing_is_divided_by_nothing(): void
+    {
+        $this->assertSame(
+            ['sum' => [0.0, -2.0, 4.0], 'shares' => ['A' => [null, null, 0.25], 'B' => [null, null, 0.75]]],
+            DriverModel::shares(['A' => [0.0, 1.0, 1.0], 'B' => [0.0, -3.0, 3.0]]),
+        );
+        $none = $this->model()->sensitivity('A', [0.5, 0.5, 0.5], [1.0, 1.0, 1.0], [0.0, 0.0, 0.0], 0.25, [0.0, -1.0, 10.0], [0.0]);
+        $this->assertSame([[null], [null]], array_slice($none['earnings_per_share'], 0, 2));
+        $this->assertNotNull($none['earnings_per_share'][2][0]);
+    }
+
     private function model(?Rule $tar = null): DriverModel
     {
         $level = static fn (float ...$of): Driver => Driver::level(Rule::values(array_values($of)));

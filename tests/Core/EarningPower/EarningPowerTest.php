@@ -78,6 +78,8 @@ final class EarningPowerTest extends TestCase
         $this->assertSame(12.0, ValueLine::of($years, [], 4, ValueLine::TRIMMED_MEAN, 0.34)->normal);
         $losses = ValueLine::of([$year(2023, -1.0, 5.0)], [], 5, ValueLine::MEDIAN);
         $this->assertSame([0, null, null], [$losses->used, $losses->normal, $losses->points[0]['value']]);
+        $nothing = ValueLine::of([$year(2023, 0.0, 5.0)], [], 5, ValueLine::OWN, own: 15.0);
+        $this->assertSame([0, null], [$nothing->used, $nothing->points[0]['value']]);
         $own = ValueLine::of([$year(2023, 2.0, null)], [], 5, ValueLine::OWN, own: 15.0);
         $this->assertSame([30.0, null], [$own->points[0]['value'], $own->points[0]['lower']]);
     }

@@ -7,6 +7,7 @@ namespace Tests\Core\Statistics;
 use Logion\Market\Indicators;
 use Logion\Market\Returns;
 use Logion\Statistics\Descriptive;
+use Logion\Statistics\Extent;
 use Logion\Statistics\StudentDistribution;
 use Logion\Valuation\Method\PropertyValue;
 use Logion\Valuation\PresentValue;
@@ -74,5 +75,15 @@ final class StatisticsEdgesTest extends TestCase
         $this->assertNull(Descriptive::geometricMean([4.0, 0.0]));
         $this->assertNull(Descriptive::geometricMean([4.0, -1.0]));
         $this->assertNull(Descriptive::geometricMean([]));
+    }
+
+    public function test_an_extent_goes_from_end_to_end_or_leaves_the_tails_out(): void
+    {
+        $whole = Extent::whole([4.0, -1.0, 9.0]);
+        $this->assertSame([-1.0, 4.0, 9.0], [$whole?->low, $whole?->median, $whole?->high]);
+        $this->assertNull(Extent::whole([]));
+        $within = Extent::withoutTails(array_map(floatval(...), range(0, 10)));
+        $this->assertSame([1.0, 5.0, 9.0], [$within?->low, $within?->median, $within?->high]);
+        $this->assertNull(Extent::withoutTails([]));
     }
 }

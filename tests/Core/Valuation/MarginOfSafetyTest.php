@@ -36,4 +36,13 @@ final class MarginOfSafetyTest extends TestCase
         );
         $this->assertSame([0.15, 0.25, 0.35, 0.5], array_column(MarginOfSafety::at(1.0, 1.0), 'margin'));
     }
+
+    public function test_a_price_leaves_a_margin_of_a_value_above_nothing_alone(): void
+    {
+        $this->assertEqualsWithDelta(0.25, MarginOfSafety::of(100.0, 75.0), 1e-12);
+        $this->assertEqualsWithDelta(-0.5, MarginOfSafety::of(100.0, 150.0), 1e-12);
+        foreach ([null, 0.0, -5.0] as $worthless) {
+            $this->assertNull(MarginOfSafety::of($worthless, 75.0));
+        }
+    }
 }
