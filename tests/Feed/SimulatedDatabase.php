@@ -43,6 +43,7 @@ final class SimulatedDatabase
         'calendar_dates',
         'news',
         'takeovers',
+        'past_transactions',
         'economy_series',
         'economy_forecasts',
         'simulations',

@@ -311,7 +311,9 @@ final class RecordsTest extends DemoTestCase
 
     public function test_segments_that_name_no_scale_are_asked_for_it_unless_they_add_up_to_what_is_known(): void
     {
-        $revenue = (float) DB::table('facts')->where(['company_id' => 1, 'line' => 'revenue', 'period' => 20250])->value('value');
+        $revenue = (float) DB::table('facts')
+            ->where(['company_id' => 1, 'line' => 'revenue', 'period' => 20250])
+            ->value('value');
         $part = static fn (string $member, float $value, string $unit = ''): array => [
             'company' => 1,
             'axis' => 'Business',
@@ -332,9 +334,9 @@ final class RecordsTest extends DemoTestCase
             ->all();
         $asked = $this->takes(TableKind::Drivers, [$part('Salt', 60.0), $part('Fish', 40.0)], $mapping);
         $this->assertStringStartsWith('The file does not say whether its amounts are whole', $asked->questions['scale'] ?? '');
-        $told = $this->takes(TableKind::Drivers, [$part('Kelp', $revenue / 4e6), $part('Rope', 3 * $revenue / 4e6)], $mapping);
+        $told = $this->takes(TableKind::Drivers, [$part('Kelp', $revenue / 4e6), $part('Rope', (3 * $revenue) / 4e6)], $mapping);
         $this->assertSame([[], 1], [$told->questions, count($told->warnings)]);
-        $this->assertEqualsWithDelta([3 * $revenue / 4, $revenue / 4], $stored(), 1.0);
+        $this->assertEqualsWithDelta([(3 * $revenue) / 4, $revenue / 4], $stored(), 1.0);
         $named = $this->takes(TableKind::Drivers, [$part('Tar', 6.5, 'XCR thousand'), $part('Wax', 4.0, 'in millions')], $mapping);
         $this->assertSame([[], [4_000_000.0, 6_500.0]], [$named->questions, $stored()]);
     }
@@ -479,6 +481,46 @@ final class RecordsTest extends DemoTestCase
             $stored->map(static fn (object $of): array => [$of->house, $of->rating, (float) $of->target, $of->text])->all(),
         );
         $this->assertSame(1, $outcome->counts['same']);
+    }
+
+    public function test_past_transactions_are_known_by_target_and_day_and_what_cannot_be_is_refused(): void
+    {
+        $sold = static fn (array $of): array => [
+            'company' => 1,
+            'announced_on' => 20240304,
+            'target' => 'Ashkeel Ropewalk',
+            'acquirer' => 'Osk Point Chandlers',
+            'industry' => '13',
+            'currency' => 'xcr',
+            'price' => 60e6,
+            ...$of,
+        ];
+        $outcome = $this->takes(TableKind::PastTransactions, [
+            $sold(['stake' => 0.6, 'net_debt' => 20e6, 'revenue' => 120e6, 'buyer' => 'Company', 'payment' => 'Cash']),
+            $sold(['stake' => 0.6, 'net_debt' => 20e6]),
+            $sold(['stake' => 0.6, 'revenue' => 130e6]),
+            $sold(['announced_on' => 20260701]),
+            $sold(['target' => 'Whole Ropewalk', 'stake' => 60.0]),
+            $sold(['target' => 'Whole Ropewalk', 'buyer' => 'king']),
+            $sold(['target' => 'Whole Ropewalk']),
+        ]);
+        $this->assertSame([2, 1, 1], [$outcome->counts['new'], $outcome->counts['same'], $outcome->counts['changed']]);
+        $this->assertSame(
+            [
+                '2026-07-01 has not come yet: a past transaction was announced before.',
+                '6000 % is no part of a company: write more than nothing and at most the whole.',
+                '"king" is no kind of buyer; there are company, fund, managers, other.',
+            ],
+            array_column($outcome->refused, 'reason'),
+        );
+        $rows = DB::table('past_transactions')->where('target', 'like', '% Ropewalk')->orderBy('target')->get();
+        $this->assertSame([0.6, 1.0], $rows->pluck('stake')->map(floatval(...))->all(), 'without a word on it the whole was bought');
+        $this->assertSame(
+            [130e6, 'company', 'cash', 'XCR'],
+            [(float) $rows[0]->revenue, $rows[0]->buyer, $rows[0]->payment, $rows[0]->currency],
+        );
+        $this->assertSame('other', $rows[1]->buyer);
+        $this->assertNull($rows[1]->net_debt, 'what is not told is not nothing');
     }
 
     public function test_buildings_and_leases_are_filed_with_their_year(): void

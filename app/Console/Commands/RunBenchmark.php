@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Feature\BackTest\BackTestRunner;
+use App\Feature\Peer\PeerProposals;
 use App\Feature\Valuation\CashFlowSheet;
 use App\Models\ColumnSet;
+use App\Models\Company;
 use App\Models\Listing;
 use App\Models\MetricColumn;
 use App\Models\Security;
@@ -27,8 +29,8 @@ use Symfony\Component\Process\Process;
 /** Times the paths that must stay fast as universes grow. Timings live here, never in a test. */
 final class RunBenchmark extends Command
 {
-    protected $signature = 'logion:bench {sizes?* : securities} {--runs=15 : repetitions per figure} {--port=8000 : where the '
-        .'application answers}';
+    protected $signature =
+        'logion:bench {sizes?* : securities} {--runs=15 : repetitions per figure} {--port=8000 : where the '.'application answers}';
 
     protected $description = 'Measure screens, company pages, revaluations and the refresh';
 
@@ -57,6 +59,8 @@ final class RunBenchmark extends Command
         'volatility_1y',
         'beta_raw',
         'price_to_book',
+        'gross_margin',
+        'revenue_growth_3y',
         'momentum_12_1',
     ];
 
@@ -64,6 +68,9 @@ final class RunBenchmark extends Command
 
     /** The day that holds the synthetic columns; no market data reach it. */
     private const DAY = 19000101;
+
+    /** Number of the first synthetic company. */
+    private const FIRST_COMPANY = 1_000_000;
 
     public function handle(ColumnStore $columns, ColumnTable $table, CompanyReader $companies, EconomyReader $economy): int
     {
@@ -85,10 +92,11 @@ final class RunBenchmark extends Command
                 'dragging a threshold, ms',
                 'ranking of five components, ms',
                 'regression on three figures, ms',
-                'group lines of twelve columns, ms',
+                'group lines of fourteen columns, ms',
                 'closer look, ms',
                 'percentile criterion, ms',
                 'formula criterion, ms',
+                'proposals of peers in the core, ms',
             ],
             array_map(static fn (array $row): array => [$row[0], ...array_splice($row, 8)], $rows),
         );
@@ -139,6 +147,7 @@ final class RunBenchmark extends Command
                 ['ten years of days, five averages, three studies, levels', number_format($market, 1)],
                 ['earning power on all bases with its grid', number_format($power, 1)],
                 ["an industry of {$industries[0]['companies']} companies", number_format($industry, 1)],
+                ...$this->comparing($ticker),
                 ['statement', number_format($statement, 1)],
                 ['revaluation over HTTP', number_format($value, 1)],
                 ['revaluation in the core', number_format($core, 1)],
@@ -151,6 +160,42 @@ final class RunBenchmark extends Command
         return self::SUCCESS;
     }
 
+    /** @return list<array{string, string}> what is asked of a company beside others */
+    private function comparing(string $ticker): array
+    {
+        $tickers = Company::query()
+            ->where('template', 'industrial')
+            ->join('securities as s', 's.company_id', '=', 'companies.id')
+            ->join('listings as l', 'l.security_id', '=', 's.id')
+            ->where('s.main', true)
+            ->whereNull('l.to_day')
+            ->where('l.ticker', '<>', $ticker)
+            ->orderBy('l.ticker')
+            ->pluck('l.ticker')
+            ->unique()
+            ->values();
+        $path = "/api/v1/companies/{$ticker}";
+        $this->request('PUT', "{$path}/peers", [
+            'peers' => $tickers->take(50)->map(static fn (string $of): array => ['ticker' => $of, 'in' => true])->all(),
+        ]);
+        $columns = http_build_query(['columns' => array_slice(array_keys(Catalogue::builtIn()->all()), 0, 40)]);
+        $asked = [
+            'fifty peers, forty columns and the lines of the group' => fn () => $this->request('GET', "{$path}/peer-table?{$columns}"),
+            'a beta regressed on five years of months' => fn () => $this->request('GET', "{$path}/beta"),
+            "bottom-up beta over {$tickers->count()} companies" => fn () => $this->request('POST', "{$path}/bottom-up-beta", [
+                'of' => ['source' => 'named', 'key' => $tickers->implode(',')],
+            ]),
+            'a cost of capital with all ways to each input' => fn () => $this->request('GET', "{$path}/cost-of-capital"),
+            'past transactions' => fn () => $this->request('GET', "{$path}/transactions"),
+        ];
+
+        return array_map(
+            fn (string $what, \Closure $ask): array => [$what, number_format($this->median($ask), 1)],
+            array_keys($asked),
+            array_values($asked),
+        );
+    }
+
     /** Columns of every metric the screen needs, drawn with a fixed seed. */
     private function universe(ColumnTable $table, int $size): void
     {
@@ -160,7 +205,7 @@ final class RunBenchmark extends Command
         $members = [];
         for ($i = 0; $i < $size; $i++) {
             $members[] = (object) [
-                'id' => 1000000 + $i,
+                'id' => self::FIRST_COMPANY + $i,
                 'ticker' => "T{$i}",
                 'name' => "Company {$i}",
                 'sector' => (string) (10 + ($i % 25)),
@@ -310,6 +355,13 @@ final class RunBenchmark extends Command
             $ask('screens/closer-look', []),
             $ask('screens/run', ['limit' => 100], ['criteria' => ['universe_percentile(price_to_earnings) < 0.3']]),
             $ask('screens/run', ['limit' => 100], ['criteria' => ['price_to_earnings * price_to_book < 22.5']]),
+            $this->median(
+                static fn () => app(PeerProposals::class)->closest(
+                    app(ColumnStore::class)->universe(self::DAY) ?? throw new \LogicException('The universe was just written.'),
+                    self::FIRST_COMPANY,
+                    20,
+                ),
+            ),
         ];
     }
 

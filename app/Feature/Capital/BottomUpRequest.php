@@ -20,7 +20,7 @@ final class BottomUpRequest extends DatedRequest
             ...parent::rules(),
             'of' => ['nullable', 'array:source,key,home'],
             'of.source' => ['nullable', Rule::in(self::SOURCES)],
-            'of.key' => ['nullable', 'string', 'max:2000'],
+            'of.key' => ['nullable', 'string', 'max:10000'],
             'of.home' => ['nullable', 'boolean'],
             'excluded' => ['nullable', 'array', 'list', 'max:500'],
             'excluded.*' => ['string', 'max:60'],

@@ -34,7 +34,8 @@ final readonly class PastTransactions
         }
         $known = PastTransaction::query()->where('announced_on', $row['announced_on'])->where('target', $row['target'])->first();
         if ($known === null) {
-            $this->create($by, $row);
+            // Without a word on it the whole was bought, by nobody in particular.
+            $this->create($by, [...$row, 'stake' => $row['stake'] ?? 1.0, 'buyer' => $row['buyer'] ?? 'other']);
 
             return 'new';
         }

@@ -19,13 +19,12 @@ final class PastTransactionRecords extends ReferenceRecords
             'announced_on' => $record['announced_on'],
             'target' => mb_substr($record['target'], 0, 160),
             'acquirer' => mb_substr($record['acquirer'], 0, 160),
-            'buyer' => strtolower($record['buyer'] ?? '') ?: 'other',
+            'buyer' => strtolower($record['buyer'] ?? '') ?: null,
             'industry' => $record['industry'],
             'country' => ($record['country'] ?? '') === '' ? null : strtoupper(mb_substr($record['country'], 0, 2)),
             'currency' => strtoupper($record['currency']),
             'price' => $record['price'],
-            // Without a word on it the whole was bought.
-            'stake' => $record['stake'] ?? 1.0,
+            'stake' => $record['stake'] ?? null,
             'payment' => strtolower($record['payment'] ?? '') ?: null,
             'premium' => $record['premium'] ?? null,
         ];
