@@ -118,6 +118,7 @@ return [
         'corrected' => 'Corrected',
         'cover_and_grade' => 'cover of {cover}, in the row "{grade}" of the table of spreads',
         'criterion' => 'Criterion',
+        'currency' => 'Currency',
         'days' => ', {count} days',
         'days_are_written_with_the_year' => 'Days are written with the year first or with the month in letters.',
         'days_stand_in_the_file_more' => '{ticker}: days stand in the file more than once; each is taken once.',
@@ -272,6 +273,14 @@ return [
         'less_is_paid_than_justified' => 'Over {companies} companies of its kind, what it grows, earns and risks would '.
             'go with {justified}; {percent} % below that is left unexplained (the line explains {explained} % of the differences).',
         'lies_in_the_future' => '{day} lies in the future',
+        'line_harmonic_mean' => 'Harmonic mean',
+        'line_high' => 'Highest',
+        'line_low' => 'Lowest',
+        'line_lower_quartile' => 'Lower quarter',
+        'line_mean' => 'Mean',
+        'line_median' => 'Median of the peers',
+        'line_upper_quartile' => 'Upper quarter',
+        'line_weighted_mean' => 'Mean by market value',
         'listing_of' => 'Listing {code}:{ticker}',
         'listing_removed' => 'Listing {ticker} removed',
         'listings_of_known_companies_stay' => 'Currency and first day of a listing are those of companies that are made; of companies '.
@@ -287,6 +296,7 @@ return [
             'go with {justified}; {percent} % above that is left unexplained (the line explains {explained} % of the differences).',
         'more_peers_than_are_needed' => '{count} peers are in; {least} to {most} truly comparable ones are enough, and '.
             'each more is a little less like it.',
+        'multiple_of_a_calendar_year' => '{label}, calendar {year}',
         'names_a_unit_that_does_not' => 'names a unit that does not exist',
         'names_the_context_which_does_not' => 'names the context "{context}", which does not exist',
         'new_accounts_are_closed_here_ask' => 'New accounts are closed here. Ask an administrator of this installation for an '.
@@ -356,7 +366,12 @@ return [
         'own_note_on' => 'Own note on {figure}',
         'paid_on_day' => 'Paid on {day}',
         'paper_on' => 'Paper on {name}',
+        'part' => 'Part',
+        'part_left_out' => 'left out',
+        'part_line' => 'group',
         'part_of_the_price_gone' => '{percent} % of the price go with them',
+        'part_peer' => 'peer',
+        'part_subject' => 'company',
         'positions_without_a_day_count_as' => 'Positions without a day count as bought on {day}, the latest day there is.',
         'premium_implied_by_the_market' => 'What prices imply',
         'premium_of_the_installation' => 'Of the installation',

@@ -130,6 +130,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::put('peers', [PeerController::class, 'keep']);
         Route::get('peer-proposals', [PeerController::class, 'proposals']);
         Route::get('peer-table', [PeerController::class, 'table']);
+        Route::get('peer-table/file', [PeerController::class, 'file']);
         Route::get('peer-years', [PeerController::class, 'years']);
         Route::get('peer-discount', [PeerController::class, 'discount']);
         Route::get('peer-value', [PeerController::class, 'implied']);

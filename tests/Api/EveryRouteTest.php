@@ -188,6 +188,7 @@ final class EveryRouteTest extends DemoTestCase
         'PUT companies/{ticker}/peers',
         'GET companies/{ticker}/peer-proposals',
         'GET companies/{ticker}/peer-table',
+        'GET companies/{ticker}/peer-table/file',
         'GET companies/{ticker}/peer-years',
         'GET companies/{ticker}/peer-discount',
         'GET companies/{ticker}/peer-value',

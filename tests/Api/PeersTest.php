@@ -184,6 +184,62 @@ final class PeersTest extends DemoTestCase
         )->assertUnprocessable();
     }
 
+    public function test_multiples_of_calendar_years_take_what_lies_in_them(): void
+    {
+        $this->choose(array_map(static fn (string $of): array => [$of, true, null], $this->industrials(50)));
+        $table = $this->told('peer-table?calendar=1');
+        $columns = array_column($table['columns'], null, 'key');
+        $this->assertSame(
+            [
+                'price_to_earnings 2026',
+                'price_to_earnings 2027',
+                'ev_to_ebitda 2026',
+                'ev_to_ebitda 2027',
+                'ev_to_sales 2026',
+                'ev_to_sales 2027',
+            ],
+            array_slice(array_keys($columns), 0, 6),
+        );
+        $ends = DB::table('companies')->pluck('fiscal_year_end_month', 'id');
+        $others = 0;
+        foreach ($table['rows'] as $i => $row) {
+            $then = $columns['price_to_earnings 2026']['figures'][$i]['value'];
+            $forward = $columns['forward_price_to_earnings']['figures'][$i]['value'];
+            if ((int) $ends[$this->companyId($row['ticker'])] === 12) {
+                $this->assertEqualsWithDelta($forward, $then, 1e-9, "{$row['ticker']} ends in December");
+            } elseif ($then !== null && $forward !== null) {
+                $this->assertNotEqualsWithDelta($forward, $then, 1e-9);
+                $others++;
+            }
+        }
+        $this->assertGreaterThan(0, $others);
+    }
+
+    public function test_the_table_is_taken_along_as_values(): void
+    {
+        [$a, $b] = $this->industrials(2);
+        $this->choose([[$a, true, null], [$b, false, null]]);
+        $query = http_build_query(['columns' => ['gross_margin', 'price_to_earnings'], 'format' => 'csv']);
+        $answer = $this->get("/api/v1/companies/BRSW/peer-table/file?{$query}")->assertOk();
+        $this->assertStringContainsString('BRSW and peers.csv', (string) $answer->headers->get('Content-Disposition'));
+        $lines = array_map(
+            static fn (string $line): array => str_getcsv($line, ',', '"', ''),
+            array_filter(explode("\r\n", $answer->streamedContent())),
+        );
+        $this->assertSame(['Part', 'Name', 'Ticker', 'Gross margin', 'Price to earnings'], $lines[0]);
+        $this->assertSame(['company', 'peer', 'left out', 'group'], array_column(array_slice($lines, 1, 4), 0));
+        $table = array_column($this->told("peer-table?{$query}")['columns'], null, 'key');
+        $this->assertEqualsWithDelta($table['gross_margin']['figures'][1]['value'], (float) $lines[2][3], 1e-12);
+        $this->assertSame('Median of the peers', $lines[4][1]);
+        foreach (['xlsx', 'ods', 'json'] as $format) {
+            $file = $this->get("/api/v1/companies/BRSW/peer-table/file?format={$format}")
+                ->assertOk()
+                ->streamedContent();
+            $this->assertStringStartsWith($format === 'json' ? '{' : 'PK', $file);
+        }
+        $this->getJson('/api/v1/companies/BRSW/peer-table/file?format=doc')->assertUnprocessable();
+    }
+
     public function test_a_peer_that_is_not_traded_any_more_is_said_to_be_so_and_counts_for_nothing(): void
     {
         $gone = (string) DB::table('listings as l')

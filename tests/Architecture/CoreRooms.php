@@ -36,7 +36,7 @@ final class CoreRooms
         'BackTest' => ['Portfolio', 'Time'],
         'Valuation' => ['Capital', 'Figure', 'Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
         'Multiple' => ['Statistics', 'Valuation'],
-        'Peer' => ['Figure', 'Statistics'],
+        'Peer' => ['Figure', 'Formula', 'Metric', 'Multiple', 'Statistics', 'Time'],
         'Transaction' => ['Multiple', 'Statistics', 'Valuation'],
     ];
 

@@ -7,10 +7,12 @@ namespace App\Feature\Peer;
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
 use App\Feature\Screening\Universes;
+use App\Files\TableFile;
 use App\Http\DatedRequest;
 use App\Storage\ChosenPeers;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 
 final class PeerController
 {
@@ -52,7 +54,31 @@ final class PeerController
     {
         $context = $request->context();
 
-        return new JsonResponse($table->of($this->group($ticker, $context), $context, $request->columns()));
+        return new JsonResponse($table->of($this->group($ticker, $context), $context, $request->columns(), $request->ofCalendarYears()));
+    }
+
+    /** The table as a file of values alone, with what each column is. */
+    public function file(PeerTableRequest $request, PeerTable $table, string $ticker): StreamedResponse
+    {
+        $context = $request->context();
+        $group = $this->group($ticker, $context);
+        $file = (new PeerTableFile(
+            $table->of($group, $context, $request->columns(), $request->ofCalendarYears()),
+            $context->catalogue,
+        ))->file();
+        $format = $request->fileFormat();
+        $name = str_replace(':', ' ', $group->subject->reference)." and peers.{$format}";
+
+        return new StreamedResponse(
+            static function () use ($file, $format): void {
+                $file->write($format, fopen('php://output', 'w') ?: throw new \RuntimeException('No output.'));
+            },
+            200,
+            [
+                'Content-Type' => TableFile::FORMATS[$format],
+                'Content-Disposition' => "attachment; filename=\"{$name}\"",
+            ],
+        );
     }
 
     public function years(PeerTableRequest $request, YearsReport $report, string $ticker): JsonResponse

@@ -96,6 +96,7 @@ use OpenApi\Attributes as OA;
             new TickerParameter(),
             new AsOfParameter(),
             new OA\QueryParameter(name: 'columns[]', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
+            new OA\QueryParameter(name: 'calendar', schema: new OA\Schema(type: 'string', enum: ['0', '1'])),
         ],
         responses: [
             new OA\Response(
@@ -104,6 +105,20 @@ use OpenApi\Attributes as OA;
                 content: new OA\JsonContent(ref: '#/components/schemas/PeerTable'),
             ),
         ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/peer-table/file',
+        operationId: 'peerTableFile',
+        parameters: [
+            new TickerParameter(),
+            new AsOfParameter(),
+            new OA\QueryParameter(name: 'columns[]', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
+            new OA\QueryParameter(name: 'calendar', schema: new OA\Schema(type: 'string', enum: ['0', '1'])),
+            new OA\QueryParameter(name: 'format', schema: new OA\Schema(type: 'string', enum: ['csv', 'json', 'xlsx', 'ods'])),
+        ],
+        responses: [new OA\Response(response: 200, description: 'The table as a file of values')],
     ),
 ]
 #[

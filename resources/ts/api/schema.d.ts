@@ -1428,6 +1428,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/peer-table/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["peerTableFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/peer-years": {
         parameters: {
             query?: never;
@@ -9110,6 +9126,7 @@ export interface operations {
             query?: {
                 as_of?: string;
                 "columns[]"?: string[];
+                calendar?: "0" | "1";
             };
             header?: never;
             path: {
@@ -9127,6 +9144,37 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PeerTable"];
                 };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    peerTableFile: {
+        parameters: {
+            query?: {
+                as_of?: string;
+                "columns[]"?: string[];
+                calendar?: "0" | "1";
+                format?: "csv" | "json" | "xlsx" | "ods";
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table as a file of values */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];

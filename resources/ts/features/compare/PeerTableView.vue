@@ -1,36 +1,47 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Figure, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import type { Series } from '@/design/ChartFrame.vue'
 import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
-import { csv, download } from '@/design/download'
 import { inCell, number, unitHead } from '@/design/format'
 import { columnsOf, type SheetColumn } from '@/design/sheet'
 import ColumnsMenu from '@/features/find/ColumnsMenu.vue'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { useCatalogue } from '@/stores/catalogue'
+import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import { figure } from './peers'
-import { shown } from './columns'
+import { fromAddress, shown } from './columns'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 
 /** The company beside its peers, with the lines of the group; or one figure through ten years. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
+const notices = useNotices()
+const route = useRoute()
+const router = useRouter()
 const catalogue = useCatalogue()
 const asOf = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
+// An address that names columns brings them along.
+if (route.query.columns !== undefined) shown.value = fromAddress(route.query.columns) ?? shown.value
+/** Multiples of calendar years too, where fiscal years end in different months. */
+const calendar = ref(route.query.calendar === '1')
 const { state, reload } = useAnswer(
   'peer table',
-  () => ({ ticker: props.ticker, query: { ...asOf.value, 'columns[]': shown.value } }),
+  () => ({
+    ticker: props.ticker,
+    query: { ...asOf.value, 'columns[]': shown.value, ...(calendar.value ? { calendar: '1' as const } : {}) },
+  }),
   ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/peer-table', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
 const columns = computed({
-  get: () => data.value?.columns.map((of) => of.key) ?? [],
+  get: () => (data.value?.columns ?? []).map((of) => of.key).filter((key) => !/ \d{4}$/.test(key)),
   set: (to: string[]) => (shown.value = to),
 })
 
@@ -84,7 +95,7 @@ function text(row: Row, column: Column): string {
 }
 const isMetric = (key: string): boolean => catalogue.byKey.has(key)
 
-const years = ref('')
+const years = ref(String(route.query.through ?? ''))
 const through = useAnswer(
   'peer years',
   () => ({ ticker: props.ticker, figure: years.value, asOf: asOf.value }),
@@ -93,7 +104,9 @@ const through = useAnswer(
 )
 const choices = computed<[string, string][]>(() => [
   ['', 'Figures side by side'],
-  ...(data.value?.columns ?? []).map((of): [string, string] => [of.key, `${of.label} through ten years`]),
+  ...(data.value?.columns ?? [])
+    .filter((of) => columns.value.includes(of.key))
+    .map((of): [string, string] => [of.key, `${of.label} through ten years`]),
 ])
 const told = computed(() => through.state.value.data)
 const part = (value: number | null): number | null =>
@@ -110,17 +123,30 @@ type Line = { name: string; values: (number | null)[] }
 const lines = computed<Line[]>(() => [...(told.value?.lines ?? []), { name: 'Median of the peers', values: told.value?.median ?? [] }])
 
 /** Values alone, as they are counted, for other programs. */
-function save(): void {
-  const all = data.value?.columns ?? []
-  download(
-    `${props.ticker} and peers.csv`,
-    csv([
-      ['', '', ...all.map((of) => `${of.label} (${of.unit})`)],
-      ...rows.value.map((row) => [row.name, row.ticker, ...all.map((of) => valueOf(row, of))]),
-      [`As of ${data.value?.as_of}. The company is no part of the lines of its peers. Definitions: the metric catalogue of Logion.`],
-    ]),
-    'text/csv',
-  )
+const file = (format: string): string => {
+  const query = new URLSearchParams({ format })
+  if (asOf.value.as_of) query.set('as_of', asOf.value.as_of)
+  if (calendar.value) query.set('calendar', '1')
+  for (const column of shown.value) query.append('columns[]', column)
+  return `/api/v1/companies/${encodeURIComponent(props.ticker)}/peer-table/file?${query}`
+}
+async function link(): Promise<void> {
+  const to = router.resolve({
+    name: 'compare',
+    params: { ticker: props.ticker, view: 'table' },
+    query: {
+      columns: JSON.stringify(columns.value),
+      ...(calendar.value ? { calendar: '1' } : {}),
+      ...(years.value ? { through: years.value } : {}),
+    },
+  })
+  try {
+    await navigator.clipboard.writeText(new URL(to.href, location.href).href)
+    notices.say('The address of this table, with its columns, is copied. The peers are those of whoever opens it.')
+  } catch {
+    void router.replace(to)
+    notices.say('The address of this page restores the table.')
+  }
 }
 </script>
 
@@ -129,8 +155,14 @@ function save(): void {
     <div class="choices">
       <ChoiceField v-model="years" name="What is told" :choices="choices" />
       <ColumnsMenu v-if="!years" v-model="columns" />
+      <v-btn v-if="!years" size="small" :aria-pressed="calendar" @click="calendar = !calendar">Calendar years</v-btn>
       <v-btn v-if="shown.length && !years" size="small" @click="shown = []">The usual columns</v-btn>
-      <v-btn v-if="data && !years" size="small" @click="save">CSV</v-btn>
+      <template v-if="data && !years">
+        <v-btn v-for="format in ['csv', 'xlsx', 'ods']" :key="format" size="small" :href="file(format)" download>{{
+          format.toUpperCase()
+        }}</v-btn>
+      </template>
+      <v-btn v-if="data" size="small" @click="link">Link</v-btn>
       <router-link class="quiet" :to="{ name: 'compare', params: { ticker } }">{{
         data && !data.chosen ? 'The peers are proposals: choose them' : 'Choose peers'
       }}</router-link>
