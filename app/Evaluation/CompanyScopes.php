@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evaluation;
 
+use App\Storage\ChosenPeers;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
@@ -23,6 +24,7 @@ final class CompanyScopes
         private readonly EconomyReader $economy,
         private readonly ColumnStore $columns,
         private readonly Identities $identities,
+        private readonly ChosenPeers $chosen,
     ) {
     }
 
@@ -64,6 +66,25 @@ final class CompanyScopes
         $adjusted = $this->open($ticker, $context->adjusted(true));
 
         return $adjusted->company->oneOffs === [] ? [$adjusted, null] : [$this->open($ticker, $context->adjusted(false)), $adjusted];
+    }
+
+    /** The same, with the peers the reader chose in place of the sector; as it is where nobody chose any that is traded. */
+    public function besidePeers(CompanyScope $scope, EvaluationContext $context): CompanyScope
+    {
+        $kept = $context->user === null ? null : $this->chosen->latest($context->user->id, $scope->company->id);
+        $universe = $kept === null ? null : $this->columns->universe($context->day, false, $context->catalogue, as: $context->as);
+        if ($kept === null || $universe === null) {
+            return $scope;
+        }
+        $positions = [];
+        foreach ($kept->peers as $peer) {
+            $at = $peer->included ? $universe->position((int) $peer->company_id) : null;
+            if ($at !== null && (int) $peer->company_id !== $scope->company->id) {
+                $positions[] = $at;
+            }
+        }
+
+        return $positions === [] ? $scope : $scope->among(new ComputedPeers(new UniversePeers($universe, group: $positions)));
     }
 
     /** Where nothing but statements is asked for: without prices, peers and metrics. */

@@ -11,12 +11,18 @@ use Logion\Formula\Shape\AmongCompanies;
 use Logion\Metric\Peers;
 use Logion\Statistics\Extent;
 
-/** Answers one company's questions about its sector and universe from the universe's columns. */
+/** Answers one company's questions about its sector, or a group in its place, and its universe from the universe's columns. */
 final class UniversePeers implements Peers
 {
-    /** @param  string|null  $reference  companies to compare with; all shares if null */
-    public function __construct(private readonly Universe $universe, private readonly ?string $reference = null)
-    {
+    /**
+     * @param  string|null  $reference  companies to compare with; all shares if null
+     * @param  list<int>|null  $group  positions of the companies that stand for the sector: somebody chose them, so that few are enough
+     */
+    public function __construct(
+        private readonly Universe $universe,
+        private readonly ?string $reference = null,
+        private readonly ?array $group = null,
+    ) {
     }
 
     public function standing(AmongCompanies $function, Node $expression, float|Absence $own, int $company): float|Absence
@@ -24,6 +30,10 @@ final class UniversePeers implements Peers
         $position = $this->universe->position($company);
         if ($position === null) {
             return Absence::of(Reason::NotInUniverse);
+        }
+
+        if ($this->group !== null && $function->inSector()) {
+            return $own instanceof Absence && $function->needsOwn() ? $own : $this->inGroup($function, $expression, $own);
         }
 
         return UniverseEvaluator::standing(
@@ -43,6 +53,9 @@ final class UniversePeers implements Peers
         if ($position === null) {
             return null;
         }
+        if ($this->group !== null) {
+            return Extent::whole($this->ofGroup($expression));
+        }
         $values = $this->universe->peers->ordered($expression, $this->universe->peers->of($position), $this->reference)[1];
 
         return count($values) < AmongCompanies::FEWEST ? null : Extent::withoutTails($values);
@@ -57,5 +70,18 @@ final class UniversePeers implements Peers
 
         return $this->universe->column($key)->at($position) ??
             ($this->universe->column($key)->absence($position) ?? Absence::of(Reason::NoPlace));
+    }
+
+    private function inGroup(AmongCompanies $function, Node $expression, float|Absence $own): float|Absence
+    {
+        $values = $this->ofGroup($expression);
+
+        return $values === [] ? Absence::of(Reason::TooFewPeers) : $function->standing($values, $own instanceof Absence ? NAN : $own);
+    }
+
+    /** @return list<float> ascending */
+    private function ofGroup(Node $expression): array
+    {
+        return $this->universe->peers->inOrder($expression, Mask::at($this->group ?? [], $this->universe->size()), $this->reference)[1];
     }
 }

@@ -370,6 +370,37 @@ final class PeersTest extends DemoTestCase
         $this->assertEqualsWithDelta($page['working']['value'], $years['lines'][1]['values'][8], 1e-12);
     }
 
+    public function test_a_first_reading_sets_figures_beside_the_peers_that_were_chosen(): void
+    {
+        $sector = $this->told('?beside=peers');
+        $this->assertSame('sector', $sector['beside'], 'nobody chose yet');
+        [$a, $b, $c] = $this->industrials(3);
+        $this->choose([[$a, true, null], [$b, true, null], [$c, false, null]]);
+        $peers = $this->told('?beside=peers');
+        $this->assertSame('peers', $peers['beside']);
+        $this->assertSame('sector', $this->told('')['beside']);
+        $figures = collect($peers['sections'])->pluck('figures')->flatten(1)->keyBy('key');
+        $of = static fn (string $ticker): string => "/api/v1/companies/{$ticker}/metrics?keys=operating_margin";
+        $margins = array_map(fn (string $ticker): float => $this->getJson($of($ticker))->json('figures.operating_margin.value'), [$a, $b]);
+        $this->assertEqualsWithDelta(array_sum($margins) / 2, $figures['operating_margin']['sector_median'], 1e-12);
+        $own = $figures['operating_margin']['figure']['value'];
+        $this->assertSame($own > array_sum($margins) / 2 ? 'better' : 'worse', $figures['operating_margin']['standing']);
+        foreach ($this->told('picture?beside=peers')['scales'] as $scale) {
+            if ($scale['key'] === 'price_to_earnings') {
+                $multiples = [];
+                foreach ([$a, $b] as $ticker) {
+                    $told = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=price_to_earnings")->json('figures.price_to_earnings');
+                    $multiples[] = $told['value'];
+                }
+                $known = Descriptive::known($multiples);
+                $this->assertEqualsWithDelta([min($known), max($known)], [$scale['sector']['low'], $scale['sector']['high']], 1e-9);
+            }
+        }
+        $this->actingAs($this->someone('Ben'));
+        $this->assertSame('sector', $this->told('?beside=peers')['beside']);
+        $this->getJson('/api/v1/companies/BRSW?beside=friends')->assertUnprocessable();
+    }
+
     public function test_as_of_an_earlier_day_nothing_later_is_used(): void
     {
         [$a, $b] = $this->industrials(2);

@@ -23,7 +23,8 @@ final class CompanyController
 {
     public function show(CompanyRequest $request, CompanyScopes $scopes, Identities $identities, string $ticker): JsonResponse
     {
-        $scope = $scopes->open($ticker, $request->context());
+        $opened = $scopes->open($ticker, $request->context());
+        $scope = $request->besidePeers() ? $scopes->besidePeers($opened, $request->context()) : $opened;
         $identity = $scopes->identity($scope);
         $listing = $identity->listing();
         $layout = ChosenLayout::of($request->user(), $scope->company->template->value, $request->validated('layout'));
@@ -53,6 +54,7 @@ final class CompanyController
                 'change' => $last < 1 ? null : $scope->prices->closes[$last] / $scope->prices->closes[$last - 1] - 1,
                 'day' => $last < 0 ? null : Day::iso($scope->prices->days[$last]),
             ],
+            'beside' => $scope === $opened ? 'sector' : 'peers',
             'layout' => $layout === null ? null : ['id' => $layout->id, 'name' => $layout->name],
             'arrangement' => [
                 'pictures' => $layout?->definition['pictures'] ?? LayoutRequest::PICTURES,
@@ -63,9 +65,10 @@ final class CompanyController
         ]);
     }
 
-    public function picture(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
+    public function picture(CompanyRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        $picture = new FirstPicture($scopes->open($ticker, $request->context()));
+        $scope = $scopes->open($ticker, $request->context());
+        $picture = new FirstPicture($request->besidePeers() ? $scopes->besidePeers($scope, $request->context()) : $scope);
 
         return new JsonResponse([
             'price' => $picture->price(),

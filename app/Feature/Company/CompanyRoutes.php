@@ -21,6 +21,7 @@ use OpenApi\Attributes as OA;
                 description: 'Number of an own layout, or ready for the one that comes with the program; the default one if none is named',
                 schema: new OA\Schema(type: 'string'),
             ),
+            new OA\QueryParameter(name: 'beside', schema: new OA\Schema(type: 'string', enum: ['sector', 'peers'])),
         ],
         responses: [
             new OA\Response(
@@ -58,6 +59,12 @@ use OpenApi\Attributes as OA;
                         ),
                         new OA\Property(property: 'sector', type: 'string'),
                         new OA\Property(property: 'sector_code', type: 'string'),
+                        new OA\Property(
+                            property: 'beside',
+                            type: 'string',
+                            enum: ['sector', 'peers'],
+                            description: 'What stands for others: the sector, or the peers the reader chose',
+                        ),
                         new OA\Property(property: 'country', type: 'string'),
                         new OA\Property(property: 'exchange', type: 'string'),
                         new OA\Property(property: 'isin', type: 'string', nullable: true),
@@ -208,7 +215,11 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/companies/{ticker}/picture',
         operationId: 'picture',
-        parameters: [new TickerParameter(), new AsOfParameter()],
+        parameters: [
+            new TickerParameter(),
+            new AsOfParameter(),
+            new OA\QueryParameter(name: 'beside', schema: new OA\Schema(type: 'string', enum: ['sector', 'peers'])),
+        ],
         responses: [
             new OA\Response(
                 response: 200,

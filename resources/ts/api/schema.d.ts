@@ -6178,6 +6178,7 @@ export interface operations {
                 as_of?: string;
                 /** @description Number of an own layout, or ready for the one that comes with the program; the default one if none is named */
                 layout?: string;
+                beside?: "sector" | "peers";
             };
             header?: never;
             path: {
@@ -6212,6 +6213,11 @@ export interface operations {
                         template_chosen?: boolean;
                         sector?: string;
                         sector_code?: string;
+                        /**
+                         * @description What stands for others: the sector, or the peers the reader chose
+                         * @enum {string}
+                         */
+                        beside?: "sector" | "peers";
                         country?: string;
                         exchange?: string;
                         isin?: string | null;
@@ -6336,6 +6342,7 @@ export interface operations {
         parameters: {
             query?: {
                 as_of?: string;
+                beside?: "sector" | "peers";
             };
             header?: never;
             path: {

@@ -9,7 +9,7 @@ type Company = Awaited<ReturnType<typeof fetchCompany>>
 const fetchCompany = (ticker: string, asOf: string | null, layout: string | null) =>
   ask(
     api.GET('/companies/{ticker}', {
-      params: { path: { ticker }, query: { ...(asOf ? { as_of: asOf } : {}), ...(layout ? { layout } : {}) } },
+      params: { path: { ticker }, query: { ...(asOf ? { as_of: asOf } : {}), ...(layout ? { layout } : {}), beside: kept.beside.value } },
     }),
   )
 

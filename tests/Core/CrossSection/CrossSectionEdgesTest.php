@@ -67,6 +67,31 @@ final class CrossSectionEdgesTest extends TestCase
         }
     }
 
+    public function test_a_chosen_group_stands_for_the_sector_however_small(): void
+    {
+        $universe = self::of(['price_to_earnings' => [1.0, 2.0, 3.0, 4.0, Absence::of(Reason::NotMeaningful), 60.0]]);
+        $tree = \Logion\Metric\Catalogue::builtIn()->parse('price_to_earnings');
+        $of = static fn (array $group, string $function = 'sector_median'): float|Absence => (new UniversePeers(
+            $universe,
+            group: $group,
+        ))->standing(Functions::get($function), $tree, 2.0, 2);
+        $this->assertSame(2.5, $of([1, 2]));
+        $this->assertSame(60.0, $of([5]));
+        $this->assertInstanceOf(Absence::class, $of([4]));
+        $this->assertInstanceOf(Absence::class, $of([]));
+        $this->assertSame(0.75, $of([0, 1], 'sector_percentile'));
+        $this->assertSame(
+            (new UniversePeers($universe))->standing(Functions::get('universe_percentile'), $tree, 2.0, 2),
+            $of([5], 'universe_percentile'),
+        );
+        $loss = Absence::of(Reason::NotMeaningful);
+        $peers = new UniversePeers($universe, group: [0, 4, 5]);
+        $this->assertSame($loss, $peers->standing(Functions::get('sector_percentile'), $tree, $loss, 1));
+        $spread = $peers->spread($tree, 2);
+        $this->assertSame([1.0, 60.0], [$spread?->low, $spread?->high], 'of so few none is a tail');
+        $this->assertNull((new UniversePeers($universe, group: [4]))->spread($tree, 2));
+    }
+
     public function test_the_places_of_all_in_one_walk_are_those_of_each(): void
     {
         mt_srand(9);

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import ChoiceField from '@/design/ChoiceField.vue'
+import { kept } from '@/stores/kept'
 import SheetTable from '@/design/SheetTable.vue'
 import LoadState from '@/design/LoadState.vue'
 import RangeScale from '@/design/RangeScale.vue'
@@ -21,14 +24,19 @@ const session = useSession()
 const subject = useSubject()
 const { state, reload } = useAnswer(
   'picture',
-  () => ({ ticker: props.company.ticker, asOf: session.asOf }),
-  ({ ticker, asOf }, signal) =>
-    ask(api.GET('/companies/{ticker}/picture', { params: { path: { ticker }, query: asOf ? { as_of: asOf } : {} }, signal })),
+  () => ({ ticker: props.company.ticker, query: { ...(session.asOf ? { as_of: session.asOf } : {}), beside: props.company.beside } }),
+  ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/picture', { params: { path: { ticker }, query }, signal })),
 )
 
-const standings = {
-  better: { mark: '▲', text: 'better than the sector’s median' },
-  worse: { mark: '▼', text: 'worse than the sector’s median' },
+const beside = kept.beside
+const isBesidePeers = computed(() => props.company.beside === 'peers')
+const standings = computed(() => ({
+  better: { mark: '▲', text: `better than the ${isBesidePeers.value ? 'peers’' : 'sector’s'} median` },
+  worse: { mark: '▼', text: `worse than the ${isBesidePeers.value ? 'peers’' : 'sector’s'} median` },
+}))
+function setBeside(beside: 'sector' | 'peers'): void {
+  kept.beside.value = beside
+  void subject.focus(props.company.ticker, props.company.layout ? String(props.company.layout.id) : null)
 }
 /** A cell of the ten years: a line of that year's report, or the metric as of that year. */
 const question = (key: string, label: string, year: number): Question =>
@@ -52,6 +60,22 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
       >
     </p>
     <p v-if="company.delisting" class="attention">Delisted {{ company.delisting }}</p>
+    <p class="quiet">
+      Beside
+      <ChoiceField
+        :model-value="beside"
+        name="Beside whom figures are set"
+        :choices="[
+          ['sector', 'its sector'],
+          ['peers', 'the peers I chose'],
+        ]"
+        @update:model-value="setBeside"
+      />
+      <template v-if="beside === 'peers' && !isBesidePeers">
+        None are chosen yet, so it is the sector.
+        <router-link :to="{ name: 'compare', params: { ticker: company.ticker } }">Choose peers</router-link>
+      </template>
+    </p>
     <LayoutBar :company="company" @chosen="(layout: string) => subject.focus(company.ticker, layout)" />
     <LoadState :state="state" @again="reload" />
     <ReadingCharts v-if="state.data" :picture="state.data" :shown="company.arrangement.pictures" />
@@ -63,7 +87,7 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
           :columns="[
             { key: 'figure', head: '', of: (entry) => entry.label },
             { key: 'value', head: 'Now' },
-            { key: 'scale', head: 'Own ten years ▬ sector ─', class: 'scale' },
+            { key: 'scale', head: `Own ten years ▬ ${isBesidePeers ? 'peers' : 'sector'} ─`, class: 'scale' },
           ]"
           :rows="state.data.scales"
           :row-key="(entry) => entry.key"
@@ -91,7 +115,7 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
           :columns="[
             { key: 'figure', head: '', of: (entry) => entry.label },
             { key: 'value', head: 'Now' },
-            ...(hasPeers(section) ? [{ key: 'sector', head: 'Sector median', class: 'sector' }] : []),
+            ...(hasPeers(section) ? [{ key: 'sector', head: isBesidePeers ? 'Peers’ median' : 'Sector median', class: 'sector' }] : []),
           ]"
           :rows="section.figures"
           :row-key="(entry) => entry.key"
