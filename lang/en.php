@@ -545,6 +545,8 @@ return [
         'there_is_no_series_write_one' => 'There is no series "{name}". Write one of {known}, or exchange_rate: and a currency',
         'there_is_no_statement_line' => 'There is no statement line "{line}".',
         'there_is_no_such_exchange_make' => 'There is no such exchange. Make it first.',
+        'there_is_no_value_to_hand_over' => 'There is no value to hand over: no multiple of the group meets a figure of '.
+            'the company that is above nothing.',
         'there_is_nothing_at_this_address' => 'There is nothing at this address.',
         'there_is_nothing_of_that_number' => 'There is nothing of that number, or it belongs to somebody else.',
         'there_would_be_rebalancing_dates_at' => 'There would be {count} rebalancing dates; at most {most_dates} are tested. Rebalance '.
@@ -574,6 +576,8 @@ return [
         'until' => '{attributes} {value} until {day}',
         'until_day' => 'until {day}',
         'until_then_it_is_that_of' => ' Until then it is {currency}, that of the first exchange.',
+        'value_by_peers' => 'Multiples of {count} peers',
+        'value_by_transactions' => 'Multiples of {count} past transactions',
         'volume' => ', volume {volume}',
         'waits_for_a_decision_under_data' => 'waits for a decision under Data',
         'what_it_changed_was_changed_again' => 'What it changed was changed again since. Undo the later change first',

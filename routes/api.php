@@ -125,6 +125,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::delete('cost-of-capital', [CapitalController::class, 'forget']);
         Route::get('excess-returns', [CapitalController::class, 'excess']);
         Route::get('transactions', [TransactionController::class, 'index']);
+        Route::post('transactions', [TransactionController::class, 'hand']);
         Route::put('transactions/{transaction}', [TransactionController::class, 'choose'])->whereNumber('transaction');
         Route::get('peers', [PeerController::class, 'show']);
         Route::put('peers', [PeerController::class, 'keep']);
@@ -134,6 +135,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('peer-years', [PeerController::class, 'years']);
         Route::get('peer-discount', [PeerController::class, 'discount']);
         Route::get('peer-value', [PeerController::class, 'implied']);
+        Route::post('peer-value', [PeerController::class, 'hand']);
         Route::get('picture', [CompanyController::class, 'picture']);
         Route::get('expectations', ExpectationController::class);
         Route::put('own-estimates', [OwnEstimateController::class, 'keep']);

@@ -48,17 +48,15 @@ enum Aspect: string
     }
 
     /**
-     * How close two figures are, from 1, the same, to 0. Margins and growth are as far apart as can be at twenty points, debt at three
-     * years of EBITDA, sizes at ten to one.
+     * How far apart two figures are at which nothing of them is close any more: twenty points of margins and growth, three years of EBITDA
+     * of debt, powers of ten of sizes.
      */
-    public function closeness(float $own, float $other): ?float
+    public function reach(): float
     {
-        $apart = match ($this) {
-            self::Size => $own > 0 && $other > 0 ? abs(log10($other / $own)) : null,
-            self::Leverage => abs($other - $own) / 3,
-            default => abs($other - $own) / 0.2,
+        return match ($this) {
+            self::Size => 1.0,
+            self::Leverage => 3.0,
+            default => 0.2,
         };
-
-        return $apart === null ? null : max(0.0, 1 - $apart);
     }
 }

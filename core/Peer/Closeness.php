@@ -46,9 +46,16 @@ final readonly class Closeness
      */
     public static function ofFigures(Aspect $aspect, ?float $own, array $others): array
     {
+        if ($own === null || ($aspect === Aspect::Size && $own <= 0)) {
+            return array_fill(0, count($others), NAN);
+        }
         $close = [];
+        $reach = $aspect->reach();
+        // Written out, for all companies there are are asked: a call for each would take most of the time.
         foreach ($others as $other) {
-            $close[] = $own === null || is_nan($other) ? NAN : $aspect->closeness($own, $other) ?? NAN;
+            $apart = $aspect === Aspect::Size ? ($other > 0 ? abs(log10($other / $own)) : NAN) : abs($other - $own);
+            $near = 1 - $apart / $reach;
+            $close[] = $near < 0 ? 0.0 : $near;
         }
 
         return $close;
@@ -84,7 +91,8 @@ final readonly class Closeness
      */
     public function closest(array $aspects, int $most): array
     {
-        $sums = $known = [];
+        $count = count(reset($aspects) ?: []);
+        $sums = $known = $count === 0 ? [] : array_fill(0, $count, 0.0);
         foreach ($aspects as $aspect => $values) {
             $weight = $this->weights[$aspect] ?? 0.0;
             if ($weight == 0.0) {
@@ -92,8 +100,8 @@ final readonly class Closeness
             }
             foreach ($values as $row => $value) {
                 if (! is_nan($value)) {
-                    $sums[$row] = ($sums[$row] ?? 0.0) + $weight * $value;
-                    $known[$row] = ($known[$row] ?? 0.0) + $weight;
+                    $sums[$row] += $weight * $value;
+                    $known[$row] += $weight;
                 }
             }
         }
@@ -104,12 +112,30 @@ final readonly class Closeness
                 $totals[$row] = $sums[$row] / $weight;
             }
         }
-        ksort($totals);
-        arsort($totals);
+        $totals = self::largest($totals, $most);
 
         return array_map(
             static fn (int $row): array => ['row' => $row, 'total' => $totals[$row], 'known' => $known[$row] / $all],
-            array_keys(array_slice($totals, 0, $most, true)),
+            array_keys($totals),
         );
+    }
+
+    /**
+     * Thousands are not put in order for the sake of a few.
+     *
+     * @param  array<int, float>  $totals  by row, ascending
+     * @return array<int, float> the largest first; of equal ones the first
+     */
+    private static function largest(array $totals, int $most): array
+    {
+        if (count($totals) > $most) {
+            $values = array_values($totals);
+            rsort($values);
+            $least = $values[$most - 1] ?? INF;
+            $totals = array_filter($totals, static fn (float $total): bool => $total >= $least);
+        }
+        arsort($totals);
+
+        return array_slice($totals, 0, $most, true);
     }
 }

@@ -49,6 +49,12 @@ test('peers are chosen with reasons, laid side by side, and imply a value', asyn
   await choose(page, 'Line of the group', 'Harmonic mean')
   await expect(page.locator('table')).not.toHaveText(before)
   await accessible(page)
+  await page.getByRole('button', { name: 'Hand to Value' }).click()
+  await expect(page.getByText('Handed to Value.')).toBeVisible()
+  await page.getByRole('link', { name: 'Value', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Handed over from Compare' })).toBeVisible()
+  await expect(page.getByText('Multiples of 5 peers')).toBeVisible()
+  await accessible(page)
 })
 
 test('the same columns are put on another company', async ({ page }) => {

@@ -192,6 +192,8 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/peer-years',
         'GET companies/{ticker}/peer-discount',
         'GET companies/{ticker}/peer-value',
+        'POST companies/{ticker}/peer-value',
+        'POST companies/{ticker}/transactions',
         'POST companies/{ticker}/bottom-up-beta',
         'GET companies/{ticker}/cost-of-capital',
         'PUT companies/{ticker}/cost-of-capital',

@@ -305,6 +305,34 @@ final class PeersTest extends DemoTestCase
         $this->getJson('/api/v1/companies/BRSW/peer-value?centre=best')->assertUnprocessable();
     }
 
+    public function test_a_range_is_handed_to_value_as_it_was_on_its_day(): void
+    {
+        $this->choose(array_map(static fn (string $of): array => [$of, true, null], $this->industrials(4)));
+        $value = $this->told('peer-value?centre=mean');
+        $id = $this->postJson('/api/v1/companies/BRSW/peer-value', ['centre' => 'mean'])
+            ->assertCreated()
+            ->json('id');
+        $kept = collect($this->getJson('/api/v1/valuations?ticker=BRSW')->assertOk()->json())->firstWhere('id', $id);
+        $this->assertSame('Multiples of 4 peers', $kept['name']);
+        $this->assertSame(
+            ['peers', $value['low_value'], $value['median_value'], $value['high_value'], $value['currency']],
+            [$kept['method'], $kept['low'], $kept['per_share'], $kept['high'], $kept['currency']],
+        );
+        $sold = $this->getJson('/api/v1/companies/BRSW/transactions?buyer=fund')->json();
+        $id = $this->postJson('/api/v1/companies/BRSW/transactions', ['buyer' => 'fund'])
+            ->assertCreated()
+            ->json('id');
+        $kept = collect($this->getJson('/api/v1/valuations?ticker=BRSW')->json())->firstWhere('id', $id);
+        $this->assertSame(
+            ['transactions', $sold['blended_low'], $sold['blended'], $sold['blended_high']],
+            [$kept['method'], $kept['low'], $kept['per_share'], $kept['high']],
+        );
+        $this->assertLessThan($kept['high'], $kept['low']);
+        $this->choose([]);
+        $this->postJson('/api/v1/companies/BRSW/peer-value')->assertUnprocessable();
+        $this->assertCount(2, $this->getJson('/api/v1/valuations?ticker=BRSW')->json());
+    }
+
     public function test_a_loss_has_no_value_by_its_earnings(): void
     {
         $losing = null;

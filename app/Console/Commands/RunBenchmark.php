@@ -170,10 +170,9 @@ final class RunBenchmark extends Command
             ->where('s.main', true)
             ->whereNull('l.to_day')
             ->where('l.ticker', '<>', $ticker)
+            ->whereRaw('(select count(*) from listings as other where other.ticker = l.ticker) = 1')
             ->orderBy('l.ticker')
-            ->pluck('l.ticker')
-            ->unique()
-            ->values();
+            ->pluck('l.ticker');
         $path = "/api/v1/companies/{$ticker}";
         $this->request('PUT', "{$path}/peers", [
             'peers' => $tickers->take(50)->map(static fn (string $of): array => ['ticker' => $of, 'in' => true])->all(),

@@ -136,7 +136,9 @@ final readonly class ImpliedReport
             ),
             'net' => $bridge->net(),
             'rows' => $rows,
+            'low_value' => Descriptive::median(Descriptive::known(array_column($rows, 'lower_value'))),
             'median_value' => Descriptive::median(Descriptive::known(array_column($rows, 'value'))),
+            'high_value' => Descriptive::median(Descriptive::known(array_column($rows, 'upper_value'))),
         ];
     }
 

@@ -10,8 +10,10 @@ use App\Feature\Screening\Universes;
 use App\Files\TableFile;
 use App\Http\DatedRequest;
 use App\Storage\ChosenPeers;
+use App\Storage\HandedValues;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
+use Logion\Figure\Words;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
 final class PeerController
@@ -102,6 +104,30 @@ final class PeerController
         return new JsonResponse(
             $report->of($this->group($ticker, $context), $this->scopes->open($ticker, $context), $context, $request->centre()),
         );
+    }
+
+    /** The range of values is kept as a valuation, which Value lays beside others. */
+    public function hand(ImpliedRequest $request, ImpliedReport $report, HandedValues $values, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+        $group = $this->group($ticker, $context);
+        $scope = $this->scopes->open($ticker, $context);
+        $told = $report->of($group, $scope, $context, $request->centre());
+        $handed = $values->hand(
+            $request->user(),
+            $scope,
+            HandedValues::PEERS,
+            Words::say('value_by_peers', count: $told['peers']),
+            $told['low_value'],
+            $told['median_value'],
+            $told['high_value'],
+            [
+                'centre' => $request->centre(),
+                'peers' => array_map(static fn (int $id): string => $group->named($id)['ticker'], $group->in()),
+            ],
+        );
+
+        return new JsonResponse(['id' => $handed->id], 201);
     }
 
     private function group(string $ticker, EvaluationContext $context): SubjectGroup

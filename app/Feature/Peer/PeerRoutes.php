@@ -175,6 +175,31 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[
+    OA\Post(
+        path: '/companies/{ticker}/peer-value',
+        operationId: 'handPeerValue',
+        parameters: [new TickerParameter(), new AsOfParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(property: 'centre', type: 'string', enum: ['median', 'mean', 'weighted_mean', 'harmonic_mean']),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 201,
+                description: 'Kept as a valuation',
+                content: new OA\JsonContent(
+                    type: 'object',
+                    required: ['id'],
+                    properties: [new OA\Property(property: 'id', type: 'integer')],
+                ),
+            ),
+        ],
+    ),
+]
+#[
     Record('PeerGroup', [
         new OA\Property(property: 'as_of', type: 'string'),
         new OA\Property(
@@ -528,7 +553,9 @@ use OpenApi\Attributes as OA;
             ),
         ),
         new OA\Property(property: 'net', type: 'number'),
+        new OA\Property(property: 'low_value', type: 'number', nullable: true),
         new OA\Property(property: 'median_value', type: 'number', nullable: true),
+        new OA\Property(property: 'high_value', type: 'number', nullable: true),
         new OA\Property(
             property: 'rows',
             type: 'array',

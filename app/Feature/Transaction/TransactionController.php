@@ -8,9 +8,11 @@ use App\Evaluation\CompanyScopes;
 use App\Feature\Reference\PastTransactions;
 use App\Models\PastTransaction;
 use App\Models\TransactionChoice;
+use App\Storage\HandedValues;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Figure\Words;
 
 /** What was paid for companies that changed hands, and what that says of one. */
 final class TransactionController
@@ -20,6 +22,25 @@ final class TransactionController
         $scope = $scopes->open($ticker, $request->context());
 
         return new JsonResponse((new TransactionReport($scope))->of($request->user(), $request->filter()));
+    }
+
+    /** The range of values is kept as a valuation, which Value lays beside others. */
+    public function hand(TransactionsRequest $request, CompanyScopes $scopes, HandedValues $values, string $ticker): JsonResponse
+    {
+        $scope = $scopes->open($ticker, $request->context());
+        $told = (new TransactionReport($scope))->of($request->user(), $request->filter());
+        $handed = $values->hand(
+            $request->user(),
+            $scope,
+            HandedValues::TRANSACTIONS,
+            Words::say('value_by_transactions', count: $told['counted']),
+            $told['blended_low'],
+            $told['blended'],
+            $told['blended_high'],
+            ['transactions' => array_column(array_filter($told['transactions'], static fn (array $of): bool => $of['in']), 'id')],
+        );
+
+        return new JsonResponse(['id' => $handed->id], 201);
     }
 
     public function choose(ChoiceRequest $request, Identities $identities, string $ticker, PastTransaction $transaction): JsonResponse

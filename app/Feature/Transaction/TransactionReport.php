@@ -13,6 +13,7 @@ use Logion\Metric\CompanyScope;
 use Logion\Multiple\ImpliedValue;
 use Logion\Multiple\Multiple;
 use Logion\Reference\IndustryTree;
+use Logion\Statistics\Descriptive;
 use Logion\Time\Day;
 use Logion\Transaction\TransactionMultiples;
 use Logion\Valuation\EquityBridge;
@@ -129,8 +130,21 @@ final readonly class TransactionReport
                 $values,
             ),
             'figures' => array_map($part, self::FIGURES),
+            'blended_low' => self::mean($values, 'lowerQuartile'),
             'blended' => TransactionMultiples::blended(array_values($values)),
+            'blended_high' => self::mean($values, 'upperQuartile'),
         ];
+    }
+
+    /**
+     * @param  array<string, ImpliedValue>  $values
+     * @param  'lowerQuartile'|'upperQuartile'  $of
+     */
+    private static function mean(array $values, string $of): ?float
+    {
+        return Descriptive::mean(
+            Descriptive::known(array_values(array_map(static fn (ImpliedValue $value): ?float => $value->perShare->{$of}, $values))),
+        );
     }
 
     /**

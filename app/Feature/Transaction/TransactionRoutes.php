@@ -35,6 +35,37 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[
+    OA\Post(
+        path: '/companies/{ticker}/transactions',
+        operationId: 'handTransactions',
+        parameters: [new TickerParameter(), new AsOfParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(property: 'from', type: 'string'),
+                    new OA\Property(property: 'until', type: 'string'),
+                    new OA\Property(property: 'industry', type: 'string'),
+                    new OA\Property(property: 'country', type: 'string'),
+                    new OA\Property(property: 'buyer', type: 'string'),
+                    new OA\Property(property: 'least', type: 'number'),
+                    new OA\Property(property: 'most', type: 'number'),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 201,
+                description: 'Kept as a valuation',
+                content: new OA\JsonContent(
+                    type: 'object',
+                    required: ['id'],
+                    properties: [new OA\Property(property: 'id', type: 'integer')],
+                ),
+            ),
+        ],
+    ),
+]
+#[
     OA\Put(
         path: '/companies/{ticker}/transactions/{transaction}',
         operationId: 'chooseTransaction',
@@ -251,7 +282,9 @@ use OpenApi\Attributes as OA;
             type: 'object',
             additionalProperties: new OA\AdditionalProperties(type: 'number', nullable: true),
         ),
+        new OA\Property(property: 'blended_low', type: 'number', nullable: true),
         new OA\Property(property: 'blended', type: 'number', nullable: true),
+        new OA\Property(property: 'blended_high', type: 'number', nullable: true),
     ]),
 ]
 final class TransactionRoutes

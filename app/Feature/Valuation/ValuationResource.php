@@ -19,7 +19,9 @@ final class ValuationResource extends JsonResource
     public function toArray(Request $request): array
     {
         return [
-            ...$this->resource->only(['id', 'name', 'per_share', 'currency']),
+            ...$this->resource->only(['id', 'name', 'method', 'per_share', 'currency']),
+            'low' => $this->resource->assumptions['low'] ?? null,
+            'high' => $this->resource->assumptions['high'] ?? null,
             'ticker' => resolve(Identities::class)->reference($this->resource->company_id),
             'company' => $this->resource->company->name,
             'as_of' => Day::iso((int) $this->resource->as_of),

@@ -1485,7 +1485,7 @@ export interface paths {
         };
         get: operations["peerValue"];
         put?: never;
-        post?: never;
+        post: operations["handPeerValue"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2269,7 +2269,7 @@ export interface paths {
         };
         get: operations["transactions"];
         put?: never;
-        post?: never;
+        post: operations["handTransactions"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4544,7 +4544,9 @@ export interface components {
                 amount: number;
             }[];
             net: number;
+            low_value: number | null;
             median_value: number | null;
+            high_value: number | null;
             rows: {
                 multiple: string;
                 year: string;
@@ -4886,7 +4888,9 @@ export interface components {
             figures: {
                 [key: string]: number | null;
             };
+            blended_low: number | null;
             blended: number | null;
+            blended_high: number | null;
         };
         /** @description Long work and how far it is */
         Task: {
@@ -9283,6 +9287,47 @@ export interface operations {
             500: components["responses"]["Failed"];
         };
     };
+    handPeerValue: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    centre?: "median" | "mean" | "weighted_mean" | "harmonic_mean";
+                };
+            };
+        };
+        responses: {
+            /** @description Kept as a valuation */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     breaks: {
         parameters: {
             query?: {
@@ -11330,6 +11375,52 @@ export interface operations {
             500: components["responses"]["Failed"];
         };
     };
+    handTransactions: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    from?: string;
+                    until?: string;
+                    industry?: string;
+                    country?: string;
+                    buyer?: string;
+                    least?: number;
+                    most?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept as a valuation */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     chooseTransaction: {
         parameters: {
             query?: {
@@ -11733,7 +11824,12 @@ export interface operations {
                         company: string;
                         name: string;
                         as_of: string;
+                        /** @enum {string} */
+                        method: "dcf" | "peers" | "transactions";
                         per_share: number | null;
+                        /** @description Of a range that was handed over */
+                        low: number | null;
+                        high: number | null;
                         currency: string;
                         changes: components["schemas"]["CashFlowChanges"];
                         /** @description Whether there is a decision on the company */

@@ -16,16 +16,32 @@ final class ClosenessTest extends TestCase
 {
     public function test_the_same_is_close_and_what_reaches_the_end_is_not(): void
     {
+        $of = static fn (Aspect $aspect, ?float $own, float $other): float => Closeness::ofFigures($aspect, $own, [$other])[0];
         foreach (Aspect::cases() as $aspect) {
-            $this->assertSame(1.0, $aspect->closeness(0.3, 0.3));
+            $this->assertSame(1.0, $of($aspect, 0.3, 0.3));
+            $this->assertNan($of($aspect, 0.3, NAN));
+            $this->assertNan($of($aspect, null, 0.3));
         }
-        $this->assertEqualsWithDelta(0.5, Aspect::GrossMargin->closeness(0.3, 0.4), 1e-12);
-        $this->assertSame(0.0, Aspect::OperatingMargin->closeness(0.3, 0.05));
-        $this->assertEqualsWithDelta(1 - log10(2), Aspect::Size->closeness(1e9, 2e9), 1e-12);
-        $this->assertEqualsWithDelta(Aspect::Size->closeness(1e9, 2e9), Aspect::Size->closeness(2e9, 1e9), 1e-12);
-        $this->assertSame(0.0, Aspect::Size->closeness(1e9, 2e10));
-        $this->assertNull(Aspect::Size->closeness(0.0, 5.0));
-        $this->assertEqualsWithDelta(2 / 3, Aspect::Leverage->closeness(1.0, 2.0), 1e-12);
+        $this->assertEqualsWithDelta(0.5, $of(Aspect::GrossMargin, 0.3, 0.4), 1e-12);
+        $this->assertSame(0.0, $of(Aspect::OperatingMargin, 0.3, 0.05));
+        $this->assertEqualsWithDelta(1 - log10(2), $of(Aspect::Size, 1e9, 2e9), 1e-12);
+        $this->assertEqualsWithDelta($of(Aspect::Size, 1e9, 2e9), $of(Aspect::Size, 2e9, 1e9), 1e-12);
+        $this->assertSame(0.0, $of(Aspect::Size, 1e9, 2e10));
+        $this->assertNan($of(Aspect::Size, 0.0, 5.0));
+        $this->assertNan($of(Aspect::Size, 5.0, 0.0));
+        $this->assertEqualsWithDelta(2 / 3, $of(Aspect::Leverage, 1.0, 2.0), 1e-12);
+    }
+
+    public function test_the_largest_of_many_are_those_of_all_in_order(): void
+    {
+        mt_srand(2);
+        for ($i = 0; $i < 50; $i++) {
+            $values = array_map(static fn (): float => mt_rand(0, 6) === 0 ? NAN : mt_rand(0, 20) / 20, range(1, mt_rand(1, 60)));
+            $all = (new Closeness(['size' => 1.0]))->closest(['size' => $values], 1000);
+            $most = mt_rand(1, 10);
+            $this->assertSame(array_slice($all, 0, $most), (new Closeness(['size' => 1.0]))->closest(['size' => $values], $most));
+            $this->assertCount(count(array_filter($values, static fn (float $of): bool => ! is_nan($of))), $all);
+        }
     }
 
     public function test_what_is_not_known_is_left_out_of_the_mean_and_too_little_known_is_not_told(): void

@@ -7,11 +7,13 @@ import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
 import { amount, changePercent, number } from '@/design/format'
+import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
 /** What the shares are worth at each multiple of the peers, led through the bridge from the whole company to its shares. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
+const notices = useNotices()
 type Centre = 'median' | 'mean' | 'weighted_mean' | 'harmonic_mean'
 const CENTRES: [Centre, string][] = [
   ['median', 'Median of the peers'],
@@ -63,11 +65,29 @@ const ends = computed(() => {
   return { low: Math.min(...all) * 0.92, high: Math.max(...all) * 1.04 }
 })
 const at = (value: number): number => (100 * (Math.max(value, ends.value.low) - ends.value.low)) / (ends.value.high - ends.value.low)
+async function hand(): Promise<void> {
+  try {
+    const { id } = await ask(
+      api.POST('/companies/{ticker}/peer-value', {
+        params: { path: { ticker: props.ticker }, query: session.asOf ? { as_of: session.asOf } : {} },
+        body: { centre: centre.value },
+      }),
+    )
+    notices.say('Handed to Value.', async () => {
+      await ask(api.DELETE('/valuations/{id}', { params: { path: { id } } }))
+    })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 </script>
 
 <template>
   <div>
-    <div class="choices"><ChoiceField v-model="centre" name="Line of the group" :choices="CENTRES" /></div>
+    <div class="choices">
+      <ChoiceField v-model="centre" name="Line of the group" :choices="CENTRES" />
+      <v-btn v-if="data?.median_value != null" size="small" @click="hand">Hand to Value</v-btn>
+    </div>
     <LoadState :state="state" @again="reload" />
     <template v-if="data">
       <p v-if="!data.peers" class="quiet">

@@ -185,6 +185,21 @@ function save(): void {
   ])
   download('transactions.csv', csv([[...head, ...MULTIPLES.map(([, name]) => name), 'counts', 'reason'], ...rows]), 'text/csv')
 }
+async function hand(): Promise<void> {
+  try {
+    const { id } = await ask(
+      api.POST('/companies/{ticker}/transactions', {
+        params: { path: { ticker: props.ticker }, query: asOf.value },
+        body: query.value,
+      }),
+    )
+    notices.say('Handed to Value.', async () => {
+      await ask(api.DELETE('/valuations/{id}', { params: { path: { id } } }))
+    })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 </script>
 
 <template>
@@ -206,6 +221,7 @@ function save(): void {
       >
       <v-btn v-if="session.canChangeFacts" size="small" @click="editing = 'new'">Enter one</v-btn>
       <v-btn v-if="data?.transactions.length" size="small" @click="save">CSV</v-btn>
+      <v-btn v-if="data?.blended != null" size="small" @click="hand">Hand to Value</v-btn>
     </div>
     <TransactionEditor v-if="editing" :transaction="editing === 'new' ? null : editing" @done="edited" @cancel="editing = null" />
     <LoadState :state="state" @again="reload" />

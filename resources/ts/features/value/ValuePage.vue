@@ -14,6 +14,7 @@ import BeliefsTable from './BeliefsTable.vue'
 import CostOfCapital from './CostOfCapital.vue'
 import DriverSheet from './DriverSheet.vue'
 import EquityBridge from './EquityBridge.vue'
+import HandedOver from './HandedOver.vue'
 import SensitivityGrid from './SensitivityGrid.vue'
 import { useCashFlowSheet } from './sheet'
 
@@ -31,9 +32,11 @@ const { state: saved, reload: reloadSaved } = useAnswer('valuations', ticker, (a
   asked ? ask(api.GET('/valuations', { params: { query: { ticker: asked } }, signal })) : null,
 )
 watch([() => saved.value.data, () => route.query.valuation] as const, ([list, id]) => {
-  const wanted = list?.find((valuation) => String(valuation.id) === id)
+  const wanted = list?.find((valuation) => String(valuation.id) === id && valuation.method === 'dcf')
   if (wanted) take(wanted)
 })
+/** Without what Compare handed over, which is no sheet. */
+const ownSheets = computed(() => (saved.value.data ?? []).filter((of) => of.method === 'dcf'))
 type Saved = NonNullable<typeof saved.value.data>[number]
 const taken = ref<Saved | null>(null)
 function take(valuation: Saved): void {
@@ -139,6 +142,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
       <p class="my-3" role="alert">{{ misfit }}</p>
       <v-btn v-if="sheet.status === 'error' && sheet.error.status === 0" variant="outlined" @click="reload">Try again</v-btn>
       <router-link v-else :to="{ name: 'read', params: { ticker } }">Back to reading {{ ticker }}</router-link>
+      <HandedOver class="mt-6" :ticker="ticker" :price="subject.company?.price.close ?? null" />
     </div>
     <v-progress-linear v-else-if="!data" indeterminate color="primary" height="2" aria-label="Valuing" />
     <template v-else>
@@ -207,10 +211,10 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
             :row-key="(entry) => entry.margin"
           />
         </section>
-        <section v-if="saved.data?.length">
+        <section v-if="ownSheets.length">
           <h2>Saved</h2>
           <ul>
-            <li v-for="valuation in saved.data" :key="valuation.id">
+            <li v-for="valuation in ownSheets" :key="valuation.id">
               <a href="#" @click.prevent="take(valuation)">{{ valuation.name }}</a>
               <span class="quiet"
                 >{{ valuation.per_share == null ? '–' : number(valuation.per_share, 2) }}, as of {{ valuation.as_of }}</span
@@ -219,6 +223,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           </ul>
         </section>
       </div>
+      <HandedOver class="mt-6" :ticker="ticker!" :price="data.price ?? null" />
       <SensitivityGrid :ticker="ticker!" :body="body" :price="data.price ?? null" :terminal="data.assumptions.terminal" :label="label" />
     </template>
   </div>
