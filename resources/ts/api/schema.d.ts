@@ -11824,8 +11824,8 @@ export interface operations {
                         company: string;
                         name: string;
                         as_of: string;
-                        /** @enum {string} */
-                        method: "dcf" | "peers" | "transactions";
+                        /** @description dcf for a sheet; peers or transactions for a range */
+                        method: string;
                         per_share: number | null;
                         /** @description Of a range that was handed over */
                         low: number | null;
