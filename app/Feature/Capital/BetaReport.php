@@ -21,6 +21,12 @@ final readonly class BetaReport
     /** Years a window usually has by interval. */
     private const USUAL = [BetaSample::DAY => 1, BetaSample::WEEK => 2, BetaSample::MONTH => 5];
 
+    /** Returns of a history of a century. */
+    private const LONGEST = 30_000;
+
+    /** Windows of a rolling beta that are told. */
+    private const POINTS = 300;
+
     /** Fewer returns than this make a line that says nothing. */
     private const FEWEST = 12;
 
@@ -56,14 +62,16 @@ final readonly class BetaReport
     private function told(CompanyScope $scope, string $interval, int $years, ?PriceSeries $index, array $names): array
     {
         $most = $years * self::A_YEAR[$interval];
-        $sample = $index === null ? null : BetaSample::of($scope->prices, $index, $scope->asOf, $interval, $most);
+        // One walk through the history gives every window of an interval.
+        $all = [];
+        foreach ($index === null ? [] : array_keys(self::USUAL) as $of) {
+            $all[$of] = BetaSample::of($scope->prices, $index, $scope->asOf, $of, self::LONGEST);
+        }
+        $sample = isset($all[$interval]) ? $all[$interval]->last($most) : null;
         $beta = $sample !== null && count($sample->returns) >= self::FEWEST ? $sample->beta() : null;
-        // The whole history, of which each window is a part.
-        $history = $index === null ? null : BetaSample::of($scope->prices, $index, $scope->asOf, $interval, PHP_INT_MAX - 1);
         $alternatives = [];
         foreach (self::USUAL as $other => $of) {
-            $alternative =
-                $index === null ? null : BetaSample::of($scope->prices, $index, $scope->asOf, $other, $of * self::A_YEAR[$other]);
+            $alternative = isset($all[$other]) ? $all[$other]->last($of * self::A_YEAR[$other]) : null;
             $known = $alternative !== null && count($alternative->returns) >= self::FEWEST ? $alternative->beta() : null;
             $alternatives[] = [
                 'interval' => $other,
@@ -74,8 +82,8 @@ final readonly class BetaReport
                 'observations' => $alternative === null ? 0 : count($alternative->returns),
             ];
         }
-        $rolling = $history === null ? [] : $history->rolling($most);
-        $step = max(1, intdiv(count($rolling), 400));
+        $windows = isset($all[$interval]) ? count($all[$interval]->returns) - $most : 0;
+        $rolling = isset($all[$interval]) ? $all[$interval]->rolling($most, max(1, intdiv($windows, self::POINTS))) : [];
 
         return [
             'as_of' => Day::iso($scope->asOf),
@@ -92,12 +100,7 @@ final readonly class BetaReport
                 $sample->dropped ?? [],
             ),
             'alternatives' => $alternatives,
-            'rolling' => array_values(
-                array_map(
-                    static fn (array $of): array => ['day' => Day::iso($of['day']), 'beta' => $of['beta']],
-                    array_filter($rolling, static fn (int $i): bool => $i % $step === (count($rolling) - 1) % $step, ARRAY_FILTER_USE_KEY),
-                ),
-            ),
+            'rolling' => array_map(static fn (array $of): array => ['day' => Day::iso($of['day']), 'beta' => $of['beta']], $rolling),
         ];
     }
 

@@ -41,7 +41,7 @@ use OpenApi\Attributes as OA;
                             new OA\Property(property: 'company', type: 'string'),
                             new OA\Property(property: 'name', type: 'string'),
                             new OA\Property(property: 'as_of', type: 'string'),
-                            new OA\Property(property: 'method', type: 'string', description: 'dcf for a sheet; peers or transactions for a range'),
+                            new OA\Property(property: 'method', type: 'string', description: 'dcf, or peers or transactions for a range'),
                             new OA\Property(property: 'per_share', type: 'number', nullable: true),
                             new OA\Property(
                                 property: 'low',

@@ -76,6 +76,15 @@ final readonly class BetaSample
         return new self($returns, array_reverse($dropped));
     }
 
+    /** The latest returns alone, and what was dropped among them. */
+    public function last(int $most): self
+    {
+        $returns = array_slice($this->returns, -$most);
+        $from = $returns[0]['day'] ?? 0;
+
+        return new self($returns, array_values(array_filter($this->dropped, static fn (array $of): bool => $of['day'] >= $from)));
+    }
+
     /** Null with fewer than three returns, or where the index does not move. */
     public function beta(): ?Beta
     {
@@ -83,22 +92,41 @@ final readonly class BetaSample
     }
 
     /**
-     * Slope over the last so many returns, return by return.
+     * Slope over the last so many returns, window by window.
      *
+     * @param  int  $step  returns from one window to the next; the latest is always told
      * @return list<array{day: int, beta: float|null}> from the first full window on
      */
-    public function rolling(int $window): array
+    public function rolling(int $window, int $step = 1): array
     {
         $rolled = [];
-        for ($end = $window; $end <= count($this->returns); $end++) {
-            $part = array_slice($this->returns, $end - $window, $window);
-            $rolled[] = [
-                'day' => $this->returns[$end - 1]['day'],
-                'beta' => Beta::ofReturns(array_column($part, 'security'), array_column($part, 'index'))?->beta,
-            ];
+        $count = count($this->returns);
+        $x = array_column($this->returns, 'index');
+        $y = array_column($this->returns, 'security');
+        for ($end = $window + (($count - $window) % $step); $end <= $count && $count >= $window; $end += $step) {
+            $rolled[] = ['day' => $this->returns[$end - 1]['day'], 'beta' => self::slope($x, $y, $end - $window, $end)];
         }
 
         return $rolled;
+    }
+
+    /**
+     * @param  list<float>  $x
+     * @param  list<float>  $y
+     */
+    private static function slope(array $x, array $y, int $from, int $to): ?float
+    {
+        $meanX = $meanY = $products = $squares = 0.0;
+        for ($i = $from; $i < $to; $i++) {
+            $meanX += $x[$i] / ($to - $from);
+            $meanY += $y[$i] / ($to - $from);
+        }
+        for ($i = $from; $i < $to; $i++) {
+            $products += ($x[$i] - $meanX) * ($y[$i] - $meanY);
+            $squares += ($x[$i] - $meanX) ** 2;
+        }
+
+        return $squares > 0 ? $products / $squares : null;
     }
 
     /**

@@ -82,9 +82,30 @@ final class BetaSampleTest extends TestCase
         $this->assertCount(80 - 26 + 1, $rolled);
         $window = array_slice($sample->returns, 10, 26);
         $beta = Beta::ofReturns(array_column($window, 'security'), array_column($window, 'index'));
-        $this->assertSame(['day' => $sample->returns[35]['day'], 'beta' => $beta?->beta], $rolled[10]);
-        $this->assertSame($sample->beta()?->beta, $sample->rolling(80)[0]['beta']);
+        $this->assertSame($sample->returns[35]['day'], $rolled[10]['day']);
+        $this->assertEqualsWithDelta($beta?->beta, $rolled[10]['beta'], 1e-12);
+        $this->assertEqualsWithDelta($sample->beta()?->beta, $sample->rolling(80)[0]['beta'], 1e-12);
+        $some = $sample->rolling(26, 7);
+        $this->assertSame($rolled[54], $some[count($some) - 1], 'the latest is told');
+        $this->assertSame($rolled[5], $some[0]);
+        $this->assertSame($rolled[12], $some[1]);
         $this->assertSame([], $sample->rolling(81));
+    }
+
+    public function test_the_latest_of_a_long_sample_are_a_short_one(): void
+    {
+        [$share, $index] = self::series(13, 700);
+        foreach ([BetaSample::DAY, BetaSample::WEEK, BetaSample::MONTH] as $interval) {
+            $long = BetaSample::of($share, $index, 20240612, $interval, 1000);
+            $short = BetaSample::of($share, $index, 20240612, $interval, 15);
+            $this->assertSame($short->returns, $long->last(15)->returns);
+            $this->assertSame($short->dropped, $long->last(15)->dropped);
+        }
+        $flat = new PriceSeries($share->days, array_fill(0, count($share->days), 5.0));
+        $this->assertNull(
+            BetaSample::of($share, $flat, 20240612, BetaSample::WEEK, 30)->rolling(20)[0]['beta'],
+            'an index that does not move',
+        );
     }
 
     /** @return array{PriceSeries, PriceSeries} */
