@@ -229,7 +229,10 @@ final class CapitalTest extends DemoTestCase
 
     public function test_return_above_cost_is_that_of_the_years_that_are_kept(): void
     {
+        $this->assertNull($this->told('excess-returns')['own_cost']);
+        $this->putJson('/api/v1/companies/BRSW/cost-of-capital', ['inputs' => ['beta' => ['key' => 'own', 'own' => 2.0]]])->assertOk();
         $told = $this->told('excess-returns');
+        $this->assertSame($this->told('cost-of-capital')['rate'], $told['own_cost']);
         $id = $this->companyId('BRSW');
         $rows = DB::table('company_years')->where('company_id', $id)->get()->keyBy('year');
         $this->assertTrue($told['lines'][0]['subject']);

@@ -28,7 +28,7 @@ final class CapitalController
         private readonly CompanyScopes $scopes,
         private readonly Universes $universes,
         private readonly Identities $identities,
-        private readonly ChosenPeers $kept,
+        private readonly ChosenPeers $chosen,
         private readonly PeerProposals $proposals,
         private readonly NamedLists $lists,
     ) {
@@ -82,10 +82,7 @@ final class CapitalController
     public function show(DatedRequest $request, string $ticker): JsonResponse
     {
         $context = $request->context();
-        $kept = KeptCostOfCapital::query()
-            ->of($request->user())
-            ->where('company_id', $this->identities->company($ticker, $context->day))
-            ->first();
+        $kept = $this->kept($request->user()->id, $this->identities->company($ticker, $context->day));
 
         return $this->told($ticker, $context, $kept === null ? [] : (array) $kept->choices, $kept);
     }
@@ -120,25 +117,44 @@ final class CapitalController
     public function excess(DatedRequest $request, ExcessReturnReport $report, string $ticker): JsonResponse
     {
         $context = $request->context();
+        $group = $this->group($ticker, $context);
+        $kept = $this->kept($request->user()->id, $group->subject->id);
 
-        return new JsonResponse($report->of($this->group($ticker, $context), $context));
+        return new JsonResponse([
+            ...$report->of($group, $context),
+            // What the reader thinks it costs; nobody says that of past years.
+            'own_cost' => $kept === null ? null : $this->sheet($ticker, $group, $context, (array) $kept->choices)['rate'],
+        ]);
     }
 
     /** @param  array<string, mixed>  $choices */
     private function told(string $ticker, EvaluationContext $context, array $choices, ?KeptCostOfCapital $kept): JsonResponse
     {
-        $group = $this->group($ticker, $context);
-        $inputs = new CostInputs($this->scopes->open($ticker, $context), $group->universe, $group->in());
-
         return new JsonResponse([
             'kept_on' => $kept?->updated_at?->format('Y-m-d'),
-            ...(new CostSheet($inputs, CostRequest::read($choices)))->present(),
+            ...$this->sheet($ticker, $this->group($ticker, $context), $context, $choices),
         ]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $choices
+     * @return array<string, mixed>
+     */
+    private function sheet(string $ticker, SubjectGroup $group, EvaluationContext $context, array $choices): array
+    {
+        $inputs = new CostInputs($this->scopes->open($ticker, $context), $group->universe, $group->in());
+
+        return (new CostSheet($inputs, CostRequest::read($choices)))->present();
+    }
+
+    private function kept(int $user, int $company): ?KeptCostOfCapital
+    {
+        return KeptCostOfCapital::query()->where('user_id', $user)->where('company_id', $company)->first();
     }
 
     private function group(string $ticker, EvaluationContext $context): SubjectGroup
     {
-        return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->kept, $this->proposals);
+        return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
     }
 
     /**

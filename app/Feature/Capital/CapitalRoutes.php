@@ -513,6 +513,7 @@ use OpenApi\Attributes as OA;
                 ],
             ),
         ),
+        new OA\Property(property: 'own_cost', type: 'number', nullable: true),
     ]),
 ]
 final class CapitalRoutes

@@ -3647,6 +3647,7 @@ export interface components {
                 return: number | null;
                 earning_share: number | null;
             }[];
+            own_cost: number | null;
         };
         Cases: {
             currency: string;
@@ -11824,7 +11825,7 @@ export interface operations {
                         company: string;
                         name: string;
                         as_of: string;
-                        /** @description dcf for a sheet; peers or transactions for a range */
+                        /** @description dcf, or peers or transactions for a range */
                         method: string;
                         per_share: number | null;
                         /** @description Of a range that was handed over */

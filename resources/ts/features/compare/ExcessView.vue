@@ -26,6 +26,9 @@ const subject = computed(() => data.value?.lines.find((of) => of.subject))
 const own = computed<Series[]>(() => [
   { name: 'Return on invested capital', unit: '%', values: (subject.value?.returns ?? []).map(hundred) },
   { name: 'Cost of capital', unit: '%', benchmark: true, values: (subject.value?.costs ?? []).map(hundred) },
+  ...(data.value?.own_cost == null
+    ? []
+    : [{ name: 'As I put it together now', unit: '%', values: data.value.years.map(() => hundred(data.value!.own_cost)) }]),
   {
     name: `Return in ${data.value?.industry.toLowerCase() ?? ''}`,
     unit: '%',
