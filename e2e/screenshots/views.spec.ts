@@ -58,7 +58,7 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('read-cases'))
   await page.goto('/compare/BRSW/table')
-  await page.getByText('Median of the peers').waitFor()
+  await page.getByRole('rowheader', { name: 'Median of the peers' }).waitFor()
   await settled(page)
   await page.screenshot(into('compare'))
   await page.goto('/compare/BRSW/cost')

@@ -60,23 +60,23 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
       >
     </p>
     <p v-if="company.delisting" class="attention">Delisted {{ company.delisting }}</p>
-    <p class="quiet">
-      Beside
+    <div class="bars">
+      <LayoutBar :company="company" @chosen="(layout: string) => subject.focus(company.ticker, layout)" />
       <ChoiceField
         :model-value="beside"
         name="Beside whom figures are set"
+        label="Beside"
         :choices="[
           ['sector', 'its sector'],
           ['peers', 'the peers I chose'],
         ]"
         @update:model-value="setBeside"
       />
-      <template v-if="beside === 'peers' && !isBesidePeers">
+      <span v-if="beside === 'peers' && !isBesidePeers" class="quiet">
         None are chosen yet, so it is the sector.
         <router-link :to="{ name: 'compare', params: { ticker: company.ticker } }">Choose peers</router-link>
-      </template>
-    </p>
-    <LayoutBar :company="company" @chosen="(layout: string) => subject.focus(company.ticker, layout)" />
+      </span>
+    </div>
     <LoadState :state="state" @again="reload" />
     <ReadingCharts v-if="state.data" :picture="state.data" :shown="company.arrangement.pictures" />
     <div class="sections">
@@ -166,6 +166,17 @@ const metric = (key: string, label: string): Question => ({ kind: 'metric', tick
 </template>
 
 <style scoped>
+.bars {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 calc(var(--space) * 6);
+}
+@media print {
+  .bars {
+    display: none;
+  }
+}
 .lead {
   font-family: 'Source Serif 4 Variable', serif;
   font-size: var(--type-text);
