@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Peer;
 
 use App\Evaluation\EvaluationContext;
+use App\Evaluation\MarketValueFigures;
 use Logion\Figure\Absence;
 use Logion\Metric\CompanyScope;
 use Logion\Multiple\GroupMultiples;
@@ -12,7 +13,6 @@ use Logion\Multiple\ImpliedValue;
 use Logion\Multiple\Multiple;
 use Logion\Multiple\MultipleSpread;
 use Logion\Statistics\Descriptive;
-use Logion\Valuation\EquityBridge;
 
 /** What a subject's shares are worth at the multiples of its peers, by the figure and the year they are paid for. */
 final readonly class ImpliedReport
@@ -45,14 +45,6 @@ final readonly class ImpliedReport
         'price_to_book' => ['trailing' => ['price_to_book', 'common_equity / market_cap']],
     ];
 
-    /** Parts of the bridge as parts of market value, as the enterprise value of the catalogue takes them. */
-    private const BRIDGE = [
-        'cash' => ['cash_and_short_term_investments'],
-        'debt' => ['total_debt'],
-        'minority_interest' => ['minority_interest'],
-        'preferred' => ['preferred_equity', 'temporary_equity'],
-    ];
-
     public function __construct(private PeerColumns $figures)
     {
     }
@@ -73,34 +65,22 @@ final readonly class ImpliedReport
         $values = $this->figures->of($group->universe, $context, $in, ['market_cap', ...self::metrics()]);
         $number = static fn (float|Absence $of): ?float => is_float($of) ? $of : null;
         $weights = array_map($number, $values['market_cap']);
-        $price = $subject->prices->closes[$subject->prices->last()] ?? null;
-        $cap = $number(
-            $subject->inCurrency(
-                $subject->metric('market_cap'),
-                $context->catalogue->unit('market_cap'),
-                $subject->company->tradingCurrency,
-            ),
-        );
-        $shares = $price === null || $cap === null || $price <= 0 ? null : $cap / $price;
-        $part = static fn (string $formula): ?float => $number($subject->value($context->catalogue->parse($formula)));
-        $bridge = $this->bridge($part, $cap);
+        $own = new MarketValueFigures($subject);
         $rows = [];
         foreach (self::FIGURES as $key => $years) {
             $multiple = Multiple::from($key);
             foreach ($years as $year => [$metric, $formula]) {
                 $known = array_map($number, $values[$metric]);
                 $lines = new GroupMultiples($known, $weights);
-                $share = $part($formula);
-                $figure = $share === null || $cap === null ? null : $share * $cap;
+                $figure = $own->of($formula);
                 $taken = match ($centre) {
                     'median' => $lines->spread->median,
                     'mean' => $lines->spread->mean,
                     'weighted_mean' => $lines->weightedMean(),
                     'harmonic_mean' => $lines->harmonicMean(),
                 };
-                $own = $number($subject->metric($metric));
-                $implied = ImpliedValue::of($multiple, $lines->spread, $figure, $bridge, $shares);
-                $centred = ImpliedValue::of($multiple, MultipleSpread::of([$taken]), $figure, $bridge, $shares);
+                $implied = ImpliedValue::of($multiple, $lines->spread, $figure, $own->bridge, $own->shares);
+                $centred = ImpliedValue::of($multiple, MultipleSpread::of([$taken]), $figure, $own->bridge, $own->shares);
                 $rows[] = [
                     'multiple' => $key,
                     'year' => $year,
@@ -108,7 +88,7 @@ final readonly class ImpliedReport
                     'label' => $context->catalogue->label($metric),
                     'used' => $lines->spread->count,
                     'left_out' => count($in) - $lines->spread->count,
-                    'own' => $own,
+                    'own' => $number($subject->metric($metric)),
                     'centre' => $taken,
                     'lower' => $lines->spread->lowerQuartile,
                     'upper' => $lines->spread->upperQuartile,
@@ -118,23 +98,23 @@ final readonly class ImpliedReport
                     'value' => $centred->perShare->median,
                     'lower_value' => $implied->perShare->lowerQuartile,
                     'upper_value' => $implied->perShare->upperQuartile,
-                    'state' => self::state($figure, $taken, $part($formula) === null),
+                    'state' => self::state($figure, $taken),
                 ];
             }
         }
 
         return [
             'currency' => $subject->company->tradingCurrency,
-            'price' => $price,
-            'shares' => $shares,
+            'price' => $own->price,
+            'shares' => $own->shares,
             'centre' => $centre,
             'peers' => count($in),
             'bridge' => array_map(
                 static fn (string $name, float $amount): array => ['key' => $name, 'amount' => $amount],
-                array_keys($bridge->amounts),
-                array_values($bridge->amounts),
+                array_keys($own->bridge->amounts),
+                array_values($own->bridge->amounts),
             ),
-            'net' => $bridge->net(),
+            'net' => $own->bridge->net(),
             'rows' => $rows,
             'low_value' => Descriptive::median(Descriptive::known(array_column($rows, 'lower_value'))),
             'median_value' => Descriptive::median(Descriptive::known(array_column($rows, 'value'))),
@@ -142,26 +122,12 @@ final readonly class ImpliedReport
         ];
     }
 
-    /** @param  \Closure(string): ?float  $part */
-    private function bridge(\Closure $part, ?float $cap): EquityBridge
-    {
-        $amounts = [];
-        foreach (self::BRIDGE as $name => $lines) {
-            $amounts[$name] = 0.0;
-            foreach ($lines as $line) {
-                $amounts[$name] += ($part("zero_if_absent({$line}) / market_cap") ?? 0.0) * ($cap ?? 0.0);
-            }
-        }
-
-        return new EquityBridge($amounts);
-    }
-
-    private static function state(?float $figure, ?float $taken, bool $missing): string
+    private static function state(?float $figure, ?float $taken): string
     {
         return match (true) {
             $taken === null => 'no_group',
-            $missing => 'missing',
-            $figure === null || $figure <= 0 => 'not_meaningful',
+            $figure === null => 'missing',
+            $figure <= 0 => 'not_meaningful',
             default => 'value',
         };
     }

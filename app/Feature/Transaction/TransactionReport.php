@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace App\Feature\Transaction;
 
-use App\Evaluation\FigureReport;
+use App\Evaluation\MarketValueFigures;
 use App\Models\PastTransaction;
 use App\Models\TransactionChoice;
 use App\Models\User;
-use Logion\Figure\Absence;
 use Logion\Metric\CompanyScope;
 use Logion\Multiple\ImpliedValue;
 use Logion\Multiple\Multiple;
@@ -16,7 +15,6 @@ use Logion\Reference\IndustryTree;
 use Logion\Statistics\Descriptive;
 use Logion\Time\Day;
 use Logion\Transaction\TransactionMultiples;
-use Logion\Valuation\EquityBridge;
 
 /** Past transactions that were public by a day, which of them count, and what their multiples are worth on a subject's figures. */
 final readonly class TransactionReport
@@ -29,13 +27,6 @@ final readonly class TransactionReport
         'ev_to_ebitda' => 'ebitda / market_cap',
         'ev_to_ebit' => 'ebit / market_cap',
         'price_to_earnings' => 'earnings_per_share_diluted / price',
-    ];
-
-    private const BRIDGE = [
-        'cash' => ['cash_and_short_term_investments'],
-        'debt' => ['total_debt'],
-        'minority_interest' => ['minority_interest'],
-        'preferred' => ['preferred_equity', 'temporary_equity'],
     ];
 
     public function __construct(private CompanyScope $scope)
@@ -96,30 +87,21 @@ final readonly class TransactionReport
     /** @return array<string, mixed> */
     private function applied(TransactionMultiples $multiples): array
     {
-        $price = $this->scope->prices->closes[$this->scope->prices->last()] ?? null;
-        $cap = (new FigureReport($this->scope))->metric('market_cap')['value'];
-        $shares = $price === null || $cap === null || $price <= 0 ? null : $cap / $price;
-        $part = function (string $formula) use ($cap): ?float {
-            $value = $this->scope->value($this->scope->catalogue->parse($formula));
-
-            return $value instanceof Absence || $cap === null ? null : $value * $cap;
-        };
-        $amounts = [];
-        foreach (self::BRIDGE as $name => $lines) {
-            $amounts[$name] = array_sum(
-                array_map(static fn (string $line): float => $part("zero_if_absent({$line}) / market_cap") ?? 0.0, $lines),
-            );
-        }
-        $bridge = new EquityBridge($amounts);
+        $own = new MarketValueFigures($this->scope);
         $values = [];
         foreach (self::MULTIPLES as $multiple) {
-            $values[$multiple->value] = $multiples->implied($multiple, $part(self::FIGURES[$multiple->value]), $bridge, $shares);
+            $values[$multiple->value] = $multiples->implied(
+                $multiple,
+                $own->of(self::FIGURES[$multiple->value]),
+                $own->bridge,
+                $own->shares,
+            );
         }
 
         return [
             'currency' => $this->scope->company->tradingCurrency,
-            'price' => $price,
-            'net' => $bridge->net(),
+            'price' => $own->price,
+            'net' => $own->bridge->net(),
             'values' => array_map(
                 static fn (ImpliedValue $of): array => [
                     'enterprise_value' => $of->enterprise->median,
@@ -129,7 +111,7 @@ final readonly class TransactionReport
                 ],
                 $values,
             ),
-            'figures' => array_map($part, self::FIGURES),
+            'figures' => array_map($own->of(...), self::FIGURES),
             'blended_low' => self::mean($values, 'lowerQuartile'),
             'blended' => TransactionMultiples::blended(array_values($values)),
             'blended_high' => self::mean($values, 'upperQuartile'),
