@@ -1,14 +1,22 @@
 <script setup lang="ts">
 import { BarChart, CustomChart, LineChart, ScatterChart } from 'echarts/charts'
-import { DataZoomComponent, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
+import {
+  DataZoomComponent,
+  GraphicComponent,
+  GridComponent,
+  LegendComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components'
 import { init, use } from 'echarts/core'
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers'
-import { computed, markRaw, ref, useTemplateRef, watch } from 'vue'
+import { computed, inject, markRaw, ref, useTemplateRef, watch } from 'vue'
 import VChart from 'vue-echarts'
 import { useTheme } from 'vuetify'
 import SheetTable from '@/design/SheetTable.vue'
 import { columnsOf } from '@/design/sheet'
 import { asShares, chartOption, readings, type Drawing, type Look } from './chart/option'
+import { FOOTER } from './chart/footer'
 import type { Happening, Overlay, Pane, Series } from './chart/series'
 import { chartHues } from './themes'
 import { download } from './download'
@@ -21,6 +29,7 @@ use([
   LineChart,
   ScatterChart,
   DataZoomComponent,
+  GraphicComponent,
   GridComponent,
   LegendComponent,
   MarkLineComponent,
@@ -46,6 +55,8 @@ const props = withDefaults(
     overlays?: Overlay[]
     happenings?: Happening[]
     brush?: boolean
+    /** What the figures are, for who sees the picture alone. */
+    definition?: string
     /** A click in the first pane is told: a level is being drawn. */
     picking?: boolean
   }>(),
@@ -56,6 +67,7 @@ const props = withDefaults(
     panes: () => [],
     overlays: () => [],
     happenings: () => [],
+    definition: undefined,
   },
 )
 const emit = defineEmits<{ pick: [point: { label: string; value: number }]; happening: [of: Happening] }>()
@@ -178,11 +190,25 @@ const csv = (): string =>
     .map((row) => row.map((cell) => `"${String(cell).replaceAll('"', '""')}"`).join(','))
     .join('\n')
 
-/** Draws once more out of sight, as what is asked for, with what is zoomed to. */
+const footer = inject(FOOTER, null)
+/** Of a line of what stands below a chart that is taken along, and of a letter in it. */
+const LINE = 15
+const LETTER = 5.6
+/** Draws once more out of sight, as what is asked for, with what is zoomed to, its name and its source. */
 function save(as: 'svg' | 'png'): void {
-  const size = { width: chart.value?.getWidth() ?? 900, height: props.height }
-  const copy = init(document.createElement('div'), null, { renderer: as === 'svg' ? 'svg' : 'canvas', ...size })
-  copy.setOption(option.value)
+  const text = [`${props.title}.`, props.definition, footer?.value].filter(Boolean).join(' ')
+  const width = chart.value?.getWidth() ?? 900
+  const below = 12 + LINE * Math.ceil((text.length * LETTER) / (width - 16))
+  const copy = init(document.createElement('div'), null, {
+    renderer: as === 'svg' ? 'svg' : 'canvas',
+    width,
+    height: props.height + below,
+  })
+  const style = { text, fill: look.value.quiet, fontSize: 11, lineHeight: LINE, width: width - 16, overflow: 'break' as const }
+  copy.setOption({
+    ...chartOption({ ...drawing.value, below }, look.value),
+    graphic: [{ type: 'text', left: 8, top: props.height + 8, style }],
+  })
   copy.dispatchAction({ type: 'dataZoom', ...shown.value })
   if (as === 'svg') {
     download(`${props.title}.svg`, copy.renderToSVGString(), 'image/svg+xml')

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
+import { FOOTER } from '@/design/chart/footer'
 import FinderDialog from './FinderDialog.vue'
 import MarginColumn from '@/features/margin/MarginColumn.vue'
 import NavigationRail from './NavigationRail.vue'
@@ -25,6 +26,11 @@ const notices = useNotices()
 const route = useRoute()
 const router = useRouter()
 const theme = useTheme()
+
+provide(
+  FOOTER,
+  computed(() => `As of ${session.asOf ?? session.latestDay ?? ''}, from the reports and prices kept in Logion.`),
+)
 
 /** Without a company there is nothing to look at but the way to one. */
 const isEmpty = computed(() => session.known && session.latestDay === null && route.name !== 'data')

@@ -23,6 +23,8 @@ export interface Drawing {
   happenings: Happening[]
   height: number
   mode: 'lines' | 'stack' | 'share'
+  /** Room that is kept free at the lower edge. */
+  below?: number
   /** A strip below from which a part is chosen. */
   brush: boolean
   show: (value: number | null | undefined, unit: string) => string
@@ -87,7 +89,7 @@ export function chartOption(drawing: Drawing, look: Look): EChartsOption {
     const tall = (room * pane.weight) / weights
     grids.push(
       single
-        ? { left: 8, right: 26, top: 40, bottom: drawing.brush ? STRIP + 8 : 8, containLabel: true }
+        ? { left: 8, right: 26, top: 40, bottom: (drawing.brush ? STRIP + 8 : 8) + (drawing.below ?? 0), containLabel: true }
         : { left: SIDE, right: twoAxes ? SIDE : 16, top, height: tall, outerBoundsMode: 'none' },
     )
     top += tall + (at === 0 ? strip : 0) + GAP
@@ -176,7 +178,7 @@ export function chartOption(drawing: Drawing, look: Look): EChartsOption {
                     type: 'slider' as const,
                     xAxisIndex: all,
                     height: STRIP - 10,
-                    bottom: 4,
+                    bottom: 4 + (drawing.below ?? 0),
                     borderColor: look.rule,
                     fillerColor: `${look.hues[0]}1f`,
                     handleStyle: { color: look.surface, borderColor: look.quiet },

@@ -56,6 +56,7 @@ const rows: { name: string; of: (year: Year) => string }[] = [
         <div class="two">
           <ChartFrame
             :title="`${ticker}: return and cost of capital`"
+            definition="Operating profit after tax over invested capital; cost by market weights, as on the day of each annual report."
             :labels="labels"
             :series="own"
             :height="240"

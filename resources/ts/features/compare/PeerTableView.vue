@@ -218,6 +218,7 @@ async function link(): Promise<void> {
       <template v-if="told">
         <ChartFrame
           :title="`${told.figure.label}: ${ticker} and its peers`"
+          :definition="catalogue.byKey.get(told.figure.key)?.formula"
           :labels="told.years.map((of) => `FY ${of}`)"
           :series="series"
           :height="300"
