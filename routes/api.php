@@ -176,6 +176,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('cash-flow-value/working', [CashFlowController::class, 'working']);
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/own-estimates', [CashFlowController::class, 'ownEstimates']);
+        Route::post('cash-flow-value/driven-revenue', [CashFlowController::class, 'drivenRevenue']);
         Route::post('cash-flow-value/sensitivity', [CashFlowController::class, 'sensitivity']);
     });
     Route::get('economy', EconomyController::class);

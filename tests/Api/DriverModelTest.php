@@ -19,7 +19,9 @@ final class DriverModelTest extends DemoTestCase
     public function test_a_model_begins_with_what_the_company_and_its_rivals_reported(): void
     {
         [$ticker, $good] = $this->withRivals();
-        $proposal = $this->getJson("/api/v1/companies/{$ticker}/driver-model")->assertOk()->json();
+        $proposal = $this->getJson("/api/v1/companies/{$ticker}/driver-model")
+            ->assertOk()
+            ->json();
         $this->assertSame($ticker, $proposal['companies'][0]['ticker']);
         $this->assertGreaterThan(1, count($proposal['companies']));
         foreach ($proposal['companies'] as $company) {
@@ -108,23 +110,29 @@ final class DriverModelTest extends DemoTestCase
         $model = $this->value('BRSW', [
             'years' => 3,
             'companies' => [
-                ['ticker' => 'BRSW', 'segments' => [
-                    $this->segment('Pans', 'capacity', [
-                        'capacity' => ['rule' => 'step', 'start' => 100, 'value' => 10],
-                        'utilisation' => ['rule' => 'fade', 'start' => 0.5, 'to' => 1.2, 'years' => 2],
-                        'price' => $price,
-                    ]),
-                    $this->segment('Club', 'customers', [
-                        'customers' => ['rule' => 'fading_growth', 'start' => 100, 'value' => 0.1, 'to' => 0],
-                        'revenue_each' => ['rule' => 'as', 'of' => 'GRME/Engines/price'],
-                    ]),
-                ]],
-                ['ticker' => 'GRME', 'segments' => [
-                    $this->segment('Engines', 'units_price', [
-                        'units' => ['rule' => 'level', 'value' => 7],
-                        'price' => ['rule' => 'growth', 'start' => 10, 'value' => 0.5],
-                    ]),
-                ]],
+                [
+                    'ticker' => 'BRSW',
+                    'segments' => [
+                        $this->segment('Pans', 'capacity', [
+                            'capacity' => ['rule' => 'step', 'start' => 100, 'value' => 10],
+                            'utilisation' => ['rule' => 'fade', 'start' => 0.5, 'to' => 1.2, 'years' => 2],
+                            'price' => $price,
+                        ]),
+                        $this->segment('Club', 'customers', [
+                            'customers' => ['rule' => 'fading_growth', 'start' => 100, 'value' => 0.1, 'to' => 0],
+                            'revenue_each' => ['rule' => 'as', 'of' => 'GRME/Engines/price'],
+                        ]),
+                    ],
+                ],
+                [
+                    'ticker' => 'GRME',
+                    'segments' => [
+                        $this->segment('Engines', 'units_price', [
+                            'units' => ['rule' => 'level', 'value' => 7],
+                            'price' => ['rule' => 'growth', 'start' => 10, 'value' => 0.5],
+                        ]),
+                    ],
+                ],
             ],
         ]);
         [$pans, $club] = $model['companies'][0]['segments'];
@@ -132,16 +140,17 @@ final class DriverModelTest extends DemoTestCase
         $this->assertNull($pans['revenue'][1], 'a year without a price has no revenue');
         $this->assertNull($model['companies'][0]['revenue'][1]);
         $this->assertEqualsWithDelta(15.0, $club['price'][0], 1e-9);
-        $this->assertEqualsWithDelta(100 * (1 + 0.1 * 2 / 3), $club['units'][0], 1e-9);
+        $this->assertEqualsWithDelta(100 * (1 + (0.1 * 2) / 3), $club['units'][0], 1e-9);
         $this->assertSame([], $pans['past']);
         $this->assertNotNull($model['market']);
     }
 
     public function test_what_cannot_be_reckoned_names_its_place(): void
     {
-        $with = fn (array $drivers): array => ['years' => 2, 'companies' => [
-            ['ticker' => 'BRSW', 'segments' => [$this->segment('Salt', 'units_price', $drivers)]],
-        ]];
+        $with = fn (array $drivers): array => [
+            'years' => 2,
+            'companies' => [['ticker' => 'BRSW', 'segments' => [$this->segment('Salt', 'units_price', $drivers)]]],
+        ];
         $level = ['rule' => 'level', 'value' => 1];
         $refused = [
             'BRSW/Salt/price has no driver' => ['units' => $level],
@@ -173,10 +182,35 @@ final class DriverModelTest extends DemoTestCase
         $this->assertEqualsWithDelta($revenue, $proposal['companies'][0]['segments'][0]['drivers']['units']['start'], 1.0);
     }
 
+    public function test_the_revenue_of_the_latest_model_is_offered_to_the_valuation(): void
+    {
+        [$ticker] = $this->withRivals();
+        $ask = fn (): array => (array) $this->postJson("/api/v1/companies/{$ticker}/cash-flow-value/driven-revenue")
+            ->assertOk()
+            ->json('drivers');
+        $this->assertSame([], $ask(), 'nothing is kept yet');
+        $proposal = $this->getJson("/api/v1/companies/{$ticker}/driver-model")->json();
+        $this->postJson("/api/v1/companies/{$ticker}/driver-models", [...$proposal, 'name' => 'First'])->assertCreated();
+        $model = $this->value($ticker, $proposal);
+        $drivers = $ask();
+        $this->assertSame(['revenue_growth'], array_keys($drivers));
+        $sheet = $this->postJson("/api/v1/companies/{$ticker}/cash-flow-value", ['changes' => ['drivers' => $drivers]])
+            ->assertOk()
+            ->json();
+        foreach ($model['companies'][0]['revenue'] as $t => $revenue) {
+            $this->assertSame($model['years'][$t], $sheet['sheet']['years'][$t]);
+            $this->assertEqualsWithDelta($revenue, $sheet['sheet']['revenue'][$t], 1e-6 * $revenue);
+        }
+        $this->actingAs($this->someone('Ben'));
+        $this->assertSame([], $ask());
+    }
+
     public function test_versions_are_kept_and_belong_to_their_maker(): void
     {
         $proposal = $this->getJson('/api/v1/companies/GRME/driver-model')->json();
-        $first = $this->postJson('/api/v1/companies/GRME/driver-models', [...$proposal, 'name' => 'Engines'])->assertCreated()->json();
+        $first = $this->postJson('/api/v1/companies/GRME/driver-models', [...$proposal, 'name' => 'Engines'])
+            ->assertCreated()
+            ->json();
         $second = $this->postJson('/api/v1/companies/GRME/driver-models', [...$proposal, 'name' => 'Engines', 'years' => 3])
             ->assertCreated()
             ->json();
@@ -205,7 +239,9 @@ final class DriverModelTest extends DemoTestCase
      */
     private function value(string $ticker, array $definition): array
     {
-        return $this->postJson("/api/v1/companies/{$ticker}/driver-model", $definition)->assertOk()->json();
+        return $this->postJson("/api/v1/companies/{$ticker}/driver-model", $definition)
+            ->assertOk()
+            ->json();
     }
 
     /** @return array{string, string} ticker of a company that sells what others sell too, and the good */

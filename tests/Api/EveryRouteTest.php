@@ -215,6 +215,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/timeline',
         'POST companies/{ticker}/cases',
         'POST companies/{ticker}/cash-flow-value/own-estimates',
+        'POST companies/{ticker}/cash-flow-value/driven-revenue',
         'GET companies/{ticker}/expectations',
         'PUT companies/{ticker}/own-estimates',
         'GET companies/{ticker}/papers',

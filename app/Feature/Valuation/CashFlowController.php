@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Valuation;
 
 use App\Evaluation\CompanyScopes;
+use App\Feature\Driver\DrivenRevenue;
 use App\Storage\OwnEstimates;
 use Illuminate\Http\JsonResponse;
 use Logion\Valuation\Forecast\DriverRule;
@@ -38,6 +39,16 @@ final class CashFlowController
         $estimates = $own->of($request->user(), $scope);
         $values = static fn (string $line): array => array_map(static fn (array $of): float => $of['value'], $estimates[$line] ?? []);
         $rules = EstimatedDrivers::of($sheet->model, $values('revenue'), $values('ebitda'));
+
+        return new JsonResponse(['drivers' => (object) array_map(static fn (DriverRule $of): array => $of->toArray(), $rules)]);
+    }
+
+    /** The drivers with which the sheet has the revenue of the segments of the reader's latest driver model. */
+    public function drivenRevenue(SheetRequest $request, DrivenRevenue $driven, string $ticker): JsonResponse
+    {
+        $scope = $this->scopes->open($ticker, $request->context());
+        $sheet = new CashFlowSheet($scope, $request->changes());
+        $rules = EstimatedDrivers::of($sheet->model, $driven->of($request->user(), $scope), []);
 
         return new JsonResponse(['drivers' => (object) array_map(static fn (DriverRule $of): array => $of->toArray(), $rules)]);
     }

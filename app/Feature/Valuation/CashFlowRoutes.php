@@ -63,6 +63,37 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Post(
+        path: '/companies/{ticker}/cash-flow-value/driven-revenue',
+        operationId: 'drivenRevenueAsDrivers',
+        parameters: [new TickerParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'),
+                    new OA\Property(property: 'as_of', type: 'string', nullable: true),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Drivers with which the sheet has the revenue of the latest driver model',
+                content: new OA\JsonContent(
+                    required: ['drivers'],
+                    properties: [
+                        new OA\Property(
+                            property: 'drivers',
+                            type: 'object',
+                            additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/DriverRule'),
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
         path: '/companies/{ticker}/cash-flow-value/working',
         operationId: 'workingOfCashFlow',
         parameters: [new TickerParameter()],

@@ -2356,6 +2356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/cash-flow-value/driven-revenue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["drivenRevenueAsDrivers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/cash-flow-value/working": {
         parameters: {
             query?: never;
@@ -11652,6 +11668,47 @@ export interface operations {
         };
         responses: {
             /** @description Drivers with which the sheet has the revenue and earnings the reader expects */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        drivers: {
+                            [key: string]: components["schemas"]["DriverRule"];
+                        };
+                    };
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    drivenRevenueAsDrivers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    changes?: components["schemas"]["CashFlowChanges"];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Drivers with which the sheet has the revenue of the latest driver model */
             200: {
                 headers: {
                     [name: string]: unknown;

@@ -72,6 +72,19 @@ async function takeOwnEstimates(): Promise<void> {
     notices.fail(error)
   }
 }
+/** The revenue of the segments of the latest driver model, put as a driver. */
+async function takeDrivenRevenue(): Promise<void> {
+  if (!ticker.value) return
+  try {
+    const { drivers } = await ask(
+      api.POST('/companies/{ticker}/cash-flow-value/driven-revenue', { params: { path: { ticker: ticker.value } }, body: body.value }),
+    )
+    if (Object.keys(drivers).length) change({ drivers: { ...changes.value.drivers, ...drivers } })
+    else notices.fail('You have kept no model of how revenue arises for the year after the last reported one. Segments has room for it.')
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 async function takeOwnCost(): Promise<void> {
   if (!ticker.value) return
   try {
@@ -171,6 +184,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
             >Defaults</v-btn
           >
           <v-btn size="small" @click="takeOwnEstimates">My estimates</v-btn>
+          <v-btn size="small" @click="takeDrivenRevenue">My segments</v-btn>
           <v-btn size="small" @click="takeOwnCost">My cost of capital</v-btn>
           <v-btn size="small" @click="save">Save</v-btn>
           <v-btn size="small" variant="flat" :disabled="!data.per_share || data.per_share <= 0" @click="decide">Decide</v-btn>
