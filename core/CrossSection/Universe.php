@@ -122,6 +122,17 @@ final class Universe
         return null;
     }
 
+    /**
+     * @param  array<int>  $companies
+     * @return list<int> where they stand, in their order; without those that are not of the universe
+     */
+    public function positionsOf(array $companies): array
+    {
+        $at = array_flip($this->ids());
+
+        return array_values(array_filter(array_map(static fn (int $of): ?int => $at[$of] ?? null, $companies), is_int(...)));
+    }
+
     /** @return list<int> the company of each position */
     public function ids(): array
     {

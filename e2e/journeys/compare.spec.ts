@@ -42,6 +42,13 @@ test('peers are chosen with reasons, laid side by side, and imply a value', asyn
 
   await page.getByRole('tab', { name: 'Why dearer or cheaper' }).click()
   await expect(page.getByRole('heading', { name: 'In words' })).toBeVisible()
+  const companies = page
+    .getByRole('row', { name: /^Enterprise value to sales/ })
+    .getByRole('cell')
+    .last()
+  const ofItsKind = await companies.innerText()
+  await choose(page, 'The line runs through', 'Its industry')
+  await expect(companies).not.toHaveText(ofItsKind)
   await accessible(page)
   await page.getByRole('tab', { name: 'What peers imply' }).click()
   await expect(page.getByText('From the whole company to its shares')).toBeVisible()
@@ -81,7 +88,7 @@ test('the same columns are put on another company', async ({ page }) => {
 
 test('betas of others make a beta in both orders', async ({ page }) => {
   await register(page)
-  await page.goto('/compare/BRSW/beta')
+  await page.goto('/compare/GRME/beta')
   await expect(page.getByText('Standard error').first()).toBeVisible()
   await accessible(page)
   await choose(page, 'A return is of', 'Weeks')
@@ -98,6 +105,10 @@ test('betas of others make a beta in both orders', async ({ page }) => {
   await page.getByLabel('Debt to equity to put it on').fill('50')
   await page.getByLabel('Debt to equity to put it on').press('Enter')
   await expect(page.getByText('The two orders differ by')).toBeVisible()
+  await page.getByRole('button', { name: 'Start from its businesses' }).click()
+  await expect(page.getByLabel('Sales of the business').first()).toHaveValue(/^\d+$/)
+  await expect(page.getByText(/× sales, .* of \d+ companies/).first()).toBeVisible()
+  await expect(page.getByText(/^Together \d/)).toBeVisible()
   await accessible(page)
   await page.getByRole('tab', { name: 'Return above cost' }).click()
   await expect(page.getByText('Capital that earns more than its cost')).toBeVisible()

@@ -122,6 +122,38 @@ final class CapitalTest extends DemoTestCase
         $betas = array_column($together['businesses'], 'beta');
         $this->assertEqualsWithDelta(0.75 * $betas[0] + 0.25 * $betas[1], $together['beta'], 1e-12);
         $this->assertNull($betas[2]);
+        $this->assertSame([null, null, null], array_column($together['businesses'], 'multiple'));
+    }
+
+    public function test_sales_of_businesses_weigh_what_their_companies_are_paid_for_sales(): void
+    {
+        $businesses = [
+            ['name' => 'Food', 'industry' => '10', 'weight' => 300],
+            ['name' => 'Chemicals', 'industry' => '20', 'weight' => 100],
+        ];
+        $told = $this->bottomUp(['businesses' => $businesses, 'weigh_by' => 'sales']);
+        [$food, $chemicals] = $told['together']['businesses'];
+        $companies = array_column($this->bottomUp(['of' => ['source' => 'industry', 'key' => '20']])['companies'], 'ticker');
+        $multiples = [];
+        foreach ($companies as $ticker) {
+            $figure = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=ev_to_sales")->json('figures.ev_to_sales');
+            if ($figure['value'] !== null) {
+                $multiples[] = $figure['value'];
+            }
+        }
+        $this->assertEqualsWithDelta(Descriptive::median($multiples), $chemicals['multiple'], 1e-12);
+        $worth = [300 * $food['multiple'], 100 * $chemicals['multiple']];
+        $this->assertEqualsWithDelta($worth[0] / array_sum($worth), $food['share'], 1e-12);
+        $this->assertEqualsWithDelta(1.0, $food['share'] + $chemicals['share'], 1e-12);
+        $this->assertEqualsWithDelta(
+            $food['share'] * $food['beta'] + $chemicals['share'] * $chemicals['beta'],
+            $told['together']['beta'],
+            1e-12,
+        );
+        foreach ($told['own_businesses'] as $sales) {
+            $this->assertGreaterThan(0, $sales);
+        }
+        $this->postJson('/api/v1/companies/BRSW/bottom-up-beta', ['weigh_by' => 'guess'])->assertUnprocessable();
     }
 
     public function test_the_sheet_starts_with_what_the_catalogue_takes(): void

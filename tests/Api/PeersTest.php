@@ -384,6 +384,28 @@ final class PeersTest extends DemoTestCase
         }
     }
 
+    public function test_the_line_runs_through_the_companies_one_chooses(): void
+    {
+        $this->choose(array_map(static fn (string $of): array => [$of, true, null], $this->industrials(4)));
+        $of = fn (string $query): array => array_column($this->told("peer-discount{$query}")['multiples'], null, 'key')['ev_to_sales'];
+        $list = $this->postJson('/api/v1/lists', ['name' => 'Forty', 'tickers' => [...$this->industrials(40), self::SUBJECT]])->json('id');
+        [$all, $industry, $listed] = [$of(''), $of('?across=industry'), $of("?across=list&list={$list}")];
+        $this->assertSame($all, $of('?across=kind'));
+        $this->assertLessThan($all['companies'], $listed['companies']);
+        $this->assertGreaterThan(20, $listed['companies']);
+        $this->assertLessThanOrEqual(40, $listed['companies'], 'the company itself is not on its own line');
+        $this->assertNotSame($all['justified'], $listed['justified']);
+        $this->assertSame([$all['own'], $all['median']], [$listed['own'], $listed['median']], 'peers stay what they are');
+        $this->assertLessThan($all['companies'], $industry['companies']);
+        $few = $this->postJson('/api/v1/lists', ['name' => 'Two', 'tickers' => $this->industrials(2)])->json('id');
+        $this->assertNull($of("?across=list&list={$few}")['justified']);
+        $this->assertNotSame('', (string) $of("?across=list&list={$few}")['why_not']);
+        $path = '/api/v1/companies/'.self::SUBJECT.'/peer-discount';
+        foreach (['?across=list', '?across=nobody', '?across=list&list=999999'] as $wrong) {
+            $this->getJson($path.$wrong)->assertUnprocessable();
+        }
+    }
+
     public function test_one_figure_through_the_years_is_that_of_each_company_page(): void
     {
         [$a, $b] = $this->industrials(2);

@@ -9,6 +9,7 @@ use Logion\Capital\BusinessBetas;
 use Logion\Capital\Leverage;
 use Logion\CrossSection\Universe;
 use Logion\Metric\CompanyScope;
+use Logion\Statistics\Descriptive;
 use Logion\Statistics\Quantile;
 
 /**
@@ -73,23 +74,32 @@ final readonly class BottomUpReport
     /**
      * @param  list<array{name: string, companies: list<int>, weight: float}>  $businesses
      * @param  list<int>  $excluded
+     * @param  bool  $bySales  the weights given are sales, of which the median enterprise multiple of each business makes what it is worth
      * @return array<string, mixed>
      */
-    public function together(CompanyScope $subject, array $businesses, array $excluded, ?float $target, bool $mean): array
-    {
+    public function together(
+        CompanyScope $subject,
+        array $businesses,
+        array $excluded,
+        ?float $target,
+        bool $mean,
+        bool $bySales = false,
+    ): array {
         $parts = $weighed = [];
         foreach ($businesses as $business) {
             $of = $this->of($subject, $business['companies'], $excluded, $target, $mean);
             $beta = $of['companies_first']['unlevered_cash_corrected'] ?? null;
+            $multiple = $bySales ? $this->enterpriseMultiple($business['companies'], $excluded) : null;
             $parts[] = [
                 'name' => $business['name'],
                 'used' => $of['used'],
                 'beta' => $beta,
                 'weight' => $business['weight'],
+                'multiple' => $multiple,
                 'share' => null,
             ];
-            if ($beta !== null) {
-                $weighed[count($parts) - 1] = ['beta' => $beta, 'weight' => $business['weight']];
+            if ($beta !== null && ! ($bySales && $multiple === null)) {
+                $weighed[count($parts) - 1] = ['beta' => $beta, 'weight' => $business['weight'] * ($multiple ?? 1.0)];
             }
         }
         $together = BusinessBetas::together(array_values($weighed));
@@ -105,6 +115,18 @@ final readonly class BottomUpReport
                     ? null
                     : Leverage::relever($together['beta'], $subject->economy->corporateTaxRate, $debtToEquity),
         ];
+    }
+
+    /**
+     * @param  list<int>  $companies
+     * @param  list<int>  $excluded
+     * @return float|null the median of enterprise value to sales; null where nobody has one
+     */
+    private function enterpriseMultiple(array $companies, array $excluded): ?float
+    {
+        $positions = $this->universe->positionsOf(array_diff($companies, $excluded));
+
+        return Descriptive::median(Descriptive::known(array_map($this->universe->column('ev_to_sales')->at(...), $positions)));
     }
 
     /** @return array{beta: float|null, debt_to_equity: float|null} at market value */

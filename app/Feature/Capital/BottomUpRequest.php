@@ -12,6 +12,9 @@ final class BottomUpRequest extends DatedRequest
 {
     public const SOURCES = ['peers', 'industry', 'list', 'named'];
 
+    /** Weights as typed, or sales each times the enterprise multiple of the business. */
+    public const WEIGHTS = ['own', 'sales'];
+
     private const MOST_BUSINESSES = 10;
 
     public function rules(): array
@@ -26,6 +29,7 @@ final class BottomUpRequest extends DatedRequest
             'excluded.*' => ['string', 'max:60'],
             'debt_to_equity' => ['nullable', 'numeric', 'min:0', 'max:50'],
             'mean' => ['nullable', 'boolean'],
+            'weigh_by' => ['nullable', Rule::in(self::WEIGHTS)],
             'businesses' => ['nullable', 'array', 'list', 'max:'.self::MOST_BUSINESSES],
             'businesses.*.name' => ['required', 'string', 'max:120'],
             'businesses.*.industry' => ['required', 'string', 'max:8'],
@@ -55,6 +59,11 @@ final class BottomUpRequest extends DatedRequest
     public function mean(): bool
     {
         return (bool) ($this->validated('mean') ?? false);
+    }
+
+    public function bySales(): bool
+    {
+        return $this->validated('weigh_by') === 'sales';
     }
 
     /** @return list<array{name: string, industry: string, weight: float}> */

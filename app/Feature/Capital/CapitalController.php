@@ -16,9 +16,8 @@ use App\Storage\ChosenPeers;
 use App\Storage\CompanyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
+use App\Storage\SalesByBusiness;
 use Illuminate\Http\JsonResponse;
-use Logion\CrossSection\Mask;
-use Logion\CrossSection\Universe;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** What capital costs a company and what it is made of. */
@@ -46,7 +45,7 @@ final class CapitalController
         );
     }
 
-    public function bottomUp(BottomUpRequest $request, string $ticker): JsonResponse
+    public function bottomUp(BottomUpRequest $request, SalesByBusiness $sales, string $ticker): JsonResponse
     {
         $context = $request->context();
         $group = $this->group($ticker, $context);
@@ -64,17 +63,22 @@ final class CapitalController
         $businesses = array_map(
             fn (array $of): array => [
                 'name' => $of['name'],
-                'companies' => $this->ofIndustry($group->universe, $of['industry'], $group->subject->id, null),
+                'companies' => $group->ofIndustry($of['industry']),
                 'weight' => $of['weight'],
             ],
             $request->businesses(),
         );
 
-        $together = $businesses === [] ? null : $report->together($scope, $businesses, $excluded, $request->target(), $request->mean());
+        $together =
+            $businesses === []
+                ? null
+                : $report->together($scope, $businesses, $excluded, $request->target(), $request->mean(), $request->bySales());
 
         return new JsonResponse([
             ...$report->of($scope, $companies, $excluded, $request->target(), $request->mean()),
             'together' => $together,
+            'industry' => $group->subject->sector,
+            'own_businesses' => $sales->of([$group->subject->id], $context->day)[$group->subject->id] ?? (object) [],
         ]);
     }
 
@@ -167,10 +171,8 @@ final class CapitalController
         $at = $group->position($group->subject->id);
         $named = $this->lists->on($context, false);
         $companies = match ($source) {
-            'industry' => $this->ofIndustry(
-                $universe,
+            'industry' => $group->ofIndustry(
                 $key !== '' ? $key : $group->subject->sector,
-                $group->subject->id,
                 $home && $at !== null ? $universe->category('country')->at($at) : null,
             ),
             'list' => $key === '' ? [] : $named('list', (int) $key),
@@ -179,16 +181,5 @@ final class CapitalController
         };
 
         return array_values(array_filter($companies, static fn (int $of): bool => $of !== $group->subject->id));
-    }
-
-    /** @return list<int> */
-    private function ofIndustry(Universe $universe, string $industry, int $without, ?string $country): array
-    {
-        $mask = $universe->category('sector')->among([$industry]) & $universe->everyone();
-        $mask = $country === null ? $mask : $mask & $universe->category('country')->among([$country]);
-
-        return array_values(
-            array_filter(array_map($universe->company(...), Mask::positions($mask)), static fn (int $of): bool => $of !== $without),
-        );
     }
 }

@@ -51,6 +51,7 @@ use OpenApi\Attributes as OA;
                     new OA\Property(property: 'excluded', type: 'array', items: new OA\Items(type: 'string')),
                     new OA\Property(property: 'debt_to_equity', type: 'number', nullable: true),
                     new OA\Property(property: 'mean', type: 'boolean'),
+                    new OA\Property(property: 'weigh_by', type: 'string', enum: ['own', 'sales']),
                     new OA\Property(
                         property: 'businesses',
                         type: 'array',
@@ -387,12 +388,13 @@ use OpenApi\Attributes as OA;
                     type: 'array',
                     items: new OA\Items(
                         type: 'object',
-                        required: ['name', 'used', 'beta', 'weight', 'share'],
+                        required: ['name', 'used', 'beta', 'weight', 'multiple', 'share'],
                         properties: [
                             new OA\Property(property: 'name', type: 'string'),
                             new OA\Property(property: 'used', type: 'integer'),
                             new OA\Property(property: 'beta', type: 'number', nullable: true),
                             new OA\Property(property: 'weight', type: 'number'),
+                            new OA\Property(property: 'multiple', type: 'number', nullable: true),
                             new OA\Property(property: 'share', type: 'number', nullable: true),
                         ],
                     ),
@@ -401,6 +403,13 @@ use OpenApi\Attributes as OA;
                 new OA\Property(property: 'relevered', type: 'number', nullable: true),
             ],
             nullable: true,
+        ),
+        new OA\Property(property: 'industry', type: 'string', description: 'Code of its own'),
+        new OA\Property(
+            property: 'own_businesses',
+            type: 'object',
+            description: 'What the company sold in each business it tells of, in its last fiscal year',
+            additionalProperties: new OA\AdditionalProperties(type: 'number'),
         ),
     ]),
 ]

@@ -16,7 +16,7 @@ use Logion\Statistics\Descriptive;
 
 /**
  * What a subject costs more or less than its peers, beside how it grows, earns, is financed and how risky it is; and what a regression over
- * all companies of its kind says these would justify.
+ * companies of its kind says these would justify.
  */
 final readonly class DiscountReport
 {
@@ -71,8 +71,11 @@ final readonly class DiscountReport
     {
     }
 
-    /** @return array<string, mixed> */
-    public function of(SubjectGroup $group, EvaluationContext $context): array
+    /**
+     * @param  list<int>|null  $across  the companies the line runs through, those of its kind among them; null for all of its kind
+     * @return array<string, mixed>
+     */
+    public function of(SubjectGroup $group, EvaluationContext $context, ?array $across = null): array
     {
         $template = $group->subject->template;
         $multiples = self::MULTIPLES[$template] ?? self::MULTIPLES['industrial'];
@@ -98,7 +101,7 @@ final readonly class DiscountReport
         foreach ($multiples as $key) {
             $row = $beside($key);
             $premium = $row['own'] === null || ($row['median'] ?? 0.0) <= 0 ? null : $row['own'] / $row['median'] - 1;
-            $justified = $this->justified($group, $context, $key);
+            $justified = $this->justified($group, $context, $key, $across);
             $rows[] = [
                 ...$row,
                 'premium' => $premium,
@@ -120,8 +123,11 @@ final readonly class DiscountReport
         ];
     }
 
-    /** @return array{fit?: float, error?: float, r_squared?: float|null, companies?: int, why_not?: string} */
-    private function justified(SubjectGroup $group, EvaluationContext $context, string $multiple): array
+    /**
+     * @param  list<int>|null  $across
+     * @return array{fit?: float, error?: float, r_squared?: float|null, companies?: int, why_not?: string}
+     */
+    private function justified(SubjectGroup $group, EvaluationContext $context, string $multiple, ?array $across): array
     {
         $universe = $group->universe;
         $at = $group->position($group->subject->id);
@@ -130,6 +136,9 @@ final readonly class DiscountReport
         }
         $drivers = self::DRIVERS[$multiple] ?? self::USUAL_DRIVERS;
         $kind = $universe->category('template')->among([$universe->category('template')->at($at)]) & $universe->everyone();
+        if ($across !== null) {
+            $kind &= Mask::at($universe->positionsOf($across), $universe->size());
+        }
         $kind[$at] = "\0";
         $own = array_map(static fn (string $key): ?float => $universe->column($key)->at($at), $drivers);
         $unknown = array_search(null, $own, true);

@@ -6,9 +6,9 @@ namespace App\Feature\Peer;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
+use App\Feature\Screening\NamedLists;
 use App\Feature\Screening\Universes;
 use App\Files\TableFile;
-use App\Http\DatedRequest;
 use App\Storage\ChosenPeers;
 use App\Storage\HandedValues;
 use App\Storage\Identity\Identities;
@@ -90,11 +90,22 @@ final class PeerController
         return new JsonResponse($report->of($this->group($ticker, $context), $context, $request->figure() ?? 'operating_margin'));
     }
 
-    public function discount(DatedRequest $request, DiscountReport $report, string $ticker): JsonResponse
+    public function discount(DiscountRequest $request, DiscountReport $report, NamedLists $lists, string $ticker): JsonResponse
     {
         $context = $request->context();
+        $group = $this->group($ticker, $context);
 
-        return new JsonResponse($report->of($this->group($ticker, $context), $context));
+        return new JsonResponse(
+            $report->of(
+                $group,
+                $context,
+                match ($request->across()) {
+                    'kind' => null,
+                    'industry' => $group->ofIndustry($group->subject->sector),
+                    'list' => $lists->on($context, false)('list', $request->list()),
+                },
+            ),
+        );
     }
 
     public function implied(ImpliedRequest $request, ImpliedReport $report, string $ticker): JsonResponse

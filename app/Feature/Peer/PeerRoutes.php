@@ -143,7 +143,12 @@ use OpenApi\Attributes as OA;
     OA\Get(
         path: '/companies/{ticker}/peer-discount',
         operationId: 'peerDiscount',
-        parameters: [new TickerParameter(), new AsOfParameter()],
+        parameters: [
+            new TickerParameter(),
+            new AsOfParameter(),
+            new OA\QueryParameter(name: 'across', schema: new OA\Schema(type: 'string', enum: ['kind', 'industry', 'list'])),
+            new OA\QueryParameter(name: 'list', schema: new OA\Schema(type: 'integer')),
+        ],
         responses: [
             new OA\Response(
                 response: 200,

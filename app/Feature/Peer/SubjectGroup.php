@@ -10,6 +10,7 @@ use App\Models\PeerGroup;
 use App\Storage\ChosenPeers;
 use App\Storage\Identity\CompanyIdentity;
 use App\Storage\Identity\Identities;
+use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 
 /** A company with whom it is compared: those the reader chose, or else the closest there are. */
@@ -76,6 +77,19 @@ final readonly class SubjectGroup
             'name' => $identity === null ? '' : $identity->name,
             'listed' => $this->universe->position($company) !== null,
         ];
+    }
+
+    /**
+     * @param  string|null  $country  where they are; null for everywhere
+     * @return list<int> without the subject
+     */
+    public function ofIndustry(string $industry, ?string $country = null): array
+    {
+        $mask = $this->universe->category('sector')->among([$industry]) & $this->universe->everyone();
+        $mask = $country === null ? $mask : $mask & $this->universe->category('country')->among([$country]);
+        $companies = array_map($this->universe->company(...), Mask::positions($mask));
+
+        return array_values(array_filter($companies, fn (int $of): bool => $of !== $this->subject->id));
     }
 
     public function position(int $company): ?int

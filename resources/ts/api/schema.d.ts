@@ -3601,11 +3601,18 @@ export interface components {
                     used: number;
                     beta: number | null;
                     weight: number;
+                    multiple: number | null;
                     share: number | null;
                 }[];
                 beta: number | null;
                 relevered: number | null;
             } | null;
+            /** @description Code of its own */
+            industry: string;
+            /** @description What the company sold in each business it tells of, in its last fiscal year */
+            own_businesses: {
+                [key: string]: number;
+            };
         };
         CostOfCapital: {
             kept_on: string | null;
@@ -5558,6 +5565,8 @@ export interface operations {
                     excluded?: string[];
                     debt_to_equity?: number | null;
                     mean?: boolean;
+                    /** @enum {string} */
+                    weigh_by?: "own" | "sales";
                     businesses?: {
                         name: string;
                         industry: string;
@@ -9247,6 +9256,8 @@ export interface operations {
         parameters: {
             query?: {
                 as_of?: string;
+                across?: "kind" | "industry" | "list";
+                list?: number;
             };
             header?: never;
             path: {

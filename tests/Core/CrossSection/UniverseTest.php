@@ -84,6 +84,16 @@ final class UniverseTest extends TestCase
         }
     }
 
+    public function test_companies_are_found_in_the_order_asked_for_and_strangers_left_out(): void
+    {
+        $universe = self::of(['x' => [1.0, 2.0, 3.0]]);
+        $this->assertSame([2, 0], $universe->positionsOf([3, 99, 1]));
+        $this->assertSame([], $universe->positionsOf([]));
+        foreach ($universe->ids() as $company) {
+            $this->assertSame([$universe->position($company)], $universe->positionsOf([$company]));
+        }
+    }
+
     public function test_the_tree_of_industries_is_a_partition(): void
     {
         for ($division = 1; $division <= 99; $division++) {

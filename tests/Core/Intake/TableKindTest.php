@@ -11,7 +11,14 @@ final class TableKindTest extends TestCase
 {
     public function test_rows_are_about_known_companies_unless_they_describe_the_world_these_stand_in(): void
     {
-        $world = [TableKind::Exchanges, TableKind::Indices, TableKind::Rates, TableKind::Holidays, TableKind::PastTransactions, TableKind::Companies];
+        $world = [
+            TableKind::Exchanges,
+            TableKind::Indices,
+            TableKind::Rates,
+            TableKind::Holidays,
+            TableKind::PastTransactions,
+            TableKind::Companies,
+        ];
         foreach (TableKind::cases() as $kind) {
             $this->assertSame(! in_array($kind, $world, true), $kind->isOfCompanies(), $kind->value);
         }

@@ -43,6 +43,8 @@ const industries = useAnswer(
   (query, signal) => ask(api.GET('/industries', { params: { query }, signal })),
 )
 const businesses = ref<{ name: string; industry: string; weight: number }[]>([])
+/** Weights are sales, each taken times what the companies of its business are paid for sales. */
+const bySales = ref(false)
 const { state, reload } = useAnswer(
   'bottom up beta',
   () => ({
@@ -53,6 +55,7 @@ const { state, reload } = useAnswer(
       excluded: Object.keys(excluded),
       debt_to_equity: target.value,
       mean: mean.value,
+      weigh_by: bySales.value ? ('sales' as const) : ('own' as const),
       businesses: businesses.value,
     },
   }),
@@ -113,6 +116,15 @@ const industryChoices = computed<[string, string][]>(() =>
 function addBusiness(): void {
   const first = industryChoices.value[0]
   if (first) businesses.value = [...businesses.value, { name: `Business ${businesses.value.length + 1}`, industry: first[0], weight: 1 }]
+}
+/** Which industry each business belongs to is the reader's to say; the company's own stands there first. */
+function startFromItsOwn(): void {
+  bySales.value = true
+  businesses.value = Object.entries(data.value?.own_businesses ?? {}).map(([name, sales]) => ({
+    name,
+    industry: data.value?.industry ?? '',
+    weight: sales,
+  }))
 }
 const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
   (businesses.value = businesses.value.map((of, at) => (at === i ? { ...of, ...to } : of)))
@@ -202,7 +214,7 @@ const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
           <h2>Several businesses</h2>
           <div v-for="(of, i) in businesses" :key="i" class="business">
             <input
-              class="assumption"
+              class="assumption name"
               :value="of.name"
               aria-label="Name of the business"
               @change="change(i, { name: ($event.target as HTMLInputElement).value })"
@@ -215,23 +227,28 @@ const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
               @update:model-value="(to: string) => change(i, { industry: to })"
             />
             <CommitInput
-              class="assumption short"
-              aria-label="Weight of the business"
+              class="assumption"
+              :class="bySales ? 'sales' : 'short'"
+              :aria-label="bySales ? 'Sales of the business' : 'Weight of the business'"
               :model-value="String(of.weight)"
               @update:model-value="(text: string) => change(i, { weight: readNumber(text) ?? of.weight })"
             />
             <span class="quiet"
-              >{{ three(data.together?.businesses[i]?.beta) }}, {{ part(data.together?.businesses[i]?.share) }} of
-              {{ data.together?.businesses[i]?.used ?? 0 }} companies</span
+              >{{ three(data.together?.businesses[i]?.beta)
+              }}{{ bySales ? `, ${two(data.together?.businesses[i]?.multiple)} × sales` : '' }},
+              {{ part(data.together?.businesses[i]?.share) }} of {{ data.together?.businesses[i]?.used ?? 0 }} companies</span
             >
             <v-btn size="x-small" :aria-label="`Take ${of.name} away`" @click="businesses = businesses.filter((_, at) => at !== i)"
               >Take away</v-btn
             >
           </div>
           <v-btn size="small" @click="addBusiness">Add a business</v-btn>
+          <v-btn v-if="Object.keys(data.own_businesses).length" size="small" @click="startFromItsOwn">Start from its businesses</v-btn>
+          <v-btn size="small" :aria-pressed="bySales" @click="bySales = !bySales">Weights are sales</v-btn>
           <p v-if="data.together">
             Together {{ three(data.together.beta) }} without debt and cash, {{ three(data.together.relevered) }} at the structure chosen. A
-            weight is what a business is worth: its sales times an enterprise multiple, or its profit.
+            weight is what a business is worth: its profit, one's own number, or its sales times the median enterprise multiple of its
+            companies.
           </p>
         </section>
       </div>
@@ -249,6 +266,19 @@ const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
 }
 .short {
   width: 4.5em;
+}
+.sales {
+  width: 9em;
+}
+.name {
+  width: 9em;
+  text-align: left;
+}
+.two h2 {
+  margin-top: calc(var(--space) * 4);
+}
+.two section > h2:first-child {
+  margin-top: 0;
 }
 .reason {
   width: 110px;

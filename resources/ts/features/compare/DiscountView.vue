@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { api, ask, type Figure, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
+import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
@@ -15,9 +16,26 @@ import { figure } from './peers'
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
 const margin = useMargin()
+/** Through which companies the line runs that says what its figures justify: 'kind', 'industry' or 'list' and its number. */
+const through = ref('kind')
+const list = computed(() => (through.value.startsWith('list ') ? through.value.slice(5) : ''))
+const across = computed((): 'kind' | 'industry' | 'list' => (list.value ? 'list' : through.value === 'industry' ? 'industry' : 'kind'))
+const lists = useAnswer(
+  'lists',
+  () => ({}),
+  (_, signal) => ask(api.GET('/lists', { signal })),
+)
+const choices = computed<[string, string][]>(() => [
+  ['kind', 'All of its kind'],
+  ['industry', 'Its industry'],
+  ...(lists.state.value.data ?? []).map((of): [string, string] => [`list ${of.id}`, of.name]),
+])
 const { state, reload } = useAnswer(
   'peer discount',
-  () => ({ ticker: props.ticker, query: session.asOf ? { as_of: session.asOf } : {} }),
+  () => ({
+    ticker: props.ticker,
+    query: { as_of: session.asOf ?? undefined, across: across.value, list: across.value === 'list' ? Number(list.value) : undefined },
+  }),
   ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/peer-discount', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
@@ -28,11 +46,7 @@ const multiples: SheetColumn<Multiple>[] = [
   { key: 'own', head: 'Company' },
   { key: 'median', head: 'Peers', of: (of) => figure(of.median, of.unit) },
   { key: 'premium', head: 'More or less', of: (of) => changePercent(of.premium) },
-  {
-    key: 'justified',
-    head: 'Would go with its figures',
-    of: (of) => (of.justified === null ? (of.why_not ?? '–') : figure(of.justified, of.unit)),
-  },
+  { key: 'justified', head: 'Would go with its figures', of: (of) => figure(of.justified, of.unit) },
   { key: 'error', head: '± of one', of: (of) => (of.error === null ? '–' : number(of.error, 1)) },
   { key: 'unexplained', head: 'Unexplained', of: (of) => changePercent(of.unexplained) },
   { key: 'fit', head: 'Explained, %', of: (of) => (of.r_squared === null ? '–' : percent(of.r_squared, 0)) },
@@ -87,8 +101,19 @@ const widest = computed(() => Math.max(0.01, ...(data.value?.multiples ?? []).ma
           }}</span>
         </div>
       </div>
+      <div class="choices">
+        <span class="quiet" aria-hidden="true">What its figures would go with is read off a line through</span>
+        <ChoiceField v-model="through" name="The line runs through" :choices="choices" />
+      </div>
       <SheetTable label="Multiples" :columns="multiples" :rows="data.multiples" :row-key="(of) => of.key" many>
+        <template #cell-label="{ row }"
+          ><span class="whole">{{ row.label }}</span></template
+        >
         <template #cell-own="{ row }"><FigureButton :figure="value(row)" :question="question(row)" /></template>
+        <template #cell-justified="{ row }">
+          <span v-if="row.justified === null && row.why_not" class="why quiet">{{ row.why_not }}</span>
+          <template v-else>{{ figure(row.justified, row.unit) }}</template>
+        </template>
       </SheetTable>
       <div class="two">
         <SheetTable label="Differences" :columns="differences" :rows="data.differences" :row-key="(of) => of.key">
@@ -104,7 +129,7 @@ const widest = computed(() => Math.max(0.01, ...(data.value?.multiples ?? []).ma
         </section>
       </div>
       <p class="quiet">
-        What would go with its figures comes from a line through all companies of its kind, without those far off the rest:
+        What would go with its figures comes from a line through the companies chosen that are of its kind, without those far off the rest:
         {{ data.multiples[0]?.drivers.join(', ').toLowerCase() }} for the first, others for each. A line that explains little says little.
       </p>
     </template>
@@ -141,6 +166,15 @@ const widest = computed(() => Math.max(0.01, ...(data.value?.multiples ?? []).ma
 .cheaper {
   right: 50%;
   background: rgb(var(--v-theme-accent));
+}
+.whole {
+  white-space: nowrap;
+}
+.why {
+  display: inline-block;
+  max-width: 300px;
+  line-height: 1.25;
+  white-space: normal;
 }
 .two {
   display: grid;
