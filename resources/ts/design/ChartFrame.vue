@@ -8,7 +8,7 @@ import {
   MarkLineComponent,
   TooltipComponent,
 } from 'echarts/components'
-import { init, use } from 'echarts/core'
+import { use } from 'echarts/core'
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers'
 import { computed, inject, markRaw, ref, useTemplateRef, watch } from 'vue'
 import VChart from 'vue-echarts'
@@ -17,6 +17,7 @@ import SheetTable from '@/design/SheetTable.vue'
 import { columnsOf } from '@/design/sheet'
 import { asShares, chartOption, readings, type Drawing, type Look } from './chart/option'
 import { FOOTER } from './chart/footer'
+import { savePicture } from './chart/picture'
 import type { Happening, Overlay, Pane, Series } from './chart/series'
 import { chartHues } from './themes'
 import { download } from './download'
@@ -191,35 +192,20 @@ const csv = (): string =>
     .join('\n')
 
 const footer = inject(FOOTER, null)
-/** Of a line of what stands below a chart that is taken along, and of a letter in it. */
-const LINE = 15
-const LETTER = 5.6
-/** Draws once more out of sight, as what is asked for, with what is zoomed to, its name and its source. */
-function save(as: 'svg' | 'png'): void {
-  const text = [`${props.title}.`, props.definition, footer?.value].filter(Boolean).join(' ')
-  const width = chart.value?.getWidth() ?? 900
-  const below = 12 + LINE * Math.ceil((text.length * LETTER) / (width - 16))
-  const copy = init(document.createElement('div'), null, {
-    renderer: as === 'svg' ? 'svg' : 'canvas',
-    width,
-    height: props.height + below,
-  })
-  const style = { text, fill: look.value.quiet, fontSize: 11, lineHeight: LINE, width: width - 16, overflow: 'break' as const }
-  copy.setOption({
-    ...chartOption({ ...drawing.value, below }, look.value),
-    graphic: [{ type: 'text', left: 8, top: props.height + 8, style }],
-  })
-  copy.dispatchAction({ type: 'dataZoom', ...shown.value })
-  if (as === 'svg') {
-    download(`${props.title}.svg`, copy.renderToSVGString(), 'image/svg+xml')
-    copy.dispose()
-    return
-  }
-  copy.renderToCanvas({ pixelRatio: 2, backgroundColor: look.value.surface }).toBlob((image) => {
-    if (image) download(`${props.title}.png`, image, 'image/png')
-    copy.dispose()
-  })
-}
+const save = (as: 'svg' | 'png') =>
+  savePicture(
+    {
+      title: props.title,
+      told: [props.definition, footer?.value],
+      width: chart.value?.getWidth() ?? 900,
+      height: props.height,
+      quiet: look.value.quiet,
+      surface: look.value.surface,
+      option: (below) => chartOption({ ...drawing.value, below }, look.value),
+      shown: shown.value,
+    },
+    as,
+  )
 </script>
 
 <template>

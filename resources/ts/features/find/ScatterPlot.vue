@@ -1,16 +1,24 @@
 <script setup lang="ts">
 import { LineChart, ScatterChart, type LineSeriesOption, type ScatterSeriesOption } from 'echarts/charts'
-import { GridComponent, TooltipComponent, type GridComponentOption, type TooltipComponentOption } from 'echarts/components'
+import {
+  GraphicComponent,
+  GridComponent,
+  TooltipComponent,
+  type GridComponentOption,
+  type TooltipComponentOption,
+} from 'echarts/components'
 import { use, type ComposeOption } from 'echarts/core'
-import { SVGRenderer } from 'echarts/renderers'
-import { computed, useTemplateRef } from 'vue'
+import { CanvasRenderer, SVGRenderer } from 'echarts/renderers'
+import { computed, inject, useTemplateRef } from 'vue'
 import VChart from 'vue-echarts'
 import { useTheme } from 'vuetify'
+import { FOOTER } from '@/design/chart/footer'
+import { savePicture } from '@/design/chart/picture'
 import { csv, download } from '@/design/download'
 import { number } from '@/design/format'
 import { tooltip } from '@/design/tooltip'
 
-use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer])
+use([LineChart, ScatterChart, GridComponent, GraphicComponent, TooltipComponent, CanvasRenderer, SVGRenderer])
 
 export interface Point {
   x: number
@@ -25,6 +33,8 @@ const emit = defineEmits<{ choose: [name: string] }>()
 const theme = useTheme()
 const chart = useTemplateRef<InstanceType<typeof VChart>>('chart')
 
+const HEIGHT = 250
+const GRID = { left: 34, right: 12, top: 12, containLabel: true }
 type Option = ComposeOption<LineSeriesOption | ScatterSeriesOption | GridComponentOption | TooltipComponentOption>
 const option = computed<Option>(() => {
   const colors = theme.current.value.colors
@@ -45,7 +55,7 @@ const option = computed<Option>(() => {
   return {
     animation: false,
     textStyle: text,
-    grid: { left: 34, right: 12, top: 12, bottom: 30, containLabel: true },
+    grid: { ...GRID, bottom: 30 },
     tooltip: {
       trigger: 'item',
       backgroundColor: String(colors.surface),
@@ -76,9 +86,21 @@ const option = computed<Option>(() => {
     ],
   }
 })
-function saveSvg(): void {
-  const svg = (chart.value as unknown as { $el?: HTMLElement } | null)?.$el?.querySelector('svg')
-  if (svg) download(`${props.title}.svg`, new XMLSerializer().serializeToString(svg), 'image/svg+xml')
+const footer = inject(FOOTER, null)
+function save(as: 'svg' | 'png'): void {
+  const colors = theme.current.value.colors
+  savePicture(
+    {
+      title: props.title,
+      told: [`${props.y} against ${props.x}.`, footer?.value],
+      width: chart.value?.getWidth() ?? 600,
+      height: HEIGHT,
+      quiet: String(colors.quiet),
+      surface: String(colors.surface),
+      option: (below) => ({ ...option.value, grid: { ...GRID, bottom: 30 + below } }),
+    },
+    as,
+  )
 }
 const saveCsv = () =>
   download(
@@ -92,15 +114,16 @@ const saveCsv = () =>
   <figure>
     <figcaption class="d-flex align-center">
       <h3 class="flex-grow-1">{{ title }}</h3>
-      <v-btn size="x-small" @click="saveSvg">SVG</v-btn>
+      <v-btn size="x-small" @click="save('svg')">SVG</v-btn>
+      <v-btn size="x-small" @click="save('png')">PNG</v-btn>
       <v-btn size="x-small" @click="saveCsv">CSV</v-btn>
     </figcaption>
-    <div role="img" :aria-label="`${title}: ${points.length} companies, ${y} against ${x}. The table below has the figures.`">
+    <div role="img" :aria-label="`${title}: ${points.length} points, ${y} against ${x}. The table below has the figures.`">
       <VChart
         ref="chart"
         :option="option"
         autoresize
-        style="height: 250px"
+        :style="{ height: `${HEIGHT}px` }"
         :init-options="{ renderer: 'svg' }"
         :update-options="{ notMerge: true }"
         @click="(point: { name?: string }) => point.name && emit('choose', point.name)"
