@@ -108,7 +108,7 @@ test('betas of others make a beta in both orders', async ({ page }) => {
   await page.getByRole('button', { name: 'Start from its businesses' }).click()
   await expect(page.getByLabel('Sales of the business').first()).toHaveValue(/^\d+$/)
   await expect(page.getByText(/× sales, .* of \d+ companies/).first()).toBeVisible()
-  await expect(page.getByText(/^Together \d/)).toBeVisible()
+  await expect(page.getByText(/Together \d/)).toBeVisible()
   await accessible(page)
   await page.getByRole('tab', { name: 'Return above cost' }).click()
   await expect(page.getByText('Capital that earns more than its cost')).toBeVisible()
