@@ -62,10 +62,11 @@ final readonly class BetaReport
     private function told(CompanyScope $scope, string $interval, int $years, ?PriceSeries $index, array $names): array
     {
         $most = $years * self::A_YEAR[$interval];
-        // One walk through the history gives every window of an interval.
+        // One walk through the history gives every window of the interval asked for; of the others the usual window is enough.
         $all = [];
-        foreach ($index === null ? [] : array_keys(self::USUAL) as $of) {
-            $all[$of] = BetaSample::of($scope->prices, $index, $scope->asOf, $of, self::LONGEST);
+        foreach ($index === null ? [] : self::USUAL as $of => $span) {
+            $kept = $of === $interval ? self::LONGEST : $span * self::A_YEAR[$of];
+            $all[$of] = BetaSample::of($scope->prices, $index, $scope->asOf, $of, $kept);
         }
         $sample = isset($all[$interval]) ? $all[$interval]->last($most) : null;
         $beta = $sample !== null && count($sample->returns) >= self::FEWEST ? $sample->beta() : null;

@@ -6,6 +6,7 @@ namespace Logion\Market\Risk;
 
 use Logion\Market\PriceSeries;
 use Logion\Time\Day;
+use Logion\Time\TradingDays;
 
 /**
  * The pairs of returns a beta is regressed on: total returns of a share and of an index between the ends of days, weeks or months in which
@@ -42,38 +43,39 @@ final readonly class BetaSample
      */
     public static function of(PriceSeries $security, PriceSeries $index, int $asOf, string $interval, int $most): self
     {
-        $ofSecurity = self::ends($security, $asOf, $interval);
-        $ofIndex = self::ends($index, $asOf, $interval);
-        $joined = $dropped = [];
-        $spans = array_keys($ofSecurity + $ofIndex);
-        rsort($spans);
-        foreach ($spans as $span) {
-            $at = $ofSecurity[$span] ?? null;
-            $beside = $ofIndex[$span] ?? null;
-            $day = max($at === null ? 0 : $security->days[$at], $beside === null ? 0 : $index->days[$beside]);
-            if (self::isUnfinished($day, $asOf, $interval)) {
+        $at = TradingDays::lastUntil($security->days, $asOf);
+        $beside = TradingDays::lastUntil($index->days, $asOf);
+        $began = max($security->days[0] ?? PHP_INT_MAX, $index->days[0] ?? PHP_INT_MAX);
+        [$prices, $levels] = [$security->adjusted, $index->adjusted];
+        $returns = $dropped = [];
+        $later = null;
+        $finished = false;
+        // From the last day back, so that a short window never walks through a long history.
+        while (($at >= 0 || $beside >= 0) && count($returns) < $most) {
+            $own = $at < 0 ? PHP_INT_MIN : self::span($security->days[$at], $interval);
+            $others = $beside < 0 ? PHP_INT_MIN : self::span($index->days[$beside], $interval);
+            $span = max($own, $others);
+            $day = max($own === $span ? $security->days[$at] : 0, $others === $span ? $index->days[$beside] : 0);
+            $finished = $finished || ! self::isUnfinished($day, $asOf, $interval);
+            if (! $finished) {
                 $dropped[] = ['day' => $day, 'why' => self::UNFINISHED];
-            } elseif ($at === null || $beside === null) {
+            } elseif ($own !== $others) {
                 // Before either began nothing is missing.
-                if ($day > ($security->days[0] ?? PHP_INT_MAX) && $day > ($index->days[0] ?? PHP_INT_MAX)) {
+                if ($day > $began) {
                     $dropped[] = ['day' => $day, 'why' => self::ONE_ALONE];
                 }
             } else {
-                $joined[] = [$day, $security->adjusted[$at], $index->adjusted[$beside]];
-                if (count($joined) > $most) {
-                    break;
+                [$price, $level] = [$prices[$at], $levels[$beside]];
+                if ($later !== null) {
+                    $returns[] = ['day' => $later[0], 'security' => $later[1] / $price - 1, 'index' => $later[2] / $level - 1];
                 }
+                $later = [$day, $price, $level];
             }
-        }
-        $joined = array_reverse($joined);
-        $returns = [];
-        foreach ($joined as $i => [$day, $own, $level]) {
-            if ($i > 0) {
-                $returns[] = ['day' => $day, 'security' => $own / $joined[$i - 1][1] - 1, 'index' => $level / $joined[$i - 1][2] - 1];
-            }
+            $at = self::before($security->days, $at, $span, $interval);
+            $beside = self::before($index->days, $beside, $span, $interval);
         }
 
-        return new self($returns, array_reverse($dropped));
+        return new self(array_reverse($returns), array_reverse($dropped));
     }
 
     /** The latest returns alone, and what was dropped among them. */
@@ -118,32 +120,33 @@ final readonly class BetaSample
     {
         $meanX = $meanY = $products = $squares = 0.0;
         for ($i = $from; $i < $to; $i++) {
-            $meanX += $x[$i] / ($to - $from);
-            $meanY += $y[$i] / ($to - $from);
+            $meanX += $x[$i];
+            $meanY += $y[$i];
         }
+        $meanX /= $to - $from;
+        $meanY /= $to - $from;
         for ($i = $from; $i < $to; $i++) {
-            $products += ($x[$i] - $meanX) * ($y[$i] - $meanY);
-            $squares += ($x[$i] - $meanX) ** 2;
+            $off = $x[$i] - $meanX;
+            $products += $off * ($y[$i] - $meanY);
+            $squares += $off * $off;
         }
 
         return $squares > 0 ? $products / $squares : null;
     }
 
     /**
+     * Position of the last bar of an earlier span.
+     *
+     * @param  list<int>  $days
      * @param  self::DAY|self::WEEK|self::MONTH  $interval
-     * @return array<int, int> position of the last bar by span
      */
-    private static function ends(PriceSeries $series, int $asOf, string $interval): array
+    private static function before(array $days, int $at, int $span, string $interval): int
     {
-        $ends = [];
-        foreach ($series->days as $at => $day) {
-            if ($day > $asOf) {
-                break;
-            }
-            $ends[self::span($day, $interval)] = $at;
+        while ($at >= 0 && self::span($days[$at], $interval) === $span) {
+            $at--;
         }
 
-        return $ends;
+        return $at;
     }
 
     /** @param  self::DAY|self::WEEK|self::MONTH  $interval */
