@@ -107,6 +107,23 @@ final class CompanyReader
         );
     }
 
+    /**
+     * What a share did and what the index of its exchange did, without all that is filed.
+     *
+     * @param  int  $on  last day known
+     * @return array{PriceSeries, PriceSeries|null} on the share basis of that day
+     */
+    public function traded(int $companyId, int $on): array
+    {
+        $identity = $this->identities->of($companyId, $on) ?? throw new \LogicException("There is no company {$companyId}.");
+        $listing = $identity->listing();
+
+        return [
+            $this->series($identity->security, $identity->main($identity->security), $listing->currency)->asOf($on),
+            $this->index($listing->exchange)?->asOf($on),
+        ];
+    }
+
     /** Figures of reports that were made out in a currency the company does not report in any more; null where there are none. */
     public function formerCurrency(CompanyIdentity $identity): ?FormerCurrency
     {

@@ -6,10 +6,8 @@ namespace App\Feature\Capital;
 
 use App\Storage\CompanyReader;
 use App\Storage\Identity\Indices;
-use Logion\Market\PriceSeries;
 use Logion\Market\Risk\Beta;
 use Logion\Market\Risk\BetaSample;
-use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
 
 /** A beta with everything it is made of: the pairs of returns, the line through them, what was dropped, and how it went through time. */
@@ -36,37 +34,26 @@ final readonly class BetaReport
 
     /**
      * @param  key-of<self::A_YEAR>  $interval
-     * @param  int|null  $index  the security of one; the home index by default
+     * @param  int|null  $chosen  the security of an index; the home index by default
      * @return array<string, mixed>
      */
-    public function of(CompanyScope $scope, string $interval, ?int $years, ?int $index): array
+    public function of(int $company, int $asOf, string $interval, ?int $years, ?int $chosen): array
     {
         $years ??= self::USUAL[$interval];
-        $series = $index === null ? $scope->company->index : $this->reader->prices($index);
+        [$prices, $index] = $this->reader->traded($company, $asOf);
+        if ($chosen !== null) {
+            $index = $this->reader->prices($chosen)->asOf($asOf);
+        }
         $names = [];
         foreach ($this->indices->names() as $ticker => $name) {
             $names[] = ['key' => $ticker, 'name' => $name];
         }
-        if ($series === null) {
-            return $this->told($scope, $interval, $years, null, $names);
-        }
-
-        return $this->told($scope, $interval, $years, $series->asOf($scope->asOf), $names);
-    }
-
-    /**
-     * @param  key-of<self::A_YEAR>  $interval
-     * @param  list<array{key: string, name: string}>  $names
-     * @return array<string, mixed>
-     */
-    private function told(CompanyScope $scope, string $interval, int $years, ?PriceSeries $index, array $names): array
-    {
         $most = $years * self::A_YEAR[$interval];
         // One walk through the history gives every window of the interval asked for; of the others the usual window is enough.
         $all = [];
         foreach ($index === null ? [] : self::USUAL as $of => $span) {
             $kept = $of === $interval ? self::LONGEST : $span * self::A_YEAR[$of];
-            $all[$of] = BetaSample::of($scope->prices, $index, $scope->asOf, $of, $kept);
+            $all[$of] = BetaSample::of($prices, $index, $asOf, $of, $kept);
         }
         $sample = isset($all[$interval]) ? $all[$interval]->last($most) : null;
         $beta = $sample !== null && count($sample->returns) >= self::FEWEST ? $sample->beta() : null;
@@ -87,7 +74,7 @@ final readonly class BetaReport
         $rolling = isset($all[$interval]) ? $all[$interval]->rolling($most, max(1, intdiv($windows, self::POINTS))) : [];
 
         return [
-            'as_of' => Day::iso($scope->asOf),
+            'as_of' => Day::iso($asOf),
             'interval' => $interval,
             'years' => $years,
             'indices' => $names,

@@ -35,9 +35,12 @@ final class CapitalController
 
     public function beta(BetaRequest $request, CompanyReader $reader, Indices $indices, string $ticker): JsonResponse
     {
+        $day = $request->context()->day;
+
         return new JsonResponse(
             (new BetaReport($reader, $indices))->of(
-                $this->scopes->open($ticker, $request->context()),
+                $this->identities->company($ticker, $day),
+                $day,
                 $request->returnsOver(),
                 $request->years(),
                 $request->index($indices),
