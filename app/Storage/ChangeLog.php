@@ -72,6 +72,7 @@ final class ChangeLog
             ['peer_groups', 'company_id', 'groups of peers'],
             ['peers', 'company_id', 'places among peers'],
             ['costs_of_capital', 'company_id', 'costs of capital'],
+            ['bottom_up_betas', 'company_id', 'betas of businesses'],
             ['transaction_choices', 'company_id', 'choices of transactions'],
             ['index_members', 'company_id', 'memberships of an index'],
             ['former_attributes', 'company_id', 'former names'],
@@ -307,9 +308,13 @@ final class ChangeLog
     private static function give(string $table, string $column, array $ids, int $to): void
     {
         foreach (array_chunk($ids, self::AT_ONCE) as $chunk) {
-            DB::table($table)->whereIn('id', $chunk)->update([$column => $to]);
+            DB::table($table)
+                ->whereIn('id', $chunk)
+                ->update([$column => $to]);
             foreach ($table === 'filings' ? self::OF_FILINGS : [] as $of) {
-                DB::table($of)->whereIn('filing_id', $chunk)->update([$column => $to]);
+                DB::table($of)
+                    ->whereIn('filing_id', $chunk)
+                    ->update([$column => $to]);
             }
         }
     }

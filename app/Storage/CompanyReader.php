@@ -100,7 +100,12 @@ final class CompanyReader
             $accountsOnly ? null : $this->index($listing->exchange),
             $accountsOnly ? new Consensus() : $this->expectations($identity, $former),
             $titles,
-            $accountsOnly ? [] : $this->observations($companyId, $prices->actions, $series, $listing->currency),
+            $accountsOnly
+                ? []
+                : [
+                    ...$this->observations($companyId, $prices->actions, $series, $listing->currency),
+                    ...array_filter([Catalogue::CHOSEN_COST => $as?->costOfCapital($companyId)]),
+                ],
             $as?->oneOffs($companyId) ?? [],
             $accountsOnly ? [] : $this->otherClasses($identity, $counts),
             $former,

@@ -60,6 +60,7 @@ final readonly class StoredImport
             'peer_groups',
             'peers',
             'costs_of_capital',
+            'bottom_up_betas',
             'transaction_choices',
         ],
         'security_id' => ['dividends', 'corporate_actions', 'identifiers'],

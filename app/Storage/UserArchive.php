@@ -80,6 +80,7 @@ final class UserArchive
         'own_downturns',
         'peer_groups',
         'costs_of_capital',
+        'bottom_up_betas',
         'transaction_choices',
         'prices_of_interest',
         'corrections',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Logion\Reporting\Adjustment\CorrectedBy;
 use Logion\Reporting\Adjustment\NonRecurringItem;
@@ -81,8 +82,34 @@ final readonly class Viewpoint
         return $chosen === null ? null : ReportingModel::from((string) $chosen);
     }
 
-    /** @return array<int, ?string> companies whose figures differ from what was filed, with a template chosen for them */
+    /** @return array{days: list<int>, values: list<float>}|null what capital costs a company, as kept; null where nothing was */
+    public function costOfCapital(int $company): ?array
+    {
+        $kept = $this->costs()
+            ->where('company_id', $company)
+            ->first(['kept_for', 'rate']);
+
+        return $kept === null ? null : ['days' => [(int) $kept->kept_for], 'values' => [(float) $kept->rate]];
+    }
+
+    private function costs(): Builder
+    {
+        return DB::table('costs_of_capital')->where('user_id', $this->userId)->whereNotNull('rate');
+    }
+
+    /** @return array<int, ?string> companies whose figures differ from everybody's, with a template chosen for them */
     public function companies(): array
+    {
+        $companies = $this->corrected();
+        foreach ($this->costs()->pluck('company_id') as $id) {
+            $companies[(int) $id] ??= null;
+        }
+
+        return $companies;
+    }
+
+    /** @return array<int, ?string> companies whose figures differ from what was filed, with a template chosen for them */
+    public function corrected(): array
     {
         $companies = DB::table('template_choices')->where('user_id', $this->userId)->pluck('template', 'company_id')->all();
         foreach ([DB::table('corrections')->whereNull('withdrawn_at'), ...$this->adjusted ? [DB::table('one_offs')] : []] as $query) {
@@ -98,10 +125,10 @@ final readonly class Viewpoint
     public function stamp(): string
     {
         $parts = [$this->userId, (int) $this->adjusted];
-        foreach (['corrections' => 'updated_at', 'one_offs' => 'updated_at', 'template_choices' => 'updated_at'] as $table => $column) {
+        foreach (['corrections', 'one_offs', 'template_choices', 'costs_of_capital'] as $table) {
             $row = DB::table($table)
                 ->where('user_id', $this->userId)
-                ->selectRaw("count(*) as n, max({$column}) as latest, max(id) as last")
+                ->selectRaw('count(*) as n, max(updated_at) as latest, max(id) as last')
                 ->first();
             $parts[] = "{$row->n}/{$row->latest}/{$row->last}";
         }

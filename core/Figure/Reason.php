@@ -15,6 +15,7 @@ enum Reason: string
     case ComparisonHasNoPast = 'comparison_has_no_past';
     case ClassNotListed = 'class_not_listed';
     case NotPublished = 'not_published';
+    case NoOwnCostOfCapital = 'no_own_cost_of_capital';
     case NotKnown = 'not_known';
     case RankingComponentMissing = 'ranking_component_missing';
     case RegressionFigureMissing = 'regression_figure_missing';
@@ -88,9 +89,7 @@ enum Reason: string
     public function kind(): AbsenceKind
     {
         return match ($this) {
-            self::MetricNotApplicable,
-            self::NotApplicableToBusiness,
-            self::NotApplicable => AbsenceKind::NotApplicable,
+            self::MetricNotApplicable, self::NotApplicableToBusiness, self::NotApplicable => AbsenceKind::NotApplicable,
             self::NotMeaningfulWhen,
             self::RefersToItself,
             self::GrowthNeedsPositiveEnds,

@@ -51,6 +51,9 @@ final class Catalogue implements Vocabulary
     /** Market names that somebody chooses for an installation: all is computed anew when that is done. */
     private const SETTLED = ['equity_risk_premium', 'corporate_tax_rate'];
 
+    /** What capital costs a company in the reader's own opinion, from the day it was kept on. */
+    public const CHOSEN_COST = 'chosen_cost_of_capital';
+
     /** Names that are neither lines nor metrics: label, unit. */
     private const MARKET_NAMES = [
         'price' => ['Price', 'money_per_share'],
@@ -82,6 +85,7 @@ final class Catalogue implements Vocabulary
         'institutional_shares' => ['Shares held by institutions', 'shares'],
         'shares_short' => ['Shares sold short', 'shares'],
         'float_shares' => ['Shares in free float', 'shares'],
+        self::CHOSEN_COST => ['Cost of capital as put together by the reader', 'percent'],
     ];
 
     /** Market names that are observed from time to time rather than every day. */

@@ -135,6 +135,8 @@ return [
     'illiquidity' => 'price impact, amihud',
     'median_traded_value_3m' => 'liquidity, turnover, trading volume',
     'wacc' => 'discount rate, hurdle rate',
+    'own_cost_of_capital' => 'discount rate, hurdle rate, required return',
+    'roic_own_cost_spread' => 'value creation, moat, excess return',
     'cost_of_equity' => 'required return, discount rate, capm',
     'unlevered_beta' => 'asset beta',
     'net_interest_margin' => 'nim, lending margin',

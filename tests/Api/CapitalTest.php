@@ -84,7 +84,10 @@ final class CapitalTest extends DemoTestCase
             $told['difference'],
             1e-12,
         );
-        $out = $this->bottomUp(['of' => ['source' => 'industry'], 'excluded' => [$counted[0]['ticker'], 'NOSUCH']]);
+        $out = $this->bottomUp([
+            'of' => ['source' => 'industry'],
+            'excluded' => [['ticker' => $counted[0]['ticker']], ['ticker' => 'NOSUCH']],
+        ]);
         $this->assertSame($told['used'] - 1, $out['used']);
         $this->assertSame(
             'out',
@@ -108,6 +111,70 @@ final class CapitalTest extends DemoTestCase
         );
         $none = $this->bottomUp(['of' => ['source' => 'named', 'key' => 'NOSUCH']]);
         $this->assertSame([0, null, null], [$none['used'], $none['companies_first'], $none['difference']]);
+    }
+
+    public function test_who_is_left_out_and_why_is_kept_and_arrives_in_the_cost_of_capital(): void
+    {
+        $start = $this->told('bottom-up-beta');
+        $this->assertNull($start['kept_on']);
+        $this->assertSame('peers', $start['choices']['of']['source']);
+        $first = $start['companies'][0]['ticker'];
+        $choices = [
+            'of' => ['source' => 'industry', 'key' => '20', 'home' => false],
+            'excluded' => [['ticker' => $first, 'reason' => 'a story, not a business']],
+            'debt_to_equity' => 0.4,
+            'mean' => true,
+            'weigh_by' => 'own',
+            'businesses' => [],
+        ];
+        $kept = $this->putJson('/api/v1/companies/BRSW/bottom-up-beta', $choices)->assertOk()->json();
+        $this->assertNotNull($kept['kept_on']);
+        $this->assertSame($choices, $kept['choices']);
+        $this->assertSame($kept, $this->told('bottom-up-beta'));
+        $this->assertSame($kept['companies_first']['relevered_cash_corrected'], $this->bottomUpOfTheSheet());
+        $choices['businesses'] = [['name' => 'Food', 'industry' => '10', 'weight' => 1.0]];
+        $together = $this->putJson('/api/v1/companies/BRSW/bottom-up-beta', $choices)->assertOk()->json('together');
+        $this->assertSame($together['relevered'], $this->bottomUpOfTheSheet());
+        $this->actingAs($this->someone('Ben'));
+        $this->assertNull($this->told('bottom-up-beta')['kept_on']);
+        $this->assertNotSame($together['relevered'], $this->bottomUpOfTheSheet());
+        $this->deleteJson('/api/v1/companies/BRSW/bottom-up-beta')->assertNoContent();
+        $this->assertSame(1, DB::table('bottom_up_betas')->count(), 'nobody drops what another keeps');
+        $this->putJson('/api/v1/companies/BRSW/bottom-up-beta', ['excluded' => ['BRSW']])->assertUnprocessable();
+    }
+
+    public function test_an_own_cost_of_capital_is_a_figure_like_any_other(): void
+    {
+        $keys = 'metrics?keys=own_cost_of_capital,roic_own_cost_spread,return_on_invested_capital,wacc';
+        $none = $this->told($keys)['figures'];
+        $this->assertNull($none['own_cost_of_capital']['value']);
+        $this->assertStringContainsString('Compare', $none['own_cost_of_capital']['reason']);
+        $rate = $this->putJson('/api/v1/companies/BRSW/cost-of-capital', ['inputs' => ['beta' => ['key' => 'own', 'own' => 2.0]]])->json(
+            'rate',
+        );
+        $figures = $this->told($keys)['figures'];
+        $this->assertSame($rate, $figures['own_cost_of_capital']['value']);
+        $this->assertSame($none['wacc']['value'], $figures['wacc']['value'], 'what is computed for everybody stays');
+        $this->assertEqualsWithDelta(
+            $figures['return_on_invested_capital']['value'] - $rate,
+            $figures['roic_own_cost_spread']['value'],
+            1e-12,
+        );
+        $screened = $this->postJson('/api/v1/screens/run', [
+            'screen' => ['criteria' => ['own_cost_of_capital > 0'], 'columns' => ['own_cost_of_capital']],
+        ]);
+        $this->assertSame(['BRSW'], array_column($screened->assertOk()->json('rows'), 'ticker'));
+        $before = $this->told("{$keys}&as_of=2026-03-31")['figures'];
+        $this->assertNull($before['own_cost_of_capital']['value'], 'nothing kept later is known earlier');
+        $this->actingAs($this->someone('Ben'));
+        $this->assertNull($this->told($keys)['figures']['own_cost_of_capital']['value']);
+    }
+
+    private function bottomUpOfTheSheet(): ?float
+    {
+        $beta = array_column($this->told('cost-of-capital')['inputs'], null, 'key')['beta'];
+
+        return array_column($beta['alternatives'], 'value', 'key')['bottom_up'];
     }
 
     public function test_several_businesses_weigh_together(): void

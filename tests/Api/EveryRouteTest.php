@@ -17,6 +17,7 @@ use App\Models\Import;
 use App\Models\ImportProfile;
 use App\Models\Invitation;
 use App\Models\Judgement;
+use App\Models\KeptBottomUpBeta;
 use App\Models\KeptCostOfCapital;
 use App\Models\Note;
 use App\Models\OneOff;
@@ -194,7 +195,10 @@ final class EveryRouteTest extends DemoTestCase
         'GET companies/{ticker}/peer-value',
         'POST companies/{ticker}/peer-value',
         'POST companies/{ticker}/transactions',
+        'GET companies/{ticker}/bottom-up-beta',
         'POST companies/{ticker}/bottom-up-beta',
+        'PUT companies/{ticker}/bottom-up-beta',
+        'DELETE companies/{ticker}/bottom-up-beta',
         'GET companies/{ticker}/cost-of-capital',
         'PUT companies/{ticker}/cost-of-capital',
         'DELETE companies/{ticker}/cost-of-capital',
@@ -277,7 +281,9 @@ final class EveryRouteTest extends DemoTestCase
         $routes = [];
         foreach (Route::getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/v1/')) {
-                $routes[] = array_values(array_diff($route->methods(), ['HEAD', 'PATCH']))[0].' '.
+                $routes[] =
+                    array_values(array_diff($route->methods(), ['HEAD', 'PATCH']))[0].
+                    ' '.
                     preg_replace('/\{(?!ticker|batch|key)\w+\}/', '{id}', substr($route->uri(), 7));
             }
         }
@@ -478,8 +484,18 @@ final class EveryRouteTest extends DemoTestCase
         [$method, $path] = explode(' ', $route);
         $path = strtr($path, [...$parameters, '{ticker}' => 'BRSW', '{key}' => 'price_to_earnings']);
 
-        $asked = ['q' => self::SECRET, 'line' => 'revenue', 'period' => 20250, 'name' => 'price_to_earnings', 'value' => 1, 'margin' => 0.2,
-            'statement' => 'income', 'periods' => '20250', 'what' => 'statements', 'format' => 'csv'];
+        $asked = [
+            'q' => self::SECRET,
+            'line' => 'revenue',
+            'period' => 20250,
+            'name' => 'price_to_earnings',
+            'value' => 1,
+            'margin' => 0.2,
+            'statement' => 'income',
+            'periods' => '20250',
+            'what' => 'statements',
+            'format' => 'csv',
+        ];
 
         return $this->json($method, "/api/v1/{$path}?".http_build_query($asked));
     }
@@ -615,6 +631,10 @@ final class EveryRouteTest extends DemoTestCase
                 ...$its,
                 'choices' => ['inputs' => [], 'extra' => [['name' => $s, 'rate' => 0.01, 'reason' => $s]]],
             ])->id,
+            'bottom-up-betas' => KeptBottomUpBeta::query()->create([
+                ...$its,
+                'choices' => ['excluded' => [['ticker' => 'BRSW', 'reason' => $s]]],
+            ])->id,
             'transaction-choices' => TransactionChoice::query()->create([
                 ...$its,
                 'past_transaction_id' => PastTransaction::query()->value('id'),
@@ -667,6 +687,7 @@ final class EveryRouteTest extends DemoTestCase
                 'peer_groups',
                 'peers',
                 'costs_of_capital',
+                'bottom_up_betas',
                 'transaction_choices',
                 'past_transactions',
                 'prices_of_interest',

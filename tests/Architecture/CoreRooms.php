@@ -29,6 +29,7 @@ final class CoreRooms
         'Metric' => ['Figure', 'Formula', 'Market', 'Reporting', 'Statistics', 'Time'],
         'EarningPower' => ['Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
         'CrossSection' => ['Figure', 'Formula', 'Market', 'Metric', 'Reference', 'Reporting', 'Statistics'],
+        'CostOfCapital' => ['Capital', 'CrossSection', 'Figure', 'Market', 'Metric', 'Statistics', 'Time'],
         'Comparison' => ['CrossSection', 'Figure', 'Formula', 'Metric', 'Reporting', 'Statistics'],
         'Screening' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Statistics', 'Time'],
         'Dividend' => ['Figure', 'Market', 'Metric', 'Reporting'],
@@ -36,7 +37,7 @@ final class CoreRooms
         'BackTest' => ['Portfolio', 'Time'],
         'Valuation' => ['Capital', 'Figure', 'Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
         'Multiple' => ['Statistics', 'Valuation'],
-        'Peer' => ['Figure', 'Formula', 'Metric', 'Multiple', 'Statistics', 'Time'],
+        'Peer' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Multiple', 'Statistics', 'Time'],
         'Transaction' => ['Multiple', 'Statistics', 'Valuation'],
     ];
 

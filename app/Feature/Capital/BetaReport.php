@@ -13,9 +13,6 @@ use Logion\Time\Day;
 /** A beta with everything it is made of: the pairs of returns, the line through them, what was dropped, and how it went through time. */
 final readonly class BetaReport
 {
-    /** Spans of a year by interval. */
-    public const A_YEAR = [BetaSample::DAY => 252, BetaSample::WEEK => 52, BetaSample::MONTH => 12];
-
     /** Years a window usually has by interval. */
     private const USUAL = [BetaSample::DAY => 1, BetaSample::WEEK => 2, BetaSample::MONTH => 5];
 
@@ -33,7 +30,7 @@ final readonly class BetaReport
     }
 
     /**
-     * @param  key-of<self::A_YEAR>  $interval
+     * @param  key-of<BetaSample::A_YEAR>  $interval
      * @param  int|null  $chosen  the security of an index; the home index by default
      * @return array<string, mixed>
      */
@@ -48,18 +45,18 @@ final readonly class BetaReport
         foreach ($this->indices->names() as $ticker => $name) {
             $names[] = ['key' => $ticker, 'name' => $name];
         }
-        $most = $years * self::A_YEAR[$interval];
+        $most = $years * BetaSample::A_YEAR[$interval];
         // One walk through the history gives every window of the interval asked for; of the others the usual window is enough.
         $all = [];
         foreach ($index === null ? [] : self::USUAL as $of => $span) {
-            $kept = $of === $interval ? self::LONGEST : $span * self::A_YEAR[$of];
+            $kept = $of === $interval ? self::LONGEST : $span * BetaSample::A_YEAR[$of];
             $all[$of] = BetaSample::of($prices, $index, $asOf, $of, $kept);
         }
         $sample = isset($all[$interval]) ? $all[$interval]->last($most) : null;
         $beta = $sample !== null && count($sample->returns) >= self::FEWEST ? $sample->beta() : null;
         $alternatives = [];
         foreach (self::USUAL as $other => $of) {
-            $alternative = isset($all[$other]) ? $all[$other]->last($of * self::A_YEAR[$other]) : null;
+            $alternative = isset($all[$other]) ? $all[$other]->last($of * BetaSample::A_YEAR[$other]) : null;
             $known = $alternative !== null && count($alternative->returns) >= self::FEWEST ? $alternative->beta() : null;
             $alternatives[] = [
                 'interval' => $other,

@@ -17,13 +17,13 @@ final class BetaRequest extends DatedRequest
     {
         return [
             ...parent::rules(),
-            'interval' => ['nullable', Rule::in(array_keys(BetaReport::A_YEAR))],
+            'interval' => ['nullable', Rule::in(array_keys(BetaSample::A_YEAR))],
             'years' => ['nullable', 'integer', 'min:1', 'max:20'],
             'index' => ['nullable', 'string', 'max:40'],
         ];
     }
 
-    /** @return key-of<BetaReport::A_YEAR> */
+    /** @return key-of<BetaSample::A_YEAR> */
     public function returnsOver(): string
     {
         return $this->validated('interval') ?? BetaSample::MONTH;

@@ -7,7 +7,13 @@ namespace App\Feature\Capital;
 use App\Http\DatedRequest;
 use Illuminate\Validation\Rule;
 
-/** Whose betas make a beta, who is left out, and on which structure it is put. */
+/**
+ * Whose betas make a beta, who is left out, and on which structure it is put.
+ *
+ * @phpstan-type Choices array{of: array{source: value-of<self::SOURCES>, key: string, home: bool}, excluded: list<array{ticker: string,
+ *     reason: string}>, debt_to_equity: float|null, mean: bool, weigh_by: value-of<self::WEIGHTS>, businesses: list<array{name: string,
+ *     industry: string, weight: float}>}
+ */
 final class BottomUpRequest extends DatedRequest
 {
     public const SOURCES = ['peers', 'industry', 'list', 'named'];
@@ -26,7 +32,9 @@ final class BottomUpRequest extends DatedRequest
             'of.key' => ['nullable', 'string', 'max:10000'],
             'of.home' => ['nullable', 'boolean'],
             'excluded' => ['nullable', 'array', 'list', 'max:500'],
-            'excluded.*' => ['string', 'max:60'],
+            'excluded.*' => ['array:ticker,reason'],
+            'excluded.*.ticker' => ['required', 'string', 'max:60'],
+            'excluded.*.reason' => ['nullable', 'string', 'max:500'],
             'debt_to_equity' => ['nullable', 'numeric', 'min:0', 'max:50'],
             'mean' => ['nullable', 'boolean'],
             'weigh_by' => ['nullable', Rule::in(self::WEIGHTS)],
@@ -37,45 +45,37 @@ final class BottomUpRequest extends DatedRequest
         ];
     }
 
-    /** @return array{source: value-of<self::SOURCES>, key: string, home: bool} */
-    public function of(): array
+    /** @return Choices */
+    public function choices(): array
     {
-        $of = $this->validated('of') ?? [];
-
-        return ['source' => $of['source'] ?? 'peers', 'key' => (string) ($of['key'] ?? ''), 'home' => (bool) ($of['home'] ?? false)];
+        return self::read($this->validated());
     }
 
-    /** @return list<string> tickers */
-    public function excluded(): array
+    /**
+     * @param  array<string, mixed>  $kept
+     * @return Choices
+     */
+    public static function read(array $kept): array
     {
-        return $this->validated('excluded') ?? [];
-    }
+        $of = $kept['of'] ?? [];
 
-    public function target(): ?float
-    {
-        return $this->validated('debt_to_equity') === null ? null : (float) $this->validated('debt_to_equity');
-    }
-
-    public function mean(): bool
-    {
-        return (bool) ($this->validated('mean') ?? false);
-    }
-
-    public function bySales(): bool
-    {
-        return $this->validated('weigh_by') === 'sales';
-    }
-
-    /** @return list<array{name: string, industry: string, weight: float}> */
-    public function businesses(): array
-    {
-        return array_map(
-            static fn (array $of): array => [
-                'name' => (string) $of['name'],
-                'industry' => (string) $of['industry'],
-                'weight' => (float) $of['weight'],
-            ],
-            $this->validated('businesses') ?? [],
-        );
+        return [
+            'of' => ['source' => $of['source'] ?? 'peers', 'key' => (string) ($of['key'] ?? ''), 'home' => (bool) ($of['home'] ?? false)],
+            'excluded' => array_map(
+                static fn (array $one): array => ['ticker' => (string) $one['ticker'], 'reason' => (string) ($one['reason'] ?? '')],
+                $kept['excluded'] ?? [],
+            ),
+            'debt_to_equity' => isset($kept['debt_to_equity']) ? (float) $kept['debt_to_equity'] : null,
+            'mean' => (bool) ($kept['mean'] ?? false),
+            'weigh_by' => $kept['weigh_by'] ?? 'own',
+            'businesses' => array_map(
+                static fn (array $one): array => [
+                    'name' => (string) $one['name'],
+                    'industry' => (string) $one['industry'],
+                    'weight' => (float) $one['weight'],
+                ],
+                $kept['businesses'] ?? [],
+            ),
+        ];
     }
 }

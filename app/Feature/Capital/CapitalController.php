@@ -8,7 +8,6 @@ use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
 use App\Feature\Peer\PeerProposals;
 use App\Feature\Peer\SubjectGroup;
-use App\Feature\Screening\NamedLists;
 use App\Feature\Screening\Universes;
 use App\Http\DatedRequest;
 use App\Models\KeptCostOfCapital;
@@ -16,9 +15,9 @@ use App\Storage\ChosenPeers;
 use App\Storage\CompanyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
-use App\Storage\SalesByBusiness;
 use Illuminate\Http\JsonResponse;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Logion\CostOfCapital\CostInputs;
+use Logion\CostOfCapital\CostSheet;
 
 /** What capital costs a company and what it is made of. */
 final class CapitalController
@@ -29,7 +28,7 @@ final class CapitalController
         private readonly Identities $identities,
         private readonly ChosenPeers $chosen,
         private readonly PeerProposals $proposals,
-        private readonly NamedLists $lists,
+        private readonly BottomUpBetas $betas,
     ) {
     }
 
@@ -46,43 +45,6 @@ final class CapitalController
                 $request->index($indices),
             ),
         );
-    }
-
-    public function bottomUp(BottomUpRequest $request, SalesByBusiness $sales, string $ticker): JsonResponse
-    {
-        $context = $request->context();
-        $group = $this->group($ticker, $context);
-        $scope = $this->scopes->open($ticker, $context);
-        $report = new BottomUpReport($group->universe);
-        $excluded = [];
-        foreach ($request->excluded() as $one) {
-            try {
-                $excluded[] = $this->identities->company($one, $context->day);
-            } catch (NotFoundHttpException) {
-                // Who is not known is in no group anyway.
-            }
-        }
-        $companies = $this->companies($group, $context, ...$request->of());
-        $businesses = array_map(
-            fn (array $of): array => [
-                'name' => $of['name'],
-                'companies' => $group->ofIndustry($of['industry']),
-                'weight' => $of['weight'],
-            ],
-            $request->businesses(),
-        );
-
-        $together =
-            $businesses === []
-                ? null
-                : $report->together($scope, $businesses, $excluded, $request->target(), $request->mean(), $request->bySales());
-
-        return new JsonResponse([
-            ...$report->of($scope, $companies, $excluded, $request->target(), $request->mean()),
-            'together' => $together,
-            'industry' => $group->subject->sector,
-            'own_businesses' => $sales->of([$group->subject->id], $context->day)[$group->subject->id] ?? (object) [],
-        ]);
     }
 
     /** What is kept, or else what one starts with. */
@@ -103,12 +65,14 @@ final class CapitalController
     public function keep(CostRequest $request, string $ticker): JsonResponse
     {
         $context = $request->context();
+        $group = $this->group($ticker, $context);
+        $sheet = $this->sheet($ticker, $group, $context, $request->choices());
         $kept = KeptCostOfCapital::query()->updateOrCreate(
-            ['user_id' => $request->user()->id, 'company_id' => $this->identities->company($ticker, $context->day)],
-            ['choices' => $request->choices()],
+            ['user_id' => $request->user()->id, 'company_id' => $group->subject->id],
+            ['choices' => $request->choices(), 'rate' => $sheet['rate'], 'kept_for' => $context->day],
         );
 
-        return $this->told($ticker, $context, (array) $kept->choices, $kept);
+        return new JsonResponse(['kept_on' => $kept->updated_at?->format('Y-m-d'), ...$sheet]);
     }
 
     public function forget(DatedRequest $request, string $ticker): JsonResponse
@@ -149,7 +113,8 @@ final class CapitalController
      */
     private function sheet(string $ticker, SubjectGroup $group, EvaluationContext $context, array $choices): array
     {
-        $inputs = new CostInputs($this->scopes->open($ticker, $context), $group->universe, $group->in());
+        $scope = $this->scopes->open($ticker, $context);
+        $inputs = new CostInputs($scope, $group->universe, $group->in(), $this->betas->keptBeta($group, $scope, $context));
 
         return (new CostSheet($inputs, CostRequest::read($choices)))->present();
     }
@@ -162,27 +127,5 @@ final class CapitalController
     private function group(string $ticker, EvaluationContext $context): SubjectGroup
     {
         return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
-    }
-
-    /**
-     * @param  value-of<BottomUpRequest::SOURCES>  $source
-     * @return list<int>
-     */
-    private function companies(SubjectGroup $group, EvaluationContext $context, string $source, string $key, bool $home): array
-    {
-        $universe = $group->universe;
-        $at = $group->position($group->subject->id);
-        $named = $this->lists->on($context, false);
-        $companies = match ($source) {
-            'industry' => $group->ofIndustry(
-                $key !== '' ? $key : $group->subject->sector,
-                $home && $at !== null ? $universe->category('country')->at($at) : null,
-            ),
-            'list' => $key === '' ? [] : $named('list', (int) $key),
-            'named' => $named('tickers', array_values(array_filter(array_map(trim(...), explode(',', $key))))),
-            default => $group->in(),
-        };
-
-        return array_values(array_filter($companies, static fn (int $of): bool => $of !== $group->subject->id));
     }
 }

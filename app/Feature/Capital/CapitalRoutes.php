@@ -35,39 +35,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/bottom-up-beta',
         operationId: 'bottomUpBeta',
         parameters: [new TickerParameter(), new AsOfParameter()],
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                properties: [
-                    new OA\Property(
-                        property: 'of',
-                        type: 'object',
-                        required: [],
-                        properties: [
-                            new OA\Property(property: 'source', type: 'string', enum: ['peers', 'industry', 'list', 'named']),
-                            new OA\Property(property: 'key', type: 'string'),
-                            new OA\Property(property: 'home', type: 'boolean'),
-                        ],
-                    ),
-                    new OA\Property(property: 'excluded', type: 'array', items: new OA\Items(type: 'string')),
-                    new OA\Property(property: 'debt_to_equity', type: 'number', nullable: true),
-                    new OA\Property(property: 'mean', type: 'boolean'),
-                    new OA\Property(property: 'weigh_by', type: 'string', enum: ['own', 'sales']),
-                    new OA\Property(
-                        property: 'businesses',
-                        type: 'array',
-                        items: new OA\Items(
-                            type: 'object',
-                            required: ['name', 'industry', 'weight'],
-                            properties: [
-                                new OA\Property(property: 'name', type: 'string'),
-                                new OA\Property(property: 'industry', type: 'string'),
-                                new OA\Property(property: 'weight', type: 'number'),
-                            ],
-                        ),
-                    ),
-                ],
-            ),
-        ),
+        requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/BottomUpChoices')),
         responses: [
             new OA\Response(
                 response: 200,
@@ -75,6 +43,39 @@ use OpenApi\Attributes as OA;
                 content: new OA\JsonContent(ref: '#/components/schemas/BottomUpBeta'),
             ),
         ],
+    ),
+]
+#[
+    OA\Get(
+        path: '/companies/{ticker}/bottom-up-beta',
+        operationId: 'keptBottomUpBeta',
+        parameters: [new TickerParameter(), new AsOfParameter()],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'As it is kept, or out of the peers',
+                content: new OA\JsonContent(ref: '#/components/schemas/BottomUpBeta'),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Put(
+        path: '/companies/{ticker}/bottom-up-beta',
+        operationId: 'keepBottomUpBeta',
+        parameters: [new TickerParameter(), new AsOfParameter()],
+        requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/BottomUpChoices')),
+        responses: [
+            new OA\Response(response: 200, description: 'Kept', content: new OA\JsonContent(ref: '#/components/schemas/BottomUpBeta')),
+        ],
+    ),
+]
+#[
+    OA\Delete(
+        path: '/companies/{ticker}/bottom-up-beta',
+        operationId: 'dropBottomUpBeta',
+        parameters: [new TickerParameter(), new AsOfParameter()],
+        responses: [new OA\Response(response: 204, description: 'Dropped')],
     ),
 ]
 #[
@@ -96,38 +97,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/cost-of-capital',
         operationId: 'valueCostOfCapital',
         parameters: [new TickerParameter(), new AsOfParameter()],
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                properties: [
-                    new OA\Property(
-                        property: 'inputs',
-                        type: 'object',
-                        additionalProperties: new OA\AdditionalProperties(
-                            type: 'object',
-                            required: ['key'],
-                            properties: [
-                                new OA\Property(property: 'key', type: 'string'),
-                                new OA\Property(property: 'own', type: 'number', nullable: true),
-                            ],
-                        ),
-                    ),
-                    new OA\Property(
-                        property: 'extra',
-                        type: 'array',
-                        items: new OA\Items(
-                            type: 'object',
-                            required: ['name', 'rate', 'reason'],
-                            properties: [
-                                new OA\Property(property: 'name', type: 'string'),
-                                new OA\Property(property: 'rate', type: 'number'),
-                                new OA\Property(property: 'reason', type: 'string'),
-                            ],
-                        ),
-                    ),
-                    new OA\Property(property: 'leases', type: 'boolean'),
-                ],
-            ),
-        ),
+        requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/CostOfCapitalChoices')),
         responses: [
             new OA\Response(
                 response: 200,
@@ -142,38 +112,7 @@ use OpenApi\Attributes as OA;
         path: '/companies/{ticker}/cost-of-capital',
         operationId: 'keepCostOfCapital',
         parameters: [new TickerParameter(), new AsOfParameter()],
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                properties: [
-                    new OA\Property(
-                        property: 'inputs',
-                        type: 'object',
-                        additionalProperties: new OA\AdditionalProperties(
-                            type: 'object',
-                            required: ['key'],
-                            properties: [
-                                new OA\Property(property: 'key', type: 'string'),
-                                new OA\Property(property: 'own', type: 'number', nullable: true),
-                            ],
-                        ),
-                    ),
-                    new OA\Property(
-                        property: 'extra',
-                        type: 'array',
-                        items: new OA\Items(
-                            type: 'object',
-                            required: ['name', 'rate', 'reason'],
-                            properties: [
-                                new OA\Property(property: 'name', type: 'string'),
-                                new OA\Property(property: 'rate', type: 'number'),
-                                new OA\Property(property: 'reason', type: 'string'),
-                            ],
-                        ),
-                    ),
-                    new OA\Property(property: 'leases', type: 'boolean'),
-                ],
-            ),
-        ),
+        requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/CostOfCapitalChoices')),
         responses: [
             new OA\Response(response: 200, description: 'Kept', content: new OA\JsonContent(ref: '#/components/schemas/CostOfCapital')),
         ],
@@ -287,7 +226,78 @@ use OpenApi\Attributes as OA;
     ]),
 ]
 #[
+    Record('BottomUpChoices', [
+        new OA\Property(
+            property: 'of',
+            type: 'object',
+            required: ['source', 'key', 'home'],
+            properties: [
+                new OA\Property(property: 'source', type: 'string', enum: ['peers', 'industry', 'list', 'named']),
+                new OA\Property(property: 'key', type: 'string'),
+                new OA\Property(property: 'home', type: 'boolean'),
+            ],
+        ),
+        new OA\Property(
+            property: 'excluded',
+            type: 'array',
+            items: new OA\Items(
+                type: 'object',
+                required: ['ticker', 'reason'],
+                properties: [new OA\Property(property: 'ticker', type: 'string'), new OA\Property(property: 'reason', type: 'string')],
+            ),
+        ),
+        new OA\Property(property: 'debt_to_equity', type: 'number', nullable: true),
+        new OA\Property(property: 'mean', type: 'boolean'),
+        new OA\Property(property: 'weigh_by', type: 'string', enum: ['own', 'sales']),
+        new OA\Property(
+            property: 'businesses',
+            type: 'array',
+            items: new OA\Items(
+                type: 'object',
+                required: ['name', 'industry', 'weight'],
+                properties: [
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'industry', type: 'string'),
+                    new OA\Property(property: 'weight', type: 'number'),
+                ],
+            ),
+        ),
+    ]),
+]
+#[
+    Record('CostOfCapitalChoices', [
+        new OA\Property(
+            property: 'inputs',
+            type: 'object',
+            additionalProperties: new OA\AdditionalProperties(
+                type: 'object',
+                required: ['key'],
+                properties: [
+                    new OA\Property(property: 'key', type: 'string'),
+                    new OA\Property(property: 'own', type: 'number', nullable: true),
+                ],
+            ),
+        ),
+        new OA\Property(
+            property: 'extra',
+            type: 'array',
+            items: new OA\Items(
+                type: 'object',
+                required: ['name', 'rate', 'reason'],
+                properties: [
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'rate', type: 'number'),
+                    new OA\Property(property: 'reason', type: 'string'),
+                ],
+            ),
+        ),
+        new OA\Property(property: 'leases', type: 'boolean'),
+    ]),
+]
+#[
     Record('BottomUpBeta', [
+        new OA\Property(property: 'kept_on', type: 'string', nullable: true),
+        new OA\Property(property: 'choices', ref: '#/components/schemas/BottomUpChoices'),
         new OA\Property(property: 'tax', type: 'number'),
         new OA\Property(property: 'mean', type: 'boolean'),
         new OA\Property(property: 'own_debt_to_equity', type: 'number', nullable: true),

@@ -6,6 +6,8 @@ namespace App\Feature\Capital;
 
 use App\Http\DatedRequest;
 use Closure;
+use Logion\CostOfCapital\CostInputs;
+use Logion\CostOfCapital\CostSheet;
 use Logion\Figure\Words;
 
 /**

@@ -32,7 +32,7 @@ final class FindingReport
     public function of(User $user, ?int $company, ?string $check, bool $accepted, int $offset, int $limit): array
     {
         $as = new Viewpoint($user->id, $user->name);
-        $own = array_keys($as->companies());
+        $own = array_keys($as->corrected());
         $stored = StoredFinding::query()
             ->whereNotIn('company_id', $own)
             ->when($company !== null, static fn (Builder $query) => $query->where('company_id', $company));

@@ -58,6 +58,7 @@ final readonly class CompanyMerge
         'former_attributes' => ['attribute', 'until_day'],
         'peers' => ['peer_group_id'],
         'costs_of_capital' => ['user_id'],
+        'bottom_up_betas' => ['user_id'],
         'transaction_choices' => ['user_id', 'past_transaction_id'],
     ];
 
@@ -79,7 +80,9 @@ final readonly class CompanyMerge
      */
     public function merge(?User $by, int $from, int $into): void
     {
-        $names = Company::query()->whereKey([$from, $into])->pluck('name', 'id');
+        $names = Company::query()
+            ->whereKey([$from, $into])
+            ->pluck('name', 'id');
         $what = Words::say('company_merged_into', name: (string) $names->get($from), into: (string) $names->get($into));
         $this->log->record($by, $what, function (ChangeLog $log) use ($from, $into): void {
             // Read where nobody else writes: of two who merge the same at once the second finds it gone.

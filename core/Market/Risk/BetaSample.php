@@ -20,6 +20,9 @@ final readonly class BetaSample
 
     public const MONTH = 'month';
 
+    /** Spans of a year by interval. */
+    public const A_YEAR = [self::DAY => 252, self::WEEK => 52, self::MONTH => 12];
+
     /** The last week or month is not over on the day asked for. */
     public const UNFINISHED = 'unfinished';
 

@@ -90,6 +90,9 @@ final class MarketFigures
     {
         $series = $this->observations[$name] ?? null;
         $at = $series === null ? -1 : TradingDays::lastUntil($series['days'], $day);
+        if ($name === Catalogue::CHOSEN_COST) {
+            return $at < 0 ? Absence::of(Reason::NoOwnCostOfCapital) : $series['values'][$at];
+        }
         if ($series === null || $at < 0 || Day::between($series['days'][$at], $day) > self::OBSERVATION_DAYS) {
             return $this->absences[$name] ??= Absence::of(Reason::NotPublished, $this->catalogue->label($name));
         }

@@ -14,8 +14,8 @@ return [
         null,
         'industrial|property',
         'trailing',
-        'Operating income; when no operating line is reported, pre-tax income before financing. The fallback contains associates and '
-            .'other non-operating items.',
+        'Operating income; when no operating line is reported, pre-tax income before financing. The fallback contains associates and '.
+        'other non-operating items.',
     ],
     'ebitda' => [
         'EBITDA',
@@ -25,8 +25,8 @@ return [
         null,
         'industrial',
         'trailing',
-        'Before impairments only if the issuer puts them outside operating income. IFRS 16 figures are before nearly all rent, US GAAP '
-            .'figures after operating lease cost: not comparable across the two without lease_adjusted measures.',
+        'Before impairments only if the issuer puts them outside operating income. IFRS 16 figures are before nearly all rent, US GAAP '.
+        'figures after operating lease cost: not comparable across the two without lease_adjusted measures.',
     ],
     'ebitda_margin' => ['EBITDA margin', 'percent', 'higher', 'ebitda / revenue', 'revenue <= 0', 'industrial', 'trailing', ''],
     'operating_margin' => ['Operating margin', 'percent', 'higher', 'ebit / revenue', 'revenue <= 0', 'industrial', 'trailing', ''],
@@ -74,13 +74,13 @@ return [
         'Invested capital',
         'money',
         'neutral',
-        'total_equity + temporary_equity + total_debt - cash_and_short_term_investments - equity_method_investments - '
-            .'long_term_investments',
+        'total_equity + temporary_equity + total_debt - cash_and_short_term_investments - equity_method_investments - '.
+        'long_term_investments',
         null,
         'industrial',
         'trailing',
-        'Financing view: equity and debt less financial assets, matching NOPAT which excludes their income. All cash is treated as '
-            .'excess. Goodwill included.',
+        'Financing view: equity and debt less financial assets, matching NOPAT which excludes their income. All cash is treated as '.
+        'excess. Goodwill included.',
     ],
     'tangible_common_equity' => [
         'Tangible common equity',
@@ -150,8 +150,8 @@ return [
         'min(invested_capital - goodwill - intangible_assets, ago(invested_capital - goodwill - intangible_assets, 1)) <= 0',
         'industrial',
         'trailing',
-        'Quality of the underlying business; the version with goodwill judges the acquisitions. All intangibles are removed, purchased '
-            .'software included.',
+        'Quality of the underlying business; the version with goodwill judges the acquisitions. All intangibles are removed, purchased '.
+        'software included.',
     ],
     'return_on_capital_employed' => [
         'Return on capital employed',
@@ -171,8 +171,8 @@ return [
         'operating_working_capital + property_plant_equipment_net <= 0',
         'industrial',
         'trailing',
-        'Greenblatt (2005): EBIT over net working capital plus net fixed assets, before tax, period end. He sets negative working '
-            .'capital to zero; not done here.',
+        'Greenblatt (2005): EBIT over net working capital plus net fixed assets, before tax, period end. He sets negative working '.
+        'capital to zero; not done here.',
     ],
     'incremental_return_on_invested_capital_5y' => [
         'Incremental return on invested capital, 5 years',
@@ -193,6 +193,16 @@ return [
         'industrial',
         'trailing',
         'Value is created when positive. Book return against market-based cost: compare the sign and the trend, not the decimals.',
+    ],
+    'roic_own_cost_spread' => [
+        'Return on invested capital less own cost of capital',
+        'percent',
+        'higher',
+        'return_on_invested_capital - own_cost_of_capital',
+        null,
+        'industrial',
+        'trailing',
+        'Against the cost of capital you kept for the company under Compare; not known for a company without one.',
     ],
     'economic_profit' => [
         'Economic profit',
@@ -222,8 +232,8 @@ return [
         'income_before_tax <= 0',
         'industrial',
         'trailing',
-        'Return on equity = tax burden x interest burden x operating_margin x asset_turnover x equity multiplier. Minority interest, '
-            .'preferred dividends and discontinued operations sit in this factor.',
+        'Return on equity = tax burden x interest burden x operating_margin x asset_turnover x equity multiplier. Minority interest, '.
+        'preferred dividends and discontinued operations sit in this factor.',
     ],
     'dupont_interest_burden' => [
         'DuPont: interest burden',

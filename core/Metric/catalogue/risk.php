@@ -129,13 +129,23 @@ return [
         'Weighted average cost of capital',
         'percent',
         'lower',
-        '(market_cap * cost_of_equity + (total_debt + operating_lease_liabilities) * debt_rate_for_wacc * (1 - corporate_tax_rate)) / '
-            .'(market_cap + total_debt + operating_lease_liabilities)',
+        '(market_cap * cost_of_equity + (total_debt + operating_lease_liabilities) * debt_rate_for_wacc * (1 - corporate_tax_rate)) / '.
+        '(market_cap + total_debt + operating_lease_liabilities)',
         'market_cap + total_debt + operating_lease_liabilities <= 0',
         'industrial|property',
         'trailing',
-        'Market value of equity, book value of debt and operating leases, statutory tax rate: the rate a discounted cash flow starts '
-            .'with. Preferred equity and minority interest left out of the weights.',
+        'Market value of equity, book value of debt and operating leases, statutory tax rate: the rate a discounted cash flow starts '.
+        'with. Preferred equity and minority interest left out of the weights.',
+    ],
+    'own_cost_of_capital' => [
+        'Own cost of capital',
+        'percent',
+        'lower',
+        'chosen_cost_of_capital',
+        null,
+        'industrial|bank|insurer|property',
+        'latest',
+        'As you put it together under Compare, from the day you kept it on; what is computed for everybody is the weighted average.',
     ],
     'debt_rate_for_wacc' => [
         'Cost of debt used in the cost of capital',
@@ -145,8 +155,8 @@ return [
         null,
         'industrial|property',
         'trailing',
-        'Ten-year government yield and the spread of a synthetic grade by interest cover; the best grade without interest. Interest paid '
-            .'on average debt is cost_of_debt, an alternative one can choose in a valuation.',
+        'Ten-year government yield and the spread of a synthetic grade by interest cover; the best grade without interest. Interest paid '.
+        'on average debt is cost_of_debt, an alternative one can choose in a valuation.',
     ],
     'unlevered_beta' => [
         'Unlevered beta',

@@ -203,10 +203,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put?: never;
+        get: operations["keptBottomUpBeta"];
+        put: operations["keepBottomUpBeta"];
         post: operations["bottomUpBeta"];
-        delete?: never;
+        delete: operations["dropBottomUpBeta"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3547,7 +3547,44 @@ export interface components {
                 beta: number | null;
             }[];
         };
+        BottomUpChoices: {
+            of: {
+                /** @enum {string} */
+                source: "peers" | "industry" | "list" | "named";
+                key: string;
+                home: boolean;
+            };
+            excluded: {
+                ticker: string;
+                reason: string;
+            }[];
+            debt_to_equity: number | null;
+            mean: boolean;
+            /** @enum {string} */
+            weigh_by: "own" | "sales";
+            businesses: {
+                name: string;
+                industry: string;
+                weight: number;
+            }[];
+        };
+        CostOfCapitalChoices: {
+            inputs: {
+                [key: string]: {
+                    key: string;
+                    own?: number | null;
+                };
+            };
+            extra: {
+                name: string;
+                rate: number;
+                reason: string;
+            }[];
+            leases: boolean;
+        };
         BottomUpBeta: {
+            kept_on: string | null;
+            choices: components["schemas"]["BottomUpChoices"];
             tax: number;
             mean: boolean;
             own_debt_to_equity: number | null;
@@ -5542,6 +5579,72 @@ export interface operations {
             500: components["responses"]["Failed"];
         };
     };
+    keptBottomUpBeta: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is kept, or out of the peers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BottomUpBeta"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    keepBottomUpBeta: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["BottomUpChoices"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BottomUpBeta"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     bottomUpBeta: {
         parameters: {
             query?: {
@@ -5555,24 +5658,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": {
-                    of?: {
-                        /** @enum {string} */
-                        source?: "peers" | "industry" | "list" | "named";
-                        key?: string;
-                        home?: boolean;
-                    };
-                    excluded?: string[];
-                    debt_to_equity?: number | null;
-                    mean?: boolean;
-                    /** @enum {string} */
-                    weigh_by?: "own" | "sales";
-                    businesses?: {
-                        name: string;
-                        industry: string;
-                        weight: number;
-                    }[];
-                };
+                "application/json": components["schemas"]["BottomUpChoices"];
             };
         };
         responses: {
@@ -5584,6 +5670,36 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BottomUpBeta"];
                 };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    dropBottomUpBeta: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dropped */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
@@ -5638,20 +5754,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": {
-                    inputs?: {
-                        [key: string]: {
-                            key: string;
-                            own?: number | null;
-                        };
-                    };
-                    extra?: {
-                        name: string;
-                        rate: number;
-                        reason: string;
-                    }[];
-                    leases?: boolean;
-                };
+                "application/json": components["schemas"]["CostOfCapitalChoices"];
             };
         };
         responses: {
@@ -5687,20 +5790,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": {
-                    inputs?: {
-                        [key: string]: {
-                            key: string;
-                            own?: number | null;
-                        };
-                    };
-                    extra?: {
-                        name: string;
-                        rate: number;
-                        reason: string;
-                    }[];
-                    leases?: boolean;
-                };
+                "application/json": components["schemas"]["CostOfCapitalChoices"];
             };
         };
         responses: {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import ChoiceField from '@/design/ChoiceField.vue'
@@ -8,11 +9,14 @@ import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import { amount, number, percent, readNumber } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
+import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
 /** A beta out of those of the companies of a business, step under step and in both orders. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
+const notices = useNotices()
+const queries = useQueryClient()
 type Source = 'peers' | 'industry' | 'list' | 'named'
 const SOURCES: [Source, string][] = [
   ['peers', 'The peers'],
@@ -20,17 +24,14 @@ const SOURCES: [Source, string][] = [
   ['list', 'A list of mine'],
   ['named', 'Typed names'],
 ]
-const source = ref<Source>('peers')
-const key = ref('')
+type Choices = Schemas['BottomUpChoices']
+const asOf = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
+/** Null until something is chosen: then what is kept is shown. */
+const choices = ref<Choices | null>(null)
 const typed = ref('')
-const home = ref(false)
-const mean = ref(false)
-const target = ref<number | null>(null)
-/** Companies left out, with the reason. */
-const excluded = reactive<Record<string, string>>({})
 watch(
   () => props.ticker,
-  () => Object.keys(excluded).forEach((of) => delete excluded[of]),
+  () => (choices.value = null),
 )
 const lists = useAnswer(
   'lists',
@@ -42,27 +43,59 @@ const industries = useAnswer(
   () => (session.asOf ? { as_of: session.asOf } : {}),
   (query, signal) => ask(api.GET('/industries', { params: { query }, signal })),
 )
-const businesses = ref<{ name: string; industry: string; weight: number }[]>([])
-/** Weights are sales, each taken times what the companies of its business are paid for sales. */
-const bySales = ref(false)
 const { state, reload } = useAnswer(
   'bottom up beta',
-  () => ({
-    ticker: props.ticker,
-    query: session.asOf ? { as_of: session.asOf } : {},
-    body: {
-      of: { source: source.value, key: key.value, home: home.value },
-      excluded: Object.keys(excluded),
-      debt_to_equity: target.value,
-      mean: mean.value,
-      weigh_by: bySales.value ? ('sales' as const) : ('own' as const),
-      businesses: businesses.value,
-    },
-  }),
+  () => ({ ticker: props.ticker, query: asOf.value, body: choices.value }),
   ({ ticker, query, body }, signal) =>
-    ask(api.POST('/companies/{ticker}/bottom-up-beta', { params: { path: { ticker }, query }, body, signal })),
+    body
+      ? ask(api.POST('/companies/{ticker}/bottom-up-beta', { params: { path: { ticker }, query }, body, signal }))
+      : ask(api.GET('/companies/{ticker}/bottom-up-beta', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
+const START: Choices = {
+  of: { source: 'peers', key: '', home: false },
+  excluded: [],
+  debt_to_equity: null,
+  mean: false,
+  weigh_by: 'own',
+  businesses: [],
+}
+const now = computed<Choices>(() => choices.value ?? data.value?.choices ?? START)
+const set = (to: Partial<Choices>): void => {
+  choices.value = { ...now.value, ...to }
+}
+const from = (to: Partial<Choices['of']>): void => set({ of: { ...now.value.of, ...to } })
+const bySales = computed(() => now.value.weigh_by === 'sales')
+const reasonOf = (ticker: string): string | undefined => now.value.excluded.find((of) => of.ticker === ticker)?.reason
+async function keep(): Promise<void> {
+  try {
+    await ask(
+      api.PUT('/companies/{ticker}/bottom-up-beta', { params: { path: { ticker: props.ticker }, query: asOf.value }, body: now.value }),
+    )
+    await refresh()
+    notices.say('The beta is kept. The cost of capital offers it as “Bottom-up”.')
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+async function forget(): Promise<void> {
+  const before = now.value
+  try {
+    await ask(api.DELETE('/companies/{ticker}/bottom-up-beta', { params: { path: { ticker: props.ticker }, query: asOf.value } }))
+    await refresh()
+    notices.say('The beta is again that of the peers.', async () => {
+      choices.value = before
+      await keep()
+    })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+async function refresh(): Promise<void> {
+  choices.value = null
+  await queries.invalidateQueries({ queryKey: ['bottom up beta'] })
+  await queries.invalidateQueries({ queryKey: ['cost of capital'] })
+}
 type Company = Schemas['BottomUpBeta']['companies'][number]
 const two = (of: number | null | undefined): string => (of == null ? '–' : number(of, 2))
 const three = (of: number | null | undefined): string => (of == null ? '–' : number(of, 3))
@@ -88,9 +121,11 @@ const columns: SheetColumn<Company>[] = [
   { key: 'reason', head: 'Reason' },
 ]
 function toggle(ticker: string): void {
-  if (ticker in excluded) delete excluded[ticker]
-  else excluded[ticker] = ''
+  const without = now.value.excluded.filter((of) => of.ticker !== ticker)
+  set({ excluded: without.length < now.value.excluded.length ? without : [...without, { ticker, reason: '' }] })
 }
+const because = (ticker: string, reason: string): void =>
+  set({ excluded: now.value.excluded.map((of) => (of.ticker === ticker ? { ticker, reason } : of)) })
 interface Step {
   name: string
   first: string
@@ -98,7 +133,7 @@ interface Step {
 }
 const steps = computed<Step[]>(() => {
   const [a, b] = [data.value?.companies_first, data.value?.medians_first]
-  const centre = mean.value ? 'Mean' : 'Median'
+  const centre = now.value.mean ? 'Mean' : 'Median'
   return [
     { name: `${centre} of beta`, first: '', then: three(b?.beta) },
     { name: `${centre} of debt to equity`, first: '', then: part(b?.gross_debt_to_equity) },
@@ -114,54 +149,72 @@ const industryChoices = computed<[string, string][]>(() =>
   (industries.state.value.data?.industries ?? []).map((of): [string, string] => [of.code, `${of.name}, ${of.companies}`]),
 )
 function addBusiness(): void {
-  const first = industryChoices.value[0]
-  if (first) businesses.value = [...businesses.value, { name: `Business ${businesses.value.length + 1}`, industry: first[0], weight: 1 }]
+  const [first] = industryChoices.value
+  const name = `Business ${now.value.businesses.length + 1}`
+  if (first) set({ businesses: [...now.value.businesses, { name, industry: first[0], weight: 1 }] })
 }
 /** Which industry each business belongs to is the reader's to say; the company's own stands there first. */
 function startFromItsOwn(): void {
-  bySales.value = true
-  businesses.value = Object.entries(data.value?.own_businesses ?? {}).map(([name, sales]) => ({
-    name,
-    industry: data.value?.industry ?? '',
-    weight: sales,
-  }))
+  set({
+    weigh_by: 'sales',
+    businesses: Object.entries(data.value?.own_businesses ?? {}).map(([name, sales]) => ({
+      name,
+      industry: data.value?.industry ?? '',
+      weight: sales,
+    })),
+  })
 }
-const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
-  (businesses.value = businesses.value.map((of, at) => (at === i ? { ...of, ...to } : of)))
+function target(text: string): void {
+  const read = readNumber(text)
+  if (text.trim() !== '' && read === null) notices.fail('Write a number, such as 40, or nothing for the company’s own.')
+  else set({ debt_to_equity: read === null ? null : read / 100 })
+}
+const change = (i: number, to: Partial<Choices['businesses'][number]>): void =>
+  set({ businesses: now.value.businesses.map((of, at) => (at === i ? { ...of, ...to } : of)) })
 </script>
 
 <template>
   <div>
     <div class="choices">
-      <ChoiceField v-model="source" name="Whose betas" :choices="SOURCES" @update:model-value="key = ''" />
       <ChoiceField
-        v-if="source === 'list'"
-        v-model="key"
+        :model-value="now.of.source"
+        name="Whose betas"
+        :choices="SOURCES"
+        @update:model-value="(to: Source) => from({ source: to, key: '' })"
+      />
+      <ChoiceField
+        v-if="now.of.source === 'list'"
+        :model-value="now.of.key"
         name="Which list"
         :choices="[['', 'Choose one'], ...(lists.state.value.data ?? []).map((of): [string, string] => [String(of.id), of.name])]"
+        @update:model-value="(to: string) => from({ key: to })"
       />
       <ChoiceField
-        v-else-if="source === 'industry'"
-        v-model="key"
+        v-else-if="now.of.source === 'industry'"
+        :model-value="now.of.key"
         name="Which industry"
         :choices="[['', 'Its own industry'], ...industryChoices]"
+        @update:model-value="(to: string) => from({ key: to })"
       />
-      <form v-else-if="source === 'named'" class="names" @submit.prevent="key = typed">
+      <form v-else-if="now.of.source === 'named'" class="names" @submit.prevent="from({ key: typed })">
         <input v-model="typed" class="assumption" aria-label="Tickers, with commas between them" @keydown.stop />
         <v-btn size="small" type="submit">Look</v-btn>
       </form>
-      <v-btn v-if="source === 'industry'" size="small" :aria-pressed="home" @click="home = !home">At home only</v-btn>
-      <v-btn size="small" :aria-pressed="mean" @click="mean = !mean">Means, not medians</v-btn>
+      <v-btn v-if="now.of.source === 'industry'" size="small" :aria-pressed="now.of.home" @click="from({ home: !now.of.home })"
+        >At home only</v-btn
+      >
+      <v-btn size="small" :aria-pressed="now.mean" @click="set({ mean: !now.mean })">Means, not medians</v-btn>
       <label class="quiet"
         >Debt to equity, %
         <CommitInput
           class="assumption short"
           aria-label="Debt to equity to put it on, per cent; empty for the company's own"
-          :model-value="target === null ? '' : number(100 * target, 1)"
-          @update:model-value="
-            (text: string) => (target = text.trim() === '' ? null : readNumber(text) === null ? target : readNumber(text)! / 100)
-          "
+          :model-value="now.debt_to_equity == null ? '' : number(100 * now.debt_to_equity, 1)"
+          @update:model-value="target"
       /></label>
+      <v-btn size="small" :disabled="!choices" @click="keep">Keep</v-btn>
+      <v-btn v-if="data?.kept_on" size="small" @click="forget">As the peers give it</v-btn>
+      <span v-if="data?.kept_on" class="quiet">kept on {{ data.kept_on }}</span>
     </div>
     <LoadState :state="state" @again="reload" />
     <template v-if="data">
@@ -176,23 +229,24 @@ const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
         </template>
         <template #cell-reason="{ row }"
           ><input
-            v-if="row.ticker in excluded"
-            v-model="excluded[row.ticker]"
+            v-if="reasonOf(row.ticker) !== undefined"
+            :value="reasonOf(row.ticker)"
             class="assumption reason"
             :aria-label="`Why ${row.name} is left out`"
             placeholder="why"
+            @change="because(row.ticker, ($event.target as HTMLInputElement).value)"
             @keydown.stop
         /></template>
       </SheetTable>
       <div class="two">
-        <section>
+        <section v-if="data.used">
           <h2>Step under step</h2>
           <SheetTable
             label="Steps"
             :columns="[
               { key: 'name', head: '' },
               { key: 'first', head: 'Each company first', of: (of: Step) => of.first },
-              { key: 'then', head: `${mean ? 'Means' : 'Medians'} first`, of: (of: Step) => of.then },
+              { key: 'then', head: `${now.mean ? 'Means' : 'Medians'} first`, of: (of: Step) => of.then },
             ]"
             :rows="steps"
             :row-key="(of) => of.name"
@@ -212,7 +266,7 @@ const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
           </p>
           <p v-if="data.companies.some((of) => of.outlier)" class="quiet">⚑ lies far off the rest; it counts until it is left out.</p>
           <h2>Several businesses</h2>
-          <div v-for="(of, i) in businesses" :key="i" class="business">
+          <div v-for="(of, i) in now.businesses" :key="i" class="business">
             <input
               class="assumption name"
               :value="of.name"
@@ -238,13 +292,16 @@ const change = (i: number, to: Partial<(typeof businesses.value)[number]>) =>
               }}{{ bySales ? `, ${two(data.together?.businesses[i]?.multiple)} × sales` : '' }},
               {{ part(data.together?.businesses[i]?.share) }} of {{ data.together?.businesses[i]?.used ?? 0 }} companies</span
             >
-            <v-btn size="x-small" :aria-label="`Take ${of.name} away`" @click="businesses = businesses.filter((_, at) => at !== i)"
+            <v-btn
+              size="x-small"
+              :aria-label="`Take ${of.name} away`"
+              @click="set({ businesses: now.businesses.filter((_, at) => at !== i) })"
               >Take away</v-btn
             >
           </div>
           <v-btn size="small" @click="addBusiness">Add a business</v-btn>
           <v-btn v-if="Object.keys(data.own_businesses).length" size="small" @click="startFromItsOwn">Start from its businesses</v-btn>
-          <v-btn size="small" :aria-pressed="bySales" @click="bySales = !bySales">Weights are sales</v-btn>
+          <v-btn size="small" :aria-pressed="bySales" @click="set({ weigh_by: bySales ? 'own' : 'sales' })">Weights are sales</v-btn>
           <p v-if="data.together">
             Together {{ three(data.together.beta) }} without debt and cash, {{ three(data.together.relevered) }} at the structure chosen. A
             weight is what a business is worth: its profit, one's own number, or its sales times the median enterprise multiple of its

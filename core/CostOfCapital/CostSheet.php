@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Feature\Capital;
+namespace Logion\CostOfCapital;
 
 use Logion\Capital\CapitalClass;
 use Logion\Capital\CostOfCapital;
@@ -37,8 +37,9 @@ final readonly class CostSheet
     public function present(): array
     {
         $taken = $this->taken();
-        $missing = array_keys(array_filter($taken, static fn (?float $of): bool => $of === null));
-        $result = $missing === [] ? $this->result($taken) : null;
+        $known = array_filter($taken, static fn (?float $of): bool => $of !== null);
+        $missing = array_keys(array_diff_key($taken, $known));
+        $result = $missing === [] ? $this->result($known) : null;
         $inputs = [];
         foreach (CostInputs::NAMES as $name) {
             $inputs[] = [
@@ -52,7 +53,7 @@ final readonly class CostSheet
                     fn (array $of): array => [
                         ...$of,
                         // With everything else as it is.
-                        'rate' => $of['value'] === null || $result === null ? null : $this->rate([...$taken, $name => $of['value']]),
+                        'rate' => $of['value'] === null || $result === null ? null : $this->rate([...$known, $name => $of['value']]),
                     ],
                     $this->alternatives[$name],
                 ),
@@ -67,7 +68,7 @@ final readonly class CostSheet
             'classes' => $result['classes'] ?? [],
             'rate' => $result['rate'] ?? null,
             'why_not' => $result === null ? $this->whyNot($missing) : null,
-            'warnings' => $result === null ? [] : $this->warnings($taken, $result['rate']),
+            'warnings' => $result === null ? [] : $this->warnings($known, $result['rate']),
         ];
     }
 

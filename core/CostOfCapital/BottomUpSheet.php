@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Feature\Capital;
+namespace Logion\CostOfCapital;
 
 use Logion\Capital\BottomUpBeta;
 use Logion\Capital\BusinessBetas;
@@ -16,7 +16,7 @@ use Logion\Statistics\Quantile;
  * The beta of a business out of those of its companies, step by step and in both orders, put on the subject's own structure or a target;
  * of several businesses weighted together.
  */
-final readonly class BottomUpReport
+final readonly class BottomUpSheet
 {
     /** Betas beyond so many interquartile ranges of the quartiles are marked, never taken out by themselves. */
     private const FENCE = 1.5;

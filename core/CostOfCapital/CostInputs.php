@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Feature\Capital;
+namespace Logion\CostOfCapital;
 
 use Logion\Capital\CostOfDebt;
 use Logion\Capital\CostOfEquity;
@@ -21,12 +21,22 @@ final readonly class CostInputs
     /** Inputs in the order of a sheet; the first alternative that is known is what one starts with. */
     public const NAMES = ['risk_free', 'premium', 'beta', 'cost_of_debt', 'tax', 'debt_weight'];
 
+    /** Fewer returns than these make no beta to reckon with. */
+    private const FEWEST = 24;
+
     /** A year of growth after so many is that of the yield, in what the index implies. */
     private const GROWTH_YEARS = 5;
 
-    /** @param  list<int>  $peers  companies of the reader's group */
-    public function __construct(private CompanyScope $scope, private Universe $universe, private array $peers)
-    {
+    /**
+     * @param  list<int>  $peers  companies of the reader's group
+     * @param  array{beta: float|null, companies: int}|null  $bottomUp  as the reader put it together; out of the peers by default
+     */
+    public function __construct(
+        private CompanyScope $scope,
+        private Universe $universe,
+        private array $peers,
+        private ?array $bottomUp = null,
+    ) {
     }
 
     /** @return array<string, list<array{key: string, label: string, value: float|null, source: string}>> by input */
@@ -152,44 +162,63 @@ final readonly class CostInputs
     /** @return list<array{key: string, label: string, value: float|null, source: string}> */
     private function beta(): array
     {
-        $index = $this->scope->company->index?->asOf($this->scope->asOf);
-        $regressed = function (string $interval, int $years) use ($index): array {
-            $sample = $index === null
-                ? null
-                : BetaSample::of($this->scope->prices, $index, $this->scope->asOf, $interval, $years * BetaReport::A_YEAR[$interval]);
-            $beta = $sample !== null && count($sample->returns) >= 24 ? $sample->beta() : null;
-
-            return $beta === null
-                ? [null, null, Words::say('too_few_common_returns')]
-                : [
-                    $beta->beta,
-                    $beta->blume(),
-                    Words::say(
-                        'returns_and_error',
-                        count: $beta->observations,
-                        error: Numerals::decimal($beta->standardErrorBeta, 2),
-                        explained: Numerals::decimal(100 * ($beta->rSquared ?? 0.0), 0),
-                    ),
-                ];
-        };
-        [$raw, $adjusted, $months] = $regressed(BetaSample::MONTH, 5);
-        [$weekly, , $weeks] = $regressed(BetaSample::WEEK, 2);
-        $bottomUp = (new BottomUpReport($this->universe))->of($this->scope, $this->peers, [], null, false);
-        $betas = Descriptive::known(array_column($bottomUp['companies'], 'beta'));
+        [$raw, $adjusted, $months] = $this->regressed(BetaSample::MONTH, 5);
+        [$weekly, , $weeks] = $this->regressed(BetaSample::WEEK, 2);
+        $positions = $this->universe->positionsOf($this->peers);
+        $betas = Descriptive::known(array_map($this->universe->column('beta_raw')->at(...), $positions));
 
         return [
             self::one('adjusted', Words::say('beta_adjusted'), $adjusted, $months),
             self::one('raw', Words::say('beta_of_months'), $raw, $months),
             self::one('weekly', Words::say('beta_of_weeks'), $weekly, $weeks),
-            self::one(
-                'bottom_up',
-                Words::say('beta_bottom_up'),
-                $bottomUp['companies_first']['relevered_cash_corrected'] ?? null,
-                Words::say('of_peers_on_own_structure', count: $bottomUp['used']),
-            ),
+            $this->bottomUp(),
             self::ofPeers(Words::say('beta_of_peers'), $betas),
             self::one('market', Words::say('beta_of_the_market'), 1.0, Words::say('by_definition')),
         ];
+    }
+
+    /**
+     * @param  key-of<BetaSample::A_YEAR>  $interval
+     * @return array{float|null, float|null, string} raw and adjusted, with what they rest on
+     */
+    private function regressed(string $interval, int $years): array
+    {
+        $index = $this->scope->company->index?->asOf($this->scope->asOf);
+        $most = $years * BetaSample::A_YEAR[$interval];
+        $sample = $index === null ? null : BetaSample::of($this->scope->prices, $index, $this->scope->asOf, $interval, $most);
+        $beta = $sample !== null && count($sample->returns) >= self::FEWEST ? $sample->beta() : null;
+
+        return $beta === null
+            ? [null, null, Words::say('too_few_common_returns')]
+            : [
+                $beta->beta,
+                $beta->blume(),
+                Words::say(
+                    'returns_and_error',
+                    count: $beta->observations,
+                    error: Numerals::decimal($beta->standardErrorBeta, 2),
+                    explained: Numerals::decimal(100 * ($beta->rSquared ?? 0.0), 0),
+                ),
+            ];
+    }
+
+    /** @return array{key: string, label: string, value: float|null, source: string} */
+    private function bottomUp(): array
+    {
+        $label = Words::say('beta_bottom_up');
+        if ($this->bottomUp !== null) {
+            $source = Words::say('as_you_kept_it_under_bottom_up', count: $this->bottomUp['companies']);
+
+            return self::one('bottom_up', $label, $this->bottomUp['beta'], $source);
+        }
+        $sheet = (new BottomUpSheet($this->universe))->of($this->scope, $this->peers, [], null, false);
+
+        return self::one(
+            'bottom_up',
+            $label,
+            $sheet['companies_first']['relevered_cash_corrected'] ?? null,
+            Words::say('of_peers_on_own_structure', count: $sheet['used']),
+        );
     }
 
     /** @return list<array{key: string, label: string, value: float|null, source: string}> */

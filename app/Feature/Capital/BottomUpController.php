@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Capital;
+
+use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContext;
+use App\Feature\Peer\PeerProposals;
+use App\Feature\Peer\SubjectGroup;
+use App\Feature\Screening\Universes;
+use App\Http\DatedRequest;
+use App\Models\KeptBottomUpBeta;
+use App\Storage\ChosenPeers;
+use App\Storage\Identity\Identities;
+use App\Storage\SalesByBusiness;
+use Illuminate\Http\JsonResponse;
+
+/**
+ * A beta out of those of other companies: tried, kept with who was left out and why, and shown again.
+ *
+ * @phpstan-import-type Choices from BottomUpRequest
+ */
+final class BottomUpController
+{
+    public function __construct(
+        private readonly CompanyScopes $scopes,
+        private readonly Universes $universes,
+        private readonly Identities $identities,
+        private readonly ChosenPeers $chosen,
+        private readonly PeerProposals $proposals,
+        private readonly BottomUpBetas $betas,
+        private readonly SalesByBusiness $sales,
+    ) {
+    }
+
+    /** As it is kept, or else out of the peers. */
+    public function show(DatedRequest $request, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+        $group = $this->group($ticker, $context);
+        $kept = $this->betas->kept($group, $context);
+
+        return $this->told($ticker, $group, $context, BottomUpRequest::read((array) ($kept->choices ?? [])), $kept);
+    }
+
+    /** With other choices, keeping nothing. */
+    public function try(BottomUpRequest $request, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+
+        return $this->told($ticker, $this->group($ticker, $context), $context, $request->choices(), null);
+    }
+
+    public function keep(BottomUpRequest $request, string $ticker): JsonResponse
+    {
+        $context = $request->context();
+        $group = $this->group($ticker, $context);
+        $kept = KeptBottomUpBeta::query()->updateOrCreate(
+            ['user_id' => $request->user()->id, 'company_id' => $group->subject->id],
+            ['choices' => $request->choices()],
+        );
+
+        return $this->told($ticker, $group, $context, $request->choices(), $kept);
+    }
+
+    public function forget(DatedRequest $request, string $ticker): JsonResponse
+    {
+        KeptBottomUpBeta::query()
+            ->of($request->user())
+            ->where('company_id', $this->identities->company($ticker, $request->context()->day))
+            ->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** @param  Choices  $choices */
+    private function told(
+        string $ticker,
+        SubjectGroup $group,
+        EvaluationContext $context,
+        array $choices,
+        ?KeptBottomUpBeta $kept,
+    ): JsonResponse {
+        return new JsonResponse([
+            'kept_on' => $kept?->updated_at?->format('Y-m-d'),
+            'choices' => $choices,
+            ...$this->betas->of($group, $this->scopes->open($ticker, $context), $context, $choices),
+            'industry' => $group->subject->sector,
+            'own_businesses' => $this->sales->of([$group->subject->id], $context->day)[$group->subject->id] ?? (object) [],
+        ]);
+    }
+
+    private function group(string $ticker, EvaluationContext $context): SubjectGroup
+    {
+        return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
+    }
+}
