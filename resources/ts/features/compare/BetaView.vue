@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import type { Series } from '@/design/ChartFrame.vue'
@@ -9,6 +9,7 @@ import SheetTable from '@/design/SheetTable.vue'
 import { csv, download } from '@/design/download'
 import { number, percent } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
+import { useAddressed } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
@@ -23,9 +24,9 @@ const INTERVALS: [Beta['interval'], string][] = [
   ['week', 'Weeks'],
   ['day', 'Days'],
 ]
-const interval = ref<Beta['interval']>('month')
-const years = ref(0)
-const index = ref('')
+const interval = useAddressed<Beta['interval']>('interval', 'month')
+const years = useAddressed<string>('years', '0')
+const index = useAddressed<string>('index', '')
 const { state, reload } = useAnswer(
   'beta',
   () => ({
@@ -33,16 +34,16 @@ const { state, reload } = useAnswer(
     query: {
       ...(session.asOf ? { as_of: session.asOf } : {}),
       interval: interval.value,
-      ...(years.value ? { years: years.value } : {}),
+      ...(years.value === '0' ? {} : { years: Number(years.value) }),
       ...(index.value ? { index: index.value } : {}),
     },
   }),
   ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/beta', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
-const windows: [number, string][] = [
-  [0, 'usual window'],
-  ...[1, 2, 3, 5, 10].map((of): [number, string] => [of, `${of} year${of > 1 ? 's' : ''}`]),
+const windows: [string, string][] = [
+  ['0', 'usual window'],
+  ...[1, 2, 3, 5, 10].map((of): [string, string] => [String(of), `${of} year${of > 1 ? 's' : ''}`]),
 ]
 const indices = computed<[string, string][]>(() => [
   ['', 'Home index'],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api, ask, type Figure, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import ChoiceField from '@/design/ChoiceField.vue'
@@ -9,6 +9,7 @@ import type { SheetColumn } from '@/design/sheet'
 import { changePercent, number, percent } from '@/design/format'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { useMargin } from '@/stores/margin'
+import { useAddressed } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 import { figure } from './peers'
 
@@ -17,7 +18,7 @@ const props = defineProps<{ ticker: string }>()
 const session = useSession()
 const margin = useMargin()
 /** Through which companies the line runs that says what its figures justify: 'kind', 'industry' or 'list' and its number. */
-const through = ref('kind')
+const through = useAddressed<string>('through', 'kind')
 const list = computed(() => (through.value.startsWith('list ') ? through.value.slice(5) : ''))
 const across = computed((): 'kind' | 'industry' | 'list' => (list.value ? 'list' : through.value === 'industry' ? 'industry' : 'kind'))
 const lists = useAnswer(

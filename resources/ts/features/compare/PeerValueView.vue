@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import ChoiceField from '@/design/ChoiceField.vue'
@@ -8,6 +8,7 @@ import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
 import { amount, changePercent, number } from '@/design/format'
 import { useNotices } from '@/stores/notices'
+import { useAddressed } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 
 /** What the shares are worth at each multiple of the peers, led through the bridge from the whole company to its shares. */
@@ -21,7 +22,7 @@ const CENTRES: [Centre, string][] = [
   ['weighted_mean', 'Mean by market value'],
   ['harmonic_mean', 'Harmonic mean'],
 ]
-const centre = ref<Centre>('median')
+const centre = useAddressed<Centre>('centre', 'median')
 const { state, reload } = useAnswer(
   'peer value',
   () => ({ ticker: props.ticker, query: { ...(session.asOf ? { as_of: session.asOf } : {}), centre: centre.value } }),

@@ -11,6 +11,7 @@ import { amount, number, percent, readNumber } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
 import ScatterPlot from '@/features/find/ScatterPlot.vue'
 import { useNotices } from '@/stores/notices'
+import { useAddressed } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 import TransactionEditor from './TransactionEditor.vue'
 
@@ -20,7 +21,15 @@ const session = useSession()
 const notices = useNotices()
 const queries = useQueryClient()
 const asOf = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
-const filter = reactive({ from: '', until: '', industry: '', country: '', buyer: '', least: '', most: '' })
+const filter = reactive({
+  from: useAddressed<string>('from', ''),
+  until: useAddressed<string>('until', ''),
+  industry: useAddressed<string>('industry', ''),
+  country: useAddressed<string>('country', ''),
+  buyer: useAddressed<string>('buyer', ''),
+  least: useAddressed<string>('least', ''),
+  most: useAddressed<string>('most', ''),
+})
 const million = (text: string): number | null => (readNumber(text) === null ? null : readNumber(text)! * 1e6)
 const query = computed(() => ({
   ...asOf.value,
@@ -135,8 +144,8 @@ async function choose(of: Transaction, isIn: boolean, reason: string | null): Pr
     notices.fail(error)
   }
 }
-const drawn = ref<Key>('ev_to_ebitda')
-const across = ref<'date' | 'size'>('date')
+const drawn = useAddressed<Key>('multiple', 'ev_to_ebitda')
+const across = useAddressed<'date' | 'size'>('against', 'date')
 const years = (day: string): number => Number(day.slice(0, 4)) + (Number(day.slice(5, 7)) - 0.5) / 12
 const points = computed(() =>
   (data.value?.transactions ?? []).flatMap((of) => {
