@@ -43,6 +43,41 @@ final class ExpectationsTest extends DemoTestCase
         }
     }
 
+    public function test_price_is_set_against_earnings_and_their_growth_and_not_against_a_fall(): void
+    {
+        $keys = [
+            'price_earnings_to_growth',
+            'price_to_earnings',
+            'earnings_per_share_growth_5y',
+            'forward_price_earnings_to_growth',
+            'forward_price_to_earnings',
+        ];
+        $known = $falling = 0;
+        foreach (['BRSW', 'GRME', 'TVRM', 'ULVL', 'MWPR', 'CWGW', 'ORTN', 'QSCW'] as $ticker) {
+            $figures = $this->getJson("/api/v1/companies/{$ticker}/metrics?keys=".implode(',', $keys))
+                ->assertOk()
+                ->json('figures');
+            [$peg, $multiple, $growth, $forward, $ahead] = array_map(static fn (string $key): ?float => $figures[$key]['value'], $keys);
+            if ($growth !== null && $growth <= 0) {
+                $this->assertSame('not_meaningful', $figures['price_earnings_to_growth']['state'], $ticker);
+                $falling++;
+            } elseif ($multiple !== null && $growth !== null) {
+                $this->assertEqualsWithDelta($multiple / (100 * $growth), $peg, 1e-9, $ticker);
+                $known++;
+            }
+            $expected = DB::table('observations')
+                ->where(['company_id' => $this->companyId($ticker), 'name' => 'expected_long_term_growth'])
+                ->where('day', '<=', self::TODAY)
+                ->orderByDesc('day')
+                ->value('value');
+            if ($ahead !== null && $expected > 0) {
+                $this->assertEqualsWithDelta($ahead / (100 * $expected), $forward, 1e-9, $ticker);
+            }
+        }
+        $this->assertGreaterThan(0, $known);
+        $this->assertGreaterThan(0, $falling);
+    }
+
     public function test_an_own_estimate_stands_beside_consensus_and_is_carried_into_valuations(): void
     {
         $keep = fn (string $line, int $year, float $value, string $note = ''): int => $this->putJson(
@@ -142,16 +177,14 @@ final class ExpectationsTest extends DemoTestCase
         }
         $told = $this->expectations('GRME');
         $this->assertSame(['2026-03-31', '2026-04-30', '2026-05-31', '2026-06-30'], $told['ratings']['days']);
-        $this->assertEquals([[1, 1, 0, 0], [0, 0, 1, 1], [0, 1, 1, 1]], [
-            $told['ratings']['buy'],
-            $told['ratings']['hold'],
-            $told['ratings']['sell'],
-        ]);
-        $this->assertEquals([[40, 30, 25, 25], [40, 40, 30, 30], [40, 20, 20, 20]], [
-            $told['targets']['mean'],
-            $told['targets']['high'],
-            $told['targets']['low'],
-        ]);
+        $this->assertEquals(
+            [[1, 1, 0, 0], [0, 0, 1, 1], [0, 1, 1, 1]],
+            [$told['ratings']['buy'], $told['ratings']['hold'], $told['ratings']['sell']],
+        );
+        $this->assertEquals(
+            [[40, 30, 25, 25], [40, 40, 30, 30], [40, 20, 20, 20]],
+            [$told['targets']['mean'], $told['targets']['high'], $told['targets']['low']],
+        );
         $this->assertContains('Quill: hold, target 30.00', array_column($told['notes'], 'title'));
         $titles = array_column($this->getJson('/api/v1/companies/GRME/timeline?kinds=broker')->json('items'), 'title');
         $this->assertContains('Tarn: sell, target 20.00', $titles);
@@ -183,18 +216,11 @@ final class ExpectationsTest extends DemoTestCase
     {
         foreach (['BRSW', 'GRME', 'YCFI'] as $ticker) {
             // Houses tell of a quarter in the weeks before its report.
-            $told = (int) DB::table('estimates')
-                ->where('company_id', $this->companyId($ticker))
-                ->whereRaw('period % 10 > 0')
-                ->max('day');
+            $told = (int) DB::table('estimates')->where('company_id', $this->companyId($ticker))->whereRaw('period % 10 > 0')->max('day');
             $day = Day::iso($told);
             $quarters = $this->expectations($ticker, $day)['quarters'];
             $this->assertNotSame([], $quarters, $ticker);
-            $results = array_column(
-                $this->getJson("/api/v1/companies/{$ticker}/results?as_of={$day}")->json('reports'),
-                null,
-                'quarter',
-            );
+            $results = array_column($this->getJson("/api/v1/companies/{$ticker}/results?as_of={$day}")->json('reports'), null, 'quarter');
             foreach ($quarters as $of) {
                 $this->assertArrayNotHasKey($of['quarter'], $results, 'not told yet');
                 $before = $results[substr($of['quarter'], 0, 3).((int) substr($of['quarter'], 3) - 1)];

@@ -33,6 +33,25 @@ final class MarketTest extends DemoTestCase
         $this->assertLessThan('2025-07-05', $market['labels'][0]);
     }
 
+    public function test_volumes_that_are_all_zero_are_drawn_and_say_that_nothing_traded(): void
+    {
+        $listing = $this->listingId('BRSW');
+        DB::table('bars')
+            ->where('listing_id', $listing)
+            ->update(['volume' => 0]);
+        DB::table('packed_rows')->where('source', 'bars')->where('owner', $listing)->delete();
+        $market = $this->market('BRSW', ['over' => '1y', 'averages' => 's50', 'studies' => 'momentum,strength,range']);
+        $this->assertSame([0], array_map(intval(...), array_values(array_unique($market['volume']))));
+        $this->assertNotContains(null, array_slice($market['close'], -20));
+        $figures = $this->getJson('/api/v1/companies/BRSW/metrics?keys=illiquidity,median_traded_value_3m,share_price')
+            ->assertOk()
+            ->json('figures');
+        $this->assertNull($figures['illiquidity']['value'], 'no price moves for a sum that was never traded');
+        $this->assertStringContainsString('trad', $figures['illiquidity']['reason']);
+        $this->assertEquals(0, $figures['median_traded_value_3m']['value'], 'what was traded is told: nothing');
+        $this->assertGreaterThan(0, $figures['share_price']['value']);
+    }
+
     public function test_averages_and_studies_know_the_time_before_the_period(): void
     {
         $all = $this->market('BRSW', ['over' => 'all', 'averages' => 's200,e20', 'studies' => 'momentum,strength,bands']);
@@ -48,11 +67,7 @@ final class MarketTest extends DemoTestCase
                 $this->assertSame(array_slice($all['studies'][$i]['lines'][$j]['values'], -$n), $line['values']);
             }
         }
-        $this->assertEqualsWithDelta(
-            array_sum(array_slice($all['close'], -200)) / 200,
-            $month['averages'][0]['values'][$n - 1],
-            1e-3,
-        );
+        $this->assertEqualsWithDelta(array_sum(array_slice($all['close'], -200)) / 200, $month['averages'][0]['values'][$n - 1], 1e-3);
         $this->assertSame(['s200', 'e20'], array_column($all['averages'], 'key'));
         $this->assertNotSame([], $all['crosses']);
         foreach ($all['crosses'] as $cross) {
@@ -68,7 +83,10 @@ final class MarketTest extends DemoTestCase
         $before = ini_get('serialize_precision');
         $listing = $this->listingId('BRSW');
         $last = DB::table('bars')->where('listing_id', $listing)->max('day');
-        DB::table('bars')->where('listing_id', $listing)->where('day', $last)->update(['volume' => 12_345_678_901]);
+        DB::table('bars')
+            ->where('listing_id', $listing)
+            ->where('day', $last)
+            ->update(['volume' => 12_345_678_901]);
         $market = $this->market('BRSW', ['over' => '1m', 'averages' => 's50']);
         $n = count($market['labels']) - 1;
         $this->assertSame(12_345_678_901, $market['volume'][$n]);
@@ -115,7 +133,9 @@ final class MarketTest extends DemoTestCase
     {
         $query = ['over' => '3y', 'averages' => 's50', 'studies' => 'range,strength'];
         $before = $this->market('BRSW', $query);
-        $line = $this->postJson('/api/v1/companies/BRSW/drawn-lines', ['name' => 'Floor', 'from_price' => 40])->assertCreated()->json();
+        $line = $this->postJson('/api/v1/companies/BRSW/drawn-lines', ['name' => 'Floor', 'from_price' => 40])
+            ->assertCreated()
+            ->json();
         $this->assertSame('2026-06-30', $line['drawn_on']);
         $day = (int) DB::table('bars')->where('listing_id', $this->listingId('BRSW'))->max('day');
         DB::table('drawn_lines')->update(['drawn_on' => Day::plus($day, -1)]);
@@ -126,12 +146,15 @@ final class MarketTest extends DemoTestCase
             'ratio' => 4,
         ]);
         foreach (['bars', 'hourly_bars'] as $table) {
-            DB::table($table)->where('listing_id', $this->listingId('BRSW'))->where('day', $day)->update([
-                'open' => DB::raw('open / 4'),
-                'high' => DB::raw('high / 4'),
-                'low' => DB::raw('low / 4'),
-                'close' => DB::raw('close / 4'),
-            ]);
+            DB::table($table)
+                ->where('listing_id', $this->listingId('BRSW'))
+                ->where('day', $day)
+                ->update([
+                    'open' => DB::raw('open / 4'),
+                    'high' => DB::raw('high / 4'),
+                    'low' => DB::raw('low / 4'),
+                    'close' => DB::raw('close / 4'),
+                ]);
         }
         $after = $this->market('BRSW', $query);
         $quarter = static fn (array $line): array => array_map(static fn (?float $x): ?float => $x === null ? null : $x / 4, $line);
@@ -176,9 +199,20 @@ final class MarketTest extends DemoTestCase
         $bars = static fn () => DB::table('bars')->where('listing_id', $listing);
         $all = function (): array {
             $answers = [];
-            foreach (['market?over=all&averages=s50,e20&studies=momentum,strength,stochastic,range,bands', 'market?span=week',
-                'market?span=hour', 'comparison?with=index,industry', 'earning-power', 'downturns', 'picture'] as $address) {
-                $answers[] = $this->getJson("/api/v1/companies/BRSW/{$address}")->assertOk()->json();
+            foreach (
+                [
+                    'market?over=all&averages=s50,e20&studies=momentum,strength,stochastic,range,bands',
+                    'market?span=week',
+                    'market?span=hour',
+                    'comparison?with=index,industry',
+                    'earning-power',
+                    'downturns',
+                    'picture',
+                ] as $address
+            ) {
+                $answers[] = $this->getJson("/api/v1/companies/BRSW/{$address}")
+                    ->assertOk()
+                    ->json();
             }
 
             return $answers[0];
@@ -224,7 +258,9 @@ final class MarketTest extends DemoTestCase
         $list = $this->postJson('/api/v1/lists', ['name' => 'Salt and ferries', 'tickers' => ['BRSW', 'ULVL']])->json('id');
         $of = fn (string $with, string $dividends): array => $this->getJson(
             "/api/v1/companies/GRME/comparison?over=3y&dividends={$dividends}&with={$with}",
-        )->assertOk()->json();
+        )
+            ->assertOk()
+            ->json();
         $compared = $of("index,industry,BRSW,list:{$list}", '1');
         $this->assertSame(['GRME', 'index', 'industry', 'BRSW', "list:{$list}"], array_column($compared['lines'], 'key'));
         foreach ($compared['lines'] as $line) {
@@ -291,7 +327,9 @@ final class MarketTest extends DemoTestCase
             'from_price' => 20,
             'to_day' => '2026-06-20',
             'to_price' => 25,
-        ])->assertCreated()->json();
+        ])
+            ->assertCreated()
+            ->json();
         $this->assertEqualsWithDelta(20 + 0.5 * Day::between(20260610, Day::parse(end($market['labels']))), $line['now'], 1e-4);
         $this->putJson("/api/v1/drawn-lines/{$level['id']}", ['name' => 'Lower', 'from_price' => 28])->assertOk();
         $kept = $this->getJson('/api/v1/companies/BRSW/drawn-lines')->json();
@@ -318,7 +356,9 @@ final class MarketTest extends DemoTestCase
      */
     private function market(string $ticker, array $query): array
     {
-        return $this->getJson("/api/v1/companies/{$ticker}/market?".http_build_query($query))->assertOk()->json();
+        return $this->getJson("/api/v1/companies/{$ticker}/market?".http_build_query($query))
+            ->assertOk()
+            ->json();
     }
 
     private function listingId(string $ticker): int

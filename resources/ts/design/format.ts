@@ -13,6 +13,9 @@ export function number(value: number, digits: number): string {
   return value < 0 && Number(text.replaceAll(THIN, '')) !== 0 ? MINUS + text : text
 }
 
+/** A count with its word: 1 touch, 2 touches. */
+export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
+
 /** Name of a month from 1 to 12. */
 export const month = (of: number): string => new Date(2020, of - 1, 1).toLocaleString('en-GB', { month: 'long' })
 

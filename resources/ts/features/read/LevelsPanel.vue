@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client'
 import CommitInput from '@/design/CommitInput.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
-import { number, percent } from '@/design/format'
+import { counted, number, percent } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import type { DrawnLine, DrawnLines } from './drawnLines'
 import type { Market } from './priceChart'
@@ -28,7 +28,7 @@ const columns = computed<SheetColumn<Level>[]>(() => [
     by: (of) => side(of) * of.percent,
   },
   { key: 'ranges', head: 'in average ranges', of: (of) => number(of.ranges, 1), by: (of) => of.ranges },
-  { key: 'touches', head: 'Touches', of: (of) => `${of.touches}: ${of.highs} highs, ${of.lows} lows`, by: (of) => of.touches },
+  { key: 'touches', head: 'Touches', of: (of) => `${of.touches}: ${counted(of.highs, 'high')}, ${counted(of.lows, 'low')}`, by: (of) => of.touches },
   { key: 'last', head: 'Last', of: (of) => of.last, by: (of) => of.last },
 ])
 const close = computed(() => [...props.market.close].reverse().find((of) => of !== null) ?? 0)

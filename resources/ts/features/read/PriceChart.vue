@@ -6,7 +6,7 @@ import { useAnswer } from '@/api/answer'
 import type { Happening, Overlay } from '@/design/chart/series'
 import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
-import { amount, number } from '@/design/format'
+import { amount, counted, number } from '@/design/format'
 import { useSession } from '@/stores/session'
 import { useNotices } from '@/stores/notices'
 import { barOf, KINDS, opens } from './happenings'
@@ -91,7 +91,7 @@ const overlays = computed<Overlay[]>(() => {
     level && chosen.value.levels
       ? [
           {
-            name: `${i ? 'Next above' : 'Next below'} ${number(level.price, 2)}, ${level.touches} touches`,
+            name: `${i ? 'Next above' : 'Next below'} ${number(level.price, 2)}, ${counted(level.touches, 'touch', 'touches')}`,
             from: { label: null, value: level.price },
             own: false,
             below: i === 0,
