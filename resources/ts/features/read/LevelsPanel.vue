@@ -28,7 +28,12 @@ const columns = computed<SheetColumn<Level>[]>(() => [
     by: (of) => side(of) * of.percent,
   },
   { key: 'ranges', head: 'in average ranges', of: (of) => number(of.ranges, 1), by: (of) => of.ranges },
-  { key: 'touches', head: 'Touches', of: (of) => `${of.touches}: ${counted(of.highs, 'high')}, ${counted(of.lows, 'low')}`, by: (of) => of.touches },
+  {
+    key: 'touches',
+    head: 'Touches',
+    of: (of) => `${of.touches}: ${counted(of.highs, 'high')}, ${counted(of.lows, 'low')}`,
+    by: (of) => of.touches,
+  },
   { key: 'last', head: 'Last', of: (of) => of.last, by: (of) => of.last },
 ])
 const close = computed(() => [...props.market.close].reverse().find((of) => of !== null) ?? 0)
