@@ -38,7 +38,8 @@ return [
         'a_transaction_was_deleted' => 'Deleted: {acquirer} bought {target}',
         'a_transaction_was_entered' => 'Entered: {acquirer} bought {target}',
         'a_whole_number' => 'a whole number',
-        'a_workbook_takes_at_most_rows' => 'A workbook takes at most {number} rows and this table has {number2}. Take CSV or JSON, or '.'tighten the screen.',
+        'a_workbook_takes_at_most_rows' => 'A workbook takes at most {number} rows and this table has {number2}. Take CSV or JSON, or '.
+            'tighten the screen.',
         'amount_in_exchange_rate_into' => 'amount in {reportingCurrency} × exchange rate into {tradingCurrency}',
         'amounts' => 'Amounts',
         'an_administrator' => 'an administrator',
@@ -52,7 +53,8 @@ return [
         'an_xbrl_json_report_may_have' => 'An xBRL-JSON report may have 200 MB; hand in larger ones as xBRL-CSV',
         'and_more_tickers' => ' and {count} more',
         'another_company_is_called' => 'another company is called "{now}"',
-        'another_import_or_refresh_is_writing' => 'Another import or refresh is writing: nothing was stored. Store it again when that '.'is done.',
+        'another_import_or_refresh_is_writing' => 'Another import or refresh is writing: nothing was stored. Store it again when that '.
+            'is done.',
         'as_of' => 'As of',
         'aspect_businesses' => 'Mix of businesses',
         'aspect_gross_margin' => 'Gross margin',
@@ -119,7 +121,8 @@ return [
         'ends_on_and_cannot_have_been' => '{period} ends on {day} and cannot have been public on {day2}',
         'ends_on_and_cannot_have_been_public' => '{period} ends on {day} and cannot have been public on {day2}.',
         'entry_above' => 'An entry by the levels needs a close above {above}, {percent} % or {ranges} average ranges up from here.',
-        'entry_above_all_levels' => 'The last close is above all levels of the period: none stands in its way, and none tells where an '.'entry would begin.',
+        'entry_above_all_levels' => 'The last close is above all levels of the period: none stands in its way, and none tells where an '.
+            'entry would begin.',
         'entry_has_no_level_below' => 'No level stands below to tell where it would have been wrong.',
         'entry_has_no_level_beyond' => 'No level stands beyond it.',
         'entry_next' => 'The next level beyond stands at {next}, {gain} % on.',
@@ -139,7 +142,8 @@ return [
         'few_peers_make_a_group' => '{count} peers are in; {least} to {most} truly comparable ones are enough.',
         'figures_such_as_can_have_thousands' => 'Figures such as "1{sign}234" can have thousands or decimals; they are read with '.
             '"{sign2}" for decimals. Choose the other sign, or take it.',
-        'figures_under_are_those_stored_for' => '{ticker}: {count} figures under {period} are those stored for {period2}. A column '.'seems to be shifted.',
+        'figures_under_are_those_stored_for' => '{ticker}: {count} figures under {period} are those stored for {period2}. A column '.
+            'seems to be shifted.',
         'for_one_2' => '{tradingCurrency} for one {reportingCurrency}',
         'from' => '{code}:{ticker} from {day}',
         'from_2' => '{period}{how} from {name}',
@@ -181,14 +185,17 @@ return [
         'is_neither_a_purchase_nor_a' => '"{direction}" is neither a purchase nor a sale',
         'is_neither_business_region_driver_nor' => '"{text}" is neither business, region, driver nor class of shares',
         'is_neither_buy_sell_nor_dividend' => '"{text}" is neither buy, sell nor dividend',
-        'is_neither_name_sector_currency_nor_year_end' => '"{attribute}" is neither name, sector, reporting currency nor fiscal year '.'end',
+        'is_neither_name_sector_currency_nor_year_end' => '"{attribute}" is neither name, sector, reporting currency nor fiscal year '.
+            'end',
         'is_neither_yes_nor_no' => '"{main}" is neither yes nor no',
         'is_no_advice' => '"{text}" is no advice to buy, hold or sell. Write one of these words, or one that houses use for it.',
-        'is_no_code_of_an_exchange_country' => '"{text}" is no code. An exchange has two to eight letters or digits, a country two '.'letters, a currency three',
+        'is_no_code_of_an_exchange_country' => '"{text}" is no code. An exchange has two to eight letters or digits, a country two '.
+            'letters, a currency three',
         'is_no_currency_code_of_three' => '"{text}" is no currency code of three letters',
         'is_no_currency_code_of_three_letters' => '"{currency}" is no currency code of three letters',
         'is_no_fiscal_period' => '"{text}" is no fiscal period such as 2023, Q1 2024 or 2023-12-31',
-        'is_no_fiscal_period_write_the' => '{period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a '.'quarter, 6 or 7 for a half year.',
+        'is_no_fiscal_period_write_the' => '{period} is no fiscal period: write the year and a 0 for the year itself, 1 to 4 for a '.
+            'quarter, 6 or 7 for a half year.',
         'is_no_isic_division_or_class' => '"{text}" is no ISIC division or class',
         'is_no_isic_division_or_class_write' => '"{sector}" is no ISIC division or class. Write its number, such as 26',
         'is_no_isin_its_check_digit' => '"{isin}" is no ISIN: its check digit does not fit. Leave it empty if you do not know it',
@@ -208,7 +215,8 @@ return [
         'is_written_with_a_minus_it' => '{label} is written with a minus; it is taken as a positive amount, as its name says.',
         'it_came_with_an_import_take_that' => 'It came with the import of {name}. Take that back under Imports',
         'it_cannot_be_deleted' => 'It cannot be deleted',
-        'it_cannot_be_told_of_any' => 'It cannot be told of any sheet of the workbook what it holds. Add a heading row to the one that '.'is meant',
+        'it_cannot_be_told_of_any' => 'It cannot be told of any sheet of the workbook what it holds. Add a heading row to the one that '.
+            'is meant',
         'it_cannot_be_told_what_the' => 'It cannot be told what the table holds: no heading names a date and a close, a line and a '.
             'period, or fiscal periods across. Add a heading row',
         'it_costs_less_than_peers' => '{label}: {own}, which is {percent} % less than the peers\' median of {median}.',
@@ -228,7 +236,8 @@ return [
         'it_reports_in_another_currency' => 'It reports in {currency}, not {own}.',
         'it_was_announced_after_today' => '{day} has not come yet: a past transaction was announced before.',
         'its_fiscal_year_ends_in_month' => 'Its fiscal year ends in month {month}, not {own}: calendar years compare better.',
-        'its_gross_margin_is_much_higher' => 'Its gross margin, {margin} %, is more than one and a half times the '.'subject\'s {own} %: it may sell something else.',
+        'its_gross_margin_is_much_higher' => 'Its gross margin, {margin} %, is more than one and a half times the '.
+            'subject\'s {own} %: it may sell something else.',
         'its_name_and_kind_cannot_change' => 'Its name and kind cannot change',
         'jsonl_breaks_off_in_line_the' => '{table}.jsonl breaks off in line {count}: the archive is damaged; nothing was read',
         'jsonl_is_broken_in_line_nothing' => '{table}.jsonl is broken in line {count}; nothing was read',
@@ -254,11 +263,13 @@ return [
         'members_of' => 'Members of {index}',
         'more_is_paid_than_justified' => 'Over {companies} companies of its kind, what it grows, earns and risks would '.
             'go with {justified}; {percent} % above that is left unexplained (the line explains {explained} % of the differences).',
-        'more_peers_than_are_needed' => '{count} peers are in; {least} to {most} truly comparable ones are enough, and '.'each more is a little less like it.',
+        'more_peers_than_are_needed' => '{count} peers are in; {least} to {most} truly comparable ones are enough, and '.
+            'each more is a little less like it.',
         'multiple_of_a_calendar_year' => '{label}, calendar {year}',
         'names_a_unit_that_does_not' => 'names a unit that does not exist',
         'names_the_context_which_does_not' => 'names the context "{context}", which does not exist',
-        'new_accounts_are_closed_here_ask' => 'New accounts are closed here. Ask an administrator of this installation for an '.'invitation, and open its link.',
+        'new_accounts_are_closed_here_ask' => 'New accounts are closed here. Ask an administrator of this installation for an '.
+            'invitation, and open its link.',
         'nine_months_contradict_the_quarter' => '{label} of {period} is given as {given}, and nine months ({place}) less what was '.
             'before make {derived}. Leave one of them out, or take the quarter as it is given.',
         'nine_months_need_the_six_before' => '{label} of nine months is no quarter, and nothing is known of the six months before. '.
@@ -274,7 +285,8 @@ return [
         'no_currency_is_named_amounts_are' => 'No currency is named: amounts are taken as {currency}, in which {name} reports.',
         'no_exchange_has_the_code_the' => 'no exchange has the code "{code}"; the exchanges are {exchanges}',
         'no_exchange_is_simulated_here' => 'No exchange is simulated here. bin/demo makes an installation with one.',
-        'no_exchange_rate_of_is_known_so' => 'No exchange rate of {currency} is known, so amounts in it cannot be compared with '.'others. Enter it.',
+        'no_exchange_rate_of_is_known_so' => 'No exchange rate of {currency} is known, so amounts in it cannot be compared with '.
+            'others. Enter it.',
         'no_file_came_through_the_largest' => 'No file came through{why}. The largest taken is {size}B.',
         'no_index_is_set_for_so' => 'No index is set for {name}, so beta and what rests on it cannot be computed. Choose one.',
         'no_label_is_known_say_which' => 'No line is known by {labels}. Say which lines they are',
@@ -285,7 +297,8 @@ return [
         'no_such_payment' => '"{payment}" is no way to pay; there are {payments}.',
         'no_such_premium' => 'A premium of {premium} % cannot be.',
         'no_temporary_stream' => 'No temporary stream.',
-        'no_ten_year_government_yield_is' => 'No ten-year government yield is known, so neither cost of equity nor a cash-flow value '.'can be proposed. Enter it.',
+        'no_ten_year_government_yield_is' => 'No ten-year government yield is known, so neither cost of equity nor a cash-flow value '.
+            'can be proposed. Enter it.',
         'nobody_holds_a_negative_number_of' => 'nobody holds a negative number of shares',
         'nobody_sells_less_than_nothing' => 'Nobody sells for less than nothing: revenue is not negative.',
         'not_computed_yet' => 'Not computed yet',
@@ -307,7 +320,8 @@ return [
         'one_of_its_lists_does_not' => 'one of its lists does not exist any more. Take it out of the universe.',
         'one_peer_is_no_group' => 'One peer is no group: its lines are that company\'s own figures.',
         'only_a_stored_import_can_be' => 'Only a stored import can be undone',
-        'only_an_editor_may_store_figures' => 'Only an editor may store figures for all. Ask an editor of this installation, or for '.'the role.',
+        'only_an_editor_may_store_figures' => 'Only an editor may store figures for all. Ask an editor of this installation, or for '.
+            'the role.',
         'only_an_editor_may_take_back' => 'Only an editor may take back what was stored for all.',
         'only_may_do_this_ask_one' => 'Only {who} may do this. Ask one to do it, or for the role.',
         'ordinary_shares' => 'Ordinary shares',
@@ -324,7 +338,8 @@ return [
         'part_peer' => 'peer',
         'part_subject' => 'company',
         'positions_without_a_day_count_as' => 'Positions without a day count as bought on {day}, the latest day there is.',
-        'prices_dividends_or_splits_that_came' => 'Prices, dividends or splits that came later belong to listings of this import. Undo '.'those first',
+        'prices_dividends_or_splits_that_came' => 'Prices, dividends or splits that came later belong to listings of this import. Undo '.
+            'those first',
         'rates_are_read_as_per_cent' => '{label}: values without a sign are read as per cent a year.',
         'rates_without_a_sign_are_fractions' => '{label}: the values bear no per cent sign and none is above one, so {written} is read '.
             'as {percent} a year. Accept that, write a per cent sign, or choose per cent as the scale.',
@@ -339,7 +354,8 @@ return [
         'screen' => 'Screen',
         'screen_of_name' => 'screen "{name}"',
         'screens_belong_to_a_user_sign' => 'screens belong to a user; sign in.',
-        'screens_that_start_from_each_others' => 'screens that start from each other\'s survivors are more than {deepest} deep, or go '.'round in a circle.',
+        'screens_that_start_from_each_others' => 'screens that start from each other\'s survivors are more than {deepest} deep, or go '.
+            'round in a circle.',
         'series_credit_spread' => 'Spread of corporate bonds',
         'series_inflation_rate' => 'Consumer prices on the year before',
         'series_output_growth' => 'Output on the year before',
@@ -358,14 +374,16 @@ return [
         'stays_because_something_is_built_on' => '"{name}" stays, because something is built on it ({what}: {count})',
         'stored_as_import' => 'stored as import {id}',
         'struck_out' => 'Struck out',
-        'the_adjusted_close_is_not_stored' => 'The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. '.'Import those too.',
+        'the_adjusted_close_is_not_stored' => 'The adjusted close is not stored: Logion adjusts by the splits and dividends it knows. '.
+            'Import those too.',
         'the_answer_cannot_be_written' => 'The answer cannot be written.',
         'the_archive_cannot_be_written_to' => 'The archive cannot be written to {path}',
         'the_archive_could_not_be_finished' => 'The archive could not be finished: is the disk full?',
         'the_archive_has_an_entry_that' => 'The archive has an entry that cannot be read',
         'the_archive_has_no' => 'The archive has no "{entry}"',
         'the_archive_has_no_readable' => 'The archive has no readable "{entry}"',
-        'the_archive_has_other_rows_than_it_says' => '{table}.jsonl holds {count} rows and the archive says {written}: it is damaged; '.'nothing was read',
+        'the_archive_has_other_rows_than_it_says' => '{table}.jsonl holds {count} rows and the archive says {written}: it is damaged; '.
+            'nothing was read',
         'the_archive_holds_files_are_the' => 'The archive holds {numFiles} files; 5 000 are the most',
         'the_archive_holds_no_xbrl_csv' => 'The archive holds no xBRL-CSV report: no JSON file in it names tables',
         'the_archive_is_neither_a_workbook' => 'The archive is neither a workbook (XLSX, ODS) nor an xBRL-CSV report',
@@ -374,7 +392,8 @@ return [
         'the_change_is_already_undone' => 'The change is already undone',
         'the_code_of_an_exchange_has' => 'The code of an exchange has two to eight letters or digits.',
         'the_company_has_no_price_on' => 'The company has no price on that day, so there is nothing to compare a value with.',
-        'the_database_cannot_be_written_nothing' => 'The database cannot be written: nothing was stored. Check the permissions of its '.'file.',
+        'the_database_cannot_be_written_nothing' => 'The database cannot be written: nothing was stored. Check the permissions of its '.
+            'file.',
         'the_disk_is_full_nothing_was' => 'The disk is full: nothing was stored. Make room and store it again.',
         'the_dividend_is_in_the_share' => 'the dividend is in {currency}, the share trades in {trading}',
         'the_equity_risk_premium_is_a' => 'The equity risk premium is a fraction a year between 0 and 0.3: 5 % is 0.05.',
@@ -399,14 +418,17 @@ return [
         'the_file_is_a_table_not' => 'The file is a table, not a report',
         'the_file_is_already_stored_undo' => 'The file is already stored. Undo it first, or hand it in again',
         'the_file_is_empty' => 'The file is empty',
-        'the_file_is_neither_a_text' => 'The file is neither a text nor a workbook that can be read: CSV, XLSX, ODS, xBRL-JSON, '.'xBRL-CSV and XBRL are',
+        'the_file_is_neither_a_text' => 'The file is neither a text nor a workbook that can be read: CSV, XLSX, ODS, xBRL-JSON, '.
+            'xBRL-CSV and XBRL are',
         'the_file_is_no_archive_of' => 'The file is no archive of this program, or of another version',
-        'the_file_is_not_a_readable' => 'The file is not a readable zip archive: it is broken or was cut off. Save it again and upload '.'the new copy',
+        'the_file_is_not_a_readable' => 'The file is not a readable zip archive: it is broken or was cut off. Save it again and upload '.
+            'the new copy',
         'the_file_is_not_a_text' => 'The file is not a text',
         'the_file_is_not_an_xbrl' => 'The file is not an XBRL instance: it has no contexts',
         'the_file_is_not_an_xbrl_json' => 'The file is not an xBRL-JSON report: {why}',
         'the_file_is_xml_but_neither' => 'The file is XML but neither an XBRL instance nor a page with inline facts',
-        'the_file_names_no_scale_figures' => 'The file names no scale. Figures stored of {name} are of the same size if its amounts '.'are {words}, so they are taken so.',
+        'the_file_names_no_scale_figures' => 'The file names no scale. Figures stored of {name} are of the same size if its amounts '.
+            'are {words}, so they are taken so.',
         'the_file_of_the_paper_is_gone' => 'The file of {name} is gone from this installation. Attach it again.',
         'the_finding_is_no_longer_there' => 'The finding is no longer there: the figures have changed since. Reload the list.',
         'the_fiscal_years_of_end_in' => 'The fiscal years of {name} end in month {year_end}. Does it call a year by the calendar year '.
@@ -414,7 +436,8 @@ return [
         'the_formula_cannot_be_understood' => 'The formula cannot be understood',
         'the_heading_names_no_scale_of' => 'The heading names no scale of the amounts.',
         'the_heading_says' => 'The heading says "{words}".',
-        'the_history_that_looks_at_has' => 'The history that "{formula}" looks at has not been computed for this day yet. Start the '.'refresh and wait for it.',
+        'the_history_that_looks_at_has' => 'The history that "{formula}" looks at has not been computed for this day yet. Start the '.
+            'refresh and wait for it.',
         'the_import_is_being_worked_on' => 'The import is being worked on or already stored; its mapping cannot change now.',
         'the_invitation_was_used_already_or' => 'The invitation was used already or has run out. Ask for another.',
         'the_isin_belongs_to_another_security' => 'The ISIN {isin} belongs to another security',
@@ -423,15 +446,18 @@ return [
             'Correct the day, or take it, and everything is looked at from that day.',
         'the_listing_belongs_to_another_class' => '{ticker} is the listing of another class of the company',
         'the_margin_of_safety_must_lie' => 'The margin of safety must lie between 0 and 95 %.',
-        'the_only_listing_of_a_share_stays' => '{ticker} is the only listing of the share. Remove the company, or list the share '.'elsewhere first',
+        'the_only_listing_of_a_share_stays' => '{ticker} is the only listing of the share. Remove the company, or list the share '.
+            'elsewhere first',
         'the_paper_is_empty' => '{name} is empty.',
         'the_paper_is_not_what_its_name_says' => '{name} is not what its name says: its content is {is}. Save it anew as what it is.',
-        'the_paper_is_of_no_known_kind' => '{name} is of no kind that can be kept. Attach a PDF, a text (.txt, .md, .csv) or a picture '.'(.png, .jpg, .gif, .webp).',
+        'the_paper_is_of_no_known_kind' => '{name} is of no kind that can be kept. Attach a PDF, a text (.txt, .md, .csv) or a picture '.
+            '(.png, .jpg, .gif, .webp).',
         'the_paper_is_too_large' => '{name} has {size} MB; a paper may have {most} at most. Attach a part of it, or a smaller copy.',
         'the_period_ends_before_it_begins' => 'the period "{text}" ends before it begins',
         'the_period_has_no_trading_days' => 'The period has no trading days. Begin it earlier.',
         'the_period_has_no_trading_days_begin' => 'The period has no trading days. Begin it earlier or end it later.',
-        'the_prices_are_monthly_daily_figures' => '{ticker}: the prices are monthly. Daily figures such as volatility need daily '.'prices.',
+        'the_prices_are_monthly_daily_figures' => '{ticker}: the prices are monthly. Daily figures such as volatility need daily '.
+            'prices.',
         'the_prices_contradict_each_other_high' => 'The prices contradict each other: high {high}, low {low}, close {close}{volume}',
         'the_report_does_not_say_when' => 'The report does not say when it was filed: its figures count from {filedAfter} days after '.
             'the end of their year, half of that after a quarter. Name the day if you know it.',
@@ -442,7 +468,8 @@ return [
         'the_session_has_ended' => 'The session has ended',
         'the_share_has_from_as_its' => 'the share has {exchange}:{ticker} from {since} as its main listing at that time',
         'the_share_would_have_no_main' => 'the share would have no main listing; leave "main" empty or write yes',
-        'the_simulation_was_made_by_another' => 'The exchange was simulated by another version of the program and cannot go on. Make '.'it anew with bin/demo --fresh.',
+        'the_simulation_was_made_by_another' => 'The exchange was simulated by another version of the program and cannot go on. Make '.
+            'it anew with bin/demo --fresh.',
         'the_start' => 'the start',
         'the_table_does_not_say_when' => 'The table does not say when its figures became public: they count from {filedAfter} days '.
             'after the end of their year, half of that after a quarter.',
@@ -453,14 +480,16 @@ return [
             'correct the currency if the heading means another thing',
         'the_table_names_no_scale_figures' => 'The table names no scale. Figures stored of {name} are of the same size if its amounts '.
             'are {words}, so they are taken so.',
-        'the_table_names_two_scales_of' => 'The table names two scales of its amounts. Say which counts: amounts as they stand, '.'thousands, millions or billions.',
+        'the_table_names_two_scales_of' => 'The table names two scales of its amounts. Say which counts: amounts as they stand, '.
+            'thousands, millions or billions.',
         'the_tax_rate_is_a_fraction' => 'The tax rate is a fraction between 0 and 0.9: 25 % is 0.25.',
         'the_value_per_share_must_be' => 'The value per share must be more than zero.',
         'the_work_has_ended_so_there' => 'The work has ended, so there is nothing to cancel.',
         'the_work_was_interrupted_nothing_was' => 'The work was interrupted; nothing was stored. Store it again.',
         'the_workbook_has_more_than_mb' => 'The workbook has more than 200 MB of texts; save the sheet as CSV',
         'the_year_is_already_reported' => 'FY {year} is already reported. Estimate FY {next} or a later one.',
-        'their_fiscal_years_end_in_different' => 'The fiscal year of {name} ends in month {month}, that of {into} in month {month2}. '.'Correct the one that is wrong first',
+        'their_fiscal_years_end_in_different' => 'The fiscal year of {name} ends in month {month}, that of {into} in month {month2}. '.
+            'Correct the one that is wrong first',
         'there_are_no_lists_of_the' => 'there are no lists of the kind "{kind}".',
         'there_is_already_a_company' => 'There is already a company "{name}"',
         'there_is_already_a_company_choose' => 'There is already a company "{name}" ({ticker}); choose it instead of making a new one',
@@ -474,11 +503,14 @@ return [
         'there_is_no_series_write_one' => 'There is no series "{name}". Write one of {known}, or exchange_rate: and a currency',
         'there_is_no_statement_line' => 'There is no statement line "{line}".',
         'there_is_no_such_exchange_make' => 'There is no such exchange. Make it first.',
-        'there_is_no_value_to_hand_over' => 'There is no value to hand over: no multiple of the group meets a figure of '.'the company that is above nothing.',
+        'there_is_no_value_to_hand_over' => 'There is no value to hand over: no multiple of the group meets a figure of '.
+            'the company that is above nothing.',
         'there_is_nothing_at_this_address' => 'There is nothing at this address.',
         'there_is_nothing_of_that_number' => 'There is nothing of that number, or it belongs to somebody else.',
-        'there_would_be_rebalancing_dates_at' => 'There would be {count} rebalancing dates; at most {most_dates} are tested. Rebalance '.'less often, or shorten the period.',
-        'they_report_in_different_currencies' => '{name} reports in {currency} and {into} in {currency2}. Correct the one that is '.'wrong first',
+        'there_would_be_rebalancing_dates_at' => 'There would be {count} rebalancing dates; at most {most_dates} are tested. Rebalance '.
+            'less often, or shorten the period.',
+        'they_report_in_different_currencies' => '{name} reports in {currency} and {into} in {currency2}. Correct the one that is '.
+            'wrong first',
         'they_trade_in_different_currencies' => '{code} trades in {currency} and {into} in {currency2}. Correct the one that is wrong; '.
             'two exchanges with different currencies are not one.',
         'this_installation_is_not_in_demo' => 'This installation is not in demo mode, so there is no demo account.',

@@ -30,11 +30,39 @@ final readonly class CasePrices
         return $price === null || $this->price <= 0 ? null : $price / $this->price - 1;
     }
 
+    /** What the good case lies above the price for each part the bad one lies below it; null where that one does not. */
+    public function ratio(): ?float
+    {
+        [$best, $worst] = [$this->prices['bull'], $this->prices['bear']];
+
+        return $best === null || $worst === null || $this->price <= $worst ? null : ($best - $this->price) / ($this->price - $worst);
+    }
+
     /** Gain of the good case for each part of loss of the bad one; null where one is no gain or the other no loss. */
     public function gainToLoss(): ?float
     {
-        [$gain, $loss] = [$this->upside('bull'), $this->upside('bear')];
+        $ratio = $this->ratio();
 
-        return $gain === null || $loss === null || $gain <= 0 || $loss >= 0 ? null : $gain / -$loss;
+        return $ratio === null || $ratio <= 0 ? null : $ratio;
+    }
+
+    /**
+     * What a case returns a year, dividends collected on the way and not put to work again.
+     *
+     * @param  'bear'|'base'|'bull'  $case
+     */
+    public function annualReturn(string $case, float $dividends, float $years): ?float
+    {
+        $price = $this->prices[$case];
+
+        return $price === null || $price + $dividends <= 0 || $years <= 0 || $this->price <= 0
+            ? null
+            : (($price + $dividends) / $this->price) ** (1 / $years) - 1;
+    }
+
+    /** The price from which the middling case returns so much a year. */
+    public function priceForReturn(float $rate, float $dividends, float $years): ?float
+    {
+        return $this->prices['base'] === null ? null : ($this->prices['base'] + $dividends) / (1 + $rate) ** $years;
     }
 }

@@ -35,7 +35,7 @@ final class CoreRooms
         'Dividend' => ['Figure', 'Market', 'Metric', 'Reporting'],
         'Portfolio' => ['Market', 'Statistics', 'Time'],
         'BackTest' => ['Portfolio', 'Time'],
-        'Valuation' => ['Capital', 'Figure', 'Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
+        'Valuation' => ['Capital', 'Driver', 'Figure', 'Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
         'Multiple' => ['Statistics', 'Valuation'],
         'Peer' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Multiple', 'Statistics', 'Time'],
         'Transaction' => ['Multiple', 'Statistics', 'Valuation'],

@@ -16,6 +16,7 @@ use Tests\Core\Golden\PeerCases;
 use Tests\Core\Golden\ReturnsAndRiskCases;
 use Tests\Core\Golden\StatisticsCases;
 use Tests\Core\Golden\ValuationCases;
+use Tests\Core\Golden\ValueMethodCases;
 
 /**
  * Independently computed figures. The directory can be replaced by LOGION_GOLDEN_DIR (same file names and shapes).
@@ -31,6 +32,7 @@ final class GoldenTest extends TestCase
             ...IndicatorCases::all(),
             ...CapitalCases::all(),
             ...ValuationCases::all(),
+            ...ValueMethodCases::all(),
             ...AccountingCases::all(),
             ...BusinessCases::all(),
             ...DividendCases::all(),

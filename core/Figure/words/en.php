@@ -83,7 +83,8 @@ return [
     ],
     'sentences' => [
         'a_bottom_up_beta_needs_at' => 'A bottom-up beta needs at least one company.',
-        'a_cash_flow_line_was_dropped' => 'A cash-flow line was dropped or has the wrong sign, or cash is defined differently in the '.'two statements.',
+        'a_cash_flow_line_was_dropped' => 'A cash-flow line was dropped or has the wrong sign, or cash is defined differently in the '.
+            'two statements.',
         'a_change_in_working_capital_of' => '{place}: a change in working capital of {number} can be an increase, which takes cash, or '.
             'an effect on cash, which adds it, and the cash flow does not tell which. Take it as an increase, or leave the row out',
         'a_change_not_a_figure' => 'a change, not a figure',
@@ -106,7 +107,8 @@ return [
         'a_known_label_under' => 'a known label under "{section}"',
         'a_large_repurchase' => 'a large repurchase?',
         'a_metric_is_better_higher_lower' => 'A metric is better "higher", "lower" or is "neutral".',
-        'a_metric_that_compares_companies_cannot' => 'A metric that compares companies cannot be looked at through time. Take it out '.'of the history function.',
+        'a_metric_that_compares_companies_cannot' => 'A metric that compares companies cannot be looked at through time. Take it out '.
+            'of the history function.',
         'a_negative_beta_insures' => 'A beta below nothing says the share insures against the market; few do.',
         'a_number_of_shares' => 'a number of shares',
         'a_one_off_charge_or_tax' => 'a one-off charge, or tax assets written down?',
@@ -128,13 +130,15 @@ return [
         'all_segments_together_before_eliminations' => 'all segments together, before eliminations',
         'allowance_beside_bad_loans' => 'Allowance to non-performing loans',
         'already_means_something_in_a_formula' => '"{key}" already means something in a formula. Choose another name.',
-        'already_means_something_in_a_formula_choose' => '"{made}" already means something in a formula. Choose another name than '.'"{key}".',
+        'already_means_something_in_a_formula_choose' => '"{made}" already means something in a formula. Choose another name than '.
+            '"{key}".',
         'among_cash_flows_it_is_no_balance' => 'among cash flows it is no balance',
         'amount_in_exchange_rate_of_into' => 'amount in {from} {sign} exchange rate of {reporting} into {base}',
         'an_amount_of_money' => 'an amount of money',
         'an_estimate_not_a_reported_figure' => 'an estimate, not a reported figure',
         'an_explaining_figure' => 'an explaining figure',
-        'an_explaining_figure_is_the_same' => 'an explaining figure is the same for all companies, or follows from the others. Leave '.'it out.',
+        'an_explaining_figure_is_the_same' => 'an explaining figure is the same for all companies, or follows from the others. Leave '.
+            'it out.',
         'an_increase_or_decrease_as_it' => 'an increase or decrease as it changes cash',
         'an_input_is_not_known' => 'Not known: {inputs}. Choose another way, or type a figure.',
         'an_own_metric_is_a_formula' => 'An own metric is a formula, a ranking or a regression.',
@@ -169,7 +173,8 @@ return [
         'by_definition' => 'by definition',
         'by_interest_cover' => 'By interest cover',
         'by_its_rights' => 'By its rights.',
-        'cannot_be_a_name_in_a' => '"{key}" cannot be a name in a formula: write 3 to 60 small letters, digits and underscores, '.'beginning with a letter.',
+        'cannot_be_a_name_in_a' => '"{key}" cannot be a name in a formula: write 3 to 60 small letters, digits and underscores, '.
+            'beginning with a letter.',
         'capital_expenditure' => 'Capital expenditure',
         'cash_and_short_term_investments' => 'Cash and short-term investments',
         'cash_flow_statement' => 'cash-flow statement',
@@ -192,7 +197,8 @@ return [
         'cost_of_debt_before_tax' => 'Cost of debt before tax',
         'cost_of_debt_tax_rate' => 'cost of debt × (1 − tax rate)',
         'cost_of_equity' => 'Cost of equity',
-        'costs_or_outflows_were_entered_with' => 'Costs or outflows were entered with a minus; here a figure is positive in the sense '.'of its name.',
+        'costs_or_outflows_were_entered_with' => 'Costs or outflows were entered with a minus; here a figure is positive in the sense '.
+            'of its name.',
         'cover_and_grade' => 'cover of {cover}, in the row "{grade}" of the table of spreads',
         'd_monthly_returns_on_the_home' => '%d monthly returns on the home index, standard error %s, R² %s; 1/3 + 2/3 of the raw slope',
         'days_up_to_are_neither_a' => '{days} days up to {day} are neither a year, a half year, a quarter, nor the part of a year from '.
@@ -231,8 +237,10 @@ return [
         'equity_value_shares' => 'equity value / shares',
         'exchange_rate' => 'Exchange rate',
         'exit_multiple_of_ebitda' => 'Exit multiple of EBITDA',
-        'figures_up_to_cannot_be_made' => '{count} figures up to {period} cannot be made a quarter: the part of the year before it is '.'not in the file',
-        'figures_up_to_cannot_be_made_a' => '{count} figures up to {period} cannot be made a quarter: the part of the year before it '.'is not in the table ({lines})',
+        'figures_up_to_cannot_be_made' => '{count} figures up to {period} cannot be made a quarter: the part of the year before it is '.
+            'not in the file',
+        'figures_up_to_cannot_be_made_a' => '{count} figures up to {period} cannot be made a quarter: the part of the year before it '.
+            'is not in the table ({lines})',
         'filing' => 'Filing',
         'fiscal_year_end' => 'Month the fiscal year ends in',
         'for_one' => '{base} for one {reporting}',
@@ -259,7 +267,8 @@ return [
         'interest_over_debt' => 'Interest over debt',
         'interest_paid' => 'interest paid',
         'investments' => 'Investments',
-        'is_and_on_the_same_day' => '{label} is {number} ({place}) and {number2} ({place2}) on the same day. Say which counts, and '.'leave the other out',
+        'is_and_on_the_same_day' => '{label} is {number} ({place}) and {number2} ({place2}) on the same day. Say which counts, and '.
+            'leave the other out',
         'is_in_the_company_reports_in' => '{concept} is in {money}; the company reports in {currency}',
         'is_missing_between_its_neighbours' => '{period} is missing between its neighbours.',
         'is_no_fiscal_period_such_as' => '"{text}" is no fiscal period such as FY 2023, Q1 2024, H1 2024 or 9M 2024',
@@ -271,19 +280,23 @@ return [
         'is_not_a_part_of_the' => '"{name}" is not a part of the equity bridge; it has {parts}.',
         'is_not_a_unit' => '"{unit}" is not a unit.',
         'is_not_a_window_write_a' => '"{text}" is not a window; write a number of trading days, or \'1y\', \'6m\', \'52w\'.',
-        'is_not_reported_for_and_was' => '{label} is not reported for {period} and was for the year before: shown under another line, '.'or dropped by the source?',
+        'is_not_reported_for_and_was' => '{label} is not reported for {period} and was for the year before: shown under another line, '.
+            'or dropped by the source?',
         'is_one_of' => '"{key}" is one of {choices}.',
-        'is_reported_in_other_years_and' => '{label} is reported in other years and not in this one: the difference of {amount} would '.'be it.',
+        'is_reported_in_other_years_and' => '{label} is reported in other years and not in this one: the difference of {amount} would '.
+            'be it.',
         'is_the_ticker_of_several_companies' => '"{reference}" is the ticker of several companies. Say which: {choices}.',
         'is_too_large_for_a_number' => '"{text}" is too large for a number',
-        'it_costs_no_more_than_the_yield' => 'The whole costs no more than the yield of the government: nobody would '.'put money into a company for that.',
+        'it_costs_no_more_than_the_yield' => 'The whole costs no more than the yield of the government: nobody would '.
+            'put money into a company for that.',
         'it_holds_criteria_in_all_at' => 'it holds {conditions} criteria in all; at most {max_criteria} are allowed.',
         'it_is_not_clear_which_period' => 'it is not clear which period "{cell}" means',
         'it_is_not_traded_any_more' => 'It is not traded on this day.',
         'it_needs_a_list_of_to' => 'it needs a list of 1 to {most} components.',
         'it_speaks_of_something_beside_a' => 'it speaks of something beside a line',
         'it_takes_to_explaining_figures' => 'it takes 1 to {most_regressors} explaining figures.',
-        'it_was_written_by_a_newer' => 'it was written by a newer version of the program; update, or export it again in version '.'{version}.',
+        'it_was_written_by_a_newer' => 'it was written by a newer version of the program; update, or export it again in version '.
+            '{version}.',
         'larger' => 'larger',
         'last_fiscal_year_this_year_to' => 'last fiscal year + this year to date − the same a year before',
         'last_free_cash_flow_growth_rate' => 'last free cash flow × (1 + growth) / (rate − growth)',
@@ -306,7 +319,8 @@ return [
         'median_of_peers' => 'median of {count} peers',
         'minority_interest' => 'Minority interest',
         'money_per_share' => 'money per share',
-        'months_up_to_are_no_part' => '{months} months up to {day} are no part of a fiscal year from its start: it ends in month '.'{yearEndMonth}',
+        'months_up_to_are_no_part' => '{months} months up to {day} are no part of a fiscal year from its start: it ends in month '.
+            '{yearEndMonth}',
         'more_than_a_billion' => 'more than a billion',
         'more_than_zero' => 'more than zero',
         'multiply_by' => 'Multiply by {factor}',
@@ -350,19 +364,22 @@ return [
         'of_is_net_income_over_the' => '{label} of {period} is {decimal}; net income over the average shares gives {decimal2}.',
         'of_is_stated_as' => '{label} of {period} is stated as {stated}, its parts give {computed}.',
         'of_is_that_of_the_year' => '{label} of {period} is {times} that of the year before. {why}',
-        'of_of_revenue_against_in_the' => '{label} of {period}: {percent} of revenue against {percent2} in the middle of the other '.'years. Will it come again?',
+        'of_of_revenue_against_in_the' => '{label} of {period}: {percent} of revenue against {percent2} in the middle of the other '.
+            'years. Will it come again?',
         'of_on_the_cover' => '{cover} of {day}, on the cover',
         'of_peers_on_own_structure' => '{count} peers, each without debt and cash, at the company\'s own debt',
         'of_the_value_lies_beyond_the' => '{percent} of the value lies beyond the forecast.',
         'of_was_restated_what_was_wrong' => '{label} of {period} was restated {how}. What was wrong the first time?',
-        'one_quarter_is_wrong_a_figure' => 'One quarter is wrong, a figure since the start of the year was taken for a quarter, or the '.'year was restated.',
+        'one_quarter_is_wrong_a_figure' => 'One quarter is wrong, a figure since the start of the year was taken for a quarter, or the '.
+            'year was restated.',
         'only_a_pure_number_can_have' => 'Only a pure number can have a variable power',
         'only_of_companies_have_all_of' => 'only {count} of {count2} companies have all of its figures; {needed} are needed.',
         'operating_leases' => 'Operating leases',
         'operating_margin' => 'Operating margin',
         'operating_profit' => 'Operating profit',
         'operating_profit_tax_rate' => 'operating profit × tax rate',
-        'operating_profit_taxes_depreciation_capital_expenditure' => 'operating profit − taxes + depreciation − capital expenditure − '.'increase of working capital',
+        'operating_profit_taxes_depreciation_capital_expenditure' => 'operating profit − taxes + depreciation − capital expenditure − '.
+            'increase of working capital',
         'own_estimates' => 'own estimates',
         'own_figures_per_year' => 'own figures per year',
         'own_five_year_mean' => 'own five-year mean',
@@ -437,19 +454,24 @@ return [
         'ten_year_government_yield' => 'ten-year government yield',
         'ten_year_yield_less_half_a' => 'ten-year yield less half a point, between 0 and 3 %',
         'terminal_growth' => 'Terminal growth',
-        'terminal_growth_is_not_below_the' => 'Terminal growth is not below the return on new capital: growing would consume all '.'profit.',
-        'terminal_growth_of_exceeds_the_risk' => 'Terminal growth of {percent} exceeds the risk-free rate of {percent2}: no company '.'outgrows its economy for ever.',
+        'terminal_growth_is_not_below_the' => 'Terminal growth is not below the return on new capital: growing would consume all '.
+            'profit.',
+        'terminal_growth_of_exceeds_the_risk' => 'Terminal growth of {percent} exceeds the risk-free rate of {percent2}: no company '.
+            'outgrows its economy for ever.',
         'terminal_growth_of_is_not_below' => 'Terminal growth of {percent} is not below the discount rate of {percent2}: the value '.
             'would be infinite. Lower the growth, raise the rate, or end with an exit multiple.',
         'terminal_value' => 'Terminal value',
         'terminal_value_discount_factor' => 'terminal value × discount factor',
-        'that_report_counts_in_shares_of' => 'That report counts in shares of the other side of a split, or a split is not among the '.'splits.',
+        'that_report_counts_in_shares_of' => 'That report counts in shares of the other side of a split, or a split is not among the '.
+            'splits.',
         'that_the_earlier_years_were_not' => '{split} that the earlier years were not adjusted for and that is not among the splits.',
         'the_arguments_of' => 'the arguments of {name}',
         'the_average_for_want_of_a' => '{from}, the average, for want of a count at the end',
-        'the_balance_sheet_of_does_not' => 'The balance sheet of {period} does not balance: assets are {stated}, liabilities and '.'equity {computed}.',
+        'the_balance_sheet_of_does_not' => 'The balance sheet of {period} does not balance: assets are {stated}, liabilities and '.
+            'equity {computed}.',
         'the_belief' => 'the belief',
-        'the_columns_name_a_day_and' => 'The columns {columns} name a day and no span. Say whether their flows are of the quarter or '.'since the start of the year',
+        'the_columns_name_a_day_and' => 'The columns {columns} name a day and no span. Say whether their flows are of the quarter or '.
+            'since the start of the year',
         'the_company_has_no_market_value' => 'The company has no market value on this day, so nothing can be weighed.',
         'the_count_of_a_group_must' => 'the count of a group must be a whole number from 1.',
         'the_criteria_of_a_group_must' => 'the criteria of a group must be a list.',
@@ -483,12 +505,15 @@ return [
         'the_reason_of_a_company_set' => 'the reason of a company set aside',
         'the_rule_must_be_own_fade' => 'the rule must be own, fade, historical_mean or historical_median.',
         'the_same_figure_every_year' => 'the same figure every year',
-        'the_share_count_goes_from_in' => 'The share count goes from {amount} in {period} to {amount2} in {period2}, and equity does '.'not move with it.',
-        'the_share_count_goes_from_to' => 'The share count goes from {amount} to {amount2} in {period}, and equity does not move with '.'it.',
+        'the_share_count_goes_from_in' => 'The share count goes from {amount} in {period} to {amount2} in {period2}, and equity does '.
+            'not move with it.',
+        'the_share_count_goes_from_to' => 'The share count goes from {amount} to {amount2} in {period}, and equity does not move with '.
+            'it.',
         'the_sign_has_no_meaning_in' => 'The sign "{operator}" has no meaning in a formula',
         'the_span_is_named_and_the' => 'The span is named, and the day on which it ends is not',
         'the_table_of_spreads_is_empty' => 'The table of spreads is empty.',
-        'the_tax_rate_of_is_against' => 'The tax rate of {period} is {percent} against {percent2} in the middle of the other years: '.'{cause}',
+        'the_tax_rate_of_is_against' => 'The tax rate of {period} is {percent} against {percent2} in the middle of the other years: '.
+            '{cause}',
         'the_ticker_of_a_company_set' => 'the ticker of a company set aside',
         'the_two_are_on_different_share' => 'The two are on different share bases, or one of them is in another unit.',
         'the_two_branches_of_a_condition' => 'the two branches of a condition',
@@ -522,7 +547,8 @@ return [
             'counts, and leave the other out',
         'two_series_that_belong_together_differ' => 'Two series that belong together differ in length: {first} and {second} values.',
         'units_do_not_fit_are_and' => 'Units do not fit: {where} are {name} and {name2}',
-        'units_slipped_in_this_line_thousands' => 'Units slipped in this line: thousands for millions, or a figure typed without its '.'scale.',
+        'units_slipped_in_this_line_thousands' => 'Units slipped in this line: thousands for millions, or a figure typed without its '.
+            'scale.',
         'units_slipped_thousands_were_taken_for' => 'Units slipped: thousands were taken for millions, or the other way round.',
         'universe_must_be_an_object' => '"universe" must be an object.',
         'unknown_tie_rule_use_average_min' => 'Unknown tie rule "{ties}"; use average, min, max or dense.',

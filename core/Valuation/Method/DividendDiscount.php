@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Valuation\Method;
 
+use Logion\Statistics\RootFinding;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
 use Logion\Valuation\PresentValue;
 
@@ -50,6 +51,67 @@ final class DividendDiscount
             'present_terminal' => $presentTerminal,
             'value' => $presentTerminal === null ? null : $present + $presentTerminal,
         ];
+    }
+
+    /**
+     * High growth for some years, then on a straight line to what goes on for ever.
+     *
+     * @return array{growth: list<float>, dividends: list<float>, high: float, fade: float, terminal: ?float, present_terminal: ?float,
+     *     value: ?float}|null present values of the years of high growth, of the fade and of what comes after; null without a dividend
+     */
+    public static function threeStages(
+        float $dividend,
+        float $highGrowth,
+        int $highYears,
+        int $fadeYears,
+        float $terminalGrowth,
+        float $costOfEquity,
+    ): ?array {
+        if ($dividend <= 0) {
+            return null;
+        }
+        $growth = [
+            ...$highYears > 0 ? array_fill(0, $highYears, $highGrowth) : [],
+            ...CashFlowValue::fade($highGrowth, $terminalGrowth, $fadeYears),
+        ];
+        $dividends = CashFlowValue::grown($dividend, $growth);
+        $last = $dividends[count($dividends) - 1] ?? $dividend;
+        $staged = self::staged($dividends, $last * (1 + $terminalGrowth), $costOfEquity, $terminalGrowth);
+        $high = PresentValue::net(array_slice($dividends, 0, $highYears), $costOfEquity, 1);
+
+        return [
+            'growth' => $growth,
+            'dividends' => $dividends,
+            'high' => $high,
+            'fade' => $staged['present'] - $high,
+            'terminal' => $staged['terminal'],
+            'present_terminal' => $staged['present_terminal'],
+            'value' => $staged['value'],
+        ];
+    }
+
+    /** Growth of the next dividends, before they grow for ever, at which they are worth a price; null where none does. */
+    public static function impliedStageGrowth(float $price, float $dividend, float $costOfEquity, int $years, float $terminalGrowth): ?float
+    {
+        if ($dividend <= 0 || $price <= 0 || $costOfEquity <= $terminalGrowth) {
+            return null;
+        }
+
+        return RootFinding::bracketed(
+            static fn (float $growth): float => (self::twoStages($dividend, $growth, $years, $terminalGrowth, $costOfEquity) ?? NAN) -
+                $price,
+            -0.99,
+            3.0,
+        );
+    }
+
+    /** One growth for some years, another for ever; null where the cost is not above that. */
+    public static function twoStages(float $dividend, float $growth, int $years, float $terminalGrowth, float $costOfEquity): ?float
+    {
+        $dividends = CashFlowValue::grown($dividend, $years > 0 ? array_fill(0, $years, $growth) : []);
+        $last = $dividends[count($dividends) - 1] ?? $dividend;
+
+        return self::staged($dividends, $last * (1 + $terminalGrowth), $costOfEquity, $terminalGrowth)['value'];
     }
 
     /** Fuller and Hsia: d₀((1 + g_L) + H(g_S − g_L))/(r − g_L), H half of the years over which growth fades. */

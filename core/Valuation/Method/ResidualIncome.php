@@ -143,6 +143,56 @@ final readonly class ResidualIncome
         ];
     }
 
+    /**
+     * Return on equity and growth for some years, then both on a straight line to what goes on for ever; paid out is what growth leaves.
+     *
+     * @return array{returns: list<float>, growth: list<float>, payouts: list<?float>, book: list<float>, excess: list<float>,
+     *     present: float, terminal: ?float, value: ?float, by_dividends: ?float} null where the cost is not above the growth for ever; a
+     *     payout below nothing is new capital, and null where nothing is earned
+     */
+    public static function fading(
+        float $book,
+        float $returnOnEquity,
+        float $growth,
+        int $highYears,
+        int $fadeYears,
+        float $costOfEquity,
+        float $terminalGrowth,
+        float $terminalReturn,
+    ): array {
+        $path = static fn (float $from, float $to): array => [
+            ...$highYears > 0 ? array_fill(0, $highYears, $from) : [],
+            ...CashFlowValue::fade($from, $to, $fadeYears),
+        ];
+        [$returns, $growths] = [$path($returnOnEquity, $terminalReturn), $path($growth, $terminalGrowth)];
+        $opening = $book;
+        $books = $excess = $payouts = [];
+        $present = $paid = 0.0;
+        $factor = 1.0;
+        foreach ($returns as $i => $return) {
+            $factor /= 1 + $costOfEquity;
+            $excess[] = ($return - $costOfEquity) * $book;
+            $present += $excess[$i] * $factor;
+            $paid += ($return - $growths[$i]) * $book * $factor;
+            $payouts[] = $return <= 0 ? null : 1 - $growths[$i] / $return;
+            $books[] = $book *= 1 + $growths[$i];
+        }
+        $terminal = CashFlowValue::growingPerpetuity(($terminalReturn - $costOfEquity) * $book, $costOfEquity, $terminalGrowth);
+        $dividends = CashFlowValue::growingPerpetuity(($terminalReturn - $terminalGrowth) * $book, $costOfEquity, $terminalGrowth);
+
+        return [
+            'returns' => $returns,
+            'growth' => $growths,
+            'payouts' => $payouts,
+            'book' => $books,
+            'excess' => $excess,
+            'present' => $present,
+            'terminal' => $terminal,
+            'value' => $terminal === null ? null : $opening + $present + $terminal * $factor,
+            'by_dividends' => $dividends === null ? null : $paid + $dividends * $factor,
+        ];
+    }
+
     private function continuing(float $growth): ?float
     {
         return CashFlowValue::growingPerpetuity($this->residual[count($this->residual) - 1] * (1 + $growth), $this->lastCost(), $growth);

@@ -462,7 +462,7 @@ final class MarketBehaviourCases
     }
 
     /** @param  array<string, mixed>  $of */
-    private static function rule(array $of): Rule
+    public static function rule(array $of): Rule
     {
         return match ($of['rule']) {
             'constant' => Rule::constant((float) $of['value']),
