@@ -34,6 +34,11 @@ final class InvalidAssumption extends \InvalidArgumentException implements Logio
         return new self($name, Words::say('must_be', name: $name, range: $range));
     }
 
+    public static function missing(string ...$labels): self
+    {
+        return new self($labels[0] ?? '', Words::say('it_has_no_value_without', labels: implode(', ', $labels)));
+    }
+
     public static function malformed(string $name, string $problem): self
     {
         return new self($name, "{$name}: {$problem}");

@@ -22,6 +22,11 @@ final class MisfitMethod extends \DomainException implements LogionException
         );
     }
 
+    public static function because(string $why): self
+    {
+        return new self($why);
+    }
+
     public static function notEnough(string $what): self
     {
         return new self(Words::say('there_is_not_enough_to_value', what: $what));

@@ -39,6 +39,20 @@ final class CoreRooms
         'Multiple' => ['Statistics', 'Valuation'],
         'Peer' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Multiple', 'Statistics', 'Time'],
         'Transaction' => ['Multiple', 'Statistics', 'Valuation'],
+        'ValueMethod' => [
+            'CrossSection',
+            'Figure',
+            'Formula',
+            'Market',
+            'Metric',
+            'Multiple',
+            'Peer',
+            'Reporting',
+            'Statistics',
+            'Time',
+            'Transaction',
+            'Valuation',
+        ],
     ];
 
     /** @return iterable<string, Rule> */

@@ -19,6 +19,8 @@ final class Layers
             ->classes(
                 Selector::inNamespace('Logion'),
                 Selector::inNamespace('Symfony\Component\ExpressionLanguage'),
+                // Drawn figures, seeded: a part of PHP itself.
+                Selector::inNamespace('Random'),
                 Selector::inNamespace('/^\\\\?[A-Z][A-Za-z]*$/', true),
                 Selector::classname('/^[A-Z][A-Za-z]+$/', true),
             )

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Feature\Peer;
 
 use App\Evaluation\EvaluationContext;
-use App\Evaluation\MarketValueFigures;
 use Logion\Figure\Absence;
 use Logion\Metric\CompanyScope;
 use Logion\Multiple\GroupMultiples;
@@ -13,6 +12,7 @@ use Logion\Multiple\ImpliedValue;
 use Logion\Multiple\Multiple;
 use Logion\Multiple\MultipleSpread;
 use Logion\Statistics\Descriptive;
+use Logion\Valuation\MarketValueFigures;
 
 /** What a subject's shares are worth at the multiples of its peers, by the figure and the year they are paid for. */
 final readonly class ImpliedReport

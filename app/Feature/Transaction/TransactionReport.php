@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Feature\Transaction;
 
-use App\Evaluation\MarketValueFigures;
 use App\Models\PastTransaction;
 use App\Models\TransactionChoice;
 use App\Models\User;
@@ -15,6 +14,7 @@ use Logion\Reference\IndustryTree;
 use Logion\Statistics\Descriptive;
 use Logion\Time\Day;
 use Logion\Transaction\TransactionMultiples;
+use Logion\Valuation\MarketValueFigures;
 
 /** Past transactions that were public by a day, which of them count, and what their multiples are worth on a subject's figures. */
 final readonly class TransactionReport
@@ -135,7 +135,7 @@ final readonly class TransactionReport
      * @return array{enterprise_value: float|null, equity_value: float|null, sales: float|null, ebitda: float|null, ebit: float|null,
      *     net_income: float|null}
      */
-    private static function paid(PastTransaction $of): array
+    public static function paid(PastTransaction $of): array
     {
         $equity = $of->stake > 0 ? $of->price / $of->stake : null;
 

@@ -2452,6 +2452,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["values"];
+        put?: never;
+        post: operations["weighValues"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/values/{method}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["valueByMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/values/{method}/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/values/{method}/sensitivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["varyMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/values/{method}/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["simulateMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/values/{method}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keepMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/refreshes": {
         parameters: {
             query?: never;
@@ -4952,6 +5048,130 @@ export interface components {
             blended_low: number | null;
             blended: number | null;
             blended_high: number | null;
+        };
+        ValueSummary: {
+            as_of: string;
+            currency: string;
+            price: number | null;
+            year_low: number | null;
+            year_high: number | null;
+            target_low: number | null;
+            target_mean: number | null;
+            target_high: number | null;
+            methods: {
+                key: string;
+                label: string;
+                purpose: string;
+                fits: boolean;
+                why_not: string | null;
+                low: number | null;
+                centre: number | null;
+                high: number | null;
+                weight: number;
+            }[];
+            low: number | null;
+            centre: number | null;
+            high: number | null;
+            used: number;
+            dispersion: number | null;
+            disagree: boolean;
+            upside: number | null;
+            buy_below: {
+                margin: number;
+                price: number | null;
+                below_now: boolean | null;
+                share_of_days: {
+                    days: number;
+                    share: number | null;
+                }[];
+            }[];
+            believe: string | null;
+            earlier: {
+                id: number;
+                name: string;
+                method: string;
+                as_of: string;
+                low: number | null;
+                centre: number | null;
+                high: number | null;
+            }[];
+        };
+        MethodSheet: {
+            as_of: string;
+            currency: string;
+            reporting_currency: string;
+            price: number | null;
+            key: string;
+            label: string;
+            purpose: string;
+            misfit: string | null;
+            forced: boolean;
+            inputs: {
+                name: string;
+                label: string;
+                unit: string;
+                value: number | null;
+                usual: number | null;
+                source: string;
+                changed: boolean;
+                low: number;
+                high: number;
+                alternatives: {
+                    source: string;
+                    value: number;
+                }[];
+            }[];
+            low: number | null;
+            centre: number | null;
+            high: number | null;
+            why_not: string | null;
+            upside: number | null;
+            rows: {
+                label: string;
+                unit: string;
+                values: (number | null)[];
+            }[];
+            tornado: {
+                input: string;
+                label: string;
+                low: number | null;
+                high: number | null;
+                swing: number | null;
+                from: number;
+                to: number;
+            }[];
+            most: string | null;
+        };
+        MethodSolution: {
+            input: string;
+            price: number | null;
+            solved: number | null;
+            sentence: string | null;
+        };
+        MethodGrid: {
+            row: string;
+            column: string;
+            rows: number[];
+            columns: number[];
+            values: (number | null)[][];
+        };
+        MethodSimulation: {
+            seed: number;
+            price: number | null;
+            draws: number;
+            without_value: number;
+            mean: number | null;
+            deviation: number | null;
+            percentiles: {
+                at: number;
+                value: number | null;
+            }[];
+            histogram: {
+                from: number;
+                to: number;
+                count: number;
+            }[];
+            chance_above_price: number | null;
         };
         /** @description Long work and how far it is */
         Task: {
@@ -12060,6 +12280,312 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    values: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every method beside the price, and what all say together */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValueSummary"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    weighValues: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    weights: {
+                        [key: string]: number;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description The same with weights of one’s own */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValueSummary"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    valueByMethod: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures?: {
+                        [key: string]: number;
+                    };
+                    forced?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description One method with its sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodSheet"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    solveMethod: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures?: {
+                        [key: string]: number;
+                    };
+                    forced?: boolean;
+                    input: string;
+                    price?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What an input would have to be */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodSolution"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    varyMethod: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures?: {
+                        [key: string]: number;
+                    };
+                    forced?: boolean;
+                    row: string;
+                    column: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The value over two inputs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodGrid"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    simulateMethod: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures?: {
+                        [key: string]: number;
+                    };
+                    forced?: boolean;
+                    distributions: {
+                        [key: string]: {
+                            /** @enum {string} */
+                            kind: "normal" | "log_normal" | "uniform" | "triangular";
+                            mean?: number;
+                            deviation?: number;
+                            low?: number;
+                            mode?: number;
+                            high?: number;
+                        };
+                    };
+                    correlations?: {
+                        first: string;
+                        second: string;
+                        value: number;
+                    }[];
+                    draws?: number;
+                    seed?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The value drawn from what its inputs may be */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodSimulation"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    keepMethod: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures?: {
+                        [key: string]: number;
+                    };
+                    forced?: boolean;
+                    name: string;
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: number;
+                    };
+                };
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];

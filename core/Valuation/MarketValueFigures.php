@@ -2,11 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Evaluation;
+namespace Logion\Valuation;
 
 use Logion\Figure\Absence;
 use Logion\Metric\CompanyScope;
-use Logion\Valuation\EquityBridge;
 
 /**
  * Figures of a company in the currency its shares trade in, by what part of its market value they are: so that a share of several classes,
@@ -34,9 +33,10 @@ final readonly class MarketValueFigures
     public function __construct(private CompanyScope $scope)
     {
         $this->price = $scope->prices->closes[$scope->prices->last()] ?? null;
-        $this->marketValue = (new FigureReport($scope))->metric('market_cap')['value'];
-        $this->shares =
-            $this->price === null || $this->marketValue === null || $this->price <= 0 ? null : $this->marketValue / $this->price;
+        [$value, $each] = [$scope->metric('market_cap'), $scope->metric('share_price')];
+        // Both are in the currency of the reports, so that their ratio is a number of shares.
+        $this->shares = $value instanceof Absence || $each instanceof Absence || $each <= 0 ? null : $value / $each;
+        $this->marketValue = $this->shares === null || $this->price === null ? null : $this->shares * $this->price;
         $amounts = [];
         foreach (self::BRIDGE as $name => $lines) {
             $amounts[$name] = 0.0;

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Value;
+
+use App\Http\DatedRequest;
+use App\Models\Valuation;
+use Illuminate\Http\JsonResponse;
+use Logion\Valuation\InvalidAssumption;
+use Logion\ValueMethod\ValueMethods;
+use Logion\ValueMethod\ValueSheet;
+use Logion\ValueMethod\ValueSimulation;
+
+/** What a share is worth by every method: all beside each other, one with its sheet, backwards, varied, drawn, and kept. */
+final class ValueController
+{
+    public function __construct(private readonly ValueSubjects $subjects)
+    {
+    }
+
+    public function index(DatedRequest $request, string $ticker): JsonResponse
+    {
+        return new JsonResponse((new ValueReport($this->subjects->open($ticker, $request->context())))->summary([], $request->user()));
+    }
+
+    /** The same with weights of one's own. */
+    public function weigh(WeightsRequest $request, string $ticker): JsonResponse
+    {
+        $report = new ValueReport($this->subjects->open($ticker, $request->context()));
+
+        return new JsonResponse($report->summary($request->weights(), $request->user()));
+    }
+
+    public function sheet(MethodRequest $request, string $ticker, string $method): JsonResponse
+    {
+        $report = new ValueReport($this->subjects->open($ticker, $request->context()));
+
+        return new JsonResponse($report->sheet(ValueMethods::get($method), $request->figures(), $request->isForced()));
+    }
+
+    public function solve(SolveMethodRequest $request, string $ticker, string $method): JsonResponse
+    {
+        $sheet = $this->opened($request, $ticker, $method);
+        $price = $request->price() ?? $sheet->price();
+        $name = $request->validated('input');
+
+        return new JsonResponse([
+            'input' => $name,
+            'price' => $price,
+            'solved' => $price === null ? null : $sheet->solve($name, $price),
+            'sentence' => $price === null ? null : $sheet->sentence($name, $price),
+        ]);
+    }
+
+    public function sensitivity(VaryMethodRequest $request, string $ticker, string $method): JsonResponse
+    {
+        $sheet = $this->opened($request, $ticker, $method);
+        [$row, $column] = [$request->validated('row'), $request->validated('column')];
+        [$rows, $columns] = [$sheet->steps($row), $sheet->steps($column)];
+
+        return new JsonResponse([
+            'row' => $row,
+            'column' => $column,
+            'rows' => $rows,
+            'columns' => $columns,
+            'values' => $sheet->sensitivity($row, $rows, $column, $columns),
+        ]);
+    }
+
+    public function simulate(SimulateMethodRequest $request, string $ticker, string $method): JsonResponse
+    {
+        $sheet = $this->opened($request, $ticker, $method);
+        $simulation = new ValueSimulation($sheet, $request->distributions(), $request->correlations());
+
+        return new JsonResponse([
+            'seed' => $request->seed(),
+            'price' => $sheet->price(),
+            ...$simulation->run($request->draws(), $request->seed(), $sheet->price()),
+        ]);
+    }
+
+    public function keep(KeepMethodRequest $request, string $ticker, string $method): JsonResponse
+    {
+        $context = $request->context();
+        $subject = $this->subjects->open($ticker, $context);
+        $told = (new ValueReport($subject))->sheet(ValueMethods::get($method), $request->figures(), $request->isForced());
+        if ($told['centre'] === null) {
+            throw InvalidAssumption::malformed($method, (string) $told['why_not']);
+        }
+        $kept = Valuation::query()->create([
+            'user_id' => $request->user()->id,
+            'company_id' => $subject->scope->company->id,
+            'name' => $request->validated('name'),
+            'method' => $method,
+            'as_of' => $context->day,
+            'assumptions' => [
+                'changes' => ['figures' => $request->figures(), 'forced' => $told['forced']],
+                'inputs' => array_column($told['inputs'], 'value', 'name'),
+                'low' => $told['low'],
+                'high' => $told['high'],
+                'note' => $request->validated('note') ?? '',
+                'price' => $told['price'],
+            ],
+            'per_share' => $told['centre'],
+            'currency' => $told['currency'],
+        ]);
+
+        return new JsonResponse(['id' => $kept->id], 201);
+    }
+
+    private function opened(MethodRequest $request, string $ticker, string $method): ValueSheet
+    {
+        return new ValueSheet(
+            ValueMethods::get($method),
+            $this->subjects->open($ticker, $request->context()),
+            $request->figures(),
+            $request->isForced(),
+        );
+    }
+}

@@ -1,0 +1,247 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Value;
+
+use App\Models\User;
+use App\Models\Valuation;
+use Logion\Time\Day;
+use Logion\Valuation\InvalidAssumption;
+use Logion\Valuation\MarginOfSafety;
+use Logion\Valuation\MisfitMethod;
+use Logion\Valuation\Summary;
+use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\ValueMethod;
+use Logion\ValueMethod\ValueMethods;
+use Logion\ValueMethod\ValueSheet;
+use Logion\ValueMethod\ValueSubject;
+
+/** What every method says of a company, on one axis with its price, and what all say together; or one method with its sheet. */
+final readonly class ValueReport
+{
+    /** Part of the value one would leave as room for error. */
+    private const MARGINS = [0.05, 0.1, 0.15, 0.2, 0.25, 0.33, 0.5];
+
+    /** Trading days of one, three and five years. */
+    private const WINDOWS = [252, 756, 1260];
+
+    /** Methods that give a floor and are no opinion of worth weigh nothing unless one says so. */
+    private const FLOORS = ['net_current_assets', 'tangible_book', 'liquidation'];
+
+    /** What one must believe: the input a price asks about, of the first of these methods that fits. */
+    private const BELIEFS = [
+        'cash_flow_to_firm' => 'revenue_growth',
+        'excess_return' => 'return_on_equity',
+        'net_asset_value' => 'capitalisation_rate',
+        'earnings_path' => 'growth',
+        'dividends' => 'growth',
+    ];
+
+    private const LONGEST_BAR = 12;
+
+    public function __construct(private ValueSubject $subject)
+    {
+    }
+
+    /**
+     * @param  array<string, float>  $weights  by method; the same for all that fit by default
+     * @return array<string, mixed>
+     */
+    public function summary(array $weights, ?User $user): array
+    {
+        foreach (array_keys($weights) as $key) {
+            ValueMethods::get($key);
+        }
+        $price = $this->subject->price();
+        $methods = $weighed = [];
+        foreach (ValueMethods::all() as $key => $method) {
+            $of = $this->one($method);
+            $weight = $weights === [] ? (in_array($key, self::FLOORS, true) ? 0.0 : 1.0) : $weights[$key] ?? 0.0;
+            $methods[] = [...$of, 'weight' => $weight];
+            if ($of['fits']) {
+                $weighed[$key] = [...array_intersect_key($of, ['low' => 0, 'centre' => 0, 'high' => 0]), 'weight' => $weight];
+            }
+        }
+        // What fits stands first, in the order methods are read in.
+        usort($methods, static fn (array $a, array $b): int => $b['fits'] <=> $a['fits']);
+        $summary = new Summary($weighed);
+
+        return [
+            'as_of' => Day::iso($this->subject->scope->asOf),
+            'currency' => $this->subject->scope->company->tradingCurrency,
+            'price' => $price,
+            ...$this->around(),
+            'methods' => $methods,
+            'low' => $summary->low,
+            'centre' => $summary->centre,
+            'high' => $summary->high,
+            'used' => count($summary->weights),
+            'dispersion' => $summary->dispersion,
+            'disagree' => $summary->disagrees(),
+            'upside' => $price === null ? null : $summary->upside($price),
+            'buy_below' => $this->buyBelow($summary->centre),
+            'believe' => $this->belief(),
+            'earlier' => $this->earlier($user),
+        ];
+    }
+
+    /**
+     * @param  array<string, float>  $changes
+     * @return array<string, mixed>
+     *
+     * @throws MisfitMethod if the method does not fit and is not forced
+     */
+    public function sheet(ValueMethod $method, array $changes, bool $forced): array
+    {
+        $sheet = new ValueSheet($method, $this->subject, $changes, $forced);
+        $price = $this->subject->price();
+        $why = null;
+        try {
+            $worth = $sheet->worth();
+        } catch (InvalidAssumption $problem) {
+            $worth = null;
+            $why = $problem->getMessage();
+        }
+        $bars = $worth === null ? [] : array_slice($sheet->tornado(), 0, self::LONGEST_BAR);
+
+        return [
+            'as_of' => Day::iso($this->subject->scope->asOf),
+            'currency' => $this->subject->scope->company->tradingCurrency,
+            'reporting_currency' => $this->subject->scope->company->reportingCurrency,
+            'price' => $price,
+            'key' => $method->key(),
+            'label' => $method->label(),
+            'purpose' => $method->purpose(),
+            'misfit' => $sheet->misfit,
+            'forced' => $sheet->misfit !== null,
+            'inputs' => array_values(array_map(fn (MethodInput $input): array => $this->told($input, $sheet), $sheet->inputs)),
+            'low' => $worth?->low,
+            'centre' => $worth?->centre,
+            'high' => $worth?->high,
+            'why_not' => $why,
+            'upside' => $worth?->centre === null || $price === null || $price <= 0 ? null : $worth->centre / $price - 1,
+            'rows' => array_map(static fn (array $row): array => [...$row, 'unit' => $row['unit']->value], $worth->rows ?? []),
+            'tornado' => array_map(static fn (array $bar): array => [...$bar, 'label' => $sheet->inputs[$bar['input']]->label], $bars),
+            'most' => ($bars[0]['swing'] ?? 0.0) > 0 ? $sheet->inputs[$bars[0]['input']]->label : null,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function told(MethodInput $input, ValueSheet $sheet): array
+    {
+        $alternatives = [];
+        foreach ($input->alternatives as $source => $value) {
+            $alternatives[] = ['source' => $source, 'value' => $value];
+        }
+
+        return [
+            'name' => $input->name,
+            'label' => $input->label,
+            'unit' => $input->unit->value,
+            'value' => $sheet->figures[$input->name],
+            'usual' => $input->value,
+            'source' => $input->source,
+            'changed' => array_key_exists($input->name, $sheet->changes),
+            'low' => $input->low,
+            'high' => $input->high,
+            'alternatives' => $alternatives,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function one(ValueMethod $method): array
+    {
+        $told = ['key' => $method->key(), 'label' => $method->label(), 'purpose' => $method->purpose()];
+        try {
+            $sheet = new ValueSheet($method, $this->subject);
+            $worth = $sheet->worth();
+        } catch (MisfitMethod|InvalidAssumption $refusal) {
+            return [...$told, 'fits' => false, 'why_not' => $refusal->getMessage(), 'low' => null, 'centre' => null, 'high' => null];
+        }
+
+        return [...$told, 'fits' => true, 'why_not' => null, 'low' => $worth->low, 'centre' => $worth->centre, 'high' => $worth->high];
+    }
+
+    /** @return array<string, ?float> what else stands on the axis */
+    private function around(): array
+    {
+        $closes = array_slice($this->subject->scope->prices->closes, -self::WINDOWS[0]);
+        $target = fn (string $of): ?float => $this->subject->perShare("target_price_{$of}");
+
+        return [
+            'year_low' => $closes === [] ? null : min($closes),
+            'year_high' => $closes === [] ? null : max($closes),
+            'target_low' => $target('low'),
+            'target_mean' => $target('mean'),
+            'target_high' => $target('high'),
+        ];
+    }
+
+    /** @return list<array{margin: float, price: ?float, below_now: ?bool, share_of_days: list<array{days: int, share: ?float}>}> */
+    private function buyBelow(?float $centre): array
+    {
+        $closes = $this->subject->scope->prices->closes;
+        $price = $this->subject->price();
+
+        return array_map(static function (float $margin) use ($centre, $closes, $price): array {
+            $level = MarginOfSafety::buyBelow($centre, $margin);
+
+            return [
+                'margin' => $margin,
+                'price' => $level,
+                'below_now' => $level === null || $price === null ? null : $price <= $level,
+                'share_of_days' => array_map(
+                    static fn (int $days): array => [
+                        'days' => $days,
+                        'share' => $level === null ? null : Summary::shareOfDays($closes, $level, $days),
+                    ],
+                    self::WINDOWS,
+                ),
+            ];
+        }, self::MARGINS);
+    }
+
+    private function belief(): ?string
+    {
+        $price = $this->subject->price();
+        foreach ($price === null ? [] : self::BELIEFS as $key => $input) {
+            try {
+                return (new ValueSheet(ValueMethods::get($key), $this->subject))->sentence($input, $price);
+            } catch (MisfitMethod|InvalidAssumption) {
+                continue;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<array{id: int, name: string, method: string, as_of: string, low: ?float, centre: ?float, high: ?float}> */
+    private function earlier(?User $user): array
+    {
+        if ($user === null) {
+            return [];
+        }
+
+        return Valuation::query()
+            ->of($user)
+            ->where('company_id', $this->subject->scope->company->id)
+            ->where('as_of', '<=', $this->subject->scope->asOf)
+            ->orderByDesc('updated_at')
+            ->limit(20)
+            ->get()
+            ->map(
+                static fn (Valuation $of): array => [
+                    'id' => $of->id,
+                    'name' => $of->name,
+                    'method' => $of->method,
+                    'as_of' => Day::iso((int) $of->as_of),
+                    'low' => $of->assumptions['low'] ?? null,
+                    'centre' => $of->per_share,
+                    'high' => $of->assumptions['high'] ?? null,
+                ],
+            )
+            ->values()
+            ->all();
+    }
+}

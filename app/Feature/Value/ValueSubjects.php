@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\Value;
+
+use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContext;
+use App\Feature\Peer\PeerProposals;
+use App\Feature\Peer\SubjectGroup;
+use App\Feature\Screening\Universes;
+use App\Feature\Transaction\PaidForCompanies;
+use App\Storage\ChosenPeers;
+use App\Storage\Identity\Identities;
+use App\Storage\SalesByBusiness;
+use Logion\ValueMethod\ValueSubject;
+
+/** Opens a company as methods see it, with the peers and transactions that count for the reader. */
+final readonly class ValueSubjects
+{
+    public function __construct(
+        private CompanyScopes $scopes,
+        private Universes $universes,
+        private Identities $identities,
+        private ChosenPeers $chosen,
+        private PeerProposals $proposals,
+        private SalesByBusiness $sales,
+        private PaidForCompanies $transactions,
+    ) {
+    }
+
+    /** @throws \Symfony\Component\HttpKernel\Exception\NotFoundHttpException if no company has the ticker; names the nearest ones */
+    public function open(string $ticker, EvaluationContext $context): ValueSubject
+    {
+        $scope = $this->scopes->open($ticker, $context);
+        $group = SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
+
+        return new ValueSubject(
+            $scope,
+            $group->universe,
+            $group->in(),
+            $this->transactions->of($context->user, $scope),
+            $this->sales->of([$scope->company->id], $context->day)[$scope->company->id] ?? [],
+        );
+    }
+}

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\ValueMethod\Method;
+
+use Logion\Figure\Unit;
+use Logion\Figure\Words;
+use Logion\Statistics\Descriptive;
+use Logion\Valuation\Forecast\DriverRule;
+use Logion\Valuation\InvalidAssumption;
+use Logion\Valuation\Method\CashFlow\DiscountedCashFlow;
+use Logion\Valuation\Method\CashFlow\DiscountedCashFlowDefaults;
+use Logion\Valuation\MisfitMethod;
+use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\UsualInputs;
+use Logion\ValueMethod\ValueMethod;
+use Logion\ValueMethod\ValueSubject;
+use Logion\ValueMethod\Worth;
+
+/** The discounted cash flow of its own sheet, moved as a whole: its growth and its margin are those of all years together. */
+final class CashFlowToFirm implements ValueMethod
+{
+    public function key(): string
+    {
+        return 'cash_flow_to_firm';
+    }
+
+    public function label(): string
+    {
+        return Words::label('value.cash_flow_to_firm', 'Cash flow to the firm');
+    }
+
+    public function purpose(): string
+    {
+        return Words::label(
+            'value.cash_flow_to_firm.purpose',
+            'What the business earns in cash for lenders and owners, at what capital costs, less what lenders are owed.',
+        );
+    }
+
+    public function misfit(ValueSubject $of): ?string
+    {
+        try {
+            self::model($of);
+
+            return null;
+        } catch (MisfitMethod $refusal) {
+            return $refusal->getMessage();
+        }
+    }
+
+    public function inputs(ValueSubject $of): array
+    {
+        $model = self::model($of);
+        $paths = $model->paths();
+        $cost = UsualInputs::costOfCapital($of);
+        $drivers = [];
+        foreach (['revenue_growth', 'operating_margin', 'capital_expenditure_to_revenue', 'tax_rate'] as $driver) {
+            $past = Descriptive::known(array_values($model->history[$driver]));
+            $drivers[] = MethodInput::rate(
+                $driver,
+                DiscountedCashFlow::label($driver),
+                Descriptive::mean($paths[$driver]),
+                Words::label('value.mean_of_sheet', 'mean of the sheet'),
+                $driver === 'revenue_growth' ? -0.3 : 0.0,
+                0.6,
+                [Words::label('value.past_ten', 'mean of the past') => Descriptive::mean($past)],
+            );
+        }
+
+        return [
+            ...$drivers,
+            MethodInput::rate(
+                'discount_rate',
+                $cost->label,
+                $cost->value ?? $model->discountRate(),
+                $cost->source,
+                0.01,
+                0.4,
+                $cost->alternatives,
+            ),
+            UsualInputs::terminalGrowth($of),
+            MethodInput::rate(
+                'return_on_new_capital',
+                Words::label('value.in.return_on_new_capital', 'Return on new capital'),
+                $model->figures['return_on_new_capital']->value,
+                $model->figures['return_on_new_capital']->source,
+                0.01,
+                0.6,
+                $model->figures['return_on_new_capital']->alternatives,
+            ),
+        ];
+    }
+
+    public function worth(array $in, ValueSubject $of): Worth
+    {
+        $model = self::model($of);
+        $paths = $model->paths();
+        foreach (['revenue_growth', 'operating_margin', 'capital_expenditure_to_revenue', 'tax_rate'] as $driver) {
+            $shift = $in[$driver] - (Descriptive::mean($paths[$driver]) ?? 0.0);
+            if (abs($shift) > 1e-12) {
+                $model = $model->withDriver(
+                    $driver,
+                    DriverRule::own(array_map(static fn (float $x): float => $x + $shift, $paths[$driver])),
+                );
+            }
+        }
+        $model = $model->with('terminal_growth', $in['terminal_growth'])->with('return_on_new_capital', $in['return_on_new_capital']);
+        $rate = self::rate($of);
+        $at = static function (float $discount) use ($model, $rate): ?float {
+            try {
+                $value = $model->with('discount_rate', $discount)->value()->perShare;
+            } catch (InvalidAssumption) {
+                return null;
+            }
+
+            return $value === null ? null : $value * $rate;
+        };
+        $chosen = $model->with('discount_rate', $in['discount_rate']);
+        $value = $chosen->value();
+        $forecast = $chosen->forecast();
+
+        return Worth::aroundRate($at, $in['discount_rate'], [
+            Worth::row(Words::label('value.row.revenue', 'Revenue'), Unit::Money, $forecast->revenue),
+            Worth::row(Words::label('value.row.operating_profit', 'Operating profit'), Unit::Money, $forecast->ebit),
+            Worth::row(Words::label('value.row.free_cash_flow', 'Free cash flow'), Unit::Money, $forecast->flows),
+            Worth::row(Words::label('value.row.discount_factor', 'Discount factor'), Unit::Ratio, $value->discountFactors),
+            Worth::row(Words::label('value.row.present_value', 'Present value'), Unit::Money, $value->presentValues),
+            Worth::row(Words::label('value.row.beyond', 'Present value of what comes after'), Unit::Money, $value->presentTerminalValue),
+            Worth::row(Words::label('value.row.enterprise_value', 'Value of the business'), Unit::Money, $value->enterpriseValue),
+            Worth::row(Words::label('value.row.equity_value', 'Value of the shares'), Unit::Money, $value->equityValue),
+        ]);
+    }
+
+    private static function model(ValueSubject $of): DiscountedCashFlow
+    {
+        static $models = null;
+        $models ??= new \WeakMap();
+
+        return $models[$of->scope] ??= DiscountedCashFlowDefaults::for($of->scope);
+    }
+
+    /** Reports may be in another currency than the share. */
+    private static function rate(ValueSubject $of): float
+    {
+        $own = $of->scope->metric('share_price');
+
+        return $of->price() === null || ! is_float($own) || $own <= 0 ? 1.0 : $of->price() / $own;
+    }
+}

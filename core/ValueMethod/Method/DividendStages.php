@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\ValueMethod\Method;
+
+use Logion\Figure\Unit;
+use Logion\Figure\Words;
+use Logion\Valuation\InvalidAssumption;
+use Logion\Valuation\Method\DividendDiscount;
+use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\UsualInputs;
+use Logion\ValueMethod\ValueMethod;
+use Logion\ValueMethod\ValueSubject;
+use Logion\ValueMethod\Worth;
+
+/** Dividends in three stages: growth, a fade, and what goes on for ever. With no years of the first two it is that of one growth. */
+final class DividendStages implements ValueMethod
+{
+    public function key(): string
+    {
+        return 'dividends';
+    }
+
+    public function label(): string
+    {
+        return Words::label('value.dividends', 'Dividends in stages');
+    }
+
+    public function purpose(): string
+    {
+        return Words::label(
+            'value.dividends.purpose',
+            'What a share pays its owner for ever; for companies that pay out what they can spare.',
+        );
+    }
+
+    public function misfit(ValueSubject $of): ?string
+    {
+        return ($of->perShare('indicated_annual_dividend') ?? 0.0) <= 0 && ($of->perShare('dividends_per_share') ?? 0.0) <= 0
+            ? Words::label('value.no_dividend', 'It pays no dividend. Take cash flow or earnings.')
+            : null;
+    }
+
+    public function inputs(ValueSubject $of): array
+    {
+        $indicated = $of->perShare('indicated_annual_dividend');
+        $paid = $of->perShare('dividends_per_share');
+
+        return [
+            MethodInput::amount(
+                'dividend',
+                Words::label('value.in.dividend', 'Dividend a share'),
+                Unit::MoneyPerShare,
+                $indicated ?? $paid,
+                $indicated === null
+                    ? Words::label('value.trailing', 'last four quarters')
+                    : Words::label('value.indicated', 'as it pays now'),
+                [Words::label('value.trailing', 'last four quarters') => $paid],
+            ),
+            UsualInputs::earningsGrowth($of),
+            UsualInputs::highYears(),
+            UsualInputs::fadeYears(),
+            UsualInputs::costOfEquity($of),
+            UsualInputs::terminalGrowth($of),
+        ];
+    }
+
+    public function worth(array $in, ValueSubject $of): Worth
+    {
+        if ($in['cost_of_equity'] <= $in['terminal_growth']) {
+            throw InvalidAssumption::growthNotBelowRate($in['terminal_growth'], $in['cost_of_equity']);
+        }
+        $stages = static fn (float $rate): ?array => DividendDiscount::threeStages(
+            $in['dividend'],
+            $in['growth'],
+            (int) $in['high_years'],
+            (int) $in['fade_years'],
+            $in['terminal_growth'],
+            $rate,
+        );
+        $centre = $stages($in['cost_of_equity']);
+
+        return Worth::aroundRate(static fn (float $rate): ?float => $stages($rate)['value'] ?? null, $in['cost_of_equity'], [
+            Worth::row(Words::label('value.row.growth', 'Growth'), Unit::Percent, $centre['growth'] ?? []),
+            Worth::row(Words::label('value.row.dividends', 'Dividends'), Unit::MoneyPerShare, $centre['dividends'] ?? []),
+            Worth::row(Words::label('value.row.pv_growth', 'Worth of the years of growth'), Unit::MoneyPerShare, $centre['high'] ?? null),
+            Worth::row(Words::label('value.row.pv_fade', 'Worth of the years of the fade'), Unit::MoneyPerShare, $centre['fade'] ?? null),
+            Worth::row(
+                Words::label('value.row.pv_after', 'Worth of what comes after'),
+                Unit::MoneyPerShare,
+                $centre['present_terminal'] ?? null,
+            ),
+        ]);
+    }
+}

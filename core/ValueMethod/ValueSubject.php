@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\ValueMethod;
+
+use Logion\CrossSection\Mask;
+use Logion\CrossSection\Universe;
+use Logion\Figure\Absence;
+use Logion\Formula\Moment;
+use Logion\Metric\CompanyScope;
+use Logion\Reporting\ReportingModel;
+use Logion\Transaction\TransactionMultiples;
+use Logion\Valuation\MarketValueFigures;
+
+/** A company as methods see it: figures a share and in all in the currency it trades in, its past, its peers, what was paid for others. */
+final class ValueSubject
+{
+    public readonly MarketValueFigures $market;
+
+    /** @var array<string, ?float> by formula */
+    private array $ratios = [];
+
+    /** @var array<string, list<?float>> by metric */
+    private array $past = [];
+
+    /**
+     * @param  list<int>  $peers  companies that stand for the group
+     * @param  array<string, float>  $parts  sales by business, in the currency it reports in
+     */
+    public function __construct(
+        public readonly CompanyScope $scope,
+        public readonly ?Universe $universe,
+        public readonly array $peers = [],
+        public readonly ?TransactionMultiples $transactions = null,
+        public readonly array $parts = [],
+    ) {
+        $this->market = new MarketValueFigures($scope);
+    }
+
+    public function kind(): ReportingModel
+    {
+        return $this->scope->company->template;
+    }
+
+    public function isFinancial(): bool
+    {
+        return in_array($this->kind(), [ReportingModel::Bank, ReportingModel::Insurer], true);
+    }
+
+    public function price(): ?float
+    {
+        return $this->market->price;
+    }
+
+    /** A figure without a currency: a rate, a ratio, a multiple. */
+    public function ratio(string $formula): ?float
+    {
+        if (! array_key_exists($formula, $this->ratios)) {
+            $value = $this->scope->value($this->scope->catalogue->parse($formula));
+            $this->ratios[$formula] = $value instanceof Absence ? null : $value;
+        }
+
+        return $this->ratios[$formula];
+    }
+
+    /** An amount of the whole company. */
+    public function total(string $line): ?float
+    {
+        $part = $this->ratio("{$line} / market_cap");
+
+        return $part === null || $this->market->marketValue === null ? null : $part * $this->market->marketValue;
+    }
+
+    /** The same a share. */
+    public function each(string $line): ?float
+    {
+        return $this->over($this->total($line));
+    }
+
+    /** An amount that is a share's already. */
+    public function perShare(string $formula): ?float
+    {
+        $part = $this->ratio("({$formula}) / price");
+
+        return $part === null || $this->market->price === null ? null : $part * $this->market->price;
+    }
+
+    /** What cash adds and claims of others take, a share. */
+    public function net(): ?float
+    {
+        return $this->over($this->market->bridge->net());
+    }
+
+    /** @return list<?float> a metric at the ends of the last fiscal years, the oldest first */
+    public function past(string $metric, int $years): array
+    {
+        return $this->past["{$metric} {$years}"] ??= array_map(function (int $back) use ($metric): ?float {
+            $value = $this->scope->metric($metric, Moment::of('annual')->completedYear($back));
+
+            return $value instanceof Absence ? null : $value;
+        }, range($years - 1, 0));
+    }
+
+    /** @return list<?float> a metric of the peers */
+    public function ofPeers(string $metric): array
+    {
+        return $this->universe === null
+            ? []
+            : array_map($this->universe->column($metric)->at(...), $this->universe->positionsOf($this->peers));
+    }
+
+    /** @return list<array{?float, ?float}> two metrics of every other share of the same kind of business */
+    public function ofKind(string $first, string $second): array
+    {
+        $universe = $this->universe;
+        $at = $universe?->position($this->scope->company->id);
+        if ($universe === null || $at === null) {
+            return [];
+        }
+        $kind = $universe->category('template');
+        $alike = $kind->among([$kind->at($at)]) & $universe->everyone();
+        $alike[$at] = "\0";
+        [$a, $b] = [$universe->column($first), $universe->column($second)];
+
+        return array_map(static fn (int $of): array => [$a->at($of), $b->at($of)], Mask::positions($alike));
+    }
+
+    private function over(?float $total): ?float
+    {
+        return $total === null || $this->market->shares === null || $this->market->shares <= 0 ? null : $total / $this->market->shares;
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\ValueMethod;
+
+use Logion\Figure\Unit;
+
+/** What a method says a share is worth, in the currency it trades in, with the sheet it comes from. */
+final readonly class Worth
+{
+    /** @param  list<array{label: string, unit: Unit, values: list<?float>}>  $rows  one figure, or one a year */
+    public function __construct(public ?float $low, public ?float $centre, public ?float $high, public array $rows = [])
+    {
+    }
+
+    /**
+     * The centre at a rate, and what a point more or less of it makes: the usual width of what one does not know.
+     *
+     * @param  \Closure(float): ?float  $value
+     * @param  list<array{label: string, unit: Unit, values: list<?float>}>  $rows
+     */
+    public static function aroundRate(\Closure $value, float $rate, array $rows): self
+    {
+        return new self($value($rate + self::POINT), $value($rate), $value($rate - self::POINT), $rows);
+    }
+
+    private const POINT = 0.01;
+
+    /**
+     * @param  float|list<?float>|null  $values
+     * @return array{label: string, unit: Unit, values: list<?float>}
+     */
+    public static function row(string $label, Unit $unit, float|array|null $values): array
+    {
+        return ['label' => $label, 'unit' => $unit, 'values' => is_array($values) ? array_values($values) : [$values]];
+    }
+}
