@@ -326,6 +326,8 @@ return [
         'only_may_do_this_ask_one' => 'Only {who} may do this. Ask one to do it, or for the role.',
         'ordinary_shares' => 'Ordinary shares',
         'output_fell' => 'Output fell by up to {percent} % on the year',
+        'owed_is_more_than_it_is_worth' => 'It owes more than it is worth by this method: owners would have nothing, and owe nothing. It counts as '
+            .'nothing.',
         'own_decision' => 'Decided: {verdict}',
         'own_note' => 'Own note',
         'own_note_on' => 'Own note on {figure}',

@@ -22,7 +22,11 @@ final readonly class Worth
      */
     public static function aroundRate(\Closure $value, float $rate, array $rows): self
     {
-        return new self($value($rate + self::POINT), $value($rate), $value($rate - self::POINT), $rows);
+        [$dear, $cheap] = [$value($rate + self::POINT), $value($rate - self::POINT)];
+        // What loses money is worth less the less its losses are discounted.
+        $isTurned = $dear !== null && $cheap !== null && $dear > $cheap;
+
+        return new self($isTurned ? $cheap : $dear, $value($rate), $isTurned ? $dear : $cheap, $rows);
     }
 
     private const POINT = 0.01;

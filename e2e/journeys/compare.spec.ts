@@ -141,7 +141,7 @@ test('a cost of capital with two inputs of one’s own arrives in Value', async 
   await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(page.getByRole('button', { name: /^Kept on/ })).toBeVisible()
 
-  await page.goto('/value/BRSW')
+  await page.goto('/value/BRSW/cash-flow')
   await page.getByRole('button', { name: 'My cost of capital' }).click()
   await expect(page.getByRole('textbox', { name: 'Discount rate' })).toHaveValue(new RegExp(`^${rate.split(' ')[0]!.replace('.', '\\.')}`))
   await expect(page.getByLabel('Beta', { exact: true })).toHaveValue(/^1\.5/)

@@ -24,7 +24,7 @@ test('an own estimate is carried into a valuation and into cases', async ({ page
   await page.getByRole('button', { name: 'Base on the 4.25 you expect' }).click()
   await expect(page.getByLabel('Base: own earnings a share')).toHaveValue('4.25')
 
-  await page.goto('/value/GRME')
+  await page.goto('/value/GRME/cash-flow')
   await page.getByRole('button', { name: 'My estimates' }).click()
   await expect(page.getByRole('button', { name: /^Revenue 2026: 2.?000/ })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()

@@ -91,7 +91,7 @@ test('from an empty installation and files of one’s own to a decision, and to 
   expect(figures.market_cap!.value).toBeCloseTo(102.5e6 * 86.54, -1)
   expect(figures.cost_of_equity!.value).toBeCloseTo(0.0285 + 0.05 * (1 / 3 + (2 / 3) * figures.beta_raw!.value!), 6)
   const { per_share: value } = await asked<{ per_share: number }>(page, '/companies/QSFR/cash-flow-value', {})
-  await page.goto('/value/QSFR')
+  await page.goto('/value/QSFR/cash-flow')
   await expect(page.getByText(value.toFixed(2)).first()).toBeVisible()
   await page.goto('/decide/QSFR')
   await page.getByLabel('Thesis: why it should be worth more than it costs').fill('It earns its margin on ferries nobody else runs.')

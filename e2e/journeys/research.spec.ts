@@ -245,7 +245,7 @@ test('mistakes have a message and a way out', async ({ page, context }) => {
   await register(page)
   await page.goto('/read/BRSV')
   await expect(page.getByText(/No company has the ticker "BRSV". Near it: .*BRSW/)).toBeVisible()
-  await page.goto('/value/FNSB')
+  await page.goto('/value/FNSB/cash-flow')
   await expect(page.getByText(/does not fit a bank/)).toBeVisible()
   await page.goto('/nowhere')
   await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible()
@@ -276,7 +276,7 @@ test('mistakes have a message and a way out', async ({ page, context }) => {
 test('in the dark too, the pages are accessible', async ({ page }) => {
   await register(page)
   await page.getByRole('button', { name: 'Light or dark' }).click()
-  for (const path of ['/find', '/read/BRSW', '/read/BRSW/statements', '/value/BRSW', '/decide/BRSW', '/desk']) {
+  for (const path of ['/find', '/read/BRSW', '/read/BRSW/statements', '/value/BRSW/cash-flow', '/decide/BRSW', '/desk']) {
     await page.goto(path)
     await page.waitForLoadState('networkidle')
     await accessible(page)

@@ -93,7 +93,7 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('read-expectations'))
 
-  await page.goto('/value/BRSW')
+  await page.goto('/value/BRSW/cash-flow')
   await page.getByTestId('per-share').waitFor()
   await settled(page)
   await page.screenshot(into('value'))

@@ -6,6 +6,7 @@ namespace App\Feature\Value;
 
 use App\Models\User;
 use App\Models\Valuation;
+use Logion\Figure\Words;
 use Logion\Time\Day;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\MarginOfSafety;
@@ -60,7 +61,14 @@ final readonly class ValueReport
             $weight = $weights === [] ? (in_array($key, self::FLOORS, true) ? 0.0 : 1.0) : $weights[$key] ?? 0.0;
             $methods[] = [...$of, 'weight' => $weight];
             if ($of['fits']) {
-                $weighed[$key] = [...array_intersect_key($of, ['low' => 0, 'centre' => 0, 'high' => 0]), 'weight' => $weight];
+                // Owners of what is worth less than it owes have nothing, and owe nothing.
+                $owned = static fn (?float $value): ?float => $value === null ? null : max(0.0, $value);
+                $weighed[$key] = [
+                    'low' => $owned($of['low']),
+                    'centre' => $owned($of['centre']),
+                    'high' => $owned($of['high']),
+                    'weight' => $weight,
+                ];
             }
         }
         // What fits stands first, in the order methods are read in.
@@ -160,7 +168,7 @@ final readonly class ValueReport
             return [...$told, 'fits' => false, 'why_not' => $refusal->getMessage(), 'low' => null, 'centre' => null, 'high' => null];
         }
 
-        return [...$told, 'fits' => true, 'why_not' => null, 'low' => $worth->low, 'centre' => $worth->centre, 'high' => $worth->high];
+        return [...$told, 'fits' => true, 'why_not' => ($worth->centre ?? 0.0) < 0 ? Words::say('owed_is_more_than_it_is_worth') : null, 'low' => $worth->low, 'centre' => $worth->centre, 'high' => $worth->high];
     }
 
     /** @return array<string, ?float> what else stands on the axis */

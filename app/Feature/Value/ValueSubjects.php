@@ -14,6 +14,7 @@ use App\Storage\ChosenPeers;
 use App\Storage\Identity\Identities;
 use App\Storage\SalesByBusiness;
 use Logion\ValueMethod\ValueSubject;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** Opens a company as methods see it, with the peers and transactions that count for the reader. */
 final readonly class ValueSubjects
@@ -33,12 +34,17 @@ final readonly class ValueSubjects
     public function open(string $ticker, EvaluationContext $context): ValueSubject
     {
         $scope = $this->scopes->open($ticker, $context);
-        $group = SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
+        try {
+            $group = SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
+        } catch (ConflictHttpException) {
+            // Other companies are not computed for the day; what needs none of them is valued all the same.
+            $group = null;
+        }
 
         return new ValueSubject(
             $scope,
-            $group->universe,
-            $group->in(),
+            $group?->universe,
+            $group?->in() ?? [],
             $this->transactions->of($context->user, $scope),
             $this->sales->of([$scope->company->id], $context->day)[$scope->company->id] ?? [],
         );

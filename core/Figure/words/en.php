@@ -164,7 +164,7 @@ return [
         'average_of_two_balances' => 'over the mean of two balances',
         'balance_sheet' => 'balance sheet',
         'before_tax' => ', before tax.',
-        'beside_it_is' => '{source}: {figure}.',
+        'beside_it_is' => 'Beside it: {source} {figure}.',
         'best_grade' => 'best grade',
         'beta' => 'Beta',
         'beta_adjusted' => 'Months of five years, adjusted',

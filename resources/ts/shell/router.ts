@@ -20,7 +20,7 @@ export const router = createRouter({
       meta: { title: 'Compare', subject: true },
     },
     {
-      path: '/value/:ticker?',
+      path: '/value/:ticker?/:view?',
       name: 'value',
       component: () => import('@/features/value/ValuePage.vue'),
       meta: { title: 'Value', subject: true },

@@ -127,9 +127,14 @@ const interestColumns: SheetColumn<Schemas['PriceOfInterest']>[] = [
             <p v-if="!unfinished.length" class="quiet">None.</p>
             <ul>
               <li v-for="valuation in unfinished" :key="valuation.id">
-                <router-link :to="{ name: 'value', params: { ticker: valuation.ticker }, query: { valuation: valuation.id } }">{{
-                  valuation.company
-                }}</router-link>
+                <router-link
+                  :to="{
+                    name: 'value',
+                    params: { ticker: valuation.ticker, view: valuation.method === 'dcf' ? 'cash-flow' : '' },
+                    query: { valuation: valuation.id },
+                  }"
+                  >{{ valuation.company }}</router-link
+                >
                 <span class="quiet"
                   >{{ valuation.name }},
                   {{ valuation.per_share === null ? 'no value' : `${number(valuation.per_share ?? 0, 2)} ${valuation.currency}` }},

@@ -290,7 +290,7 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
             /></template>
           </SheetTable>
           <p v-if="noted.length" class="quiet">
-            <router-link :to="{ name: 'value', params: { ticker } }">Value</router-link> takes revenue and EBITDA,
+            <router-link :to="{ name: 'value', params: { ticker, view: 'cash-flow' } }">Value</router-link> takes revenue and EBITDA,
             <router-link :to="{ name: 'read', params: { ticker, view: 'cases' } }">Cases</router-link> the earnings a share.
           </p>
         </section>

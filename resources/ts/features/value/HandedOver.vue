@@ -14,7 +14,7 @@ const { state, reload } = useAnswer(
   () => props.ticker,
   (ticker, signal) => ask(api.GET('/valuations', { params: { query: { ticker } }, signal })),
 )
-const rows = computed(() => (state.value.data ?? []).filter((of) => of.method !== 'dcf'))
+const rows = computed(() => (state.value.data ?? []).filter((of) => ['peers', 'transactions'].includes(of.method)))
 type Row = (typeof rows.value)[number]
 const each = (of: number | null): string => (of === null ? '–' : number(of, 2))
 const ends = computed(() => {

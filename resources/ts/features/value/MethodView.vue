@@ -1,0 +1,211 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, ask, type Schemas } from '@/api/client'
+import { useAnswer } from '@/api/answer'
+import { number, percent } from '@/design/format'
+import { useNotices } from '@/stores/notices'
+import { useSession } from '@/stores/session'
+import MethodBackwards from './MethodBackwards.vue'
+import MethodGrid from './MethodGrid.vue'
+import MethodInputs from './MethodInputs.vue'
+import MethodRows from './MethodRows.vue'
+import MethodSimulation from './MethodSimulation.vue'
+import TornadoBars from './TornadoBars.vue'
+
+/** One method: what it starts from, the sheet, which input moves it most, backwards, varied, drawn, and kept. */
+const props = defineProps<{ ticker: string; method: string }>()
+const route = useRoute()
+const session = useSession()
+const notices = useNotices()
+const queries = useQueryClient()
+const figures = ref<Record<string, number>>({})
+const forced = ref(false)
+const past = ref<Record<string, number>[]>([])
+const name = ref('')
+const note = ref('')
+const query = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
+const body = computed(() => ({ figures: figures.value, forced: forced.value }))
+const { state, reload } = useAnswer(
+  'value by method',
+  () => ({ ticker: props.ticker, method: props.method, query: query.value, body: body.value }),
+  ({ ticker, method, query, body }, signal) =>
+    ask(api.POST('/companies/{ticker}/values/{method}', { params: { path: { ticker, method }, query }, body, signal })),
+)
+const data = computed(() => state.value.data)
+const refused = computed(() => (state.value.status === 'error' ? state.value.error.message : null))
+const misfits = computed(() => refused.value !== null && !data.value)
+function set(input: string, value: number | null): void {
+  past.value = [...past.value.slice(-40), figures.value]
+  const others = Object.fromEntries(Object.entries(figures.value).filter(([of]) => of !== input))
+  figures.value = value === null ? others : { ...others, [input]: value }
+}
+function back(): void {
+  figures.value = past.value.at(-1) ?? {}
+  past.value = past.value.slice(0, -1)
+}
+const { state: saved } = useAnswer(
+  'valuations',
+  () => props.ticker,
+  (ticker, signal) => ask(api.GET('/valuations', { params: { query: { ticker } }, signal })),
+)
+type Saved = NonNullable<typeof saved.value.data>[number]
+const versions = computed(() => (saved.value.data ?? []).filter((of) => of.method === props.method))
+const taken = ref<Saved | null>(null)
+function take(of: Saved): void {
+  taken.value = of
+  name.value = of.name
+  const changes = of.changes as { figures?: Record<string, number>; forced?: boolean }
+  figures.value = { ...changes.figures }
+  forced.value = changes.forced ?? false
+}
+watch([versions, () => route.query.valuation] as const, ([list, id]) => {
+  const wanted = list.find((of) => String(of.id) === id)
+  if (wanted && taken.value === null) take(wanted)
+})
+async function keep(): Promise<void> {
+  try {
+    const { id } = await ask(
+      api.POST('/companies/{ticker}/values/{method}/keep', {
+        params: { path: { ticker: props.ticker, method: props.method }, query: query.value },
+        body: { ...body.value, name: name.value.trim() || (data.value?.label ?? 'Unnamed'), note: note.value },
+      }),
+    )
+    await queries.invalidateQueries({ queryKey: ['valuations'] })
+    await queries.invalidateQueries({ queryKey: ['values'] })
+    notices.say(`Kept: ${name.value.trim() || data.value?.label}.`, async () => {
+      await ask(api.DELETE('/valuations/{id}', { params: { path: { id } } }))
+      await queries.invalidateQueries({ queryKey: ['valuations'] })
+      await queries.invalidateQueries({ queryKey: ['values'] })
+    })
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+const each = (of: number | null): string => (of === null ? '–' : number(of, 2))
+type Input = Schemas['MethodSheet']['inputs'][number]
+const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
+</script>
+
+<template>
+  <div>
+    <div v-if="misfits" class="refusal">
+      <p role="alert">{{ refused }}</p>
+      <v-btn size="small" @click="forced = true">Use it all the same</v-btn>
+      <v-btn v-if="state.status === 'error' && state.error.status === 0" size="small" @click="reload">Try again</v-btn>
+      <router-link :to="{ name: 'value', params: { ticker } }">The methods that fit {{ ticker }}</router-link>
+    </div>
+    <v-progress-linear v-else-if="!data" indeterminate color="primary" height="2" aria-label="Valuing" />
+    <template v-else>
+      <div class="top">
+        <div>
+          <h1>{{ data.label }}</h1>
+          <p class="quiet">{{ data.purpose }}</p>
+        </div>
+        <div class="result" aria-live="polite">
+          <strong class="centre" data-testid="method-value">{{ each(data.centre) }}</strong>
+          <span class="quiet"
+            >{{ data.currency }} a share, {{ each(data.low) }} to {{ each(data.high) }}; price {{ each(data.price) }}</span
+          >
+          <strong v-if="data.upside !== null" :class="data.upside >= 0 ? 'better' : 'worse'"
+            >{{ data.upside >= 0 ? '▲' : '▼' }} {{ percent(Math.abs(data.upside)) }} %</strong
+          >
+        </div>
+        <div class="actions">
+          <v-text-field v-model="name" label="Name of this version" maxlength="120" style="width: 170px" />
+          <v-text-field v-model="note" label="Note" maxlength="2000" style="width: 170px" />
+          <v-btn size="small" :disabled="!past.length" @click="back">Undo</v-btn>
+          <v-btn size="small" :disabled="!Object.keys(figures).length" @click="((past = [...past, figures]), (figures = {}))"
+            >Defaults</v-btn
+          >
+          <v-btn size="small" :disabled="data.centre === null" @click="keep">Keep</v-btn>
+        </div>
+      </div>
+      <p v-if="data.forced" class="attention">⚑ Forced: {{ data.misfit }}</p>
+      <p v-if="refused" class="worse" role="alert">
+        {{ refused }} The figures shown are those of before. <v-btn size="x-small" @click="back">Undo</v-btn>
+      </p>
+      <p v-if="data.why_not" class="attention" role="alert">{{ data.why_not }}</p>
+      <p v-if="taken && taken.per_share !== null && taken.as_of !== data.as_of" class="attention">
+        This version was kept as of {{ taken.as_of }} at {{ each(taken.per_share) }}; on the data of {{ data.as_of }} it gives
+        {{ each(data.centre) }}.
+      </p>
+      <div class="two">
+        <section>
+          <h2>What it starts from</h2>
+          <MethodInputs :inputs="inputs" @set="set" />
+        </section>
+        <section>
+          <h2>What moves it</h2>
+          <p v-if="data.most" class="quiet">{{ data.most }} moves it most.</p>
+          <TornadoBars :bars="data.tornado" :centre="data.centre" :inputs="inputs" />
+          <MethodBackwards :ticker="ticker" :method="method" :body="body" :inputs="inputs" :price="data.price" class="mt-4" />
+        </section>
+      </div>
+      <MethodRows v-if="data.rows.length" :rows="data.rows" :currency="data.currency" :reported="data.reporting_currency" class="mt-6" />
+      <MethodGrid
+        v-if="data.centre !== null && inputs.length > 1"
+        :ticker="ticker"
+        :method="method"
+        :body="body"
+        :inputs="inputs"
+        :price="data.price"
+      />
+      <MethodSimulation v-if="data.centre !== null" :ticker="ticker" :method="method" :body="body" :inputs="inputs" />
+      <section v-if="versions.length" class="mt-6">
+        <h2>Kept</h2>
+        <ul>
+          <li v-for="of in versions" :key="of.id">
+            <a href="#" @click.prevent="take(of)">{{ of.name }}</a>
+            <span class="quiet"> {{ each(of.per_share) }}, as of {{ of.as_of }}</span>
+          </li>
+        </ul>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: flex-end;
+  gap: calc(var(--space) * 3) calc(var(--space) * 8);
+}
+.result {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: calc(var(--space) * 2.5);
+}
+.centre {
+  font-family: 'Source Serif 4 Variable', serif;
+  font-size: var(--type-display);
+  line-height: 1.1;
+}
+.actions {
+  display: flex;
+  align-items: center;
+  gap: var(--space);
+  margin-left: auto;
+}
+.two {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(430px, 1fr));
+  gap: calc(var(--space) * 4) calc(var(--space) * 9);
+  margin-top: calc(var(--space) * 4);
+  align-items: start;
+}
+.refusal {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: calc(var(--space) * 3);
+  max-width: 640px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+</style>

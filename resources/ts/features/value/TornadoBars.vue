@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { number } from '@/design/format'
+import { inputText, type MethodInput } from './figures'
+
+/** How far the value swings when one input goes to the ends of its range, the widest on top. */
+const props = defineProps<{ bars: Schemas['MethodSheet']['tornado']; centre: number | null; inputs: MethodInput[] }>()
+const shown = computed(() => props.bars.filter((of) => of.swing !== null && of.swing > 0))
+const ends = computed(() => {
+  const all = shown.value.flatMap((of) => [of.low!, of.high!])
+  return { low: Math.min(...all), high: Math.max(...all) }
+})
+const at = (value: number): number => (100 * (value - ends.value.low)) / (ends.value.high - ends.value.low || 1)
+const unit = (name: string): string => props.inputs.find((of) => of.name === name)?.unit ?? 'ratio'
+const spoken = (of: (typeof shown.value)[number]): string =>
+  `${of.label}: ${number(of.low!, 2)} at ${inputText(unit(of.input), of.from)}, ${number(of.high!, 2)} at ${inputText(unit(of.input), of.to)}`
+</script>
+
+<template>
+  <div v-if="shown.length" role="list" aria-label="What moves the value">
+    <div v-for="of in shown" :key="of.input" class="bar" role="listitem" :aria-label="spoken(of)">
+      <span class="name" :title="of.label">{{ of.label }}</span>
+      <span class="from quiet">{{ inputText(unit(of.input), of.from, 1) }}</span>
+      <span class="track" :title="spoken(of)">
+        <i
+          :style="{
+            left: `${at(Math.min(of.low!, of.high!))}%`,
+            width: `${Math.max(0.6, (100 * of.swing!) / (ends.high - ends.low || 1))}%`,
+          }"
+        />
+        <b v-if="centre !== null" :style="{ left: `${at(centre)}%` }" />
+      </span>
+      <span class="quiet">{{ inputText(unit(of.input), of.to, 1) }}</span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: grid;
+  grid-template-columns: 170px 62px 1fr 62px;
+  gap: calc(var(--space) * 2);
+  align-items: center;
+  min-height: 24px;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.from {
+  text-align: right;
+}
+.track {
+  position: relative;
+  height: 22px;
+}
+.track i {
+  position: absolute;
+  top: 6px;
+  height: 10px;
+  background: rgb(var(--v-theme-primary));
+  opacity: 0.45;
+}
+.track b {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  border-left: 1.5px solid rgb(var(--v-theme-on-surface));
+}
+</style>

@@ -1,0 +1,236 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Api;
+
+use App\Evaluation\EvaluationContexts;
+use App\Feature\Value\ValueSubjects;
+use App\Models\User;
+use App\Models\Valuation;
+use Illuminate\Support\Facades\DB;
+use Logion\Figure\LogionException;
+use Logion\ValueMethod\ValueMethods;
+use Logion\ValueMethod\ValueSheet;
+use Logion\ValueMethod\ValueSubject;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\DemoTestCase;
+
+/** Every method on companies of every kind: what fits, what it says, and that all that follows from its declaration holds. */
+final class ValuesTest extends DemoTestCase
+{
+    private User $user;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->actingAs($this->user = $this->someone());
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function companies(): iterable
+    {
+        foreach (['BRSW', 'GRME', 'FNSB', 'HMAS', 'MWPR', 'QSCW', 'ULVL', 'TVRM', 'CWGW', 'ORTN'] as $ticker) {
+            yield $ticker => [$ticker];
+        }
+    }
+
+    #[DataProvider('companies')]
+    public function test_what_a_method_says_follows_from_its_inputs(string $ticker): void
+    {
+        $subject = $this->subject($ticker);
+        $price = $subject->price();
+        $valued = 0;
+        foreach (ValueMethods::all() as $key => $method) {
+            try {
+                $sheet = new ValueSheet($method, $subject);
+                $worth = $sheet->worth();
+            } catch (LogionException $refusal) {
+                $this->assertNotSame('', $refusal->getMessage(), $key);
+
+                continue;
+            }
+            $this->assertNotNull($worth->centre, "{$key} has a reason or a value");
+            $this->assertTrue(is_finite($worth->centre), $key);
+            $valued++;
+            if ($worth->low !== null && $worth->high !== null) {
+                $this->assertLessThanOrEqual($worth->high + 1e-9, $worth->low, "{$key}: low above high");
+            }
+            $this->assertEqualsWithDelta($worth->centre, $sheet->centre($sheet->changes), 1e-12, "{$key} is pure");
+            foreach ($sheet->tornado() as $bar) {
+                $this->assertSame($sheet->centre([$bar['input'] => $bar['from']]), $bar['low'], "{$key} {$bar['input']}");
+            }
+            foreach (['discount_rate', 'cost_of_equity'] as $rate) {
+                if (isset($sheet->figures[$rate]) && $worth->centre > 0 && ($sheet->figures['net'] ?? 0.0) >= 0) {
+                    $dearer = $sheet->centre([$rate => $sheet->figures[$rate] + 0.005]);
+                    $this->assertTrue($dearer === null || $dearer <= $worth->centre + 1e-9, "{$key} falls with {$rate}");
+                }
+            }
+            foreach ($sheet->inputs as $name => $input) {
+                if (! $input->isWhole() && $price !== null && ($solved = $sheet->solve($name, $price)) !== null) {
+                    $this->assertEqualsWithDelta($price, $sheet->centre([$name => $solved]), 1e-6 * $price, "{$key} {$name}");
+                }
+            }
+        }
+        $this->assertGreaterThanOrEqual(4, $valued, 'some methods fit every company');
+    }
+
+    public function test_what_does_not_fit_a_kind_of_business_says_so_and_can_be_forced(): void
+    {
+        $fits = fn (string $ticker): array => array_column(
+            array_filter($this->summary($ticker)['methods'], static fn (array $of): bool => $of['fits']),
+            'key',
+        );
+        $this->assertContains('excess_return', $fits('FNSB'));
+        $this->assertNotContains('cash_flow_to_firm', $fits('FNSB'));
+        $this->assertContains('excess_return', $fits('HMAS'));
+        $this->assertContains('net_asset_value', $fits('MWPR'));
+        $this->assertNotContains('excess_return', $fits('BRSW'));
+        $this->assertContains('cash_flow_to_firm', $fits('BRSW'));
+        $summary = $this->summary('FNSB');
+        $this->assertTrue($summary['methods'][0]['fits'], 'what fits stands first');
+        $loser = array_column($this->summary('QSCW')['methods'], null, 'key')['cash_flow_to_firm'];
+        $this->assertLessThan(0, $loser['centre']);
+        $this->assertStringContainsString('owes more', $loser['why_not'], 'less than nothing is told and counts as nothing');
+        $this->postJson('/api/v1/companies/FNSB/values/cash_flow_to_firm')->assertUnprocessable();
+        $this->postJson('/api/v1/companies/BRSW/values/excess_return')->assertUnprocessable();
+        $forced = $this->postJson('/api/v1/companies/BRSW/values/excess_return', ['forced' => true])->assertOk()->json();
+        $this->assertTrue($forced['forced']);
+        $this->assertStringContainsString('banks', $forced['misfit']);
+        $this->assertNotNull($forced['centre']);
+    }
+
+    public function test_the_summary_weighs_what_fits_and_moves_only_within_the_centres(): void
+    {
+        $plain = $this->summary('BRSW');
+        $fitting = array_values(array_filter($plain['methods'], static fn (array $of): bool => $of['fits']));
+        $weighed = array_values(array_filter($fitting, static fn (array $of): bool => $of['weight'] > 0));
+        $centres = array_column($weighed, 'centre');
+        $this->assertSame(count($weighed), $plain['used']);
+        $this->assertEqualsWithDelta(array_sum($centres) / count($centres), $plain['centre'], 1e-9);
+        $this->assertEqualsWithDelta((max($centres) - min($centres)) / $plain['centre'], $plain['dispersion'], 1e-9);
+        $this->assertSame($plain['dispersion'] > 1 / 3, $plain['disagree']);
+        mt_srand(5);
+        for ($i = 0; $i < 5; $i++) {
+            $weights = [];
+            foreach ($fitting as $of) {
+                $weights[$of['key']] = mt_rand(0, 3);
+            }
+            if (array_sum($weights) === 0) {
+                continue;
+            }
+            $own = $this->postJson('/api/v1/companies/BRSW/values', ['weights' => $weights])->assertOk()->json();
+            $used = array_column(array_filter($fitting, static fn (array $of): bool => $weights[$of['key']] > 0), 'centre');
+            $this->assertGreaterThanOrEqual(min($used) - 1e-9, $own['centre']);
+            $this->assertLessThanOrEqual(max($used) + 1e-9, $own['centre']);
+        }
+        $one = $this->postJson('/api/v1/companies/BRSW/values', ['weights' => [$fitting[0]['key'] => 2]])->json();
+        $this->assertEqualsWithDelta($fitting[0]['centre'], $one['centre'], 1e-9);
+        foreach ($one['buy_below'] as $of) {
+            $this->assertEqualsWithDelta($one['centre'] * (1 - $of['margin']), $of['price'], 1e-9);
+            $this->assertSame($one['price'] <= $of['price'], $of['below_now']);
+            foreach ($of['share_of_days'] as ['days' => $days, 'share' => $share]) {
+                $closes = array_slice($this->subject('BRSW')->scope->prices->closes, -$days);
+                $below = count(array_filter($closes, static fn (float $close): bool => $close < $of['price'] * (1 - 1e-9)));
+                $this->assertEqualsWithDelta($below / $days, $share, 1e-12);
+            }
+        }
+        $this->assertStringContainsString('Revenue growth', $plain['believe']);
+        $this->postJson('/api/v1/companies/BRSW/values', ['weights' => ['nosuch' => 1]])->assertUnprocessable();
+        $this->postJson('/api/v1/companies/BRSW/values', ['weights' => ['dividends' => -1]])->assertUnprocessable();
+    }
+
+    public function test_nothing_told_later_than_the_day_counts(): void
+    {
+        $then = $this->summary('BRSW', '?as_of=2024-06-28');
+        $this->assertSame('2024-06-28', $then['as_of']);
+        $this->assertNotSame($this->summary('BRSW')['centre'], $then['centre']);
+        $id = $this->companyId('BRSW');
+        DB::table('filings')->where('company_id', $id)->where('filed_on', '>', 20240628)->delete();
+        $listing = $this->listing('BRSW')->id;
+        DB::table('bars')->where('listing_id', $listing)->where('day', '>', 20240628)->delete();
+        DB::table('packed_rows')->where('source', 'bars')->where('owner', $listing)->delete();
+        $alone = ['cash_flow_to_firm', 'dividends', 'residual_income', 'earnings_power', 'own_price_to_earnings'];
+        $of = static fn (array $summary): array => array_intersect_key(
+            array_column($summary['methods'], 'centre', 'key'),
+            array_flip($alone),
+        );
+        $this->assertSame($of($then), $of($this->summary('BRSW', '?as_of=2024-06-28')));
+    }
+
+    public function test_a_sheet_is_changed_solved_varied_and_drawn(): void
+    {
+        $path = '/api/v1/companies/BRSW/values/earnings_path';
+        $plain = $this->postJson($path)->assertOk()->json();
+        $inputs = array_column($plain['inputs'], null, 'name');
+        $changed = $this->postJson($path, ['figures' => ['exit_multiple' => 2 * $inputs['exit_multiple']['value']]])->assertOk()->json();
+        $this->assertGreaterThan($plain['centre'], $changed['centre']);
+        $this->assertTrue(array_column($changed['inputs'], 'changed', 'name')['exit_multiple']);
+        $this->assertSame($plain['tornado'][0]['label'], $plain['most']);
+        $solved = $this->postJson("{$path}/solve", ['input' => 'growth'])->assertOk()->json();
+        $this->assertSame($plain['price'], $solved['price']);
+        $at = $this->postJson($path, ['figures' => ['growth' => $solved['solved']]])->json('centre');
+        $this->assertEqualsWithDelta($plain['price'], $at, 1e-6 * $plain['price']);
+        $wished = $this->postJson("{$path}/solve", ['input' => 'growth', 'price' => 1e7])->assertOk()->json();
+        $this->assertNull($wished['solved']);
+        $this->assertStringContainsString('No Growth', $wished['sentence']);
+        $grid = $this->postJson("{$path}/sensitivity", ['row' => 'growth', 'column' => 'exit_multiple'])->assertOk()->json();
+        $this->assertEqualsWithDelta($plain['centre'], $grid['values'][3][3], 1e-9);
+        $draw = ['distributions' => ['growth' => ['kind' => 'normal', 'mean' => 0.05, 'deviation' => 0.01]], 'draws' => 500, 'seed' => 9];
+        $drawn = $this->postJson("{$path}/simulate", $draw)->assertOk()->json();
+        $this->assertSame($drawn, $this->postJson("{$path}/simulate", $draw)->json());
+        $this->assertSame(500, $drawn['draws']);
+        foreach (
+            [
+                ['', ['figures' => ['nosuch' => 1]]],
+                ['', ['figures' => ['growth' => 'much']]],
+                ['', ['figures' => ['years' => 99]]],
+                ['/solve', ['input' => 'nosuch']],
+                ['/solve', ['input' => 'growth', 'price' => 0]],
+                ['/sensitivity', ['row' => 'growth', 'column' => 'growth']],
+                ['/sensitivity', ['row' => 'growth', 'column' => 'nosuch']],
+                ['/simulate', ['distributions' => []]],
+                ['/simulate', ['distributions' => ['growth' => ['kind' => 'bell']]]],
+                ['/simulate', [...$draw, 'draws' => 1_000_000]],
+                ['/keep', []],
+            ]
+            as [$end, $body]
+        ) {
+            $this->postJson($path.$end, $body)->assertUnprocessable();
+        }
+        $this->postJson('/api/v1/companies/BRSW/values/nosuch')->assertUnprocessable();
+        $dividends = $this->postJson('/api/v1/companies/BRSW/values/dividends', ['figures' => ['terminal_growth' => 0.5]])->assertOk();
+        $this->assertNull($dividends->json('centre'));
+        $this->assertNotNull($dividends->json('why_not'), 'growth above its cost is said plainly');
+    }
+
+    public function test_a_value_is_kept_and_seen_again_by_whoever_kept_it(): void
+    {
+        $path = '/api/v1/companies/BRSW/values/dividends';
+        $body = ['figures' => ['growth' => 0.04], 'name' => 'Slow', 'note' => 'Salt keeps.'];
+        $told = $this->postJson($path, ['figures' => ['growth' => 0.04]])->json();
+        $id = $this->postJson("{$path}/keep", $body)->assertCreated()->json('id');
+        $kept = Valuation::query()->findOrFail($id);
+        $this->assertSame([$told['centre'], 'dividends', 'Salt keeps.'], [$kept->per_share, $kept->method, $kept->assumptions['note']]);
+        $listed = array_column($this->getJson('/api/v1/valuations?ticker=BRSW')->json(), null, 'id')[$id];
+        $this->assertSame([0.04], array_values($listed['changes']['figures']));
+        $this->assertSame($told['low'], $listed['low']);
+        $this->assertSame([$id], array_column($this->summary('BRSW')['earlier'], 'id'));
+        $this->actingAs($this->someone('Ben'));
+        $this->assertSame([], $this->summary('BRSW')['earlier']);
+        $this->deleteJson("/api/v1/valuations/{$id}")->assertNotFound();
+    }
+
+    private function subject(string $ticker): ValueSubject
+    {
+        $context = $this->app->make(EvaluationContexts::class)->of($this->user);
+
+        return $this->app->make(ValueSubjects::class)->open($ticker, $context);
+    }
+
+    /** @return array<string, mixed> */
+    private function summary(string $ticker, string $query = ''): array
+    {
+        return $this->getJson("/api/v1/companies/{$ticker}/values{$query}")->assertOk()->json();
+    }
+}
