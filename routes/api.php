@@ -186,6 +186,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('notes', [NoteController::class, 'store']);
         Route::post('cash-flow-value', [CashFlowController::class, 'value']);
         Route::post('cash-flow-value/working', [CashFlowController::class, 'working']);
+        Route::post('cash-flow-value/workbook', [CashFlowController::class, 'workbook']);
         Route::post('cash-flow-value/solve', [CashFlowController::class, 'solve']);
         Route::post('cash-flow-value/own-estimates', [CashFlowController::class, 'ownEstimates']);
         Route::post('cash-flow-value/driven-revenue', [CashFlowController::class, 'drivenRevenue']);

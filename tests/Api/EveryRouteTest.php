@@ -108,6 +108,7 @@ final class EveryRouteTest extends DemoTestCase
         'POST companies/{ticker}/values/{id}/simulate',
         'GET companies/{ticker}/values',
         'POST companies/{ticker}/cash-flow-value/working',
+        'POST companies/{ticker}/cash-flow-value/workbook',
         'POST companies/{ticker}/cash-flow-value/solve',
         'POST companies/{ticker}/cash-flow-value/sensitivity',
     ];

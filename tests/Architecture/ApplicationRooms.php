@@ -56,7 +56,7 @@ final class ApplicationRooms
         'Feature\Driver' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Market' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],
-        'Feature\Valuation' => ['Evaluation', 'Feature\Driver', 'Http', 'Models', 'Storage'],
+        'Feature\Valuation' => ['Evaluation', 'Feature\Driver', 'Files', 'Http', 'Models', 'Storage'],
         'Feed' => ['Feature\Intake', 'Models', 'Storage'],
         'Feature\Simulation' => ['Feed', 'Http', 'Models', 'Storage', 'Task'],
     ];

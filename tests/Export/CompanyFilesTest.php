@@ -9,6 +9,7 @@ use App\Evaluation\EvaluationContexts;
 use App\Feature\Export\CsvFiles;
 use App\Feature\Export\FiledFigures;
 use App\Feature\Export\StatementWorkbook;
+use App\Files\Workbooks;
 use App\Feature\Export\XbrlCsv;
 use App\Feature\Intake\Imports;
 use App\Feature\Intake\Mapping;
@@ -156,7 +157,7 @@ final class CompanyFilesTest extends DemoTestCase
     public function test_a_workbook_holds_formulas_for_what_is_computed_and_figures_for_what_was_reported(): void
     {
         $path = sys_get_temp_dir().'/'.bin2hex(random_bytes(6)).'.xlsx';
-        StatementWorkbook::save(StatementWorkbook::of(...array_slice($this->company('BRSW'), 0, 2)), 'xlsx', $path);
+        Workbooks::save(StatementWorkbook::of(...array_slice($this->company('BRSW'), 0, 2)), 'xlsx', $path);
         $book = IOFactory::load($path);
         unlink($path);
         $income = $book->getSheetByName('Income statement');

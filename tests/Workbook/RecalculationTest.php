@@ -7,6 +7,7 @@ namespace Tests\Workbook;
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContexts;
 use App\Feature\Export\StatementWorkbook;
+use App\Files\Workbooks;
 use Logion\Reporting\FactSheet;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\View\StatementView;
@@ -44,22 +45,8 @@ final class RecalculationTest extends DemoTestCase
     {
         $scopes = $this->app->make(CompanyScopes::class);
         $scope = $scopes->open($ticker, $this->app->make(EvaluationContexts::class)->of(null));
-        StatementWorkbook::save(StatementWorkbook::of($scope, $scopes->identity($scope)), $format, "{$this->folder}/book.{$format}");
-        // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
-        exec(
-            'HOME='.
-                escapeshellarg($this->folder).
-                ' soffice --headless --convert-to '.
-                escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').
-                ' --outdir '.
-                escapeshellarg($this->folder).
-                ' '.
-                escapeshellarg("{$this->folder}/book.{$format}").
-                ' 2>&1',
-            $output,
-            $code,
-        );
-        $this->assertSame(0, $code, implode("\n", $output));
+        Workbooks::save(StatementWorkbook::of($scope, $scopes->identity($scope)), $format, "{$this->folder}/book.{$format}");
+        $this->recalculate("book.{$format}");
         $facts = $scope->facts;
         $periods = $facts->periods();
         $checked = 0;
@@ -96,6 +83,25 @@ final class RecalculationTest extends DemoTestCase
             }
         }
         $this->assertGreaterThan(500, $checked);
+    }
+
+    private function recalculate(string $file): void
+    {
+        // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
+        exec(
+            'HOME='.
+                escapeshellarg($this->folder).
+                ' soffice --headless --convert-to '.
+                escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').
+                ' --outdir '.
+                escapeshellarg($this->folder).
+                ' '.
+                escapeshellarg("{$this->folder}/{$file}").
+                ' 2>&1',
+            $output,
+            $code,
+        );
+        $this->assertSame(0, $code, implode("\n", $output));
     }
 
     private function same(?float $expected, ?float $found, string $where): void

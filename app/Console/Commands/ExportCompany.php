@@ -10,6 +10,7 @@ use App\Feature\Export\CsvFiles;
 use App\Feature\Export\FiledFigures;
 use App\Feature\Export\StatementWorkbook;
 use App\Feature\Export\XbrlCsv;
+use App\Files\Workbooks;
 use Illuminate\Console\Command;
 
 final class ExportCompany extends Command
@@ -17,8 +18,9 @@ final class ExportCompany extends Command
     use EvaluatesInContext;
     use PrintsFigures;
 
-    protected $signature = 'logion:export {ticker} {file : ends in .xlsx, .ods, .csv or .zip (xBRL-CSV)} {--as-of= : day, YYYY-MM-DD} '
-        .'{--user= : e-mail of whose metrics and corrections count} {--adjusted : without the one-offs they marked} {--format=table}';
+    protected $signature =
+        'logion:export {ticker} {file : ends in .xlsx, .ods, .csv or .zip (xBRL-CSV)} {--as-of= : day, YYYY-MM-DD} '.
+        '{--user= : e-mail of whose metrics and corrections count} {--adjusted : without the one-offs they marked} {--format=table}';
 
     protected $description = 'Write the statements of a company: a workbook with live formulas, every filed figure as CSV, or xBRL-CSV';
 
@@ -31,7 +33,7 @@ final class ExportCompany extends Command
             $file = (string) $this->argument('file');
             $extension = strtolower(pathinfo($file, PATHINFO_EXTENSION));
             match ($extension) {
-                'xlsx', 'ods' => StatementWorkbook::save(StatementWorkbook::of($scope, $identity), $extension, $file),
+                'xlsx', 'ods' => Workbooks::save(StatementWorkbook::of($scope, $identity), $extension, $file),
                 'csv' => (new CsvFiles($scope, $identity, $facts))->facts(
                     @fopen($file, 'wb') ?: throw new \InvalidArgumentException("The file {$file} cannot be written."),
                 ),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Export;
 
 use App\Evaluation\CompanyScopes;
+use App\Files\Workbooks;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -37,7 +38,7 @@ final class ExportController
                 $what === 'dossier' ? $dossier->data() : array_intersect_key($dossier->data(), ['company' => 1, 'facts' => 1]),
                 JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR,
             ),
-            default => static fn () => StatementWorkbook::save(
+            default => static fn () => Workbooks::save(
                 $what === 'dossier' ? $dossier->book() : StatementWorkbook::of($scope, $identity),
                 $format,
                 'php://output',

@@ -18,8 +18,6 @@ use PhpOffice\PhpSpreadsheet\Cell\Coordinate;
 use PhpOffice\PhpSpreadsheet\Cell\DataType;
 use PhpOffice\PhpSpreadsheet\Spreadsheet;
 use PhpOffice\PhpSpreadsheet\Worksheet\Worksheet;
-use PhpOffice\PhpSpreadsheet\Writer\Ods;
-use PhpOffice\PhpSpreadsheet\Writer\Xlsx;
 
 /**
  * Statements as a workbook whose formulas live: what follows from other figures is computed from them ({@see StatementFormulas}),
@@ -61,14 +59,6 @@ final class StatementWorkbook
     public static function of(CompanyScope $scope, CompanyIdentity $identity): Spreadsheet
     {
         return (new self($scope->facts, $identity->name, $scope->company->reportingCurrency))->book();
-    }
-
-    /** @param  resource|string  $target */
-    public static function save(Spreadsheet $book, string $format, $target): void
-    {
-        // Results are written beside the formulas: some programs show them without computing anew.
-        ($format === 'xlsx' ? new Xlsx($book) : new Ods($book))->save($target);
-        $book->disconnectWorksheets();
     }
 
     /** @param  int  $most  how many of the latest years */

@@ -6,11 +6,14 @@ namespace App\Feature\Valuation;
 
 use App\Evaluation\CompanyScopes;
 use App\Feature\Driver\DrivenRevenue;
+use App\Files\TableFile;
+use App\Files\Workbooks;
 use App\Storage\OwnEstimates;
 use Illuminate\Http\JsonResponse;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\Forecast\EstimatedDrivers;
 use Logion\Valuation\Method\CashFlow\CashFlowWorking;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 
 /** The discounted cash flow sheet of a company: revalued, solved backwards, varied. */
 final class CashFlowController
@@ -51,6 +54,21 @@ final class CashFlowController
         $rules = EstimatedDrivers::of($sheet->model, $driven->of($request->user(), $scope), []);
 
         return new JsonResponse(['drivers' => (object) array_map(static fn (DriverRule $of): array => $of->toArray(), $rules)]);
+    }
+
+    /** The sheet as a workbook whose formulas live. */
+    public function workbook(WorkbookRequest $request, string $ticker): StreamedResponse
+    {
+        $scope = $this->scopes->open($ticker, $request->context());
+        $sheet = new CashFlowSheet($scope, $request->changes());
+        $format = $request->fileFormat();
+        $book = CashFlowWorkbook::of($sheet->model, $this->scopes->identity($scope)->name, $sheet->rate, $sheet->price());
+        $name = str_replace(':', ' ', $scope->company->ticker)." cash flow.{$format}";
+
+        return new StreamedResponse(static fn () => Workbooks::save($book, $format, 'php://output'), 200, [
+            'Content-Type' => TableFile::FORMATS[$format],
+            'Content-Disposition' => "attachment; filename=\"{$name}\"",
+        ]);
     }
 
     public function solve(SolveRequest $request, string $ticker): JsonResponse

@@ -122,6 +122,39 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Post(
+        path: '/companies/{ticker}/cash-flow-value/workbook',
+        operationId: 'cashFlowWorkbook',
+        parameters: [new TickerParameter()],
+        requestBody: new OA\RequestBody(
+            content: new OA\JsonContent(
+                required: ['format'],
+                properties: [
+                    new OA\Property(property: 'format', type: 'string', enum: ['xlsx', 'ods']),
+                    new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'),
+                    new OA\Property(property: 'as_of', type: 'string', nullable: true),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'The sheet as a workbook whose formulas live',
+                content: [
+                    new OA\MediaType(
+                        mediaType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+                        schema: new OA\Schema(type: 'string', format: 'binary'),
+                    ),
+                    new OA\MediaType(
+                        mediaType: 'application/vnd.oasis.opendocument.spreadsheet',
+                        schema: new OA\Schema(type: 'string', format: 'binary'),
+                    ),
+                ],
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
         path: '/companies/{ticker}/cash-flow-value/solve',
         operationId: 'solveCashFlow',
         parameters: [new TickerParameter()],

@@ -25,7 +25,8 @@ final class CashFlowSheet
 {
     public readonly DiscountedCashFlow $model;
 
-    private readonly float $rate;
+    /** Units of the currency of the share for one of the reports. */
+    public readonly float $rate;
 
     /** @param  array<string, mixed>  $changes */
     public function __construct(private readonly CompanyScope $scope, array $changes = [])

@@ -9,10 +9,6 @@ final class SensitivityRequest extends SheetRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return [
-            ...parent::rules(),
-            'row' => ['required', 'string'],
-            'column' => ['required', 'string', 'different:row'],
-        ];
+        return [...parent::rules(), 'row' => ['required', 'string'], 'column' => ['required', 'string', 'different:row']];
     }
 }

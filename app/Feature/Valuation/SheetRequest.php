@@ -12,10 +12,7 @@ class SheetRequest extends DatedRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return [
-            ...parent::rules(),
-            'changes' => ['nullable', 'array'],
-        ];
+        return [...parent::rules(), 'changes' => ['nullable', 'array']];
     }
 
     /** @return array<string, mixed> */

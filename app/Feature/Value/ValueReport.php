@@ -168,7 +168,14 @@ final readonly class ValueReport
             return [...$told, 'fits' => false, 'why_not' => $refusal->getMessage(), 'low' => null, 'centre' => null, 'high' => null];
         }
 
-        return [...$told, 'fits' => true, 'why_not' => ($worth->centre ?? 0.0) < 0 ? Words::say('owed_is_more_than_it_is_worth') : null, 'low' => $worth->low, 'centre' => $worth->centre, 'high' => $worth->high];
+        return [
+            ...$told,
+            'fits' => true,
+            'why_not' => ($worth->centre ?? 0.0) < 0 ? Words::say('owed_is_more_than_it_is_worth') : null,
+            'low' => $worth->low,
+            'centre' => $worth->centre,
+            'high' => $worth->high,
+        ];
     }
 
     /** @return array<string, ?float> what else stands on the axis */

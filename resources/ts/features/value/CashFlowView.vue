@@ -3,6 +3,7 @@ import SheetTable from '@/design/SheetTable.vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem } from '@/api/client'
+import { download } from '@/design/download'
 import { number, percent } from '@/design/format'
 import { useAnswer } from '@/api/answer'
 import { partOf } from '@/features/margin/working'
@@ -110,6 +111,20 @@ async function takeOwnCost(): Promise<void> {
     notices.fail(error)
   }
 }
+/** The sheet with its changes as a workbook that computes by itself. */
+async function workbook(format: 'xlsx' | 'ods'): Promise<void> {
+  try {
+    const answer = api.POST('/companies/{ticker}/cash-flow-value/workbook', {
+      params: { path: { ticker: props.ticker } },
+      body: { ...body.value, format },
+      parseAs: 'blob',
+    }) as unknown as Promise<{ data?: Blob; error?: unknown; response: Response }>
+    const file = await ask(answer)
+    download(`${props.ticker.replace(':', ' ')} cash flow.${format}`, file, file.type)
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 async function decide(): Promise<void> {
   const data = sheet.value.data
   if (!data?.per_share) return
@@ -185,6 +200,8 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           <v-btn size="small" @click="takeOwnEstimates">My estimates</v-btn>
           <v-btn size="small" @click="takeDrivenRevenue">My segments</v-btn>
           <v-btn size="small" @click="takeOwnCost">My cost of capital</v-btn>
+          <v-btn size="small" @click="workbook('xlsx')">XLSX</v-btn>
+          <v-btn size="small" @click="workbook('ods')">ODS</v-btn>
           <v-btn size="small" @click="save">Save</v-btn>
           <v-btn size="small" variant="flat" :disabled="!data.per_share || data.per_share <= 0" @click="decide">Decide</v-btn>
         </div>

@@ -13,8 +13,9 @@ const ends = computed(() => {
 })
 const at = (value: number): number => (100 * (value - ends.value.low)) / (ends.value.high - ends.value.low || 1)
 const unit = (name: string): string => props.inputs.find((of) => of.name === name)?.unit ?? 'ratio'
-const spoken = (of: (typeof shown.value)[number]): string =>
-  `${of.label}: ${number(of.low!, 2)} at ${inputText(unit(of.input), of.from)}, ${number(of.high!, 2)} at ${inputText(unit(of.input), of.to)}`
+const end = (of: (typeof shown.value)[number], value: number, at: number): string =>
+  `${number(value, 2)} at ${inputText(unit(of.input), at)}`
+const spoken = (of: (typeof shown.value)[number]): string => `${of.label}: ${end(of, of.low!, of.from)}, ${end(of, of.high!, of.to)}`
 </script>
 
 <template>
