@@ -29,6 +29,11 @@ final class InvalidAssumption extends \InvalidArgumentException implements Logio
         return new self($name, Words::say('there_is_no_assumption_known_are', name: mb_substr($name, 0, 60), known: implode(', ', $known)));
     }
 
+    public static function unknownMethod(string $name, string ...$known): self
+    {
+        return new self('method', Words::say('there_is_no_method', name: mb_substr($name, 0, 60), known: implode(', ', $known)));
+    }
+
     public static function outOfRange(string $name, string $range): self
     {
         return new self($name, Words::say('must_be', name: $name, range: $range));

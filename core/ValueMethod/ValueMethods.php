@@ -93,6 +93,6 @@ final class ValueMethods
     /** @throws InvalidAssumption if there is no such method; names them all */
     public static function get(string $key): ValueMethod
     {
-        return self::all()[$key] ?? throw InvalidAssumption::unknown($key, ...array_keys(self::all()));
+        return self::all()[$key] ?? throw InvalidAssumption::unknownMethod($key, ...array_keys(self::all()));
     }
 }

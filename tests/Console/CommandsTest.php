@@ -71,6 +71,28 @@ final class CommandsTest extends DemoTestCase
         );
     }
 
+    public function test_every_method_values_is_solved_and_drawn(): void
+    {
+        $all = array_column($this->answer('logion:value', ['ticker' => 'BRSW', '--method' => 'all'])['methods'], null, 'key');
+        $of = ['ticker' => 'BRSW', '--method' => 'earnings_path'];
+        $plain = $this->answer('logion:value', $of);
+        $this->assertEqualsWithDelta($all['earnings_path']['centre'], $plain['centre'], 1e-9);
+        $solved = $this->answer('logion:value', [...$of, '--solve' => ['growth']])['solved']['growth'];
+        $at = $this->answer('logion:value', [...$of, '--set' => ["growth={$solved}"]]);
+        $this->assertEqualsWithDelta($plain['price'], $at['centre'], 1e-6 * $plain['price']);
+        $drawn = fn (int $seed): array => $this->answer('logion:value', [
+            ...$of,
+            '--simulate' => ['growth=normal:0.05:0.01', 'exit_multiple=triangular:10:15:22'],
+            '--draws' => '300',
+            '--seed' => (string) $seed,
+        ])['simulation'];
+        $this->assertSame($drawn(4), $drawn(4));
+        $this->assertSame(300, $drawn(4)['draws']);
+        $this->assertNotSame($drawn(4)['mean'], $drawn(5)['mean']);
+        $forced = $this->answer('logion:value', ['ticker' => 'BRSW', '--method' => 'excess_return', '--force' => true]);
+        $this->assertTrue($forced['forced']);
+    }
+
     public function test_refresh_reports_what_it_did(): void
     {
         $json = $this->answer('logion:refresh', ['--as-of' => '2022-03-31']);
@@ -101,7 +123,13 @@ final class CommandsTest extends DemoTestCase
         yield 'missing file' => ['logion:screen', ['--file' => '/nowhere.json'], 'cannot be read'];
         yield 'infinite value' => ['logion:value', ['ticker' => 'BRSW', '--set' => ['terminal_growth=20%']], 'not below the discount rate'];
         yield 'misfit' => ['logion:value', ['ticker' => 'FNSB'], 'does not fit a bank'];
-        yield 'no such method' => ['logion:value', ['ticker' => 'BRSW', '--method' => 'tea-leaves'], 'not known'];
+        yield 'no such method' => ['logion:value', ['ticker' => 'BRSW', '--method' => 'tea-leaves'], 'no method'];
+        yield 'method that does not fit' => ['logion:value', ['ticker' => 'FNSB', '--method' => 'cash_flow_to_equity'], 'excess return'];
+        yield 'no distribution' => [
+            'logion:value',
+            ['ticker' => 'BRSW', '--method' => 'dividends', '--simulate' => ['growth=bell:1:2']],
+            'name=kind:numbers',
+        ];
         yield 'not a number' => ['logion:value', ['ticker' => 'BRSW', '--set' => ['beta=high']], 'name=number'];
     }
 

@@ -542,6 +542,7 @@ return [
         'the_weight_of_component_must_be' => 'the weight of component {n} must be a number above 0 and at most 1 000 000.',
         'the_year_its_first_half' => 'the year − its first half',
         'there_is_no_assumption_known_are' => 'There is no assumption "{name}". Known are {known}.',
+        'there_is_no_method' => 'There is no method "{name}"; there are {known}.',
         'there_is_not_enough_to_value' => 'There is not enough to value from: {what}',
         'this_is_not_a_ranking' => 'This is not a ranking: {problem}',
         'this_is_not_a_screen' => 'This is not a screen: {problem}',
