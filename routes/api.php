@@ -258,6 +258,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->can('delete', 'note');
 
     $owned('valuations', ValuationController::class, 'valuation')->only(['index', 'store', 'destroy']);
+    Route::get('valuations/{valuation}/again', [ValueController::class, 'again'])
+        ->whereNumber('valuation')
+        ->can('update', 'valuation');
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
     $owned('decisions', DecisionController::class, 'decision')->except('show');
     Route::post('decisions/{decision}/restore', [DecisionController::class, 'restore'])

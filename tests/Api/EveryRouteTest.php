@@ -253,6 +253,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET lists/{id}',
         'DELETE lists/{id}',
         'PUT lists/{id}/items/{ticker}',
+        'GET valuations/{id}/again',
         'DELETE valuations/{id}',
         'PUT decisions/{id}',
         'DELETE decisions/{id}',

@@ -94,7 +94,9 @@ final class ValuesTest extends DemoTestCase
         $this->assertStringContainsString('owes more', $loser['why_not'], 'less than nothing is told and counts as nothing');
         $this->postJson('/api/v1/companies/FNSB/values/cash_flow_to_firm')->assertUnprocessable();
         $this->postJson('/api/v1/companies/BRSW/values/excess_return')->assertUnprocessable();
-        $forced = $this->postJson('/api/v1/companies/BRSW/values/excess_return', ['forced' => true])->assertOk()->json();
+        $forced = $this->postJson('/api/v1/companies/BRSW/values/excess_return', ['forced' => true])
+            ->assertOk()
+            ->json();
         $this->assertTrue($forced['forced']);
         $this->assertStringContainsString('banks', $forced['misfit']);
         $this->assertNotNull($forced['centre']);
@@ -119,7 +121,9 @@ final class ValuesTest extends DemoTestCase
             if (array_sum($weights) === 0) {
                 continue;
             }
-            $own = $this->postJson('/api/v1/companies/BRSW/values', ['weights' => $weights])->assertOk()->json();
+            $own = $this->postJson('/api/v1/companies/BRSW/values', ['weights' => $weights])
+                ->assertOk()
+                ->json();
             $used = array_column(array_filter($fitting, static fn (array $of): bool => $weights[$of['key']] > 0), 'centre');
             $this->assertGreaterThanOrEqual(min($used) - 1e-9, $own['centre']);
             $this->assertLessThanOrEqual(max($used) + 1e-9, $own['centre']);
@@ -163,21 +167,31 @@ final class ValuesTest extends DemoTestCase
         $path = '/api/v1/companies/BRSW/values/earnings_path';
         $plain = $this->postJson($path)->assertOk()->json();
         $inputs = array_column($plain['inputs'], null, 'name');
-        $changed = $this->postJson($path, ['figures' => ['exit_multiple' => 2 * $inputs['exit_multiple']['value']]])->assertOk()->json();
+        $changed = $this->postJson($path, ['figures' => ['exit_multiple' => 2 * $inputs['exit_multiple']['value']]])
+            ->assertOk()
+            ->json();
         $this->assertGreaterThan($plain['centre'], $changed['centre']);
         $this->assertTrue(array_column($changed['inputs'], 'changed', 'name')['exit_multiple']);
         $this->assertSame($plain['tornado'][0]['label'], $plain['most']);
-        $solved = $this->postJson("{$path}/solve", ['input' => 'growth'])->assertOk()->json();
+        $solved = $this->postJson("{$path}/solve", ['input' => 'growth'])
+            ->assertOk()
+            ->json();
         $this->assertSame($plain['price'], $solved['price']);
         $at = $this->postJson($path, ['figures' => ['growth' => $solved['solved']]])->json('centre');
         $this->assertEqualsWithDelta($plain['price'], $at, 1e-6 * $plain['price']);
-        $wished = $this->postJson("{$path}/solve", ['input' => 'growth', 'price' => 1e7])->assertOk()->json();
+        $wished = $this->postJson("{$path}/solve", ['input' => 'growth', 'price' => 1e7])
+            ->assertOk()
+            ->json();
         $this->assertNull($wished['solved']);
         $this->assertStringContainsString('No Growth', $wished['sentence']);
-        $grid = $this->postJson("{$path}/sensitivity", ['row' => 'growth', 'column' => 'exit_multiple'])->assertOk()->json();
+        $grid = $this->postJson("{$path}/sensitivity", ['row' => 'growth', 'column' => 'exit_multiple'])
+            ->assertOk()
+            ->json();
         $this->assertEqualsWithDelta($plain['centre'], $grid['values'][3][3], 1e-9);
         $draw = ['distributions' => ['growth' => ['kind' => 'normal', 'mean' => 0.05, 'deviation' => 0.01]], 'draws' => 500, 'seed' => 9];
-        $drawn = $this->postJson("{$path}/simulate", $draw)->assertOk()->json();
+        $drawn = $this->postJson("{$path}/simulate", $draw)
+            ->assertOk()
+            ->json();
         $this->assertSame($drawn, $this->postJson("{$path}/simulate", $draw)->json());
         $this->assertSame(500, $drawn['draws']);
         foreach (
@@ -193,8 +207,7 @@ final class ValuesTest extends DemoTestCase
                 ['/simulate', ['distributions' => ['growth' => ['kind' => 'bell']]]],
                 ['/simulate', [...$draw, 'draws' => 1_000_000]],
                 ['/keep', []],
-            ]
-            as [$end, $body]
+            ] as [$end, $body]
         ) {
             $this->postJson($path.$end, $body)->assertUnprocessable();
         }
@@ -209,16 +222,47 @@ final class ValuesTest extends DemoTestCase
         $path = '/api/v1/companies/BRSW/values/dividends';
         $body = ['figures' => ['growth' => 0.04], 'name' => 'Slow', 'note' => 'Salt keeps.'];
         $told = $this->postJson($path, ['figures' => ['growth' => 0.04]])->json();
-        $id = $this->postJson("{$path}/keep", $body)->assertCreated()->json('id');
+        $id = $this->postJson("{$path}/keep", $body)
+            ->assertCreated()
+            ->json('id');
         $kept = Valuation::query()->findOrFail($id);
         $this->assertSame([$told['centre'], 'dividends', 'Salt keeps.'], [$kept->per_share, $kept->method, $kept->assumptions['note']]);
         $listed = array_column($this->getJson('/api/v1/valuations?ticker=BRSW')->json(), null, 'id')[$id];
         $this->assertSame([0.04], array_values($listed['changes']['figures']));
         $this->assertSame($told['low'], $listed['low']);
         $this->assertSame([$id], array_column($this->summary('BRSW')['earlier'], 'id'));
+        $again = $this->getJson("/api/v1/valuations/{$id}/again")
+            ->assertOk()
+            ->json();
+        $this->assertSame([$told['centre'], $told['centre'], []], [$again['was'], $again['now'], $again['steps']], 'nothing has changed');
         $this->actingAs($this->someone('Ben'));
         $this->assertSame([], $this->summary('BRSW')['earlier']);
         $this->deleteJson("/api/v1/valuations/{$id}")->assertNotFound();
+    }
+
+    public function test_a_value_kept_before_is_told_apart_by_cause(): void
+    {
+        foreach (
+            ['earnings_path' => ['growth' => 0.06], 'dividends' => [], 'residual_income' => ['persistence' => 0.4]] as $method => $own
+        ) {
+            $path = "/api/v1/companies/BRSW/values/{$method}";
+            $id = $this->postJson("{$path}/keep?as_of=2025-03-31", ['figures' => $own, 'name' => 'Then'])
+                ->assertCreated()
+                ->json('id');
+            $again = $this->getJson("/api/v1/valuations/{$id}/again")
+                ->assertOk()
+                ->json();
+            $this->assertSame(['2025-03-31', '2026-06-30'], [$again['as_of'], $again['today']]);
+            $this->assertEqualsWithDelta($this->postJson($path, ['figures' => $own])->json('centre'), $again['now'], 1e-9);
+            $this->assertEqualsWithDelta($again['now'] - $again['was'], array_sum(array_column($again['steps'], 'change')), 1e-9, $method);
+            $this->assertContains('rates', array_column($again['steps'], 'cause'));
+            $this->assertNotContains('own', array_column($again['steps'], 'cause'), 'what one chose oneself is as it was');
+        }
+        $kept = Valuation::query()->latest('id')->firstOrFail();
+        $kept->update(['assumptions' => [...$kept->assumptions, 'inputs' => ['luck' => 1.0]]]);
+        $this->getJson("/api/v1/valuations/{$kept->id}/again")->assertUnprocessable();
+        $this->actingAs($this->someone('Ben'));
+        $this->getJson("/api/v1/valuations/{$kept->id}/again")->assertNotFound();
     }
 
     private function subject(string $ticker): ValueSubject
@@ -231,6 +275,8 @@ final class ValuesTest extends DemoTestCase
     /** @return array<string, mixed> */
     private function summary(string $ticker, string $query = ''): array
     {
-        return $this->getJson("/api/v1/companies/{$ticker}/values{$query}")->assertOk()->json();
+        return $this->getJson("/api/v1/companies/{$ticker}/values{$query}")
+            ->assertOk()
+            ->json();
     }
 }

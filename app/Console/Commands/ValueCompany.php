@@ -86,7 +86,12 @@ final class ValueCompany extends Command
         if ($distributions !== []) {
             $simulation = new ValueSimulation($sheet, $distributions);
             $bar = $this->option('format') === 'table' ? $this->output->createProgressBar((int) $this->option('draws')) : null;
-            $drawn = $simulation->run((int) $this->option('draws'), (int) $this->option('seed'), $price, $bar === null ? null : $bar->setProgress(...));
+            $drawn = $simulation->run(
+                (int) $this->option('draws'),
+                (int) $this->option('seed'),
+                $price,
+                $bar === null ? null : $bar->setProgress(...),
+            );
             $bar?->finish();
             $bar === null || $this->newLine();
             $result['simulation'] = $drawn;

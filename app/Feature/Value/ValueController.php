@@ -6,8 +6,11 @@ namespace App\Feature\Value;
 
 use App\Http\DatedRequest;
 use App\Models\Valuation;
+use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
+use Logion\Time\Day;
 use Logion\Valuation\InvalidAssumption;
+use Logion\ValueMethod\ValueChange;
 use Logion\ValueMethod\ValueMethods;
 use Logion\ValueMethod\ValueSheet;
 use Logion\ValueMethod\ValueSimulation;
@@ -15,7 +18,7 @@ use Logion\ValueMethod\ValueSimulation;
 /** What a share is worth by every method: all beside each other, one with its sheet, backwards, varied, drawn, and kept. */
 final class ValueController
 {
-    public function __construct(private readonly ValueSubjects $subjects)
+    public function __construct(private readonly ValueSubjects $subjects, private readonly Identities $identities)
     {
     }
 
@@ -107,6 +110,29 @@ final class ValueController
         ]);
 
         return new JsonResponse(['id' => $kept->id], 201);
+    }
+
+    /** A kept value on the data of today, and why it is another one. */
+    public function again(DatedRequest $request, Valuation $valuation): JsonResponse
+    {
+        $kept = (array) $valuation->assumptions;
+        $method = ValueMethods::get($valuation->method);
+        $ticker = $this->identities->reference($valuation->company_id);
+        $sheet = new ValueSheet(
+            $method,
+            $this->subjects->open($ticker, $request->context()),
+            array_map('floatval', $kept['changes']['figures'] ?? []),
+            (bool) ($kept['changes']['forced'] ?? false),
+        );
+        $then = array_map('floatval', array_filter((array) ($kept['inputs'] ?? []), is_numeric(...)));
+
+        return new JsonResponse([
+            'as_of' => Day::iso((int) $valuation->as_of),
+            'today' => Day::iso($request->context()->day),
+            'price_then' => $kept['price'] ?? null,
+            'price' => $sheet->price(),
+            ...ValueChange::between($sheet, $then, (float) $valuation->per_share),
+        ]);
     }
 
     private function opened(MethodRequest $request, string $ticker, string $method): ValueSheet

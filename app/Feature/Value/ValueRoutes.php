@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Value;
 
 use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\NumberParameter;
 use App\Http\OpenApi\Record;
 use App\Http\OpenApi\TickerParameter;
 use OpenApi\Attributes as OA;
@@ -216,6 +217,43 @@ use OpenApi\Attributes as OA;
             ),
         ],
     ),
+]
+#[
+    OA\Get(
+        path: '/valuations/{id}/again',
+        operationId: 'valueAgain',
+        parameters: [new NumberParameter(), new AsOfParameter()],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'A kept value on the data of today, and why it is another one',
+                content: new OA\JsonContent(ref: '#/components/schemas/ValueAgain'),
+            ),
+        ],
+    ),
+]
+#[
+    Record('ValueAgain', [
+        new OA\Property(property: 'as_of', type: 'string'),
+        new OA\Property(property: 'today', type: 'string'),
+        new OA\Property(property: 'price_then', type: 'number', nullable: true),
+        new OA\Property(property: 'price', type: 'number', nullable: true),
+        new OA\Property(property: 'was', type: 'number'),
+        new OA\Property(property: 'now', type: 'number'),
+        new OA\Property(
+            property: 'steps',
+            type: 'array',
+            items: new OA\Items(
+                type: 'object',
+                required: ['cause', 'inputs', 'change'],
+                properties: [
+                    new OA\Property(property: 'cause', type: 'string', enum: ['own', 'rates', 'market', 'reports', 'rest']),
+                    new OA\Property(property: 'inputs', type: 'array', items: new OA\Items(type: 'string')),
+                    new OA\Property(property: 'change', type: 'number'),
+                ],
+            ),
+        ),
+    ]),
 ]
 #[
     Record('ValueSummary', [

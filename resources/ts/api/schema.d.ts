@@ -2564,6 +2564,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/valuations/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["valueAgain"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/refreshes": {
         parameters: {
             query?: never;
@@ -5064,6 +5080,20 @@ export interface components {
             blended_low: number | null;
             blended: number | null;
             blended_high: number | null;
+        };
+        ValueAgain: {
+            as_of: string;
+            today: string;
+            price_then: number | null;
+            price: number | null;
+            was: number;
+            now: number;
+            steps: {
+                /** @enum {string} */
+                cause: "own" | "rates" | "market" | "reports" | "rest";
+                inputs: string[];
+                change: number;
+            }[];
         };
         ValueSummary: {
             as_of: string;
@@ -12651,6 +12681,36 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    valueAgain: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A kept value on the data of today, and why it is another one */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValueAgain"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     refresh: {

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
+import { download } from '@/design/download'
 import { number, percent } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -12,7 +13,9 @@ import MethodGrid from './MethodGrid.vue'
 import MethodInputs from './MethodInputs.vue'
 import MethodRows from './MethodRows.vue'
 import MethodSimulation from './MethodSimulation.vue'
+import { read, written } from './methodFile'
 import TornadoBars from './TornadoBars.vue'
+import VersionChange from './VersionChange.vue'
 
 /** One method: what it starts from, the sheet, which input moves it most, backwards, varied, drawn, and kept. */
 const props = defineProps<{ ticker: string; method: string }>()
@@ -83,6 +86,40 @@ async function keep(): Promise<void> {
     notices.fail(error)
   }
 }
+const file = ref<HTMLInputElement | null>(null)
+function write(): void {
+  if (!data.value) return
+  const text = written({
+    ticker: props.ticker,
+    method: props.method,
+    as_of: data.value.as_of,
+    figures: figures.value,
+    forced: forced.value,
+    note: note.value,
+  })
+  download(`${props.ticker.replace(':', ' ')} ${props.method}.json`, text, 'application/json')
+}
+async function readFile(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const [chosen] = field.files ?? []
+  if (!chosen) return
+  try {
+    const of = read(
+      await chosen.text(),
+      props.method,
+      inputs.value.map((one) => one.name),
+    )
+    past.value = [...past.value, figures.value]
+    figures.value = of.figures
+    note.value = of.note
+    if (of.forced) forced.value = true
+    notices.say(`Read: ${chosen.name}${of.ticker && of.ticker !== props.ticker ? `, made for ${of.ticker}` : ''}.`, back)
+  } catch (error) {
+    notices.fail(`${chosen.name} is left aside. ${error instanceof Error ? error.message : String(error)}`)
+  } finally {
+    field.value = ''
+  }
+}
 const each = (of: number | null): string => (of === null ? '–' : number(of, 2))
 type Input = Schemas['MethodSheet']['inputs'][number]
 const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
@@ -119,6 +156,9 @@ const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
           <v-btn size="small" :disabled="!Object.keys(figures).length" @click="((past = [...past, figures]), (figures = {}))"
             >Defaults</v-btn
           >
+          <v-btn size="small" @click="write">JSON</v-btn>
+          <v-btn size="small" @click="file?.click()">Read JSON</v-btn>
+          <input ref="file" type="file" accept="application/json,.json" hidden aria-label="Read a valuation file" @change="readFile" />
           <v-btn size="small" :disabled="data.centre === null" @click="keep">Keep</v-btn>
         </div>
       </div>
@@ -127,10 +167,7 @@ const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
         {{ refused }} The figures shown are those of before. <v-btn size="x-small" @click="back">Undo</v-btn>
       </p>
       <p v-if="data.why_not" class="attention" role="alert">{{ data.why_not }}</p>
-      <p v-if="taken && taken.per_share !== null && taken.as_of !== data.as_of" class="attention">
-        This version was kept as of {{ taken.as_of }} at {{ each(taken.per_share) }}; on the data of {{ data.as_of }} it gives
-        {{ each(data.centre) }}.
-      </p>
+      <VersionChange v-if="taken" :valuation="taken.id" :currency="data.currency" />
       <div class="two">
         <section>
           <h2>What it starts from</h2>

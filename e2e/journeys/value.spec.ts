@@ -1,0 +1,131 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import { accessible, choose, register } from './support'
+
+test('six methods lead to a price to buy below', async ({ page }) => {
+  await register(page)
+  await page.goto('/value/BRSW')
+  await expect(page.getByTestId('centre')).toHaveText(/\d/, { timeout: 60_000 })
+  await expect(page.getByText('What the price asks one to believe')).toBeVisible()
+  await accessible(page)
+  const before = await page.getByTestId('centre').textContent()
+  await page.getByLabel('Weight of Dividends in stages').fill('9')
+  await page.getByLabel('Weight of Dividends in stages').press('Enter')
+  await expect(page.getByTestId('centre')).not.toHaveText(before!)
+  await page.getByRole('button', { name: 'All the same weight' }).click()
+  await expect(page.getByTestId('centre')).toHaveText(before!)
+  await page.getByLabel('Weight of Dividends in stages').fill('often')
+  await page.getByLabel('Weight of Dividends in stages').press('Enter')
+  await expect(page.getByText('A weight is a number from 0 up')).toBeVisible()
+  const buy = page
+    .getByRole('region', { name: 'Buy below' })
+    .or(page.locator('section', { hasText: 'Buy below' }))
+    .first()
+  await expect(buy.locator('tbody tr')).toHaveCount(7)
+  for (const name of [
+    'Cash flow to equity',
+    'Earnings to a horizon',
+    'Residual income',
+    'Earnings power',
+    'Sum of the parts',
+    'Three cases',
+  ]) {
+    const link = page.getByRole('link', { name, exact: true })
+    if ((await link.count()) === 0) continue
+    await link.click()
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible()
+    await expect(page.getByTestId('method-value')).toHaveText(/\d/)
+    await page.getByRole('tab', { name: 'All methods' }).click()
+  }
+  await page.getByRole('link', { name: /^Decide on/ }).click()
+  await expect(page).toHaveURL(/decide\/BRSW\?value=/)
+})
+
+test('a method is changed, turned backwards, drawn, kept and taken along', async ({ page }) => {
+  await register(page)
+  await page.goto('/value/BRSW/earnings_path')
+  const value = page.getByTestId('method-value')
+  await expect(value).toHaveText(/\d/, { timeout: 60_000 })
+  await accessible(page)
+  const before = await value.textContent()
+  await page.getByRole('textbox', { name: 'Growth a year', exact: true }).fill('9')
+  await page.getByRole('textbox', { name: 'Growth a year', exact: true }).press('Enter')
+  await expect(value).not.toHaveText(before!)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(value).toHaveText(before!)
+  await page.getByRole('textbox', { name: 'Growth a year', exact: true }).fill('9')
+  await page.getByRole('textbox', { name: 'Growth a year', exact: true }).press('Enter')
+  await expect(value).not.toHaveText(before!)
+  await choose(page, 'What is asked for', 'Growth a year')
+  await expect(page.getByTestId('backwards')).toContainText('Growth a year would have to be')
+  await page.getByLabel('Price asked for').fill('1000000')
+  await page.getByLabel('Price asked for').press('Enter')
+  await expect(page.getByTestId('backwards')).toContainText('No Growth a year between')
+
+  const drawn = page.locator('section', { has: page.getByRole('heading', { name: 'Drawn many times' }) })
+  await drawn.getByRole('checkbox', { name: 'Growth a year' }).check()
+  await drawn.getByRole('checkbox', { name: 'Paid for earnings then' }).check()
+  await drawn.getByLabel('Correlation of the first two').fill('0.4')
+  await drawn.getByLabel('Correlation of the first two').press('Enter')
+  await drawn.getByRole('button', { name: 'Draw' }).click()
+  await expect(page.getByTestId('simulated')).toContainText('of 10\u2009000 draws lie above the price', { timeout: 30_000 })
+  await accessible(page)
+
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'JSON', exact: true }).click()])
+  const text = readFileSync((await file.path())!, 'utf8')
+  expect(JSON.parse(text)).toMatchObject({ format: 'logion-valuation', method: 'earnings_path', figures: { growth: 0.09 } })
+  const read = async (content: string): Promise<void> =>
+    page.getByLabel('Read a valuation file').setInputFiles({ name: 'v.json', mimeType: 'application/json', buffer: Buffer.from(content) })
+  await read(text.replace('"version": 1', '"version": 9'))
+  await expect(page.getByText(/written by a newer version/)).toBeVisible()
+  await page.getByRole('button', { name: 'Defaults' }).click()
+  await expect(value).toHaveText(before!)
+  await read(text)
+  await expect(value).not.toHaveText(before!)
+
+  await page.getByLabel('Name of this version').fill('Nine a year')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByText('Kept: Nine a year.')).toBeVisible()
+  await page.goto('/value/BRSW')
+  await page.getByRole('link', { name: 'Nine a year' }).click()
+  await expect(page.getByRole('textbox', { name: 'Growth a year', exact: true })).toHaveValue('9.00 %')
+})
+
+test('a bank, an insurer, landlords and a loser of money each see first what fits them', async ({ page }) => {
+  await register(page)
+  const seen: [string, string, string][] = [
+    ['FNSB', 'Excess return', 'Cash flow to the firm'],
+    ['HMAS', 'Excess return', 'Cash flow to the firm'],
+    ['MWPR', 'Net asset value', 'Cash flow to equity'],
+    ['QSCW', 'Cash flow to the firm', 'Earnings to a horizon'],
+  ]
+  for (const [ticker, fits, misfit] of seen) {
+    await page.goto(`/value/${ticker}`)
+    const lines = page.getByRole('table', { name: 'Value a share by method' }).getByRole('row')
+    await expect(lines.filter({ hasText: fits }).first()).toBeVisible({ timeout: 60_000 })
+    await page.getByRole('button', { name: /that do(es)? not fit/ }).click()
+    await page.getByRole('link', { name: misfit, exact: true }).click()
+    await expect(page.getByRole('alert').first()).not.toBeEmpty()
+    await expect(page.getByRole('button', { name: 'Use it all the same' })).toBeVisible()
+    await accessible(page)
+  }
+  await page.goto('/value/BRSW/excess_return')
+  await page.getByRole('button', { name: 'Use it all the same' }).click()
+  await expect(page.getByText(/Forced: It is for banks and insurers/)).toBeVisible()
+  await expect(page.getByTestId('method-value')).toHaveText(/\d/)
+})
+
+test('a cash flow is taken along as a workbook', async ({ page }) => {
+  await register(page)
+  await page.goto('/value/BRSW/cash-flow')
+  await expect(page.getByTestId('per-share')).toHaveText(/\d/, { timeout: 60_000 })
+  for (const format of ['XLSX', 'ODS']) {
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: format, exact: true }).click()])
+    expect(file.suggestedFilename()).toBe(`BRSW cash flow.${format.toLowerCase()}`)
+    expect(
+      readFileSync((await file.path())!)
+        .subarray(0, 2)
+        .toString(),
+    ).toBe('PK')
+  }
+})

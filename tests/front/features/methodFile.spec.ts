@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest'
+import { read, written } from '@/features/value/methodFile'
+
+const whole = {
+  ticker: 'BRSW',
+  method: 'dividends',
+  as_of: '2026-06-30',
+  figures: { growth: 0.04 },
+  forced: false,
+  note: 'Salt keeps.',
+}
+const inputs = ['growth', 'dividend']
+
+describe('a valuation as a file', () => {
+  it('is read as it was written', () => {
+    expect(read(written(whole), 'dividends', inputs)).toMatchObject(whole)
+  })
+  it('says what it does not take, and why', () => {
+    const changed = (of: object): string => JSON.stringify({ ...JSON.parse(written(whole)), ...of })
+    expect(() => read('{', 'dividends', inputs)).toThrow('does not hold JSON')
+    expect(() => read('null', 'dividends', inputs)).toThrow('no valuation')
+    expect(() => read('{"criteria": []}', 'dividends', inputs)).toThrow('no valuation')
+    expect(() => read(changed({ version: 2 }), 'dividends', inputs)).toThrow('newer version (2)')
+    expect(() => read(written(whole), 'cases', inputs)).toThrow('“dividends”')
+    expect(() => read(changed({ figures: { luck: 1 } }), 'dividends', inputs)).toThrow('“luck”')
+    expect(() => read(changed({ figures: { growth: 'much' } }), 'dividends', inputs)).toThrow('no number')
+  })
+})
