@@ -96,6 +96,7 @@ test('from a belief to a buy-below price that is found again', async ({ page }) 
 
   // Value: a changed driver revalues; backwards meets the price; impossible growth is refused and nothing is lost.
   await page.getByRole('link', { name: 'Value', exact: true }).click()
+  await page.getByRole('tab', { name: 'Cash flow, year by year' }).click()
   const value = page.getByTestId('per-share')
   const base = await asked<{ per_share: number; price: number }>(page, '/companies/GRME/cash-flow-value', {})
   await expect.poll(async () => figure(await value.textContent())).toBeCloseTo(base.per_share, 2)
@@ -205,8 +206,10 @@ test('the same work by keyboard alone', async ({ page }) => {
 
   // Value and decide.
   await open('value')
+  await tabTo(/^All methods$/)
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
   await expect(page.getByTestId('per-share')).toBeVisible()
-  await tabTo(/^Decide$/)
   await tabTo(/^Decide$/)
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/decide\/BRSW/)
