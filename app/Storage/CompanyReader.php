@@ -23,6 +23,7 @@ use Logion\Reporting\LineItems;
 use Logion\Reporting\ReportingModel;
 use Logion\Reporting\ShareClass;
 use Logion\Reporting\ShareClasses;
+use Logion\ValueMethod\ScopeWorths;
 use PDO;
 
 /**
@@ -109,6 +110,7 @@ final class CompanyReader
             $as?->oneOffs($companyId) ?? [],
             $accountsOnly ? [] : $this->otherClasses($identity, $counts),
             $former,
+            $accountsOnly ? null : new ScopeWorths(),
         );
     }
 

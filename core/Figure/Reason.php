@@ -15,6 +15,8 @@ enum Reason: string
     case ComparisonHasNoPast = 'comparison_has_no_past';
     case ClassNotListed = 'class_not_listed';
     case NotPublished = 'not_published';
+    case NoValueByMethod = 'no_value_by_method';
+    case ValueHasNoPast = 'value_has_no_past';
     case NoOwnCostOfCapital = 'no_own_cost_of_capital';
     case NotKnown = 'not_known';
     case RankingComponentMissing = 'ranking_component_missing';

@@ -34,6 +34,12 @@ final readonly class Moment
         $this->place = $this->id >> 2;
     }
 
+    /** Whether it is the as-of day itself, in whatever basis. */
+    public function isNow(): bool
+    {
+        return ! $this->past && $this->years === 0 && $this->quarters === 0 && $this->days === 0;
+    }
+
     private static function number(string $basis, int $years, int $quarters, int $days, bool $past, bool $bound, bool $inBase): int
     {
         return (((((((($years << 13) + $quarters) << 13) + $days) << 1) + (int) $past) * 3 + self::BASES[$basis]) << 2) +

@@ -30,6 +30,31 @@ enum Parameter: string
     /** A window, or 'ytd' since the last close of the previous year. */
     case Period = 'window or \'ytd\'';
 
+    /** A method of valuation that needs nothing but the company itself. */
+    case Method = 'method of valuation';
+
+    /** Those methods, as they are called in Value. */
+    public const METHODS = [
+        'cash_flow_to_firm',
+        'cash_flow_to_equity',
+        'excess_return',
+        'earnings_path',
+        'dividends',
+        'residual_income',
+        'own_price_to_earnings',
+        'own_ev_to_ebitda',
+        'own_ev_to_sales',
+        'own_price_to_book',
+        'own_price_to_tangible_book',
+        'own_price_to_funds_from_operations',
+        'earnings_power',
+        'earnings_and_book_root',
+        'revised_growth',
+        'net_current_assets',
+        'tangible_book',
+        'liquidation',
+    ];
+
     public const MOST = 5000;
 
     public function label(): string
@@ -47,6 +72,7 @@ enum Parameter: string
                 $argument->number >= 0 &&
                 $argument->number <= self::MOST &&
                 $argument->number == floor($argument->number),
+            self::Method => $argument->kind === 'text' && in_array($argument->symbol, self::METHODS, true),
             self::Fraction => $argument->kind === 'number' && $argument->number > 0 && $argument->number < 1,
             self::Window => Window::accepts(
                 $argument->kind === 'text' ? $argument->symbol : ($argument->kind === 'number' ? $argument->number : ''),

@@ -66,6 +66,9 @@ interface Subject
      */
     public function estimate(string $line, int $k, int $daysAgo, string $part, Moment $moment): float|Absence;
 
+    /** What a share is worth by a method of valuation over its price, on the as-of day. */
+    public function valueToPrice(string $method): float|Absence;
+
     /** How far a quarter's figure was from the consensus before its report, as a share of the consensus. */
     public function surprise(string $line, Moment $moment): float|Absence;
 }

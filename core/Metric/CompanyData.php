@@ -33,6 +33,7 @@ final readonly class CompanyData
      *     ascending
      * @param  list<ShareClass>  $otherClasses  listed beside the main one
      * @param  FormerCurrency|null  $formerCurrency  if reports were once made out in another currency
+     * @param  Worths|null  $worths  who says what its shares are worth; nobody by default
      */
     public function __construct(
         public int $id,
@@ -51,6 +52,7 @@ final readonly class CompanyData
         public array $oneOffs = [],
         public array $otherClasses = [],
         public ?FormerCurrency $formerCurrency = null,
+        public ?Worths $worths = null,
     ) {
         $this->facts = $facts instanceof FiledFacts ? $facts : FiledFacts::of($facts);
     }

@@ -294,6 +294,11 @@ final class CompanyScope implements Subject
             : $this->peers->metric($metric->key, $this->company->id);
     }
 
+    public function valueToPrice(string $method): float|Absence
+    {
+        return $this->company->worths?->toPrice($method, $this) ?? Absence::of(Reason::NotKnown);
+    }
+
     /** The same company among other peers. */
     public function among(?Peers $peers): self
     {

@@ -10,6 +10,7 @@ use App\Models\User;
 use App\Models\Valuation;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\LogionException;
+use Logion\Formula\Parameter;
 use Logion\ValueMethod\ValueMethods;
 use Logion\ValueMethod\ValueSheet;
 use Logion\ValueMethod\ValueSubject;
@@ -263,6 +264,30 @@ final class ValuesTest extends DemoTestCase
         $this->getJson("/api/v1/valuations/{$kept->id}/again")->assertUnprocessable();
         $this->actingAs($this->someone('Ben'));
         $this->getJson("/api/v1/valuations/{$kept->id}/again")->assertNotFound();
+    }
+
+    public function test_the_whole_universe_is_valued_by_one_method_as_a_column_and_a_criterion(): void
+    {
+        $formula = "value_to_price('earnings_path')";
+        $this->postJson('/api/v1/refreshes', ['formula' => $formula])->assertStatus(202);
+        $screen = $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ["{$formula} > 0.2"], 'columns' => [$formula]]]);
+        $rows = $screen->assertOk()->json('rows');
+        $this->assertGreaterThan(5, count($rows));
+        foreach (array_slice($rows, 0, 6) as $row) {
+            $told = $this->postJson("/api/v1/companies/{$row['ticker']}/values/earnings_path")
+                ->assertOk()
+                ->json();
+            $this->assertEqualsWithDelta($told['centre'] / $told['price'], $row['values'][$formula], 1e-9, $row['ticker']);
+        }
+        foreach (["value_to_price('luck')", 'value_to_price(revenue)', "value_to_price('dividends', 1)"] as $wrong) {
+            $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ["{$wrong} > 1"]]])->assertUnprocessable();
+        }
+        $this->postJson('/api/v1/refreshes', ['formula' => "ago({$formula}, 1)"])->assertStatus(202);
+        $past = $this->postJson('/api/v1/screens/run', ['screen' => ['criteria' => ["ago({$formula}, 1) > 0"]]])->assertOk();
+        $this->assertSame(0, $past->json('total'), 'a value has no past');
+        foreach (Parameter::METHODS as $method) {
+            $this->assertSame($method, ValueMethods::get($method)->key());
+        }
     }
 
     private function subject(string $ticker): ValueSubject

@@ -16,6 +16,8 @@ return [
         'comparison_has_no_past' => '{0} compares companies on one day and has no past.',
         'class_not_listed' => '{0} was not listed on the day; its shares count among those of the main class.',
         'not_published' => '{0}: nobody has published it.',
+        'no_value_by_method' => '{0} By this method it has no value.',
+        'value_has_no_past' => 'A value by a method is found for the as-of day alone; it has no past.',
         'no_own_cost_of_capital' => 'You had kept no cost of capital for it by that day. Put it together under Compare and keep it.',
         'not_known' => 'Not known.',
         'ranking_component_missing' => 'A component of the ranking has no value.',
