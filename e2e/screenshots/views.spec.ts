@@ -93,10 +93,15 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('read-expectations'))
 
+  await page.goto('/value/BRSW')
+  await page.getByTestId('centre').waitFor()
+  await settled(page)
+  await page.screenshot(into('value'))
+
   await page.goto('/value/BRSW/cash-flow')
   await page.getByTestId('per-share').waitFor()
   await settled(page)
-  await page.screenshot(into('value'))
+  await page.screenshot(into('value-cash-flow'))
 
   // A decision and a list to show, taken away again afterwards.
   const token = decodeURIComponent((await page.context().cookies()).find((cookie) => cookie.name === 'XSRF-TOKEN')!.value)
