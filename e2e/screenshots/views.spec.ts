@@ -52,11 +52,6 @@ test('a picture of each main view', async ({ page }) => {
   await page.getByLabel('Chart Income tax', { exact: false }).first().check()
   await settled(page)
   await page.screenshot(into('read-statements'))
-
-  await page.goto('/read/GRME/cases')
-  await page.getByRole('img', { name: /^Prices in/ }).waitFor()
-  await settled(page)
-  await page.screenshot(into('read-cases'))
   await page.goto('/compare/BRSW/table')
   await page.getByRole('rowheader', { name: 'Median of the peers' }).waitFor()
   await settled(page)
