@@ -6,16 +6,35 @@ namespace App\Storage;
 
 use Illuminate\Support\Facades\DB;
 
-/** What companies sold in each of their businesses in the last fiscal year they told it of. */
+/** What companies sold in each of their businesses in the fiscal years they told it of. */
 final class SalesByBusiness
 {
     /**
      * @param  list<int>  $companies
-     * @return array<int, array<string, float>> by company and business; without those that tell none
+     * @return array<int, array<string, float>> of the last year, by company and business; without those that tell none
      */
     public function of(array $companies, int $asOf): array
     {
-        $sales = $latest = [];
+        $sales = [];
+        foreach ($this->years($companies, $asOf) as $company => $businesses) {
+            $latest = max(array_map(static fn (array $years): int => max(array_keys($years)), $businesses));
+            foreach ($businesses as $name => $years) {
+                if (isset($years[$latest])) {
+                    $sales[$company][$name] = $years[$latest];
+                }
+            }
+        }
+
+        return $sales;
+    }
+
+    /**
+     * @param  list<int>  $companies
+     * @return array<int, non-empty-array<string, non-empty-array<int, float>>> by company, business and year, as last told
+     */
+    public function years(array $companies, int $asOf): array
+    {
+        $sales = [];
         $rows = DB::table('breakdown_facts as b')
             ->join('filings as f', 'f.id', '=', 'b.filing_id')
             ->whereIn('b.company_id', $companies)
@@ -27,20 +46,12 @@ final class SalesByBusiness
             ->orderBy('b.id')
             ->get(['b.company_id', 'b.member', 'b.period', 'b.value']);
         foreach ($rows as $row) {
-            $id = (int) $row->company_id;
             // Fiscal years alone: a quarter may be the season of one business.
-            if ((int) $row->period % 10 !== 0) {
-                continue;
-            }
-            if (($latest[$id] ?? 0) < (int) $row->period) {
-                $latest[$id] = (int) $row->period;
-                $sales[$id] = [];
-            }
-            if ((float) $row->value > 0) {
-                $sales[$id][(string) $row->member] = (float) $row->value;
+            if ((int) $row->period % 10 === 0 && (float) $row->value > 0) {
+                $sales[(int) $row->company_id][(string) $row->member][intdiv((int) $row->period, 10)] = (float) $row->value;
             }
         }
 
-        return array_filter($sales);
+        return $sales;
     }
 }

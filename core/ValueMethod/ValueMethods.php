@@ -22,6 +22,7 @@ use Logion\ValueMethod\Method\Parts;
 use Logion\ValueMethod\Method\PriceToBookByReturn;
 use Logion\ValueMethod\Method\ResidualEarnings;
 use Logion\ValueMethod\Method\RevisedGrowth;
+use Logion\ValueMethod\Method\SegmentCashFlow;
 use Logion\ValueMethod\Method\TangibleBook;
 use Logion\ValueMethod\Method\ThreeCases;
 
@@ -53,6 +54,7 @@ final class ValueMethods
         ];
         $list = [
             new CashFlowToFirm(),
+            new SegmentCashFlow(),
             new CashFlowToEquity(),
             new ExcessReturn(),
             new NetAssetValue(),

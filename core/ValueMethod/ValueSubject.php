@@ -18,6 +18,9 @@ final class ValueSubject
 {
     public readonly MarketValueFigures $market;
 
+    /** @var array<string, non-empty-array<int, float>> sales by business that it has, by fiscal year */
+    public readonly array $parts;
+
     /** @var array<string, ?float> by formula */
     private array $ratios = [];
 
@@ -26,16 +29,19 @@ final class ValueSubject
 
     /**
      * @param  list<int>  $peers  companies that stand for the group
-     * @param  array<string, float>  $parts  sales by business, in the currency it reports in
+     * @param  array<string, non-empty-array<int, float>>  $told  sales by business and fiscal year, in the currency it reports in
      */
     public function __construct(
         public readonly CompanyScope $scope,
         public readonly ?Universe $universe,
         public readonly array $peers = [],
         public readonly ?TransactionMultiples $transactions = null,
-        public readonly array $parts = [],
+        array $told = [],
     ) {
         $this->market = new MarketValueFigures($scope);
+        // What it told nothing of in the last year it has no more.
+        $latest = $told === [] ? 0 : max(array_map(static fn (array $years): int => max(array_keys($years)), $told));
+        $this->parts = array_filter($told, static fn (array $years): bool => isset($years[$latest]));
     }
 
     public function kind(): ReportingModel

@@ -562,9 +562,10 @@ final class EveryRouteTest extends DemoTestCase
             'valuations' => Valuation::query()->create([
                 ...$its,
                 'name' => $s,
-                'method' => 'cash_flow',
+                'method' => 'tangible_book',
                 'as_of' => self::TODAY,
                 'assumptions' => ['changes' => []],
+                'per_share' => 1.0,
                 'currency' => 'XCR',
             ])->id,
             'decisions' => Decision::query()->create([

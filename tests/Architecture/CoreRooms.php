@@ -41,6 +41,7 @@ final class CoreRooms
         'Transaction' => ['Multiple', 'Statistics', 'Valuation'],
         'ValueMethod' => [
             'CrossSection',
+            'Driver',
             'Figure',
             'Formula',
             'Market',

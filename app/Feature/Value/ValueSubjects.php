@@ -46,7 +46,7 @@ final readonly class ValueSubjects
             $group?->universe,
             $group?->in() ?? [],
             $this->transactions->of($context->user, $scope),
-            $this->sales->of([$scope->company->id], $context->day)[$scope->company->id] ?? [],
+            $this->sales->years([$scope->company->id], $context->day)[$scope->company->id] ?? [],
         );
     }
 }

@@ -42,13 +42,14 @@ final class Parts implements ValueMethod
 
     public function inputs(ValueSubject $of): array
     {
-        $all = array_sum($of->parts);
+        $parts = array_map(SegmentCashFlow::latest(...), $of->parts);
+        $all = array_sum($parts);
         $sales = $of->each('revenue');
         $own = $of->ratio('ev_to_sales');
         $peers = Descriptive::median(Descriptive::known($of->ofPeers('ev_to_sales')));
         $inputs = [];
-        foreach (array_values($of->parts) as $i => $part) {
-            $name = array_keys($of->parts)[$i];
+        foreach (array_keys($parts) as $i => $name) {
+            $part = $parts[$name];
             $inputs[] = MethodInput::amount(
                 "sales_{$i}",
                 $name.Words::label('value.part_sales', ', sales a share'),

@@ -16,6 +16,7 @@ import MethodSimulation from './MethodSimulation.vue'
 import { read, written } from './methodFile'
 import TornadoBars from './TornadoBars.vue'
 import VersionChange from './VersionChange.vue'
+import VersionTable from './VersionTable.vue'
 
 /** One method: what it starts from, the sheet, which input moves it most, backwards, varied, drawn, and kept. */
 const props = defineProps<{ ticker: string; method: string }>()
@@ -56,9 +57,10 @@ const { state: saved } = useAnswer(
 type Saved = NonNullable<typeof saved.value.data>[number]
 const versions = computed(() => (saved.value.data ?? []).filter((of) => of.method === props.method))
 const taken = ref<Saved | null>(null)
-function take(of: Saved): void {
-  taken.value = of
+function take(of: Saved, own = true): void {
+  taken.value = own ? of : null
   name.value = of.name
+  past.value = [...past.value, figures.value]
   const changes = of.changes as { figures?: Record<string, number>; forced?: boolean }
   figures.value = { ...changes.figures }
   forced.value = changes.forced ?? false
@@ -190,15 +192,7 @@ const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
         :price="data.price"
       />
       <MethodSimulation v-if="data.centre !== null" :ticker="ticker" :method="method" :body="body" :inputs="inputs" />
-      <section v-if="versions.length" class="mt-6">
-        <h2>Kept</h2>
-        <ul>
-          <li v-for="of in versions" :key="of.id">
-            <a href="#" @click.prevent="take(of)">{{ of.name }}</a>
-            <span class="quiet"> {{ each(of.per_share) }}, as of {{ of.as_of }}</span>
-          </li>
-        </ul>
-      </section>
+      <VersionTable :ticker="ticker" :method="method" :inputs="inputs" @take="take" />
     </template>
   </div>
 </template>
@@ -240,9 +234,5 @@ const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
   align-items: flex-start;
   gap: calc(var(--space) * 3);
   max-width: 640px;
-}
-ul {
-  list-style: none;
-  padding: 0;
 }
 </style>
