@@ -311,6 +311,9 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     });
 
     Route::post('refreshes', [TaskController::class, 'refresh']);
+    Route::get('value-simulations/{task}', [ValueController::class, 'simulation'])
+        ->whereNumber('task')
+        ->can('view', 'task');
     Route::get('tasks/{task}', [TaskController::class, 'show'])
         ->whereNumber('task')
         ->can('view', 'task');

@@ -254,6 +254,7 @@ final class EveryRouteTest extends DemoTestCase
         'DELETE lists/{id}',
         'PUT lists/{id}/items/{ticker}',
         'GET valuations/{id}/again',
+        'GET value-simulations/{id}',
         'DELETE valuations/{id}',
         'PUT decisions/{id}',
         'DELETE decisions/{id}',
@@ -539,6 +540,7 @@ final class EveryRouteTest extends DemoTestCase
 
         return [
             'tasks' => $task->id,
+            'value-simulations' => $task->id,
             'lists' => $list->id,
             'corrections' => 0,
             'screens' => Screen::query()->create([...$mine, 'name' => $s, 'definition' => $definition])->id,

@@ -190,11 +190,16 @@ final class ValuesTest extends DemoTestCase
             ->json();
         $this->assertEqualsWithDelta($plain['centre'], $grid['values'][3][3], 1e-9);
         $draw = ['distributions' => ['growth' => ['kind' => 'normal', 'mean' => 0.05, 'deviation' => 0.01]], 'draws' => 500, 'seed' => 9];
-        $drawn = $this->postJson("{$path}/simulate", $draw)
+        $work = $this->postJson("{$path}/simulate", $draw)
+            ->assertStatus(202)
+            ->json('task');
+        $drawn = $this->getJson("/api/v1/value-simulations/{$work['id']}")
             ->assertOk()
             ->json();
-        $this->assertSame($drawn, $this->postJson("{$path}/simulate", $draw)->json());
-        $this->assertSame(500, $drawn['draws']);
+        $this->assertSame(['done', 500], [$drawn['task']['state'], $drawn['task']['done']]);
+        $again = $this->postJson("{$path}/simulate", $draw)->json('task.id');
+        $this->assertSame($drawn['result'], $this->getJson("/api/v1/value-simulations/{$again}")->json('result'));
+        $this->assertSame(500, $drawn['result']['draws']);
         foreach (
             [
                 ['', ['figures' => ['nosuch' => 1]]],

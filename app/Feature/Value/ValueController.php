@@ -5,9 +5,14 @@ declare(strict_types=1);
 namespace App\Feature\Value;
 
 use App\Http\DatedRequest;
+use App\Http\RequestContexts;
+use App\Models\Task;
 use App\Models\Valuation;
 use App\Storage\Identity\Identities;
+use App\Task\PatientQueue;
+use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Support\Str;
 use Logion\Time\Day;
 use Logion\Valuation\InvalidAssumption;
 use Logion\ValueMethod\ValueChange;
@@ -18,6 +23,8 @@ use Logion\ValueMethod\ValueSimulation;
 /** What a share is worth by every method: all beside each other, one with its sheet, backwards, varied, drawn, and kept. */
 final class ValueController
 {
+    private const SIMULATION = 'value simulation';
+
     public function __construct(private readonly ValueSubjects $subjects, private readonly Identities $identities)
     {
     }
@@ -71,16 +78,39 @@ final class ValueController
         ]);
     }
 
+    /** In the background: ten thousand draws take seconds. Whatever cannot work is said now. */
     public function simulate(SimulateMethodRequest $request, string $ticker, string $method): JsonResponse
     {
-        $sheet = $this->opened($request, $ticker, $method);
-        $simulation = new ValueSimulation($sheet, $request->distributions(), $request->correlations());
-
-        return new JsonResponse([
+        new ValueSimulation($this->opened($request, $ticker, $method), $request->distributions(), $request->correlations());
+        $user = $request->user();
+        $task = Task::query()->create(['kind' => self::SIMULATION, 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
+        $task->owners()->attach($user);
+        RunValueSimulation::dispatch($task->id, $user->id, [
+            'ticker' => $ticker,
+            'day' => $request->context()->day,
+            'adjusted' => $request->header(RequestContexts::HEADER) === 'adjusted',
+            'method' => $method,
+            'figures' => $request->figures(),
+            'forced' => $request->isForced(),
+            'distributions' => $request->distributions(),
+            'correlations' => $request->correlations(),
+            'draws' => $request->draws(),
             'seed' => $request->seed(),
-            'price' => $sheet->price(),
-            ...$simulation->run($request->draws(), $request->seed(), $sheet->price()),
-        ]);
+        ])->onQueue(PatientQueue::laneOf($user));
+
+        return new JsonResponse(self::drawn($task->refresh()), 202);
+    }
+
+    /** How far the draws are, and what came of them. */
+    public function simulation(Task $task): JsonResponse
+    {
+        return new JsonResponse(self::drawn($task));
+    }
+
+    /** @return array<string, mixed> */
+    private static function drawn(Task $task): array
+    {
+        return ['task' => new TaskResource($task), 'result' => RunValueSimulation::result($task)];
     }
 
     public function keep(KeepMethodRequest $request, string $ticker, string $method): JsonResponse

@@ -182,9 +182,9 @@ use OpenApi\Attributes as OA;
         ),
         responses: [
             new OA\Response(
-                response: 200,
-                description: 'The value drawn from what its inputs may be',
-                content: new OA\JsonContent(ref: '#/components/schemas/MethodSimulation'),
+                response: 202,
+                description: 'Begun; what comes of it is asked for by the number of the task',
+                content: new OA\JsonContent(ref: '#/components/schemas/SimulationWork'),
             ),
         ],
     ),
@@ -231,6 +231,26 @@ use OpenApi\Attributes as OA;
             ),
         ],
     ),
+]
+#[
+    OA\Get(
+        path: '/value-simulations/{id}',
+        operationId: 'valueSimulation',
+        parameters: [new NumberParameter()],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'How far the draws are, and what came of them',
+                content: new OA\JsonContent(ref: '#/components/schemas/SimulationWork'),
+            ),
+        ],
+    ),
+]
+#[
+    Record('SimulationWork', [
+        new OA\Property(property: 'task', ref: '#/components/schemas/Task'),
+        new OA\Property(property: 'result', ref: '#/components/schemas/MethodSimulation', nullable: true),
+    ]),
 ]
 #[
     Record('ValueAgain', [

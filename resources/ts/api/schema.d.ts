@@ -2580,6 +2580,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/value-simulations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["valueSimulation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/refreshes": {
         parameters: {
             query?: never;
@@ -5080,6 +5096,10 @@ export interface components {
             blended_low: number | null;
             blended: number | null;
             blended_high: number | null;
+        };
+        SimulationWork: {
+            task: components["schemas"]["Task"];
+            result: components["schemas"]["MethodSimulation"] | null;
         };
         ValueAgain: {
             as_of: string;
@@ -12618,13 +12638,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The value drawn from what its inputs may be */
-            200: {
+            /** @description Begun; what comes of it is asked for by the number of the task */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MethodSimulation"];
+                    "application/json": components["schemas"]["SimulationWork"];
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -12703,6 +12723,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ValueAgain"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    valueSimulation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How far the draws are, and what came of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulationWork"];
                 };
             };
             401: components["responses"]["NotSignedIn"];

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
+import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/design/ChoiceField.vue'
 import CommitInput from '@/design/CommitInput.vue'
+import WorkProgress from '@/design/WorkProgress.vue'
 import { number, percent, readNumber } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
@@ -29,7 +31,6 @@ const drawn = reactive<Record<string, { kind: Kind; width: number }>>({})
 const correlation = ref(0)
 const draws = ref(10_000)
 const seed = ref(1)
-const running = ref(false)
 const told = ref<Schemas['MethodSimulation'] | null>(null)
 watch(
   () => props.body,
@@ -63,10 +64,26 @@ const distributions = computed(() =>
   ),
 )
 const pair = computed(() => Object.keys(distributions.value).slice(0, 2))
+const work = ref<Schemas['Task'] | null>(null)
+const running = computed(() => work.value !== null && ['waiting', 'running'].includes(work.value.state))
+const { state } = useAnswer(
+  'value simulation',
+  () => (running.value ? work.value!.id : null),
+  (id, signal) => (id === null ? null : ask(api.GET('/value-simulations/{id}', { params: { path: { id } }, signal }))),
+  (of) => (['waiting', 'running'].includes(of.task.state) ? 400 : false),
+)
+watch(
+  () => state.value.data,
+  (of) => {
+    if (!of || of.task.id !== work.value?.id) return
+    work.value = of.task
+    if (of.result) told.value = of.result
+    if (of.task.state === 'failed') notices.fail(of.task.message ?? 'The draws failed.')
+  },
+)
 async function run(): Promise<void> {
-  running.value = true
   try {
-    told.value = await ask(
+    const begun = await ask(
       api.POST('/companies/{ticker}/values/{method}/simulate', {
         params: { path: { ticker: props.ticker, method: props.method }, query: session.asOf ? { as_of: session.asOf } : {} },
         body: {
@@ -81,10 +98,20 @@ async function run(): Promise<void> {
         },
       }),
     )
+    work.value = begun.task
+    told.value = begun.result ?? null
   } catch (error) {
     notices.fail(error)
-  } finally {
-    running.value = false
+  }
+}
+async function cancel(): Promise<void> {
+  if (!work.value) return
+  try {
+    await ask(api.DELETE('/tasks/{id}', { params: { path: { id: work.value.id } } }))
+    work.value = null
+    notices.say('The draws were cancelled.')
+  } catch (error) {
+    notices.fail(error)
   }
 }
 const highest = computed(() => Math.max(1, ...(told.value?.histogram ?? []).map((of) => of.count)))
@@ -134,10 +161,12 @@ const label = (name: string): string => props.inputs.find((of) => of.name === na
               :model-value="String(seed)"
               @update:model-value="(text: string) => (seed = Math.round(readNumber(text) ?? seed))"
           /></label>
-          <v-btn size="small" :disabled="!Object.keys(distributions).length || running" :loading="running" @click="run">Draw</v-btn>
+          <v-btn size="small" :disabled="!Object.keys(distributions).length || running" @click="run">Draw</v-btn>
+          <v-btn v-if="running" size="small" @click="cancel">Cancel</v-btn>
         </div>
       </div>
-      <div v-if="told" data-testid="simulated" aria-live="polite">
+      <div v-if="running"><WorkProgress :work="work" what="draws" label="Progress of the draws" /></div>
+      <div v-else-if="told" data-testid="simulated" aria-live="polite">
         <p>
           <strong v-if="told.chance_above_price !== null">{{ percent(told.chance_above_price) }} %</strong> of
           {{ number(told.draws, 0) }} draws lie above the price; the middle one is
