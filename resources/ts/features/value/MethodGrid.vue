@@ -19,8 +19,17 @@ const props = defineProps<{
 }>()
 const session = useSession()
 const [down, across] = [ref(''), ref('')]
-const row = computed(() => down.value || (props.inputs.at(-1)?.name ?? ''))
-const column = computed(() => across.value || (props.inputs.find((of) => of.name !== row.value)?.name ?? ''))
+/** A rate against a growth where the method has them: what one doubts first. */
+const first = (names: string[], but = ''): string | undefined =>
+  names.find((name) => name !== but && props.inputs.some((of) => of.name === name))
+const row = computed(
+  () => down.value || (first(['discount_rate', 'cost_of_equity', 'capitalisation_rate', 'multiple']) ?? props.inputs[0]?.name ?? ''),
+)
+const column = computed(
+  () =>
+    across.value ||
+    (first(['terminal_growth', 'growth', 'figure', 'earnings'], row.value) ?? props.inputs.find((of) => of.name !== row.value)?.name ?? ''),
+)
 const { state } = useAnswer(
   'method grid',
   () => ({

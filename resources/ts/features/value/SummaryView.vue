@@ -34,6 +34,12 @@ const data = computed(() => state.value.data)
 type Method = Schemas['ValueSummary']['methods'][number]
 const fitting = computed(() => (data.value?.methods ?? []).filter((of) => of.fits))
 const others = computed(() => (data.value?.methods ?? []).filter((of) => !of.fits))
+/** Methods that are refused for the same reason share its line. */
+const reasons = computed(() => {
+  const by = new Map<string, Method[]>()
+  for (const of of others.value) by.set(of.why_not ?? '', [...(by.get(of.why_not ?? '') ?? []), of])
+  return [...by]
+})
 const shown = ref(false)
 watch(
   () => props.ticker,
@@ -164,9 +170,11 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
           fit</v-btn
         >
         <ul v-if="shown">
-          <li v-for="of in others" :key="of.key">
-            <router-link :to="{ name: 'value', params: { ticker, view: of.key } }">{{ of.label }}</router-link>
-            <span class="quiet"> {{ of.why_not }}</span>
+          <li v-for="[why, methods] in reasons" :key="why">
+            <template v-for="(of, i) in methods" :key="of.key"
+              >{{ i ? ', ' : ''
+              }}<router-link :to="{ name: 'value', params: { ticker, view: of.key } }">{{ of.label }}</router-link></template
+            ><span class="quiet">: {{ why }}</span>
           </li>
         </ul>
       </section>
