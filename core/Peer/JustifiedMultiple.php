@@ -9,6 +9,7 @@ use Logion\Comparison\InvalidRegression;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Words;
+use Logion\Formula\Node;
 use Logion\Statistics\Descriptive;
 
 /**
@@ -109,7 +110,13 @@ final readonly class JustifiedMultiple
         $own = array_map(static fn (string $key): ?float => $universe->column($key)->at($at), $drivers);
         $unknown = array_search(null, $own, true);
         if ($unknown !== false) {
-            return ['why_not' => Words::say('a_driver_of_it_is_not_known', label: $universe->catalogue->label($drivers[$unknown]))];
+            return [
+                'why_not' => Words::say(
+                    'a_driver_of_it_is_not_known',
+                    label: $universe->catalogue->label($drivers[$unknown]),
+                    why: $universe->absence(Node::name($drivers[$unknown]), $at)->sentence(),
+                ),
+            ];
         }
         $kind = $universe->category('template')->among([$universe->category('template')->at($at)]) & $universe->everyone();
         if ($across !== null) {

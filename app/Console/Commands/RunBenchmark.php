@@ -186,6 +186,10 @@ final class RunBenchmark extends Command
             ]),
             'a cost of capital with all ways to each input' => fn () => $this->request('GET', "{$path}/cost-of-capital"),
             'past transactions' => fn () => $this->request('GET', "{$path}/transactions"),
+            'every method of valuation' => fn () => $this->request('GET', "{$path}/values"),
+            'one method with a changed input and its tornado' => fn () => $this->request('POST', "{$path}/values/cash_flow_to_firm", [
+                'figures' => ['revenue_growth' => 0.05],
+            ]),
         ];
 
         return array_map(

@@ -101,7 +101,7 @@ return [
         'a_deviation_is_not_negative' => 'a standard deviation is not negative',
         'a_distribution_is_one_of' => 'a distribution is one of {kinds}',
         'a_distribution_needs' => 'the distribution needs a number "{name}"',
-        'a_driver_of_it_is_not_known' => '{label} of the company is not known, so nothing can be told from it.',
+        'a_driver_of_it_is_not_known' => 'Nothing can be told from {label}: {why}',
         'a_figure_and_its_replacement' => 'a figure and its replacement',
         'a_figure_is_not_a_number' => 'a figure is not a number.',
         'a_finite_number' => 'a finite number',
