@@ -11,6 +11,7 @@ use App\Models\Valuation;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\LogionException;
 use Logion\Formula\Parameter;
+use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueMethods;
 use Logion\ValueMethod\ValueSheet;
 use Logion\ValueMethod\ValueSubject;
@@ -143,6 +144,39 @@ final class ValuesTest extends DemoTestCase
         $this->assertStringContainsString('Revenue growth', $plain['believe']);
         $this->postJson('/api/v1/companies/BRSW/values', ['weights' => ['nosuch' => 1]])->assertUnprocessable();
         $this->postJson('/api/v1/companies/BRSW/values', ['weights' => ['dividends' => -1]])->assertUnprocessable();
+    }
+
+    public function test_inputs_are_those_figures_of_the_company_that_they_say(): void
+    {
+        $subject = $this->subject('GRME');
+        $input = static function (string $method, string $name) use ($subject): MethodInput {
+            foreach (ValueMethods::get($method)->inputs($subject) as $of) {
+                if ($of->name === $name) {
+                    return $of;
+                }
+            }
+            self::fail("{$method} has no {$name}.");
+        };
+        $keys =
+            'cost_of_equity,wacc,price_to_earnings,ev_to_ebitda,terminal_growth';
+        $figures = $this->getJson("/api/v1/companies/GRME/metrics?keys={$keys}")->assertOk()->json('figures');
+        $value = static fn (string $key): float => (float) $figures[$key]['value'];
+        $this->assertEqualsWithDelta($value('cost_of_equity'), $input('dividends', 'cost_of_equity')->value, 1e-12);
+        $this->assertEqualsWithDelta($value('wacc'), $input('earnings_power', 'discount_rate')->value, 1e-12);
+        $this->assertEqualsWithDelta($value('terminal_growth'), $input('dividends', 'terminal_growth')->value, 1e-12);
+        $price = (float) $subject->price();
+        $this->assertEqualsWithDelta($price / $value('price_to_earnings'), $input('earnings_path', 'earnings')->value, 1e-9 * $price);
+        $this->assertEqualsWithDelta($price / $value('price_to_earnings'), $input('own_price_to_earnings', 'figure')->value, 1e-9 * $price);
+        $net = (float) $input('earnings_power', 'net')->value;
+        $this->assertEqualsWithDelta(($price - $net) / $value('ev_to_ebitda'), $input('own_ev_to_ebitda', 'figure')->value, 1e-9 * $price);
+        $this->assertSame(0.0, $input('earnings_path', 'share_change')->value, 'growth of a share counts shares already');
+        $now = DB::table('facts')->where(['company_id' => $this->companyId('GRME'), 'line' => 'shares_outstanding_period_end']);
+        [$last, $then] = [(clone $now)->where('period', 20250)->value('value'), (clone $now)->where('period', 20220)->value('value')];
+        $this->assertEqualsWithDelta(
+            ($last / $then) ** (1 / 3) - 1,
+            array_values($input('earnings_path', 'share_change')->alternatives)[0],
+            1e-9,
+        );
     }
 
     public function test_nothing_told_later_than_the_day_counts(): void

@@ -65,11 +65,11 @@ final class EarningsPathValue implements ValueMethod
             MethodInput::rate(
                 'share_change',
                 Words::label('value.in.share_change', 'Change of the number of shares a year'),
-                $of->ratio('growth(shares_outstanding_period_end, 3)') ?? 0.0,
-                Words::label('value.past_three', 'last three years'),
+                0.0,
+                Words::label('value.growth_of_a_share', 'none: growth is that of a share'),
                 -0.2,
                 0.3,
-                [Words::label('value.none', 'none') => 0.0],
+                [Words::label('value.past_three', 'last three years') => $of->ratio('annual(cagr(shares_outstanding_period_end, 3))')],
             ),
             MethodInput::rate(
                 'payout',
