@@ -30,12 +30,14 @@ final readonly class CostInputs
     /**
      * @param  list<int>  $peers  companies of the reader's group
      * @param  array{beta: float|null, companies: int}|null  $bottomUp  as the reader put it together; out of the peers by default
+     * @param  Borrowing|null  $borrowing  the latest long one, if reports tell of any
      */
     public function __construct(
         private CompanyScope $scope,
         private Universe $universe,
         private array $peers,
         private ?array $bottomUp = null,
+        private ?Borrowing $borrowing = null,
     ) {
     }
 
@@ -237,8 +239,14 @@ final readonly class CostInputs
                     : Words::say('cover_and_grade', cover: Numerals::decimal($cover, 1), grade: $grade->grade),
             ),
             self::one('paid', Words::say('interest_over_debt'), $this->value('cost_of_debt'), Words::say('average_of_two_balances')),
-            // Reports of this economy tell no terms of single loans.
-            self::one('borrowed', Words::say('latest_long_borrowing'), null, Words::say('no_borrowing_is_told')),
+            self::one(
+                'borrowed',
+                Words::say('latest_long_borrowing'),
+                $this->borrowing?->coupon,
+                $this->borrowing === null
+                    ? Words::say('no_borrowing_is_told')
+                    : Words::say('borrowing_as_told', name: $this->borrowing->name, report: $this->borrowing->report),
+            ),
         ];
     }
 

@@ -143,7 +143,11 @@ final class Reports
                 10 * $year,
                 $part[3] === 'money' ? $part[4] / ($former?->factor(Unit::Money, true, 10 * $year, $day) ?? 1.0) : $part[4],
             ],
-            [...$this->segments->year($year, $annual, $price, $owned), ...$this->exposures->year($year, $annual)],
+            [
+                ...$this->segments->year($year, $annual, $price, $owned),
+                ...$this->exposures->year($year, $annual),
+                ...(new Borrowings($this->charter))->year($year, $annual),
+            ],
         );
     }
 

@@ -10,6 +10,7 @@ use PHPUnit\Framework\TestCase;
 use Simulation\Chance;
 use Simulation\Company\Charter;
 use Simulation\Company\Roster;
+use Simulation\Disclosure\Borrowings;
 use Simulation\Disclosure\Exposures;
 use Simulation\Disclosure\LetBuildings;
 
@@ -70,6 +71,31 @@ final class DisclosureTest extends TestCase
                 }
                 $this->assertCount(count($buildings), array_unique(array_column($buildings, 'name')));
             }
+        }
+    }
+
+    #[DataProvider('seeds')]
+    public function test_borrowings_add_up_to_the_debt_and_pay_what_they_were_issued_at(int $seed): void
+    {
+        foreach ([...$this->charters($seed, 'industrial'), ...$this->charters($seed, 'property')] as $charter) {
+            $coupons = [];
+            foreach ([2015, 2019, 2020, 2025] as $year) {
+                $rows = (new Borrowings($charter))->year($year, ['long_term_debt' => 1_234_567]);
+                $amounts = array_filter($rows, static fn (array $row): bool => $row[2] === 'long_term_debt');
+                $this->assertEqualsWithDelta(1_234_567_000.0, array_sum(array_column($amounts, 4)), 1e-3);
+                foreach (array_diff_key($rows, $amounts) as [, $name, , , $coupon]) {
+                    $this->assertSame($coupons[$name] ??= $coupon, $coupon, 'a coupon stays as it was issued');
+                    $this->assertGreaterThan(0.0, $coupon);
+                    $this->assertLessThan(0.2, $coupon);
+                    preg_match('/^Notes of (\d+), due (\d+)$/', $name, $years);
+                    $this->assertLessThanOrEqual($year, (int) $years[1]);
+                    $this->assertGreaterThan($year, (int) $years[2], 'what is due was paid back');
+                }
+            }
+            $this->assertSame([], (new Borrowings($charter))->year(2020, ['long_term_debt' => 0]));
+        }
+        foreach ($this->charters($seed, 'bank') as $charter) {
+            $this->assertSame([], (new Borrowings($charter))->year(2020, ['long_term_debt' => 1000]));
         }
     }
 

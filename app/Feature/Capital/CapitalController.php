@@ -15,6 +15,7 @@ use App\Storage\ChosenPeers;
 use App\Storage\CompanyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
+use App\Storage\LatestBorrowing;
 use Illuminate\Http\JsonResponse;
 use Logion\CostOfCapital\CostInputs;
 use Logion\CostOfCapital\CostSheet;
@@ -29,6 +30,7 @@ final class CapitalController
         private readonly ChosenPeers $chosen,
         private readonly PeerProposals $proposals,
         private readonly BottomUpBetas $betas,
+        private readonly LatestBorrowing $borrowings,
     ) {
     }
 
@@ -114,7 +116,13 @@ final class CapitalController
     private function sheet(string $ticker, SubjectGroup $group, EvaluationContext $context, array $choices): array
     {
         $scope = $this->scopes->open($ticker, $context);
-        $inputs = new CostInputs($scope, $group->universe, $group->in(), $this->betas->keptBeta($group, $scope, $context));
+        $inputs = new CostInputs(
+            $scope,
+            $group->universe,
+            $group->in(),
+            $this->betas->keptBeta($group, $scope, $context),
+            $this->borrowings->of($group->subject->id, $context->day),
+        );
 
         return (new CostSheet($inputs, CostRequest::read($choices)))->present();
     }

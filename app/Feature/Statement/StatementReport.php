@@ -27,7 +27,7 @@ final class StatementReport
 {
     /** @param  Viewpoint|null  $as  whose judgements of breaks are told */
     /** What is broken down into parts; classes of shares are told elsewhere. */
-    private const AXES = ['business', 'region', 'driver', 'loans', 'securities', 'insurance'];
+    private const AXES = ['business', 'region', 'driver', 'loans', 'securities', 'insurance', 'debt'];
 
     public function __construct(private readonly CompanyScope $scope, private readonly ?Viewpoint $as = null)
     {

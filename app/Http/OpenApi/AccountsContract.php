@@ -197,10 +197,7 @@ use OpenApi\Attributes as OA;
                 items: new OA\Items(
                     type: 'object',
                     required: ['name', 'rows'],
-                    properties: [
-                        new OA\Property(property: 'name', type: 'string'),
-                        new OA\Property(property: 'rows', type: 'integer'),
-                    ],
+                    properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'rows', type: 'integer')],
                 ),
             ),
             new OA\Property(
@@ -514,7 +511,11 @@ use OpenApi\Attributes as OA;
         schema: 'Breakdown',
         required: ['axis', 'periods', 'tables'],
         properties: [
-            new OA\Property(property: 'axis', type: 'string', enum: ['business', 'region', 'driver', 'loans', 'securities', 'insurance']),
+            new OA\Property(
+                property: 'axis',
+                type: 'string',
+                enum: ['business', 'region', 'driver', 'loans', 'securities', 'insurance', 'debt'],
+            ),
             new OA\Property(property: 'periods', type: 'array', items: new OA\Items(ref: '#/components/schemas/PeriodHead')),
             new OA\Property(
                 property: 'tables',
@@ -649,10 +650,7 @@ use OpenApi\Attributes as OA;
                         nullable: true,
                         description: 'The last one of the economy that is over',
                         required: ['start', 'end'],
-                        properties: [
-                            new OA\Property(property: 'start', type: 'string'),
-                            new OA\Property(property: 'end', type: 'string'),
-                        ],
+                        properties: [new OA\Property(property: 'start', type: 'string'), new OA\Property(property: 'end', type: 'string')],
                     ),
                     new OA\Property(
                         property: 'falls',

@@ -177,6 +177,7 @@ return [
         'beta_of_weeks' => 'Weeks of two years',
         'between_and' => 'between 1 and {max_years}',
         'bill_rate' => 'Bill rate',
+        'borrowing_as_told' => '{name}, told in: {report}',
         'businesses_were_bought_for_million' => 'Businesses were bought for {decimal} million.',
         'businesses_were_sold' => 'Businesses were sold.',
         'by' => 'by {change}',

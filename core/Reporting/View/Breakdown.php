@@ -29,6 +29,7 @@ final readonly class Breakdown
             ],
         ],
         'securities' => ['securities', []],
+        'debt' => ['long_term_debt', []],
         'insurance' => [
             'premiums_earned',
             [
@@ -51,7 +52,7 @@ final readonly class Breakdown
     /**
      * @param  iterable<array{axis: string, member: string, line: string, unit: string, period: int, value: float, filed_on: int}>  $facts
      *     by filing day
-     * @return array<string, self> by axis: business, region, driver, loans, securities, insurance
+     * @return array<string, self> by axis: business, region, driver, loans, securities, insurance, debt
      */
     public static function of(iterable $facts, FactSheet $sheet): array
     {

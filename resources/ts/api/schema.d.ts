@@ -2883,7 +2883,7 @@ export interface components {
         };
         Breakdown: {
             /** @enum {string} */
-            axis: "business" | "region" | "driver" | "loans" | "securities" | "insurance";
+            axis: "business" | "region" | "driver" | "loans" | "securities" | "insurance" | "debt";
             periods: components["schemas"]["PeriodHead"][];
             tables: {
                 line: string;

@@ -83,6 +83,7 @@ final class DriverRecords extends FiledRecords
     {
         return match (true) {
             preg_match('/region|geograph/i', $text) === 1 => 'region',
+            preg_match('/debt|borrowing|notes/i', $text) === 1 => 'debt',
             preg_match('/loan|lend/i', $text) === 1 => 'loans',
             preg_match('/securit|invest/i', $text) === 1 => 'securities',
             preg_match('/insur|underwrit/i', $text) === 1 => 'insurance',

@@ -40,6 +40,7 @@ const titles: Record<string, string> = {
   loans: 'Loans by class',
   securities: 'Securities by kind',
   insurance: 'Insurance by class',
+  debt: 'Long-term debt by borrowing',
 }
 /** The lines whose parts are drawn: the size of what is divided. */
 const DRAWN = ['revenue', 'gross_loans', 'securities', 'premiums_earned']
