@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\ValueMethod;
 
+use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 
@@ -54,7 +55,7 @@ final class UsualInputs
         );
     }
 
-    /** Growth of earnings in the years one looks at, never beyond what one would dare to put down without a reason. */
+    /** Growth of earnings in the years one looks at. */
     public static function earningsGrowth(ValueSubject $of): MethodInput
     {
         $expected = $of->ratio('expected_long_term_growth');
@@ -68,20 +69,34 @@ final class UsualInputs
             default => [$of->ratio('terminal_growth'), Words::label('value.yield_less', 'yield less half a point')],
         };
 
-        return MethodInput::rate(
-            'growth',
-            Words::label('value.in.growth', 'Growth a year'),
-            $taken === null ? null : min(0.2, max(-0.1, $taken)),
-            $source,
-            -0.3,
-            0.6,
-            [
-                Words::label('value.houses', 'houses') => $expected,
-                Words::label('value.next_year', 'next year') => $next,
-                Words::label('value.past_five', 'last five years') => $past,
-                Words::label('value.sales_five', 'sales of five years') => $sales,
-            ],
-        );
+        [$kept, $source] = self::within($taken, -0.1, 0.2, $source);
+
+        return MethodInput::rate('growth', Words::label('value.in.growth', 'Growth a year'), $kept, $source, -0.3, 0.6, [
+            Words::label('value.houses', 'houses') => $expected,
+            Words::label('value.next_year', 'next year') => $next,
+            Words::label('value.past_five', 'last five years') => $past,
+            Words::label('value.sales_five', 'sales of five years') => $sales,
+        ]);
+    }
+
+    /**
+     * A figure never beyond what one would dare to put down without a reason, and its source, which says so where it was beyond.
+     *
+     * @return array{?float, string}
+     */
+    public static function within(?float $figure, float $low, float $high, string $source): array
+    {
+        if ($figure === null || ($figure >= $low && $figure <= $high)) {
+            return [$figure, $source];
+        }
+        $end = Numerals::percent($figure > $high ? $high : $low);
+
+        return [
+            min($high, max($low, $figure)),
+            $source.
+            ($figure > $high ? Words::label('value.at_most', ', at most ') : Words::label('value.at_least', ', at least ')).
+            $end,
+        ];
     }
 
     public static function earnings(ValueSubject $of): MethodInput

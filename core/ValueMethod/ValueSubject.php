@@ -7,15 +7,29 @@ namespace Logion\ValueMethod;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Absence;
+use Logion\Figure\Words;
 use Logion\Formula\Moment;
 use Logion\Metric\CompanyScope;
 use Logion\Reporting\ReportingModel;
+use Logion\Statistics\Descriptive;
 use Logion\Transaction\TransactionMultiples;
 use Logion\Valuation\MarketValueFigures;
 
 /** A company as methods see it: figures a share and in all in the currency it trades in, its past, its peers, what was paid for others. */
 final class ValueSubject
 {
+    /** Years in which good and bad times are found. */
+    private const CYCLE = 10;
+
+    /** With fewer years a range of margins says nothing. */
+    private const FEWEST = 5;
+
+    /** A range of margins wider than this part of their median is that of a cyclical business. */
+    private const WIDE = 1.2;
+
+    /** From this part of the way to the highest on a margin is at its top. */
+    private const TOP = 0.9;
+
     public readonly MarketValueFigures $market;
 
     /** @var array<string, non-empty-array<int, float>> sales by business that it has, by fiscal year */
@@ -106,6 +120,27 @@ final class ValueSubject
 
             return $value instanceof Absence ? null : $value;
         }, range($years - 1, 0));
+    }
+
+    /** Why earnings of now are no measure: the margin stands at the top of a wide range of its own; null where it does not. */
+    public function peak(): ?string
+    {
+        $margins = Descriptive::known($this->past('operating_margin', self::CYCLE));
+        $now = $this->ratio('operating_margin');
+        $median = Descriptive::median($margins);
+        if ($now === null || $median === null || count($margins) < self::FEWEST || $median <= 0) {
+            return null;
+        }
+        [$low, $high] = [min($margins), max($margins)];
+        $isWide = $high - $low > self::WIDE * $median;
+
+        return $isWide && $now - $low >= self::TOP * ($high - $low)
+            ? Words::label(
+                'value.peak',
+                'Its margin stands at the top of a wide range of ten years, so a multiple of such earnings says too much. '.
+                    'Take earnings power, which has a normal margin, or use it all the same with the mean of five years.',
+            )
+            : null;
     }
 
     /** @return list<?float> a metric of the peers */

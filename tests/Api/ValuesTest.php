@@ -146,6 +146,24 @@ final class ValuesTest extends DemoTestCase
         $this->postJson('/api/v1/companies/BRSW/values', ['weights' => ['dividends' => -1]])->assertUnprocessable();
     }
 
+    public function test_peak_earnings_are_no_measure_unless_one_says_so(): void
+    {
+        $methods = array_column($this->summary('ORTN')['methods'], null, 'key');
+        foreach (['earnings_path', 'own_price_to_earnings', 'own_ev_to_ebitda', 'revised_growth'] as $key) {
+            $this->assertFalse($methods[$key]['fits'], $key);
+            $this->assertStringContainsString('top of a wide range', $methods[$key]['why_not']);
+        }
+        foreach (['earnings_power', 'cash_flow_to_firm'] as $key) {
+            $this->assertTrue($methods[$key]['fits'], "{$key} has a normal margin");
+        }
+        $path = '/api/v1/companies/ORTN/values/earnings_path';
+        $peak = $this->postJson($path, ['forced' => true])->assertOk()->json();
+        $mean = array_column(array_column($peak['inputs'], null, 'name')['earnings']['alternatives'], 'value', 'source');
+        $normal = $this->postJson($path, ['forced' => true, 'figures' => ['earnings' => $mean['mean of five years']]])->json();
+        $this->assertLessThan($peak['centre'], $normal['centre']);
+        $this->assertTrue($normal['forced']);
+    }
+
     public function test_inputs_are_those_figures_of_the_company_that_they_say(): void
     {
         $subject = $this->subject('GRME');

@@ -53,6 +53,11 @@ final class ExcessReturn implements ValueMethod
     public function inputs(ValueSubject $of): array
     {
         $cost = UsualInputs::costOfEquity($of);
+        $kept = $of->ratio('return_on_equity * (1 - payout_ratio)');
+        [$growth, $source] =
+            $kept === null
+                ? [$of->ratio('terminal_growth'), Words::label('value.yield_less', 'yield less half a point')]
+                : UsualInputs::within($kept, -0.05, 0.12, Words::label('value.kept', 'what is earned and not paid out'));
 
         return [
             UsualInputs::book($of),
@@ -60,8 +65,8 @@ final class ExcessReturn implements ValueMethod
             MethodInput::rate(
                 'growth',
                 Words::label('value.in.growth_of_books', 'Growth of the books a year'),
-                max(-0.05, min(0.12, $of->ratio('return_on_equity * (1 - payout_ratio)') ?? ($of->ratio('terminal_growth') ?? 0.02))),
-                Words::label('value.kept', 'what is earned and not paid out'),
+                $growth,
+                $source,
                 -0.1,
                 0.25,
             ),

@@ -35,6 +35,9 @@ final class PaidMultiple implements ValueMethod
     /** Of the whole company, lenders included. */
     private const OF_ENTERPRISE = ['ev_to_sales', 'ev_to_ebitda', 'ev_to_ebit'];
 
+    /** Multiples of what a good year swells. */
+    private const OF_EARNINGS = ['price_to_earnings', 'ev_to_ebitda', 'ev_to_ebit'];
+
     /**
      * @param  self::PEERS|self::OWN|self::TRANSACTIONS  $whose
      * @param  list<ReportingModel>  $kinds  of business that are compared by it
@@ -80,9 +83,11 @@ final class PaidMultiple implements ValueMethod
             return Words::label('value.figure_not_positive', 'What it is a multiple of is not above nothing, so it is not meaningful.');
         }
 
-        return $this->range($of)->used < self::FEWEST
-            ? Words::label('value.too_few_multiples', 'Fewer than three such multiples are known.')
-            : null;
+        if ($this->range($of)->used < self::FEWEST) {
+            return Words::label('value.too_few_multiples', 'Fewer than three such multiples are known.');
+        }
+
+        return in_array($this->metric, self::OF_EARNINGS, true) ? $of->peak() : null;
     }
 
     public function inputs(ValueSubject $of): array

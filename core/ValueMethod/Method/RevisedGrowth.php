@@ -38,7 +38,7 @@ final class RevisedGrowth implements ValueMethod
                 'value.loss',
                 'It earns nothing, so no multiple of earnings says anything. Take sales, or the cash flow to the firm.',
             )
-            : null;
+            : $of->peak();
     }
 
     public function inputs(ValueSubject $of): array

@@ -71,11 +71,12 @@ final class SegmentCashFlow implements ValueMethod
                 $sales === null || $all <= 0 ? null : ($sales * self::latest($years)) / $all,
                 Words::label('value.last_year', 'last fiscal year'),
             );
+            [$kept, $source] = UsualInputs::within($growth, -0.15, 0.25, Words::label('value.past_three', 'last three years'));
             $inputs[] = MethodInput::rate(
                 "growth_{$i}",
                 $name.Words::label('value.part_growth', ', growth at first'),
-                $growth === null ? $own->value : min(0.25, max(-0.15, $growth)),
-                $growth === null ? $own->source : Words::label('value.past_three', 'last three years'),
+                $kept ?? $own->value,
+                $kept === null ? $own->source : $source,
                 -0.5,
                 0.8,
                 [$own->source => $own->value],
