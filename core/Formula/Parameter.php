@@ -40,6 +40,7 @@ enum Parameter: string
         'excess_return',
         'earnings_path',
         'dividends',
+        'fading_dividends',
         'residual_income',
         'own_price_to_earnings',
         'own_ev_to_ebitda',

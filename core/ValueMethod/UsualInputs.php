@@ -114,6 +114,29 @@ final class UsualInputs
         );
     }
 
+    public static function dividend(ValueSubject $of): MethodInput
+    {
+        $indicated = $of->perShare('indicated_annual_dividend');
+        $paid = $of->perShare('dividends_per_share');
+
+        return MethodInput::amount(
+            'dividend',
+            Words::label('value.in.dividend', 'Dividend a share'),
+            Unit::MoneyPerShare,
+            $indicated ?? $paid,
+            $indicated === null ? Words::label('value.trailing', 'last four quarters') : Words::label('value.indicated', 'as it pays now'),
+            [Words::label('value.trailing', 'last four quarters') => $paid],
+        );
+    }
+
+    /** Why no dividend can be valued; null where it pays one. */
+    public static function withoutDividend(ValueSubject $of): ?string
+    {
+        return ($of->perShare('indicated_annual_dividend') ?? 0.0) <= 0 && ($of->perShare('dividends_per_share') ?? 0.0) <= 0
+            ? Words::label('value.no_dividend', 'It pays no dividend. Take cash flow or earnings.')
+            : null;
+    }
+
     public static function book(ValueSubject $of): MethodInput
     {
         return MethodInput::amount(

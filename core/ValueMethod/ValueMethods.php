@@ -13,6 +13,7 @@ use Logion\ValueMethod\Method\EarningsAndBookRoot;
 use Logion\ValueMethod\Method\EarningsPathValue;
 use Logion\ValueMethod\Method\EarningsPowerValue;
 use Logion\ValueMethod\Method\ExcessReturn;
+use Logion\ValueMethod\Method\FadingDividends;
 use Logion\ValueMethod\Method\JustifiedByFundamentals;
 use Logion\ValueMethod\Method\Liquidation;
 use Logion\ValueMethod\Method\NetAssetValue;
@@ -60,6 +61,7 @@ final class ValueMethods
             new NetAssetValue(),
             new EarningsPathValue(),
             new DividendStages(),
+            new FadingDividends(),
             new ResidualEarnings(),
             new PriceToBookByReturn(),
             new JustifiedByFundamentals(),

@@ -8,7 +8,6 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\DividendDiscount;
-use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -37,27 +36,13 @@ final class DividendStages implements ValueMethod
 
     public function misfit(ValueSubject $of): ?string
     {
-        return ($of->perShare('indicated_annual_dividend') ?? 0.0) <= 0 && ($of->perShare('dividends_per_share') ?? 0.0) <= 0
-            ? Words::label('value.no_dividend', 'It pays no dividend. Take cash flow or earnings.')
-            : null;
+        return UsualInputs::withoutDividend($of);
     }
 
     public function inputs(ValueSubject $of): array
     {
-        $indicated = $of->perShare('indicated_annual_dividend');
-        $paid = $of->perShare('dividends_per_share');
-
         return [
-            MethodInput::amount(
-                'dividend',
-                Words::label('value.in.dividend', 'Dividend a share'),
-                Unit::MoneyPerShare,
-                $indicated ?? $paid,
-                $indicated === null
-                    ? Words::label('value.trailing', 'last four quarters')
-                    : Words::label('value.indicated', 'as it pays now'),
-                [Words::label('value.trailing', 'last four quarters') => $paid],
-            ),
+            UsualInputs::dividend($of),
             UsualInputs::earningsGrowth($of),
             UsualInputs::highYears(),
             UsualInputs::fadeYears(),
