@@ -57,7 +57,7 @@ function type(of: MethodInput, text: string): void {
   grid-template-columns: 1fr 110px;
   gap: calc(var(--space) * 2);
   align-items: center;
-  padding: 2px 0;
+  padding: calc(var(--space) / 2) 0;
   border-bottom: 1px solid rgba(var(--v-theme-on-surface), 0.07);
 }
 .source {

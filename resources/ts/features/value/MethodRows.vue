@@ -46,7 +46,7 @@ const text = (of: Row, value: number | null | undefined): string =>
 dl {
   display: grid;
   grid-template-columns: max-content max-content;
-  gap: 2px calc(var(--space) * 6);
+  gap: calc(var(--space) / 2) calc(var(--space) * 6);
   margin-top: calc(var(--space) * 3);
 }
 dd {

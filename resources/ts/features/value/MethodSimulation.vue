@@ -219,7 +219,7 @@ const label = (name: string): string => props.inputs.find((of) => of.name === na
 .bins {
   display: flex;
   align-items: flex-end;
-  gap: 1px;
+  gap: calc(var(--space) / 4);
   height: 130px;
 }
 .bins i {

@@ -298,7 +298,7 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
   top: 8px;
   width: 4px;
   height: 12px;
-  margin-left: -2px;
+  transform: translateX(-50%);
   background: rgb(var(--v-theme-primary));
 }
 .unweighed {
