@@ -27,6 +27,7 @@ interface ValueMethod
      * @param  array<string, float>  $in  figure by input, all of them
      *
      * @throws \Logion\Valuation\InvalidAssumption if the figures together give no value, with the way out
+     * @throws \DivisionByZeroError if one of them is where nothing can be divided by
      */
     public function worth(array $in, ValueSubject $of): Worth;
 }

@@ -15,6 +15,12 @@ use Logion\Valuation\Tornado;
 /** A method at work on a company: its inputs as they are or as they were changed, what follows, and what else could. */
 final class ValueSheet
 {
+    /** A rate beyond a thousand per cent is a slip of the pen. */
+    private const MOST_RATE = 10.0;
+
+    /** So is any other figure beyond this. */
+    private const MOST = 1e12;
+
     /** @var array<string, MethodInput> */
     public readonly array $inputs;
 
@@ -68,7 +74,7 @@ final class ValueSheet
             throw InvalidAssumption::missing(...$missing);
         }
 
-        return $this->method->worth(self::known($this->figures), $this->subject);
+        return $this->valued(self::known($this->figures));
     }
 
     /**
@@ -83,12 +89,10 @@ final class ValueSheet
             return null;
         }
         try {
-            $centre = $this->method->worth(self::known($all), $this->subject)->centre;
+            return $this->valued(self::known($all))->centre;
         } catch (InvalidAssumption) {
             return null;
         }
-
-        return $centre !== null && is_finite($centre) ? $centre : null;
     }
 
     /** The figure of an input, near the one it has, at which the centre is a price; null where none in its range does it. */
@@ -187,6 +191,20 @@ final class ValueSheet
         );
     }
 
+    /**
+     * @param  array<string, float>  $figures
+     *
+     * @throws InvalidAssumption if they give no value
+     */
+    private function valued(array $figures): Worth
+    {
+        try {
+            return $this->method->worth($figures, $this->subject);
+        } catch (\DivisionByZeroError) {
+            throw InvalidAssumption::malformed($this->method->label(), Words::say('these_figures_give_no_value'));
+        }
+    }
+
     private function input(string $name): MethodInput
     {
         return $this->inputs[$name] ?? throw InvalidAssumption::unknown($name, ...array_keys($this->inputs));
@@ -203,6 +221,10 @@ final class ValueSheet
             $input = $this->input($name);
             if (! is_finite($value)) {
                 throw InvalidAssumption::outOfRange($name, Words::say('a_finite_number'));
+            }
+            $most = $input->unit === Unit::Percent ? self::MOST_RATE : self::MOST;
+            if (abs($value) > $most) {
+                throw InvalidAssumption::outOfRange($name, Words::say('no_larger_than', most: Numerals::decimal($most)));
             }
             if ($input->isWhole() && ($value < $input->low || $value > $input->high || floor($value) !== $value)) {
                 throw InvalidAssumption::outOfRange($name, Words::say('a_whole_number_to', most: $input->high));

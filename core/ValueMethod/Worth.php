@@ -9,9 +9,16 @@ use Logion\Figure\Unit;
 /** What a method says a share is worth, in the currency it trades in, with the sheet it comes from. */
 final readonly class Worth
 {
+    public ?float $low;
+
+    public ?float $centre;
+
+    public ?float $high;
+
     /** @param  list<array{label: string, unit: Unit, values: list<?float>}>  $rows  one figure, or one a year */
-    public function __construct(public ?float $low, public ?float $centre, public ?float $high, public array $rows = [])
+    public function __construct(?float $low, ?float $centre, ?float $high, public array $rows = [])
     {
+        [$this->low, $this->centre, $this->high] = array_map(self::finite(...), [$low, $centre, $high]);
     }
 
     /**
@@ -37,6 +44,12 @@ final readonly class Worth
      */
     public static function row(string $label, Unit $unit, float|array|null $values): array
     {
-        return ['label' => $label, 'unit' => $unit, 'values' => is_array($values) ? array_values($values) : [$values]];
+        return ['label' => $label, 'unit' => $unit, 'values' => array_map(self::finite(...), is_array($values) ? $values : [$values])];
+    }
+
+    /** What grew beyond all bounds is no figure. */
+    private static function finite(?float $value): ?float
+    {
+        return $value !== null && is_finite($value) ? $value : null;
     }
 }

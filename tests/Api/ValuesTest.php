@@ -257,6 +257,9 @@ final class ValuesTest extends DemoTestCase
                 ['', ['figures' => ['nosuch' => 1]]],
                 ['', ['figures' => ['growth' => 'much']]],
                 ['', ['figures' => ['years' => 99]]],
+                ['', ['figures' => ['growth' => 1e308]]],
+                ['', ['figures' => ['earnings' => -1e300]]],
+                ['/solve', ['input' => 'payout', 'figures' => ['exit_multiple' => 1e200]]],
                 ['/solve', ['input' => 'nosuch']],
                 ['/solve', ['input' => 'growth', 'price' => 0]],
                 ['/sensitivity', ['row' => 'growth', 'column' => 'growth']],
@@ -268,6 +271,12 @@ final class ValuesTest extends DemoTestCase
             ] as [$end, $body]
         ) {
             $this->postJson($path.$end, $body)->assertUnprocessable();
+        }
+        foreach ([-1, 0, 10, -10] as $rate) {
+            foreach (['earnings_path', 'residual_income', 'dividends', 'cash_flow_to_equity'] as $method) {
+                $told = $this->postJson("/api/v1/companies/BRSW/values/{$method}", ['figures' => ['cost_of_equity' => $rate]]);
+                $this->assertContains($told->status(), [200, 422], "{$method} at {$rate}");
+            }
         }
         $this->postJson('/api/v1/companies/BRSW/values/nosuch')->assertUnprocessable();
         $dividends = $this->postJson('/api/v1/companies/BRSW/values/dividends', ['figures' => ['terminal_growth' => 0.5]])->assertOk();
