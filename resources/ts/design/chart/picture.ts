@@ -1,7 +1,7 @@
 import { init, type EChartsCoreOption } from 'echarts/core'
 import { download } from '../download'
 
-/** A chart as it is taken along. */
+/** A chart, or a table, as it is taken along. */
 export interface Picture {
   title: string
   /** What the figures are, whose, and of which day: told below, for who sees the picture alone. */
@@ -31,7 +31,8 @@ export function savePicture(of: Picture, as: 'svg' | 'png'): void {
     height: of.height + below,
   })
   const style = { text, fill: of.quiet, fontSize: 11, lineHeight: LINE, width: of.width - 16, overflow: 'break' as const }
-  copy.setOption({ ...of.option(below), graphic: [{ type: 'text', left: 8, top: of.height + 8, style }] })
+  const { graphic = [], ...option } = of.option(below) as EChartsCoreOption & { graphic?: object[] }
+  copy.setOption({ ...option, graphic: [...graphic, { type: 'text', left: 8, top: of.height + 8, style }] })
   if (of.shown) copy.dispatchAction({ type: 'dataZoom', ...of.shown })
   if (as === 'svg') {
     download(`${of.title}.svg`, copy.renderToSVGString(), 'image/svg+xml')

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, inject, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useTheme } from 'vuetify'
 import { api, ask, type Figure, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import type { Series } from '@/design/ChartFrame.vue'
@@ -8,6 +9,7 @@ import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import { inCell, number, unitHead } from '@/design/format'
+import { FOOTER } from '@/design/chart/footer'
 import { columnsOf, type SheetColumn } from '@/design/sheet'
 import ColumnsMenu from '@/features/find/ColumnsMenu.vue'
 import FigureButton from '@/features/margin/FigureButton.vue'
@@ -18,6 +20,9 @@ import { figure } from './peers'
 import { fromAddress, shown } from './columns'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
+// Drawing is a large part of the program: it is fetched when a picture is asked for.
+const saveTable: typeof import('@/design/chart/tablePicture').saveTable = async (...of) =>
+  (await import('@/design/chart/tablePicture')).saveTable(...of)
 
 /** The company beside its peers, with the lines of the group; or one figure through ten years. */
 const props = defineProps<{ ticker: string }>()
@@ -130,6 +135,37 @@ const file = (format: string): string => {
   for (const column of shown.value) query.append('columns[]', column)
   return `/api/v1/companies/${encodeURIComponent(props.ticker)}/peer-table/file?${query}`
 }
+/** As it stands on the page, with what each figure is, whose it is and of which day below. */
+const footer = inject(FOOTER, null)
+const theme = useTheme()
+async function picture(as: 'svg' | 'png'): Promise<void> {
+  const all = data.value?.columns ?? []
+  const color = (role: string): string => String(theme.current.value.colors[role])
+  const definition = (of: Column): string => {
+    const formula = catalogue.byKey.get(of.key)?.formula
+    return formula ? `${of.label}: ${catalogue.words(formula)}.` : ''
+  }
+  const cell = (row: Row, of: Column): string => [text(row, of), row.ticker === null ? '' : MARK[beside(row, of)]].filter(Boolean).join(' ')
+  await saveTable(
+    {
+      heads: heads.value.map((of) => of.head),
+      rows: rows.value.map((row) => ({
+        cells: [row.out ? `${row.name}, left out` : row.name, ...all.map((of) => cell(row, of))],
+        strong: row.at === 0,
+        shaded: row.ticker === null,
+      })),
+      text: color('on-surface'),
+      rule: color('rule'),
+    },
+    {
+      title: `${props.ticker} and its peers`,
+      told: ['▲ better and ▼ worse than the median of the peers.', ...all.map(definition), footer?.value],
+      quiet: color('quiet'),
+      surface: color('surface'),
+    },
+    as,
+  )
+}
 async function link(): Promise<void> {
   const to = router.resolve({
     name: 'compare',
@@ -161,6 +197,9 @@ async function link(): Promise<void> {
         <v-btn v-for="format in ['csv', 'xlsx', 'ods']" :key="format" size="small" :href="file(format)" download>{{
           format.toUpperCase()
         }}</v-btn>
+      </template>
+      <template v-if="data && !years">
+        <v-btn v-for="as in ['svg', 'png'] as const" :key="as" size="small" @click="picture(as)">{{ as.toUpperCase() }}</v-btn>
       </template>
       <v-btn v-if="data" size="small" @click="link">Link</v-btn>
       <router-link class="quiet" :to="{ name: 'compare', params: { ticker } }">{{
