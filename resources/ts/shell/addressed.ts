@@ -1,4 +1,4 @@
-import { nextTick, onScopeDispose, ref, watch, type Ref } from 'vue'
+import { computed, nextTick, onScopeDispose, ref, watch, type Ref, type WritableComputedRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 /** What is to be written into the address together, as several choices may change at once. */
@@ -31,4 +31,29 @@ export function useAddressed<T extends string>(name: string, start: T): Ref<T> {
   })
 
   return value
+}
+
+/**
+ * The same for choices of several parts: null until something is chosen, and where the address tells nothing that has the parts of one
+ * like it.
+ */
+export function useAddressedChoices<T extends object>(name: string, like: T): WritableComputedRef<T | null> {
+  const told = useAddressed<string>(name, '')
+  return computed({
+    get: () => choicesFrom(told.value, like),
+    set: (to) => (told.value = to === null ? '' : JSON.stringify(to)),
+  })
+}
+
+export function choicesFrom<T extends object>(text: string, like: T): T | null {
+  try {
+    const read = JSON.parse(text) as T
+    const kind = (of: unknown): string => (Array.isArray(of) ? 'array' : typeof of)
+    const fits = Object.entries(like).every(
+      ([key, of]) => of === null || (read[key as keyof T] !== null && kind(read[key as keyof T]) === kind(of)),
+    )
+    return fits ? read : null
+  } catch {
+    return null
+  }
 }

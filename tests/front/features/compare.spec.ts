@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fromAddress } from '@/features/compare/columns'
 import { choiceOf, close, effect, figure, isSame, type Member } from '@/features/compare/peers'
+import { choicesFrom } from '@/shell/addressed'
 
 const member = (of: Partial<Member>): Member => ({ in: true, value: 12, other_median: 16.9, ...of }) as Member
 
@@ -38,5 +39,21 @@ describe('columns of an address', () => {
   it('are taken where they are a list of names and nothing else', () => {
     expect(fromAddress('["gross_margin","beta"]')).toEqual(['gross_margin', 'beta'])
     for (const wrong of [undefined, '', '{}', '[1]', '["a"', 'gross_margin']) expect(fromAddress(wrong), String(wrong)).toBeNull()
+  })
+})
+
+describe('choices of an address', () => {
+  const like = { of: { source: 'peers' }, excluded: [], debt_to_equity: null, mean: false }
+
+  it('are taken where they have the parts of such choices', () => {
+    const chosen = { of: { source: 'industry' }, excluded: [{ ticker: 'SALT' }], debt_to_equity: 0.5, mean: true }
+    expect(choicesFrom(JSON.stringify(chosen), like)).toEqual(chosen)
+    expect(choicesFrom(JSON.stringify(like), like)).toEqual(like)
+  })
+
+  it('are none where a part is missing or of another kind', () => {
+    const wrong = ['', '{}', 'null', '[]', '7', '{"of"', '{"of":{},"excluded":{},"mean":true}', '{"of":null,"excluded":[],"mean":true}']
+    for (const text of wrong) expect(choicesFrom(text, like), text).toBeNull()
+    expect(choicesFrom('{"of":{},"excluded":[],"mean":"yes"}', like)).toBeNull()
   })
 })

@@ -10,6 +10,7 @@ import SheetTable from '@/design/SheetTable.vue'
 import { amount, number, percent, readNumber } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
 import { useNotices } from '@/stores/notices'
+import { useAddressedChoices } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 
 /** A beta out of those of the companies of a business, step under step and in both orders. */
@@ -26,8 +27,16 @@ const SOURCES: [Source, string][] = [
 ]
 type Choices = Schemas['BottomUpChoices']
 const asOf = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
+const START: Choices = {
+  of: { source: 'peers', key: '', home: false },
+  excluded: [],
+  debt_to_equity: null,
+  mean: false,
+  weigh_by: 'own',
+  businesses: [],
+}
 /** Null until something is chosen: then what is kept is shown. */
-const choices = ref<Choices | null>(null)
+const choices = useAddressedChoices('choices', START)
 const typed = ref('')
 watch(
   () => props.ticker,
@@ -52,14 +61,6 @@ const { state, reload } = useAnswer(
       : ask(api.GET('/companies/{ticker}/bottom-up-beta', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
-const START: Choices = {
-  of: { source: 'peers', key: '', home: false },
-  excluded: [],
-  debt_to_equity: null,
-  mean: false,
-  weigh_by: 'own',
-  businesses: [],
-}
 const now = computed<Choices>(() => choices.value ?? data.value?.choices ?? START)
 const set = (to: Partial<Choices>): void => {
   choices.value = { ...now.value, ...to }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, reactive, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import CommitInput from '@/design/CommitInput.vue'
@@ -9,6 +9,7 @@ import SheetTable from '@/design/SheetTable.vue'
 import { amount, number, percent, readNumber } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
 import { useNotices } from '@/stores/notices'
+import { useAddressedChoices } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 
 /** What capital costs the company: each input with what else it could be and what that would make of the whole. */
@@ -25,7 +26,7 @@ interface Choices {
 }
 const asOf = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
 /** Null until something is chosen: then what is kept is shown. */
-const choices = ref<Choices | null>(null)
+const choices = useAddressedChoices<Choices>('choices', { inputs: {}, extra: [], leases: true })
 watch(
   () => props.ticker,
   () => (choices.value = null),
