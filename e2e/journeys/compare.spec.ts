@@ -116,6 +116,8 @@ test('betas of others make a beta in both orders', async ({ page }) => {
   await page.getByLabel('Debt to equity to put it on').fill('50')
   await page.getByLabel('Debt to equity to put it on').press('Enter')
   await expect(page.getByText('The two orders differ by')).toBeVisible()
+  await page.getByRole('button', { name: 'By their profits' }).click()
+  await expect(page.getByLabel('Weight of the business').first()).toHaveValue(/^\d+$/)
   await page.getByRole('button', { name: 'Start from its businesses' }).click()
   await expect(page.getByLabel('Sales of the business').first()).toHaveValue(/^\d+$/)
   await expect(page.getByText(/× sales, .* of \d+ companies/).first()).toBeVisible()

@@ -223,6 +223,23 @@ final class CapitalTest extends DemoTestCase
         $this->postJson('/api/v1/companies/BRSW/bottom-up-beta', ['weigh_by' => 'guess'])->assertUnprocessable();
     }
 
+    public function test_profits_of_businesses_are_those_of_the_last_year_told_and_losses_are_none(): void
+    {
+        $of = DB::table('breakdown_facts')
+            ->where(['company_id' => $this->companyId('GRME'), 'axis' => 'business', 'line' => 'operating_income']);
+        $ask = fn (): array => $this->postJson('/api/v1/companies/GRME/bottom-up-beta', [])->assertOk()->json();
+        $told = $ask()['own_profits'];
+        $this->assertNotSame([], $told);
+        $year = (clone $of)->whereRaw('period % 10 = 0')->where('value', '>', 0)->max('period');
+        foreach ($told as $name => $profit) {
+            $this->assertEquals((clone $of)->where(['member' => $name, 'period' => $year])->orderByDesc('id')->value('value'), $profit);
+        }
+        $lost = (string) array_key_first($told);
+        (clone $of)->where('member', $lost)->update(['value' => -1.0]);
+        $this->assertArrayNotHasKey($lost, $ask()['own_profits']);
+        $this->assertArrayHasKey($lost, $ask()['own_businesses']);
+    }
+
     public function test_the_sheet_starts_with_what_the_catalogue_takes(): void
     {
         $cost = $this->told('cost-of-capital');

@@ -11,9 +11,9 @@ use App\Feature\Peer\SubjectGroup;
 use App\Feature\Screening\Universes;
 use App\Http\DatedRequest;
 use App\Models\KeptBottomUpBeta;
+use App\Storage\BusinessFigures;
 use App\Storage\ChosenPeers;
 use App\Storage\Identity\Identities;
-use App\Storage\SalesByBusiness;
 use Illuminate\Http\JsonResponse;
 
 /**
@@ -30,7 +30,7 @@ final class BottomUpController
         private readonly ChosenPeers $chosen,
         private readonly PeerProposals $proposals,
         private readonly BottomUpBetas $betas,
-        private readonly SalesByBusiness $sales,
+        private readonly BusinessFigures $figures,
     ) {
     }
 
@@ -87,8 +87,15 @@ final class BottomUpController
             'choices' => $choices,
             ...$this->betas->of($group, $this->scopes->open($ticker, $context), $context, $choices),
             'industry' => $group->subject->sector,
-            'own_businesses' => $this->sales->of([$group->subject->id], $context->day)[$group->subject->id] ?? (object) [],
+            'own_businesses' => $this->ofBusinesses($group, $context, 'revenue'),
+            'own_profits' => $this->ofBusinesses($group, $context, 'operating_income'),
         ]);
+    }
+
+    /** @return object a figure by the name of each business that has one */
+    private function ofBusinesses(SubjectGroup $group, EvaluationContext $context, string $line): object
+    {
+        return (object) ($this->figures->of([$group->subject->id], $context->day, $line)[$group->subject->id] ?? []);
     }
 
     private function group(string $ticker, EvaluationContext $context): SubjectGroup

@@ -421,6 +421,12 @@ use OpenApi\Attributes as OA;
             description: 'What the company sold in each business it tells of, in its last fiscal year',
             additionalProperties: new OA\AdditionalProperties(type: 'number'),
         ),
+        new OA\Property(
+            property: 'own_profits',
+            type: 'object',
+            description: 'Its operating income in each; those without a profit are not told',
+            additionalProperties: new OA\AdditionalProperties(type: 'number'),
+        ),
     ]),
 ]
 #[

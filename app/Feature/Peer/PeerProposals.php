@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Peer;
 
-use App\Storage\SalesByBusiness;
+use App\Storage\BusinessFigures;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 use Logion\Peer\Aspect;
@@ -17,7 +17,7 @@ final readonly class PeerProposals
     /** So many of the closest by their figures are asked what their businesses are, which takes a look into their reports. */
     private const LOOKED_INTO = 60;
 
-    public function __construct(private SalesByBusiness $businesses)
+    public function __construct(private BusinessFigures $businesses)
     {
     }
 

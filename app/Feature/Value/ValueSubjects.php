@@ -10,9 +10,9 @@ use App\Feature\Peer\PeerProposals;
 use App\Feature\Peer\SubjectGroup;
 use App\Feature\Screening\Universes;
 use App\Feature\Transaction\PaidForCompanies;
+use App\Storage\BusinessFigures;
 use App\Storage\ChosenPeers;
 use App\Storage\Identity\Identities;
-use App\Storage\SalesByBusiness;
 use Logion\ValueMethod\ValueSubject;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -25,7 +25,7 @@ final readonly class ValueSubjects
         private Identities $identities,
         private ChosenPeers $chosen,
         private PeerProposals $proposals,
-        private SalesByBusiness $sales,
+        private BusinessFigures $sales,
         private PaidForCompanies $transactions,
     ) {
     }

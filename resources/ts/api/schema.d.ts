@@ -3794,6 +3794,10 @@ export interface components {
             own_businesses: {
                 [key: string]: number;
             };
+            /** @description Its operating income in each; those without a profit are not told */
+            own_profits: {
+                [key: string]: number;
+            };
         };
         CostOfCapital: {
             kept_on: string | null;

@@ -155,15 +155,19 @@ function addBusiness(): void {
   if (first) set({ businesses: [...now.value.businesses, { name, industry: first[0], weight: 1 }] })
 }
 /** Which industry each business belongs to is the reader's to say; the company's own stands there first. */
-function startFromItsOwn(): void {
+function startFromItsOwn(by: 'sales' | 'profits'): void {
+  const sales = data.value?.own_businesses ?? {}
+  const profits = data.value?.own_profits ?? {}
   set({
-    weigh_by: 'sales',
-    businesses: Object.entries(data.value?.own_businesses ?? {}).map(([name, sales]) => ({
+    weigh_by: by === 'sales' ? 'sales' : 'own',
+    businesses: Object.keys(sales).map((name) => ({
       name,
       industry: data.value?.industry ?? '',
-      weight: sales,
+      weight: (by === 'sales' ? sales[name] : profits[name]) ?? 0,
     })),
   })
+  const without = Object.keys(sales).filter((name) => profits[name] === undefined)
+  if (by === 'profits' && without.length) notices.say(`Without a profit, and so without a weight: ${without.join(', ')}.`)
 }
 function target(text: string): void {
   const read = readNumber(text)
@@ -301,7 +305,10 @@ const change = (i: number, to: Partial<Choices['businesses'][number]>): void =>
             >
           </div>
           <v-btn size="small" @click="addBusiness">Add a business</v-btn>
-          <v-btn v-if="Object.keys(data.own_businesses).length" size="small" @click="startFromItsOwn">Start from its businesses</v-btn>
+          <template v-if="Object.keys(data.own_businesses).length">
+            <v-btn size="small" @click="startFromItsOwn('sales')">Start from its businesses</v-btn>
+            <v-btn v-if="Object.keys(data.own_profits).length" size="small" @click="startFromItsOwn('profits')">By their profits</v-btn>
+          </template>
           <v-btn size="small" :aria-pressed="bySales" @click="set({ weigh_by: bySales ? 'own' : 'sales' })">Weights are sales</v-btn>
           <p v-if="data.together">
             Together {{ three(data.together.beta) }} without debt and cash, {{ three(data.together.relevered) }} at the structure chosen. A
