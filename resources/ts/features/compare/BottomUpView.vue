@@ -233,14 +233,13 @@ const change = (i: number, to: Partial<Choices['businesses'][number]>): void =>
           <input v-else type="checkbox" :checked="row.state === 'in'" :aria-label="`${row.name} counts`" @change="toggle(row.ticker)" />
         </template>
         <template #cell-reason="{ row }"
-          ><input
+          ><CommitInput
             v-if="reasonOf(row.ticker) !== undefined"
-            :value="reasonOf(row.ticker)"
-            class="assumption reason"
+            :model-value="reasonOf(row.ticker) ?? ''"
+            class="reason"
             :aria-label="`Why ${row.name} is left out`"
             placeholder="why"
-            @change="because(row.ticker, ($event.target as HTMLInputElement).value)"
-            @keydown.stop
+            @update:model-value="(text: string) => because(row.ticker, text)"
         /></template>
       </SheetTable>
       <div class="two">
