@@ -469,6 +469,7 @@ return [
         'the_paper_is_of_no_known_kind' => '{name} is of no kind that can be kept. Attach a PDF, a text (.txt, .md, .csv) or a picture '.
             '(.png, .jpg, .gif, .webp).',
         'the_paper_is_too_large' => '{name} has {size} MB; a paper may have {most} at most. Attach a part of it, or a smaller copy.',
+        'the_peers_of_a_link_are_gone' => 'The peers this link names are not kept any more. Press "peers of a link" to see your own.',
         'the_period_ends_before_it_begins' => 'the period "{text}" ends before it begins',
         'the_period_has_no_trading_days' => 'The period has no trading days. Begin it earlier.',
         'the_period_has_no_trading_days_begin' => 'The period has no trading days. Begin it earlier or end it later.',

@@ -31,6 +31,7 @@ final class EvaluationContext
         public readonly ?User $user = null,
         public readonly ?Viewpoint $as = null,
         ?int $namedOn = null,
+        public readonly ?string $peers = null,
     ) {
         $this->namedOn = $namedOn ?? $day;
     }
@@ -50,7 +51,7 @@ final class EvaluationContext
     /** The same question on another day. */
     public function on(int $day): self
     {
-        return new self($day, $this->metrics, $this->user, $this->as, $this->namedOn);
+        return new self($day, $this->metrics, $this->user, $this->as, $this->namedOn, $this->peers);
     }
 
     /** The same question about figures with, or without, the one-offs taken out. */
@@ -64,6 +65,7 @@ final class EvaluationContext
                 $this->user,
                 new Viewpoint($this->as->userId, $this->as->author, $adjusted),
                 $this->namedOn,
+                $this->peers,
             );
     }
 }

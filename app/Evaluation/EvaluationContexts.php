@@ -23,14 +23,16 @@ final class EvaluationContexts
     /**
      * @param  mixed  $day  YYYY-MM-DD; the latest day with data if null
      * @param  bool  $adjusted  whether the user's one-offs are taken out
+     * @param  string|null  $peers  those of a link, which count in place of the reader's own
      */
-    public function of(?User $user, mixed $day = null, bool $adjusted = false): EvaluationContext
+    public function of(?User $user, mixed $day = null, bool $adjusted = false, ?string $peers = null): EvaluationContext
     {
         return new EvaluationContext(
             $this->day($day),
             fn (): Catalogue => $this->catalogues->of($user),
             $user,
             $user === null ? null : new Viewpoint($user->id, $user->name, $adjusted),
+            peers: $peers,
         );
     }
 

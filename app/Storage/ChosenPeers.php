@@ -17,6 +17,12 @@ final class ChosenPeers
         return $this->all($user, $company)[0] ?? null;
     }
 
+    /** A version by its number in this installation, whoever kept it. */
+    public function version(int $id): ?PeerGroup
+    {
+        return PeerGroup::query()->with(['peers', 'user'])->find($id);
+    }
+
     /** @return list<PeerGroup> the latest first */
     public function all(int $user, int $company): array
     {

@@ -91,6 +91,49 @@ test('the same columns are put on another company', async ({ page }) => {
   await expect(heads).not.toContainText('Dividend yield')
 })
 
+test('a link shows another reader the same peers and choices, and theirs stay as they are', async ({ page, browser }) => {
+  await register(page)
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
+  await page.goto('/compare/GRME')
+  await page.getByRole('button', { name: 'Take these as peers' }).click()
+  const names = page.locator('table').filter({ hasText: 'What speaks against it' }).locator('tbody tr th')
+  for (const left of [4, 3]) {
+    await page
+      .getByRole('button', { name: /^Take .* away$/ })
+      .first()
+      .click()
+    await expect(names).toHaveCount(left)
+  }
+  const chosen = await names.allInnerTexts()
+  const linkTo = async (view: string): Promise<string> => {
+    await page.getByRole('button', { name: 'Link', exact: true }).click()
+    const copied = (): Promise<string> => page.evaluate(() => navigator.clipboard.readText())
+    await expect.poll(copied).toContain(`/compare/GRME${view}?`)
+    return copied()
+  }
+  const peers = await linkTo('')
+  await page.getByRole('tab', { name: 'Side by side' }).click()
+  await page.getByRole('button', { name: 'Calendar years' }).click()
+  await expect(page.locator('table thead')).toContainText('calendar 2026')
+  const table = await linkTo('/table')
+
+  const other = await (await browser.newContext()).newPage()
+  await register(other)
+  await other.goto(peers)
+  await expect(other.getByText('Reader chose them')).toBeVisible()
+  expect(await other.locator('table').filter({ hasText: 'What speaks against it' }).locator('tbody tr th').allInnerTexts()).toEqual(chosen)
+  await other.goto(table)
+  await expect(other.locator('table thead')).toContainText('calendar 2026')
+  // The company, three peers and eight lines of the group.
+  await expect(other.locator('table tbody tr')).toHaveCount(12)
+  await accessible(other)
+  await other.getByRole('button', { name: 'peers of a link' }).click()
+  await expect(other.locator('table tbody tr')).toHaveCount(14)
+  await other.getByRole('tab', { name: 'Peers', exact: true }).click()
+  await expect(other.getByText('Nobody has chosen yet')).toBeVisible()
+  await other.context().close()
+})
+
 test('betas of others make a beta in both orders', async ({ page }) => {
   await register(page)
   await page.goto('/compare/GRME/beta')

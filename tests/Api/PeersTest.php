@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use App\Http\RequestContexts;
 use App\Models\PeerGroup;
 use Illuminate\Support\Facades\DB;
 use Logion\Statistics\Descriptive;
@@ -52,6 +53,64 @@ final class PeersTest extends DemoTestCase
         $of = $proposals['sources']['analyst'][0]['key'];
         $this->assertSame([$a], array_column($this->told("peer-proposals?source=analyst&of={$of}")['proposals'], 'ticker'));
         $this->assertSame([], $this->told("peer-proposals?source=analyst&of={$ben->id}")['proposals'], 'one does not propose to oneself');
+    }
+
+    public function test_a_link_brings_its_peers_along_and_changes_nothing_of_who_opens_it(): void
+    {
+        [$a, $b, $c, $d] = $this->industrials(4);
+        $first = $this->choose([[$a, true, 'sells the same'], [$b, false, 'a luxury house']])['link'];
+        $this->choose([[$c, true, null]]);
+
+        $this->actingAs($ben = $this->someone('Ben'));
+        $closest = $this->told('peers');
+        $this->assertNull($closest['linked']);
+        $own = $this->choose([[$d, true, null]]);
+        $this->assertNull($own['linked']);
+        $this->link($first);
+        $linked = $this->told('peers');
+        $this->assertSame(['Ada', true, 1, [$a, $b]], [
+            $linked['linked'],
+            $linked['chosen'],
+            $linked['version'],
+            array_column($linked['peers'], 'ticker'),
+        ]);
+        $this->assertSame(['sells the same', 'a luxury house'], array_column($linked['peers'], 'reason'));
+        $this->assertSame([self::SUBJECT, $a, $b], array_column($this->told('peer-table')['rows'], 'ticker'));
+        $this->assertSame([$a], array_column($this->told('bottom-up-beta')['companies'], 'ticker'), 'betas of others follow');
+        $this->link($closest['link']);
+        $this->assertSame(array_column($closest['peers'], 'ticker'), array_column($this->told('peers')['peers'], 'ticker'));
+
+        // Another company has its own, and so has what is kept.
+        $this->assertNull($this->getJson("/api/v1/companies/{$d}/peers")->assertOk()->json('linked'));
+        $this->link($first);
+        $kept = $this->choose([[$c, false, 'why not']]);
+        $this->assertSame([null, 2, [$c]], [$kept['linked'], $kept['version'], array_column($kept['peers'], 'ticker')]);
+        $this->assertSame(2, PeerGroup::query()->where('user_id', $ben->id)->count());
+
+        // A file is fetched by its address alone.
+        $this->flushHeaders();
+        $file = $this->get('/api/v1/companies/'.self::SUBJECT."/peer-table/file?peers={$first}")->assertOk()->streamedContent();
+        $this->assertStringContainsString($a, $file);
+        $this->assertStringNotContainsString("{$d},", $file);
+    }
+
+    public function test_a_link_that_was_guessed_or_whose_peers_are_gone_says_so(): void
+    {
+        $link = $this->choose([[$this->industrials(1)[0], true, null]])['link'];
+        [$id] = explode('-', $link);
+        foreach ([$id, "{$id}-0", "{$id}-".str_repeat('0', 20), '99999999999999999999-1'] as $guessed) {
+            $this->link($guessed);
+            $this->getJson('/api/v1/companies/'.self::SUBJECT.'/peers')
+                ->assertNotFound()
+                ->assertJsonPath('detail', fn (string $of): bool => str_contains($of, 'not kept any more'));
+        }
+        foreach (['closest', 'closest-', 'closest-0', 'x', "\u{202e}"] as $odd) {
+            $this->link($odd);
+            $this->assertNull($this->told('peers')['linked'], 'what is no link changes nothing');
+        }
+        $this->link($link);
+        PeerGroup::query()->delete();
+        $this->getJson('/api/v1/companies/'.self::SUBJECT.'/peers')->assertNotFound();
     }
 
     public function test_each_member_tells_what_the_median_would_be_without_it(): void
@@ -487,6 +546,11 @@ final class PeersTest extends DemoTestCase
     }
 
     /** @return array<string, mixed> */
+    private function link(string $peers): void
+    {
+        $this->withHeader(RequestContexts::PEERS, $peers);
+    }
+
     private function told(string $part): array
     {
         return $this->getJson('/api/v1/companies/'.self::SUBJECT."/{$part}")

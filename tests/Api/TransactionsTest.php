@@ -108,6 +108,21 @@ final class TransactionsTest extends DemoTestCase
         $this->getJson('/api/v1/companies/BRSW/transactions?buyer=king')->assertUnprocessable();
     }
 
+    public function test_a_link_says_which_do_not_count_and_keeps_nothing(): void
+    {
+        [$first, $second] = $this->told()['transactions'];
+        $this->putJson("/api/v1/companies/BRSW/transactions/{$first['id']}", ['in' => false])->assertNoContent();
+        $linked = $this->told("?left={$second['id']}");
+        $this->assertSame([true, false], array_column(array_slice($linked['transactions'], 0, 2), 'in'));
+        $this->checkStatistics($linked);
+        $all = $this->told('?left=0');
+        $this->assertSame($all['known'], $all['counted']);
+        $this->assertSame([false, true], array_column(array_slice($this->told()['transactions'], 0, 2), 'in'));
+        foreach (['x', '1,', '-1', '1;2'] as $odd) {
+            $this->getJson('/api/v1/companies/BRSW/transactions?left='.urlencode($odd))->assertUnprocessable();
+        }
+    }
+
     public function test_nothing_announced_later_than_the_day_is_known(): void
     {
         foreach ($this->getJson('/api/v1/companies/BRSW/transactions?as_of=2019-03-29')->assertOk()->json('transactions') as $of) {

@@ -6,13 +6,11 @@ namespace App\Feature\Capital;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
-use App\Feature\Peer\PeerProposals;
 use App\Feature\Peer\SubjectGroup;
-use App\Feature\Screening\Universes;
+use App\Feature\Peer\SubjectGroups;
 use App\Http\DatedRequest;
 use App\Models\KeptBottomUpBeta;
 use App\Storage\BusinessFigures;
-use App\Storage\ChosenPeers;
 use App\Storage\Identity\Identities;
 use Illuminate\Http\JsonResponse;
 
@@ -25,10 +23,8 @@ final class BottomUpController
 {
     public function __construct(
         private readonly CompanyScopes $scopes,
-        private readonly Universes $universes,
+        private readonly SubjectGroups $groups,
         private readonly Identities $identities,
-        private readonly ChosenPeers $chosen,
-        private readonly PeerProposals $proposals,
         private readonly BottomUpBetas $betas,
         private readonly BusinessFigures $figures,
     ) {
@@ -38,7 +34,7 @@ final class BottomUpController
     public function show(DatedRequest $request, string $ticker): JsonResponse
     {
         $context = $request->context();
-        $group = $this->group($ticker, $context);
+        $group = $this->groups->of($ticker, $context);
         $kept = $this->betas->kept($group, $context);
 
         return $this->told($ticker, $group, $context, BottomUpRequest::read((array) ($kept->choices ?? [])), $kept);
@@ -49,13 +45,13 @@ final class BottomUpController
     {
         $context = $request->context();
 
-        return $this->told($ticker, $this->group($ticker, $context), $context, $request->choices(), null);
+        return $this->told($ticker, $this->groups->of($ticker, $context), $context, $request->choices(), null);
     }
 
     public function keep(BottomUpRequest $request, string $ticker): JsonResponse
     {
         $context = $request->context();
-        $group = $this->group($ticker, $context);
+        $group = $this->groups->of($ticker, $context);
         $kept = KeptBottomUpBeta::query()->updateOrCreate(
             ['user_id' => $request->user()->id, 'company_id' => $group->subject->id],
             ['choices' => $request->choices()],
@@ -96,10 +92,5 @@ final class BottomUpController
     private function ofBusinesses(SubjectGroup $group, EvaluationContext $context, string $line): object
     {
         return (object) ($this->figures->of([$group->subject->id], $context->day, $line)[$group->subject->id] ?? []);
-    }
-
-    private function group(string $ticker, EvaluationContext $context): SubjectGroup
-    {
-        return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
     }
 }

@@ -6,12 +6,10 @@ namespace App\Feature\Capital;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
-use App\Feature\Peer\PeerProposals;
 use App\Feature\Peer\SubjectGroup;
-use App\Feature\Screening\Universes;
+use App\Feature\Peer\SubjectGroups;
 use App\Http\DatedRequest;
 use App\Models\KeptCostOfCapital;
-use App\Storage\ChosenPeers;
 use App\Storage\CompanyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
@@ -25,10 +23,8 @@ final class CapitalController
 {
     public function __construct(
         private readonly CompanyScopes $scopes,
-        private readonly Universes $universes,
+        private readonly SubjectGroups $groups,
         private readonly Identities $identities,
-        private readonly ChosenPeers $chosen,
-        private readonly PeerProposals $proposals,
         private readonly BottomUpBetas $betas,
         private readonly LatestBorrowing $borrowings,
     ) {
@@ -67,7 +63,7 @@ final class CapitalController
     public function keep(CostRequest $request, string $ticker): JsonResponse
     {
         $context = $request->context();
-        $group = $this->group($ticker, $context);
+        $group = $this->groups->of($ticker, $context);
         $sheet = $this->sheet($ticker, $group, $context, $request->choices());
         $kept = KeptCostOfCapital::query()->updateOrCreate(
             ['user_id' => $request->user()->id, 'company_id' => $group->subject->id],
@@ -90,7 +86,7 @@ final class CapitalController
     public function excess(DatedRequest $request, ExcessReturnReport $report, string $ticker): JsonResponse
     {
         $context = $request->context();
-        $group = $this->group($ticker, $context);
+        $group = $this->groups->of($ticker, $context);
         $kept = $this->kept($request->user()->id, $group->subject->id);
 
         return new JsonResponse([
@@ -105,7 +101,7 @@ final class CapitalController
     {
         return new JsonResponse([
             'kept_on' => $kept?->updated_at?->format('Y-m-d'),
-            ...$this->sheet($ticker, $this->group($ticker, $context), $context, $choices),
+            ...$this->sheet($ticker, $this->groups->of($ticker, $context), $context, $choices),
         ]);
     }
 
@@ -130,10 +126,5 @@ final class CapitalController
     private function kept(int $user, int $company): ?KeptCostOfCapital
     {
         return KeptCostOfCapital::query()->where('user_id', $user)->where('company_id', $company)->first();
-    }
-
-    private function group(string $ticker, EvaluationContext $context): SubjectGroup
-    {
-        return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
     }
 }

@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Peer;
 
 use App\Evaluation\CompanyScopes;
-use App\Evaluation\EvaluationContext;
 use App\Feature\Screening\NamedLists;
-use App\Feature\Screening\Universes;
 use App\Files\TableFile;
 use App\Storage\ChosenPeers;
 use App\Storage\HandedValues;
@@ -19,10 +17,9 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 final class PeerController
 {
     public function __construct(
-        private readonly Universes $universes,
+        private readonly SubjectGroups $groups,
         private readonly Identities $identities,
         private readonly ChosenPeers $kept,
-        private readonly PeerProposals $proposals,
         private readonly CompanyScopes $scopes,
     ) {
     }
@@ -31,7 +28,7 @@ final class PeerController
     {
         $context = $request->context();
 
-        return new JsonResponse($report->of($this->group($ticker, $context), $context, $request->figure()));
+        return new JsonResponse($report->of($this->groups->of($ticker, $context), $context, $request->figure()));
     }
 
     public function keep(PeersRequest $request, GroupReport $report, string $ticker): JsonResponse
@@ -40,7 +37,7 @@ final class PeerController
         $subject = $this->identities->company($ticker, $context->day);
         $this->kept->keep($request->user(), $subject, $request->members($this->identities, $subject));
 
-        return new JsonResponse($report->of($this->group($ticker, $context), $context, null));
+        return new JsonResponse($report->of($this->groups->of($ticker, $context), $context, null));
     }
 
     public function proposals(ProposalRequest $request, ProposalReport $report, string $ticker): JsonResponse
@@ -48,7 +45,7 @@ final class PeerController
         $context = $request->context();
 
         return new JsonResponse(
-            $report->of($this->group($ticker, $context), $context, $request->source(), $request->of(), $request->weights()),
+            $report->of($this->groups->of($ticker, $context), $context, $request->source(), $request->of(), $request->weights()),
         );
     }
 
@@ -56,14 +53,14 @@ final class PeerController
     {
         $context = $request->context();
 
-        return new JsonResponse($table->of($this->group($ticker, $context), $context, $request->columns(), $request->ofCalendarYears()));
+        return new JsonResponse($table->of($this->groups->of($ticker, $context), $context, $request->columns(), $request->ofCalendarYears()));
     }
 
     /** The table as a file of values alone, with what each column is. */
     public function file(PeerTableRequest $request, PeerTable $table, string $ticker): StreamedResponse
     {
         $context = $request->context();
-        $group = $this->group($ticker, $context);
+        $group = $this->groups->of($ticker, $context);
         $file = (new PeerTableFile(
             $table->of($group, $context, $request->columns(), $request->ofCalendarYears()),
             $context->catalogue,
@@ -87,13 +84,13 @@ final class PeerController
     {
         $context = $request->context();
 
-        return new JsonResponse($report->of($this->group($ticker, $context), $context, $request->figure() ?? 'operating_margin'));
+        return new JsonResponse($report->of($this->groups->of($ticker, $context), $context, $request->figure() ?? 'operating_margin'));
     }
 
     public function discount(DiscountRequest $request, DiscountReport $report, NamedLists $lists, string $ticker): JsonResponse
     {
         $context = $request->context();
-        $group = $this->group($ticker, $context);
+        $group = $this->groups->of($ticker, $context);
 
         return new JsonResponse(
             $report->of(
@@ -113,7 +110,7 @@ final class PeerController
         $context = $request->context();
 
         return new JsonResponse(
-            $report->of($this->group($ticker, $context), $this->scopes->open($ticker, $context), $context, $request->centre()),
+            $report->of($this->groups->of($ticker, $context), $this->scopes->open($ticker, $context), $context, $request->centre()),
         );
     }
 
@@ -121,7 +118,7 @@ final class PeerController
     public function hand(ImpliedRequest $request, ImpliedReport $report, HandedValues $values, string $ticker): JsonResponse
     {
         $context = $request->context();
-        $group = $this->group($ticker, $context);
+        $group = $this->groups->of($ticker, $context);
         $scope = $this->scopes->open($ticker, $context);
         $told = $report->of($group, $scope, $context, $request->centre());
         $handed = $values->hand(
@@ -139,10 +136,5 @@ final class PeerController
         );
 
         return new JsonResponse(['id' => $handed->id], 201);
-    }
-
-    private function group(string $ticker, EvaluationContext $context): SubjectGroup
-    {
-        return SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->kept, $this->proposals);
     }
 }

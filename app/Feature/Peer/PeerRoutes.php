@@ -218,6 +218,8 @@ use OpenApi\Attributes as OA;
             ],
         ),
         new OA\Property(property: 'chosen', type: 'boolean'),
+        new OA\Property(property: 'link', type: 'string', description: 'What a link says to bring these peers along'),
+        new OA\Property(property: 'linked', type: 'string', nullable: true, description: 'Whose peers a link brought; null without one'),
         new OA\Property(property: 'version', type: 'integer', nullable: true),
         new OA\Property(
             property: 'versions',

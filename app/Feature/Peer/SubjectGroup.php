@@ -4,61 +4,28 @@ declare(strict_types=1);
 
 namespace App\Feature\Peer;
 
-use App\Evaluation\EvaluationContext;
-use App\Feature\Screening\Universes;
 use App\Models\PeerGroup;
-use App\Storage\ChosenPeers;
 use App\Storage\Identity\CompanyIdentity;
 use App\Storage\Identity\Identities;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\Universe;
 
-/** A company with whom it is compared: those the reader chose, or else the closest there are. */
+/** A company with whom it is compared: those somebody chose, or else the closest there are. */
 final readonly class SubjectGroup
 {
-    /** So many are taken where nobody has chosen. */
-    private const UNCHOSEN = 5;
-
     /**
      * @param  list<array{id: int, in: bool, reason: string|null}>  $members  in the order in which they were chosen
      * @param  PeerGroup|null  $chosen  null where nobody chose
+     * @param  bool  $linked  whether they are those of a link rather than the reader's own
      */
-    private function __construct(
+    public function __construct(
         public CompanyIdentity $subject,
         public Universe $universe,
         public array $members,
         public ?PeerGroup $chosen,
+        public bool $linked,
         private Identities $identities,
     ) {
-    }
-
-    public static function of(
-        string $ticker,
-        EvaluationContext $context,
-        Universes $universes,
-        Identities $identities,
-        ChosenPeers $peers,
-        PeerProposals $proposals,
-    ): self {
-        $id = $identities->company($ticker, $context->day);
-        $subject = $identities->of($id, $context->day) ?? throw new \LogicException('The company was just found.');
-        $universe = $universes->on($context);
-        $chosen = $context->user === null ? null : $peers->latest($context->user->id, $id);
-        $members = [];
-        if ($chosen === null) {
-            foreach ($proposals->closest($universe, $id, self::UNCHOSEN) as $closest) {
-                $members[] = ['id' => $universe->company($closest['position']), 'in' => true, 'reason' => null];
-            }
-        } else {
-            foreach ($chosen->peers as $peer) {
-                // After a merger a company may stand among its own peers.
-                if ((int) $peer->company_id !== $id) {
-                    $members[] = ['id' => (int) $peer->company_id, 'in' => (bool) $peer->included, 'reason' => $peer->reason];
-                }
-            }
-        }
-
-        return new self($subject, $universe, $members, $chosen, $identities);
     }
 
     /** @return list<int> companies that are in */

@@ -14,6 +14,7 @@ final readonly class TransactionFilter
      * @param  int|null  $from  day YYYYMMDD, and until
      * @param  string|null  $industry  a section's letter or the first digits of a code
      * @param  float|null  $least  enterprise value, and most
+     * @param  list<int>|null  $left  those that do not count, as a link tells them; null for those the reader left out
      */
     public function __construct(
         public ?int $from = null,
@@ -23,6 +24,7 @@ final readonly class TransactionFilter
         public ?string $buyer = null,
         public ?float $least = null,
         public ?float $most = null,
+        public ?array $left = null,
     ) {
     }
 

@@ -52,7 +52,7 @@ final readonly class TransactionReport
                 continue;
             }
             $choice = $choices[$transaction->id] ?? null;
-            $isIn = $choice === null || $choice->included;
+            $isIn = $filter->left === null ? $choice === null || $choice->included : ! in_array($transaction->id, $filter->left, true);
             if ($isIn) {
                 $counted[] = $paid;
             }

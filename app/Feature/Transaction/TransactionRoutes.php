@@ -24,6 +24,11 @@ use OpenApi\Attributes as OA;
             new OA\QueryParameter(name: 'buyer', schema: new OA\Schema(type: 'string')),
             new OA\QueryParameter(name: 'least', schema: new OA\Schema(type: 'number')),
             new OA\QueryParameter(name: 'most', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(
+                name: 'left',
+                description: 'Those that do not count, in place of those the reader left out; 0 for none',
+                schema: new OA\Schema(type: 'string'),
+            ),
         ],
         responses: [
             new OA\Response(
@@ -49,6 +54,7 @@ use OpenApi\Attributes as OA;
                     new OA\Property(property: 'buyer', type: 'string'),
                     new OA\Property(property: 'least', type: 'number'),
                     new OA\Property(property: 'most', type: 'number'),
+                    new OA\Property(property: 'left', type: 'string'),
                 ],
             ),
         ),

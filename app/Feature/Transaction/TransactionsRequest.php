@@ -23,6 +23,7 @@ final class TransactionsRequest extends DatedRequest
             'buyer' => ['nullable', Rule::in(PastTransaction::BUYERS)],
             'least' => ['nullable', 'numeric', 'min:0'],
             'most' => ['nullable', 'numeric', 'min:0'],
+            'left' => ['nullable', 'string', 'max:2000', 'regex:/^\d+(,\d+)*$/'],
         ];
     }
 
@@ -40,6 +41,7 @@ final class TransactionsRequest extends DatedRequest
             $of['buyer'] ?? null,
             $number('least'),
             $number('most'),
+            isset($of['left']) ? array_map(intval(...), explode(',', $of['left'])) : null,
         );
     }
 }

@@ -6,13 +6,9 @@ namespace App\Feature\Value;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
-use App\Feature\Peer\PeerProposals;
-use App\Feature\Peer\SubjectGroup;
-use App\Feature\Screening\Universes;
+use App\Feature\Peer\SubjectGroups;
 use App\Feature\Transaction\PaidForCompanies;
 use App\Storage\BusinessFigures;
-use App\Storage\ChosenPeers;
-use App\Storage\Identity\Identities;
 use Logion\ValueMethod\ValueSubject;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -21,10 +17,7 @@ final readonly class ValueSubjects
 {
     public function __construct(
         private CompanyScopes $scopes,
-        private Universes $universes,
-        private Identities $identities,
-        private ChosenPeers $chosen,
-        private PeerProposals $proposals,
+        private SubjectGroups $groups,
         private BusinessFigures $sales,
         private PaidForCompanies $transactions,
     ) {
@@ -35,7 +28,7 @@ final readonly class ValueSubjects
     {
         $scope = $this->scopes->open($ticker, $context);
         try {
-            $group = SubjectGroup::of($ticker, $context, $this->universes, $this->identities, $this->chosen, $this->proposals);
+            $group = $this->groups->of($ticker, $context);
         } catch (ConflictHttpException) {
             // Other companies are not computed for the day; what needs none of them is valued all the same.
             $group = null;

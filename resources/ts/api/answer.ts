@@ -24,7 +24,7 @@ export function useAnswer<Q, T>(
 ): { state: ComputedRef<Answer<T>>; reload: () => void } {
   const session = useSession()
   const query = useQuery({
-    queryKey: computed(() => [name, toValue(question), session.figures, session.revision] as const),
+    queryKey: computed(() => [name, toValue(question), session.figures, session.peers, session.revision] as const),
     queryFn: async ({ queryKey, signal }): Promise<T | typeof UNASKED> => (await answer(queryKey[1] as Q, signal)) ?? UNASKED,
     placeholderData: keepPreviousData,
     // An answer is replaced, never changed: to watch each of its thousands of figures would take longer than to draw them.

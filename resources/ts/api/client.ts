@@ -37,6 +37,8 @@ const csrf: Middleware = {
     if (token) request.headers.set('X-XSRF-TOKEN', token)
     request.headers.set('Accept', 'application/json')
     if (sessionStorage.getItem('figures') === 'adjusted') request.headers.set('Logion-Figures', 'adjusted')
+    const peers = sessionStorage.getItem('peers')
+    if (peers) request.headers.set('Logion-Peers', peers)
     return request
   },
 }

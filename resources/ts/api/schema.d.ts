@@ -4589,6 +4589,10 @@ export interface components {
                 listed: boolean;
             };
             chosen: boolean;
+            /** @description What a link says to bring these peers along */
+            link: string;
+            /** @description Whose peers a link brought; null without one */
+            linked: string | null;
             version: number | null;
             versions: {
                 version: number;
@@ -11757,6 +11761,8 @@ export interface operations {
                 buyer?: string;
                 least?: number;
                 most?: number;
+                /** @description Those that do not count, in place of those the reader left out; 0 for none */
+                left?: string;
             };
             header?: never;
             path: {
@@ -11804,6 +11810,7 @@ export interface operations {
                     buyer?: string;
                     least?: number;
                     most?: number;
+                    left?: string;
                 };
             };
         };

@@ -73,6 +73,16 @@ function latest(): void {
       >
         {{ session.figures === 'adjusted' ? 'adjusted' : 'as reported' }}
       </v-btn>
+      <v-btn
+        v-if="session.peers"
+        size="small"
+        variant="flat"
+        color="accent"
+        title="A link brought its peers along; press to compare with your own"
+        @click="session.showPeers(null)"
+      >
+        peers of a link
+      </v-btn>
       <v-menu v-model="choosing" :close-on-content-click="false">
         <template #activator="{ props }">
           <v-btn v-bind="props" size="small" :variant="session.isPast ? 'flat' : 'outlined'" :color="session.isPast ? 'accent' : 'primary'">

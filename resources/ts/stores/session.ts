@@ -19,6 +19,8 @@ export const useSession = defineStore('session', () => {
 
   /** Whether figures are shown as reported, or adjusted for the one-offs the reader marked; requests say so in a header. */
   const figures = ref<'reported' | 'adjusted'>(sessionStorage.getItem('figures') === 'adjusted' ? 'adjusted' : 'reported')
+  /** The peers a link brought along, which count in place of the reader's own; requests say so in a header. */
+  const peers = ref<string | null>(sessionStorage.getItem('peers'))
   /** Counts what the reader changed in the figures, so that every page asks again. */
   const revision = ref(0)
 
@@ -61,6 +63,7 @@ export const useSession = defineStore('session', () => {
     await ask(api.DELETE('/session'))
     queries.clear()
     user.value = null
+    showPeers(null)
   }
 
   function setDay(day: string | null): void {
@@ -73,12 +76,19 @@ export const useSession = defineStore('session', () => {
     figures.value = choice
     sessionStorage.setItem('figures', choice)
   }
+  function showPeers(of: string | null): void {
+    peers.value = of
+    if (of) sessionStorage.setItem('peers', of)
+    else sessionStorage.removeItem('peers')
+  }
   const figuresChanged = (): number => revision.value++
 
   return {
     figures,
     revision,
     showFigures,
+    peers,
+    showPeers,
     figuresChanged,
     user,
     demo,

@@ -1,7 +1,10 @@
+import { createPinia, setActivePinia } from 'pinia'
 import { describe, expect, it } from 'vitest'
 import { fromAddress } from '@/features/compare/columns'
+import { followLink } from '@/features/compare/link'
 import { choiceOf, close, effect, figure, isSame, type Member } from '@/features/compare/peers'
 import { choicesFrom } from '@/shell/addressed'
+import { useSession } from '@/stores/session'
 
 const member = (of: Partial<Member>): Member => ({ in: true, value: 12, other_median: 16.9, ...of }) as Member
 
@@ -55,5 +58,21 @@ describe('choices of an address', () => {
     const wrong = ['', '{}', 'null', '[]', '7', '{"of"', '{"of":{},"excluded":{},"mean":true}', '{"of":null,"excluded":[],"mean":true}']
     for (const text of wrong) expect(choicesFrom(text, like), text).toBeNull()
     expect(choicesFrom('{"of":{},"excluded":[],"mean":"yes"}', like)).toBeNull()
+  })
+})
+
+describe('a link to a view of the comparison', () => {
+  it('sets the day, the peers and the view of the figures, and leaves the choices of the view in the address', () => {
+    setActivePinia(createPinia())
+    const session = useSession()
+    session.latestDay = '2026-06-30'
+    expect(followLink({ as_of: '2026-03-31', peers: '7-ab', figures: 'adjusted', centre: 'mean' })).toEqual({ centre: 'mean' })
+    expect([session.asOf, session.peers, session.figures]).toEqual(['2026-03-31', '7-ab', 'adjusted'])
+    followLink({ as_of: '2026-06-30', peers: 'closest-3' })
+    expect([session.asOf, session.peers, session.figures]).toEqual([null, 'closest-3', 'reported'])
+    followLink({ centre: 'mean' })
+    expect(session.peers).toBe('closest-3')
+    session.showPeers(null)
+    expect(sessionStorage.getItem('peers')).toBeNull()
   })
 })

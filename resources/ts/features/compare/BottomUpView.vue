@@ -12,6 +12,7 @@ import type { SheetColumn } from '@/design/sheet'
 import { useNotices } from '@/stores/notices'
 import { useAddressedChoices } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
+import { useLinked } from './link'
 
 /** A beta out of those of the companies of a business, step under step and in both orders. */
 const props = defineProps<{ ticker: string }>()
@@ -62,6 +63,7 @@ const { state, reload } = useAnswer(
 )
 const data = computed(() => state.value.data)
 const now = computed<Choices>(() => choices.value ?? data.value?.choices ?? START)
+useLinked(() => (data.value ? { choices: JSON.stringify(now.value) } : {}))
 const set = (to: Partial<Choices>): void => {
   choices.value = { ...now.value, ...to }
 }

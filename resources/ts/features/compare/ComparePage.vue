@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { useRoute } from 'vue-router'
+import { computed, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import ViewTabs from '@/design/ViewTabs.vue'
+import { useNotices } from '@/stores/notices'
 import { useSubject } from '@/stores/subject'
 import BetaView from './BetaView.vue'
 import BottomUpView from './BottomUpView.vue'
@@ -12,10 +13,13 @@ import PeersView from './PeersView.vue'
 import PeerTableView from './PeerTableView.vue'
 import PeerValueView from './PeerValueView.vue'
 import TransactionsView from './TransactionsView.vue'
+import { followLink, useLink } from './link'
 
 /** The subject beside others: who they are, their figures, what differs, and what they imply. */
 const route = useRoute()
+const router = useRouter()
 const subject = useSubject()
+const notices = useNotices()
 const views = [
   { key: '', word: 'Peers' },
   { key: 'table', word: 'Side by side' },
@@ -31,6 +35,26 @@ const view = computed(() => views.find((entry) => entry.key === route.params.vie
 const places = computed(() =>
   views.map((entry) => ({ ...entry, to: { name: 'compare', params: { ticker: route.params.ticker, view: entry.key } } })),
 )
+watch(
+  () => route.query.as_of !== undefined || route.query.peers !== undefined,
+  (linked) => linked && void router.replace({ query: followLink(route.query) }),
+  { immediate: true },
+)
+const { query } = useLink()
+async function link(): Promise<void> {
+  try {
+    const to = router.resolve({ query: await query(subject.company!.ticker, route.query) })
+    await navigator.clipboard.writeText(new URL(to.href, location.href).href).then(
+      () => notices.say('A link to this view is copied, with its day, its peers and its choices.'),
+      () => {
+        history.replaceState(history.state, '', to.href)
+        notices.say('The address of the page is now a link to this view, with its day, its peers and its choices.')
+      },
+    )
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 </script>
 
 <template>
@@ -40,7 +64,10 @@ const places = computed(() =>
       No company is in focus. Press <kbd>/</kbd> and type a name, or walk through the survivors of a screen.
     </p>
     <template v-else>
-      <ViewTabs :model-value="view" :views="places" label="Views of the comparison" />
+      <div class="head">
+        <ViewTabs :model-value="view" :views="places" label="Views of the comparison" />
+        <v-btn v-if="subject.company" size="small" @click="link">Link</v-btn>
+      </div>
       <v-progress-linear v-if="!subject.company" indeterminate color="primary" height="2" aria-label="Loading" />
       <template v-else>
         <PeerTableView v-if="view === 'table'" :ticker="subject.company.ticker" />
@@ -56,3 +83,15 @@ const places = computed(() =>
     </template>
   </div>
 </template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: flex-start;
+  gap: calc(var(--space) * 2);
+}
+.head > :first-child {
+  flex: 1 1 0;
+  min-width: 0;
+}
+</style>

@@ -11,6 +11,7 @@ import type { SheetColumn } from '@/design/sheet'
 import { useNotices } from '@/stores/notices'
 import { useAddressedChoices } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
+import { useLinked } from './link'
 
 /** What capital costs the company: each input with what else it could be and what that would make of the whole. */
 const props = defineProps<{ ticker: string }>()
@@ -45,6 +46,7 @@ const now = (): Choices => ({
   extra: (data.value?.extra ?? []).map((of) => ({ ...of, reason: of.reason ?? '' })),
   leases: data.value?.leases ?? true,
 })
+useLinked(() => (data.value ? { choices: JSON.stringify(now()) } : {}))
 function choose(input: Input, key: string, own: number | null = null): void {
   choices.value = { ...now(), inputs: { ...now().inputs, [input.key]: { key, own } } }
 }

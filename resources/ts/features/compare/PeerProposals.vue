@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import ChoiceField from '@/design/ChoiceField.vue'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
+import { useAddressed, useAddressedChoices } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 import { close, figure } from './peers'
 
@@ -22,16 +23,24 @@ const SOURCES: [Source, string][] = [
   ['analyst', 'As another account chose'],
   ['named', 'Typed names'],
 ]
-const source = ref<Source>('figures')
-const chosen = reactive<Record<string, string>>({ index: '', list: '', analyst: '', named: '' })
-const weights = reactive<Record<string, number>>({})
-const typed = ref('')
-const of = computed(() => chosen[source.value] ?? '')
+const source = useAddressed<Source>('from', 'figures')
+/** Which index, list, account, or names; each source remembers its own. */
+const of = useAddressed<string>('of', '')
+const remembered: Record<string, string> = {}
+watch(source, (to, before) => {
+  remembered[before] = of.value
+  of.value = remembered[to] ?? ''
+})
+const own = useAddressedChoices<Record<string, number>>('weights', {})
+const weights = computed(() =>
+  Object.fromEntries(Object.entries(own.value ?? {}).filter(([, weight]) => typeof weight === 'number' && weight >= 0 && weight <= 10)),
+)
+const typed = ref(of.value)
 const { state, reload } = useAnswer(
   'peer proposals',
   () => ({
     ticker: props.ticker,
-    query: { ...(session.asOf ? { as_of: session.asOf } : {}), source: source.value, of: of.value, weights: { ...weights } },
+    query: { ...(session.asOf ? { as_of: session.asOf } : {}), source: source.value, of: of.value, weights: weights.value },
   }),
   ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/peer-proposals', { params: { path: { ticker }, query }, signal })),
 )
@@ -53,7 +62,7 @@ const columns = computed<SheetColumn<Proposal>[]>(() => [
 ])
 function weigh(key: string, text: string): void {
   const number = Number(text.replace(',', '.'))
-  if (Number.isFinite(number) && number >= 0 && number <= 10) weights[key] = number
+  if (Number.isFinite(number) && number >= 0 && number <= 10) own.value = { ...weights.value, [key]: number }
 }
 </script>
 
@@ -64,11 +73,11 @@ function weigh(key: string, text: string): void {
       <ChoiceField v-model="source" name="Where proposals come from" :choices="SOURCES" />
       <ChoiceField
         v-if="['index', 'list', 'analyst'].includes(source)"
-        v-model="chosen[source]!"
+        v-model="of"
         :name="`Which ${source === 'analyst' ? 'account' : source}`"
         :choices="more"
       />
-      <form v-else-if="source === 'named'" class="names" @submit.prevent="chosen.named = typed">
+      <form v-else-if="source === 'named'" class="names" @submit.prevent="of = typed">
         <input v-model="typed" class="assumption" aria-label="Tickers, with commas between them" placeholder="ORTN, GRME" @keydown.stop />
         <v-btn size="small" type="submit">Look</v-btn>
       </form>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, inject, ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { computed, defineAsyncComponent, inject } from 'vue'
+import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { api, ask, type Figure, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
@@ -14,10 +14,11 @@ import { columnsOf, type SheetColumn } from '@/design/sheet'
 import ColumnsMenu from '@/features/find/ColumnsMenu.vue'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import { useCatalogue } from '@/stores/catalogue'
-import { useNotices } from '@/stores/notices'
+import { useAddressed } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 import { figure } from './peers'
 import { fromAddress, shown } from './columns'
+import { useLinked } from './link'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 // Drawing is a large part of the program: it is fetched when a picture is asked for.
@@ -27,20 +28,18 @@ const saveTable: typeof import('@/design/chart/tablePicture').saveTable = async 
 /** The company beside its peers, with the lines of the group; or one figure through ten years. */
 const props = defineProps<{ ticker: string }>()
 const session = useSession()
-const notices = useNotices()
 const route = useRoute()
-const router = useRouter()
 const catalogue = useCatalogue()
 const asOf = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
 // An address that names columns brings them along.
 if (route.query.columns !== undefined) shown.value = fromAddress(route.query.columns) ?? shown.value
 /** Multiples of calendar years too, where fiscal years end in different months. */
-const calendar = ref(route.query.calendar === '1')
+const calendar = useAddressed<'' | '1'>('calendar', '')
 const { state, reload } = useAnswer(
   'peer table',
   () => ({
     ticker: props.ticker,
-    query: { ...asOf.value, 'columns[]': shown.value, ...(calendar.value ? { calendar: '1' as const } : {}) },
+    query: { ...asOf.value, 'columns[]': shown.value, ...(calendar.value ? { calendar: calendar.value } : {}) },
   }),
   ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/peer-table', { params: { path: { ticker }, query }, signal })),
 )
@@ -49,6 +48,8 @@ const columns = computed({
   get: () => (data.value?.columns ?? []).map((of) => of.key).filter((key) => !/ \d{4}$/.test(key)),
   set: (to: string[]) => (shown.value = to),
 })
+
+useLinked(() => ({ columns: JSON.stringify(columns.value) }))
 
 type Column = Schemas['PeerTable']['columns'][number]
 interface Row {
@@ -100,7 +101,7 @@ function text(row: Row, column: Column): string {
 }
 const isMetric = (key: string): boolean => catalogue.byKey.has(key)
 
-const years = ref(String(route.query.through ?? ''))
+const years = useAddressed<string>('through', '')
 const through = useAnswer(
   'peer years',
   () => ({ ticker: props.ticker, figure: years.value, asOf: asOf.value }),
@@ -131,7 +132,9 @@ const lines = computed<Line[]>(() => [...(told.value?.lines ?? []), { name: 'Med
 const file = (format: string): string => {
   const query = new URLSearchParams({ format })
   if (asOf.value.as_of) query.set('as_of', asOf.value.as_of)
-  if (calendar.value) query.set('calendar', '1')
+  if (calendar.value) query.set('calendar', calendar.value)
+  if (session.peers) query.set('peers', session.peers)
+  if (session.figures === 'adjusted') query.set('figures', 'adjusted')
   for (const column of shown.value) query.append('columns[]', column)
   return `/api/v1/companies/${encodeURIComponent(props.ticker)}/peer-table/file?${query}`
 }
@@ -166,24 +169,6 @@ async function picture(as: 'svg' | 'png'): Promise<void> {
     as,
   )
 }
-async function link(): Promise<void> {
-  const to = router.resolve({
-    name: 'compare',
-    params: { ticker: props.ticker, view: 'table' },
-    query: {
-      columns: JSON.stringify(columns.value),
-      ...(calendar.value ? { calendar: '1' } : {}),
-      ...(years.value ? { through: years.value } : {}),
-    },
-  })
-  try {
-    await navigator.clipboard.writeText(new URL(to.href, location.href).href)
-    notices.say('The address of this table, with its columns, is copied. The peers are those of whoever opens it.')
-  } catch {
-    void router.replace(to)
-    notices.say('The address of this page restores the table.')
-  }
-}
 </script>
 
 <template>
@@ -191,7 +176,7 @@ async function link(): Promise<void> {
     <div class="choices">
       <ChoiceField v-model="years" name="What is told" :choices="choices" />
       <ColumnsMenu v-if="!years" v-model="columns" />
-      <v-btn v-if="!years" size="small" :aria-pressed="calendar" @click="calendar = !calendar">Calendar years</v-btn>
+      <v-btn v-if="!years" size="small" :aria-pressed="calendar === '1'" @click="calendar = calendar ? '' : '1'">Calendar years</v-btn>
       <v-btn v-if="shown.length && !years" size="small" @click="shown = []">The usual columns</v-btn>
       <template v-if="data && !years">
         <v-btn v-for="format in ['csv', 'xlsx', 'ods']" :key="format" size="small" :href="file(format)" download>{{
@@ -201,7 +186,6 @@ async function link(): Promise<void> {
       <template v-if="data && !years">
         <v-btn v-for="as in ['svg', 'png'] as const" :key="as" size="small" @click="picture(as)">{{ as.toUpperCase() }}</v-btn>
       </template>
-      <v-btn v-if="data" size="small" @click="link">Link</v-btn>
       <router-link class="quiet" :to="{ name: 'compare', params: { ticker } }">{{
         data && !data.chosen ? 'The peers are proposals: choose them' : 'Choose peers'
       }}</router-link>

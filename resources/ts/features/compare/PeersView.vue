@@ -10,6 +10,7 @@ import type { SheetColumn } from '@/design/sheet'
 import FigureButton from '@/features/margin/FigureButton.vue'
 import MetricField from '@/features/find/MetricField.vue'
 import type { Figure } from '@/api/client'
+import { useAddressed } from '@/shell/addressed'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import PeerProposals from './PeerProposals.vue'
@@ -20,7 +21,7 @@ const props = defineProps<{ ticker: string }>()
 const session = useSession()
 const notices = useNotices()
 const queries = useQueryClient()
-const told = ref('')
+const told = useAddressed<string>('figure', '')
 const asOf = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
 const { state, reload } = useAnswer(
   'peers',
@@ -54,11 +55,13 @@ const columns = computed<SheetColumn<Member>[]>(() => [
 ])
 
 async function keep(choices: Choice[], said: string): Promise<void> {
-  const before = data.value?.chosen ? kept.value : null
+  const before = data.value?.chosen && data.value.linked === null ? kept.value : null
   try {
     await ask(
       api.PUT('/companies/{ticker}/peers', { params: { path: { ticker: props.ticker }, query: asOf.value }, body: { peers: choices } }),
     )
+    // What was kept is the reader's own, whatever a link brought along.
+    session.showPeers(null)
     await queries.invalidateQueries({ predicate: ({ queryKey }) => String(queryKey[0]).startsWith('peer') })
     notices.say(said, before && !isSame(before, choices) ? () => keep(before, 'The peers are as they were.') : undefined)
   } catch (error) {
@@ -125,9 +128,15 @@ const value = (member: Member): Pick<Figure, 'value' | 'unit' | 'state' | 'reaso
           label="Figure whose median is told"
           @update:model-value="(key: string) => (told = key)"
         />
-        <v-btn v-if="!data.chosen && rows.length" size="small" @click="keep(kept, 'These are the peers now.')">Take these as peers</v-btn>
+        <v-btn v-if="(!data.chosen || data.linked !== null) && rows.length" size="small" @click="keep(kept, 'These are the peers now.')"
+          >Take these as peers</v-btn
+        >
       </div>
-      <p v-if="!data.chosen" class="quiet">
+      <p v-if="data.linked !== null" class="attention" role="status">
+        A link brought these peers along{{ data.linked ? `: ${data.linked} chose them` : ', the closest by their figures' }}. To change one
+        makes them yours.
+      </p>
+      <p v-else-if="!data.chosen" class="quiet">
         Nobody has chosen yet: these are the closest by their figures. Choose from below, or take them; press <kbd>x</kbd> on one to leave
         it out.
       </p>

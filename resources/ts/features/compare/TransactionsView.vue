@@ -13,6 +13,7 @@ import ScatterPlot from '@/features/find/ScatterPlot.vue'
 import { useNotices } from '@/stores/notices'
 import { useAddressed } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
+import { useLinked } from './link'
 import TransactionEditor from './TransactionEditor.vue'
 
 /** What was paid for companies that changed hands, and what that would make of this one. */
@@ -30,6 +31,8 @@ const filter = reactive({
   least: useAddressed<string>('least', ''),
   most: useAddressed<string>('most', ''),
 })
+/** Those that do not count though a link, not the reader, left them out: their numbers with commas; 0 for none. */
+const left = useAddressed<string>('left', '')
 const million = (text: string): number | null => (readNumber(text) === null ? null : readNumber(text)! * 1e6)
 const query = computed(() => ({
   ...asOf.value,
@@ -40,6 +43,7 @@ const query = computed(() => ({
   ...(filter.buyer ? { buyer: filter.buyer } : {}),
   ...(million(filter.least) === null ? {} : { least: million(filter.least)! }),
   ...(million(filter.most) === null ? {} : { most: million(filter.most)! }),
+  ...(/^\d+(,\d+)*$/.test(left.value) ? { left: left.value } : {}),
 }))
 const { state, reload } = useAnswer(
   'transactions',
@@ -47,6 +51,8 @@ const { state, reload } = useAnswer(
   ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/transactions', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
+const out = computed(() => (data.value?.transactions ?? []).filter((of) => !of.in).map((of) => of.id))
+useLinked(() => ({ left: out.value.join(',') || '0' }))
 type Transaction = Schemas['Transactions']['transactions'][number]
 type Key = 'ev_to_sales' | 'ev_to_ebitda' | 'ev_to_ebit' | 'price_to_earnings'
 const MULTIPLES: [Key, string, string][] = [
@@ -127,6 +133,11 @@ const results = computed<SheetColumn<Line>[]>(() => [
   { key: 'vhigh', head: 'high', of: (of) => each(data.value?.values[of.key]?.high) },
 ])
 async function choose(of: Transaction, isIn: boolean, reason: string | null): Promise<void> {
+  if (left.value) {
+    // Of a link: what the reader left out stays as it is.
+    left.value = (isIn ? out.value.filter((one) => one !== of.id) : [...new Set([...out.value, of.id])]).join(',') || '0'
+    return
+  }
   const before = { in: of.in, reason: of.reason }
   const put = async (to: { in: boolean; reason: string | null }) => {
     await ask(
@@ -228,6 +239,7 @@ async function hand(): Promise<void> {
       <v-btn size="small" @click="Object.assign(filter, { from: '', until: '', industry: '', country: '', buyer: '', least: '', most: '' })"
         >All</v-btn
       >
+      <v-btn v-if="left" size="small" title="A link says which ones are out" @click="left = ''">As I left them out</v-btn>
       <v-btn v-if="session.canChangeFacts" size="small" @click="editing = 'new'">Enter one</v-btn>
       <v-btn v-if="data?.transactions.length" size="small" @click="save">CSV</v-btn>
       <v-btn v-if="data?.blended != null" size="small" @click="hand">Hand to Value</v-btn>
