@@ -7,6 +7,7 @@ declare(strict_types=1);
 return [
     'sentences' => [
         'a_basket_holds_at_most_companies' => 'A basket holds at most {number} companies and {number2} survive. Tighten the screen.',
+        'a_case_has_no_value' => 'one of its cases has no value.',
         'a_company_is_no_peer_of_itself' => 'A company is no peer of itself.',
         'a_company_is_not_merged_with' => 'A company is not merged with itself',
         'a_country_is_a_code_of' => 'A country is a code of two letters by ISO 3166.',

@@ -16,6 +16,9 @@ final class MarginOfSafety
     /** Margins shown where none is chosen. */
     public const USUAL = [0.15, 0.25, 0.35, 0.5];
 
+    /** The same in finer steps, beside several methods. */
+    public const STEPS = [0.05, 0.1, 0.15, 0.2, 0.25, 0.33, 0.5];
+
     /**
      * Null when there is no positive value to stay below.
      *

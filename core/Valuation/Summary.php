@@ -16,6 +16,9 @@ final readonly class Summary
 
     private const ROUNDING = 1e-12;
 
+    /** Trading days of one, three and five years. */
+    public const WINDOWS = [252, 756, 1260];
+
     /** A close counts as below a level only if it is by more than rounding. */
     private const BELOW = 1e-9;
 

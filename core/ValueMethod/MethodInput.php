@@ -15,6 +15,8 @@ final readonly class MethodInput
      * @param  string  $source  where it comes from, or why it is not known
      * @param  float  $low  of the range in which it is searched and drawn
      * @param  array<string, float>  $alternatives  by source
+     * @param  YearPath|null  $years  where it has a figure for each year of a forecast
+     * @param  list<string>  $choices  where it is one of several ways, counted from nought
      */
     public function __construct(
         public string $name,
@@ -25,7 +27,44 @@ final readonly class MethodInput
         public float $low,
         public float $high,
         public array $alternatives = [],
+        public ?YearPath $years = null,
+        public array $choices = [],
     ) {
+    }
+
+    /**
+     * One of several ways.
+     *
+     * @param  non-empty-list<string>  $choices
+     */
+    public static function choice(string $name, string $label, array $choices, int $usual = 0): self
+    {
+        return new self(
+            $name,
+            $label,
+            Unit::Count,
+            (float) $usual,
+            Words::label('value.usual', 'usual'),
+            0.0,
+            count($choices) - 1.0,
+            choices: $choices,
+        );
+    }
+
+    /** The same with a figure for each year. */
+    public function throughYears(YearPath $years): self
+    {
+        return new self(
+            $this->name,
+            $this->label,
+            $this->unit,
+            $this->value,
+            $this->source,
+            $this->low,
+            $this->high,
+            $this->alternatives,
+            $years,
+        );
     }
 
     /**
@@ -74,13 +113,17 @@ final readonly class MethodInput
 
     public function isWhole(): bool
     {
-        return $this->unit === Unit::Years;
+        return $this->unit === Unit::Years || $this->choices !== [];
     }
 
-    /** @return array{float, float} a step to each side that one would look at: a point of a rate, a tenth of an amount, a year */
+    /**
+     * @return array{float, float} a step to each side that one would look at: a point of a rate, a tenth of an amount, a year; none of a
+     *     choice
+     */
     public function around(float $at): array
     {
-        $step = match ($this->unit) {
+        $step = match ($this->choices === [] ? $this->unit : Unit::Count) {
+            Unit::Count => 0.0,
             Unit::Percent => 0.01,
             Unit::Years => 1.0,
             default => 0.1 * abs($at),

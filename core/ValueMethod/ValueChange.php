@@ -28,12 +28,13 @@ final class ValueChange
     /**
      * @param  array<string, float>  $then  inputs as they were, own changes in place
      * @param  float  $was  the centre of then
+     * @param  array<string, list<float>>  $paths  of then, by input that goes through the years
      * @return array{was: float, now: float, steps: list<array{cause: self::*, inputs: list<string>, change: float}>} the steps add up from
      *     the one to the other; a cause that changes nothing is left out
      *
      * @throws InvalidAssumption if an input of then is gone, or there is no value any more
      */
-    public static function between(ValueSheet $now, array $then, float $was): array
+    public static function between(ValueSheet $now, array $then, float $was, array $paths = []): array
     {
         foreach (array_keys($then) as $name) {
             if (! isset($now->inputs[$name])) {
@@ -41,18 +42,27 @@ final class ValueChange
             }
         }
         $centre = $now->worth()->centre ?? throw InvalidAssumption::missing($now->inputs[array_key_first($now->inputs)]->label);
-        $start = $now->centre($then);
+        $at = $then;
+        foreach (array_intersect_key($paths, $then) as $name => $path) {
+            foreach ($path as $year => $figure) {
+                $at[YearPath::key($name, $year + 1)] = $figure;
+            }
+        }
+        $start = $now->centre($at);
         $steps = [];
         if ($start !== null && abs($start - $was) > 1e-9 * max(1.0, abs($was))) {
             $steps[] = ['cause' => self::REST, 'inputs' => [], 'change' => $start - $was];
         }
-        $at = $then;
         $before = $start ?? $was;
         foreach ([self::REPORTS, self::MARKET, self::RATES, self::OWN] as $cause) {
             $moved = [];
             foreach ($now->figures as $name => $figure) {
-                if (self::causeOf($now, $name) === $cause && isset($then[$name]) && $figure !== null && $then[$name] !== $figure) {
+                $isMoved = $figure !== ($then[$name] ?? null) || (isset($paths[$name]) && $paths[$name] !== $now->path($name));
+                if (self::causeOf($now, $name) === $cause && isset($then[$name]) && $figure !== null && $isMoved) {
                     $at[$name] = $figure;
+                    foreach (array_keys($paths[$name] ?? []) as $year) {
+                        unset($at[YearPath::key($name, $year + 1)]);
+                    }
                     $moved[] = $now->inputs[$name]->label;
                 }
             }
@@ -74,7 +84,7 @@ final class ValueChange
     private static function causeOf(ValueSheet $sheet, string $name): string
     {
         return match (true) {
-            array_key_exists($name, $sheet->changes) => self::OWN,
+            array_key_exists($name, $sheet->changes) || isset($sheet->ownRules[$name]) => self::OWN,
             in_array($name, self::OF_RATES, true) => self::RATES,
             str_contains($name, 'multiple') || $name === 'error' => self::MARKET,
             default => self::REPORTS,

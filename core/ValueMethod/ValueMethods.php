@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Logion\ValueMethod;
 
+use Logion\EarningPower\Basis;
 use Logion\Reporting\ReportingModel;
 use Logion\Valuation\InvalidAssumption;
 use Logion\ValueMethod\Method\CashFlowToEquity;
 use Logion\ValueMethod\Method\CashFlowToFirm;
 use Logion\ValueMethod\Method\DividendStages;
+use Logion\ValueMethod\Method\DriverCashFlow;
 use Logion\ValueMethod\Method\EarningsAndBookRoot;
 use Logion\ValueMethod\Method\EarningsPathValue;
 use Logion\ValueMethod\Method\EarningsPowerValue;
@@ -23,13 +25,23 @@ use Logion\ValueMethod\Method\Parts;
 use Logion\ValueMethod\Method\PriceToBookByReturn;
 use Logion\ValueMethod\Method\ResidualEarnings;
 use Logion\ValueMethod\Method\RevisedGrowth;
-use Logion\ValueMethod\Method\SegmentCashFlow;
 use Logion\ValueMethod\Method\TangibleBook;
 use Logion\ValueMethod\Method\ThreeCases;
+use Logion\ValueMethod\Method\TypedCashFlow;
 
 /** Every way to value a share, in the order one reads them. */
 final class ValueMethods
 {
+    /** Of what else than earnings a share is followed to a horizon. */
+    private const OTHER_BASES = [
+        Basis::OperatingCashFlow,
+        Basis::FreeCashFlow,
+        Basis::Sales,
+        Basis::BookValue,
+        Basis::FundsFromOperations,
+        Basis::AdjustedFundsFromOperations,
+    ];
+
     /** @return array<string, ValueMethod> by key */
     public static function all(): array
     {
@@ -55,11 +67,13 @@ final class ValueMethods
         ];
         $list = [
             new CashFlowToFirm(),
-            new SegmentCashFlow(),
+            new DriverCashFlow(),
             new CashFlowToEquity(),
+            new TypedCashFlow(),
             new ExcessReturn(),
             new NetAssetValue(),
             new EarningsPathValue(),
+            ...array_map(static fn (Basis $of): ValueMethod => new EarningsPathValue($of), self::OTHER_BASES),
             new DividendStages(),
             new FadingDividends(),
             new ResidualEarnings(),

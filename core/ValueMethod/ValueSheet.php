@@ -8,6 +8,7 @@ use Logion\Figure\Numerals;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\Backwards;
+use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\MisfitMethod;
 use Logion\Valuation\Tornado;
@@ -30,18 +31,26 @@ final class ValueSheet
     /** Why the method does not fit; null where it does. */
     public readonly ?string $misfit;
 
+    /** @var array<string, DriverRule> by which inputs go through the years, own ones in place */
+    public readonly array $rules;
+
+    /** @var array<string, list<float>> by input and number of years */
+    private array $paths = [];
+
     /**
      * @param  array<string, float>  $changes  by input
      * @param  bool  $forced  whether it is used though it does not fit
+     * @param  array<string, DriverRule>  $ownRules  by input that goes through the years
      *
      * @throws MisfitMethod if it does not fit and is not forced
-     * @throws InvalidAssumption if a change names no input or is impossible
+     * @throws InvalidAssumption if a change names no input or is impossible, or a rule gives no figures
      */
     public function __construct(
         private readonly ValueMethod $method,
         private readonly ValueSubject $subject,
         public readonly array $changes = [],
         public readonly bool $forced = false,
+        public readonly array $ownRules = [],
     ) {
         $this->misfit = $method->misfit($subject);
         if ($this->misfit !== null && ! $forced) {
@@ -52,7 +61,48 @@ final class ValueSheet
             $inputs[$input->name] = $input;
         }
         $this->inputs = $inputs;
-        $this->figures = $this->with(array_map(static fn (MethodInput $of): ?float => $of->value, $inputs), $changes);
+        $rules = array_filter(array_map(static fn (MethodInput $of): ?DriverRule => $of->years?->rule, $inputs));
+        foreach ($ownRules as $name => $rule) {
+            $rules[$name] = isset($rules[$name]) ? $rule : throw InvalidAssumption::unknown($name, ...array_keys($rules));
+        }
+        $this->rules = $rules;
+        $figures = $this->with(array_map(static fn (MethodInput $of): ?float => $of->value, $inputs), $changes);
+        foreach (array_keys($rules) as $name) {
+            // An own rule says what the figure is; it is known though the usual one is not.
+            if (! array_key_exists($name, $changes) && ($figures[$name] !== null || isset($ownRules[$name]))) {
+                $figures[$name] = $this->mean($name, $this->years($figures));
+            }
+        }
+        $this->figures = $figures;
+    }
+
+    /**
+     * The same with rules as they are told.
+     *
+     * @param  array<string, float>  $changes  by input
+     * @param  array<string, array<string, mixed>>  $rules  by input, see {@see DriverRule::fromArray()}
+     *
+     * @throws MisfitMethod if it does not fit and is not forced
+     * @throws InvalidAssumption if a change names no input or is impossible, or a rule is none
+     */
+    public static function of(ValueMethod $method, ValueSubject $subject, array $changes, array $rules, bool $forced): self
+    {
+        $own = [];
+        foreach ($rules as $name => $rule) {
+            $own[$name] = DriverRule::fromArray($name, $rule);
+        }
+
+        return new self($method, $subject, $changes, $forced, $own);
+    }
+
+    /** @return list<float> figures of the years of an input that goes through them, its move in place; none where it is not known */
+    public function path(string $name): array
+    {
+        $figure = $this->figures[$name] ?? null;
+
+        return $figure === null || ! isset($this->rules[$name])
+            ? []
+            : YearPath::of($this->throughYears(self::known($this->figures)), $name, $this->years($this->figures));
     }
 
     /** @return list<string> labels of what is not known; none where the method has all it needs */
@@ -180,7 +230,7 @@ final class ValueSheet
         $all = [];
         foreach ($this->inputs as $name => $input) {
             $at = $this->figures[$name];
-            if ($at !== null) {
+            if ($at !== null && $input->choices === []) {
                 $all[$name] = $ranges[$name] ?? $input->around($at);
             }
         }
@@ -199,10 +249,71 @@ final class ValueSheet
     private function valued(array $figures): Worth
     {
         try {
-            return $this->method->worth($figures, $this->subject);
+            return $this->method->worth($this->throughYears($figures), $this->subject);
         } catch (\DivisionByZeroError) {
             throw InvalidAssumption::malformed($this->method->label(), Words::say('these_figures_give_no_value'));
         }
+    }
+
+    /**
+     * @param  array<string, float>  $figures
+     * @return array<string, float> with the figure of each year, all moved by as much as the figure of the input was
+     */
+    private function throughYears(array $figures): array
+    {
+        if ($this->rules === []) {
+            return $figures;
+        }
+        $years = $this->years($figures);
+        $all = $figures;
+        foreach (array_keys($this->rules) as $name) {
+            if (isset($figures[$name])) {
+                $moved = $figures[$name] - $this->mean($name, $this->years($this->figures));
+                foreach ($this->usualPath($name, $years) as $t => $value) {
+                    // The figure of a single year can be set outright.
+                    $all[YearPath::key($name, $t + 1)] ??= $value + $moved;
+                }
+            }
+        }
+
+        return $all;
+    }
+
+    /**
+     * As the rule says, without any move.
+     *
+     * @param  list<string>  $along  drivers whose path is being asked for
+     * @return list<float>
+     */
+    private function usualPath(string $name, int $years, array $along = []): array
+    {
+        if (in_array($name, $along, true)) {
+            throw InvalidAssumption::malformed($name, Words::say('drivers_go_along_in_a_circle', drivers: implode(', ', $along)));
+        }
+        $input = $this->input($name);
+
+        return $this->paths["{$name} {$years}"] ??= (
+            $this->rules[$name] ?? throw InvalidAssumption::unknown($name, ...array_keys($this->rules))
+        )->path(
+            $input->label,
+            $years,
+            $input->years->history ?? [],
+            $input->years->expected ?? [],
+            fn (string $other): array => $this->usualPath($other, $years, [...$along, $name]),
+        );
+    }
+
+    private function mean(string $name, int $years): float
+    {
+        $path = $this->usualPath($name, $years);
+
+        return array_sum($path) / count($path);
+    }
+
+    /** @param  array<string, ?float>  $figures */
+    private function years(array $figures): int
+    {
+        return max(1, (int) ($figures['years'] ?? 1));
     }
 
     private function input(string $name): MethodInput

@@ -14,6 +14,8 @@ use Logion\Reporting\ReportingModel;
 use Logion\Statistics\Descriptive;
 use Logion\Transaction\TransactionMultiples;
 use Logion\Valuation\MarketValueFigures;
+use Logion\Valuation\Method\CashFlow\DiscountedCashFlow;
+use Logion\Valuation\Method\CashFlow\DiscountedCashFlowDefaults;
 
 /** A company as methods see it: figures a share and in all in the currency it trades in, its past, its peers, what was paid for others. */
 final class ValueSubject
@@ -40,6 +42,8 @@ final class ValueSubject
 
     /** @var array<string, list<?float>> by metric */
     private array $past = [];
+
+    private ?DiscountedCashFlow $cashFlow = null;
 
     /**
      * @param  list<int>  $peers  companies that stand for the group
@@ -141,6 +145,24 @@ final class ValueSubject
                     'Take earnings power, which has a normal margin, or use it all the same with the mean of five years.',
             )
             : null;
+    }
+
+    /**
+     * The cash flow year by year as one starts with it, in the currency of the reports.
+     *
+     * @throws \Logion\Valuation\MisfitMethod if that does not fit the business or there is nothing to start from
+     */
+    public function cashFlow(): DiscountedCashFlow
+    {
+        return $this->cashFlow ??= DiscountedCashFlowDefaults::for($this->scope);
+    }
+
+    /** Units of the currency of the share for one of the reports. */
+    public function exchange(): float
+    {
+        $own = $this->scope->metric('share_price');
+
+        return $this->price() === null || ! is_float($own) || $own <= 0 ? 1.0 : $this->price() / $own;
     }
 
     /** @return list<?float> a metric of the peers */

@@ -5,6 +5,7 @@ import { accessible } from './support'
 test('the exchange goes on from Desk, and the program with it', async ({ page }) => {
   await page.goto(GOING_ON)
   await page.getByRole('button', { name: 'Open the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible()
   await page.goto(`${GOING_ON}/desk`)
   const clock = page.getByRole('region', { name: 'Simulated exchange' })
   await expect(clock).toContainText('The exchange stands at 2026-06-30.')

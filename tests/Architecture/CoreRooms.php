@@ -42,6 +42,7 @@ final class CoreRooms
         'ValueMethod' => [
             'CrossSection',
             'Driver',
+            'EarningPower',
             'Figure',
             'Formula',
             'Market',

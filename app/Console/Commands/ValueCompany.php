@@ -28,9 +28,12 @@ final class ValueCompany extends Command
 
     protected $signature =
         'logion:value {ticker} {--method=dcf : dcf for the cash flow year by year, all for every method, or one of '.
-        'them} {--set=* : an assumption, name=value} {--solve=* : solve an assumption for the price} {--price= : the price to solve '.
+        'them} {--set=* : an assumption, name=value} {--rule=* : how an '.
+        'input goes through the years, as name=own:figures with colons, name=fade:from:to:years held, name=step:from:step, '.
+        'name=historical_mean, name=historical_median, name=consensus or name=tied:other:times:plus} {--solve=* : solve an assumption for the price} {--price= : the price to solve '.
         'for, today\'s by default} {--simulate=* : an input drawn from what it may be, as name=normal:mean:deviation, '.
-        'name=log_normal:mean:deviation, name=uniform:low:high or name=triangular:low:mode:high} {--draws=10000} {--seed=1} '.
+        'name=log_normal:mean:deviation, name=uniform:low:high or name=triangular:low:mode:high} {--correlate=* : two inputs drawn together, as '.
+        'first:second=number} {--draws=10000} {--seed=1} '.
         '{--force : use the method though it does not fit} {--as-of= : day, YYYY-MM-DD} {--user= : e-mail of whose metrics and '.
         'corrections count} {--adjusted : without the one-offs they marked} {--format=table : table, json or csv}';
 
@@ -47,7 +50,7 @@ final class ValueCompany extends Command
             $subject = $subjects->open((string) $this->argument('ticker'), $context);
             if ($method !== self::ALL) {
                 return $this->byMethod(
-                    new ValueSheet(ValueMethods::get($method), $subject, $this->settings(), $this->option('force')),
+                    ValueSheet::of(ValueMethods::get($method), $subject, $this->settings(), $this->driverRules(), $this->option('force')),
                     $method,
                 );
             }
@@ -84,7 +87,7 @@ final class ValueCompany extends Command
         }
         $distributions = $this->distributions();
         if ($distributions !== []) {
-            $simulation = new ValueSimulation($sheet, $distributions);
+            $simulation = new ValueSimulation($sheet, $distributions, $this->correlations());
             $bar = $this->option('format') === 'table' ? $this->output->createProgressBar((int) $this->option('draws')) : null;
             $drawn = $simulation->run(
                 (int) $this->option('draws'),
@@ -128,6 +131,39 @@ final class ValueCompany extends Command
         }
 
         return $settings;
+    }
+
+    /** @return array<string, array<string, mixed>> by input */
+    private function driverRules(): array
+    {
+        $parts = ['fade' => ['from', 'to', 'hold_years'], 'step' => ['from', 'step'], 'tied' => ['along', 'times', 'plus']];
+        $rules = [];
+        foreach ((array) $this->option('rule') as $told) {
+            [$name, $of] = [...explode('=', (string) $told, 2), ''];
+            $figures = explode(':', (string) $of);
+            $kind = array_shift($figures);
+            $names = array_slice($parts[$kind] ?? [], 0, count($figures));
+            $rules[(string) $name] = [
+                'rule' => $kind,
+                ...$kind === 'own' ? ['values' => $figures] : array_combine($names, array_slice($figures, 0, count($names))),
+            ];
+        }
+
+        return $rules;
+    }
+
+    /** @return array<string, array<string, float>> */
+    private function correlations(): array
+    {
+        $correlations = [];
+        foreach ((array) $this->option('correlate') as $told) {
+            if (preg_match('/^(\w+):(\w+)=(-?[\d.]+)$/', (string) $told, $of) !== 1) {
+                throw new \InvalidArgumentException("Write --correlate as first:second=number; \"{$told}\" is not.");
+            }
+            $correlations[$of[1]][$of[2]] = (float) $of[3];
+        }
+
+        return $correlations;
     }
 
     /** @return array<string, array<string, mixed>> */

@@ -47,7 +47,7 @@ final readonly class GroupReport
             'subject' => $group->named($group->subject->id),
             'chosen' => $group->chosen !== null,
             'link' => SubjectGroups::link($group),
-            'linked' => $group->linked ? ($group->chosen?->user->name ?? '') : null,
+            'linked' => $group->linked ? $group->chosen?->user->name ?? '' : null,
             'version' => $group->chosen === null ? null : (int) $group->chosen->version,
             'versions' => array_map(
                 static fn (PeerGroup $of): array => [

@@ -53,7 +53,9 @@ final class PeerController
     {
         $context = $request->context();
 
-        return new JsonResponse($table->of($this->groups->of($ticker, $context), $context, $request->columns(), $request->ofCalendarYears()));
+        return new JsonResponse(
+            $table->of($this->groups->of($ticker, $context), $context, $request->columns(), $request->ofCalendarYears()),
+        );
     }
 
     /** The table as a file of values alone, with what each column is. */

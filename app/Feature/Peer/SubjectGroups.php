@@ -54,7 +54,9 @@ final readonly class SubjectGroups
     /** What a link says to restore the peers of a group; it cannot be guessed, as reasons are told to whom one gives it. */
     public static function link(SubjectGroup $group): string
     {
-        return $group->chosen === null ? "closest-{$group->subject->id}" : $group->chosen->id.'-'.self::signature((int) $group->chosen->id);
+        return $group->chosen === null
+            ? "closest-{$group->subject->id}"
+            : $group->chosen->id.'-'.self::signature((int) $group->chosen->id);
     }
 
     private static function signature(int $version): string

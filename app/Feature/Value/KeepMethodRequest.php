@@ -9,6 +9,17 @@ final class KeepMethodRequest extends MethodRequest
 {
     public function rules(): array
     {
-        return [...parent::rules(), 'name' => ['required', 'string', 'max:120'], 'note' => ['nullable', 'string', 'max:2000']];
+        return [
+            ...parent::rules(),
+            ...CasesOfMethodRequest::ofCases(),
+            'name' => ['required', 'string', 'max:120'],
+            'note' => ['nullable', 'string', 'max:2000'],
+        ];
+    }
+
+    /** @return list<array<string, mixed>> as they are told */
+    public function cases(): array
+    {
+        return $this->validated('cases') ?? [];
     }
 }

@@ -16,8 +16,25 @@ class MethodRequest extends DatedRequest
             ...parent::rules(),
             'figures' => ['nullable', 'array', 'max:60'],
             'figures.*' => ['numeric'],
+            'rules' => ['nullable', 'array', 'max:60'],
+            'rules.*' => ['array'],
             'forced' => ['nullable', 'boolean'],
+            'ranges' => ['nullable', 'array', 'max:60'],
+            'ranges.*' => ['array', 'list', 'size:2'],
+            'ranges.*.*' => ['numeric'],
         ];
+    }
+
+    /** @return array<string, array<string, mixed>> how inputs go through the years, by input */
+    public function drivers(): array
+    {
+        return $this->validated('rules') ?? [];
+    }
+
+    /** @return array<string, array{float, float}> between which inputs are moved, by input */
+    public function ranges(): array
+    {
+        return array_map(static fn (array $of): array => [(float) $of[0], (float) $of[1]], $this->validated('ranges') ?? []);
     }
 
     /** @return array<string, float> by input */

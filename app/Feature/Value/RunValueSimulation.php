@@ -21,7 +21,8 @@ use Logion\ValueMethod\ValueSimulation;
 /**
  * Draws a value many times in the background; what came of it is kept for a day.
  *
- * @phpstan-type Asked array{ticker: string, day: int, adjusted: bool, method: string, figures: array<string, float>, forced: bool,
+ * @phpstan-type Asked array{ticker: string, day: int, adjusted: bool, method: string, figures: array<string, float>,
+ *     rules: array<string, array<string, mixed>>, forced: bool,
  *     distributions: array<string, array<string, mixed>>, correlations: array<string, array<string, float>>, draws: int, seed: int}
  */
 final class RunValueSimulation implements ShouldQueue
@@ -54,10 +55,11 @@ final class RunValueSimulation implements ShouldQueue
             $task,
             static function (\Closure $progress) use ($asked, $contexts, $subjects, $task, $user): void {
                 $context = $contexts->of($user, Day::iso($asked['day']), $asked['adjusted']);
-                $sheet = new ValueSheet(
+                $sheet = ValueSheet::of(
                     ValueMethods::get($asked['method']),
                     $subjects->open($asked['ticker'], $context),
                     $asked['figures'],
+                    $asked['rules'],
                     $asked['forced'],
                 );
                 $simulation = new ValueSimulation($sheet, $asked['distributions'], $asked['correlations']);

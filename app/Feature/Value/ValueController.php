@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Value;
 
+use App\Evaluation\EvaluationContext;
+use App\Feature\Valuation\RevaluedSheet;
 use App\Http\DatedRequest;
 use App\Http\RequestContexts;
 use App\Models\Task;
@@ -13,12 +15,15 @@ use App\Task\PatientQueue;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Str;
+use Logion\Figure\Words;
 use Logion\Time\Day;
 use Logion\Valuation\InvalidAssumption;
+use Logion\ValueMethod\ValueCases;
 use Logion\ValueMethod\ValueChange;
 use Logion\ValueMethod\ValueMethods;
 use Logion\ValueMethod\ValueSheet;
 use Logion\ValueMethod\ValueSimulation;
+use Logion\ValueMethod\ValueSubject;
 
 /** What a share is worth by every method: all beside each other, one with its sheet, backwards, varied, drawn, and kept. */
 final class ValueController
@@ -34,24 +39,40 @@ final class ValueController
         return new JsonResponse((new ValueReport($this->subjects->open($ticker, $request->context())))->summary([], $request->user()));
     }
 
-    /** The same with weights of one's own. */
-    public function weigh(WeightsRequest $request, string $ticker): JsonResponse
+    /** The same with weights and margins of one's own. */
+    public function weigh(SummaryRequest $request, string $ticker): JsonResponse
     {
         $report = new ValueReport($this->subjects->open($ticker, $request->context()));
 
-        return new JsonResponse($report->summary($request->weights(), $request->user()));
+        return new JsonResponse($report->summary($request->weights(), $request->user(), $request->margins()));
     }
 
     public function sheet(MethodRequest $request, string $ticker, string $method): JsonResponse
     {
-        $report = new ValueReport($this->subjects->open($ticker, $request->context()));
+        $subject = $this->subjects->open($ticker, $request->context());
+        $sheet = $this->opened($request, $subject, $method);
 
-        return new JsonResponse($report->sheet(ValueMethods::get($method), $request->figures(), $request->isForced()));
+        return new JsonResponse((new ValueReport($subject))->sheet(ValueMethods::get($method), $sheet, $request->ranges()));
+    }
+
+    /** The value under several cases. */
+    public function cases(CasesOfMethodRequest $request, string $ticker, string $method): JsonResponse
+    {
+        $subject = $this->subjects->open($ticker, $request->context());
+        $told = new ValueCases(ValueMethods::get($method), $subject, $request->cases(), $request->isForced());
+
+        return new JsonResponse([
+            'cases' => $told->cases,
+            'expected' => $told->expected,
+            'deviation' => $told->deviation,
+            'upside_to_downside' => $told->upsideToDownside,
+            'price' => $subject->price(),
+        ]);
     }
 
     public function solve(SolveMethodRequest $request, string $ticker, string $method): JsonResponse
     {
-        $sheet = $this->opened($request, $ticker, $method);
+        $sheet = $this->opened($request, $this->subjects->open($ticker, $request->context()), $method);
         $price = $request->price() ?? $sheet->price();
         $name = $request->validated('input');
 
@@ -65,7 +86,7 @@ final class ValueController
 
     public function sensitivity(VaryMethodRequest $request, string $ticker, string $method): JsonResponse
     {
-        $sheet = $this->opened($request, $ticker, $method);
+        $sheet = $this->opened($request, $this->subjects->open($ticker, $request->context()), $method);
         [$row, $column] = [$request->validated('row'), $request->validated('column')];
         [$rows, $columns] = [$sheet->steps($row), $sheet->steps($column)];
 
@@ -81,7 +102,8 @@ final class ValueController
     /** In the background: ten thousand draws take seconds. Whatever cannot work is said now. */
     public function simulate(SimulateMethodRequest $request, string $ticker, string $method): JsonResponse
     {
-        new ValueSimulation($this->opened($request, $ticker, $method), $request->distributions(), $request->correlations());
+        $sheet = $this->opened($request, $this->subjects->open($ticker, $request->context()), $method);
+        new ValueSimulation($sheet, $request->distributions(), $request->correlations());
         $user = $request->user();
         $task = Task::query()->create(['kind' => self::SIMULATION, 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
         $task->owners()->attach($user);
@@ -91,6 +113,7 @@ final class ValueController
             'adjusted' => $request->header(RequestContexts::HEADER) === 'adjusted',
             'method' => $method,
             'figures' => $request->figures(),
+            'rules' => $request->drivers(),
             'forced' => $request->isForced(),
             'distributions' => $request->distributions(),
             'correlations' => $request->correlations(),
@@ -113,13 +136,23 @@ final class ValueController
         return ['task' => new TaskResource($task), 'result' => RunValueSimulation::result($task)];
     }
 
+    /** With cases the value kept is the one expected of them. */
     public function keep(KeepMethodRequest $request, string $ticker, string $method): JsonResponse
     {
         $context = $request->context();
         $subject = $this->subjects->open($ticker, $context);
-        $told = (new ValueReport($subject))->sheet(ValueMethods::get($method), $request->figures(), $request->isForced());
-        if ($told['centre'] === null) {
-            throw InvalidAssumption::malformed($method, (string) $told['why_not']);
+        $sheet = $this->opened($request, $subject, $method);
+        $told = (new ValueReport($subject))->sheet(ValueMethods::get($method), $sheet);
+        $cases = $request->cases();
+        $expected = $told['centre'];
+        if ($cases !== []) {
+            $of = new ValueCases(ValueMethods::get($method), $subject, CasesOfMethodRequest::read($cases), $request->isForced());
+            $expected = $of->expected;
+            $centres = array_column($of->cases, 'centre');
+            $told = [...$told, 'low' => min($centres), 'high' => max($centres)];
+        }
+        if ($expected === null) {
+            throw InvalidAssumption::malformed($method, (string) ($told['why_not'] ?? Words::say('a_case_has_no_value')));
         }
         $kept = Valuation::query()->create([
             'user_id' => $request->user()->id,
@@ -128,14 +161,23 @@ final class ValueController
             'method' => $method,
             'as_of' => $context->day,
             'assumptions' => [
-                'changes' => ['figures' => $request->figures(), 'forced' => $told['forced']],
+                'changes' => [
+                    'figures' => (object) $request->figures(),
+                    'rules' => (object) $request->drivers(),
+                    'forced' => $told['forced'],
+                    'cases' => $cases,
+                ],
                 'inputs' => array_column($told['inputs'], 'value', 'name'),
+                'paths' => array_filter(
+                    array_map(static fn (array $of): array => $of['years']['path'] ?? [], array_column($told['inputs'], null, 'name')),
+                ),
                 'low' => $told['low'],
+                'centre' => $told['centre'],
                 'high' => $told['high'],
                 'note' => $request->validated('note') ?? '',
                 'price' => $told['price'],
             ],
-            'per_share' => $told['centre'],
+            'per_share' => $expected,
             'currency' => $told['currency'],
         ]);
 
@@ -143,35 +185,41 @@ final class ValueController
     }
 
     /** A kept value on the data of today, and why it is another one. */
-    public function again(DatedRequest $request, Valuation $valuation): JsonResponse
+    public function again(DatedRequest $request, RevaluedSheet $sheets, Valuation $valuation): JsonResponse
     {
-        $kept = (array) $valuation->assumptions;
-        $method = ValueMethods::get($valuation->method);
-        $ticker = $this->identities->reference($valuation->company_id);
-        $sheet = new ValueSheet(
-            $method,
-            $this->subjects->open($ticker, $request->context()),
-            array_map('floatval', $kept['changes']['figures'] ?? []),
-            (bool) ($kept['changes']['forced'] ?? false),
-        );
-        $then = array_map('floatval', array_filter((array) ($kept['inputs'] ?? []), is_numeric(...)));
+        $context = $request->context();
 
         return new JsonResponse([
             'as_of' => Day::iso((int) $valuation->as_of),
-            'today' => Day::iso($request->context()->day),
-            'price_then' => $kept['price'] ?? null,
-            'price' => $sheet->price(),
-            ...ValueChange::between($sheet, $then, (float) $valuation->per_share),
+            'today' => Day::iso($context->day),
+            ...$valuation->method === RevaluedSheet::METHOD ? $sheets->of($valuation, $context) : $this->revalued($valuation, $context),
         ]);
     }
 
-    private function opened(MethodRequest $request, string $ticker, string $method): ValueSheet
+    /** @return array<string, mixed> */
+    private function revalued(Valuation $valuation, EvaluationContext $context): array
     {
-        return new ValueSheet(
-            ValueMethods::get($method),
-            $this->subjects->open($ticker, $request->context()),
-            $request->figures(),
-            $request->isForced(),
+        $kept = (array) $valuation->assumptions;
+        $changes = $kept['changes'];
+        $sheet = ValueSheet::of(
+            ValueMethods::get($valuation->method),
+            $this->subjects->open($this->identities->reference($valuation->company_id), $context),
+            array_map(floatval(...), (array) ($changes['figures'] ?? [])),
+            (array) ($changes['rules'] ?? []),
+            (bool) ($changes['forced'] ?? false),
         );
+        $then = array_map(floatval(...), array_filter((array) ($kept['inputs'] ?? []), is_numeric(...)));
+
+        return [
+            'price_then' => $kept['price'] ?? null,
+            'price' => $sheet->price(),
+            // Of cases it is the sheet they start from that is told.
+            ...ValueChange::between($sheet, $then, (float) ($kept['centre'] ?? $valuation->per_share), (array) ($kept['paths'] ?? [])),
+        ];
+    }
+
+    private function opened(MethodRequest $request, ValueSubject $subject, string $method): ValueSheet
+    {
+        return ValueSheet::of(ValueMethods::get($method), $subject, $request->figures(), $request->drivers(), $request->isForced());
     }
 }

@@ -13,6 +13,8 @@ use Logion\Valuation\MarginOfSafety;
 use Logion\Valuation\MisfitMethod;
 use Logion\Valuation\Summary;
 use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\UsualWeight;
+use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueMethods;
 use Logion\ValueMethod\ValueSheet;
@@ -21,24 +23,6 @@ use Logion\ValueMethod\ValueSubject;
 /** What every method says of a company, on one axis with its price, and what all say together; or one method with its sheet. */
 final readonly class ValueReport
 {
-    /** Part of the value one would leave as room for error. */
-    private const MARGINS = [0.05, 0.1, 0.15, 0.2, 0.25, 0.33, 0.5];
-
-    /** Trading days of one, three and five years. */
-    private const WINDOWS = [252, 756, 1260];
-
-    /** Methods that give a floor and are no opinion of worth weigh nothing unless one says so. */
-    private const FLOORS = ['net_current_assets', 'tangible_book', 'liquidation'];
-
-    /** What one must believe: the input a price asks about, of the first of these methods that fits. */
-    private const BELIEFS = [
-        'cash_flow_to_firm' => 'revenue_growth',
-        'excess_return' => 'return_on_equity',
-        'net_asset_value' => 'capitalisation_rate',
-        'earnings_path' => 'growth',
-        'dividends' => 'growth',
-    ];
-
     private const LONGEST_BAR = 12;
 
     public function __construct(private ValueSubject $subject)
@@ -46,10 +30,11 @@ final readonly class ValueReport
     }
 
     /**
-     * @param  array<string, float>  $weights  by method; the same for all that fit by default
+     * @param  array<string, float>  $weights  by method; what is usual by default
+     * @param  list<float>  $margins
      * @return array<string, mixed>
      */
-    public function summary(array $weights, ?User $user): array
+    public function summary(array $weights, ?User $user, array $margins = MarginOfSafety::STEPS): array
     {
         foreach (array_keys($weights) as $key) {
             ValueMethods::get($key);
@@ -58,7 +43,8 @@ final readonly class ValueReport
         $methods = $weighed = [];
         foreach (ValueMethods::all() as $key => $method) {
             $of = $this->one($method);
-            $weight = $weights === [] ? (in_array($key, self::FLOORS, true) ? 0.0 : 1.0) : $weights[$key] ?? 0.0;
+            $weight =
+                $weights === [] ? ($method instanceof UsualWeight ? $method->usualWeight($this->subject) : 1.0) : $weights[$key] ?? 0.0;
             $methods[] = [...$of, 'weight' => $weight];
             if ($of['fits']) {
                 // Owners of what is worth less than it owes have nothing, and owe nothing.
@@ -88,21 +74,18 @@ final readonly class ValueReport
             'dispersion' => $summary->dispersion,
             'disagree' => $summary->disagrees(),
             'upside' => $price === null ? null : $summary->upside($price),
-            'buy_below' => $this->buyBelow($summary->centre),
+            'buy_below' => $this->buyBelow($summary->centre, $margins),
             'believe' => $this->belief(),
             'earlier' => $this->earlier($user),
         ];
     }
 
     /**
-     * @param  array<string, float>  $changes
+     * @param  array<string, array{float, float}>  $ranges  between which inputs are moved for the tornado; what one would look at by default
      * @return array<string, mixed>
-     *
-     * @throws MisfitMethod if the method does not fit and is not forced
      */
-    public function sheet(ValueMethod $method, array $changes, bool $forced): array
+    public function sheet(ValueMethod $method, ValueSheet $sheet, array $ranges = []): array
     {
-        $sheet = new ValueSheet($method, $this->subject, $changes, $forced);
         $price = $this->subject->price();
         $why = null;
         try {
@@ -111,7 +94,7 @@ final readonly class ValueReport
             $worth = null;
             $why = $problem->getMessage();
         }
-        $bars = $worth === null ? [] : array_slice($sheet->tornado(), 0, self::LONGEST_BAR);
+        $bars = $worth === null ? [] : array_slice($sheet->tornado($ranges), 0, self::LONGEST_BAR);
 
         return [
             'as_of' => Day::iso($this->subject->scope->asOf),
@@ -150,11 +133,27 @@ final readonly class ValueReport
             'value' => $sheet->figures[$input->name],
             'usual' => $input->value,
             'source' => $input->source,
-            'changed' => array_key_exists($input->name, $sheet->changes),
+            'changed' => array_key_exists($input->name, $sheet->changes) || isset($sheet->ownRules[$input->name]),
             'low' => $input->low,
             'high' => $input->high,
             'alternatives' => $alternatives,
+            'choices' => $input->choices,
+            'years' => $this->years($input, $sheet),
         ];
+    }
+
+    /** @return array<string, mixed>|null how an input goes through the years, and what is known of it */
+    private function years(MethodInput $input, ValueSheet $sheet): ?array
+    {
+        return $input->years === null
+            ? null
+            : [
+                'rule' => $sheet->rules[$input->name]->toArray(),
+                'describe' => $sheet->rules[$input->name]->describe(),
+                'path' => $sheet->path($input->name),
+                'history' => (object) $input->years->history,
+                'expected' => $input->years->expected,
+            ];
     }
 
     /** @return array<string, mixed> */
@@ -181,7 +180,7 @@ final readonly class ValueReport
     /** @return array<string, ?float> what else stands on the axis */
     private function around(): array
     {
-        $closes = array_slice($this->subject->scope->prices->closes, -self::WINDOWS[0]);
+        $closes = array_slice($this->subject->scope->prices->closes, -Summary::WINDOWS[0]);
         $target = fn (string $of): ?float => $this->subject->perShare("target_price_{$of}");
 
         return [
@@ -193,8 +192,11 @@ final readonly class ValueReport
         ];
     }
 
-    /** @return list<array{margin: float, price: ?float, below_now: ?bool, share_of_days: list<array{days: int, share: ?float}>}> */
-    private function buyBelow(?float $centre): array
+    /**
+     * @param  list<float>  $margins
+     * @return list<array{margin: float, price: ?float, below_now: ?bool, share_of_days: list<array{days: int, share: ?float}>}>
+     */
+    private function buyBelow(?float $centre, array $margins): array
     {
         $closes = $this->subject->scope->prices->closes;
         $price = $this->subject->price();
@@ -211,18 +213,20 @@ final readonly class ValueReport
                         'days' => $days,
                         'share' => $level === null ? null : Summary::shareOfDays($closes, $level, $days),
                     ],
-                    self::WINDOWS,
+                    Summary::WINDOWS,
                 ),
             ];
-        }, self::MARGINS);
+        }, $margins);
     }
 
     private function belief(): ?string
     {
         $price = $this->subject->price();
-        foreach ($price === null ? [] : self::BELIEFS as $key => $input) {
+        foreach ($price === null ? [] : ValueMethods::all() as $method) {
             try {
-                return (new ValueSheet(ValueMethods::get($key), $this->subject))->sentence($input, $price);
+                if ($method instanceof ValueBelief) {
+                    return (new ValueSheet($method, $this->subject))->sentence($method->belief(), $price);
+                }
             } catch (MisfitMethod|InvalidAssumption) {
                 continue;
             }

@@ -32,16 +32,16 @@ use OpenApi\Attributes as OA;
         parameters: [new TickerParameter(), new AsOfParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
-                required: ['weights'],
                 properties: [
                     new OA\Property(property: 'weights', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')),
+                    new OA\Property(property: 'margins', type: 'array', items: new OA\Items(type: 'number')),
                 ],
             ),
         ),
         responses: [
             new OA\Response(
                 response: 200,
-                description: 'The same with weights of one’s own',
+                description: 'The same with weights and margins of safety of one’s own',
                 content: new OA\JsonContent(ref: '#/components/schemas/ValueSummary'),
             ),
         ],
@@ -56,10 +56,37 @@ use OpenApi\Attributes as OA;
             new OA\PathParameter(name: 'method', required: true, schema: new OA\Schema(type: 'string')),
             new AsOfParameter(),
         ],
+        requestBody: new MethodBody([
+            new OA\Property(
+                property: 'ranges',
+                description: 'Between which inputs are moved, low and high, in place of what one would look at',
+                type: 'object',
+                additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'number')),
+            ),
+        ]),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'One method with its sheet',
+                content: new OA\JsonContent(ref: '#/components/schemas/MethodSheet'),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
+        path: '/companies/{ticker}/values/{method}/cases',
+        operationId: 'casesOfMethod',
+        parameters: [
+            new TickerParameter(),
+            new OA\PathParameter(name: 'method', required: true, schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
+        ],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
+                required: ['cases'],
                 properties: [
-                    new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')),
+                    new OA\Property(property: 'cases', type: 'array', items: new OA\Items(ref: '#/components/schemas/CaseOfMethod')),
                     new OA\Property(property: 'forced', type: 'boolean'),
                 ],
             ),
@@ -67,8 +94,8 @@ use OpenApi\Attributes as OA;
         responses: [
             new OA\Response(
                 response: 200,
-                description: 'One method with its sheet',
-                content: new OA\JsonContent(ref: '#/components/schemas/MethodSheet'),
+                description: 'The value under each case, and what is expected of all',
+                content: new OA\JsonContent(ref: '#/components/schemas/CasesOfMethod'),
             ),
         ],
     ),
@@ -82,16 +109,9 @@ use OpenApi\Attributes as OA;
             new OA\PathParameter(name: 'method', required: true, schema: new OA\Schema(type: 'string')),
             new AsOfParameter(),
         ],
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                required: ['input'],
-                properties: [
-                    new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')),
-                    new OA\Property(property: 'forced', type: 'boolean'),
-                    new OA\Property(property: 'input', type: 'string'),
-                    new OA\Property(property: 'price', type: 'number', nullable: true),
-                ],
-            ),
+        requestBody: new MethodBody(
+            [new OA\Property(property: 'input', type: 'string'), new OA\Property(property: 'price', type: 'number', nullable: true)],
+            ['input'],
         ),
         responses: [
             new OA\Response(
@@ -111,16 +131,9 @@ use OpenApi\Attributes as OA;
             new OA\PathParameter(name: 'method', required: true, schema: new OA\Schema(type: 'string')),
             new AsOfParameter(),
         ],
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                required: ['row', 'column'],
-                properties: [
-                    new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')),
-                    new OA\Property(property: 'forced', type: 'boolean'),
-                    new OA\Property(property: 'row', type: 'string'),
-                    new OA\Property(property: 'column', type: 'string'),
-                ],
-            ),
+        requestBody: new MethodBody(
+            [new OA\Property(property: 'row', type: 'string'), new OA\Property(property: 'column', type: 'string')],
+            ['row', 'column'],
         ),
         responses: [
             new OA\Response(
@@ -140,45 +153,41 @@ use OpenApi\Attributes as OA;
             new OA\PathParameter(name: 'method', required: true, schema: new OA\Schema(type: 'string')),
             new AsOfParameter(),
         ],
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                required: ['distributions'],
-                properties: [
-                    new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')),
-                    new OA\Property(property: 'forced', type: 'boolean'),
-                    new OA\Property(
-                        property: 'distributions',
+        requestBody: new MethodBody(
+            [
+                new OA\Property(
+                    property: 'distributions',
+                    type: 'object',
+                    additionalProperties: new OA\AdditionalProperties(
                         type: 'object',
-                        additionalProperties: new OA\AdditionalProperties(
-                            type: 'object',
-                            required: ['kind'],
-                            properties: [
-                                new OA\Property(property: 'kind', type: 'string', enum: ['normal', 'log_normal', 'uniform', 'triangular']),
-                                new OA\Property(property: 'mean', type: 'number'),
-                                new OA\Property(property: 'deviation', type: 'number'),
-                                new OA\Property(property: 'low', type: 'number'),
-                                new OA\Property(property: 'mode', type: 'number'),
-                                new OA\Property(property: 'high', type: 'number'),
-                            ],
-                        ),
+                        required: ['kind'],
+                        properties: [
+                            new OA\Property(property: 'kind', type: 'string', enum: ['normal', 'log_normal', 'uniform', 'triangular']),
+                            new OA\Property(property: 'mean', type: 'number'),
+                            new OA\Property(property: 'deviation', type: 'number'),
+                            new OA\Property(property: 'low', type: 'number'),
+                            new OA\Property(property: 'mode', type: 'number'),
+                            new OA\Property(property: 'high', type: 'number'),
+                        ],
                     ),
-                    new OA\Property(
-                        property: 'correlations',
-                        type: 'array',
-                        items: new OA\Items(
-                            type: 'object',
-                            required: ['first', 'second', 'value'],
-                            properties: [
-                                new OA\Property(property: 'first', type: 'string'),
-                                new OA\Property(property: 'second', type: 'string'),
-                                new OA\Property(property: 'value', type: 'number'),
-                            ],
-                        ),
+                ),
+                new OA\Property(
+                    property: 'correlations',
+                    type: 'array',
+                    items: new OA\Items(
+                        type: 'object',
+                        required: ['first', 'second', 'value'],
+                        properties: [
+                            new OA\Property(property: 'first', type: 'string'),
+                            new OA\Property(property: 'second', type: 'string'),
+                            new OA\Property(property: 'value', type: 'number'),
+                        ],
                     ),
-                    new OA\Property(property: 'draws', type: 'integer'),
-                    new OA\Property(property: 'seed', type: 'integer'),
-                ],
-            ),
+                ),
+                new OA\Property(property: 'draws', type: 'integer'),
+                new OA\Property(property: 'seed', type: 'integer'),
+            ],
+            ['distributions'],
         ),
         responses: [
             new OA\Response(
@@ -198,16 +207,13 @@ use OpenApi\Attributes as OA;
             new OA\PathParameter(name: 'method', required: true, schema: new OA\Schema(type: 'string')),
             new AsOfParameter(),
         ],
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                required: ['name'],
-                properties: [
-                    new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')),
-                    new OA\Property(property: 'forced', type: 'boolean'),
-                    new OA\Property(property: 'name', type: 'string'),
-                    new OA\Property(property: 'note', type: 'string'),
-                ],
-            ),
+        requestBody: new MethodBody(
+            [
+                new OA\Property(property: 'name', type: 'string'),
+                new OA\Property(property: 'cases', type: 'array', items: new OA\Items(ref: '#/components/schemas/CaseOfMethod')),
+                new OA\Property(property: 'note', type: 'string'),
+            ],
+            ['name'],
         ),
         responses: [
             new OA\Response(
@@ -259,7 +265,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'price_then', type: 'number', nullable: true),
         new OA\Property(property: 'price', type: 'number', nullable: true),
         new OA\Property(property: 'was', type: 'number'),
-        new OA\Property(property: 'now', type: 'number'),
+        new OA\Property(property: 'now', type: 'number', nullable: true),
         new OA\Property(
             property: 'steps',
             type: 'array',
@@ -372,7 +378,20 @@ use OpenApi\Attributes as OA;
             type: 'array',
             items: new OA\Items(
                 type: 'object',
-                required: ['name', 'label', 'unit', 'value', 'usual', 'source', 'changed', 'low', 'high', 'alternatives'],
+                required: [
+                    'name',
+                    'label',
+                    'unit',
+                    'value',
+                    'usual',
+                    'source',
+                    'changed',
+                    'low',
+                    'high',
+                    'alternatives',
+                    'choices',
+                    'years',
+                ],
                 properties: [
                     new OA\Property(property: 'name', type: 'string'),
                     new OA\Property(property: 'label', type: 'string'),
@@ -395,6 +414,8 @@ use OpenApi\Attributes as OA;
                             ],
                         ),
                     ),
+                    new OA\Property(property: 'choices', type: 'array', items: new OA\Items(type: 'string')),
+                    new OA\Property(property: 'years', ref: '#/components/schemas/YearsOfInput', nullable: true),
                 ],
             ),
         ),
@@ -434,6 +455,60 @@ use OpenApi\Attributes as OA;
             ),
         ),
         new OA\Property(property: 'most', type: 'string', nullable: true),
+    ]),
+]
+#[
+    OA\Schema(
+        schema: 'CaseOfMethod',
+        type: 'object',
+        required: ['name', 'probability'],
+        properties: [
+            new OA\Property(property: 'name', type: 'string'),
+            new OA\Property(property: 'probability', type: 'number'),
+            new OA\Property(property: 'figures', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'number')),
+            new OA\Property(
+                property: 'rules',
+                type: 'object',
+                additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/DriverRule'),
+            ),
+        ],
+    ),
+]
+#[
+    Record('CasesOfMethod', [
+        new OA\Property(
+            property: 'cases',
+            type: 'array',
+            items: new OA\Items(
+                type: 'object',
+                required: ['name', 'probability', 'low', 'centre', 'high', 'why_not'],
+                properties: [
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'probability', type: 'number'),
+                    new OA\Property(property: 'low', type: 'number', nullable: true),
+                    new OA\Property(property: 'centre', type: 'number', nullable: true),
+                    new OA\Property(property: 'high', type: 'number', nullable: true),
+                    new OA\Property(property: 'why_not', type: 'string', nullable: true),
+                ],
+            ),
+        ),
+        new OA\Property(property: 'expected', type: 'number', nullable: true),
+        new OA\Property(property: 'deviation', type: 'number', nullable: true),
+        new OA\Property(property: 'upside_to_downside', type: 'number', nullable: true),
+        new OA\Property(property: 'price', type: 'number', nullable: true),
+    ]),
+]
+#[
+    Record('YearsOfInput', [
+        new OA\Property(property: 'rule', ref: '#/components/schemas/DriverRule'),
+        new OA\Property(property: 'describe', type: 'string'),
+        new OA\Property(property: 'path', type: 'array', items: new OA\Items(type: 'number')),
+        new OA\Property(
+            property: 'history',
+            type: 'object',
+            additionalProperties: new OA\AdditionalProperties(type: 'number', nullable: true),
+        ),
+        new OA\Property(property: 'expected', type: 'array', items: new OA\Items(type: 'number')),
     ]),
 ]
 #[

@@ -121,6 +121,7 @@ return [
         'a_one_off_charge_or_tax' => 'a one-off charge, or tax assets written down?',
         'a_part_was_dropped_misread_or' => 'A part was dropped, misread, or belongs elsewhere; the difference is {amount}.',
         'a_plain_number_cannot_be_added' => 'A plain number cannot be added to {name}',
+        'a_probability_from_nought_to_one' => 'a probability from 0 to 1.',
         'a_range_runs_from_low_to_high' => 'the range runs from low over most likely to high',
         'a_report_was_skipped_or_one' => 'A report was skipped, or one download has another date range than the other.',
         'a_reverse_split_of_for' => 'A reverse split of 1 for {times}',
@@ -138,6 +139,7 @@ return [
         'all_of' => 'all of ({members})',
         'all_segments_together_before_eliminations' => 'all segments together, before eliminations',
         'allowance_beside_bad_loans' => 'Allowance to non-performing loans',
+        'along_with_another_driver' => 'along with {driver}',
         'already_means_something_in_a_formula' => '"{key}" already means something in a formula. Choose another name.',
         'already_means_something_in_a_formula_choose' => '"{made}" already means something in a formula. Choose another name than '.
             '"{key}".',
@@ -236,6 +238,7 @@ return [
         'dividends_or_growth_are_not_known' => 'Dividends or expected growth of the companies are not known.',
         'does_not_end_a_fiscal_quarter' => '{day} does not end a fiscal quarter of a year that ends in month {yearEndMonth}',
         'does_not_end_a_quarter_of' => '{day} does not end a quarter of a fiscal year that ends in month {yearEndMonth}',
+        'drivers_go_along_in_a_circle' => 'drivers go along with each other in a circle: {drivers}. Give one of them figures of its own.',
         'earnings_over_are_about_times_than' => 'Earnings over {label} are about {times} than the earnings a share of the table: the '.
             'scale of the one or the other is wrong. Correct it, or take the figures as they are',
         'ebitda_of_the_last_year_exit' => 'EBITDA of the last year × exit multiple',
@@ -345,6 +348,7 @@ return [
         'must_be_an_object' => '"{key}" must be an object.',
         'must_be_text' => '{what} must be text.',
         'name' => 'Name',
+        'name_the_driver_it_goes_along_with' => 'name the driver it goes along with.',
         'names_the_opposite_of_its_line' => '"{label}" names the opposite of {line}: its figures are taken as negative.',
         'new_investment_earns_its_cost_no' => 'new investment earns its cost, no more',
         'next_profit_after_tax_growth_return' => 'next profit after tax × (1 − growth / return on new capital) / (rate − growth)',
@@ -353,6 +357,7 @@ return [
         'no_argument' => 'no argument',
         'no_borrowing_is_told' => 'No report tells the terms of a single loan.',
         'no_exchange_rate_of_is_known' => 'No exchange rate of {base} is known.',
+        'no_house_tells_what_it_expects' => 'no house tells what it expects.',
         'no_larger_than' => 'no larger than {most}, either way',
         'no_line_has_that_name' => 'no line has that name',
         'no_other_class_of_its_shares' => 'No other class of its shares is listed.',
@@ -416,6 +421,7 @@ return [
         'present_value_of_the_forecast_present' => 'present value of the forecast + present value of what comes after',
         'present_value_of_what_comes_after' => 'Present value of what comes after',
         'price_shares_outstanding' => 'price × shares outstanding',
+        'probabilities_add_up_to' => 'their probabilities add up to {sum} %, not to 100 %. Change one of them.',
         'put_on_the_share_basis_after' => ', put on the share basis after a split of %g',
         'put_the_count_on_the_share' => 'Put the count on the share basis of the reports before it',
         'put_the_earlier_years_on_the' => 'Put the earlier years on the new share basis',
@@ -509,6 +515,8 @@ return [
             'the headings stand beside their figures. Correct the file, choose the periods of the columns, or take them as they are.',
         'the_index_is_too_young' => 'The home index is less than a year old.',
         'the_last_fiscal_year_the_quarters' => ', the last fiscal year: the quarters since do not make up a year with those before',
+        'the_last_flow_is_not_above_nothing' => 'the last flow is not above nothing, so nothing can be said of what comes after. Give later years, or another '
+            .'last flow.',
         'the_literature' => 'the literature',
         'the_mean_rate_of_its_months' => 'the mean rate of its months',
         'the_name' => 'the name',
@@ -524,6 +532,7 @@ return [
         'the_reason_of_a_company_set' => 'the reason of a company set aside',
         'the_rule_must_be_own_fade' => 'the rule must be own, fade, historical_mean or historical_median.',
         'the_same_figure_every_year' => 'the same figure every year',
+        'the_same_step_every_year' => 'more by the same step every year',
         'the_share_count_goes_from_in' => 'The share count goes from {amount} in {period} to {amount2} in {period2}, and equity does '.
             'not move with it.',
         'the_share_count_goes_from_to' => 'The share count goes from {amount} to {amount2} in {period}, and equity does not move with '.
@@ -581,6 +590,7 @@ return [
         'value_per_share' => 'Value per share',
         'was_not_reported_or_is_not' => '{missing} was not reported or is not in the data.',
         'weighted_average_cost_of_capital' => 'Weighted average cost of capital',
+        'what_houses_expect' => 'what houses expect, then the last of it',
         'within_is_universe_or_sector' => '"within" is "universe" or "sector".',
         'without' => ' without {excluded}',
         'would_refer_to_itself_take_it' => '"{key}" would refer to itself{through}. Take it out of the formula.',

@@ -10,9 +10,11 @@ use Logion\Driver\Rule;
  * Free cash flow from revenue segment by segment and cost line by cost line, each carried on by a rule of its own. Costs include
  * depreciation; a loss pays no tax and is not carried forward. What needs a figure that is missing is null.
  *
- * A share is that of a segment's revenue, or of all of it.
+ * A share is that of a segment's revenue, or of all of it. Working capital is bound as one, by the change of revenue, or part by part, each
+ * a share of revenue; what is owed frees it.
  *
  * @phpstan-type Share array{of: string, share: Rule}
+ * @phpstan-type Part array{balance: ?float, share: Rule, owed: bool}
  */
 final readonly class SegmentForecast
 {
@@ -54,7 +56,7 @@ final readonly class SegmentForecast
      * @param  array<string, Share>  $costLines
      * @param  Share  $capitalExpenditure
      * @param  Rule  $depreciation  to capital expenditure
-     * @param  Rule  $workingCapital  to the change of revenue
+     * @param  Rule|list<Part>  $workingCapital  to the change of revenue; or its parts with what stands in the latest balance sheet
      */
     public static function of(
         int $years,
@@ -64,10 +66,10 @@ final readonly class SegmentForecast
         array $pastCapitalExpenditure,
         array $growth,
         array $costLines,
-        float $taxRate,
+        float|Rule $taxRate,
         array $capitalExpenditure,
         Rule $depreciation,
-        Rule $workingCapital,
+        Rule|array $workingCapital,
     ): self {
         $revenue = $pastOf = [];
         foreach ($growth as $segment => $rule) {
@@ -84,16 +86,17 @@ final readonly class SegmentForecast
             $costs[$line] = self::product($shares[$line], $revenueOf[$of]);
         }
         $income = self::each($years, static fn (int $t): ?float => self::less($total[$t], array_column($costs, $t)));
-        $tax = array_map(static fn (?float $of): ?float => $of === null ? null : max(0.0, $of) * $taxRate, $income);
+        $tax = self::product(
+            array_map(static fn (?float $of): ?float => $of === null ? null : max(0.0, $of), $income),
+            (is_float($taxRate) ? Rule::constant($taxRate) : $taxRate)->path($years),
+        );
         ['of' => $of, 'share' => $rule] = $capitalExpenditure;
         $spent = self::product($rule->path($years, self::shareHistory($pastYears, $pastCapitalExpenditure, $pastOf[$of])), $revenueOf[$of]);
         $written = self::product($depreciation->path($years), $spent);
-        $before = [$pastOf[self::TOTAL][count($pastYears) - 1] ?? null, ...$total];
-        $change = self::each(
-            $years,
-            static fn (int $t): ?float => $total[$t] === null || $before[$t] === null ? null : $total[$t] - $before[$t],
-        );
-        $bound = self::product($workingCapital->path($years), $change);
+        $bound =
+            $workingCapital instanceof Rule
+                ? self::product($workingCapital->path($years), self::changes($total, $pastOf[self::TOTAL][count($pastYears) - 1] ?? null))
+                : self::boundIn($workingCapital, $total, $years);
         $flows = self::each(
             $years,
             static fn (int $t): ?float => $written[$t] === null || $income[$t] === null
@@ -118,6 +121,38 @@ final readonly class SegmentForecast
         return $income === null || $tax === null || $returnOnCapital == 0.0
             ? null
             : ($income - $tax) * (1 + $growth) * (1 - $growth / $returnOnCapital);
+    }
+
+    /**
+     * @param  list<?float>  $of
+     * @return list<?float>
+     */
+    private static function changes(array $of, ?float $before): array
+    {
+        return array_map(static function (?float $now) use (&$before): ?float {
+            $change = $now === null || $before === null ? null : $now - $before;
+            $before = $now;
+
+            return $change;
+        }, $of);
+    }
+
+    /**
+     * @param  list<Part>  $parts
+     * @param  list<?float>  $revenue
+     * @return list<?float>
+     */
+    private static function boundIn(array $parts, array $revenue, int $years): array
+    {
+        return self::sum(
+            array_map(static function (array $part) use ($revenue, $years): array {
+                $sign = $part['owed'] ? -1.0 : 1.0;
+                $changes = self::changes(self::product($part['share']->path($years), $revenue), $part['balance']);
+
+                return array_map(static fn (?float $of): ?float => $of === null ? null : $sign * $of, $changes);
+            }, $parts),
+            $years,
+        );
     }
 
     /**
@@ -168,7 +203,7 @@ final readonly class SegmentForecast
     }
 
     /**
-     * @param  array<string, list<?float>>  $parts
+     * @param  array<array-key, list<?float>>  $parts
      * @return list<?float>
      */
     private static function sum(array $parts, int $years): array

@@ -10,16 +10,16 @@ use Logion\Statistics\Descriptive;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\DiscountedCashFlow;
-use Logion\Valuation\Method\CashFlow\DiscountedCashFlowDefaults;
 use Logion\Valuation\MisfitMethod;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
+use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /** The discounted cash flow of its own sheet, moved as a whole: its growth and its margin are those of all years together. */
-final class CashFlowToFirm implements ValueMethod
+final class CashFlowToFirm implements ValueBelief, ValueMethod
 {
     public function key(): string
     {
@@ -42,7 +42,7 @@ final class CashFlowToFirm implements ValueMethod
     public function misfit(ValueSubject $of): ?string
     {
         try {
-            self::model($of);
+            $of->cashFlow();
 
             return null;
         } catch (MisfitMethod $refusal) {
@@ -50,9 +50,14 @@ final class CashFlowToFirm implements ValueMethod
         }
     }
 
+    public function belief(): string
+    {
+        return 'revenue_growth';
+    }
+
     public function inputs(ValueSubject $of): array
     {
-        $model = self::model($of);
+        $model = $of->cashFlow();
         $paths = $model->paths();
         $cost = UsualInputs::costOfCapital($of);
         $drivers = [];
@@ -95,7 +100,7 @@ final class CashFlowToFirm implements ValueMethod
 
     public function worth(array $in, ValueSubject $of): Worth
     {
-        $model = self::model($of);
+        $model = $of->cashFlow();
         $paths = $model->paths();
         foreach (['revenue_growth', 'operating_margin', 'capital_expenditure_to_revenue', 'tax_rate'] as $driver) {
             $shift = $in[$driver] - (Descriptive::mean($paths[$driver]) ?? 0.0);
@@ -107,7 +112,7 @@ final class CashFlowToFirm implements ValueMethod
             }
         }
         $model = $model->with('terminal_growth', $in['terminal_growth'])->with('return_on_new_capital', $in['return_on_new_capital']);
-        $rate = self::rate($of);
+        $rate = $of->exchange();
         $at = static function (float $discount) use ($model, $rate): ?float {
             try {
                 $value = $model->with('discount_rate', $discount)->value()->perShare;
@@ -131,21 +136,5 @@ final class CashFlowToFirm implements ValueMethod
             Worth::row(Words::label('value.row.enterprise_value', 'Value of the business'), Unit::Money, $value->enterpriseValue),
             Worth::row(Words::label('value.row.equity_value', 'Value of the shares'), Unit::Money, $value->equityValue),
         ]);
-    }
-
-    private static function model(ValueSubject $of): DiscountedCashFlow
-    {
-        static $models = null;
-        $models ??= new \WeakMap();
-
-        return $models[$of->scope] ??= DiscountedCashFlowDefaults::for($of->scope);
-    }
-
-    /** Reports may be in another currency than the share. */
-    private static function rate(ValueSubject $of): float
-    {
-        $own = $of->scope->metric('share_price');
-
-        return $of->price() === null || ! is_float($own) || $own <= 0 ? 1.0 : $of->price() / $own;
     }
 }

@@ -9,12 +9,13 @@ use Logion\Figure\Words;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\DividendDiscount;
 use Logion\ValueMethod\UsualInputs;
+use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /** Dividends in three stages: growth, a fade, and what goes on for ever. With no years of the first two it is that of one growth. */
-final class DividendStages implements ValueMethod
+final class DividendStages implements ValueBelief, ValueMethod
 {
     public function key(): string
     {
@@ -37,6 +38,11 @@ final class DividendStages implements ValueMethod
     public function misfit(ValueSubject $of): ?string
     {
         return UsualInputs::withoutDividend($of);
+    }
+
+    public function belief(): string
+    {
+        return 'growth';
     }
 
     public function inputs(ValueSubject $of): array

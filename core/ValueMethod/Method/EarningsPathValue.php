@@ -4,64 +4,106 @@ declare(strict_types=1);
 
 namespace Logion\ValueMethod\Method;
 
+use Logion\EarningPower\Basis;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Multiple\MultipleRange;
+use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\Method\EarningsPath;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
+use Logion\ValueMethod\UsualWeight;
+use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
+use Logion\ValueMethod\YearPath;
 
-/** Earnings a share grown to a horizon, dividends collected on the way, sold at a multiple the company was paid before. */
-final class EarningsPathValue implements ValueMethod
+/**
+ * What a share earns on some basis, grown to a horizon year by year, dividends collected on the way, sold at a multiple the company was paid
+ * before.
+ */
+final class EarningsPathValue implements UsualWeight, ValueBelief, ValueMethod
 {
     private const CAP = 60.0;
 
     private const YEARS_BACK = 10;
 
+    public function __construct(private readonly Basis $basis = Basis::Earnings)
+    {
+        if ($basis->multiple() === null) {
+            throw new \InvalidArgumentException("Nobody tells what is paid for {$basis->value}.");
+        }
+    }
+
     public function key(): string
     {
-        return 'earnings_path';
+        return $this->basis === Basis::Earnings ? 'earnings_path' : "earnings_path_{$this->basis->value}";
     }
 
     public function label(): string
     {
-        return Words::label('value.earnings_path', 'Earnings to a horizon');
+        return match ($this->basis) {
+            Basis::Earnings => Words::label('value.earnings_path', 'Earnings to a horizon'),
+            Basis::OperatingCashFlow => Words::label('value.earnings_path_operating_cash_flow', 'Operating cash flow to a horizon'),
+            Basis::FreeCashFlow => Words::label('value.earnings_path_free_cash_flow', 'Free cash flow to a horizon'),
+            Basis::Sales => Words::label('value.earnings_path_sales', 'Sales to a horizon'),
+            Basis::BookValue => Words::label('value.earnings_path_book_value', 'Book value to a horizon'),
+            Basis::FundsFromOperations => Words::label('value.earnings_path_funds_from_operations', 'Funds from operations to a horizon'),
+            default => Words::label('value.earnings_path_adjusted_funds_from_operations', 'Adjusted funds from operations to a horizon'),
+        };
     }
 
     public function purpose(): string
     {
         return Words::label(
             'value.earnings_path.purpose',
-            'What earnings will be in some years, what was usually paid for them, and what that is worth today at the return one asks for.',
+            'What a share will earn in some years, what was usually paid for it, and what that is worth today at the return one asks for.',
         );
     }
 
     public function misfit(ValueSubject $of): ?string
     {
-        return ($of->perShare('earnings_per_share_diluted') ?? 0.0) <= 0
-            ? Words::label(
-                'value.loss',
-                'It earns nothing, so no multiple of earnings says anything. Take sales, or the cash flow to the firm.',
-            )
-            : $of->peak();
+        return match (true) {
+            ! in_array($this->basis, Basis::of($of->kind()->value), true) => Words::label(
+                'value.no_such_basis',
+                'Nobody measures such a business by that. Take the basis of its kind.',
+            ),
+            ($of->perShare($this->basis->formula()) ?? 0.0) <= 0 => $this->basis === Basis::Earnings
+                ? Words::label(
+                    'value.loss',
+                    'It earns nothing, so no multiple of earnings says anything. Take sales, or the cash flow to the firm.',
+                )
+                : Words::label('value.nothing_on_basis', 'It earns nothing on this basis, so no multiple of it says anything.'),
+            $this->basis === Basis::Earnings => $of->peak(),
+            default => null,
+        };
+    }
+
+    /** The basis of its kind of business is an opinion; the others are looked at beside it. */
+    public function usualWeight(ValueSubject $of): float
+    {
+        return $this->basis === Basis::of($of->kind()->value)[0] ? 1.0 : 0.0;
+    }
+
+    public function belief(): string
+    {
+        return 'growth';
     }
 
     public function inputs(ValueSubject $of): array
     {
+        $multiple = (string) $this->basis->multiple();
         $past = MultipleRange::ofMultiples(
-            array_map(
-                static fn (?float $x): ?float => $x === null || $x > self::CAP ? null : $x,
-                $of->past('price_to_earnings', self::YEARS_BACK),
-            ),
+            array_map(static fn (?float $x): ?float => $x === null || $x > self::CAP ? null : $x, $of->past($multiple, self::YEARS_BACK)),
         );
-        $now = $of->ratio('price_to_earnings');
+        $now = $of->ratio($multiple);
+        $growth = UsualInputs::earningsGrowth($of);
 
         return [
-            UsualInputs::earnings($of),
-            UsualInputs::earningsGrowth($of),
+            MethodInput::years('years', Words::label('value.in.horizon', 'Years to the horizon'), 5, 15),
+            $this->start($of),
+            $growth->throughYears(new YearPath(DriverRule::constant($growth->value ?? 0.0, $growth->source))),
             MethodInput::rate(
                 'share_change',
                 Words::label('value.in.share_change', 'Change of the number of shares a year'),
@@ -70,18 +112,11 @@ final class EarningsPathValue implements ValueMethod
                 -0.2,
                 0.3,
                 [Words::label('value.past_three', 'last three years') => $of->ratio('annual(cagr(shares_outstanding_period_end, 3))')],
-            ),
-            MethodInput::rate(
-                'payout',
-                Words::label('value.in.payout', 'Part of earnings paid out'),
-                min(1.0, max(0.0, $of->ratio('payout_ratio') ?? 0.0)),
-                Words::label('value.trailing', 'last four quarters'),
-                0.0,
-                1.5,
-            ),
+            )->throughYears(new YearPath(DriverRule::constant(0.0))),
+            $this->payout($of),
             MethodInput::amount(
                 'exit_multiple',
-                Words::label('value.in.exit_multiple', 'Paid for earnings then'),
+                Words::label('value.in.exit_multiple', 'Paid for it then'),
                 Unit::Times,
                 $past->centre ?? $now,
                 $past->centre === null ? Words::label('value.today', 'today') : Words::label('value.own_median', 'median of its ten years'),
@@ -91,9 +126,41 @@ final class EarningsPathValue implements ValueMethod
                     Words::label('value.today', 'today') => $now,
                 ],
             ),
-            MethodInput::years('years', Words::label('value.in.horizon', 'Years to the horizon'), 5, 15),
             UsualInputs::costOfEquity($of),
         ];
+    }
+
+    /** What a share earns on the basis now. */
+    private function start(ValueSubject $of): MethodInput
+    {
+        if ($this->basis === Basis::Earnings) {
+            return UsualInputs::earnings($of);
+        }
+        $formula = $this->basis->formula();
+
+        return MethodInput::amount(
+            'earnings',
+            Words::label('value.in.on_basis', 'A share on this basis'),
+            Unit::MoneyPerShare,
+            $of->perShare($formula),
+            Words::label('value.trailing', 'last four quarters'),
+            [Words::label('value.mean_five', 'mean of five years') => $of->perShare("mean_of({$formula}, 5)")],
+        );
+    }
+
+    private function payout(ValueSubject $of): MethodInput
+    {
+        $part = $this->basis === Basis::Earnings ? 'payout_ratio' : "dividends_per_share / ({$this->basis->formula()})";
+        $usual = min(1.0, max(0.0, $of->ratio($part) ?? 0.0));
+
+        return MethodInput::rate(
+            'payout',
+            Words::label('value.in.payout', 'Part of it paid out'),
+            $usual,
+            Words::label('value.trailing', 'last four quarters'),
+            0.0,
+            1.5,
+        )->throughYears(new YearPath(DriverRule::constant($usual)));
     }
 
     public function worth(array $in, ValueSubject $of): Worth
@@ -101,9 +168,9 @@ final class EarningsPathValue implements ValueMethod
         $years = max(1, (int) $in['years']);
         $path = static fn (float $multiple): EarningsPath => new EarningsPath(
             $in['earnings'],
-            array_fill(0, $years, $in['growth']),
-            $in['share_change'],
-            $in['payout'],
+            YearPath::of($in, 'growth', $years),
+            YearPath::of($in, 'share_change', $years),
+            YearPath::of($in, 'payout', $years),
             $multiple,
         );
         $centre = $path($in['exit_multiple']);

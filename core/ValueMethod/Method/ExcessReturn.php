@@ -10,12 +10,13 @@ use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\ResidualIncome;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
+use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /** What a bank or insurer earns on its books beyond what owners ask for, fading to nothing. */
-final class ExcessReturn implements ValueMethod
+final class ExcessReturn implements ValueBelief, ValueMethod
 {
     public function key(): string
     {
@@ -48,6 +49,11 @@ final class ExcessReturn implements ValueMethod
             ),
             default => null,
         };
+    }
+
+    public function belief(): string
+    {
+        return 'return_on_equity';
     }
 
     public function inputs(ValueSubject $of): array

@@ -9,12 +9,13 @@ use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Valuation\Method\AssetValue;
 use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\UsualWeight;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /** A sale of everything in parts, lenders first. */
-final class Liquidation implements ValueMethod
+final class Liquidation implements UsualWeight, ValueMethod
 {
     private const COST = 0.1;
 
@@ -41,6 +42,12 @@ final class Liquidation implements ValueMethod
         return $of->kind() !== ReportingModel::Industrial
             ? Words::label('value.not_sold_in_parts', 'Banks, insurers and property companies are not sold piece by piece at such rates.')
             : null;
+    }
+
+    /** A floor is no opinion of worth. */
+    public function usualWeight(ValueSubject $of): float
+    {
+        return 0.0;
     }
 
     public function inputs(ValueSubject $of): array

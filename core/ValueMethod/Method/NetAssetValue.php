@@ -10,12 +10,13 @@ use Logion\Reporting\ReportingModel;
 use Logion\Statistics\Descriptive;
 use Logion\Valuation\Method\PropertyValue;
 use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /** What the buildings of a property company are worth by their rent, less what is owed. */
-final class NetAssetValue implements ValueMethod
+final class NetAssetValue implements ValueBelief, ValueMethod
 {
     private const SHIFT = 0.005;
 
@@ -41,6 +42,11 @@ final class NetAssetValue implements ValueMethod
             ($of->each('net_operating_income') ?? 0.0) <= 0 => Words::label('value.no_rent', 'Its rents leave nothing to capitalise.'),
             default => null,
         };
+    }
+
+    public function belief(): string
+    {
+        return 'capitalisation_rate';
     }
 
     public function inputs(ValueSubject $of): array

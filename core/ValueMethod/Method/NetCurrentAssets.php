@@ -9,12 +9,13 @@ use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Valuation\Method\AssetValue;
 use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\UsualWeight;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /** Current assets less everything that is owed, and what of it the cautious count. */
-final class NetCurrentAssets implements ValueMethod
+final class NetCurrentAssets implements UsualWeight, ValueMethod
 {
     public function key(): string
     {
@@ -40,6 +41,12 @@ final class NetCurrentAssets implements ValueMethod
             $of->kind() !== ReportingModel::Industrial => Words::label('value.no_current', 'Its balance sheet knows no current assets.'),
             default => null,
         };
+    }
+
+    /** A floor is no opinion of worth. */
+    public function usualWeight(ValueSubject $of): float
+    {
+        return 0.0;
     }
 
     public function inputs(ValueSubject $of): array

@@ -42,7 +42,7 @@ final class Parts implements ValueMethod
 
     public function inputs(ValueSubject $of): array
     {
-        $parts = array_map(SegmentCashFlow::latest(...), $of->parts);
+        $parts = array_map(static fn (array $years): float => $years[max(array_keys($years))], $of->parts);
         $all = array_sum($parts);
         $sales = $of->each('revenue');
         $own = $of->ratio('ev_to_sales');

@@ -8,12 +8,13 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Multiple\MultipleRange;
 use Logion\ValueMethod\MethodInput;
+use Logion\ValueMethod\UsualWeight;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /** Equity without what cannot be touched, at the multiples one would pay for it. */
-final class TangibleBook implements ValueMethod
+final class TangibleBook implements UsualWeight, ValueMethod
 {
     public function key(): string
     {
@@ -35,6 +36,12 @@ final class TangibleBook implements ValueMethod
         return ($of->perShare('tangible_book_value_per_share') ?? 0.0) <= 0
             ? Words::label('value.no_tangible', 'Without goodwill there is no equity left.')
             : null;
+    }
+
+    /** A floor is no opinion of worth. */
+    public function usualWeight(ValueSubject $of): float
+    {
+        return 0.0;
     }
 
     public function inputs(ValueSubject $of): array

@@ -2500,6 +2500,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/values/{method}/cases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["casesOfMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/values/{method}/solve": {
         parameters: {
             query?: never;
@@ -3550,11 +3566,16 @@ export interface components {
         };
         DriverRule: {
             /** @enum {string} */
-            rule: "own" | "fade" | "historical_mean" | "historical_median";
+            rule: "own" | "fade" | "step" | "historical_mean" | "historical_median" | "consensus" | "tied";
             values?: number[];
             from?: number;
             to?: number;
             hold_years?: number;
+            step?: number;
+            /** @description The driver it is tied to */
+            along?: string;
+            times?: number;
+            plus?: number;
             exclude?: number[];
             source?: string;
         };
@@ -5115,7 +5136,7 @@ export interface components {
             price_then: number | null;
             price: number | null;
             was: number;
-            now: number;
+            now: number | null;
             steps: {
                 /** @enum {string} */
                 cause: "own" | "rates" | "market" | "reports" | "rest";
@@ -5194,6 +5215,8 @@ export interface components {
                     source: string;
                     value: number;
                 }[];
+                choices: string[];
+                years: components["schemas"]["YearsOfInput"] | null;
             }[];
             low: number | null;
             centre: number | null;
@@ -5215,6 +5238,39 @@ export interface components {
                 to: number;
             }[];
             most: string | null;
+        };
+        CaseOfMethod: {
+            name: string;
+            probability: number;
+            figures?: {
+                [key: string]: number;
+            };
+            rules?: {
+                [key: string]: components["schemas"]["DriverRule"];
+            };
+        };
+        CasesOfMethod: {
+            cases: {
+                name: string;
+                probability: number;
+                low: number | null;
+                centre: number | null;
+                high: number | null;
+                why_not: string | null;
+            }[];
+            expected: number | null;
+            deviation: number | null;
+            upside_to_downside: number | null;
+            price: number | null;
+        };
+        YearsOfInput: {
+            rule: components["schemas"]["DriverRule"];
+            describe: string;
+            path: number[];
+            history: {
+                [key: string]: number | null;
+            };
+            expected: number[];
         };
         MethodSolution: {
             input: string;
@@ -12452,14 +12508,15 @@ export interface operations {
         requestBody?: {
             content: {
                 "application/json": {
-                    weights: {
+                    weights?: {
                         [key: string]: number;
                     };
+                    margins?: number[];
                 };
             };
         };
         responses: {
-            /** @description The same with weights of one’s own */
+            /** @description The same with weights and margins of safety of one’s own */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -12496,7 +12553,14 @@ export interface operations {
                     figures?: {
                         [key: string]: number;
                     };
+                    rules?: {
+                        [key: string]: components["schemas"]["DriverRule"];
+                    };
                     forced?: boolean;
+                    /** @description Between which inputs are moved, low and high, in place of what one would look at */
+                    ranges?: {
+                        [key: string]: number[];
+                    };
                 };
             };
         };
@@ -12508,6 +12572,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MethodSheet"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    casesOfMethod: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    cases: components["schemas"]["CaseOfMethod"][];
+                    forced?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The value under each case, and what is expected of all */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CasesOfMethod"];
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -12537,6 +12641,9 @@ export interface operations {
                 "application/json": {
                     figures?: {
                         [key: string]: number;
+                    };
+                    rules?: {
+                        [key: string]: components["schemas"]["DriverRule"];
                     };
                     forced?: boolean;
                     input: string;
@@ -12582,6 +12689,9 @@ export interface operations {
                     figures?: {
                         [key: string]: number;
                     };
+                    rules?: {
+                        [key: string]: components["schemas"]["DriverRule"];
+                    };
                     forced?: boolean;
                     row: string;
                     column: string;
@@ -12625,6 +12735,9 @@ export interface operations {
                 "application/json": {
                     figures?: {
                         [key: string]: number;
+                    };
+                    rules?: {
+                        [key: string]: components["schemas"]["DriverRule"];
                     };
                     forced?: boolean;
                     distributions: {
@@ -12686,8 +12799,12 @@ export interface operations {
                     figures?: {
                         [key: string]: number;
                     };
+                    rules?: {
+                        [key: string]: components["schemas"]["DriverRule"];
+                    };
                     forced?: boolean;
                     name: string;
+                    cases?: components["schemas"]["CaseOfMethod"][];
                     note?: string;
                 };
             };
