@@ -17,6 +17,7 @@ final readonly class MethodInput
      * @param  array<string, float>  $alternatives  by source
      * @param  YearPath|null  $years  where it has a figure for each year of a forecast
      * @param  list<string>  $choices  where it is one of several ways, counted from nought
+     * @param  string|null  $beside  the input it says something of, and beside which it is read
      */
     public function __construct(
         public string $name,
@@ -29,25 +30,27 @@ final readonly class MethodInput
         public array $alternatives = [],
         public ?YearPath $years = null,
         public array $choices = [],
+        public ?string $beside = null,
     ) {
     }
 
     /**
-     * One of several ways.
+     * One of several ways, the first unless one says otherwise.
      *
      * @param  non-empty-list<string>  $choices
      */
-    public static function choice(string $name, string $label, array $choices, int $usual = 0): self
+    public static function choice(string $name, string $label, array $choices, ?string $beside = null): self
     {
         return new self(
             $name,
             $label,
             Unit::Count,
-            (float) $usual,
+            0.0,
             Words::label('value.usual', 'usual'),
             0.0,
             count($choices) - 1.0,
             choices: $choices,
+            beside: $beside,
         );
     }
 

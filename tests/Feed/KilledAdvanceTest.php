@@ -24,7 +24,7 @@ final class KilledAdvanceTest extends TestCase
 
     private const FROM = 20240122;
 
-    private const DAYS = 25;
+    private const DAYS = 60;
 
     protected function tearDown(): void
     {
@@ -42,16 +42,22 @@ final class KilledAdvanceTest extends TestCase
         $app = SimulatedDatabase::make(self::COMPANIES, 11, self::FROM);
         $file = (string) DB::connection()->getDatabaseName();
         $kills = 0;
+        $reached = static fn (): int => (int) $app->make(SimulatedExchange::class)->day();
         for ($try = 0; $try < 400 && $kills < 20; $try++) {
+            $before = $reached();
             $advance = $this->advance($file, $to);
-            // From the start of the program to well within its third day.
-            usleep(150_000 + 61_000 * ($try % 20));
+            // Machines differ: every other time it is killed so long after its start, else so long after the first day it finished.
+            usleep($try % 2 === 0 ? 40_000 * ($try % 10) : 0);
+            while ($try % 2 === 1 && $advance->isRunning() && $reached() === $before) {
+                usleep(1_000);
+            }
+            usleep(3_000 * ($try % 7));
             if ($advance->isRunning()) {
                 $advance->signal(9);
                 $kills++;
             }
             $advance->wait();
-            if ($app->make(SimulatedExchange::class)->day() >= $to) {
+            if ($reached() >= $to) {
                 break;
             }
         }

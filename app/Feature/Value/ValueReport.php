@@ -138,6 +138,7 @@ final readonly class ValueReport
             'high' => $input->high,
             'alternatives' => $alternatives,
             'choices' => $input->choices,
+            'beside' => $input->beside,
             'years' => $this->years($input, $sheet),
         ];
     }

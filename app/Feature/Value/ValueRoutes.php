@@ -390,6 +390,7 @@ use OpenApi\Attributes as OA;
                     'high',
                     'alternatives',
                     'choices',
+                    'beside',
                     'years',
                 ],
                 properties: [
@@ -415,6 +416,7 @@ use OpenApi\Attributes as OA;
                         ),
                     ),
                     new OA\Property(property: 'choices', type: 'array', items: new OA\Items(type: 'string')),
+                    new OA\Property(property: 'beside', type: 'string', nullable: true),
                     new OA\Property(property: 'years', ref: '#/components/schemas/YearsOfInput', nullable: true),
                 ],
             ),

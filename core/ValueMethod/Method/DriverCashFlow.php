@@ -80,6 +80,7 @@ final class DriverCashFlow implements ValueMethod
                     "follows_{$line}",
                     CostLines::label($line).Words::label('value.follows', ' follows'),
                     $followed,
+                    "cost_{$line}",
                 );
             }
         }

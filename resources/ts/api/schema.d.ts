@@ -5216,6 +5216,7 @@ export interface components {
                     value: number;
                 }[];
                 choices: string[];
+                beside: string | null;
                 years: components["schemas"]["YearsOfInput"] | null;
             }[];
             low: number | null;

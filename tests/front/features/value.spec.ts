@@ -1,4 +1,5 @@
 import { mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
 import { describe, expect, it } from 'vitest'
 import { defineComponent, h, nextTick, ref } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
@@ -31,6 +32,7 @@ describe('what moves a value', () => {
       centre: 50,
       inputs: [input('growth', 'percent'), input('payout', 'percent'), input('years', 'years'), input('rate', 'percent')],
     },
+    global: { plugins: [createPinia()] },
   })
 
   it('is drawn where it moves it, from the lowest to the highest end, and said in words', () => {
@@ -42,6 +44,14 @@ describe('what moves a value', () => {
     expect(rows[0]!.find('i').attributes('style')).toContain('left: 0%; width: 100%')
     expect(rows[1]!.find('i').attributes('style')).toContain('left: 40%; width: 20%')
     expect(rows[0]!.find('b').attributes('style')).toContain('left: 50%')
+  })
+
+  it('can be moved between ends of one’s own', async () => {
+    const ends = shown.findAll('[role=listitem]')[0]!.findAll('input')
+    expect(ends.map((end) => end.element.value)).toEqual(['3.0 %', '5.0 %'])
+    await ends[1]!.setValue('8 %')
+    await ends[0]!.setValue('much')
+    expect(shown.emitted('range')).toEqual([['growth', [0.03, 0.08]]])
   })
 })
 

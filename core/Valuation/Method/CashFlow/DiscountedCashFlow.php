@@ -172,10 +172,30 @@ final readonly class DiscountedCashFlow
     {
         $paths = [];
         foreach (array_keys(self::DRIVERS) as $name) {
-            $paths[$name] = $this->drivers[$name]->path(self::label($name), $this->years, $this->history[$name] ?? []);
+            $paths[$name] = $this->path($name);
         }
 
         return $paths;
+    }
+
+    /**
+     * @param  list<string>  $along  drivers whose path is being asked for
+     * @return list<float>
+     */
+    private function path(string $name, array $along = []): array
+    {
+        if (in_array($name, $along, true)) {
+            throw InvalidAssumption::malformed($name, Words::say('drivers_go_along_in_a_circle', drivers: implode(', ', $along)));
+        }
+        $rule = $this->drivers[$name] ?? throw InvalidAssumption::unknown($name, ...array_keys(self::DRIVERS));
+
+        return $rule->path(
+            self::label($name),
+            $this->years,
+            $this->history[$name] ?? [],
+            [],
+            fn (string $other): array => $this->path($other, [...$along, $name]),
+        );
     }
 
     public function forecast(): OperatingForecast

@@ -17,6 +17,7 @@ import DriverSheet from './DriverSheet.vue'
 import EquityBridge from './EquityBridge.vue'
 import HandedOver from './HandedOver.vue'
 import SensitivityGrid from './SensitivityGrid.vue'
+import VersionChange from './VersionChange.vue'
 import { useCashFlowSheet } from './sheet'
 
 const route = useRoute()
@@ -206,10 +207,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           <v-btn size="small" variant="flat" :disabled="!data.per_share || data.per_share <= 0" @click="decide">Decide</v-btn>
         </div>
       </div>
-      <p v-if="taken && data.per_share != null && taken.per_share != null && taken.as_of !== data.as_of" class="attention">
-        This valuation was saved as of {{ taken.as_of }} at {{ number(taken.per_share, 2) }}; on the data of {{ data.as_of }} it gives
-        {{ number(data.per_share, 2) }}.
-      </p>
+      <VersionChange v-if="taken" :valuation="taken.id" :currency="data.currency" />
       <p v-if="refused" class="worse" role="alert">
         {{ refused.message }} The figures shown are those of before. <v-btn size="x-small" @click="back">Undo</v-btn>
       </p>

@@ -4,6 +4,7 @@ import SheetTable from '@/design/SheetTable.vue'
 import ChoiceField from '@/design/ChoiceField.vue'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { begun, excludedNow } from './rules'
 import { number, percent, readNumber } from '@/design/format'
 
 /** Drivers with their history and forecast in one line each, and the cash flow they make. */
@@ -17,22 +18,15 @@ const past = computed(() => {
 const RULES: [Schemas['DriverRule']['rule'], string][] = [
   ['own', 'own figures'],
   ['fade', 'fade'],
+  ['step', 'step'],
   ['historical_mean', 'past mean'],
   ['historical_median', 'past median'],
 ]
 type Driver = Schemas['Driver']
 
 function choose(name: string, driver: Driver, rule: Schemas['DriverRule']['rule']): void {
-  const path = driver.path
-  if (rule === 'own') emit('driver', name, { rule, values: path })
-  else if (rule === 'fade') emit('driver', name, { rule, from: path[0]!, to: path.at(-1)!, hold_years: 1 })
-  else emit('driver', name, { rule, exclude: driver.rule.exclude ?? older(driver) })
+  emit('driver', name, begun({ years: driver }, rule, past.value, ''))
 }
-/** Years before the last five start out left out of a mean. */
-const older = (driver: Driver): number[] =>
-  Object.keys(driver.history)
-    .map(Number)
-    .filter((year) => !past.value.includes(year))
 function year(name: string, driver: Driver, i: number, event: Event): void {
   const input = event.target as HTMLInputElement
   const value = readNumber(input.value.includes('%') ? input.value : `${input.value}%`)
@@ -48,8 +42,7 @@ function year(name: string, driver: Driver, i: number, event: Event): void {
 const isHistorical = (driver: Driver): boolean => driver.rule.rule.startsWith('historical')
 const excluded = (driver: Driver, y: number): boolean => (driver.rule.exclude ?? []).includes(y)
 function toggle(name: string, driver: Driver, y: number): void {
-  const now = driver.rule.exclude ?? []
-  emit('driver', name, { rule: driver.rule.rule, exclude: now.includes(y) ? now.filter((other) => other !== y) : [...now, y] })
+  emit('driver', name, { rule: driver.rule.rule, exclude: excludedNow(driver.rule, y) })
 }
 const lines: [string, string][] = [
   ['revenue', 'Revenue'],

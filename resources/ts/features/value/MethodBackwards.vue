@@ -7,20 +7,20 @@ import CommitInput from '@/design/CommitInput.vue'
 import { number, readNumber } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
-import type { MethodInput } from './figures'
+import type { MethodBody, MethodInput } from './figures'
 
 /** What one input would have to be for a price. */
 const props = defineProps<{
   ticker: string
   method: string
-  body: { figures: Record<string, number>; forced: boolean }
+  body: MethodBody
   inputs: MethodInput[]
   price: number | null
 }>()
 const session = useSession()
 const notices = useNotices()
 const chosen = ref('')
-const input = computed(() => chosen.value || (props.inputs[0]?.name ?? ''))
+const input = computed(() => chosen.value || (props.inputs.find((of) => of.unit === 'percent') ?? props.inputs[0])?.name || '')
 const wished = ref<number | null>(null)
 const { state } = useAnswer(
   'method backwards',
@@ -49,7 +49,7 @@ function wish(text: string): void {
       <ChoiceField
         :model-value="input"
         name="What is asked for"
-        :choices="inputs.map((of): [string, string] => [of.name, of.label])"
+        :choices="inputs.filter((of) => !of.choices.length).map((of): [string, string] => [of.name, of.label])"
         @update:model-value="(to: string) => (chosen = to)"
       />
       <label class="quiet"

@@ -7,28 +7,29 @@ import SheetTable from '@/design/SheetTable.vue'
 import { columnsOf } from '@/design/sheet'
 import { number } from '@/design/format'
 import { useSession } from '@/stores/session'
-import { inputText, type MethodInput } from './figures'
+import { inputText, type MethodBody, type MethodInput } from './figures'
 
 /** The value over two inputs. */
 const props = defineProps<{
   ticker: string
   method: string
-  body: { figures: Record<string, number>; forced: boolean }
+  body: MethodBody
   inputs: MethodInput[]
   price: number | null
 }>()
 const session = useSession()
+const moved = computed(() => props.inputs.filter((of) => !of.choices.length))
 const [down, across] = [ref(''), ref('')]
 /** A rate against a growth where the method has them: what one doubts first. */
 const first = (names: string[], but = ''): string | undefined =>
-  names.find((name) => name !== but && props.inputs.some((of) => of.name === name))
+  names.find((name) => name !== but && moved.value.some((of) => of.name === name))
 const row = computed(
-  () => down.value || (first(['discount_rate', 'cost_of_equity', 'capitalisation_rate', 'multiple']) ?? props.inputs[0]?.name ?? ''),
+  () => down.value || (first(['discount_rate', 'cost_of_equity', 'capitalisation_rate', 'multiple']) ?? moved.value[0]?.name ?? ''),
 )
 const column = computed(
   () =>
     across.value ||
-    (first(['terminal_growth', 'growth', 'figure', 'earnings'], row.value) ?? props.inputs.find((of) => of.name !== row.value)?.name ?? ''),
+    (first(['terminal_growth', 'growth', 'figure', 'earnings'], row.value) ?? moved.value.find((of) => of.name !== row.value)?.name ?? ''),
 )
 const { state } = useAnswer(
   'method grid',
@@ -43,7 +44,7 @@ const { state } = useAnswer(
       ? null
       : ask(api.POST('/companies/{ticker}/values/{method}/sensitivity', { params: { path: { ticker, method }, query }, body, signal })),
 )
-const choices = computed(() => props.inputs.map((of): [string, string] => [of.name, of.label]))
+const choices = computed(() => moved.value.map((of): [string, string] => [of.name, of.label]))
 const unit = (name: string): string => props.inputs.find((of) => of.name === name)?.unit ?? 'ratio'
 const side = (value: number): string => (props.price === null ? '' : value >= props.price ? 'better' : 'worse')
 </script>

@@ -1,18 +1,18 @@
 <script setup lang="ts">
+import ChoiceField from '@/design/ChoiceField.vue'
 import CommitInput from '@/design/CommitInput.vue'
-import { readNumber } from '@/design/format'
 import { useNotices } from '@/stores/notices'
-import { inputText, type MethodInput } from './figures'
+import { inputText, readInput, told, type MethodInput } from './figures'
 
 /** Inputs of a method: each with its source, what else it could be, and the way back. */
 defineProps<{ inputs: MethodInput[] }>()
 const emit = defineEmits<{ set: [name: string, value: number | null] }>()
 const notices = useNotices()
 function type(of: MethodInput, text: string): void {
-  const read = readNumber(text.replace(/[×%]/g, ''))
+  const read = readInput(of.unit, text)
   if (read === null)
-    notices.fail(`Write a number for ${of.label}, such as ${inputText(of.unit, of.value ?? of.low).replace(/[×%\s]/g, '')}.`)
-  else emit('set', of.name, of.unit === 'percent' ? read / 100 : read)
+    notices.fail(`Write a number for ${of.label}, such as ${inputText(of.unit, of.value ?? of.low).replace(/[×%m\s]/g, '')}.`)
+  else emit('set', of.name, read)
 }
 </script>
 
@@ -41,10 +41,18 @@ function type(of: MethodInput, text: string): void {
           <template v-else>{{ of.source }}</template>
         </div>
       </div>
+      <ChoiceField
+        v-if="of.choices.length"
+        :model-value="String(of.value ?? 0)"
+        :name="of.label"
+        :choices="of.choices.map((one, i): [string, string] => [String(i), one])"
+        @update:model-value="(to: string) => emit('set', of.name, Number(to))"
+      />
       <CommitInput
+        v-else
         class="assumption"
         :aria-label="of.label"
-        :model-value="of.value === null ? '' : inputText(of.unit, of.value)"
+        :model-value="told(of)"
         @update:model-value="(text: string) => type(of, text)"
       />
     </div>
@@ -54,7 +62,7 @@ function type(of: MethodInput, text: string): void {
 <style scoped>
 .entry {
   display: grid;
-  grid-template-columns: 1fr 110px;
+  grid-template-columns: 1fr minmax(110px, max-content);
   gap: calc(var(--space) * 2);
   align-items: center;
   padding: calc(var(--space) / 2) 0;

@@ -4,17 +4,18 @@ import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
 import ChoiceField from '@/design/ChoiceField.vue'
 import CommitInput from '@/design/CommitInput.vue'
+import SheetTable from '@/design/SheetTable.vue'
 import WorkProgress from '@/design/WorkProgress.vue'
 import { number, percent, readNumber } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
-import { inputText, type MethodInput } from './figures'
+import { inputText, readInput, type MethodBody, type MethodInput } from './figures'
 
 /** The value drawn ten thousand times from what its inputs may be. */
 const props = defineProps<{
   ticker: string
   method: string
-  body: { figures: Record<string, number>; forced: boolean }
+  body: MethodBody
   inputs: MethodInput[]
 }>()
 const session = useSession()
@@ -28,7 +29,8 @@ const KINDS: [Kind, string][] = [
 ]
 /** Half a width on each side of what is assumed: a point of a rate, a tenth of the rest. */
 const drawn = reactive<Record<string, { kind: Kind; width: number }>>({})
-const correlation = ref(0)
+/** How two inputs move together, by their names; nought where nothing is said. */
+const together = reactive<Record<string, number>>({})
 const draws = ref(10_000)
 const seed = ref(1)
 const told = ref<Schemas['MethodSimulation'] | null>(null)
@@ -36,16 +38,16 @@ watch(
   () => props.body,
   () => (told.value = null),
 )
-const choices = computed(() => props.inputs.filter((of) => of.unit !== 'years' && of.value !== null))
+const choices = computed(() => props.inputs.filter((of) => of.unit !== 'years' && !of.choices.length && of.value !== null))
 const usual = (of: MethodInput): number => (of.unit === 'percent' ? 0.01 : 0.1 * Math.abs(of.value ?? 1))
 function toggle(of: MethodInput): void {
   if (drawn[of.name]) delete drawn[of.name]
   else drawn[of.name] = { kind: 'normal', width: usual(of) }
 }
 function widen(of: MethodInput, text: string): void {
-  const read = readNumber(text.replace(/[×%]/g, ''))
+  const read = readInput(of.unit, text)
   if (read === null || read < 0) notices.fail('Write a width from 0 up, such as 1.5.')
-  else drawn[of.name]!.width = of.unit === 'percent' ? read / 100 : read
+  else drawn[of.name]!.width = read
 }
 const distributions = computed(() =>
   Object.fromEntries(
@@ -63,7 +65,21 @@ const distributions = computed(() =>
       }),
   ),
 )
-const pair = computed(() => Object.keys(distributions.value).slice(0, 2))
+const names = computed(() => Object.keys(distributions.value))
+const pair = (a: string, b: string): string => [a, b].sort().join(' ')
+function tie(a: string, b: string, text: string): void {
+  const read = readNumber(text)
+  if (read === null || Math.abs(read) > 1) notices.fail('A correlation is a number from −1 to 1, such as 0.3.')
+  else together[pair(a, b)] = read
+}
+const correlations = computed(() =>
+  names.value.flatMap((first, i) =>
+    names.value
+      .slice(i + 1)
+      .map((second) => ({ first, second, value: together[pair(first, second)] ?? 0 }))
+      .filter((of) => of.value !== 0),
+  ),
+)
 const work = ref<Schemas['Task'] | null>(null)
 const running = computed(() => work.value !== null && ['waiting', 'running'].includes(work.value.state))
 const { state } = useAnswer(
@@ -89,10 +105,7 @@ async function run(): Promise<void> {
         body: {
           ...props.body,
           distributions: distributions.value,
-          correlations:
-            correlation.value !== 0 && pair.value.length === 2
-              ? [{ first: pair.value[0]!, second: pair.value[1]!, value: correlation.value }]
-              : [],
+          correlations: correlations.value,
           draws: draws.value,
           seed: seed.value,
         },
@@ -136,14 +149,26 @@ const label = (name: string): string => props.inputs.find((of) => of.name === na
             />
           </template>
         </div>
-        <label v-if="pair.length === 2" class="quiet"
-          >{{ label(pair[0]!) }} and {{ label(pair[1]!) }} move together by
-          <CommitInput
-            class="assumption short"
-            aria-label="Correlation of the first two"
-            :model-value="number(correlation, 2)"
-            @update:model-value="(text: string) => (correlation = readNumber(text) ?? correlation)"
-        /></label>
+        <SheetTable
+          v-if="names.length > 1"
+          label="How they move together"
+          :columns="[
+            { key: 'input', head: 'Together', of: (name: string) => label(name) },
+            ...names.slice(0, -1).map((name) => ({ key: name, head: label(name) })),
+          ]"
+          :rows="names.slice(1)"
+          :row-key="(name) => name"
+        >
+          <template #cell="{ row: name, column }">
+            <CommitInput
+              v-if="names.indexOf(name) > column - 1"
+              class="assumption short"
+              :aria-label="`Correlation of ${label(names[column - 1]!)} and ${label(name)}`"
+              :model-value="number(together[pair(names[column - 1]!, name)] ?? 0, 2)"
+              @update:model-value="(text: string) => tie(names[column - 1]!, name, text)"
+            />
+          </template>
+        </SheetTable>
         <div class="choices">
           <label class="quiet"
             >Draws

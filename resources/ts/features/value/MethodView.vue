@@ -9,10 +9,14 @@ import { number, percent } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import MethodBackwards from './MethodBackwards.vue'
+import MethodCases from './MethodCases.vue'
 import MethodGrid from './MethodGrid.vue'
 import MethodInputs from './MethodInputs.vue'
 import MethodRows from './MethodRows.vue'
 import MethodSimulation from './MethodSimulation.vue'
+import MethodYears from './MethodYears.vue'
+import type { ValueCase } from './cases'
+import type { DriverRule, MethodBody } from './figures'
 import { read, written } from './methodFile'
 import TornadoBars from './TornadoBars.vue'
 import VersionChange from './VersionChange.vue'
@@ -25,29 +29,55 @@ const session = useSession()
 const notices = useNotices()
 const queries = useQueryClient()
 const figures = ref<Record<string, number>>({})
+const rules = ref<Record<string, DriverRule>>({})
+const cases = ref<ValueCase[]>([])
+const ranges = ref<Record<string, [number, number]>>({})
 const forced = ref(false)
-const past = ref<Record<string, number>[]>([])
+const past = ref<Pick<MethodBody, 'figures' | 'rules'>[]>([])
 const name = ref('')
 const note = ref('')
 const query = computed(() => (session.asOf ? { as_of: session.asOf } : {}))
-const body = computed(() => ({ figures: figures.value, forced: forced.value }))
+const body = computed<MethodBody>(() => ({ figures: figures.value, rules: rules.value, forced: forced.value }))
 const { state, reload } = useAnswer(
   'value by method',
-  () => ({ ticker: props.ticker, method: props.method, query: query.value, body: body.value }),
+  () => ({ ticker: props.ticker, method: props.method, query: query.value, body: { ...body.value, ranges: ranges.value } }),
   ({ ticker, method, query, body }, signal) =>
     ask(api.POST('/companies/{ticker}/values/{method}', { params: { path: { ticker, method }, query }, body, signal })),
 )
 const data = computed(() => state.value.data)
 const refused = computed(() => (state.value.status === 'error' ? state.value.error.message : null))
 const misfits = computed(() => refused.value !== null && !data.value)
+function remember(): void {
+  past.value = [...past.value.slice(-40), { figures: figures.value, rules: rules.value }]
+}
+const without = <T,>(of: Record<string, T>, name: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(of).filter(([key]) => key !== name))
 function set(input: string, value: number | null): void {
-  past.value = [...past.value.slice(-40), figures.value]
-  const others = Object.fromEntries(Object.entries(figures.value).filter(([of]) => of !== input))
-  figures.value = value === null ? others : { ...others, [input]: value }
+  remember()
+  figures.value = value === null ? without(figures.value, input) : { ...figures.value, [input]: value }
+}
+/** What was moved as a whole stands in the years of the rule that replaces it. */
+function setRule(input: string, rule: DriverRule | null): void {
+  remember()
+  figures.value = without(figures.value, input)
+  rules.value = rule === null ? without(rules.value, input) : { ...rules.value, [input]: rule }
 }
 function back(): void {
-  figures.value = past.value.at(-1) ?? {}
+  const before = past.value.at(-1)
+  figures.value = before?.figures ?? {}
+  rules.value = before?.rules ?? {}
   past.value = past.value.slice(0, -1)
+}
+function begin(): void {
+  remember()
+  figures.value = {}
+  rules.value = {}
+  ranges.value = {}
+}
+function openCase(of: ValueCase): void {
+  remember()
+  figures.value = { ...of.figures }
+  rules.value = { ...of.rules }
 }
 const { state: saved } = useAnswer(
   'valuations',
@@ -60,9 +90,11 @@ const taken = ref<Saved | null>(null)
 function take(of: Saved, own = true): void {
   taken.value = own ? of : null
   name.value = of.name
-  past.value = [...past.value, figures.value]
-  const changes = of.changes as { figures?: Record<string, number>; forced?: boolean }
+  remember()
+  const changes = of.changes as Partial<MethodBody> & { cases?: ValueCase[] }
   figures.value = { ...changes.figures }
+  rules.value = { ...changes.rules }
+  cases.value = changes.cases ?? []
   forced.value = changes.forced ?? false
 }
 watch([versions, () => route.query.valuation] as const, ([list, id]) => {
@@ -74,7 +106,7 @@ async function keep(): Promise<void> {
     const { id } = await ask(
       api.POST('/companies/{ticker}/values/{method}/keep', {
         params: { path: { ticker: props.ticker, method: props.method }, query: query.value },
-        body: { ...body.value, name: name.value.trim() || (data.value?.label ?? 'Unnamed'), note: note.value },
+        body: { ...body.value, cases: cases.value, name: name.value.trim() || (data.value?.label ?? 'Unnamed'), note: note.value },
       }),
     )
     await queries.invalidateQueries({ queryKey: ['valuations'] })
@@ -96,6 +128,8 @@ function write(): void {
     method: props.method,
     as_of: data.value.as_of,
     figures: figures.value,
+    rules: rules.value,
+    cases: cases.value,
     forced: forced.value,
     note: note.value,
   })
@@ -111,8 +145,10 @@ async function readFile(event: Event): Promise<void> {
       props.method,
       inputs.value.map((one) => one.name),
     )
-    past.value = [...past.value, figures.value]
+    remember()
     figures.value = of.figures
+    rules.value = of.rules
+    cases.value = of.cases
     note.value = of.note
     if (of.forced) forced.value = true
     notices.say(`Read: ${chosen.name}${of.ticker && of.ticker !== props.ticker ? `, made for ${of.ticker}` : ''}.`, back)
@@ -125,6 +161,7 @@ async function readFile(event: Event): Promise<void> {
 const each = (of: number | null): string => (of === null ? '–' : number(of, 2))
 type Input = Schemas['MethodSheet']['inputs'][number]
 const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
+const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.path.length))
 </script>
 
 <template>
@@ -155,9 +192,7 @@ const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
           <v-text-field v-model="name" label="Name of this version" maxlength="120" style="width: 170px" />
           <v-text-field v-model="note" label="Note" maxlength="2000" style="width: 170px" />
           <v-btn size="small" :disabled="!past.length" @click="back">Undo</v-btn>
-          <v-btn size="small" :disabled="!Object.keys(figures).length" @click="((past = [...past, figures]), (figures = {}))"
-            >Defaults</v-btn
-          >
+          <v-btn size="small" :disabled="!Object.keys(figures).length && !Object.keys(rules).length" @click="begin">Defaults</v-btn>
           <v-btn size="small" @click="write">JSON</v-btn>
           <v-btn size="small" @click="file?.click()">Read JSON</v-btn>
           <input ref="file" type="file" accept="application/json,.json" hidden aria-label="Read a valuation file" @change="readFile" />
@@ -170,15 +205,29 @@ const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
       </p>
       <p v-if="data.why_not" class="attention" role="alert">{{ data.why_not }}</p>
       <VersionChange v-if="taken" :valuation="taken.id" :currency="data.currency" />
+      <MethodYears
+        v-if="yearly.length"
+        :inputs="yearly"
+        :all="inputs"
+        :reported="data.reporting_currency"
+        @rule="setRule"
+        @shift="(name, value) => set(name, value)"
+      />
       <div class="two">
         <section>
           <h2>What it starts from</h2>
-          <MethodInputs :inputs="inputs" @set="set" />
+          <MethodInputs :inputs="inputs.filter((of) => !of.years && !of.beside)" @set="set" />
         </section>
         <section>
           <h2>What moves it</h2>
           <p v-if="data.most" class="quiet">{{ data.most }} moves it most.</p>
-          <TornadoBars :bars="data.tornado" :centre="data.centre" :inputs="inputs" />
+          <TornadoBars
+            :bars="data.tornado"
+            :centre="data.centre"
+            :inputs="inputs"
+            @range="(input, ends) => (ranges = { ...ranges, [input]: ends })"
+          />
+          <v-btn v-if="Object.keys(ranges).length" size="x-small" @click="ranges = {}">The usual ranges</v-btn>
           <MethodBackwards :ticker="ticker" :method="method" :body="body" :inputs="inputs" :price="data.price" class="mt-4" />
         </section>
       </div>
@@ -190,6 +239,15 @@ const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
         :body="body"
         :inputs="inputs"
         :price="data.price"
+      />
+      <MethodCases
+        v-model="cases"
+        :ticker="ticker"
+        :method="method"
+        :body="body"
+        :inputs="inputs"
+        :currency="data.currency"
+        @open="openCase"
       />
       <MethodSimulation v-if="data.centre !== null" :ticker="ticker" :method="method" :body="body" :inputs="inputs" />
       <VersionTable :ticker="ticker" :method="method" :inputs="inputs" @take="take" />

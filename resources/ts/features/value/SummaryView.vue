@@ -18,16 +18,30 @@ const notices = useNotices()
 /** Weights are an opinion on methods, not on a company: they go along to the next. */
 const weights = useLocalStorage<Record<string, number>>('value weights', {})
 const own = computed(() => Object.keys(weights.value).length > 0)
+/** Margins of safety of one's own, for every company; none for the usual ones. */
+const margins = useLocalStorage<number[]>('margins of safety', [])
+function setMargins(text: string): void {
+  const read = text
+    .split(/[,;\s]+/)
+    .filter(Boolean)
+    .map((part) => readNumber(part.replace('%', '')))
+  if (read.some((of) => of === null || of < 0 || of >= 100) || read.length > 20)
+    notices.fail('Write up to twenty margins from 0 to below 100 per cent with commas between them, such as 10, 25, 40.')
+  else margins.value = (read as number[]).map((of) => of / 100)
+}
 const { state, reload } = useAnswer(
   'values',
   () => ({
     ticker: props.ticker,
     query: session.asOf ? { as_of: session.asOf } : {},
-    weights: own.value ? weights.value : null,
+    body: {
+      ...(own.value ? { weights: weights.value } : {}),
+      ...(margins.value.length ? { margins: margins.value } : {}),
+    },
   }),
-  ({ ticker, query, weights }, signal) =>
-    weights
-      ? ask(api.POST('/companies/{ticker}/values', { params: { path: { ticker }, query }, body: { weights }, signal }))
+  ({ ticker, query, body }, signal) =>
+    Object.keys(body).length
+      ? ask(api.POST('/companies/{ticker}/values', { params: { path: { ticker }, query }, body, signal }))
       : ask(api.GET('/companies/{ticker}/values', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
@@ -54,10 +68,6 @@ function weigh(of: Method, text: string): void {
   const before = { ...weights.value }
   const now = own.value ? { ...weights.value } : Object.fromEntries(fitting.value.map((one) => [one.key, one.weight]))
   now[of.key] = read
-  if (!Object.values(now).some((one) => one > 0)) {
-    notices.fail('Leave at least one method a weight.')
-    return
-  }
   weights.value = now
   notices.say(`${of.label} weighs ${number(read, read % 1 ? 2 : 0)}.`, () => {
     weights.value = before
@@ -96,12 +106,17 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
     <template v-if="data">
       <div class="head">
         <strong class="centre" data-testid="centre">{{ each(data.centre) }}</strong>
-        <span class="quiet">{{ data.currency }} a share in the weighted middle of {{ counted(data.used, 'method') }}</span>
+        <span class="quiet">{{
+          data.used
+            ? `${data.currency} a share in the weighted middle of ${counted(data.used, 'method')}`
+            : 'Nothing is weighed: each method stands by itself'
+        }}</span>
         <strong v-if="data.upside !== null" :class="data.upside >= 0 ? 'better' : 'worse'"
           >{{ data.upside >= 0 ? '▲' : '▼' }} {{ percent(Math.abs(data.upside)) }} % {{ data.upside >= 0 ? 'above' : 'below' }} the price of
           {{ each(data.price) }}</strong
         >
-        <v-btn v-if="own" size="small" @click="weights = {}">All the same weight</v-btn>
+        <v-btn v-if="own" size="small" @click="weights = {}">The usual weights</v-btn>
+        <v-btn v-if="data.used" size="small" @click="weights = Object.fromEntries(fitting.map((of) => [of.key, 0]))">No weights</v-btn>
       </div>
       <p v-if="data.disagree" class="attention">
         ⚑ An average of disagreement: the highest and the lowest lie {{ percent(data.dispersion ?? 0, 0) }} % of the middle apart. Ask which
@@ -180,6 +195,16 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
       </section>
       <section v-if="data.centre !== null && data.centre > 0" class="mt-6 buy">
         <h2>Buy below</h2>
+        <label class="quiet"
+          >Room for error, %
+          <CommitInput
+            class="assumption margins"
+            aria-label="Margins of safety, per cent"
+            :model-value="
+              data.buy_below.map((of) => percent(of.margin, of.margin * 100 !== Math.round(of.margin * 100) ? 1 : 0)).join(', ')
+            "
+            @update:model-value="setMargins" /></label
+        ><v-btn v-if="margins.length" size="x-small" @click="margins = []">The usual ones</v-btn>
         <SheetTable
           label="Buy below"
           :columns="[
@@ -309,6 +334,9 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
 }
 .buy {
   max-width: 760px;
+}
+.margins {
+  width: 16em;
 }
 .decide {
   display: inline-block;

@@ -1,11 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import CommitInput from '@/design/CommitInput.vue'
 import { number } from '@/design/format'
-import { inputText, type MethodInput } from './figures'
+import { useNotices } from '@/stores/notices'
+import { inputText, readInput, type MethodInput } from './figures'
 
 /** How far the value swings when one input goes to the ends of its range, the widest on top. */
 const props = defineProps<{ bars: Schemas['MethodSheet']['tornado']; centre: number | null; inputs: MethodInput[] }>()
+const emit = defineEmits<{ range: [input: string, ends: [number, number]] }>()
+const notices = useNotices()
+type Bar = Schemas['MethodSheet']['tornado'][number]
+function move(of: Bar, end: 'from' | 'to', text: string): void {
+  const read = readInput(unit(of.input), text)
+  if (read === null) notices.fail(`Write a number for an end of ${of.label}.`)
+  else emit('range', of.input, end === 'from' ? [read, of.to] : [of.from, read])
+}
 const shown = computed(() => props.bars.filter((of) => of.swing !== null && of.swing > 0))
 const ends = computed(() => {
   const all = shown.value.flatMap((of) => [of.low!, of.high!])
@@ -22,7 +32,12 @@ const spoken = (of: (typeof shown.value)[number]): string => `${of.label}: ${end
   <div v-if="shown.length" role="list" aria-label="What moves the value">
     <div v-for="of in shown" :key="of.input" class="bar" role="listitem" :aria-label="spoken(of)">
       <span class="name" :title="of.label">{{ of.label }}</span>
-      <span class="from quiet">{{ inputText(unit(of.input), of.from, 1) }}</span>
+      <CommitInput
+        class="assumption end"
+        :aria-label="`${of.label}, lower end`"
+        :model-value="inputText(unit(of.input), of.from, 1)"
+        @update:model-value="(text: string) => move(of, 'from', text)"
+      />
       <span class="track" :title="spoken(of)">
         <i
           :style="{
@@ -32,7 +47,12 @@ const spoken = (of: (typeof shown.value)[number]): string => `${of.label}: ${end
         />
         <b v-if="centre !== null" :style="{ left: `${at(centre)}%` }" />
       </span>
-      <span class="quiet">{{ inputText(unit(of.input), of.to, 1) }}</span>
+      <CommitInput
+        class="assumption end"
+        :aria-label="`${of.label}, upper end`"
+        :model-value="inputText(unit(of.input), of.to, 1)"
+        @update:model-value="(text: string) => move(of, 'to', text)"
+      />
     </div>
   </div>
 </template>
@@ -40,7 +60,7 @@ const spoken = (of: (typeof shown.value)[number]): string => `${of.label}: ${end
 <style scoped>
 .bar {
   display: grid;
-  grid-template-columns: 170px 62px 1fr 62px;
+  grid-template-columns: 170px 74px 1fr 74px;
   gap: calc(var(--space) * 2);
   align-items: center;
   min-height: 24px;
@@ -50,8 +70,8 @@ const spoken = (of: (typeof shown.value)[number]): string => `${of.label}: ${end
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.from {
-  text-align: right;
+.end {
+  width: 100%;
 }
 .track {
   position: relative;

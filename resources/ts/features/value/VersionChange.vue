@@ -28,8 +28,8 @@ const signed = (of: number): string => (of > 0 ? `+${number(of, 2)}` : number(of
   <p v-if="state.status === 'error'" class="attention" role="alert">{{ state.error.message }}</p>
   <div v-else-if="data && data.steps.length" class="change" data-testid="change">
     <p>
-      Kept as of {{ data.as_of }} at {{ number(data.was, 2) }}; on the data of {{ data.today }} it gives {{ number(data.now, 2) }}
-      {{ currency
+      Kept as of {{ data.as_of }} at {{ number(data.was, 2) }}; on the data of {{ data.today }} it gives
+      {{ data.now === null ? 'none' : number(data.now, 2) }} {{ currency
       }}<template v-if="data.price_then !== null && data.price !== null">
         while the price went from {{ number(data.price_then, 2) }} to {{ number(data.price, 2) }}</template
       >.

@@ -1,3 +1,6 @@
+import type { ValueCase } from './cases'
+import type { DriverRule } from './figures'
+
 /** A valuation by one method as a file: what was changed, of whom, on which day. */
 export interface MethodFile {
   format: 'logion-valuation'
@@ -6,6 +9,8 @@ export interface MethodFile {
   method: string
   as_of: string
   figures: Record<string, number>
+  rules: Record<string, DriverRule>
+  cases: ValueCase[]
   forced: boolean
   note: string
 }
@@ -31,7 +36,8 @@ export function read(text: string, method: string, inputs: string[]): MethodFile
     throw new Error(`It was written by a newer version (${String(of.version)}); this one reads up to ${VERSION}. Update Logion.`)
   if (of.method !== method) throw new Error(`It is of the method “${String(of.method)}”. Open that method and read it there.`)
   const figures = Object.entries(of.figures ?? {})
-  const gone = figures.find(([name]) => !inputs.includes(name))
+  const rules = Object.entries(of.rules ?? {})
+  const gone = [...figures, ...rules].find(([name]) => !inputs.includes(name))
   if (gone) throw new Error(`It names “${gone[0]}”, which the method does not have. Take that line out of the file.`)
   const wrong = figures.find(([, value]) => typeof value !== 'number' || !Number.isFinite(value))
   if (wrong) throw new Error(`“${wrong[0]}” is no number.`)
@@ -42,6 +48,8 @@ export function read(text: string, method: string, inputs: string[]): MethodFile
     method,
     as_of: String(of.as_of ?? ''),
     figures: Object.fromEntries(figures),
+    rules: Object.fromEntries(rules),
+    cases: Array.isArray(of.cases) ? of.cases : [],
     forced: of.forced === true,
     note: String(of.note ?? ''),
   }
