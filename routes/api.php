@@ -132,6 +132,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::post('values', [ValueController::class, 'weigh']);
         Route::post('values/{method}', [ValueController::class, 'sheet']);
         Route::post('values/{method}/cases', [ValueController::class, 'cases']);
+        Route::post('values/{method}/workbook', [ValueController::class, 'workbook']);
         Route::post('values/{method}/solve', [ValueController::class, 'solve']);
         Route::post('values/{method}/sensitivity', [ValueController::class, 'sensitivity']);
         Route::post('values/{method}/simulate', [ValueController::class, 'simulate']);

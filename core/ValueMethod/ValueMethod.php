@@ -30,4 +30,11 @@ interface ValueMethod
      * @throws \DivisionByZeroError if one of them is where nothing can be divided by
      */
     public function worth(array $in, ValueSubject $of): Worth;
+
+    /**
+     * The same as formulas over the inputs, shaped by some of them.
+     *
+     * @param  array<string, float>  $in  as for the worth
+     */
+    public function live(array $in, ValueSubject $of): LiveSheet;
 }

@@ -100,9 +100,7 @@ final class ValueSheet
     {
         $figure = $this->figures[$name] ?? null;
 
-        return $figure === null || ! isset($this->rules[$name])
-            ? []
-            : YearPath::of($this->throughYears(self::known($this->figures)), $name, $this->years($this->figures));
+        return $figure === null || ! isset($this->rules[$name]) ? [] : YearPath::of($this->inYears(), $name, $this->years($this->figures));
     }
 
     /** @return list<string> labels of what is not known; none where the method has all it needs */
@@ -114,6 +112,12 @@ final class ValueSheet
                 array_keys(array_filter($this->figures, static fn (?float $of): bool => $of === null)),
             ),
         );
+    }
+
+    /** @return array<string, float> all that is known, with the figure of each year of what goes through them */
+    public function inYears(): array
+    {
+        return $this->throughYears(self::known($this->figures));
     }
 
     /** @throws InvalidAssumption if an input is not known, or the figures together give no value */

@@ -37,7 +37,7 @@ final class ApplicationRooms
         'Feature\Peer' => ['Evaluation', 'Feature\Screening', 'Files', 'Http', 'Models', 'Storage'],
         'Feature\Capital' => ['Evaluation', 'Feature\Peer', 'Feature\Screening', 'Http', 'Models', 'Storage'],
         'Feature\Transaction' => ['Evaluation', 'Feature\Reference', 'Http', 'Models', 'Storage'],
-        'Feature\Value' => ['Evaluation', 'Feature\Peer', 'Feature\Screening', 'Feature\Transaction', 'Feature\Valuation', 'Http', 'Models', 'Storage', 'Task'],
+        'Feature\Value' => ['Evaluation', 'Feature\Peer', 'Feature\Screening', 'Feature\Transaction', 'Feature\Valuation', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Note' => ['Evaluation', 'Http', 'Models'],
         'Feature\OwnMetric' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Sharing' => ['Evaluation', 'Http', 'Models', 'Policies', 'Storage'],

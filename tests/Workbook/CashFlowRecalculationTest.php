@@ -16,28 +16,7 @@ use Tests\DemoTestCase;
 /** A cash flow taken along as a workbook gives in a spreadsheet program what the core gives, before and after inputs are changed in it. */
 final class CashFlowRecalculationTest extends DemoTestCase
 {
-    private string $folder;
-
-    protected function setUp(): void
-    {
-        parent::setUp();
-        $this->folder = sys_get_temp_dir().'/cash-flow-'.getmypid();
-        mkdir("{$this->folder}/.config/libreoffice/4/user", recursive: true);
-        // Results that stand in the file are never believed: everything is computed anew when it is opened.
-        $item = static fn (string $name): string => '<item oor:path="/org.openoffice.Office.Calc/Formula/Load"><prop oor:name="'.
-            $name.'" oor:op="fuse"><value>0</value></prop></item>';
-        file_put_contents(
-            "{$this->folder}/.config/libreoffice/4/user/registrymodifications.xcu",
-            '<?xml version="1.0" encoding="UTF-8"?><oor:items xmlns:oor="http://openoffice.org/2001/registry">'.
-                $item('ODFRecalcMode').$item('OOXMLRecalcMode').'</oor:items>',
-        );
-    }
-
-    protected function tearDown(): void
-    {
-        exec('rm -rf '.escapeshellarg($this->folder));
-        parent::tearDown();
-    }
+    use RecalculatesWorkbooks;
 
     /** @return iterable<string, array{string, string, array<string, mixed>}> */
     public static function sheets(): iterable
@@ -68,14 +47,13 @@ final class CashFlowRecalculationTest extends DemoTestCase
         $sheet = $this->sheet($ticker, $changes);
         $file = "{$this->folder}/book.{$format}";
         Workbooks::save(CashFlowWorkbook::of($sheet->model, $ticker, $sheet->rate, $sheet->price()), $format, $file);
-        $this->assertAgrees($sheet, $this->recalculated($file));
+        $this->recalculate("book.{$format}");
+        $this->assertAgrees($sheet);
 
         $changed = ['risk_free_rate' => 0.041, 'shares' => 1.1 * $sheet->model->figures['shares']->value, 'cash' => 12345678.0];
         $this->change($file, $format, $sheet, $changed);
-        $this->assertAgrees(
-            $this->sheet($ticker, [...$changes, 'figures' => [...$changes['figures'] ?? [], ...$changed]]),
-            $this->recalculated($file),
-        );
+        $this->recalculate("book.{$format}");
+        $this->assertAgrees($this->sheet($ticker, [...$changes, 'figures' => [...$changes['figures'] ?? [], ...$changed]]));
     }
 
     /** @param  array<string, mixed>  $changes */
@@ -86,29 +64,29 @@ final class CashFlowRecalculationTest extends DemoTestCase
         return new CashFlowSheet($scope, $changes);
     }
 
-    /** @param  array<string, list<list<string>>>  $sheets */
-    private function assertAgrees(CashFlowSheet $sheet, array $sheets): void
+    private function assertAgrees(CashFlowSheet $sheet): void
     {
         $value = $sheet->model->value();
-        $told = array_column(array_slice($sheets[CashFlowWorkbook::VALUE], 3), 1, 0);
-        $same = function (?float $expected, string $cell, string $where): void {
-            $this->assertNotNull($expected, $where);
-            $this->assertMatchesRegularExpression('/^-?[\d.]+(E[+-]?\d+)?%?$/', $cell, "{$where}: {$cell}");
-            $found = str_ends_with($cell, '%') ? (float) $cell / 100 : (float) $cell;
-            $this->assertEqualsWithDelta($expected, $found, 1e-9 * max(1.0, abs($expected)), $where);
-        };
+        $told = array_column(array_slice($this->cells('book', CashFlowWorkbook::VALUE), 3), 1, 0);
+        $same = fn (?float $expected, string $cell, string $where) => $this->same(
+            $expected ?? $this->fail($where),
+            self::figure($cell),
+            $where,
+        );
         $same($sheet->model->discountRate(), $told['Discount rate'], 'rate');
         $same($value->sumOfPresentValues, $told['Present value of the flows'], 'flows');
         $same($value->presentTerminalValue, $told['Worth now of what comes after'], 'after');
         $same($value->enterpriseValue, $told['Value of the business'], 'business');
         $same($value->equityValue, $told['Value of the shares'], 'shares');
         $same($value->perShare * $sheet->rate, $told['Value of a share'], 'share');
-        $grid = array_slice($sheets[CashFlowWorkbook::SENSITIVITY], 3, 8);
+        $grid = array_slice($this->cells('book', CashFlowWorkbook::SENSITIVITY), 3, 8);
         $same($value->perShare * $sheet->rate, $grid[4][4], 'the middle of the grid');
         $key = $sheet->model->terminal->value === 'exit_multiple' ? 'exit_multiple' : 'terminal_growth';
-        $figure = static fn (string $cell): float => str_ends_with($cell, '%') ? (float) $cell / 100 : (float) $cell;
         foreach ([1, 7] as $row) {
-            $expected = $sheet->model->with('discount_rate', $figure($grid[$row][0]))->with($key, $figure($grid[0][1]))->value()->perShare;
+            $expected = $sheet->model
+                ->with('discount_rate', (float) self::figure($grid[$row][0]))
+                ->with($key, (float) self::figure($grid[0][1]))
+                ->value()->perShare;
             $same($expected * $sheet->rate, $grid[$row][1], "grid, row {$row}");
         }
     }
@@ -125,31 +103,5 @@ final class CashFlowRecalculationTest extends DemoTestCase
         }
         // Without results beside the formulas, so that whoever opens the file has to compute them.
         IOFactory::createWriter($book, ucfirst($format))->setPreCalculateFormulas(false)->save($file);
-    }
-
-    /** @return array<string, list<list<string>>> cells by sheet */
-    private function recalculated(string $file): array
-    {
-        exec(
-            'HOME='.
-                escapeshellarg($this->folder).
-                ' soffice --headless --convert-to '.
-                escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').
-                ' --outdir '.
-                escapeshellarg($this->folder).
-                ' '.
-                escapeshellarg($file).
-                ' 2>&1',
-            $output,
-            $code,
-        );
-        $this->assertSame(0, $code, implode("\n", $output));
-        $sheets = [];
-        foreach ([CashFlowWorkbook::VALUE, CashFlowWorkbook::SENSITIVITY] as $name) {
-            $lines = file("{$this->folder}/book-{$name}.csv", FILE_IGNORE_NEW_LINES) ?: [];
-            $sheets[$name] = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), $lines);
-        }
-
-        return $sheets;
     }
 }

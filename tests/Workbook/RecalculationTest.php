@@ -17,20 +17,7 @@ use Tests\DemoTestCase;
 /** A spreadsheet program that recalculates an exported workbook finds the figures of the core. */
 final class RecalculationTest extends DemoTestCase
 {
-    private string $folder;
-
-    protected function setUp(): void
-    {
-        parent::setUp();
-        $this->folder = sys_get_temp_dir().'/workbook-'.getmypid();
-        mkdir($this->folder);
-    }
-
-    protected function tearDown(): void
-    {
-        exec('rm -rf '.escapeshellarg($this->folder));
-        parent::tearDown();
-    }
+    use RecalculatesWorkbooks;
 
     /** @return iterable<string, array{string, string}> */
     public static function companies(): iterable
@@ -85,40 +72,10 @@ final class RecalculationTest extends DemoTestCase
         $this->assertGreaterThan(500, $checked);
     }
 
-    private function recalculate(string $file): void
-    {
-        // Every sheet as a text, with all digits; formulas are computed anew since the file holds no results.
-        exec(
-            'HOME='.
-                escapeshellarg($this->folder).
-                ' soffice --headless --convert-to '.
-                escapeshellarg('csv:Text - txt - csv (StarCalc):44,34,76,1,,0,false,false,false,false,false,-1').
-                ' --outdir '.
-                escapeshellarg($this->folder).
-                ' '.
-                escapeshellarg("{$this->folder}/{$file}").
-                ' 2>&1',
-            $output,
-            $code,
-        );
-        $this->assertSame(0, $code, implode("\n", $output));
-    }
-
-    private function same(?float $expected, ?float $found, string $where): void
-    {
-        if ($expected === null) {
-            $this->assertNull($found, $where);
-        } elseif ($found !== null || abs($expected) > 0.0) {
-            $this->assertEqualsWithDelta($expected, $found, max(1e-9, 1e-12 * abs($expected)), $where);
-        }
-    }
-
     /** @return array<string, list<?float>> cells by label */
     private function sheet(string $name): array
     {
-        $path = "{$this->folder}/book-{$name}.csv";
-        $this->assertFileExists($path);
-        $rows = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), file($path, FILE_IGNORE_NEW_LINES) ?: []);
+        $rows = $this->cells('book', $name);
         $sheet = [];
         foreach (array_slice($rows, 3) as $row) {
             $sheet[(string) $row[0]] = array_map(static function (?string $cell): ?float {

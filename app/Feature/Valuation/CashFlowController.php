@@ -6,7 +6,6 @@ namespace App\Feature\Valuation;
 
 use App\Evaluation\CompanyScopes;
 use App\Feature\Driver\DrivenRevenue;
-use App\Files\TableFile;
 use App\Files\Workbooks;
 use App\Storage\OwnEstimates;
 use Illuminate\Http\JsonResponse;
@@ -61,14 +60,9 @@ final class CashFlowController
     {
         $scope = $this->scopes->open($ticker, $request->context());
         $sheet = new CashFlowSheet($scope, $request->changes());
-        $format = $request->fileFormat();
         $book = CashFlowWorkbook::of($sheet->model, $this->scopes->identity($scope)->name, $sheet->rate, $sheet->price());
-        $name = str_replace(':', ' ', $scope->company->ticker)." cash flow.{$format}";
 
-        return new StreamedResponse(static fn () => Workbooks::save($book, $format, 'php://output'), 200, [
-            'Content-Type' => TableFile::FORMATS[$format],
-            'Content-Disposition' => "attachment; filename=\"{$name}\"",
-        ]);
+        return Workbooks::answer($book, $request->fileFormat(), "{$scope->company->ticker} cash flow");
     }
 
     public function solve(SolveRequest $request, string $ticker): JsonResponse

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Valuation;
 
 use App\Http\OpenApi\TickerParameter;
+use App\Http\OpenApi\WorkbookAnswer;
 use OpenApi\Attributes as OA;
 
 // What CashFlowController takes and answers.
@@ -135,22 +136,7 @@ use OpenApi\Attributes as OA;
                 ],
             ),
         ),
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'The sheet as a workbook whose formulas live',
-                content: [
-                    new OA\MediaType(
-                        mediaType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-                        schema: new OA\Schema(type: 'string', format: 'binary'),
-                    ),
-                    new OA\MediaType(
-                        mediaType: 'application/vnd.oasis.opendocument.spreadsheet',
-                        schema: new OA\Schema(type: 'string', format: 'binary'),
-                    ),
-                ],
-            ),
-        ],
+        responses: [new WorkbookAnswer('The sheet as a workbook whose formulas live')],
     ),
 ]
 #[

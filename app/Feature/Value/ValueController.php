@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Feature\Value;
 
+use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
 use App\Feature\Valuation\RevaluedSheet;
+use App\Files\Workbooks;
 use App\Http\DatedRequest;
 use App\Http\RequestContexts;
 use App\Models\Task;
@@ -24,6 +26,7 @@ use Logion\ValueMethod\ValueMethods;
 use Logion\ValueMethod\ValueSheet;
 use Logion\ValueMethod\ValueSimulation;
 use Logion\ValueMethod\ValueSubject;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 
 /** What a share is worth by every method: all beside each other, one with its sheet, backwards, varied, drawn, and kept. */
 final class ValueController
@@ -68,6 +71,16 @@ final class ValueController
             'upside_to_downside' => $told->upsideToDownside,
             'price' => $subject->price(),
         ]);
+    }
+
+    /** The method as a workbook whose formulas live. */
+    public function workbook(MethodWorkbookRequest $request, CompanyScopes $scopes, string $ticker, string $method): StreamedResponse
+    {
+        $subject = $this->subjects->open($ticker, $request->context());
+        $sheet = $this->opened($request, $subject, $method);
+        $book = MethodWorkbook::of($sheet, ValueMethods::get($method), $subject, $scopes->identity($subject->scope)->name);
+
+        return Workbooks::answer($book, $request->fileFormat(), "{$subject->scope->company->ticker} {$method}");
     }
 
     public function solve(SolveMethodRequest $request, string $ticker, string $method): JsonResponse

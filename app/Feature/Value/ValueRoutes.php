@@ -8,6 +8,7 @@ use App\Http\OpenApi\AsOfParameter;
 use App\Http\OpenApi\NumberParameter;
 use App\Http\OpenApi\Record;
 use App\Http\OpenApi\TickerParameter;
+use App\Http\OpenApi\WorkbookAnswer;
 use OpenApi\Attributes as OA;
 
 // What ValueController takes and answers.
@@ -98,6 +99,19 @@ use OpenApi\Attributes as OA;
                 content: new OA\JsonContent(ref: '#/components/schemas/CasesOfMethod'),
             ),
         ],
+    ),
+]
+#[
+    OA\Post(
+        path: '/companies/{ticker}/values/{method}/workbook',
+        operationId: 'workbookOfMethod',
+        parameters: [
+            new TickerParameter(),
+            new OA\PathParameter(name: 'method', required: true, schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
+        ],
+        requestBody: new MethodBody([new OA\Property(property: 'format', type: 'string', enum: ['xlsx', 'ods'])], ['format']),
+        responses: [new WorkbookAnswer('The method as a workbook whose formulas live')],
     ),
 ]
 #[

@@ -12,6 +12,7 @@ use Logion\Valuation\EquityBridge;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
 use Logion\Valuation\Method\EquityCashFlow;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
@@ -137,5 +138,40 @@ final class CashFlowToEquity implements ValueMethod
             Worth::row(Words::label('value.row.bound', 'Bound in working capital'), Unit::MoneyPerShare, $bound),
             Worth::row(Words::label('value.row.to_owners', 'Left for owners'), Unit::MoneyPerShare, $flows),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $years = max(1, (int) $in['years']);
+        $before = static fn (int $t): string => $t === 1 ? '{revenue}' : '{sold@-}';
+
+        return (new LiveSheet($years, ['years']))
+            ->yearly(
+                'sold',
+                Words::label('value.row.revenue', 'Revenue'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => $before($t).
+                    '*(1+{growth}'.
+                    ($t === 1 ? '' : '+({terminal_growth}-{growth})*'.($t - 1).'/'.($years - 1)).
+                    ')',
+            )
+            ->yearly(
+                'bound',
+                Words::label('value.row.bound', 'Bound in working capital'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => '({sold@}-'.$before($t).')*{working_capital}',
+            )
+            ->yearly(
+                'flow',
+                Words::label('value.row.to_owners', 'Left for owners'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => '{sold@}*{net_margin}-(1-{debt_ratio})*({sold@}*{net_investment}+{bound@})',
+            )
+            ->worthAround(
+                'cost_of_equity',
+                'IF({cost_of_equity}<={terminal_growth},"n.m.",SUMPRODUCT({flow@all},(1+{cost_of_equity})^(-{year@all}))+'.
+                    '{flow@last}*(1+{terminal_growth})/({cost_of_equity}-{terminal_growth})'.
+                    "*(1+{cost_of_equity})^-{$years})",
+            );
     }
 }

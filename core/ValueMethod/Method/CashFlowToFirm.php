@@ -7,10 +7,12 @@ namespace Logion\ValueMethod\Method;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Statistics\Descriptive;
+use Logion\Valuation\Convention;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\DiscountedCashFlow;
 use Logion\Valuation\MisfitMethod;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueBelief;
@@ -21,6 +23,9 @@ use Logion\ValueMethod\Worth;
 /** The discounted cash flow of its own sheet, moved as a whole: its growth and its margin are those of all years together. */
 final class CashFlowToFirm implements ValueBelief, ValueMethod
 {
+    /** Drivers one says something of for all years together. */
+    private const MOVED = ['revenue_growth', 'operating_margin', 'capital_expenditure_to_revenue', 'tax_rate'];
+
     public function key(): string
     {
         return 'cash_flow_to_firm';
@@ -61,7 +66,7 @@ final class CashFlowToFirm implements ValueBelief, ValueMethod
         $paths = $model->paths();
         $cost = UsualInputs::costOfCapital($of);
         $drivers = [];
-        foreach (['revenue_growth', 'operating_margin', 'capital_expenditure_to_revenue', 'tax_rate'] as $driver) {
+        foreach (self::MOVED as $driver) {
             $past = Descriptive::known(array_values($model->history[$driver]));
             $drivers[] = MethodInput::rate(
                 $driver,
@@ -102,7 +107,7 @@ final class CashFlowToFirm implements ValueBelief, ValueMethod
     {
         $model = $of->cashFlow();
         $paths = $model->paths();
-        foreach (['revenue_growth', 'operating_margin', 'capital_expenditure_to_revenue', 'tax_rate'] as $driver) {
+        foreach (self::MOVED as $driver) {
             $shift = $in[$driver] - (Descriptive::mean($paths[$driver]) ?? 0.0);
             if (abs($shift) > 1e-12) {
                 $model = $model->withDriver(
@@ -136,5 +141,73 @@ final class CashFlowToFirm implements ValueBelief, ValueMethod
             Worth::row(Words::label('value.row.enterprise_value', 'Value of the business'), Unit::Money, $value->enterpriseValue),
             Worth::row(Words::label('value.row.equity_value', 'Value of the shares'), Unit::Money, $value->equityValue),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $model = $of->cashFlow();
+        $paths = $model->paths();
+        $figure = static fn (string $name): string => LiveSheet::number($model->figures[$name]->value);
+        // What is assumed of all years together moves each year of the sheet as much.
+        $moved = static function (string $driver) use ($paths): \Closure {
+            $mean = LiveSheet::number(Descriptive::mean($paths[$driver]) ?? 0.0);
+
+            return static fn (int $t): string => LiveSheet::number($paths[$driver][$t - 1]).
+                (in_array($driver, self::MOVED, true) ? "+({{$driver}}-{$mean})" : '');
+        };
+        $sheet = new LiveSheet($model->years);
+        foreach (array_keys(DiscountedCashFlow::DRIVERS) as $driver) {
+            $sheet->yearly("of_{$driver}", DiscountedCashFlow::label($driver), Unit::Percent, $moved($driver));
+        }
+        $row = static fn (string $name, string $key, string $label, \Closure $formula): LiveSheet => $sheet->yearly(
+            $name,
+            Words::label("value.row.{$key}", $label),
+            Unit::Money,
+            $formula,
+        );
+        $sales = static fn (int $t): string => $t === 1 ? $figure('base_revenue') : '{sold@-}';
+        $pool = static fn (int $t): string => $t === 1 ? '0' : '{pool@-}';
+        $row('sold', 'revenue', 'Revenue', static fn (int $t): string => $sales($t).'*(1+{of_revenue_growth@})');
+        $row('income', 'operating_profit', 'Operating profit', static fn (int $t): string => '{sold@}*{of_operating_margin@}');
+        $row('used', 'loss_used', 'Loss that saves tax', static fn (int $t): string => 'MAX(0,MIN('.$pool($t).',{income@}))');
+        $row('pool', 'loss_pool', 'Loss carried forward', static fn (int $t): string => $pool($t).'+IF({income@}<0,-{income@},-{used@})');
+        $row('taxes', 'taxes', 'Taxes', static fn (int $t): string => 'MAX(0,{income@}-{used@})*{of_tax_rate@}');
+        $row(
+            'flows',
+            'free_cash_flow',
+            'Free cash flow',
+            static fn (
+                int $t,
+            ): string => '{income@}-{taxes@}+{sold@}*({of_depreciation_to_revenue@}-{of_capital_expenditure_to_revenue@})-({sold@}-'.
+                $sales($t).
+                ')*{of_working_capital_to_revenue_change@}',
+        );
+        $half = $model->convention === Convention::MidYear ? '0.5' : '0';
+        $stub = LiveSheet::number($model->stub);
+        $row(
+            'present',
+            'present_value',
+            'Present value',
+            static fn (int $t): string => $t === 1
+                ? "{flows@}*MAX(0,{$stub})*(1+{discount_rate})^(-{$stub}*(1-{$half}))"
+                : "{flows@}*(1+{discount_rate})^(-({$stub}+".($t - 1)."-{$half}))",
+        );
+        $net = LiveSheet::number($model->bridge()->net());
+        $share = LiveSheet::number($of->exchange() / $model->figures['shares']->value);
+
+        return $sheet
+            ->one('forecast', Words::label('value.row.of_forecast', 'Of the forecast'), Unit::Money, 'SUM({present@all})')
+            ->one(
+                'beyond',
+                Words::label('value.row.beyond', 'Present value of what comes after'),
+                Unit::Money,
+                '{sold@last}*(1+{terminal_growth})*{of_operating_margin@last}*(1-{of_tax_rate@last})'.
+                    '*(1-{terminal_growth}/{return_on_new_capital})/({discount_rate}-{terminal_growth})'.
+                    "*(1+{discount_rate})^(-({$stub}+".
+                    ($model->years - 1).
+                    "-{$half}))",
+            )
+            ->one('equity', Words::label('value.row.equity_value', 'Value of the shares'), Unit::Money, "{forecast}+{beyond}+{$net}")
+            ->worthAround('discount_rate', "IF({discount_rate}<={terminal_growth},\"n.m.\",{equity}*{$share})");
     }
 }

@@ -8,6 +8,7 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\DividendDiscount;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
@@ -83,5 +84,37 @@ final class DividendStages implements ValueBelief, ValueMethod
                 $centre['present_terminal'] ?? null,
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        [$high, $fade] = [(int) $in['high_years'], (int) $in['fade_years']];
+        $years = $high + $fade;
+        $last = $years > 0 ? '{paid@last}' : '{dividend}';
+
+        return (new LiveSheet($years, ['high_years', 'fade_years']))
+            ->yearly(
+                'growing',
+                Words::label('value.row.growth', 'Growth'),
+                Unit::Percent,
+                StagedPath::formula('growth', 'terminal_growth', $high, $fade),
+            )
+            ->yearly(
+                'paid',
+                Words::label('value.row.dividends', 'Dividends'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => ($t === 1 ? '{dividend}' : '{paid@-}').'*(1+{growing@})',
+            )
+            ->one(
+                'present',
+                Words::label('value.row.pv_stages', 'Worth of the years until then'),
+                Unit::MoneyPerShare,
+                $years > 0 ? 'SUMPRODUCT({paid@all},(1+{cost_of_equity})^(-{year@all}))' : '0',
+            )
+            ->worthAround(
+                'cost_of_equity',
+                'IF(OR({dividend}<=0,{cost_of_equity}<={terminal_growth}),"n.m.",{present}+'.
+                    "{$last}*(1+{terminal_growth})/({cost_of_equity}-{terminal_growth})*(1+{cost_of_equity})^-{$years})",
+            );
     }
 }

@@ -14,6 +14,7 @@ use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\Forecast\SegmentForecast;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
 use Logion\Valuation\MisfitMethod;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
@@ -150,14 +151,11 @@ final class DriverCashFlow implements ValueMethod
             $growth[$segments[$i]] = $rule("growth_{$word}");
         }
         $followed = [SegmentForecast::TOTAL, ...$segments];
-        foreach (array_keys($in) as $name) {
-            if (str_starts_with($name, 'cost_') && ! str_contains($name, '@')) {
-                $line = substr($name, strlen('cost_'));
-                $costLines[$line] = [
-                    'of' => $followed[(int) ($in["follows_{$line}"] ?? 0)] ?? SegmentForecast::TOTAL,
-                    'share' => $rule($name),
-                ];
-            }
+        foreach (self::costsOf($in) as $line) {
+            $costLines[$line] = [
+                'of' => $followed[(int) ($in["follows_{$line}"] ?? 0)] ?? SegmentForecast::TOTAL,
+                'share' => $rule("cost_{$line}"),
+            ];
         }
         $forecast = SegmentForecast::of(
             $years,
@@ -206,6 +204,112 @@ final class DriverCashFlow implements ValueMethod
                 $row('bound', 'Bound in working capital', $forecast->workingCapitalChange),
             ],
         );
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $years = max(1, (int) $in['years']);
+        $sheet = new LiveSheet($years, ['years', 'after', 'working_by', ...self::followsOf($in)]);
+        $segments = array_map(strval(...), array_keys(self::segments($of)));
+        $words = self::words($segments);
+        $sum = static fn (string $before, string $after): string => implode(
+            '+',
+            array_map(static fn (string $word): string => "{{$before}{$word}{$after}}", $words),
+        );
+        foreach ($words as $i => $word) {
+            $sheet->yearly(
+                "sold_{$word}",
+                $segments[$i],
+                Unit::Money,
+                static fn (int $t): string => ($t === 1 ? "{sales_{$word}}" : "{sold_{$word}@-}")."*(1+{growth_{$word}@})",
+            );
+        }
+        $row = static fn (string $name, string $key, string $label, \Closure $formula): LiveSheet => $sheet->yearly(
+            $name,
+            Words::label("value.row.{$key}", $label),
+            Unit::Money,
+            $formula,
+        );
+        $row('revenue', 'revenue', 'Revenue', static fn (int $t): string => $sum('sold_', '@'));
+        $costs = '';
+        foreach (self::costsOf($in) as $line) {
+            $followed = (int) ($in["follows_{$line}"] ?? 0);
+            $sold = $words[$followed - 1] ?? null;
+            $basis = $sold === null ? '{revenue@}' : "{sold_{$sold}@}";
+            $sheet->yearly("spent_{$line}", CostLines::label($line), Unit::Money, static fn (int $t): string => "{cost_{$line}@}*{$basis}");
+            $costs .= "-{spent_{$line}@}";
+        }
+        $row('income', 'operating_profit', 'Operating profit', static fn (int $t): string => "{revenue@}{$costs}");
+        $row('taxes', 'taxes', 'Taxes', static fn (int $t): string => 'MAX(0,{income@})*{tax@}');
+        $row('invested', 'invested_all', 'Capital expenditure', static fn (int $t): string => '{revenue@}*{capital_expenditure@}');
+        $row('written', 'depreciation', 'Depreciation', static fn (int $t): string => '{depreciation@}*{invested@}');
+        $row(
+            'bound',
+            'bound',
+            'Bound in working capital',
+            (int) $in['working_by'] === self::AS_ONE
+                ? static fn (int $t): string => '({revenue@}-('.($t === 1 ? $sum('sales_', '') : '{revenue@-}').'))*{working_capital@}'
+                : static fn (int $t): string => self::boundIn($of, $t),
+        );
+        $row(
+            'flows',
+            'free_cash_flow',
+            'Free cash flow',
+            static fn (int $t): string => '{income@}-{taxes@}+{written@}-{invested@}-{bound@}',
+        );
+        $after = match ((int) $in['after']) {
+            FirmValue::MULTIPLE => '({income@last}+{written@last})*{exit_multiple}',
+            FirmValue::PLAIN => '{flows@last}*(1+{terminal_growth})/({discount_rate@last}-{terminal_growth})',
+            default => '({income@last}-{taxes@last})*(1+{terminal_growth})*(1-{terminal_growth}/{return_on_new_capital})'.
+                '/({discount_rate@last}-{terminal_growth})',
+        };
+
+        return FirmValue::live($sheet, $of, $after, (int) $in['after'] !== FirmValue::MULTIPLE);
+    }
+
+    /**
+     * @param  array<string, float>  $in
+     * @return list<string> lines of costs
+     */
+    private static function costsOf(array $in): array
+    {
+        $lines = [];
+        foreach (array_keys($in) as $name) {
+            if (str_starts_with($name, 'cost_') && ! str_contains($name, '@')) {
+                $lines[] = substr($name, strlen('cost_'));
+            }
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @param  array<string, float>  $in
+     * @return list<string> inputs that say what lines of costs follow
+     */
+    private static function followsOf(array $in): array
+    {
+        return array_map(static fn (string $line): string => "follows_{$line}", self::costsOf($in));
+    }
+
+    /** What working capital binds part by part in a year, as a formula. */
+    private static function boundIn(ValueSubject $of, int $t): string
+    {
+        $formula = '';
+        foreach (self::PARTS as $part => $isOwed) {
+            $before = $t === 1 ? LiveSheet::number(self::balance($of, $part) ?? 0.0) : "{{$part}@-}*{revenue@-}";
+            $formula .= ($isOwed ? '-' : '+')."({{$part}@}*{revenue@}-{$before})";
+        }
+
+        return $formula;
+    }
+
+    /** A part of working capital as the last annual balance sheet tells it. */
+    private static function balance(ValueSubject $of, string $part): ?float
+    {
+        $now = $of->total("annual(zero_if_absent({$part}))");
+
+        return $now === null ? null : $now / $of->exchange();
     }
 
     /**
@@ -389,8 +493,7 @@ final class DriverCashFlow implements ValueMethod
     {
         $parts = [];
         foreach (self::PARTS as $part => $isOwed) {
-            $now = $of->total("annual(zero_if_absent({$part}))");
-            $parts[] = ['balance' => $now === null ? null : $now / $of->exchange(), 'share' => $rule($part), 'owed' => $isOwed];
+            $parts[] = ['balance' => self::balance($of, $part), 'share' => $rule($part), 'owed' => $isOwed];
         }
 
         return $parts;

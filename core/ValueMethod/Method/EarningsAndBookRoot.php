@@ -7,6 +7,7 @@ namespace Logion\ValueMethod\Method;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\Method\ClassicFormulas;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -53,5 +54,10 @@ final class EarningsAndBookRoot implements ValueMethod
             Worth::row(Words::label('value.row.of_earnings', 'Fifteen times earnings'), Unit::MoneyPerShare, 15 * $in['earnings']),
             Worth::row(Words::label('value.row.of_book', 'One and a half times book'), Unit::MoneyPerShare, 1.5 * $in['book']),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        return (new LiveSheet())->worth('IF(MIN({earnings},{book})<=0,"n.m.",SQRT(22.5*{earnings}*{book}))');
     }
 }

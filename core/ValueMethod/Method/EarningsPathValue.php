@@ -10,6 +10,7 @@ use Logion\Figure\Words;
 use Logion\Multiple\MultipleRange;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\Method\EarningsPath;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\UsualWeight;
@@ -188,5 +189,27 @@ final class EarningsPathValue implements UsualWeight, ValueBelief, ValueMethod
                 $price === null ? null : $centre->impliedReturn($price),
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $years = max(1, (int) $in['years']);
+        $at = static fn (string $times): string => 'SUMPRODUCT({paid@all},(1+{cost_of_equity})^(-{year@all}))+'.
+            "{earned@last}*{$times}*{exit_multiple}*(1+{cost_of_equity})^-{$years}";
+
+        return (new LiveSheet($years, ['years']))
+            ->yearly(
+                'earned',
+                Words::label('value.row.earnings', 'Earnings'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => ($t === 1 ? '{earnings}' : '{earned@-}').'*(1+{growth@})/(1+{share_change@})',
+            )
+            ->yearly(
+                'paid',
+                Words::label('value.row.dividends', 'Dividends'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => '{earned@}*{payout@}',
+            )
+            ->worth($at('1'), $at('0.75'), $at('1.25'));
     }
 }

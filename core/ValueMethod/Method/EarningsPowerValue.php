@@ -9,6 +9,7 @@ use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Statistics\Descriptive;
 use Logion\Valuation\Method\EarningsPower;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
@@ -128,5 +129,17 @@ final class EarningsPowerValue implements ValueMethod
                 $power->enterpriseValue($in['discount_rate']),
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        return (new LiveSheet())
+            ->one(
+                'power',
+                Words::label('value.row.power', 'Earnings power'),
+                Unit::MoneyPerShare,
+                '{margin}*{revenue}*(1-{tax})+{growth_part}*{revenue}',
+            )
+            ->worthAround('discount_rate', 'IF(MIN({power},{discount_rate},{revenue})<=0,"n.m.",{power}/{discount_rate}+{net})');
     }
 }

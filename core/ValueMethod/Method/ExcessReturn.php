@@ -8,6 +8,7 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\ResidualIncome;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueBelief;
@@ -121,5 +122,50 @@ final class ExcessReturn implements ValueBelief, ValueMethod
                 $centre['value'] === null || $in['book'] <= 0 ? null : $centre['value'] / $in['book'],
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        [$high, $fade] = [(int) $in['high_years'], (int) $in['fade_years']];
+        $years = $high + $fade;
+        $last = $years > 0 ? '{books@last}' : '{book}';
+        $opening = static fn (int $t): string => $t === 1 ? '{book}' : '{books@-}';
+
+        return (new LiveSheet($years, ['high_years', 'fade_years']))
+            ->yearly(
+                'returns',
+                Words::label('value.row.return', 'Return on equity'),
+                Unit::Percent,
+                StagedPath::formula('return_on_equity', 'terminal_return', $high, $fade),
+            )
+            ->yearly(
+                'growing',
+                Words::label('value.row.growth', 'Growth'),
+                Unit::Percent,
+                StagedPath::formula('growth', 'terminal_growth', $high, $fade),
+            )
+            ->yearly(
+                'books',
+                Words::label('value.row.book', 'Book value'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => $opening($t).'*(1+{growing@})',
+            )
+            ->yearly(
+                'excess',
+                Words::label('value.row.residual', 'Beyond its cost'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => '({returns@}-{cost_of_equity})*'.$opening($t),
+            )
+            ->one(
+                'present',
+                Words::label('value.row.pv_excess', 'Worth of what it earns beyond its cost until then'),
+                Unit::MoneyPerShare,
+                $years > 0 ? 'SUMPRODUCT({excess@all},(1+{cost_of_equity})^(-{year@all}))' : '0',
+            )
+            ->worthAround(
+                'cost_of_equity',
+                'IF({cost_of_equity}<={terminal_growth},"n.m.",{book}+{present}+({terminal_return}-{cost_of_equity})*'.
+                    "{$last}/({cost_of_equity}-{terminal_growth})*(1+{cost_of_equity})^-{$years})",
+            );
     }
 }

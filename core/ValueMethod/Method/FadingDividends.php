@@ -8,6 +8,7 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\DividendDiscount;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -73,5 +74,14 @@ final class FadingDividends implements ValueMethod
                 $centre === null || $stable === null ? null : $centre - $stable,
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        return (new LiveSheet())->worthAround(
+            'cost_of_equity',
+            'IF({cost_of_equity}<={terminal_growth},"n.m.",{dividend}*(1+{terminal_growth}+{fade_years}/2*({growth}-{terminal_growth}))'.
+                '/({cost_of_equity}-{terminal_growth}))',
+        );
     }
 }

@@ -13,6 +13,7 @@ use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
 use Logion\Valuation\ShareCount;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueSubject;
@@ -151,6 +152,60 @@ final class FirmValue
                 Worth::row(Words::label('value.row.equity_value', 'Value of the shares'), Unit::Money, $value?->equityValue),
             ],
         );
+    }
+
+    /**
+     * The same as formulas.
+     *
+     * @param  LiveSheet  $sheet  with a row "flows" of each year
+     * @param  string  $after  what all later years are worth at the end of the last
+     */
+    public static function live(LiveSheet $sheet, ValueSubject $of, string $after, bool $isPerpetual): LiveSheet
+    {
+        $exchange = LiveSheet::number($of->exchange());
+        // 2 where flows arrive in the middle of a year, 1 at its end.
+        $part = '(2-{year_end})';
+        $length = static fn (int $t): string => $t === 1 ? '{stub}' : '1';
+        $before = static fn (int $t): string => $t === 1 ? '1' : '{end@-}';
+        $added = implode('+', array_map(static fn (string $name): string => "{{$name}}", EquityBridge::ADDED));
+        $taken = implode('-', array_map(static fn (string $name): string => "{{$name}}", EquityBridge::DEDUCTED));
+        $each = '{equity}/{shares}';
+        $strike = "{strike}/{$exchange}";
+
+        return $sheet
+            ->yearly(
+                'end',
+                Words::label('value.row.year_end_factor', 'Factor of the end of the year'),
+                Unit::Ratio,
+                static fn (int $t): string => $before($t).'*(1+{discount_rate@})^(-'.$length($t).')',
+            )
+            ->yearly(
+                'factor',
+                Words::label('value.row.discount_factor', 'Discount factor'),
+                Unit::Ratio,
+                static fn (int $t): string => $before($t).'*(1+{discount_rate@})^(-'.$length($t)."/{$part})",
+            )
+            ->yearly(
+                'present',
+                Words::label('value.row.present_value', 'Present value'),
+                Unit::Money,
+                static fn (int $t): string => '{flows@}*{factor@}'.($t === 1 ? '*MAX(0,{stub})' : ''),
+            )
+            ->one('forecast', Words::label('value.row.of_forecast', 'Of the forecast'), Unit::Money, 'SUM({present@all})')
+            ->one('then', Words::label('value.row.beyond_then', 'What comes after, at the end of the last year'), Unit::Money, $after)
+            ->one(
+                'beyond',
+                Words::label('value.row.beyond', 'Present value of what comes after'),
+                Unit::Money,
+                '{then}*{end@last}'.($isPerpetual ? '*(1+{discount_rate@last})^(IF({year_end}=0,0.5,0))' : ''),
+            )
+            ->one('enterprise', Words::label('value.row.enterprise_value', 'Value of the business'), Unit::Money, '{forecast}+{beyond}')
+            ->one('equity', Words::label('value.row.equity_value', 'Value of the shares'), Unit::Money, "{enterprise}+{$added}-{$taken}")
+            ->worthAround(
+                'discount_rate',
+                ($isPerpetual ? 'IF({discount_rate@last}<={terminal_growth},"n.m.",' : '(').
+                    "{$exchange}*IF(OR({options}<=0,{$each}<=MAX(0,{$strike})),{$each},({equity}+{options}*{$strike})/({shares}+{options})))",
+            );
     }
 
     /** @throws InvalidAssumption if what grows for ever grows as fast as it is discounted */

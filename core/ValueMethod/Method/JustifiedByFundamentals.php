@@ -7,6 +7,7 @@ namespace Logion\ValueMethod\Method;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Peer\JustifiedMultiple;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -88,6 +89,13 @@ final class JustifiedByFundamentals implements ValueMethod
             Worth::row(Words::label('value.row.companies', 'Companies of the line'), Unit::Count, (float) ($line['companies'] ?? 0)),
             Worth::row(Words::label('value.row.explained', 'Explained by it'), Unit::Percent, $line['r_squared'] ?? null),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $at = static fn (string $multiple): string => "IF({$multiple}<=0,\"n.m.\",({$multiple})*{figure})";
+
+        return (new LiveSheet())->worth($at('{multiple}'), $at('{multiple}-{error}'), $at('{multiple}+{error}'));
     }
 
     private static function multiple(ValueSubject $of): string

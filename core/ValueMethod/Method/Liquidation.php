@@ -8,6 +8,7 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Valuation\Method\AssetValue;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualWeight;
 use Logion\ValueMethod\ValueMethod;
@@ -114,6 +115,19 @@ final class Liquidation implements UsualWeight, ValueMethod
             Worth::row(Words::label('value.row.sale_costs', 'What it costs'), Unit::MoneyPerShare, $centre['costs']),
             Worth::row(Words::label('value.row.creditors', 'Lenders are paid'), Unit::Percent, $centre['creditor_coverage']),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $sold = fn (string $times): string => implode(
+            '+',
+            array_map(static fn (string $name): string => "{{$name}}*MIN(1,{$times}*{{$name}_brings})", array_keys($this->classes())),
+        );
+        $left = static fn (string $gross): string => "MAX(0,({$gross})*(1-{cost})-{owed})";
+
+        return (new LiveSheet())
+            ->one('gross', Words::label('value.row.proceeds', 'What the sale brings'), Unit::MoneyPerShare, $sold('1'))
+            ->worth($left('{gross}'), $left($sold('0.85')), $left($sold('1.15')));
     }
 
     /** @return array<string, array{string, string, float}> label, line, and part of its book value a sale usually brings */

@@ -9,6 +9,7 @@ use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Statistics\Descriptive;
 use Logion\Valuation\Method\PropertyValue;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueBelief;
 use Logion\ValueMethod\ValueMethod;
@@ -91,5 +92,17 @@ final class NetAssetValue implements ValueBelief, ValueMethod
             ),
             Worth::row(Words::label('value.in.net', 'Cash less claims of others a share'), Unit::MoneyPerShare, $in['net']),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $at = static fn (string $rate): string => "IF({rent}<=0,{net},IF({$rate}<=0,\"n.m.\",{rent}/({$rate})+{net}))";
+        $shift = LiveSheet::number(self::SHIFT);
+
+        return (new LiveSheet())->worth(
+            $at('{capitalisation_rate}'),
+            $at("{capitalisation_rate}+{$shift}"),
+            $at("{capitalisation_rate}-{$shift}"),
+        );
     }
 }

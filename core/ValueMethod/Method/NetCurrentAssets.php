@@ -8,6 +8,7 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Reporting\ReportingModel;
 use Logion\Valuation\Method\AssetValue;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualWeight;
 use Logion\ValueMethod\ValueMethod;
@@ -92,5 +93,12 @@ final class NetCurrentAssets implements UsualWeight, ValueMethod
                 $net === null ? null : (2 / 3) * $net,
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $owed = '-{owed}-{preferred}-{minorities}';
+
+        return (new LiveSheet())->worth('{current_assets}'.$owed, '{cash}+0.75*{receivables}+0.5*{inventory}'.$owed);
     }
 }

@@ -10,6 +10,7 @@ use Logion\Metric\Catalogue;
 use Logion\Multiple\Multiple;
 use Logion\Multiple\MultipleRange;
 use Logion\Reporting\ReportingModel;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -138,6 +139,14 @@ final class PaidMultiple implements ValueMethod
             Worth::row(Words::label('value.row.left_out', 'Not meaningful, left out'), Unit::Count, (float) $range->leftOut()),
             Worth::row(Words::label('value.row.multiples', 'Multiples'), Unit::Times, $range->multiples),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $net = $this->isOfEnterprise() ? '+{net}' : '';
+        $at = static fn (string $multiple): string => "IF(MIN({figure},{{$multiple}})<=0,\"n.m.\",{{$multiple}}*{figure}{$net})";
+
+        return (new LiveSheet())->worth($at('multiple'), $at('multiple_low'), $at('multiple_high'));
     }
 
     /** What cash adds and lenders take. */

@@ -9,6 +9,7 @@ use Logion\Figure\Words;
 use Logion\Statistics\Descriptive;
 use Logion\Valuation\EquityBridge;
 use Logion\Valuation\Method\SumOfParts;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -97,5 +98,18 @@ final class Parts implements ValueMethod
             Worth::row(Words::label('value.row.gross', 'Together'), Unit::MoneyPerShare, $whole->gross),
             Worth::row(Words::label('value.row.before_discount', 'Before the discount'), Unit::MoneyPerShare, $whole->netAssetValue),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $parts = [];
+        for ($i = 0; isset($in["sales_{$i}"]); $i++) {
+            $parts[] = "{sales_{$i}}*{multiple_{$i}}";
+        }
+
+        return (new LiveSheet())
+            ->one('gross', Words::label('value.row.gross', 'Together'), Unit::MoneyPerShare, implode('+', $parts))
+            ->one('before', Words::label('value.row.before_discount', 'Before the discount'), Unit::MoneyPerShare, '{gross}+{net}')
+            ->worth('{before}*(1-{discount})', '{before}*(1-MIN(0.9,{discount}+0.1))', '{before}*(1-MAX(0,{discount}-0.1))');
     }
 }

@@ -8,6 +8,7 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Multiple\MultipleRange;
 use Logion\Multiple\PriceToBookLine;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -65,6 +66,42 @@ final class PriceToBookByReturn implements ValueMethod
             Worth::row(Words::label('value.row.fitted', 'Price to book at its return'), Unit::Times, $at['centre']),
             Worth::row(Words::label('value.in.error', 'Standard error of such a guess'), Unit::Times, $at['error']),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $line = self::line($of);
+        // Price to book is straight in the return, the square of its error a parabola.
+        [$a, $b, $c] = array_map(static fn (float $x): array => $line->at($x), [0.0, 0.1, 0.2]);
+        if ($a['centre'] === null || $b['centre'] === null || $a['error'] === null || $b['error'] === null || $c['error'] === null) {
+            return (new LiveSheet())->worth(LiveSheet::NONE);
+        }
+        [$none, $tenth, $fifth] = [$a['error'] ** 2, $b['error'] ** 2, $c['error'] ** 2];
+        $square = ($fifth - 2 * $tenth + $none) / 0.02;
+        $linear = ($tenth - $none) / 0.1 - 0.1 * $square;
+        [$start, $slope, $free, $first, $second] = array_map(LiveSheet::number(...), [
+            $a['centre'],
+            ($b['centre'] - $a['centre']) / 0.1,
+            $none,
+            $linear,
+            $square,
+        ]);
+        $value = static fn (string $multiple): string => "IF(MIN({$multiple},{book})<=0,\"n.m.\",({$multiple})*{book})";
+
+        return (new LiveSheet())
+            ->one(
+                'fitted',
+                Words::label('value.row.fitted', 'Price to book at its return'),
+                Unit::Times,
+                "{$start}+{$slope}*{return_on_equity}",
+            )
+            ->one(
+                'error',
+                Words::label('value.in.error', 'Standard error of such a guess'),
+                Unit::Times,
+                "SQRT({$free}+{$first}*{return_on_equity}+{$second}*{return_on_equity}^2)",
+            )
+            ->worth($value('{fitted}'), $value('{fitted}-{error}'), $value('{fitted}+{error}'));
     }
 
     private static function line(ValueSubject $of): PriceToBookLine

@@ -7,6 +7,7 @@ namespace Logion\ValueMethod\Method;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\Method\ResidualIncome;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
@@ -95,5 +96,36 @@ final class ResidualEarnings implements ValueMethod
                 $centre->withoutContinuing(),
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $opening = static fn (int $t): string => $t === 1 ? '{book}' : '{books@-}';
+        $years = max(1, (int) $in['years']);
+
+        return (new LiveSheet($years, ['years']))
+            ->yearly(
+                'earned',
+                Words::label('value.row.earnings', 'Earnings'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => '{return_on_equity}*'.$opening($t),
+            )
+            ->yearly(
+                'books',
+                Words::label('value.row.book', 'Book value'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => $opening($t).'+{earned@}*(1-{payout})',
+            )
+            ->yearly(
+                'residual',
+                Words::label('value.row.residual', 'Beyond its cost'),
+                Unit::MoneyPerShare,
+                static fn (int $t): string => '{earned@}-{cost_of_equity}*'.$opening($t),
+            )
+            ->worthAround(
+                'cost_of_equity',
+                '{book}+SUMPRODUCT({residual@all},(1+{cost_of_equity})^(-{year@all}))+'.
+                    "{residual@last}*{persistence}/(1+{cost_of_equity}-{persistence})*(1+{cost_of_equity})^-{$years}",
+            );
     }
 }

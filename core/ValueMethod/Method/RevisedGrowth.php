@@ -7,6 +7,7 @@ namespace Logion\ValueMethod\Method;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\Method\RevisedGrowthFormula;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\ValueMethod;
@@ -80,5 +81,13 @@ final class RevisedGrowth implements ValueMethod
                 $formula->multiple(100 * $in['growth'], 100 * $in['bond_yield']),
             ),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $at = static fn (string $growth): string => "IF(MIN({earnings},{bond_yield},8.5+200*MIN({$growth},{cap}))<=0,\"n.m.\",".
+            "{earnings}*(8.5+200*MIN({$growth},{cap}))*4.4/(100*{bond_yield}))";
+
+        return (new LiveSheet())->worth($at('{growth}'), $at('{growth}-0.02'), $at('{growth}+0.02'));
     }
 }

@@ -7,6 +7,7 @@ namespace Logion\ValueMethod\Method;
 use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Multiple\MultipleRange;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualWeight;
 use Logion\ValueMethod\ValueMethod;
@@ -74,5 +75,12 @@ final class TangibleBook implements UsualWeight, ValueMethod
         $at = static fn (float $multiple): ?float => MultipleRange::value($multiple, $in['tangible_book']);
 
         return new Worth($at($in['multiple_low']), $at($in['multiple']), $at($in['multiple_high']));
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $at = static fn (string $multiple): string => "IF({tangible_book}<=0,\"n.m.\",{{$multiple}}*{tangible_book})";
+
+        return (new LiveSheet())->worth($at('multiple'), $at('multiple_low'), $at('multiple_high'));
     }
 }

@@ -9,6 +9,7 @@ use Logion\Figure\Words;
 use Logion\Multiple\MultipleRange;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\Cases;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -111,6 +112,18 @@ final class ThreeCases implements ValueMethod
             Worth::row(Words::label('value.row.deviation', 'Standard deviation'), Unit::MoneyPerShare, $together['standard_deviation']),
             Worth::row(Words::label('value.row.ratio', 'Gain for each part of loss'), Unit::Ratio, $together['upside_downside_ratio']),
         ]);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $value = static fn (string $case): string => "{{$case}_earnings}*{{$case}_multiple}";
+        $sum = implode('+', array_map(static fn (string $case): string => "{{$case}_probability}", ['bear', 'base', 'bull']));
+        $expected = implode(
+            '+',
+            array_map(static fn (string $case): string => "{{$case}_probability}*{$value($case)}", ['bear', 'base', 'bull']),
+        );
+
+        return (new LiveSheet())->worth("IF(ABS({$sum}-1)>0.000001,\"n.m.\",({$expected})/({$sum}))", $value('bear'), $value('bull'));
     }
 
     private static function multiples(ValueSubject $of): MultipleRange

@@ -10,6 +10,7 @@ use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
 use Logion\Valuation\MisfitMethod;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
 use Logion\ValueMethod\UsualWeight;
@@ -109,6 +110,24 @@ final class TypedCashFlow implements UsualWeight, ValueMethod
                 : CashFlowValue::growingPerpetuity($last * (1 + $growth), $rate, $growth),
             ! $isMultiple,
             [],
+        );
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        $years = max(1, (int) $in['years']);
+        $isMultiple = $in['after'] > 0.5;
+
+        return FirmValue::live(
+            (new LiveSheet($years, ['years', 'after']))->yearly(
+                'flows',
+                Words::label('value.row.free_cash_flow', 'Free cash flow'),
+                Unit::Money,
+                static fn (int $t): string => '{flow@}',
+            ),
+            $of,
+            $isMultiple ? '{flows@last}*{exit_multiple}' : '{flows@last}*(1+{terminal_growth})/({discount_rate@last}-{terminal_growth})',
+            ! $isMultiple,
         );
     }
 }

@@ -2516,6 +2516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/values/{method}/workbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["workbookOfMethod"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/values/{method}/solve": {
         parameters: {
             query?: never;
@@ -12613,6 +12629,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CasesOfMethod"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    workbookOfMethod: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures?: {
+                        [key: string]: number;
+                    };
+                    rules?: {
+                        [key: string]: components["schemas"]["DriverRule"];
+                    };
+                    forced?: boolean;
+                    /** @enum {string} */
+                    format: "xlsx" | "ods";
+                };
+            };
+        };
+        responses: {
+            /** @description The method as a workbook whose formulas live */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "application/vnd.oasis.opendocument.spreadsheet": string;
                 };
             };
             401: components["responses"]["NotSignedIn"];

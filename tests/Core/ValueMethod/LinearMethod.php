@@ -6,6 +6,7 @@ namespace Tests\Core\ValueMethod;
 
 use Logion\Figure\Unit;
 use Logion\Valuation\InvalidAssumption;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -54,5 +55,10 @@ final class LinearMethod implements ValueMethod
         }
 
         return new Worth(null, 3 * $in['a'] - 2 * $in['b'] + $in['years'], null);
+    }
+
+    public function live(array $in, ValueSubject $of): LiveSheet
+    {
+        return (new LiveSheet(0, ['years']))->worth('3*{a}-2*{b}+{years}');
     }
 }

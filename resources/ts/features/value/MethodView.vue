@@ -120,6 +120,20 @@ async function keep(): Promise<void> {
     notices.fail(error)
   }
 }
+/** The method with what was changed as a workbook that computes by itself. */
+async function workbook(format: 'xlsx' | 'ods'): Promise<void> {
+  try {
+    const answer = api.POST('/companies/{ticker}/values/{method}/workbook', {
+      params: { path: { ticker: props.ticker, method: props.method }, query: query.value },
+      body: { ...body.value, format },
+      parseAs: 'blob',
+    }) as unknown as Promise<{ data?: Blob; error?: unknown; response: Response }>
+    const of = await ask(answer)
+    download(`${props.ticker.replace(':', ' ')} ${props.method}.${format}`, of, of.type)
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 const file = ref<HTMLInputElement | null>(null)
 function write(): void {
   if (!data.value) return
@@ -193,6 +207,14 @@ const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.p
           <v-text-field v-model="note" label="Note" maxlength="2000" style="width: 170px" />
           <v-btn size="small" :disabled="!past.length" @click="back">Undo</v-btn>
           <v-btn size="small" :disabled="!Object.keys(figures).length && !Object.keys(rules).length" @click="begin">Defaults</v-btn>
+          <v-btn
+            v-for="format in ['xlsx', 'ods'] as const"
+            :key="format"
+            size="small"
+            :disabled="data.centre === null"
+            @click="workbook(format)"
+            >{{ format.toUpperCase() }}</v-btn
+          >
           <v-btn size="small" @click="write">JSON</v-btn>
           <v-btn size="small" @click="file?.click()">Read JSON</v-btn>
           <input ref="file" type="file" accept="application/json,.json" hidden aria-label="Read a valuation file" @change="readFile" />
