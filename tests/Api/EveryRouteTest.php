@@ -103,6 +103,8 @@ final class EveryRouteTest extends DemoTestCase
         'POST companies/{ticker}/cost-of-capital',
         'POST companies/{ticker}/values',
         'POST companies/{ticker}/values/{id}',
+        'POST companies/{ticker}/values/{id}/cases',
+        'POST companies/{ticker}/values/{id}/workbook',
         'POST companies/{ticker}/values/{id}/solve',
         'POST companies/{ticker}/values/{id}/sensitivity',
         'POST companies/{ticker}/values/{id}/simulate',

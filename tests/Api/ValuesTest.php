@@ -157,7 +157,9 @@ final class ValuesTest extends DemoTestCase
             $this->assertTrue($methods[$key]['fits'], "{$key} has a normal margin");
         }
         $path = '/api/v1/companies/ORTN/values/earnings_path';
-        $peak = $this->postJson($path, ['forced' => true])->assertOk()->json();
+        $peak = $this->postJson($path, ['forced' => true])
+            ->assertOk()
+            ->json();
         $mean = array_column(array_column($peak['inputs'], null, 'name')['earnings']['alternatives'], 'value', 'source');
         $normal = $this->postJson($path, ['forced' => true, 'figures' => ['earnings' => $mean['mean of five years']]])->json();
         $this->assertLessThan($peak['centre'], $normal['centre']);
@@ -175,9 +177,10 @@ final class ValuesTest extends DemoTestCase
             }
             self::fail("{$method} has no {$name}.");
         };
-        $keys =
-            'cost_of_equity,wacc,price_to_earnings,ev_to_ebitda,terminal_growth';
-        $figures = $this->getJson("/api/v1/companies/GRME/metrics?keys={$keys}")->assertOk()->json('figures');
+        $keys = 'cost_of_equity,wacc,price_to_earnings,ev_to_ebitda,terminal_growth';
+        $figures = $this->getJson("/api/v1/companies/GRME/metrics?keys={$keys}")
+            ->assertOk()
+            ->json('figures');
         $value = static fn (string $key): float => (float) $figures[$key]['value'];
         $this->assertEqualsWithDelta($value('cost_of_equity'), $input('dividends', 'cost_of_equity')->value, 1e-12);
         $this->assertEqualsWithDelta($value('wacc'), $input('earnings_power', 'discount_rate')->value, 1e-12);
@@ -330,6 +333,163 @@ final class ValuesTest extends DemoTestCase
         $this->getJson("/api/v1/valuations/{$kept->id}/again")->assertUnprocessable();
         $this->actingAs($this->someone('Ben'));
         $this->getJson("/api/v1/valuations/{$kept->id}/again")->assertNotFound();
+    }
+
+    public function test_a_cash_flow_kept_before_is_told_apart_by_cause_too(): void
+    {
+        $changes = ['figures' => ['terminal_growth' => 0.02], 'years' => 8];
+        $id = $this->postJson('/api/v1/valuations', ['ticker' => 'BRSW', 'name' => 'Then', 'as_of' => '2025-03-31', 'changes' => $changes])
+            ->assertCreated()
+            ->json('id');
+        $again = $this->getJson("/api/v1/valuations/{$id}/again")
+            ->assertOk()
+            ->json();
+        $now = $this->postJson('/api/v1/companies/BRSW/cash-flow-value', ['changes' => $changes])->json('per_share');
+        $this->assertEqualsWithDelta($now, $again['now'], 1e-9);
+        $this->assertSame(['2025-03-31', '2026-06-30'], [$again['as_of'], $again['today']]);
+        $this->assertEqualsWithDelta($again['now'] - $again['was'], array_sum(array_column($again['steps'], 'change')), 1e-9);
+        $causes = array_column($again['steps'], 'inputs', 'cause');
+        $this->assertSame(['reports', 'market', 'rates'], array_keys($causes), 'one after the other, and nothing is left over');
+        $this->assertContains('Revenue of the last fiscal year', $causes['reports']);
+        $this->assertNotContains('Terminal growth', $causes['rates'], 'what one chose oneself is as it was');
+        $same = $this->getJson("/api/v1/valuations/{$id}/again?as_of=2025-03-31")->json();
+        $this->assertSame([$same['was'], []], [$same['now'], $same['steps']]);
+    }
+
+    public function test_drivers_go_by_rules_of_ones_own_and_are_kept_with_them(): void
+    {
+        $path = '/api/v1/companies/GRME/values/driver_cash_flow';
+        $plain = $this->postJson($path)->assertOk()->json();
+        $inputs = array_column($plain['inputs'], null, 'name');
+        $growth = $inputs['growth_licences'];
+        $this->assertCount(10, $growth['years']['path']);
+        $this->assertSame('fade', $growth['years']['rule']['rule']);
+        $this->assertArrayHasKey('2025', $growth['years']['history']);
+        $this->assertSame('cost_cost_of_revenue', $inputs['follows_cost_of_revenue']['beside']);
+        $this->assertSame(['all sales', 'Manufacturing', 'Licences'], $inputs['follows_cost_of_revenue']['choices']);
+        $rules = [
+            'growth_licences' => ['rule' => 'step', 'from' => 0.12, 'step' => -0.01],
+            'growth_manufacturing' => ['rule' => 'tied', 'along' => 'growth_licences', 'times' => 0.25],
+            'cost_research_development' => ['rule' => 'historical_mean', 'exclude' => [2024]],
+        ];
+        $body = ['rules' => $rules, 'figures' => ['follows_cost_of_revenue' => 1]];
+        $told = $this->postJson($path, $body)->assertOk()->json();
+        $changed = array_column($told['inputs'], null, 'name');
+        $this->assertEqualsWithDelta([0.12, 0.11, 0.1], array_slice($changed['growth_licences']['years']['path'], 0, 3), 1e-12);
+        $this->assertEqualsWithDelta([0.03, 0.0275], array_slice($changed['growth_manufacturing']['years']['path'], 0, 2), 1e-12);
+        $this->assertTrue($changed['growth_licences']['changed']);
+        $this->assertFalse($changed['tax']['changed']);
+        $this->assertNotSame($plain['centre'], $told['centre']);
+        $solved = $this->postJson("{$path}/solve", [...$body, 'input' => 'growth_licences', 'price' => 0.95 * $told['centre']])->json();
+        $at = $this->postJson($path, [...$body, 'figures' => [...$body['figures'], 'growth_licences' => $solved['solved']]])->json();
+        $this->assertEqualsWithDelta($solved['price'], $at['centre'], 1e-6 * $solved['price']);
+        $ranged = $this->postJson($path, [...$body, 'ranges' => ['tax' => [0.1, 0.4]]])->json('tornado');
+        $tax = array_column($ranged, null, 'input')['tax'];
+        $this->assertSame([0.1, 0.4], [$tax['from'], $tax['to']]);
+        $work = $this->postJson("{$path}/simulate", [
+            ...$body,
+            'distributions' => ['growth_licences' => ['kind' => 'normal', 'mean' => 0.075, 'deviation' => 0.0]],
+            'draws' => 100,
+        ])->json('task.id');
+        $this->assertEqualsWithDelta($told['centre'], $this->getJson("/api/v1/value-simulations/{$work}")->json('result.mean'), 1e-9);
+        $id = $this->postJson("{$path}/keep", [...$body, 'name' => 'Mine'])
+            ->assertCreated()
+            ->json('id');
+        $again = $this->getJson("/api/v1/valuations/{$id}/again")->json();
+        $this->assertSame([$told['centre'], []], [$again['now'], $again['steps']]);
+        $kept = array_column($this->getJson('/api/v1/valuations?ticker=GRME')->json(), null, 'id')[$id];
+        $this->assertEquals($rules, $kept['changes']['rules']);
+        foreach (
+            [
+                ['rules' => ['growth_licences' => ['rule' => 'magic']]],
+                ['rules' => ['nosuch' => ['rule' => 'consensus']]],
+                ['rules' => ['shares' => ['rule' => 'own', 'values' => [1]]]],
+                ['rules' => ['tax' => 'half']],
+                ['figures' => ['follows_cost_of_revenue' => 7]],
+                ['ranges' => ['tax' => [0.1]]],
+                ['ranges' => ['tax' => [0.1, 'much']]],
+            ] as $wrong
+        ) {
+            $this->postJson($path, $wrong)->assertUnprocessable();
+        }
+    }
+
+    public function test_cases_with_probabilities_stand_over_any_method(): void
+    {
+        foreach (
+            ['dividends' => 'growth', 'earnings_path' => 'exit_multiple', 'driver_cash_flow' => 'terminal_growth'] as $method => $input
+        ) {
+            $path = "/api/v1/companies/BRSW/values/{$method}";
+            $usual = array_column($this->postJson($path)->json('inputs'), 'value', 'name')[$input];
+            $cases = [
+                ['name' => 'Bear', 'probability' => 0.25, 'figures' => [$input => 0.8 * $usual]],
+                ['name' => 'Base', 'probability' => 0.5],
+                ['name' => 'Bull', 'probability' => 0.25, 'figures' => [$input => 1.1 * $usual], 'rules' => []],
+            ];
+            $told = $this->postJson("{$path}/cases", ['cases' => $cases])
+                ->assertOk()
+                ->json();
+            $centres = [];
+            foreach ($cases as $case) {
+                $centres[] = $this->postJson($path, ['figures' => $case['figures'] ?? []])->json('centre');
+            }
+            $this->assertSame($centres, array_column($told['cases'], 'centre'), $method);
+            $this->assertEqualsWithDelta(0.25 * $centres[0] + 0.5 * $centres[1] + 0.25 * $centres[2], $told['expected'], 1e-9);
+            $id = $this->postJson("{$path}/keep", ['name' => 'Three', 'cases' => $cases])
+                ->assertCreated()
+                ->json('id');
+            $this->assertSame($told['expected'], Valuation::query()->findOrFail($id)->per_share);
+            $again = $this->getJson("/api/v1/valuations/{$id}/again")
+                ->assertOk()
+                ->json();
+            $this->assertSame([], $again['steps'], 'the sheet they start from has not changed');
+            foreach (
+                [
+                    [],
+                    [[...$cases[0], 'probability' => 0.2], $cases[1], $cases[2]],
+                    [[...$cases[0], 'probability' => -0.25], $cases[1], $cases[2]],
+                    [['name' => 'Odd', 'probability' => 1, 'figures' => ['luck' => 1]]],
+                    [['name' => '', 'probability' => 1]],
+                ] as $wrong
+            ) {
+                $this->postJson("{$path}/cases", ['cases' => $wrong])->assertUnprocessable();
+            }
+        }
+        $this->postJson('/api/v1/companies/FNSB/values/driver_cash_flow/cases', [
+            'cases' => [['name' => 'A', 'probability' => 1]],
+        ])->assertUnprocessable();
+    }
+
+    public function test_margins_and_no_weights_are_the_readers_own(): void
+    {
+        $told = $this->postJson('/api/v1/companies/BRSW/values', ['margins' => [0.4, 0.1, 0.4]])
+            ->assertOk()
+            ->json();
+        $this->assertSame([0.1, 0.4], array_column($told['buy_below'], 'margin'));
+        $this->assertEqualsWithDelta(0.6 * $told['centre'], $told['buy_below'][1]['price'], 1e-9);
+        $this->assertSame($this->summary('BRSW')['centre'], $told['centre'], 'weights stay the usual ones');
+        $weights = array_fill_keys(array_column($told['methods'], 'key'), 0);
+        $none = $this->postJson('/api/v1/companies/BRSW/values', ['weights' => $weights])
+            ->assertOk()
+            ->json();
+        $this->assertSame([0, null, null], [$none['used'], $none['centre'], $none['buy_below'][0]['price']]);
+        foreach ([['margins' => [1]], ['margins' => [-0.1]], ['margins' => ['much']], ['weights' => ['luck' => 1]]] as $wrong) {
+            $this->postJson('/api/v1/companies/BRSW/values', $wrong)->assertUnprocessable();
+        }
+    }
+
+    public function test_a_method_is_handed_on_as_a_workbook(): void
+    {
+        foreach (['xlsx' => 'PK', 'ods' => 'PK'] as $format => $begins) {
+            $answer = $this->postJson('/api/v1/companies/BRSW/values/dividends/workbook', [
+                'format' => $format,
+                'figures' => ['growth' => 0.03],
+            ]);
+            $this->assertStringStartsWith($begins, $answer->assertOk()->streamedContent());
+            $this->assertStringContainsString("BRSW dividends.{$format}", (string) $answer->headers->get('Content-Disposition'));
+        }
+        $this->postJson('/api/v1/companies/BRSW/values/dividends/workbook', ['format' => 'pdf'])->assertUnprocessable();
+        $this->postJson('/api/v1/companies/FNSB/values/cash_flow_to_firm/workbook', ['format' => 'ods'])->assertUnprocessable();
     }
 
     public function test_the_whole_universe_is_valued_by_one_method_as_a_column_and_a_criterion(): void

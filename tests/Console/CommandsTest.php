@@ -91,6 +91,23 @@ final class CommandsTest extends DemoTestCase
         $this->assertNotSame($drawn(4)['mean'], $drawn(5)['mean']);
         $forced = $this->answer('logion:value', ['ticker' => 'BRSW', '--method' => 'excess_return', '--force' => true]);
         $this->assertTrue($forced['forced']);
+        $ruled = fn (string ...$rules): array => $this->answer('logion:value', [
+            'ticker' => 'BRSW',
+            '--method' => 'driver_cash_flow',
+            '--rule' => $rules,
+        ]);
+        $this->assertEqualsWithDelta(0.05, $ruled('growth_sales=own:0.06:0.04:0.05')['inputs']['growth_sales'], 1e-3);
+        $this->assertEqualsWithDelta(0.055, $ruled('growth_sales=step:0.1:-0.01')['inputs']['growth_sales'], 1e-12);
+        $tied = $ruled('growth_sales=fade:0.08:0.02:3', 'tax=tied:growth_sales:2:0.1')['inputs'];
+        $this->assertEqualsWithDelta(2 * $tied['growth_sales'] + 0.1, $tied['tax'], 1e-12);
+        $wide = fn (string ...$together): float => $this->answer('logion:value', [
+            'ticker' => 'BRSW',
+            '--method' => 'tangible_book',
+            '--simulate' => ['tangible_book=normal:10:1', 'multiple=normal:1:0.1'],
+            '--correlate' => $together,
+            '--draws' => '2000',
+        ])['simulation']['deviation'];
+        $this->assertGreaterThan(1.15 * $wide(), $wide('tangible_book:multiple=0.9'), 'what rises together spreads wider');
     }
 
     public function test_refresh_reports_what_it_did(): void
@@ -104,6 +121,16 @@ final class CommandsTest extends DemoTestCase
     public static function mistakes(): iterable
     {
         yield 'unknown ticker' => ['logion:metric', ['ticker' => 'NOPE', 'keys' => ['share_price']], 'No company has the ticker "NOPE"'];
+        yield 'a rule that is none' => [
+            'logion:value',
+            ['ticker' => 'BRSW', '--method' => 'driver_cash_flow', '--rule' => ['tax=magic:1']],
+            'rule',
+        ];
+        yield 'a correlation that is none' => [
+            'logion:value',
+            ['ticker' => 'BRSW', '--method' => 'dividends', '--simulate' => ['growth=normal:0.05:0.01'], '--correlate' => ['growth']],
+            'first:second=number',
+        ];
         yield 'unknown metric' => [
             'logion:metric',
             ['ticker' => 'BRSW', 'keys' => ['price_to_earning']],

@@ -161,11 +161,11 @@ const label = (name: string): string => props.inputs.find((of) => of.name === na
         >
           <template #cell="{ row: name, column }">
             <CommitInput
-              v-if="names.indexOf(name) > column - 1"
+              v-if="names.indexOf(name) > column"
               class="assumption short"
-              :aria-label="`Correlation of ${label(names[column - 1]!)} and ${label(name)}`"
-              :model-value="number(together[pair(names[column - 1]!, name)] ?? 0, 2)"
-              @update:model-value="(text: string) => tie(names[column - 1]!, name, text)"
+              :aria-label="`Correlation of ${label(names[column]!)} and ${label(name)}`"
+              :model-value="number(together[pair(names[column]!, name)] ?? 0, 2)"
+              @update:model-value="(text: string) => tie(names[column]!, name, text)"
             />
           </template>
         </SheetTable>
@@ -228,6 +228,10 @@ const label = (name: string): string => props.inputs.find((of) => of.name === na
   grid-template-columns: repeat(auto-fit, minmax(430px, 1fr));
   gap: calc(var(--space) * 4) calc(var(--space) * 9);
   align-items: start;
+}
+.two > :last-child {
+  position: sticky;
+  top: calc(var(--space) * 4);
 }
 .entry {
   display: flex;

@@ -24,6 +24,7 @@ const heads = computed(() =>
 const columns = computed<SheetColumn<MethodInput>[]>(() => [
   { key: 'driver', head: 'Year by year' },
   { key: 'rule', head: 'Rule' },
+  { key: 'all', head: 'Mean' },
   ...past.value.map((year) => ({ key: `past ${year}`, head: String(year), class: 'past' })),
   ...heads.value.map((year, i) => ({ key: `year ${i}`, head: year })),
 ])
@@ -134,26 +135,34 @@ const head = (of: MethodInput): string =>
           /></label>
         </div>
       </template>
+      <template #cell-all="{ row: of }"
+        ><CommitInput
+          class="assumption small"
+          title="Moves all years by as much"
+          :aria-label="of.label"
+          :model-value="short(of, of.value)"
+          @update:model-value="(text: string) => type(of, text, (value) => emit('shift', of.name, value))"
+      /></template>
       <template #cell="{ row: of, column }">
-        <template v-if="column <= past.length">
+        <template v-if="column <= past.length + 1">
           <button
-            v-if="isHistorical(of) && of.years!.history[past[column - 1]!] != null"
+            v-if="isHistorical(of) && of.years!.history[past[column - 2]!] != null"
             class="figure"
-            :class="{ out: isOut(of, past[column - 1]!) }"
-            :aria-pressed="!isOut(of, past[column - 1]!)"
-            :aria-label="`${of.label} ${past[column - 1]}: ${isOut(of, past[column - 1]!) ? 'left out' : 'counted'}`"
-            @click="toggle(of, past[column - 1]!)"
+            :class="{ out: isOut(of, past[column - 2]!) }"
+            :aria-pressed="!isOut(of, past[column - 2]!)"
+            :aria-label="`${of.label} ${past[column - 2]}: ${isOut(of, past[column - 2]!) ? 'left out' : 'counted'}`"
+            @click="toggle(of, past[column - 2]!)"
           >
-            {{ short(of, of.years!.history[past[column - 1]!]) }}
+            {{ short(of, of.years!.history[past[column - 2]!]) }}
           </button>
-          <span v-else>{{ short(of, of.years!.history[past[column - 1]!]) }}</span>
+          <span v-else>{{ short(of, of.years!.history[past[column - 2]!]) }}</span>
         </template>
         <CommitInput
-          v-else-if="of.years!.path[column - 1 - past.length] !== undefined"
+          v-else-if="of.years!.path[column - 2 - past.length] !== undefined"
           class="assumption small"
-          :model-value="short(of, of.years!.path[column - 1 - past.length])"
-          :aria-label="`${of.label} ${heads[column - 1 - past.length]}`"
-          @update:model-value="(text: string) => year(of, column - 1 - past.length, text)"
+          :model-value="short(of, of.years!.path[column - 2 - past.length])"
+          :aria-label="`${of.label} ${heads[column - 2 - past.length]}`"
+          @update:model-value="(text: string) => year(of, column - 2 - past.length, text)"
         />
         <span v-else class="quiet">–</span>
       </template>
