@@ -7,6 +7,8 @@ namespace App\Console\Commands;
 use App\Feature\BackTest\BackTestRunner;
 use App\Feature\Peer\PeerProposals;
 use App\Feature\Valuation\CashFlowSheet;
+use App\Feature\Value\MethodWorkbook;
+use App\Files\Workbooks;
 use App\Models\ColumnSet;
 use App\Models\Company;
 use App\Models\Listing;
@@ -23,6 +25,10 @@ use Logion\Figure\Absence;
 use Logion\Figure\Reason;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyScope;
+use Logion\ValueMethod\ValueMethods;
+use Logion\ValueMethod\ValueSheet;
+use Logion\ValueMethod\ValueSimulation;
+use Logion\ValueMethod\ValueSubject;
 use PDO;
 use Symfony\Component\Process\Process;
 
@@ -154,6 +160,7 @@ final class RunBenchmark extends Command
             ],
         );
 
+        $this->valuing($scope);
         $this->refresh((int) $columns->latestDay());
         $this->backTest();
 
@@ -190,12 +197,67 @@ final class RunBenchmark extends Command
             'one method with a changed input and its tornado' => fn () => $this->request('POST', "{$path}/values/cash_flow_to_firm", [
                 'figures' => ['revenue_growth' => 0.05],
             ]),
+            'drivers with a changed rule and their tornado' => fn () => $this->request('POST', "{$path}/values/driver_cash_flow", [
+                'rules' => ['discount_rate' => ['rule' => 'fade', 'from' => 0.11, 'to' => 0.08]],
+            ]),
+            'three cases of the drivers' => fn () => $this->request('POST', "{$path}/values/driver_cash_flow/cases", [
+                'cases' => array_map(
+                    static fn (int $i): array => [
+                        'name' => "Case {$i}",
+                        'probability' => [0.25, 0.5, 0.25][$i],
+                        'figures' => ['terminal_growth' => 0.01 * $i],
+                    ],
+                    [0, 1, 2],
+                ),
+            ]),
         ];
 
         return array_map(
             fn (string $what, \Closure $ask): array => [$what, number_format($this->median($ask), 1)],
             array_keys($asked),
             array_values($asked),
+        );
+    }
+
+    /** What takes seconds of valuation: draws, a workbook, and the whole universe by one method. */
+    private function valuing(CompanyScope $scope): void
+    {
+        $subject = new ValueSubject($scope, null);
+        $method = ValueMethods::get('driver_cash_flow');
+        $sheet = new ValueSheet($method, $subject);
+        $drawn = [];
+        foreach (['tax', 'capital_expenditure', 'discount_rate', 'terminal_growth'] as $input) {
+            $drawn[$input] = ['kind' => 'normal', 'mean' => (float) $sheet->figures[$input], 'deviation' => 0.005];
+        }
+        $simulation = new ValueSimulation($sheet, $drawn, [
+            'discount_rate' => ['terminal_growth' => 0.5],
+            'tax' => ['capital_expenditure' => 0.2],
+        ]);
+        $seconds = static function (\Closure $work): string {
+            $start = hrtime(true);
+            $work();
+
+            return number_format((hrtime(true) - $start) / 1e9, 2);
+        };
+        $this->table(
+            ['valuing', 'seconds'],
+            [
+                ['10,000 draws of the drivers, four inputs, correlated', $seconds(static fn () => $simulation->run(10_000, 1, 10.0))],
+                [
+                    'the drivers as a workbook',
+                    $seconds(static fn () => Workbooks::save(MethodWorkbook::of($sheet, $method, $subject, 'X'), 'xlsx', '/dev/null')),
+                ],
+                [
+                    'everything that trades by its cash flow to the firm, as a column',
+                    $seconds(function (): void {
+                        $task = $this->request('POST', '/api/v1/refreshes', ['formula' => "value_to_price('cash_flow_to_firm')"]);
+                        while (in_array($task['state'], ['waiting', 'running'], true)) {
+                            usleep(100_000);
+                            $task = $this->request('GET', "/api/v1/tasks/{$task['id']}");
+                        }
+                    }),
+                ],
+            ],
         );
     }
 
