@@ -138,6 +138,20 @@ test('a cash flow is taken along as a workbook', async ({ page }) => {
         .toString(),
     ).toBe('PK')
   }
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'JSON', exact: true }).click()])
+  const started = JSON.parse(readFileSync((await file.path())!, 'utf8')) as Record<string, unknown>
+  expect(started).toMatchObject({ method: 'dcf', ticker: 'BRSW', figures: {} })
+  const before = await page.getByTestId('per-share').textContent()
+  const read = async (of: object): Promise<void> =>
+    page
+      .getByLabel('Read a valuation file')
+      .setInputFiles({ name: 'v.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify({ ...started, ...of })) })
+  await read({ figures: { beta: 1.4 }, shape: { years: 6 }, note: 'Six years.' })
+  await expect(page.getByTestId('per-share')).not.toHaveText(before!)
+  await expect(page.getByText('6 years from FY')).toBeVisible()
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('Six years.')
+  await read({ figures: { luck: 1 } })
+  await expect(page.getByText('It names “luck”')).toBeVisible()
 })
 
 test('a cash flow is driven year by year, put under cases, kept and handed on', async ({ page }) => {

@@ -299,7 +299,7 @@ final class ValuesTest extends DemoTestCase
         $this->assertSame([$told['centre'], 'dividends', 'Salt keeps.'], [$kept->per_share, $kept->method, $kept->assumptions['note']]);
         $listed = array_column($this->getJson('/api/v1/valuations?ticker=BRSW')->json(), null, 'id')[$id];
         $this->assertSame([0.04], array_values($listed['changes']['figures']));
-        $this->assertSame($told['low'], $listed['low']);
+        $this->assertSame([$told['low'], 'Salt keeps.'], [$listed['low'], $listed['note']]);
         $this->assertSame([$id], array_column($this->summary('BRSW')['earlier'], 'id'));
         $again = $this->getJson("/api/v1/valuations/{$id}/again")
             ->assertOk()
@@ -338,9 +338,16 @@ final class ValuesTest extends DemoTestCase
     public function test_a_cash_flow_kept_before_is_told_apart_by_cause_too(): void
     {
         $changes = ['figures' => ['terminal_growth' => 0.02], 'years' => 8];
-        $id = $this->postJson('/api/v1/valuations', ['ticker' => 'BRSW', 'name' => 'Then', 'as_of' => '2025-03-31', 'changes' => $changes])
+        $id = $this->postJson('/api/v1/valuations', [
+            'ticker' => 'BRSW',
+            'name' => 'Then',
+            'note' => 'Slow.',
+            'as_of' => '2025-03-31',
+            'changes' => $changes,
+        ])
             ->assertCreated()
             ->json('id');
+        $this->assertSame('Slow.', $this->getJson('/api/v1/valuations?ticker=BRSW')->json('0.note'));
         $again = $this->getJson("/api/v1/valuations/{$id}/again")
             ->assertOk()
             ->json();

@@ -43,7 +43,11 @@ final class ValuationController
             'name' => $request->validated('name'),
             'method' => 'dcf',
             'as_of' => $scope->asOf,
-            'assumptions' => ['changes' => $request->changes(), 'inputs' => $result['assumptions']],
+            'assumptions' => [
+                'changes' => $request->changes(),
+                'inputs' => $result['assumptions'],
+                'note' => $request->validated('note') ?? '',
+            ],
             'per_share' => $result['per_share'],
             'currency' => $result['currency'],
         ]);

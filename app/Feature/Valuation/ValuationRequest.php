@@ -9,6 +9,11 @@ final class ValuationRequest extends SheetRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return [...parent::rules(), 'ticker' => ['required', 'string'], 'name' => ['required', 'string', 'max:120']];
+        return [
+            ...parent::rules(),
+            'ticker' => ['required', 'string'],
+            'name' => ['required', 'string', 'max:120'],
+            'note' => ['nullable', 'string', 'max:2000'],
+        ];
     }
 }

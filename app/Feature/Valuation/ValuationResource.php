@@ -20,6 +20,7 @@ final class ValuationResource extends JsonResource
     {
         return [
             ...$this->resource->only(['id', 'name', 'method', 'per_share', 'currency']),
+            'note' => (string) ($this->resource->assumptions['note'] ?? ''),
             'low' => $this->resource->assumptions['low'] ?? null,
             'high' => $this->resource->assumptions['high'] ?? null,
             'ticker' => resolve(Identities::class)->reference($this->resource->company_id),

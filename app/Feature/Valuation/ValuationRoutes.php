@@ -25,6 +25,7 @@ use OpenApi\Attributes as OA;
                             'id',
                             'ticker',
                             'name',
+                            'note',
                             'company',
                             'as_of',
                             'method',
@@ -40,6 +41,7 @@ use OpenApi\Attributes as OA;
                             new OA\Property(property: 'ticker', type: 'string'),
                             new OA\Property(property: 'company', type: 'string'),
                             new OA\Property(property: 'name', type: 'string'),
+                            new OA\Property(property: 'note', type: 'string'),
                             new OA\Property(property: 'as_of', type: 'string'),
                             new OA\Property(property: 'method', type: 'string', description: 'dcf, or peers or transactions for a range'),
                             new OA\Property(property: 'per_share', type: 'number', nullable: true),
@@ -73,6 +75,7 @@ use OpenApi\Attributes as OA;
                 required: ['ticker', 'name'],
                 properties: [
                     new OA\Property(property: 'ticker', type: 'string'),
+                    new OA\Property(property: 'note', type: 'string'),
                     new OA\Property(property: 'name', type: 'string'),
                     new OA\Property(property: 'changes', ref: '#/components/schemas/CashFlowChanges'),
                     new OA\Property(property: 'as_of', type: 'string', nullable: true),

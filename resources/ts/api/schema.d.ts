@@ -12392,6 +12392,7 @@ export interface operations {
                         ticker: string;
                         company: string;
                         name: string;
+                        note: string;
                         as_of: string;
                         /** @description dcf, or peers or transactions for a range */
                         method: string;
@@ -12425,6 +12426,7 @@ export interface operations {
             content: {
                 "application/json": {
                     ticker: string;
+                    note?: string;
                     name: string;
                     changes?: components["schemas"]["CashFlowChanges"];
                     as_of?: string | null;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { inputText, readInput } from '@/features/value/figures'
-import { begun, excludedNow, ruleFigures } from '@/features/value/rules'
+import { inputText, readInput, type MethodInput } from '@/features/value/figures'
+import { begun, changesInWords, excludedNow, ruleFigures } from '@/features/value/rules'
 
 const driver = {
   years: {
@@ -52,5 +52,19 @@ describe('a figure of an input', () => {
     expect(readInput('money', '1.5')).toBe(1_500_000)
     expect(readInput('percent', 'much')).toBeNull()
     expect(inputText('money', null)).toBe('–')
+  })
+})
+
+describe('what is otherwise than a method starts', () => {
+  it('is told in words', () => {
+    const inputs = [
+      { name: 'growth', label: 'Growth', unit: 'percent', choices: [] },
+      { name: 'after', label: 'What comes after', unit: 'count', choices: ['grows', 'a multiple'] },
+    ] as unknown as MethodInput[]
+    const rules = { growth: { rule: 'step' as const, from: 0.1, step: -0.01 } }
+    expect(changesInWords({ figures: { growth: 0.04, after: 1, gone: 2 }, rules }, inputs)).toBe(
+      'Growth 4.00 %, What comes after a multiple, gone 2.00, Growth step',
+    )
+    expect(changesInWords({}, inputs)).toBe('')
   })
 })

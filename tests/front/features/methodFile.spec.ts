@@ -22,6 +22,11 @@ describe('a valuation as a file', () => {
     expect([rules, cases]).toEqual([whole.rules, whole.cases])
     expect(read(JSON.stringify(older), 'dividends', inputs)).toMatchObject({ rules: {}, cases: [], figures: whole.figures })
   })
+  it('keeps how a cash flow year by year is laid out', () => {
+    const shape = { years: 8, terminal: 'perpetuity', convention: 'end_year' }
+    expect(read(written({ ...whole, shape }), 'dividends', inputs).shape).toEqual(shape)
+    expect(read(written(whole), 'dividends', inputs).shape).toBeUndefined()
+  })
   it('says what it does not take, and why', () => {
     const changed = (of: object): string => JSON.stringify({ ...JSON.parse(written(whole)), ...of })
     expect(() => read('{', 'dividends', inputs)).toThrow('does not hold JSON')

@@ -17,6 +17,7 @@ import DriverSheet from './DriverSheet.vue'
 import EquityBridge from './EquityBridge.vue'
 import HandedOver from './HandedOver.vue'
 import SensitivityGrid from './SensitivityGrid.vue'
+import { read, written } from './methodFile'
 import VersionChange from './VersionChange.vue'
 import { useCashFlowSheet } from './sheet'
 
@@ -29,6 +30,7 @@ const props = defineProps<{ ticker: string }>()
 const ticker = computed<string | null>(() => props.ticker)
 
 const title = ref('Base case')
+const note = ref('')
 const { changes, past, change, setFigure, setDriver, back, body, sheet, reload } = useCashFlowSheet(ticker)
 
 const { state: saved, reload: reloadSaved } = useAnswer('valuations', ticker, (asked, signal) =>
@@ -45,12 +47,15 @@ const taken = ref<Saved | null>(null)
 function take(valuation: Saved): void {
   taken.value = valuation
   title.value = valuation.name
+  note.value = valuation.note
   changes.value = valuation.changes
 }
 async function save(): Promise<number | null> {
   if (!ticker.value) return null
   try {
-    const { id } = await ask(api.POST('/valuations', { body: { ticker: ticker.value, name: title.value || 'Unnamed', ...body.value } }))
+    const { id } = await ask(
+      api.POST('/valuations', { body: { ticker: ticker.value, name: title.value || 'Unnamed', note: note.value, ...body.value } }),
+    )
     reloadSaved()
     notices.say(`Saved: ${title.value}.`, async () => {
       await ask(api.DELETE('/valuations/{id}', { params: { path: { id } } }))
@@ -126,6 +131,40 @@ async function workbook(format: 'xlsx' | 'ods'): Promise<void> {
     notices.fail(error)
   }
 }
+const file = ref<HTMLInputElement | null>(null)
+function write(): void {
+  const of = sheet.value.data
+  if (!of) return
+  const { figures = {}, drivers = {}, years, terminal, convention } = changes.value
+  const text = written({
+    ticker: props.ticker,
+    method: 'dcf',
+    as_of: of.as_of,
+    figures,
+    rules: drivers,
+    cases: [],
+    forced: false,
+    note: note.value,
+    shape: { years, terminal, convention },
+  })
+  download(`${props.ticker.replace(':', ' ')} cash flow.json`, text, 'application/json')
+}
+async function readFile(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const [chosen] = field.files ?? []
+  if (!chosen) return
+  try {
+    const of = read(await chosen.text(), 'dcf', [...Object.keys(figures.value), ...Object.keys(data.value?.assumptions.drivers ?? {})])
+    const { years, terminal, convention } = of.shape ?? {}
+    change({ figures: of.figures, drivers: of.rules, years, terminal, convention })
+    note.value = of.note
+    notices.say(`Read: ${chosen.name}${of.ticker && of.ticker !== props.ticker ? `, made for ${of.ticker}` : ''}.`, back)
+  } catch (error) {
+    notices.fail(`${chosen.name} is left aside. ${error instanceof Error ? error.message : String(error)}`)
+  } finally {
+    field.value = ''
+  }
+}
 async function decide(): Promise<void> {
   const data = sheet.value.data
   if (!data?.per_share) return
@@ -194,6 +233,7 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
         </div>
         <div class="actions">
           <v-text-field v-model="title" label="Name of this valuation" maxlength="120" style="width: 170px" />
+          <v-text-field v-model="note" label="Note" maxlength="2000" style="width: 130px" />
           <v-btn size="small" :disabled="!past.length" @click="back">Undo</v-btn>
           <v-btn size="small" @click="change({ figures: {}, drivers: {}, years: undefined, terminal: undefined, convention: undefined })"
             >Defaults</v-btn
@@ -203,6 +243,9 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           <v-btn size="small" @click="takeOwnCost">My cost of capital</v-btn>
           <v-btn size="small" @click="workbook('xlsx')">XLSX</v-btn>
           <v-btn size="small" @click="workbook('ods')">ODS</v-btn>
+          <v-btn size="small" @click="write">JSON</v-btn>
+          <v-btn size="small" @click="file?.click()">Read JSON</v-btn>
+          <input ref="file" type="file" accept="application/json,.json" hidden aria-label="Read a valuation file" @change="readFile" />
           <v-btn size="small" @click="save">Save</v-btn>
           <v-btn size="small" variant="flat" :disabled="!data.per_share || data.per_share <= 0" @click="decide">Decide</v-btn>
         </div>

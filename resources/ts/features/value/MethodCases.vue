@@ -7,8 +7,8 @@ import SheetTable from '@/design/SheetTable.vue'
 import { number, percent, readNumber } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
-import { inputText, type MethodBody, type MethodInput } from './figures'
-import { RULES } from './rules'
+import type { MethodBody, MethodInput } from './figures'
+import { changesInWords } from './rules'
 import type { ValueCase } from './cases'
 
 /** The same method under several cases, each with the figures it was put aside with and a probability. */
@@ -48,14 +48,6 @@ function weigh(i: number, text: string): void {
   if (read === null || read < 0 || read > 100) notices.fail('Write a probability from 0 to 100 per cent.')
   else put(i, { probability: read / 100 })
 }
-const label = (name: string): string => props.inputs.find((of) => of.name === name)?.label ?? name
-const changes = (of: ValueCase): string =>
-  [
-    ...Object.entries(of.figures).map(
-      ([name, value]) => `${label(name)} ${inputText(props.inputs.find((one) => one.name === name)?.unit ?? 'ratio', value)}`,
-    ),
-    ...Object.entries(of.rules).map(([name, rule]) => `${label(name)} ${RULES.find(([key]) => key === rule.rule)?.[1] ?? rule.rule}`),
-  ].join(', ') || 'as it starts'
 const each = (of: number | null | undefined): string => (of == null ? '–' : number(of, 2))
 </script>
 
@@ -80,7 +72,7 @@ const each = (of: number | null | undefined): string => (of == null ? '–' : nu
         { key: 'low', head: 'Low', of: (i: number) => each(data?.cases[i]?.low) },
         { key: 'centre', head: `Value, ${currency}`, of: (i: number) => data?.cases[i]?.why_not ?? each(data?.cases[i]?.centre) },
         { key: 'high', head: 'High', of: (i: number) => each(data?.cases[i]?.high) },
-        { key: 'changes', head: 'Otherwise than it starts', of: (i: number) => changes(cases[i]!) },
+        { key: 'changes', head: 'Otherwise than it starts', of: (i: number) => changesInWords(cases[i]!, inputs) || 'as it starts' },
         { key: 'away', head: '' },
       ]"
       :rows="cases.map((_, i) => i)"

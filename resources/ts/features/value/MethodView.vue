@@ -90,6 +90,7 @@ const taken = ref<Saved | null>(null)
 function take(of: Saved, own = true): void {
   taken.value = own ? of : null
   name.value = of.name
+  note.value = of.note
   remember()
   const changes = of.changes as Partial<MethodBody> & { cases?: ValueCase[] }
   figures.value = { ...changes.figures }

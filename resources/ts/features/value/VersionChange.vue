@@ -25,6 +25,9 @@ const signed = (of: number): string => (of > 0 ? `+${number(of, 2)}` : number(of
 </script>
 
 <template>
+  <p v-if="data && data.as_of !== data.today">
+    <v-btn size="small" @click="session.setDay(data.as_of)">See it as of {{ data.as_of }}</v-btn>
+  </p>
   <p v-if="state.status === 'error'" class="attention" role="alert">{{ state.error.message }}</p>
   <div v-else-if="data && data.steps.length" class="change" data-testid="change">
     <p>

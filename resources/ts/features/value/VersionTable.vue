@@ -6,7 +6,8 @@ import { useAnswer } from '@/api/answer'
 import SheetTable from '@/design/SheetTable.vue'
 import { number } from '@/design/format'
 import { useNotices } from '@/stores/notices'
-import { inputText, type MethodInput } from './figures'
+import type { MethodBody, MethodInput } from './figures'
+import { changesInWords } from './rules'
 
 /** Versions of a method beside each other, those of other companies too: what was changed in each can be put on this company. */
 const props = defineProps<{ ticker: string; method: string; inputs: MethodInput[] }>()
@@ -25,13 +26,7 @@ const rows = computed(() =>
     .sort((a, b) => Number(b.ticker === props.ticker) - Number(a.ticker === props.ticker)),
 )
 const each = (of: number | null): string => (of === null ? '–' : number(of, 2))
-const changed = (of: Version): string =>
-  Object.entries((of.changes as { figures?: Record<string, number> }).figures ?? {})
-    .map(([name, value]) => {
-      const input = props.inputs.find((one) => one.name === name)
-      return `${input?.label ?? name} ${inputText(input?.unit ?? 'ratio', value)}`
-    })
-    .join(', ') || 'nothing'
+const changed = (of: Version): string => changesInWords(of.changes as Partial<MethodBody>, props.inputs) || 'nothing'
 async function drop(of: Version): Promise<void> {
   try {
     await ask(api.DELETE('/valuations/{id}', { params: { path: { id: of.id } } }))
@@ -57,6 +52,7 @@ async function drop(of: Version): Promise<void> {
         { key: 'centre', head: 'Centre', of: (of) => each(of.per_share), by: (of) => of.per_share },
         { key: 'high', head: 'High', of: (of) => each(of.high) },
         { key: 'changed', head: 'Changed in it', of: changed },
+        { key: 'note', head: 'Note', of: (of) => of.note },
         { key: 'away', head: '' },
       ]"
       :rows="rows"

@@ -13,6 +13,8 @@ export interface MethodFile {
   cases: ValueCase[]
   forced: boolean
   note: string
+  /** How a cash flow year by year is laid out, where it is one. */
+  shape?: { years?: number; terminal?: string; convention?: string }
 }
 const VERSION = 1
 
@@ -52,5 +54,6 @@ export function read(text: string, method: string, inputs: string[]): MethodFile
     cases: Array.isArray(of.cases) ? of.cases : [],
     forced: of.forced === true,
     note: String(of.note ?? ''),
+    ...(of.shape && typeof of.shape === 'object' ? { shape: of.shape } : {}),
   }
 }

@@ -1,4 +1,4 @@
-import type { DriverRule } from './figures'
+import { inputText, type DriverRule, type MethodBody, type MethodInput } from './figures'
 
 /** What is known of a driver: its years to come, its past by year, and its rule now. */
 interface Known {
@@ -70,4 +70,16 @@ export function ruleFigures(of: DriverRule): { key: string; word: string; value:
 export function excludedNow(of: DriverRule, year: number): number[] {
   const now = of.exclude ?? []
   return now.includes(year) ? now.filter((other) => other !== year) : [...now, year]
+}
+
+/** What is otherwise than a method starts, one after the other. */
+export function changesInWords(of: Partial<Pick<MethodBody, 'figures' | 'rules'>>, inputs: MethodInput[]): string {
+  const input = (name: string): MethodInput | undefined => inputs.find((one) => one.name === name)
+  const label = (name: string): string => input(name)?.label ?? name
+  return [
+    ...Object.entries(of.figures ?? {}).map(
+      ([name, value]) => `${label(name)} ${input(name)?.choices?.[value] ?? inputText(input(name)?.unit ?? 'ratio', value)}`,
+    ),
+    ...Object.entries(of.rules ?? {}).map(([name, rule]) => `${label(name)} ${RULES.find(([key]) => key === rule.rule)?.[1] ?? rule.rule}`),
+  ].join(', ')
 }
