@@ -326,6 +326,8 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
 }
 .actions {
   display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
   align-items: center;
   gap: var(--space);
   margin-left: auto;

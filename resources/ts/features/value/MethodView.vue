@@ -298,6 +298,8 @@ const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.p
 }
 .actions {
   display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
   align-items: center;
   gap: var(--space);
   margin-left: auto;
