@@ -72,6 +72,16 @@ final class LiveSheet
     /** The value a share, with a row for its low and its high where it has them. */
     public function worth(string $centre, ?string $low = null, ?string $high = null): self
     {
+        if ($low !== null && $high !== null) {
+            // The lower of both is the low, whichever end it comes from.
+            $this->one('end_low', Words::label('value.row.end_low', 'At the lower end'), Unit::MoneyPerShare, $low);
+            $this->one('end_high', Words::label('value.row.end_high', 'At the upper end'), Unit::MoneyPerShare, $high);
+            $ordered = static fn (
+                string $which,
+                string $end,
+            ): string => "IF(COUNT({end_low},{end_high})=2,{$which}({end_low},{end_high}),{$end})";
+            [$low, $high] = [$ordered('MIN', '{end_low}'), $ordered('MAX', '{end_high}')];
+        }
         foreach ([self::LOW => $low, self::CENTRE => $centre, self::HIGH => $high] as $name => $formula) {
             if ($formula !== null) {
                 $this->rows[$name] = ['label' => $name, 'unit' => Unit::MoneyPerShare, 'formulas' => [$formula], 'yearly' => false];

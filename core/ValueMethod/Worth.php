@@ -18,7 +18,10 @@ final readonly class Worth
     /** @param  list<array{label: string, unit: Unit, values: list<?float>}>  $rows  one figure, or one a year */
     public function __construct(?float $low, ?float $centre, ?float $high, public array $rows = [])
     {
-        [$this->low, $this->centre, $this->high] = array_map(self::finite(...), [$low, $centre, $high]);
+        [$low, $this->centre, $high] = array_map(self::finite(...), [$low, $centre, $high]);
+        // What loses money is worth less the more is paid for it, and the less its losses are discounted.
+        $isTurned = $low !== null && $high !== null && $low > $high;
+        [$this->low, $this->high] = $isTurned ? [$high, $low] : [$low, $high];
     }
 
     /**
@@ -29,11 +32,7 @@ final readonly class Worth
      */
     public static function aroundRate(\Closure $value, float $rate, array $rows): self
     {
-        [$dear, $cheap] = [$value($rate + self::POINT), $value($rate - self::POINT)];
-        // What loses money is worth less the less its losses are discounted.
-        $isTurned = $dear !== null && $cheap !== null && $dear > $cheap;
-
-        return new self($isTurned ? $cheap : $dear, $value($rate), $isTurned ? $dear : $cheap, $rows);
+        return new self($value($rate + self::POINT), $value($rate), $value($rate - self::POINT), $rows);
     }
 
     private const POINT = 0.01;

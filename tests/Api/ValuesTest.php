@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Tests\Api;
 
 use App\Evaluation\EvaluationContexts;
+use App\Feature\Value\MethodWorkbook;
 use App\Feature\Value\ValueSubjects;
 use App\Models\User;
 use App\Models\Valuation;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\LogionException;
 use Logion\Formula\Parameter;
+use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\ValueMethods;
 use Logion\ValueMethod\ValueSheet;
@@ -483,6 +485,72 @@ final class ValuesTest extends DemoTestCase
         foreach ([['margins' => [1]], ['margins' => [-0.1]], ['margins' => ['much']], ['weights' => ['luck' => 1]]] as $wrong) {
             $this->postJson('/api/v1/companies/BRSW/values', $wrong)->assertUnprocessable();
         }
+    }
+
+    /** Odd figures and rules in every method, forced where it does not fit: a value in order, or a refusal in words; the workbook agrees. */
+    #[DataProvider('companies')]
+    public function test_whatever_is_assumed_ends_in_a_value_or_in_words(string $ticker): void
+    {
+        $subject = $this->subject($ticker);
+        mt_srand(crc32($ticker));
+        $pick = static fn (array $of): mixed => $of[array_rand($of)];
+        $odd = [0.0, -1.0, 1.0, -0.99, 1e-12, 0.5, 10.0, -10.0, 1e12, -1e12, 3.0, 0.02];
+        $told = 0;
+        foreach (ValueMethods::all() as $key => $method) {
+            try {
+                $inputs = $method->inputs($subject);
+            } catch (LogionException) {
+                continue;
+            }
+            $names = array_map(static fn (MethodInput $of): string => $of->name, $inputs);
+            $yearly = array_values(
+                array_intersect($names, array_column(array_filter($inputs, static fn ($of): bool => $of->years !== null), 'name')),
+            );
+            for ($try = 0; $try < 4; $try++) {
+                $figures = $try === 0 ? [] : [$pick($names) => $pick($odd), $pick($names) => $pick($odd)];
+                $rules =
+                    $yearly === [] || $try < 2
+                        ? []
+                        : [
+                            $pick($yearly) => $pick([
+                                ['rule' => 'own', 'values' => [-0.9, 2, 0.1]],
+                                ['rule' => 'fade', 'from' => -1, 'to' => 1],
+                                ['rule' => 'step', 'from' => 0.2, 'step' => -0.2],
+                                ['rule' => 'historical_median', 'exclude' => [2021, 2022]],
+                                ['rule' => 'consensus'],
+                                ['rule' => 'tied', 'along' => $pick($yearly), 'times' => -5],
+                            ]),
+                        ];
+                $where = "{$key} ".json_encode([$figures, $rules]);
+                try {
+                    $sheet = ValueSheet::of($method, $subject, $figures, $rules, true);
+                    $worth = $sheet->worth();
+                } catch (LogionException $refusal) {
+                    $this->assertNotSame('', $refusal->getMessage());
+
+                    continue;
+                }
+                $told++;
+                if ($worth->low !== null && $worth->high !== null) {
+                    $this->assertLessThanOrEqual($worth->high, $worth->low, $where);
+                }
+                // To write a workbook takes long; half of them are.
+                if ($try % 2 === 1) {
+                    continue;
+                }
+                $book = MethodWorkbook::of($sheet, $method, $subject, 'X');
+                $row = 4 + (int) array_search(LiveSheet::CENTRE, array_keys($method->live($sheet->inYears(), $subject)->rows), true);
+                $counted = $book
+                    ->getSheetByName(MethodWorkbook::METHOD)
+                    ?->getCell("B{$row}")
+                    ->getCalculatedValue();
+                $book->disconnectWorksheets();
+                $worth->centre === null
+                    ? $this->assertFalse(is_numeric($counted), $where)
+                    : $this->assertEqualsWithDelta($worth->centre, $counted, 1e-7 * max(1.0, abs($worth->centre)), $where);
+            }
+        }
+        $this->assertGreaterThan(20, $told);
     }
 
     public function test_a_method_is_handed_on_as_a_workbook(): void

@@ -121,7 +121,7 @@ return [
         'a_one_off_charge_or_tax' => 'a one-off charge, or tax assets written down?',
         'a_part_was_dropped_misread_or' => 'A part was dropped, misread, or belongs elsewhere; the difference is {amount}.',
         'a_plain_number_cannot_be_added' => 'A plain number cannot be added to {name}',
-        'a_probability_from_nought_to_one' => 'a probability from 0 to 1.',
+        'a_probability_from_nought_to_one' => 'a probability from 0 to 1',
         'a_range_runs_from_low_to_high' => 'the range runs from low over most likely to high',
         'a_report_was_skipped_or_one' => 'A report was skipped, or one download has another date range than the other.',
         'a_reverse_split_of_for' => 'A reverse split of 1 for {times}',
@@ -375,6 +375,7 @@ return [
         'not_reported_taken_as_none' => 'not reported, taken as none',
         'not_reported_the_only_line_a' => 'Not reported; the only line a total lacks, so the total determines it.',
         'not_shown_in_a_statement_that' => 'Not shown in a statement that would show it: zero.',
+        'nought_or_more' => 'nought or more',
         'of' => '{percent} of',
         'of_is_about_times_than_in' => '{label} of {period} is {amount}, about {times} than in the other years.',
         'of_is_given_as_and_by' => '{key} of {period} is given as {number}, and by difference from the start of the year it is '.

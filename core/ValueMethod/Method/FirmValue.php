@@ -103,6 +103,11 @@ final class FirmValue
         if ($in['shares'] <= 0) {
             throw InvalidAssumption::outOfRange('shares', Words::say('more_than_zero'));
         }
+        foreach (['options', 'strike'] as $name) {
+            if ($in[$name] < 0) {
+                throw InvalidAssumption::outOfRange($name, Words::say('nought_or_more'));
+            }
+        }
         $years = count($flows);
         $path = YearPath::of($in, 'discount_rate', $years);
         $amounts = array_intersect_key($in, array_flip([...EquityBridge::ADDED, ...EquityBridge::DEDUCTED]));

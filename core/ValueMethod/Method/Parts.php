@@ -108,7 +108,7 @@ final class Parts implements ValueMethod
         }
 
         return (new LiveSheet())
-            ->one('gross', Words::label('value.row.gross', 'Together'), Unit::MoneyPerShare, implode('+', $parts))
+            ->one('gross', Words::label('value.row.gross', 'Together'), Unit::MoneyPerShare, $parts === [] ? '0' : implode('+', $parts))
             ->one('before', Words::label('value.row.before_discount', 'Before the discount'), Unit::MoneyPerShare, '{gross}+{net}')
             ->worth('{before}*(1-{discount})', '{before}*(1-MIN(0.9,{discount}+0.1))', '{before}*(1-MAX(0,{discount}-0.1))');
     }
