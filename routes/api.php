@@ -130,6 +130,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::delete('cost-of-capital', [CapitalController::class, 'forget']);
         Route::get('values', [ValueController::class, 'index']);
         Route::post('values', [ValueController::class, 'weigh']);
+        Route::post('values/driver_cash_flow/driven', [ValueController::class, 'driven']);
         Route::post('values/{method}', [ValueController::class, 'sheet']);
         Route::post('values/{method}/cases', [ValueController::class, 'cases']);
         Route::post('values/{method}/workbook', [ValueController::class, 'workbook']);

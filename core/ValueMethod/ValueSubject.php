@@ -48,6 +48,7 @@ final class ValueSubject
     /**
      * @param  list<int>  $peers  companies that stand for the group
      * @param  array<string, non-empty-array<int, float>>  $told  sales by business and fiscal year, in the currency it reports in
+     * @param  array<string, float>  $profits  operating income of the last fiscal year by business that earned any
      */
     public function __construct(
         public readonly CompanyScope $scope,
@@ -55,6 +56,7 @@ final class ValueSubject
         public readonly array $peers = [],
         public readonly ?TransactionMultiples $transactions = null,
         array $told = [],
+        public readonly array $profits = [],
     ) {
         $this->market = new MarketValueFigures($scope);
         // What it told nothing of in the last year it has no more.

@@ -205,6 +205,44 @@ final class DriverModelTest extends DemoTestCase
         $this->assertSame([], $ask());
     }
 
+    public function test_drivers_of_a_value_take_the_sales_of_the_latest_model(): void
+    {
+        [$ticker] = $this->withRivals();
+        $path = "/api/v1/companies/{$ticker}/values/driver_cash_flow";
+        $ask = fn (): array => (array) $this->postJson("{$path}/driven")
+            ->assertOk()
+            ->json('rules');
+        $this->assertSame([], $ask(), 'nothing is kept yet');
+        $proposal = $this->getJson("/api/v1/companies/{$ticker}/driver-model")->json();
+        $this->postJson("/api/v1/companies/{$ticker}/driver-models", [...$proposal, 'name' => 'First'])->assertCreated();
+        $model = $this->value($ticker, $proposal);
+        $sheet = $this->postJson($path, ['rules' => $ask()])
+            ->assertOk()
+            ->json();
+        $rows = array_column($sheet['rows'], 'values', 'label');
+        foreach ($model['companies'][0]['revenue'] as $t => $revenue) {
+            $this->assertEqualsWithDelta($revenue, $rows['Revenue'][$t], 1e-6 * $revenue);
+        }
+        // A business that is called as a segment of the model goes its own way.
+        $business = [
+            'name' => 'Licences',
+            'in_market' => false,
+            'method' => 'units_price',
+            'drivers' => [
+                'units' => ['rule' => 'values', 'values' => [10, 11]],
+                'price' => ['rule' => 'values', 'values' => [1e8, 1e8]],
+            ],
+        ];
+        $own = ['years' => 2, 'companies' => [['ticker' => 'GRME', 'segments' => [$business]]]];
+        $this->postJson('/api/v1/companies/GRME/driver-models', [...$own, 'name' => 'Licences'])->assertCreated();
+        $rules = (array) $this->postJson('/api/v1/companies/GRME/values/driver_cash_flow/driven')->json('rules');
+        $this->assertSame(['growth_licences'], array_keys($rules));
+        $told = $this->postJson('/api/v1/companies/GRME/values/driver_cash_flow', ['rules' => $rules])->json('rows');
+        $this->assertEqualsWithDelta([1e9, 1.1e9], array_slice(array_column($told, 'values', 'label')['Licences'], 0, 2), 1.0);
+        $this->actingAs($this->someone('Ben'));
+        $this->assertSame([], $ask());
+    }
+
     public function test_versions_are_kept_and_belong_to_their_maker(): void
     {
         $proposal = $this->getJson('/api/v1/companies/GRME/driver-model')->json();

@@ -103,6 +103,7 @@ final class EveryRouteTest extends DemoTestCase
         'POST companies/{ticker}/cost-of-capital',
         'POST companies/{ticker}/values',
         'POST companies/{ticker}/values/{id}',
+        'POST companies/{ticker}/values/driver_cash_flow/driven',
         'POST companies/{ticker}/values/{id}/cases',
         'POST companies/{ticker}/values/{id}/workbook',
         'POST companies/{ticker}/values/{id}/solve',

@@ -6,16 +6,33 @@ namespace App\Feature\Driver;
 
 use App\Models\SavedDriverModel;
 use App\Models\User;
+use Logion\Driver\DriverModel;
 use Logion\Metric\CompanyScope;
 
-/** The revenue of a company as the reader's latest driver model has it: the sum of its segments, year by year. */
+/** The revenue of a company as the reader's latest driver model has it, in the reporting currency, by fiscal year. */
 final readonly class DrivenRevenue
 {
-    /**
-     * @return array<int, float> by fiscal year, in the reporting currency; without years in which a segment is not known, and empty where
-     *     nothing is kept
-     */
+    /** @return array<int, float> the sum of its segments; without years in which one is not known, and empty where nothing is kept */
     public function of(User $user, CompanyScope $scope): array
+    {
+        $kept = self::kept($user, $scope);
+
+        return $kept === null ? [] : self::known($kept['model']->revenue($kept['ticker']), $kept['from']);
+    }
+
+    /** @return array<string, array<int, float>> of each segment, without years in which it is not known */
+    public function segments(User $user, CompanyScope $scope): array
+    {
+        $kept = self::kept($user, $scope);
+
+        return array_map(
+            static fn (array $of): array => self::known($of['revenue'], $kept['from'] ?? 0),
+            $kept === null ? [] : $kept['model']->segments[$kept['ticker']] ?? [],
+        );
+    }
+
+    /** @return array{model: DriverModel, ticker: string, from: int}|null with the year that was to come when it was kept */
+    private static function kept(User $user, CompanyScope $scope): ?array
     {
         $kept = SavedDriverModel::query()
             ->of($user)
@@ -23,24 +40,32 @@ final readonly class DrivenRevenue
             ->where('as_of', '<=', $scope->asOf)
             ->orderByDesc('id')
             ->first();
-        // The first year of a model is the one that was to come when it was kept.
         $latest = $kept === null ? null : $scope->company->statements((int) $kept->as_of)->latestYear();
         if ($kept === null || $latest === null) {
-            return [];
+            return null;
         }
         $definition = new DriverDefinition((int) $kept->definition['years'], $kept->definition['companies']);
+        $ticker = $definition->companies[0]['ticker'] ?? '';
         try {
-            $path = $definition->model()->revenue($definition->companies[0]['ticker'] ?? '');
+            return ['model' => $definition->model(), 'ticker' => $ticker, 'from' => $latest + 1];
         } catch (UnusableDriver) {
-            return [];
+            return null;
         }
-        $revenue = [];
+    }
+
+    /**
+     * @param  list<?float>  $path
+     * @return array<int, float>
+     */
+    private static function known(array $path, int $from): array
+    {
+        $known = [];
         foreach ($path as $i => $value) {
             if ($value !== null) {
-                $revenue[$latest + 1 + $i] = $value;
+                $known[$from + $i] = $value;
             }
         }
 
-        return $revenue;
+        return $known;
     }
 }

@@ -6,6 +6,7 @@ namespace App\Feature\Value;
 
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
+use App\Feature\Driver\DrivenRevenue;
 use App\Feature\Valuation\RevaluedSheet;
 use App\Files\Workbooks;
 use App\Http\DatedRequest;
@@ -19,7 +20,9 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Str;
 use Logion\Figure\Words;
 use Logion\Time\Day;
+use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
+use Logion\ValueMethod\Method\DriverCashFlow;
 use Logion\ValueMethod\ValueCases;
 use Logion\ValueMethod\ValueChange;
 use Logion\ValueMethod\ValueMethods;
@@ -56,6 +59,16 @@ final class ValueController
         $sheet = $this->opened($request, $subject, $method);
 
         return new JsonResponse((new ValueReport($subject))->sheet(ValueMethods::get($method), $sheet, $request->ranges()));
+    }
+
+    /** The rules by which the drivers have the sales of the reader's latest driver model. */
+    public function driven(MethodRequest $request, DrivenRevenue $driven, string $ticker): JsonResponse
+    {
+        $subject = $this->subjects->open($ticker, $request->context());
+        $sheet = $this->opened($request, $subject, DriverCashFlow::KEY);
+        $rules = DriverCashFlow::rulesFor($driven->segments($request->user(), $subject->scope), $sheet->figures, $subject);
+
+        return new JsonResponse(['rules' => (object) array_map(static fn (DriverRule $of): array => $of->toArray(), $rules)]);
     }
 
     /** The value under several cases. */

@@ -76,6 +76,30 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Post(
+        path: '/companies/{ticker}/values/driver_cash_flow/driven',
+        operationId: 'drivenSales',
+        parameters: [new TickerParameter(), new AsOfParameter()],
+        requestBody: new MethodBody(),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Rules by which the drivers have the sales of the latest driver model; none where nothing is kept that fits',
+                content: new OA\JsonContent(
+                    required: ['rules'],
+                    properties: [
+                        new OA\Property(
+                            property: 'rules',
+                            type: 'object',
+                            additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/DriverRule'),
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Post(
         path: '/companies/{ticker}/values/{method}/cases',
         operationId: 'casesOfMethod',
         parameters: [

@@ -18,7 +18,7 @@ final readonly class ValueSubjects
     public function __construct(
         private CompanyScopes $scopes,
         private SubjectGroups $groups,
-        private BusinessFigures $sales,
+        private BusinessFigures $figures,
         private PaidForCompanies $transactions,
     ) {
     }
@@ -39,7 +39,8 @@ final readonly class ValueSubjects
             $group?->universe,
             $group?->in() ?? [],
             $this->transactions->of($context->user, $scope),
-            $this->sales->years([$scope->company->id], $context->day)[$scope->company->id] ?? [],
+            $this->figures->years([$scope->company->id], $context->day)[$scope->company->id] ?? [],
+            $this->figures->of([$scope->company->id], $context->day, 'operating_income')[$scope->company->id] ?? [],
         );
     }
 }

@@ -25,6 +25,8 @@ use Logion\ValueMethod\YearPath;
 /** Cash flow to the firm out of its drivers, each year by year by a rule of its own: sales of each business, each line of costs, the rest. */
 final class DriverCashFlow implements ValueMethod
 {
+    public const KEY = 'driver_cash_flow';
+
     /** Fiscal years of history told, and of which a usual figure is the median. */
     private const PAST = 10;
 
@@ -37,7 +39,7 @@ final class DriverCashFlow implements ValueMethod
 
     public function key(): string
     {
-        return 'driver_cash_flow';
+        return self::KEY;
     }
 
     public function label(): string
@@ -140,15 +142,69 @@ final class DriverCashFlow implements ValueMethod
         ];
     }
 
+    /**
+     * Rules by which the sheet has sales somebody has from elsewhere, such as a model of how they arise. Years count as long as one follows
+     * the other from the first to come; the last growth holds after them. Where no business is called as one of the model, all grow as it
+     * does as a whole.
+     *
+     * @param  array<string, array<int, float>>  $sales  by business and fiscal year, in the currency of the reports
+     * @param  array<string, ?float>  $figures  of the sheet
+     * @return array<string, DriverRule> by input; without businesses nobody told of
+     */
+    public static function rulesFor(array $sales, array $figures, ValueSubject $of): array
+    {
+        $words = BusinessWords::of(array_keys(self::segments($of)));
+        $source = Words::label('value.own_model', 'own model of sales');
+        $first = $of->cashFlow()->baseYear + 1;
+        $rules = [];
+        foreach (array_intersect_key($words, $sales) as $name => $word) {
+            $growth = self::growthFrom($figures["sales_{$word}"] ?? null, $sales[$name], $first);
+            if ($growth !== []) {
+                $rules["growth_{$word}"] = DriverRule::own($growth, $source);
+            }
+        }
+        if ($rules !== [] || $sales === []) {
+            return $rules;
+        }
+        $together = [];
+        foreach (array_keys(array_intersect_key(...array_values($sales))) as $year) {
+            $together[$year] = array_sum(array_column($sales, $year));
+        }
+        $now = array_sum(array_map(static fn (string $word): float => $figures["sales_{$word}"] ?? 0.0, $words));
+        $growth = self::growthFrom($now, $together, $first);
+
+        return $growth === []
+            ? []
+            : array_fill_keys(
+                array_map(static fn (string $word): string => "growth_{$word}", array_values($words)),
+                DriverRule::own($growth, $source),
+            );
+    }
+
+    /**
+     * @param  array<int, float>  $sales  by fiscal year
+     * @return list<float>
+     */
+    private static function growthFrom(?float $before, array $sales, int $year): array
+    {
+        $growth = [];
+        while (isset($sales[$year]) && $before !== null && $before > 0) {
+            $growth[] = $sales[$year] / $before - 1;
+            $before = $sales[$year++];
+        }
+
+        return $growth;
+    }
+
     public function worth(array $in, ValueSubject $of): Worth
     {
         $years = max(1, (int) $in['years']);
         $rule = static fn (string $name): Rule => Rule::values(YearPath::of($in, $name, $years));
         $past = $growth = $costLines = [];
         $segments = array_map(strval(...), array_keys(self::segments($of)));
-        foreach (self::words($segments) as $i => $word) {
-            $past[$segments[$i]] = [$in["sales_{$word}"]];
-            $growth[$segments[$i]] = $rule("growth_{$word}");
+        foreach (BusinessWords::of($segments) as $name => $word) {
+            $past[$name] = [$in["sales_{$word}"]];
+            $growth[$name] = $rule("growth_{$word}");
         }
         $followed = [SegmentForecast::TOTAL, ...$segments];
         foreach (self::costsOf($in) as $line) {
@@ -211,7 +267,7 @@ final class DriverCashFlow implements ValueMethod
         $years = max(1, (int) $in['years']);
         $sheet = new LiveSheet($years, ['years', 'after', 'working_by', ...self::followsOf($in)]);
         $segments = array_map(strval(...), array_keys(self::segments($of)));
-        $words = self::words($segments);
+        $words = array_values(BusinessWords::of($segments));
         $sum = static fn (string $before, string $after): string => implode(
             '+',
             array_map(static fn (string $word): string => "{{$before}{$word}{$after}}", $words),
@@ -384,11 +440,9 @@ final class DriverCashFlow implements ValueMethod
         $expected = self::expected($of, $revenue->value);
         $isOne = count($segments) === 1;
         $inputs = [];
-        $names = array_map(strval(...), array_keys($segments));
         $all = $model->paths()['revenue_growth'][0];
         $starts = $isOne || $told <= 0 ? [] : self::starts($segments, $told, $all);
-        foreach (self::words($names) as $i => $word) {
-            $name = $names[$i];
+        foreach (BusinessWords::of(array_keys($segments)) as $name => $word) {
             $by = $segments[$name];
             // What was told of the businesses may leave out a rest, or hold what they sold each other.
             $inputs[] = MethodInput::amount(
@@ -555,22 +609,5 @@ final class DriverCashFlow implements ValueMethod
         }
 
         return array_slice($growth, 1, null, true);
-    }
-
-    /**
-     * Businesses by their names, so that a version does not take one for another when a third is told between them.
-     *
-     * @param  list<string>  $names
-     * @return list<string>
-     */
-    private static function words(array $names): array
-    {
-        $words = [];
-        foreach ($names as $place => $name) {
-            $word = mb_substr(trim((string) preg_replace('/[^a-z0-9]+/', '_', mb_strtolower($name)), '_'), 0, 40);
-            $words[] = $word === '' || in_array($word, $words, true) ? trim("{$word}_{$place}", '_') : $word;
-        }
-
-        return $words;
     }
 }

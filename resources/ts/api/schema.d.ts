@@ -2500,6 +2500,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/companies/{ticker}/values/driver_cash_flow/driven": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["drivenSales"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/values/{method}/cases": {
         parameters: {
             query?: never;
@@ -12591,6 +12607,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MethodSheet"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    drivenSales: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    figures?: {
+                        [key: string]: number;
+                    };
+                    rules?: {
+                        [key: string]: components["schemas"]["DriverRule"];
+                    };
+                    forced?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Rules by which the drivers have the sales of the latest driver model; none where nothing is kept that fits */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        rules: {
+                            [key: string]: components["schemas"]["DriverRule"];
+                        };
+                    };
                 };
             };
             401: components["responses"]["NotSignedIn"];

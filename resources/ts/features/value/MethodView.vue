@@ -121,6 +121,29 @@ async function keep(): Promise<void> {
     notices.fail(error)
   }
 }
+/** The method that takes sales from the reader's model of how they arise. */
+const DRIVEN = 'driver_cash_flow'
+async function takeDriven(): Promise<void> {
+  try {
+    const { rules: driven } = await ask(
+      api.POST('/companies/{ticker}/values/driver_cash_flow/driven', {
+        params: { path: { ticker: props.ticker }, query: query.value },
+        body: body.value,
+      }),
+    )
+    if (!Object.keys(driven).length) {
+      notices.fail(
+        'You have kept no model of how its sales arise whose segments are called as its businesses. Segments under Read has room for it.',
+      )
+      return
+    }
+    remember()
+    rules.value = { ...rules.value, ...driven }
+    notices.say('Sales grow as in your model.', back)
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 /** The method with what was changed as a workbook that computes by itself. */
 async function workbook(format: 'xlsx' | 'ods'): Promise<void> {
   try {
@@ -208,6 +231,7 @@ const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.p
           <v-text-field v-model="note" label="Note" maxlength="2000" style="width: 170px" />
           <v-btn size="small" :disabled="!past.length" @click="back">Undo</v-btn>
           <v-btn size="small" :disabled="!Object.keys(figures).length && !Object.keys(rules).length" @click="begin">Defaults</v-btn>
+          <v-btn v-if="method === DRIVEN" size="small" @click="takeDriven">My segments</v-btn>
           <v-btn
             v-for="format in ['xlsx', 'ods'] as const"
             :key="format"
