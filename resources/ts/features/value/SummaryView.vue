@@ -73,13 +73,45 @@ function weigh(of: Method, text: string): void {
     weights.value = before
   })
 }
+/** What else stands on the axis: what houses expect, and what one thought before. */
+interface Beside {
+  key: string
+  label: string
+  low: number | null
+  centre: number | null
+  high: number | null
+  id: number | null
+  method: string
+}
+const beside = computed<Beside[]>(() => {
+  const of = data.value
+  if (!of) return []
+  const target = { key: 'target', label: 'Targets of houses', low: of.target_low, centre: of.target_mean, high: of.target_high }
+  return [
+    ...(of.target_mean === null ? [] : [{ ...target, id: null, method: '' }]),
+    ...of.earlier
+      .filter((one) => one.centre !== null)
+      .slice(0, 8)
+      .map((one) => ({ ...one, key: `kept ${one.id}`, label: `${one.name}, ${one.as_of}` })),
+  ]
+})
+/** Where a kept value is opened again. */
+const opened = (of: Beside) => ({
+  name: 'value',
+  params: {
+    ticker: props.ticker,
+    view: of.method === 'dcf' ? 'cash-flow' : ['peers', 'transactions'].includes(of.method) ? '' : of.method,
+  },
+  query: ['peers', 'transactions'].includes(of.method) ? {} : { valuation: of.id },
+})
 /** From the lowest to the highest of all that is drawn; a few far out do not press the rest together. */
 const ends = computed(() => {
   const of = data.value
   const centres = fitting.value.flatMap((one) => (one.centre === null ? [] : [one.centre])).sort((a, b) => a - b)
   if (!of || !centres.length) return { low: 0, high: 1 }
   const price = of.price ?? centres[0]!
-  const all = [...centres, price, of.year_low ?? price, of.year_high ?? price].filter((one) => one > -price && one < 4 * price)
+  const kept = beside.value.flatMap((one) => (one.centre === null ? [] : [one.centre]))
+  const all = [...centres, ...kept, price, of.year_low ?? price, of.year_high ?? price].filter((one) => one > -price && one < 4 * price)
   const low = Math.min(...all)
   const high = Math.max(...all)
   const room = 0.08 * (high - low || 1)
@@ -173,6 +205,25 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
               @update:model-value="(text: string) => weigh(of, text)"
           /></span>
         </div>
+        <div v-for="of in beside" :key="of.key" class="line beside" role="row">
+          <span role="cell"
+            ><router-link v-if="of.id !== null" :to="opened(of)">{{ of.label }}</router-link
+            ><template v-else>{{ of.label }}</template></span
+          >
+          <span class="track" role="cell" :aria-label="`${of.label}: ${each(of.low)} to ${each(of.high)}, centre ${each(of.centre)}`">
+            <i v-if="data.price !== null" class="price" :style="{ left: `${at(data.price)}%` }" />
+            <i
+              v-if="of.low !== null && of.high !== null"
+              class="span"
+              :style="{ left: `${at(of.low)}%`, width: `${Math.max(0.4, at(of.high) - at(of.low))}%` }"
+            />
+            <i v-if="of.centre !== null" class="middle" :style="{ left: `${at(of.centre)}%` }" />
+          </span>
+          <span class="quiet" role="cell">{{ each(of.low) }}</span>
+          <span role="cell">{{ each(of.centre) }}</span>
+          <span class="quiet" role="cell">{{ each(of.high) }}</span>
+          <span role="cell" />
+        </div>
         <p class="quiet">
           The line is the price, the band where it stood in the last year{{
             data.target_mean === null ? '' : ', the dashes what houses expect'
@@ -228,22 +279,6 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
         <router-link class="decide" :to="{ name: 'decide', params: { ticker }, query: { value: data.centre.toFixed(2) } }"
           >Decide on {{ each(data.centre) }}</router-link
         >
-      </section>
-      <section v-if="data.earlier.some((of) => !['peers', 'transactions'].includes(of.method))" class="mt-6">
-        <h2>Kept before</h2>
-        <ul>
-          <li v-for="of in data.earlier.filter((of) => !['peers', 'transactions'].includes(of.method))" :key="of.id">
-            <router-link
-              :to="{
-                name: 'value',
-                params: { ticker, view: of.method === 'dcf' ? 'cash-flow' : of.method },
-                query: { valuation: of.id },
-              }"
-              >{{ of.name }}</router-link
-            >
-            <span class="quiet"> {{ each(of.centre) }}, as of {{ of.as_of }}</span>
-          </li>
-        </ul>
       </section>
       <HandedOver class="mt-6" :ticker="ticker" :price="data.price" />
     </template>
@@ -325,6 +360,10 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
   height: 12px;
   transform: translateX(-50%);
   background: rgb(var(--v-theme-primary));
+}
+.beside .span,
+.beside .middle {
+  background: rgb(var(--v-theme-accent));
 }
 .unweighed {
   opacity: 0.18;
