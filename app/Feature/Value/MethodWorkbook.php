@@ -134,7 +134,7 @@ final class MethodWorkbook
             // What loses money is worth more at the higher rate.
             $of = implode(',', $ends);
             foreach ([LiveSheet::LOW => ['MIN', $ends[0]], LiveSheet::HIGH => ['MAX', $ends[1]]] as $name => [$function, $end]) {
-                $this->text($page, 1, $row, Words::say("value_{$name}"));
+                $this->text($page, 1, $row, self::label($name));
                 $this->formula($page, 2, $row, "IF(COUNT({$of})=2,{$function}({$of}),{$end})", '#,##0.00');
                 $row++;
             }
@@ -221,11 +221,7 @@ final class MethodWorkbook
         }
         $row = $top;
         foreach ($this->live->rows as $of) {
-            $label = match ($of['label']) {
-                LiveSheet::LOW, LiveSheet::CENTRE, LiveSheet::HIGH => Words::say("value_{$of['label']}"),
-                default => $of['label'],
-            };
-            $this->text($page, 1, $row, $label);
+            $this->text($page, 1, $row, self::label($of['label']));
             foreach ($of['formulas'] as $i => $formula) {
                 $this->formula($page, $i + 2, $row, $this->filled($formula, $i + 1, $cells, $moved), self::format($of['unit']));
             }
@@ -330,6 +326,16 @@ final class MethodWorkbook
         if ($isInput) {
             $style->getFont()->getColor()->setRGB(self::INPUT_COLOUR);
         }
+    }
+
+    private static function label(string $of): string
+    {
+        return match ($of) {
+            LiveSheet::LOW => Words::say('value_low'),
+            LiveSheet::CENTRE => Words::say('value_centre'),
+            LiveSheet::HIGH => Words::say('value_high'),
+            default => $of,
+        };
     }
 
     private static function format(Unit $unit): string

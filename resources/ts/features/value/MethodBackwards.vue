@@ -16,11 +16,14 @@ const props = defineProps<{
   body: MethodBody
   inputs: MethodInput[]
   price: number | null
+  /** What is asked for until another is chosen. */
+  first?: string
 }>()
 const session = useSession()
 const notices = useNotices()
 const chosen = ref('')
-const input = computed(() => chosen.value || (props.inputs.find((of) => of.unit === 'percent') ?? props.inputs[0])?.name || '')
+const start = props.first ?? props.inputs[0]?.name ?? ''
+const input = computed(() => chosen.value || start)
 const wished = ref<number | null>(null)
 const { state } = useAnswer(
   'method backwards',

@@ -275,7 +275,15 @@ const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.p
             @range="(input, ends) => (ranges = { ...ranges, [input]: ends })"
           />
           <v-btn v-if="Object.keys(ranges).length" size="x-small" @click="ranges = {}">The usual ranges</v-btn>
-          <MethodBackwards :ticker="ticker" :method="method" :body="body" :inputs="inputs" :price="data.price" class="mt-4" />
+          <MethodBackwards
+            :first="data.tornado[0]?.input"
+            :ticker="ticker"
+            :method="method"
+            :body="body"
+            :inputs="inputs"
+            :price="data.price"
+            class="mt-4"
+          />
         </section>
       </div>
       <MethodRows v-if="data.rows.length" :rows="data.rows" :currency="data.currency" :reported="data.reporting_currency" class="mt-6" />

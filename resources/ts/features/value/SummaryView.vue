@@ -227,7 +227,7 @@ const YEARS: Record<number, string> = { 252: '1 year', 756: '3 years', 1260: '5 
         <p class="quiet">
           The line is the price, the band where it stood in the last year{{
             data.target_mean === null ? '' : ', the dashes what houses expect'
-          }}. Pale methods weigh nothing.
+          }}. Pale methods weigh nothing; below them stands what houses aim at and what you kept.
         </p>
       </div>
       <section v-if="others.length" class="mt-4">
