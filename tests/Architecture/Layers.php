@@ -21,6 +21,8 @@ final class Layers
                 Selector::inNamespace('Symfony\Component\ExpressionLanguage'),
                 // Drawn figures, seeded: a part of PHP itself.
                 Selector::inNamespace('Random'),
+                // Decimal arithmetic, to the last unit of money.
+                Selector::inNamespace('Brick\Math'),
                 Selector::inNamespace('/^\\\\?[A-Z][A-Za-z]*$/', true),
                 Selector::classname('/^[A-Z][A-Za-z]+$/', true),
             )

@@ -13,6 +13,7 @@ use Tests\Core\Golden\DividendCases;
 use Tests\Core\Golden\IndicatorCases;
 use Tests\Core\Golden\MarketBehaviourCases;
 use Tests\Core\Golden\PeerCases;
+use Tests\Core\Golden\PortfolioCases;
 use Tests\Core\Golden\ReturnsAndRiskCases;
 use Tests\Core\Golden\StatisticsCases;
 use Tests\Core\Golden\ValuationCases;
@@ -38,6 +39,7 @@ final class GoldenTest extends TestCase
             ...DividendCases::all(),
             ...MarketBehaviourCases::all(),
             ...PeerCases::all(),
+            ...PortfolioCases::all(),
         ];
     }
 

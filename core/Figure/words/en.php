@@ -340,6 +340,8 @@ return [
         'money_per_share' => 'money per share',
         'months_up_to_are_no_part' => '{months} months up to {day} are no part of a fiscal year from its start: it ends in month '.
             '{yearEndMonth}',
+        'more_is_sold_than_is_held' => 'row {row}: {quantity} of {security} are sold, of which {held} are held. Enter what was bought before, or sell '
+            .'less.',
         'more_than_a_billion' => 'more than a billion',
         'more_than_zero' => 'more than zero',
         'multiply_by' => 'Multiply by {factor}',

@@ -14,7 +14,10 @@ export interface MethodBody {
 /** Units told in millions. */
 const inMillions = (unit: string): boolean => unit === 'money' || unit === 'shares'
 
-/** A figure of an input as one reads it: a rate in per cent, years as a number, amounts of a company in millions, the rest with two digits. */
+/**
+ * A figure of an input as one reads it: a rate in per cent, years as a number, amounts of a company in millions, the rest with two
+ * digits.
+ */
 export const inputText = (unit: string, value: number | null, digits = 2): string =>
   value === null
     ? '–'
