@@ -11,7 +11,8 @@ use Logion\Valuation\Method\Cases;
 /**
  * A method under several cases, each with inputs of its own and a probability. Without a value in one case there is none expected of all.
  *
- * @phpstan-type ValueCase array{name: string, probability: float, figures: array<string, float>, rules: array<string, array<string, mixed>>}
+ * @phpstan-type ValueCase array{name: string, probability: float, figures: array<string, float>,
+ *     rules: array<string, array<string, mixed>>}
  */
 final readonly class ValueCases
 {

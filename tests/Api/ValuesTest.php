@@ -487,7 +487,7 @@ final class ValuesTest extends DemoTestCase
         }
     }
 
-    /** Odd figures and rules in every method, forced where it does not fit: a value in order, or a refusal in words; the workbook agrees. */
+    /** Odd figures and rules in every method, forced or not: a value in order, or a refusal in words; the workbook agrees. */
     #[DataProvider('companies')]
     public function test_whatever_is_assumed_ends_in_a_value_or_in_words(string $ticker): void
     {
