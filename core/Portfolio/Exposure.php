@@ -36,7 +36,8 @@ final readonly class Exposure
     }
 
     /**
-     * @param  list<array{name: string, value: ?float, sector: ?string, country: ?string, currency: ?string}>  $positions  in the base currency
+     * @param  list<array{name: string, value: ?float, sector: ?string, country: ?string, currency: ?string}>  $positions  in base
+     *     currency
      * @param  list<array{currency: ?string, amount: ?float}>  $cash  likewise; may be negative
      */
     public static function of(array $positions, array $cash): self

@@ -8,8 +8,8 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 
 /**
- * A method as formulas over its inputs, for a spreadsheet. A formula is written in OpenFormula (OASIS, 2011) with names in braces: {name} is
- * an input or a row of one figure; {name@} the same year of what goes through the years, {name@-} the year before, {name@first} and
+ * A method as formulas over its inputs, for a spreadsheet. A formula is written in OpenFormula (OASIS, 2011) with names in braces: {name}
+ * is an input or a row of one figure; {name@} the same year of what goes through the years, {name@-} the year before, {name@first} and
  * {name@last} its ends, {name@all} all of it. {year@} counts the years from one.
  *
  * What shapes the sheet, such as the number of years, is fixed when it is written.

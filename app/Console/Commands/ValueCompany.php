@@ -30,9 +30,11 @@ final class ValueCompany extends Command
         'logion:value {ticker} {--method=dcf : dcf for the cash flow year by year, all for every method, or one of '.
         'them} {--set=* : an assumption, name=value} {--rule=* : how an '.
         'input goes through the years, as name=own:figures with colons, name=fade:from:to:years held, name=step:from:step, '.
-        'name=historical_mean, name=historical_median, name=consensus or name=tied:other:times:plus} {--solve=* : solve an assumption for the price} {--price= : the price to solve '.
+        'name=historical_mean, name=historical_median, name=consensus or name=tied:other:times:plus} '.
+        '{--solve=* : solve an assumption for the price} {--price= : the price to solve '.
         'for, today\'s by default} {--simulate=* : an input drawn from what it may be, as name=normal:mean:deviation, '.
-        'name=log_normal:mean:deviation, name=uniform:low:high or name=triangular:low:mode:high} {--correlate=* : two inputs drawn together, as '.
+        'name=log_normal:mean:deviation, name=uniform:low:high or name=triangular:low:mode:high} '.
+        '{--correlate=* : two inputs drawn together, as '.
         'first:second=number} {--draws=10000} {--seed=1} '.
         '{--force : use the method though it does not fit} {--as-of= : day, YYYY-MM-DD} {--user= : e-mail of whose metrics and '.
         'corrections count} {--adjusted : without the one-offs they marked} {--format=table : table, json or csv}';

@@ -81,7 +81,7 @@ final readonly class ValueReport
     }
 
     /**
-     * @param  array<string, array{float, float}>  $ranges  between which inputs are moved for the tornado; what one would look at by default
+     * @param  array<string, array{float, float}>  $ranges  between which inputs are moved; what one would look at by default
      * @return array<string, mixed>
      */
     public function sheet(ValueMethod $method, ValueSheet $sheet, array $ranges = []): array

@@ -340,8 +340,8 @@ return [
         'money_per_share' => 'money per share',
         'months_up_to_are_no_part' => '{months} months up to {day} are no part of a fiscal year from its start: it ends in month '.
             '{yearEndMonth}',
-        'more_is_sold_than_is_held' => 'row {row}: {quantity} of {security} are sold, of which {held} are held. Enter what was bought before, or sell '
-            .'less.',
+        'more_is_sold_than_is_held' => 'row {row}: {quantity} of {security} are sold, of which {held} are held. '.
+            'Enter what was bought before, or sell less.',
         'more_than_a_billion' => 'more than a billion',
         'more_than_zero' => 'more than zero',
         'multiply_by' => 'Multiply by {factor}',
@@ -518,8 +518,8 @@ return [
             'the headings stand beside their figures. Correct the file, choose the periods of the columns, or take them as they are.',
         'the_index_is_too_young' => 'The home index is less than a year old.',
         'the_last_fiscal_year_the_quarters' => ', the last fiscal year: the quarters since do not make up a year with those before',
-        'the_last_flow_is_not_above_nothing' => 'the last flow is not above nothing, so nothing can be said of what comes after. Give later years, or another '
-            .'last flow.',
+        'the_last_flow_is_not_above_nothing' => 'the last flow is not above nothing, so nothing can be said of what comes '.
+            'after. Give later years, or another last flow.',
         'the_literature' => 'the literature',
         'the_mean_rate_of_its_months' => 'the mean rate of its months',
         'the_name' => 'the name',

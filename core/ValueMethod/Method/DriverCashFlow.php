@@ -22,7 +22,7 @@ use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 use Logion\ValueMethod\YearPath;
 
-/** Cash flow to the firm out of its drivers, each year by year by a rule of its own: sales of each business, each line of costs, the rest. */
+/** Cash flow to the firm out of its drivers, each by a rule of its own: sales of each business, each line of costs, the rest. */
 final class DriverCashFlow implements ValueMethod
 {
     public const KEY = 'driver_cash_flow';

@@ -21,8 +21,8 @@ use Logion\ValueMethod\Worth;
 use Logion\ValueMethod\YearPath;
 
 /**
- * What a share earns on some basis, grown to a horizon year by year, dividends collected on the way, sold at a multiple the company was paid
- * before.
+ * What a share earns on some basis, grown to a horizon year by year, dividends collected on the way, sold at a multiple the company was
+ * paid before.
  */
 final class EarningsPathValue implements UsualWeight, ValueBelief, ValueMethod
 {

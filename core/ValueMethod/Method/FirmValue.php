@@ -209,7 +209,8 @@ final class FirmValue
             ->worthAround(
                 'discount_rate',
                 ($isPerpetual ? 'IF({discount_rate@last}<={terminal_growth},"n.m.",' : '(').
-                    "{$exchange}*IF(OR({options}<=0,{$each}<=MAX(0,{$strike})),{$each},({equity}+{options}*{$strike})/({shares}+{options})))",
+                    "{$exchange}*IF(OR({options}<=0,{$each}<=MAX(0,{$strike})),{$each},".
+                    "({equity}+{options}*{$strike})/({shares}+{options})))",
             );
     }
 

@@ -19,8 +19,8 @@ use Logion\ValueMethod\ValueSubject;
 use Logion\ValueMethod\Worth;
 
 /**
- * Each business by its own method: what is paid for its sales or its profit, its profit after tax growing for ever, or a value of one's own;
- * less what the head office costs and a discount for standing together.
+ * Each business by its own method: what is paid for its sales or its profit, its profit after tax growing for ever, or a value of one's
+ * own; less what the head office costs and a discount for standing together.
  */
 final class Parts implements ValueMethod
 {
