@@ -26,7 +26,8 @@ final readonly class Contribution
 
     /**
      * @param  list<array{name: string, group: ?string, quantity: float, price_begin: ?float, price_end: ?float,
-     *     dividends_per_share: ?float, fx_begin: ?float, fx_end: ?float}>  $positions  rates are base currency per unit, one where none is told
+     *     dividends_per_share: ?float, fx_begin: ?float, fx_end: ?float}>  $positions  rates are base currency per unit, one where
+     *     none is told
      * @param  float  $cash  in the base currency, which earns nothing
      */
     public static function of(array $positions, float $cash): self
