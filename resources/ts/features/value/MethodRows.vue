@@ -6,7 +6,7 @@ import { amount } from '@/design/format'
 import { inputText } from './figures'
 
 /** The sheet a value comes from: figures year by year, and those that stand alone. */
-const props = defineProps<{ rows: Schemas['MethodSheet']['rows']; currency: string; reported: string }>()
+const props = defineProps<{ rows: Schemas['MethodSheet']['rows']; currency: string; reported: string; first: number | null }>()
 type Row = (typeof props.rows)[number]
 const long = computed(() => props.rows.filter((of) => of.values.length > 1))
 const alone = computed(() => props.rows.filter((of) => of.values.length === 1))
@@ -28,7 +28,11 @@ const text = (of: Row, value: number | null | undefined): string =>
       many
       :columns="[
         { key: 'label', head: '', of: (of: Row) => of.label },
-        ...Array.from({ length: most }, (_, i) => ({ key: `y${i}`, head: String(i + 1), of: (of: Row) => text(of, of.values[i]) })),
+        ...Array.from({ length: most }, (_, i) => ({
+          key: `y${i}`,
+          head: String(first === null ? i + 1 : first + i),
+          of: (of: Row) => text(of, of.values[i]),
+        })),
       ]"
       :rows="long"
       :row-key="(of) => of.label"

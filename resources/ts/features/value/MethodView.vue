@@ -46,6 +46,8 @@ const { state, reload } = useAnswer(
 )
 const data = computed(() => state.value.data)
 const refused = computed(() => (state.value.status === 'error' ? state.value.error.message : null))
+/** An address can name a method there is not. */
+const isUnknown = computed(() => state.value.status === 'error' && state.value.error.assumption === 'method')
 const misfits = computed(() => refused.value !== null && !data.value)
 function remember(): void {
   past.value = [...past.value.slice(-40), { figures: figures.value, rules: rules.value }]
@@ -199,6 +201,11 @@ async function readFile(event: Event): Promise<void> {
 const each = (of: number | null): string => (of === null ? '–' : number(of, 2))
 type Input = Schemas['MethodSheet']['inputs'][number]
 const inputs = computed<Input[]>(() => data.value?.inputs ?? [])
+/** The fiscal year that is the first to come, where a past of years is told. */
+const firstYear = computed(() => {
+  const past = inputs.value.flatMap((of) => Object.keys(of.years?.history ?? {}).map(Number))
+  return past.length ? Math.max(...past) + 1 : null
+})
 const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.path.length))
 </script>
 
@@ -206,7 +213,7 @@ const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.p
   <div>
     <div v-if="misfits" class="refusal">
       <p role="alert">{{ refused }}</p>
-      <v-btn size="small" @click="forced = true">Use it all the same</v-btn>
+      <v-btn v-if="!isUnknown" size="small" @click="forced = true">Use it all the same</v-btn>
       <v-btn v-if="state.status === 'error' && state.error.status === 0" size="small" @click="reload">Try again</v-btn>
       <router-link :to="{ name: 'value', params: { ticker } }">The methods that fit {{ ticker }}</router-link>
     </div>
@@ -286,7 +293,14 @@ const yearly = computed(() => inputs.value.filter((of) => of.years && of.years.p
           />
         </section>
       </div>
-      <MethodRows v-if="data.rows.length" :rows="data.rows" :currency="data.currency" :reported="data.reporting_currency" class="mt-6" />
+      <MethodRows
+        v-if="data.rows.length"
+        :rows="data.rows"
+        :currency="data.currency"
+        :reported="data.reporting_currency"
+        :first="firstYear"
+        class="mt-6"
+      />
       <MethodGrid
         v-if="data.centre !== null && inputs.length > 1"
         :ticker="ticker"
