@@ -49,6 +49,7 @@ final readonly class DecisionOutcome
      * @param  list<array{int, ?float}>  $index
      * @param  list<array{int, float}>  $splits  ex-day and new shares for each old one
      * @param  list<array{int, float}>  $dividends  ex-day and amount a share
+     * @param  list<array{int, float}>  $inKind  ex-day and what the price with something given in kind is to that without it
      */
     public static function of(
         int $day,
@@ -60,6 +61,7 @@ final readonly class DecisionOutcome
         array $splits,
         array $dividends,
         int $asOf,
+        array $inKind = [],
     ): self {
         $buyBelow = $value * (1 - $margin);
         $rows = array_values(array_filter($closes, static fn (array $row): bool => $row[1] !== null && $row[0] <= $asOf));
@@ -71,7 +73,7 @@ final readonly class DecisionOutcome
             array_map(static fn (array $split): float => $split[0] > $day && $split[0] <= $at ? $split[1] : 1.0, $splits),
         );
         [$last, $lastClose] = $since[count($since) - 1];
-        $total = self::reinvested($day, $price, $since, $splits, $dividends);
+        $total = self::reinvested($day, $price, $since, [...$splits, ...$inKind], $dividends);
         $beside = self::change($index, $day, $last);
         $length = Day::between($day, $last);
         $found = static function (\Closure $is) use ($since, $day): ?array {
@@ -116,7 +118,7 @@ final readonly class DecisionOutcome
      * One share bought at the price of the decision, dividends put back into it at the first close on or after the ex-day.
      *
      * @param  non-empty-list<array{int, float}>  $since
-     * @param  list<array{int, float}>  $splits
+     * @param  list<array{int, float}>  $splits  and what was given in kind, as so many shares for one
      * @param  list<array{int, float}>  $dividends
      */
     private static function reinvested(int $day, float $price, array $since, array $splits, array $dividends): float

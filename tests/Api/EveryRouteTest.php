@@ -181,6 +181,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET valuations',
         'POST valuations',
         'GET decisions',
+        'GET decisions/outcomes',
         'POST decisions',
         'GET corrections',
         'GET imports',

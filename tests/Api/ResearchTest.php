@@ -58,6 +58,40 @@ final class ResearchTest extends DemoTestCase
     }
 
     /** @return array<string, mixed> the finished task */
+    public function test_decisions_are_held_against_what_came_of_them(): void
+    {
+        $decide = fn (string $ticker, string $verdict, string $day): int => $this->postJson('/api/v1/decisions', [
+            'ticker' => $ticker,
+            'verdict' => $verdict,
+            'thesis' => 'It keeps its price.',
+            'disproof' => 'A price war.',
+            'value_per_share' => 1000,
+            'margin_of_safety' => 0.2,
+            'as_of' => $day,
+        ])
+            ->assertCreated()
+            ->json('id');
+        $first = $decide('BRSW', 'buy', '2023-06-30');
+        $decide('ULVL', 'pass', '2023-03-31');
+        $told = $this->getJson('/api/v1/decisions/outcomes')->assertOk()->json();
+        $this->assertCount(2, $told['decisions']);
+        $of = array_column($told['decisions'], null, 'id')[$first];
+        $this->assertSame(['2023-06-30', '2026-06-30', 'own'], [$of['decided_on'], $of['last'], $of['method']]);
+        $this->assertEqualsWithDelta($of['total_return'] - $of['index_return'], $of['excess'], 1e-12);
+        $this->assertGreaterThan($of['price_return'], $of['total_return'], 'it pays dividends');
+        $this->assertSame($of['excess'] > 0, $of['right']);
+        $this->assertSame('2023-06-30', $of['reached_on'], 'so high a value is reached at once');
+        $listed = array_column($this->getJson('/api/v1/decisions')->json(), null, 'id')[$first];
+        $this->assertEqualsWithDelta($listed['since'], $of['price_return'], 1e-9, 'the list and the outcome say the same');
+        $records = array_column($told['by_verdict'], null, 'key');
+        $this->assertSame([1, 1], [$records['buy']['count'], $records['pass']['judged']]);
+        $then = $this->getJson('/api/v1/decisions/outcomes?as_of=2023-04-28')->json();
+        $this->assertSame(['ULVL'], array_column($then['decisions'], 'ticker'), 'what was decided later is not known');
+        $this->assertSame('2023-04-28', $then['decisions'][0]['last']);
+        $this->actingAs($this->someone('Ben'));
+        $this->assertSame([], $this->getJson('/api/v1/decisions/outcomes')->json('decisions'));
+    }
+
     private function computed(string $formula): array
     {
         $id = $this->postJson('/api/v1/refreshes', ['formula' => $formula])

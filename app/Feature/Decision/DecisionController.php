@@ -15,6 +15,9 @@ use Logion\Valuation\MarginOfSafety;
 /** Verdicts with their reasons. A deleted one can be brought back. */
 final class DecisionController
 {
+    /** So many of the latest are held against what came. */
+    private const MOST = 200;
+
     public function __construct(private readonly DecisionReport $report)
     {
     }
@@ -33,6 +36,26 @@ final class DecisionController
                     ->orderByDesc('id')
                     ->get(),
                 $day,
+            ),
+        );
+    }
+
+    /** What became of them. */
+    public function outcomes(DatedRequest $request, OutcomeReport $outcomes): JsonResponse
+    {
+        $context = $request->context();
+
+        return new JsonResponse(
+            $outcomes->of(
+                Decision::query()
+                    ->of($request->user())
+                    ->where('decided_on', '<=', $context->day)
+                    ->with('valuation')
+                    ->orderByDesc('decided_on')
+                    ->orderByDesc('id')
+                    ->limit(self::MOST)
+                    ->get(),
+                $context,
             ),
         );
     }

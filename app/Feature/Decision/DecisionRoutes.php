@@ -6,6 +6,7 @@ namespace App\Feature\Decision;
 
 use App\Http\OpenApi\AsOfParameter;
 use App\Http\OpenApi\NumberParameter;
+use App\Http\OpenApi\Record;
 use OpenApi\Attributes as OA;
 
 // What DecisionController takes and answers.
@@ -46,6 +47,87 @@ use OpenApi\Attributes as OA;
             new OA\Response(response: 201, description: 'Written down', content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
         ],
     ),
+]
+#[
+    OA\Get(
+        path: '/decisions/outcomes',
+        operationId: 'outcomes',
+        parameters: [new AsOfParameter()],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'What became of own decisions, one by one and together',
+                content: new OA\JsonContent(ref: '#/components/schemas/Outcomes'),
+            ),
+        ],
+    ),
+]
+#[
+    Record('Outcomes', [
+        new OA\Property(property: 'as_of', type: 'string'),
+        new OA\Property(
+            property: 'decisions',
+            type: 'array',
+            items: new OA\Items(
+                type: 'object',
+                required: [
+                    'id',
+                    'ticker',
+                    'name',
+                    'verdict',
+                    'method',
+                    'decided_on',
+                    'right',
+                    'last',
+                    'price_return',
+                    'total_return',
+                    'annualised',
+                    'index_return',
+                    'excess',
+                    'reached_on',
+                    'reached_after',
+                    'gap_then',
+                    'gap_now',
+                    'closed_on',
+                    'share_closed',
+                ],
+                properties: [
+                    new OA\Property(property: 'id', type: 'integer'),
+                    new OA\Property(property: 'ticker', type: 'string'),
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'verdict', type: 'string'),
+                    new OA\Property(property: 'method', type: 'string'),
+                    new OA\Property(property: 'decided_on', type: 'string'),
+                    new OA\Property(property: 'right', type: 'boolean', nullable: true),
+                    new OA\Property(property: 'last', type: 'string', nullable: true),
+                    new OA\Property(property: 'price_return', type: 'number', nullable: true),
+                    new OA\Property(property: 'total_return', type: 'number', nullable: true),
+                    new OA\Property(property: 'annualised', type: 'number', nullable: true),
+                    new OA\Property(property: 'index_return', type: 'number', nullable: true),
+                    new OA\Property(property: 'excess', type: 'number', nullable: true),
+                    new OA\Property(property: 'reached_on', type: 'string', nullable: true),
+                    new OA\Property(property: 'reached_after', type: 'integer', nullable: true),
+                    new OA\Property(property: 'gap_then', type: 'number', nullable: true),
+                    new OA\Property(property: 'gap_now', type: 'number', nullable: true),
+                    new OA\Property(property: 'closed_on', type: 'string', nullable: true),
+                    new OA\Property(property: 'share_closed', type: 'number', nullable: true),
+                ],
+            ),
+        ),
+        new OA\Property(property: 'by_verdict', type: 'array', items: new OA\Items(ref: '#/components/schemas/DecisionRecord')),
+        new OA\Property(property: 'by_method', type: 'array', items: new OA\Items(ref: '#/components/schemas/DecisionRecord')),
+    ]),
+]
+#[
+    Record('DecisionRecord', [
+        new OA\Property(property: 'key', type: 'string'),
+        new OA\Property(property: 'count', type: 'integer'),
+        new OA\Property(property: 'judged', type: 'integer'),
+        new OA\Property(property: 'right', type: 'integer'),
+        new OA\Property(property: 'hit_rate', type: 'number', nullable: true),
+        new OA\Property(property: 'mean_excess', type: 'number', nullable: true),
+        new OA\Property(property: 'reached', type: 'integer'),
+    ]),
 ]
 #[
     OA\Get(

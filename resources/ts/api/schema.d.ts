@@ -724,6 +724,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/decisions/outcomes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["outcomes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/margin-of-safety": {
         parameters: {
             query?: never;
@@ -4025,6 +4041,41 @@ export interface components {
             low: number;
             median: number;
             high: number;
+        };
+        Outcomes: {
+            as_of: string;
+            decisions: {
+                id: number;
+                ticker: string;
+                name: string;
+                verdict: string;
+                method: string;
+                decided_on: string;
+                right: boolean | null;
+                last: string | null;
+                price_return: number | null;
+                total_return: number | null;
+                annualised: number | null;
+                index_return: number | null;
+                excess: number | null;
+                reached_on: string | null;
+                reached_after: number | null;
+                gap_then: number | null;
+                gap_now: number | null;
+                closed_on: string | null;
+                share_closed: number | null;
+            }[];
+            by_verdict: components["schemas"]["DecisionRecord"][];
+            by_method: components["schemas"]["DecisionRecord"][];
+        };
+        DecisionRecord: {
+            key: string;
+            count: number;
+            judged: number;
+            right: number;
+            hit_rate: number | null;
+            mean_excess: number | null;
+            reached: number;
         };
         Downturns: {
             currency: string;
@@ -7642,6 +7693,34 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    outcomes: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What became of own decisions, one by one and together */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Outcomes"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     buyBelow: {

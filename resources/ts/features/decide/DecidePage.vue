@@ -9,6 +9,7 @@ import { useAnswer } from '@/api/answer'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
+import OutcomesView from './OutcomesView.vue'
 
 const route = useRoute()
 const session = useSession()
@@ -211,6 +212,7 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
         </template>
       </SheetTable>
     </section>
+    <OutcomesView :key="state.data?.length ?? 0" />
   </div>
 </template>
 
