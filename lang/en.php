@@ -154,6 +154,7 @@ return [
         'flow_that_is_counted' => 'Flow that is counted',
         'flows_in_the_middle_of_the_year' => 'Flows arrive in the middle of the year: 1, at its end: 0',
         'for_one_2' => '{tradingCurrency} for one {reportingCurrency}',
+        'forced_though' => 'forced: {why}',
         'forecast_in' => 'forecast, {currency}',
         'from' => '{code}:{ticker} from {day}',
         'from_2' => '{period}{how} from {name}',

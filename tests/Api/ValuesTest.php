@@ -103,6 +103,12 @@ final class ValuesTest extends DemoTestCase
             ->json();
         $this->assertTrue($forced['forced']);
         $this->assertStringContainsString('banks', $forced['misfit']);
+        $this->postJson('/api/v1/companies/BRSW/values/excess_return/keep', ['forced' => true, 'name' => 'Forced'])->assertCreated();
+        $this->assertSame([true], array_column($this->summary('BRSW')['earlier'], 'forced'), 'marked wherever it is seen again');
+        $method = ValueMethods::get('excess_return');
+        $subject = $this->subject('BRSW');
+        $book = MethodWorkbook::of(new ValueSheet($method, $subject, [], true), $method, $subject, 'X');
+        $this->assertStringContainsString('forced', (string) $book->getSheet(0)->getCell('A1')->getValue());
         $this->assertNotNull($forced['centre']);
     }
 

@@ -70,7 +70,8 @@ final class MethodWorkbook
     public static function of(ValueSheet $sheet, ValueMethod $method, ValueSubject $subject, string $company): Spreadsheet
     {
         $sheet->worth();
-        $workbook = new self($sheet, $method, $subject, "{$company}: {$method->label()}");
+        $forced = $sheet->misfit === null ? '' : ' ('.Words::say('forced_though', why: $sheet->misfit).')';
+        $workbook = new self($sheet, $method, $subject, "{$company}: {$method->label()}{$forced}");
         $workbook->writeInputs($subject->price());
         $workbook->writeMethod();
         $workbook->writeSensitivity();

@@ -236,7 +236,8 @@ final readonly class ValueReport
         return null;
     }
 
-    /** @return list<array{id: int, name: string, method: string, as_of: string, low: ?float, centre: ?float, high: ?float}> */
+    /** @return list<array{id: int, name: string, method: string, as_of: string, low: ?float, centre: ?float, high: ?float,
+     *     forced: bool}> */
     private function earlier(?User $user): array
     {
         if ($user === null) {
@@ -259,6 +260,7 @@ final readonly class ValueReport
                     'low' => $of->assumptions['low'] ?? null,
                     'centre' => $of->per_share,
                     'high' => $of->assumptions['high'] ?? null,
+                    'forced' => (bool) ($of->assumptions['changes']['forced'] ?? false),
                 ],
             )
             ->values()

@@ -386,7 +386,7 @@ use OpenApi\Attributes as OA;
             type: 'array',
             items: new OA\Items(
                 type: 'object',
-                required: ['id', 'name', 'method', 'as_of', 'low', 'centre', 'high'],
+                required: ['id', 'name', 'method', 'as_of', 'low', 'centre', 'high', 'forced'],
                 properties: [
                     new OA\Property(property: 'id', type: 'integer'),
                     new OA\Property(property: 'name', type: 'string'),
@@ -395,6 +395,7 @@ use OpenApi\Attributes as OA;
                     new OA\Property(property: 'low', type: 'number', nullable: true),
                     new OA\Property(property: 'centre', type: 'number', nullable: true),
                     new OA\Property(property: 'high', type: 'number', nullable: true),
+                    new OA\Property(property: 'forced', type: 'boolean'),
                 ],
             ),
         ),

@@ -5272,6 +5272,7 @@ export interface components {
                 low: number | null;
                 centre: number | null;
                 high: number | null;
+                forced: boolean;
             }[];
         };
         MethodSheet: {

@@ -92,7 +92,7 @@ const beside = computed<Beside[]>(() => {
     ...of.earlier
       .filter((one) => one.centre !== null)
       .slice(0, 8)
-      .map((one) => ({ ...one, key: `kept ${one.id}`, label: `${one.name}, ${one.as_of}` })),
+      .map((one) => ({ ...one, key: `kept ${one.id}`, label: `${one.forced ? '⚑ forced: ' : ''}${one.name}, ${one.as_of}` })),
   ]
 })
 /** Where a kept value is opened again. */

@@ -59,7 +59,8 @@ async function drop(of: Version): Promise<void> {
       :row-key="(of) => of.id"
     >
       <template #cell-name="{ row }"
-        ><a href="#" @click.prevent="emit('take', row, row.ticker === ticker)">{{ row.name }}</a></template
+        ><a href="#" @click.prevent="emit('take', row, row.ticker === ticker)">{{ row.name }}</a
+        ><span v-if="(row.changes as Partial<MethodBody>).forced" class="attention"> ⚑ forced</span></template
       >
       <template #cell-away="{ row }"><v-btn size="x-small" :aria-label="`Drop ${row.name}`" @click="drop(row)">Drop</v-btn></template>
     </SheetTable>
