@@ -265,6 +265,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->whereNumber('valuation')
         ->can('update', 'valuation');
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
+    Route::get('position-size', [DecisionController::class, 'size']);
     Route::get('decisions/outcomes', [DecisionController::class, 'outcomes']);
     $owned('decisions', DecisionController::class, 'decision')->except('show');
     Route::post('decisions/{decision}/restore', [DecisionController::class, 'restore'])

@@ -61,6 +61,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET ready-screens',
         'GET metrics/{key}',
         'GET margin-of-safety',
+        'GET position-size',
         'POST refreshes',
         'POST baskets/run',
         'POST rankings/run',
@@ -509,6 +510,8 @@ final class EveryRouteTest extends DemoTestCase
             'periods' => '20250',
             'what' => 'statements',
             'format' => 'csv',
+            'portfolio' => 1000,
+            'price' => 10,
         ];
 
         return $this->json($method, "/api/v1/{$path}?".http_build_query($asked));

@@ -58,6 +58,20 @@ final class ResearchTest extends DemoTestCase
     }
 
     /** @return array<string, mixed> the finished task */
+    public function test_the_smallest_limit_says_how_much(): void
+    {
+        $ask = fn (string $query): TestResponse => $this->getJson("/api/v1/position-size?{$query}");
+        $size = $ask(
+            'portfolio=100000&price=25&position_cap=0.08&sector_cap=0.2&in_sector=15500&loss_limit=0.01&invalidation=20&cash=30000',
+        );
+        $size->assertOk()->assertJson(['binding' => 'sector', 'money' => 4500, 'quantity' => 180, 'loss_at_invalidation' => 0.009]);
+        $this->assertSame(['position' => 8000, 'sector' => 4500, 'loss' => 5000, 'cash' => 30000], $size->json('limits'));
+        $this->assertNull($ask('portfolio=100000&price=25')->assertOk()->json('binding'));
+        foreach (['price=25', 'portfolio=0&price=25', 'portfolio=1&price=25&position_cap=2', 'portfolio=x&price=1'] as $wrong) {
+            $ask($wrong)->assertUnprocessable();
+        }
+    }
+
     public function test_decisions_are_held_against_what_came_of_them(): void
     {
         $decide = fn (string $ticker, string $verdict, string $day): int => $this->postJson('/api/v1/decisions', [

@@ -90,6 +90,22 @@ final class DecisionController
         ]);
     }
 
+    /** How much may be bought; everything is null without a limit. */
+    public function size(PositionSizeRequest $request): JsonResponse
+    {
+        $size = $request->size();
+
+        return new JsonResponse([
+            'limits' => $size?->limits,
+            'binding' => $size?->binding,
+            'money' => $size?->money,
+            'quantity' => $size?->quantity,
+            'cost' => $size?->cost,
+            'weight_after' => $size?->weightAfter,
+            'loss_at_invalidation' => $size?->lossAtInvalidation,
+        ]);
+    }
+
     public function update(DecisionRequest $request, Decision $decision): JsonResponse
     {
         $day = $request->today();

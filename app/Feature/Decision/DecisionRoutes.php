@@ -131,6 +131,47 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Get(
+        path: '/position-size',
+        operationId: 'positionSize',
+        parameters: [
+            new OA\QueryParameter(name: 'portfolio', required: true, schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'price', required: true, schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'invalidation', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'position_cap', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'sector_cap', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'in_sector', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'loss_limit', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'cash', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'held', schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'lot', schema: new OA\Schema(type: 'number')),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'How much may be bought, and what binds; null without a limit',
+                content: new OA\JsonContent(ref: '#/components/schemas/PositionSize'),
+            ),
+        ],
+    ),
+]
+#[
+    Record('PositionSize', [
+        new OA\Property(
+            property: 'limits',
+            type: 'object',
+            nullable: true,
+            additionalProperties: new OA\AdditionalProperties(type: 'number', nullable: true),
+        ),
+        new OA\Property(property: 'binding', type: 'string', nullable: true, enum: ['position', 'sector', 'loss', 'cash']),
+        new OA\Property(property: 'money', type: 'number', nullable: true),
+        new OA\Property(property: 'quantity', type: 'number', nullable: true),
+        new OA\Property(property: 'cost', type: 'number', nullable: true),
+        new OA\Property(property: 'weight_after', type: 'number', nullable: true),
+        new OA\Property(property: 'loss_at_invalidation', type: 'number', nullable: true),
+    ]),
+]
+#[
+    OA\Get(
         path: '/margin-of-safety',
         operationId: 'buyBelow',
         parameters: [

@@ -236,8 +236,10 @@ final readonly class ValueReport
         return null;
     }
 
-    /** @return list<array{id: int, name: string, method: string, as_of: string, low: ?float, centre: ?float, high: ?float,
-     *     forced: bool}> */
+    /**
+     * @return list<array{id: int, name: string, method: string, as_of: string, low: ?float, centre: ?float, high: ?float,
+     *     forced: bool}>
+     */
     private function earlier(?User $user): array
     {
         if ($user === null) {

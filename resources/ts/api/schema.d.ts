@@ -740,6 +740,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/position-size": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["positionSize"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/margin-of-safety": {
         parameters: {
             query?: never;
@@ -4076,6 +4092,18 @@ export interface components {
             hit_rate: number | null;
             mean_excess: number | null;
             reached: number;
+        };
+        PositionSize: {
+            limits: {
+                [key: string]: number | null;
+            } | null;
+            /** @enum {string|null} */
+            binding: "position" | "sector" | "loss" | "cash" | null;
+            money: number | null;
+            quantity: number | null;
+            cost: number | null;
+            weight_after: number | null;
+            loss_at_invalidation: number | null;
         };
         Downturns: {
             currency: string;
@@ -7714,6 +7742,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Outcomes"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    positionSize: {
+        parameters: {
+            query: {
+                portfolio: number;
+                price: number;
+                invalidation?: number;
+                position_cap?: number;
+                sector_cap?: number;
+                in_sector?: number;
+                loss_limit?: number;
+                cash?: number;
+                held?: number;
+                lot?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How much may be bought, and what binds; null without a limit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionSize"];
                 };
             };
             401: components["responses"]["NotSignedIn"];

@@ -10,6 +10,7 @@ import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
 import OutcomesView from './OutcomesView.vue'
+import PositionSize from './PositionSize.vue'
 
 const route = useRoute()
 const session = useSession()
@@ -192,6 +193,7 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
     </form>
     <p v-else-if="!subject.error" class="quiet">No company is in focus. Press <kbd>/</kbd> and type a name.</p>
 
+    <PositionSize v-if="ticker && price !== null" :ticker="ticker" :price="price" :currency="currency" />
     <section class="mt-6">
       <h2>Decisions</h2>
       <p v-if="state.status === 'error'" class="worse" role="alert">
