@@ -23,6 +23,7 @@ use Logion\Time\Day;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\ValueMethod\Method\DriverCashFlow;
+use Logion\ValueMethod\Method\SegmentSales;
 use Logion\ValueMethod\ValueCases;
 use Logion\ValueMethod\ValueChange;
 use Logion\ValueMethod\ValueMethods;
@@ -66,7 +67,7 @@ final class ValueController
     {
         $subject = $this->subjects->open($ticker, $request->context());
         $sheet = $this->opened($request, $subject, DriverCashFlow::KEY);
-        $rules = DriverCashFlow::rulesFor($driven->segments($request->user(), $subject->scope), $sheet->figures, $subject);
+        $rules = SegmentSales::rulesFor($driven->segments($request->user(), $subject->scope), $sheet->figures, $subject);
 
         return new JsonResponse(['rules' => (object) array_map(static fn (DriverRule $of): array => $of->toArray(), $rules)]);
     }
