@@ -60,7 +60,7 @@ test('peers are chosen with reasons, laid side by side, and imply a value', asyn
   await expect(page.getByText('Handed to Value.')).toBeVisible()
   await page.getByRole('link', { name: 'Value', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Handed over from Compare' })).toBeVisible()
-  await expect(page.getByText('Multiples of 5 peers')).toBeVisible()
+  await expect(page.getByRole('rowheader', { name: 'Multiples of 5 peers' })).toBeVisible()
   await accessible(page)
 })
 
