@@ -16,6 +16,7 @@ use Logion\Transaction\TransactionMultiples;
 use Logion\Valuation\MarketValueFigures;
 use Logion\Valuation\Method\CashFlow\DiscountedCashFlow;
 use Logion\Valuation\Method\CashFlow\DiscountedCashFlowDefaults;
+use Logion\Valuation\MisfitMethod;
 
 /** A company as methods see it: figures a share and in all in the currency it trades in, its past, its peers, what was paid for others. */
 final class ValueSubject
@@ -152,11 +153,23 @@ final class ValueSubject
     /**
      * The cash flow year by year as one starts with it, in the currency of the reports.
      *
-     * @throws \Logion\Valuation\MisfitMethod if that does not fit the business or there is nothing to start from
+     * @throws MisfitMethod if that does not fit the business or there is nothing to start from
      */
     public function cashFlow(): DiscountedCashFlow
     {
         return $this->cashFlow ??= DiscountedCashFlowDefaults::for($this->scope);
+    }
+
+    /** Why a cash flow year by year does not fit it, in words; null if it does. */
+    public function cashFlowMisfit(): ?string
+    {
+        try {
+            $this->cashFlow();
+
+            return null;
+        } catch (MisfitMethod $refusal) {
+            return $refusal->getMessage();
+        }
     }
 
     /** Units of the currency of the share for one of the reports. */

@@ -11,7 +11,6 @@ use Logion\Valuation\Convention;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\DiscountedCashFlow;
-use Logion\Valuation\MisfitMethod;
 use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
@@ -46,13 +45,7 @@ final class CashFlowToFirm implements ValueBelief, ValueMethod
 
     public function misfit(ValueSubject $of): ?string
     {
-        try {
-            $of->cashFlow();
-
-            return null;
-        } catch (MisfitMethod $refusal) {
-            return $refusal->getMessage();
-        }
+        return $of->cashFlowMisfit();
     }
 
     public function belief(): string

@@ -9,7 +9,6 @@ use Logion\Figure\Unit;
 use Logion\Figure\Words;
 use Logion\Valuation\Forecast\SegmentForecast;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
-use Logion\Valuation\MisfitMethod;
 use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\ValueMethod;
 use Logion\ValueMethod\ValueSubject;
@@ -46,13 +45,7 @@ final class DriverCashFlow implements ValueMethod
 
     public function misfit(ValueSubject $of): ?string
     {
-        try {
-            $of->cashFlow();
-
-            return null;
-        } catch (MisfitMethod $refusal) {
-            return $refusal->getMessage();
-        }
+        return $of->cashFlowMisfit();
     }
 
     public function inputs(ValueSubject $of): array

@@ -9,7 +9,6 @@ use Logion\Figure\Words;
 use Logion\Valuation\Forecast\DriverRule;
 use Logion\Valuation\InvalidAssumption;
 use Logion\Valuation\Method\CashFlow\CashFlowValue;
-use Logion\Valuation\MisfitMethod;
 use Logion\ValueMethod\LiveSheet;
 use Logion\ValueMethod\MethodInput;
 use Logion\ValueMethod\UsualInputs;
@@ -42,13 +41,7 @@ final class TypedCashFlow implements UsualWeight, ValueMethod
 
     public function misfit(ValueSubject $of): ?string
     {
-        try {
-            $of->cashFlow();
-
-            return null;
-        } catch (MisfitMethod $refusal) {
-            return $refusal->getMessage();
-        }
+        return $of->cashFlowMisfit();
     }
 
     /** Until somebody types them the flows are those of another method. */

@@ -7,7 +7,9 @@ import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import { change, number, percent, tone } from '@/design/format'
 import { columnsOf } from '@/design/sheet'
+import { useAddressed } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
+import { useLinked } from './link'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 
@@ -20,15 +22,29 @@ const { state, reload } = useAnswer(
   ({ ticker, query }, signal) => ask(api.GET('/companies/{ticker}/excess-returns', { params: { path: { ticker }, query }, signal })),
 )
 const data = computed(() => state.value.data)
+/** One's own cost of capital, or that of whoever made the link: `none` if that one had none. */
+const linked = useAddressed<string>('own_cost', '')
+const ownCost = computed(() => {
+  if (linked.value === 'none') return null
+  const told = linked.value === '' ? NaN : Number(linked.value)
+  return Number.isFinite(told) ? told : (data.value?.own_cost ?? null)
+})
+useLinked(() => (data.value ? { own_cost: ownCost.value === null ? 'none' : String(ownCost.value) } : {}))
 const labels = computed(() => (data.value?.years ?? []).map((of) => `FY ${of}`))
 const hundred = (of: number | null): number | null => (of === null ? null : 100 * of)
 const subject = computed(() => data.value?.lines.find((of) => of.subject))
 const own = computed<Series[]>(() => [
   { name: 'Return on invested capital', unit: '%', values: (subject.value?.returns ?? []).map(hundred) },
   { name: 'Cost of capital', unit: '%', benchmark: true, values: (subject.value?.costs ?? []).map(hundred) },
-  ...(data.value?.own_cost == null
+  ...(ownCost.value === null
     ? []
-    : [{ name: 'As I put it together now', unit: '%', values: data.value.years.map(() => hundred(data.value!.own_cost)) }]),
+    : [
+        {
+          name: linked.value ? 'As put together for the link' : 'As I put it together now',
+          unit: '%',
+          values: (data.value?.years ?? []).map(() => hundred(ownCost.value)),
+        },
+      ]),
   {
     name: `Return in ${data.value?.industry.toLowerCase() ?? ''}`,
     unit: '%',
@@ -53,6 +69,7 @@ const rows: { name: string; of: (year: Year) => string }[] = [
     <template v-if="data">
       <p v-if="!data.years.length" class="quiet">Nobody here has told a fiscal year by this day.</p>
       <template v-else>
+        <v-btn v-if="linked" size="small" title="A link says what capital cost" @click="linked = ''">As I put it together</v-btn>
         <div class="two">
           <ChartFrame
             :title="`${ticker}: return and cost of capital`"

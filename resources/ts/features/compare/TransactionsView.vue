@@ -11,7 +11,7 @@ import { amount, number, percent, readNumber } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
 import ScatterPlot from '@/features/find/ScatterPlot.vue'
 import { useNotices } from '@/stores/notices'
-import { useAddressed } from '@/shell/addressed'
+import { useAddressed, useAddressedChoices } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 import { useLinked } from './link'
 import TransactionEditor from './TransactionEditor.vue'
@@ -33,6 +33,8 @@ const filter = reactive({
 })
 /** Those that do not count though a link, not the reader, left them out: their numbers with commas; 0 for none. */
 const left = useAddressed<string>('left', '')
+/** Reasons that came with the link, by number. */
+const reasons = useAddressedChoices<Record<string, string>>('reasons', {})
 const million = (text: string): number | null => (readNumber(text) === null ? null : readNumber(text)! * 1e6)
 const query = computed(() => ({
   ...asOf.value,
@@ -52,8 +54,13 @@ const { state, reload } = useAnswer(
 )
 const data = computed(() => state.value.data)
 const out = computed(() => (data.value?.transactions ?? []).filter((of) => !of.in).map((of) => of.id))
-useLinked(() => ({ left: out.value.join(',') || '0' }))
 type Transaction = Schemas['Transactions']['transactions'][number]
+const reasonOf = (of: Transaction): string => (left.value ? reasons.value?.[of.id] : of.reason) ?? ''
+const given = computed(() => (data.value?.transactions ?? []).map((of) => [of.id, reasonOf(of)] as const).filter(([, reason]) => reason))
+useLinked(() => ({
+  left: out.value.join(',') || '0',
+  reasons: given.value.length ? JSON.stringify(Object.fromEntries(given.value)) : undefined,
+}))
 type Key = 'ev_to_sales' | 'ev_to_ebitda' | 'ev_to_ebit' | 'price_to_earnings'
 const MULTIPLES: [Key, string, string][] = [
   ['ev_to_sales', 'Value to sales', 'sales'],
@@ -136,6 +143,7 @@ async function choose(of: Transaction, isIn: boolean, reason: string | null): Pr
   if (left.value) {
     // Of a link: what the reader left out stays as it is.
     left.value = (isIn ? out.value.filter((one) => one !== of.id) : [...new Set([...out.value, of.id])]).join(',') || '0'
+    reasons.value = { ...reasons.value, [of.id]: reason ?? '' }
     return
   }
   const before = { in: of.in, reason: of.reason }
@@ -165,6 +173,10 @@ const points = computed(() =>
     return [{ x: across.value === 'date' ? years(of.announced_on) : of.enterprise_value! / 1e6, y, name: of.target, marked: !of.in }]
   }),
 )
+function forgetLink(): void {
+  left.value = ''
+  reasons.value = null
+}
 const editing = ref<Transaction | 'new' | null>(null)
 async function edited(): Promise<void> {
   editing.value = null
@@ -201,7 +213,7 @@ function save(): void {
     of.ebit ?? '',
     ...MULTIPLES.map(([key]) => of.multiples[key] ?? ''),
     of.in ? 'in' : 'out',
-    of.reason ?? '',
+    reasonOf(of),
   ])
   download('transactions.csv', csv([[...head, ...MULTIPLES.map(([, name]) => name), 'counts', 'reason'], ...rows]), 'text/csv')
 }
@@ -239,7 +251,7 @@ async function hand(): Promise<void> {
       <v-btn size="small" @click="Object.assign(filter, { from: '', until: '', industry: '', country: '', buyer: '', least: '', most: '' })"
         >All</v-btn
       >
-      <v-btn v-if="left" size="small" title="A link says which ones are out" @click="left = ''">As I left them out</v-btn>
+      <v-btn v-if="left" size="small" title="A link says which ones are out" @click="forgetLink">As I left them out</v-btn>
       <v-btn v-if="session.canChangeFacts" size="small" @click="editing = 'new'">Enter one</v-btn>
       <v-btn v-if="data?.transactions.length" size="small" @click="save">CSV</v-btn>
       <v-btn v-if="data?.blended != null" size="small" @click="hand">Hand to Value</v-btn>
@@ -290,13 +302,13 @@ async function hand(): Promise<void> {
               type="checkbox"
               :checked="row.in"
               :aria-label="`${row.target} counts`"
-              @change="choose(row, !row.in, row.reason)"
-              @keydown.x.stop.prevent="choose(row, !row.in, row.reason)"
+              @change="choose(row, !row.in, reasonOf(row) || null)"
+              @keydown.x.stop.prevent="choose(row, !row.in, reasonOf(row) || null)"
           /></template>
           <template #cell-reason="{ row }"
             ><input
               class="assumption reason"
-              :value="row.reason ?? ''"
+              :value="reasonOf(row)"
               :aria-label="`Reason for ${row.target}`"
               :placeholder="row.in ? '' : 'why it is out'"
               maxlength="500"
