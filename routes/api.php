@@ -36,6 +36,10 @@ use App\Feature\Note\NoteController;
 use App\Feature\OwnMetric\OwnMetricController;
 use App\Feature\Paper\PaperController;
 use App\Feature\Peer\PeerController;
+use App\Feature\Portfolio\EntryController;
+use App\Feature\Portfolio\InstrumentController;
+use App\Feature\Portfolio\PortfolioController;
+use App\Feature\Portfolio\PortfolioFileController;
 use App\Feature\Quality\BreakController;
 use App\Feature\Quality\FindingController;
 use App\Feature\Reference\ExchangeController;
@@ -266,6 +270,50 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->can('update', 'valuation');
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
     Route::get('position-size', [DecisionController::class, 'size']);
+    $owned('portfolios', PortfolioController::class, 'portfolio');
+    Route::post('portfolios/{portfolio}/restore', [PortfolioController::class, 'restore'])
+        ->withTrashed()
+        ->whereNumber('portfolio')
+        ->can('restore', 'portfolio');
+    Route::prefix('portfolios/{portfolio}')
+        ->whereNumber('portfolio')
+        ->middleware('can:view,portfolio')
+        ->group(static function (): void {
+            Route::get('performance', [PortfolioController::class, 'performance']);
+            Route::get('income', [PortfolioController::class, 'income']);
+            Route::get('lots', [PortfolioController::class, 'lots']);
+            Route::get('proposals', [PortfolioController::class, 'proposals']);
+            Route::post('through', [PortfolioController::class, 'through']);
+            Route::post('what-if', [PortfolioController::class, 'whatIf']);
+            Route::get('entries.csv', [EntryController::class, 'export']);
+            Route::get('entries', [EntryController::class, 'index']);
+            Route::post('entries', [EntryController::class, 'store']);
+            Route::get('files', [PortfolioFileController::class, 'index']);
+            Route::post('files', [PortfolioFileController::class, 'store']);
+        });
+    Route::put('portfolio-entries/{entry}', [EntryController::class, 'update'])
+        ->whereNumber('entry')
+        ->can('update', 'entry');
+    Route::delete('portfolio-entries/{entry}', [EntryController::class, 'destroy'])
+        ->whereNumber('entry')
+        ->can('delete', 'entry');
+    Route::post('portfolio-entries/{entry}/restore', [EntryController::class, 'restore'])
+        ->withTrashed()
+        ->whereNumber('entry')
+        ->can('restore', 'entry');
+    Route::prefix('portfolio-files/{file}')
+        ->whereNumber('file')
+        ->middleware('can:update,file')
+        ->group(static function (): void {
+            Route::get('/', [PortfolioFileController::class, 'show']);
+            Route::put('securities', [PortfolioFileController::class, 'name']);
+            Route::post('take', [PortfolioFileController::class, 'take']);
+            Route::post('undo', [PortfolioFileController::class, 'undo']);
+        });
+    $owned('instruments', InstrumentController::class, 'instrument')->except('show');
+    Route::put('instruments/{instrument}/prices', [InstrumentController::class, 'price'])
+        ->whereNumber('instrument')
+        ->can('update', 'instrument');
     Route::get('decisions/outcomes', [DecisionController::class, 'outcomes']);
     $owned('decisions', DecisionController::class, 'decision')->except('show');
     Route::post('decisions/{decision}/restore', [DecisionController::class, 'restore'])

@@ -83,6 +83,11 @@ final class UserArchive
         'bottom_up_betas',
         'transaction_choices',
         'prices_of_interest',
+        'portfolios',
+        'instruments',
+        'portfolio_files',
+        'portfolio_entries',
+        'known_securities',
         'corrections',
         'one_offs',
         'judgements',
@@ -99,6 +104,7 @@ final class UserArchive
     private const PARTS = [
         'company_list_items' => ['company_list_id', 'company_lists'],
         'peers' => ['peer_group_id', 'peer_groups'],
+        'instrument_prices' => ['instrument_id', 'instruments'],
         'replaced_rows' => ['import_id', 'imports'],
     ];
 

@@ -34,6 +34,7 @@ final class ApplicationRooms
         'Feature\Export' => ['Evaluation', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Finder' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Intake' => ['Feature\Reference', 'Files', 'Http', 'Models', 'Storage', 'Task'],
+        'Feature\Portfolio' => ['Evaluation', 'Feature\Screening', 'Files', 'Http', 'Models', 'Storage'],
         'Feature\Peer' => ['Evaluation', 'Feature\Screening', 'Files', 'Http', 'Models', 'Storage'],
         'Feature\Capital' => ['Evaluation', 'Feature\Peer', 'Feature\Screening', 'Http', 'Models', 'Storage'],
         'Feature\Transaction' => ['Evaluation', 'Feature\Reference', 'Http', 'Models', 'Storage'],

@@ -12,6 +12,14 @@ use App\Storage\ChangeLog;
 /** Makes one share, or one index, of two that are the same: what is listed, paid and split of the one is of the other. */
 final class ShareMerge
 {
+    /** What belongs to a security without a rule that only one such row may be there, and the column that names it. */
+    private const GOES_OVER = [
+        ['listings', 'security_id'],
+        ['portfolio_entries', 'security_id'],
+        ['portfolio_entries', 'new_security_id'],
+        ['known_securities', 'security_id'],
+    ];
+
     /** Tables in which a security has one row for each of these; what is there already stays. */
     private const ONE_EACH = [
         'dividends' => ['ex_date'],
@@ -34,7 +42,9 @@ final class ShareMerge
                 $log->update('listings', ['id' => $of->id], ['main' => 0]);
             }
         }
-        $log->move('listings', 'security_id', $gone->id, $kept->id);
+        foreach (self::GOES_OVER as [$table, $column]) {
+            $log->move($table, $column, $gone->id, $kept->id);
+        }
         foreach (self::ONE_EACH as $table => $key) {
             $log->moveUnlessThere($table, 'security_id', $gone->id, $kept->id, $key);
         }

@@ -80,6 +80,35 @@ final class Identities
         return $this->read(self::LISTINGS.' where l.security_id = ? order by l.main desc, l.from_day, l.id', $security);
     }
 
+    /**
+     * Of many securities at once.
+     *
+     * @param  list<int>  $securities
+     * @return array<int, array{listings: list<DatedListing>, reference: string}> by security; its listings, main ones first, by first day,
+     *     and how it can be referred to whatever the day
+     */
+    public function ofSecurities(array $securities): array
+    {
+        if ($securities === []) {
+            return [];
+        }
+        $in = implode(',', array_map(intval(...), $securities));
+        $listings = $byTicker = $all = [];
+        foreach ($this->read(self::LISTINGS." where l.security_id in ({$in}) and l.id > ? order by l.main desc, l.from_day, l.id", 0) as $of) {
+            $listings[$of->security][] = $of;
+        }
+        $same = "select ticker from listings where security_id in ({$in})";
+        foreach ($this->read(self::LISTINGS." where s.company_id is not null and l.ticker in ({$same}) and l.id > ?", 0) as $of) {
+            $byTicker[$of->ticker][] = $of;
+        }
+        foreach ($listings as $security => $own) {
+            $latest = DatedListing::nearest($own, self::LATEST) ?? $own[0];
+            $all[$security] = ['listings' => $own, 'reference' => (string) Reference::lasting($latest, $byTicker[$latest->ticker] ?? [$latest])];
+        }
+
+        return $all;
+    }
+
     public function of(int $company, int $day = self::LATEST): ?CompanyIdentity
     {
         $row =

@@ -22,13 +22,17 @@ final class HeldLots
     /** @var list<Lot> by acquisition day, then by row */
     public array $lots = [];
 
+    /** Kept beside the lots, as it is asked for at every step. */
+    private BigDecimal $quantity;
+
     public function __construct(private readonly CostMethod $method)
     {
+        $this->quantity = BigDecimal::zero();
     }
 
     public function quantity(): BigDecimal
     {
-        return self::sum(array_map(static fn (Lot $lot): BigDecimal => $lot->quantity, $this->lots));
+        return $this->quantity;
     }
 
     public function cost(): BigDecimal
@@ -38,6 +42,7 @@ final class HeldLots
 
     public function add(Lot $lot): void
     {
+        $this->quantity = $this->quantity->plus($lot->quantity);
         $at = count($this->lots);
         while ($at > 0 && [$this->lots[$at - 1]->acquired, $this->lots[$at - 1]->row] > [$lot->acquired, $lot->row]) {
             $at--;
@@ -48,7 +53,7 @@ final class HeldLots
     /** Whether so much can be sold; a billionth more is rounding. */
     public function has(BigDecimal $quantity): bool
     {
-        return $quantity->minus($this->quantity())->isLessThanOrEqualTo(self::NOTHING);
+        return $quantity->minus($this->quantity)->isLessThanOrEqualTo(self::NOTHING);
     }
 
     /**
@@ -59,7 +64,7 @@ final class HeldLots
      */
     public function take(BigDecimal $quantity, array $chosen = []): BigDecimal
     {
-        $all = $this->quantity();
+        $all = $this->quantity;
         if ($quantity->isGreaterThan($all)) {
             $quantity = $all;
         }
@@ -69,27 +74,30 @@ final class HeldLots
         if ($this->method === CostMethod::Average) {
             return $this->takeEvenly($quantity, $all);
         }
-        $lots = $this->lots;
+        // Lots stand in the order in which they go; only those that were chosen stand out of it.
+        $chosen = array_flip($chosen);
+        $order = array_keys($this->lots);
         if ($chosen !== []) {
-            $place = array_flip($chosen);
-            usort($lots, static fn (Lot $a, Lot $b): int => ($place[$a->row] ?? PHP_INT_MAX) <=> ($place[$b->row] ?? PHP_INT_MAX));
+            $place = fn (int $at): int => $chosen[$this->lots[$at]->row] ?? PHP_INT_MAX;
+            usort($order, static fn (int $a, int $b): int => [$place($a), $a] <=> [$place($b), $b]);
         }
         $cost = BigDecimal::zero();
-        $left = [];
-        foreach ($lots as $lot) {
+        $left = $this->lots;
+        foreach ($order as $at) {
+            if ($quantity->isZero()) {
+                break;
+            }
+            $lot = $this->lots[$at];
             $taken = $quantity->isLessThan($lot->quantity) ? $quantity : $lot->quantity;
             $of = self::part($lot->cost, $taken, $lot->quantity);
             $cost = $cost->plus($of);
             $quantity = $quantity->minus($taken);
             $rest = $lot->quantity->minus($taken);
-            if ($rest->isGreaterThan(self::NOTHING)) {
-                $left[] = $lot->with($rest, $lot->cost->minus($of));
-            }
+            $isLeft = $rest->isGreaterThan(self::NOTHING);
+            $this->quantity = $this->quantity->minus($isLeft ? $taken : $lot->quantity);
+            $left[$at] = $isLeft ? $lot->with($rest, $lot->cost->minus($of)) : null;
         }
-        $this->lots = [];
-        foreach ($left as $lot) {
-            $this->add($lot);
-        }
+        $this->lots = array_values(array_filter($left));
 
         return $cost;
     }
@@ -98,6 +106,7 @@ final class HeldLots
     public function split(BigDecimal $ratio): void
     {
         $this->lots = array_map(static fn (Lot $lot): Lot => $lot->with($lot->quantity->multipliedBy($ratio), $lot->cost), $this->lots);
+        $this->quantity = $this->quantity->multipliedBy($ratio);
     }
 
     /**
@@ -118,7 +127,7 @@ final class HeldLots
     /** The part of a share that is no whole one; a billionth is none. */
     public function fraction(): BigDecimal
     {
-        $quantity = $this->quantity();
+        $quantity = $this->quantity;
         $fraction = $quantity->minus($quantity->toScale(0, RoundingMode::FLOOR));
 
         return $fraction->isLessThan(self::NOTHING) || BigDecimal::one()->minus($fraction)->isLessThan(self::NOTHING)
@@ -132,6 +141,7 @@ final class HeldLots
         $rest = $all->minus($quantity);
         $first = $this->lots[0];
         $this->lots = $rest->isGreaterThan(self::NOTHING) ? [$first->with($rest, $this->cost()->minus($cost))] : [];
+        $this->quantity = $this->lots === [] ? BigDecimal::zero() : $rest;
 
         return $cost;
     }

@@ -32,13 +32,16 @@ final class Ledger
     /** Apart from those of trades, which belong to cost or proceeds. */
     public BigDecimal $fees;
 
+    /** @var list<LedgerStep> what each transaction left behind, in the order of processing */
+    public array $steps = [];
+
     private function __construct(private readonly CostMethod $method)
     {
         $this->cash = $this->contributed = $this->dividends = $this->interest = $this->taxes = $this->fees = BigDecimal::zero();
     }
 
     /**
-     * @param  list<LedgerEntry>  $transactions
+     * @param  array<int, LedgerEntry>  $transactions  by row
      *
      * @throws Oversold if more is sold than is held; tells the first such row in the order of processing
      */
@@ -49,6 +52,7 @@ final class Ledger
         usort($rows, static fn (int $a, int $b): int => [$transactions[$a]->day, $a] <=> [$transactions[$b]->day, $b]);
         foreach ($rows as $row) {
             $ledger->take($row, $transactions[$row]);
+            $ledger->remember($row, $transactions[$row]);
         }
 
         return $ledger;
@@ -64,10 +68,10 @@ final class Ledger
     {
         $none = BigDecimal::zero();
         [$amount, $fee, $tax] = [$of->amount ?? $none, $of->fee ?? $none, $of->tax ?? $none];
-        [$quantity, $price] = [$of->quantity ?? $none, $of->price ?? $none];
+        $quantity = $of->quantity ?? $none;
         match ($of->type) {
-            EntryType::Buy => $this->buy($row, $of, $quantity, $quantity->multipliedBy($price)->plus($fee)),
-            EntryType::Sell => $this->sell($row, $of, $quantity, $quantity->multipliedBy($price)->minus($fee)),
+            EntryType::Buy => $this->buy($row, $of, $quantity, $of->worth()->plus($fee)->plus($tax)),
+            EntryType::Sell => $this->sell($row, $of, $quantity, $of->worth()->minus($fee)->minus($tax)),
             EntryType::Dividend => $this->receive('dividends', $amount, $tax),
             EntryType::Interest => $this->receive('interest', $amount, $tax),
             EntryType::Tax => $this->receive('dividends', $none, $amount),
@@ -77,6 +81,8 @@ final class Ledger
             EntryType::TransferIn => $this->holding($of->security)->add(
                 new Lot($of->acquired ?? $of->day, $row, $quantity, $of->cost ?? $none),
             ),
+            EntryType::TransferOut => $this->held($row, $of, $quantity)->take($quantity, $of->lots),
+            EntryType::CurrencyExchange => $this->cash = $this->cash->minus($amount),
             EntryType::Split => $this->split($row, $of),
             EntryType::SpinOff => $this->spinOff($row, $of),
         };
@@ -90,11 +96,8 @@ final class Ledger
 
     private function sell(int $row, LedgerEntry $of, BigDecimal $quantity, BigDecimal $proceeds): void
     {
-        $holding = $this->holding($of->security);
-        if (! $holding->has($quantity)) {
-            throw new Oversold($row, $of->security, (string) $quantity, (string) $holding->quantity());
-        }
-        $this->sales[] = new Sale($row, $of->day, $of->security, $quantity, $proceeds, $holding->take($quantity, $of->lots));
+        $cost = $this->held($row, $of, $quantity)->take($quantity, $of->lots);
+        $this->sales[] = new Sale($row, $of->day, $of->security, $quantity, $proceeds, $cost);
         $this->cash = $this->cash->plus($proceeds);
     }
 
@@ -142,9 +145,31 @@ final class Ledger
         if ($of->price === null || $fraction->isZero()) {
             return;
         }
-        $proceeds = $fraction->multipliedBy($of->price);
+        $proceeds = $fraction->multipliedBy($of->price)->multipliedBy($of->multiplier ?? 1);
         $this->sales[] = new Sale($row, $of->day, $security, $fraction, $proceeds, $holding->take($fraction));
         $this->cash = $this->cash->plus($proceeds);
+    }
+
+    /** @throws Oversold */
+    private function held(int $row, LedgerEntry $of, BigDecimal $quantity): HeldLots
+    {
+        $holding = $this->holding($of->security);
+        if (! $holding->has($quantity)) {
+            throw new Oversold($row, $of->security, (string) $quantity, (string) $holding->quantity());
+        }
+
+        return $holding;
+    }
+
+    private function remember(int $row, LedgerEntry $of): void
+    {
+        $held = [];
+        foreach (array_unique([$of->security, $of->newSecurity]) as $security) {
+            if (isset($this->holdings[$security])) {
+                $held[$security] = $this->holdings[$security]->quantity()->toFloat();
+            }
+        }
+        $this->steps[] = new LedgerStep($row, $of->day, $held, $this->cash->toFloat(), $this->contributed->toFloat());
     }
 
     private function holding(string $security): HeldLots

@@ -13,6 +13,9 @@ final readonly class LedgerEntry
      * @param  int  $day  YYYYMMDD
      * @param  int|null  $acquired  of what is transferred in; the day itself by default
      * @param  list<int>  $lots  rows of the lots a sale takes first
+     * @param  string  $currency  of its amounts and its price
+     * @param  BigDecimal|null  $toAmount  what came of a currency exchange, in the currency told with it
+     * @param  BigDecimal|null  $multiplier  money for a unit at a price of one, as of options or of bonds quoted in per cent; one by default
      */
     public function __construct(
         public int $day,
@@ -29,6 +32,10 @@ final readonly class LedgerEntry
         public string $newSecurity = '',
         public ?int $acquired = null,
         public array $lots = [],
+        public string $currency = '',
+        public ?BigDecimal $toAmount = null,
+        public string $toCurrency = '',
+        public ?BigDecimal $multiplier = null,
     ) {
     }
 
@@ -56,6 +63,18 @@ final readonly class LedgerEntry
             (string) ($told['new_security'] ?? ''),
             isset($told['acquired']) ? (int) $told['acquired'] : null,
             array_values(array_map(intval(...), $told['lots'] ?? [])),
+            (string) ($told['currency'] ?? ''),
+            $figure('to_amount'),
+            (string) ($told['to_currency'] ?? ''),
+            $figure('multiplier'),
         );
+    }
+
+    /** What the quantity is worth at the price. */
+    public function worth(): BigDecimal
+    {
+        $worth = ($this->quantity ?? BigDecimal::zero())->multipliedBy($this->price ?? BigDecimal::zero());
+
+        return $this->multiplier === null ? $worth : $worth->multipliedBy($this->multiplier);
     }
 }

@@ -10,8 +10,12 @@ use Logion\Figure\Words;
 /** More was sold than was held. */
 final class Oversold extends \DomainException implements LogionException
 {
-    public function __construct(public readonly int $row, string $security, string $quantity, string $held)
-    {
+    public function __construct(
+        public readonly int $row,
+        public readonly string $security,
+        public readonly string $quantity,
+        public readonly string $held,
+    ) {
         parent::__construct(Words::say('more_is_sold_than_is_held', row: $row + 1, security: $security, quantity: $quantity, held: $held));
     }
 }

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Storage\Holding;
+
+use App\Storage\EconomyReader;
+use App\Storage\PackedRows;
+use Illuminate\Support\Facades\DB;
+use Logion\Portfolio\ClosingPrices;
+use PDO;
+
+/** Prices of what is held, as traded, in the currency it is traded in now. */
+final readonly class HeldPrices
+{
+    public function __construct(private PackedRows $packed, private EconomyReader $economy)
+    {
+    }
+
+    /**
+     * @param  array<string, Held>  $held  by key
+     * @return array<string, ClosingPrices> by key, all days up to one
+     */
+    public function all(array $held, int $until): array
+    {
+        $prices = [];
+        foreach ($held as $key => $of) {
+            $instrument = Held::instrumentOf($key);
+            [$days, $closes] = $instrument !== null ? self::ownPrices($instrument, $until) : $this->listed($of, $until);
+            $prices[$key] = new ClosingPrices($days, $closes, (float) $of->multiplier);
+        }
+
+        return $prices;
+    }
+
+    /**
+     * The last two up to a day, which is all a list of positions shows.
+     *
+     * @param  array<string, Held>  $held  by key
+     * @return array<string, ClosingPrices> by key
+     */
+    public function latest(array $held, int $until): array
+    {
+        $read = DB::connection()->getPdo()->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 2');
+        $prices = [];
+        foreach ($held as $key => $of) {
+            $instrument = Held::instrumentOf($key);
+            if ($instrument !== null) {
+                [$days, $closes] = self::ownPrices($instrument, $until);
+                $prices[$key] = new ClosingPrices($days, $closes, (float) $of->multiplier);
+
+                continue;
+            }
+            $days = $closes = [];
+            foreach (array_reverse($of->listings) as $listing) {
+                if ($days === [] && $listing->from <= $until) {
+                    $read->execute([$listing->id, $until]);
+                    foreach (array_reverse($read->fetchAll(PDO::FETCH_NUM)) as [$day, $close]) {
+                        $rate = $this->rate($listing->currency, $of->currency, (int) $day);
+                        if ($rate !== null) {
+                            $days[] = (int) $day;
+                            $closes[] = $close * $rate;
+                        }
+                    }
+                }
+            }
+            $prices[$key] = new ClosingPrices($days, $closes);
+        }
+
+        return $prices;
+    }
+
+    /** @return array{list<int>, list<float>} */
+    private function listed(Held $of, int $until): array
+    {
+        $days = $closes = [];
+        foreach ($of->listings as $nth => $listing) {
+            $next = $of->listings[$nth + 1]->from ?? PHP_INT_MAX;
+            [$own, , , $ownCloses] = $this->packed->columns('bars', $listing->id);
+            if (count($of->listings) === 1 && ($own === [] || $own[count($own) - 1] <= $until)) {
+                return [$own, $ownCloses];
+            }
+            foreach ($own as $i => $day) {
+                if ($day <= $until && $day < $next && ($nth === 0 || $day >= $listing->from)) {
+                    $rate = $this->rate($listing->currency, $of->currency, $day);
+                    if ($rate !== null) {
+                        $days[] = $day;
+                        $closes[] = $ownCloses[$i] * $rate;
+                    }
+                }
+            }
+        }
+
+        return [$days, $closes];
+    }
+
+    private function rate(string $from, string $to, int $day): ?float
+    {
+        return $from === $to ? 1.0 : $this->economy->read()->exchange($from, $to, $day);
+    }
+
+    /** @return array{list<int>, list<float>} */
+    private static function ownPrices(int $instrument, int $until): array
+    {
+        $prices = DB::table('instrument_prices')
+            ->where('instrument_id', $instrument)
+            ->where('day', '<=', $until)
+            ->orderBy('day')
+            ->pluck('price', 'day')
+            ->all();
+
+        return [array_map(intval(...), array_keys($prices)), array_map(floatval(...), array_values($prices))];
+    }
+}
