@@ -105,6 +105,7 @@ return [
         'company_removed' => 'Company {name} removed',
         'compares_companies_and_cannot_be_looked' => '"{used}" compares companies and cannot be looked at through time',
         'consensus_of' => 'Consensus of {line}, {period}',
+        'corporate_actions' => 'Corporate actions from {first} to {last}',
         'corrected' => 'Corrected',
         'cost_share_is_a_part' => 'The part of the cost that goes along lies between 0 and 1.',
         'criterion' => 'Criterion',
@@ -328,6 +329,7 @@ return [
         'no_such_industry' => '{code} is no industry; write a code of ISIC, such as 10 for food products.',
         'no_such_payment' => '"{payment}" is no way to pay; there are {payments}.',
         'no_such_premium' => 'A premium of {premium} % cannot be.',
+        'no_such_proposal_any_more' => 'Nothing of this is proposed any more; it may be entered already. Look at the page again.',
         'no_temporary_stream' => 'No temporary stream.',
         'no_ten_year_government_yield_is' => 'No ten-year government yield is known, so neither cost of equity nor a cash-flow value '.
             'can be proposed. Enter it.',
@@ -383,6 +385,7 @@ return [
         'price_far_from_the_close' => 'The price {price} is far from the close of {close} on {day}. Was it before a split, or in another currency?',
         'prices_dividends_or_splits_that_came' => 'Prices, dividends or splits that came later belong to listings of this import. Undo '.
             'those first',
+        'proposed_for' => 'Corporate action of {day}',
         'rates_are_read_as_per_cent' => '{label}: values without a sign are read as per cent a year.',
         'rates_without_a_sign_are_fractions' => '{label}: the values bear no per cent sign and none is above one, so {written} is read '.
             'as {percent} a year. Accept that, write a per cent sign, or choose per cent as the scale.',

@@ -283,6 +283,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
             Route::get('income', [PortfolioController::class, 'income']);
             Route::get('lots', [PortfolioController::class, 'lots']);
             Route::get('proposals', [PortfolioController::class, 'proposals']);
+            Route::post('proposals', [PortfolioController::class, 'takeProposals']);
             Route::post('through', [PortfolioController::class, 'through']);
             Route::post('what-if', [PortfolioController::class, 'whatIf']);
             Route::get('entries.csv', [EntryController::class, 'export']);

@@ -315,6 +315,12 @@ final class PortfolioTest extends DemoTestCase
         $of = collect($proposals)->firstWhere('type', 'dividend');
         $this->assertEqualsWithDelta(100 * $dividend->amount, (float) $of['amount'], 0.006);
         $this->assertEqualsWithDelta(0.15 * (float) $of['amount'], (float) $of['tax'], 0.006);
+        $taken = $this->postJson("/api/v1/portfolios/{$this->id}/proposals", ['ids' => [$of['id']]])->assertCreated()->json();
+        $this->assertSame(1, $taken['entered']);
+        $this->postJson("/api/v1/portfolios/{$this->id}/proposals", ['ids' => [$of['id']]])->assertUnprocessable();
+        $this->assertCount(count($proposals) - 1, $this->getJson("/api/v1/portfolios/{$this->id}/proposals")->json('proposals'));
+        $this->postJson("/api/v1/portfolio-files/{$taken['file']}/undo")->assertNoContent();
+        $this->assertCount(count($proposals), $this->getJson("/api/v1/portfolios/{$this->id}/proposals")->json('proposals'));
         $this->enter(array_intersect_key($of, array_flip(['type', 'day', 'security', 'currency', 'amount', 'tax'])))->assertCreated();
         $this->assertCount(count($proposals) - 1, $this->getJson("/api/v1/portfolios/{$this->id}/proposals")->json('proposals'));
         $split = CorporateAction::query()->where('kind', 'split')->orderByDesc('ex_date')->first();

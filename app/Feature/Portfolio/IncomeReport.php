@@ -128,6 +128,7 @@ final readonly class IncomeReport
     {
         $rows = Dividend::query()
             ->where('security_id', $security)
+            ->where('special', false)
             ->where('ex_date', '<=', $day)
             ->orderByDesc('ex_date')
             ->limit(14)

@@ -10,6 +10,8 @@ use App\Models\Portfolio;
 use App\Storage\Identity\Indices;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Logion\Figure\Words;
+use Logion\Intake\Refusal;
 use Logion\Time\Day;
 
 /** Portfolios of one's own and what can be asked of them. A deleted one can be brought back. */
@@ -89,5 +91,19 @@ final class PortfolioController
         $day = $request->context()->day;
 
         return new JsonResponse(['as_of' => Day::iso($day), 'proposals' => $proposals->of($request->user(), $portfolio, $day)]);
+    }
+
+    /** Enters proposed corporate actions as they stand now, all of them or none. */
+    public function takeProposals(ActionsRequest $request, ActionProposals $proposals, PortfolioFiles $files, Portfolio $portfolio): JsonResponse
+    {
+        $wanted = array_flip($request->ids());
+        $all = $proposals->of($request->user(), $portfolio, $request->context()->day);
+        $chosen = array_values(array_filter($all, static fn (array $of): bool => isset($wanted[$of['id']])));
+        if ($chosen === []) {
+            throw Refusal::because(Words::say('no_such_proposal_any_more'));
+        }
+        $file = $files->enterActions($request->user(), $portfolio, $chosen);
+
+        return new JsonResponse(['file' => $file->id, 'entered' => count($chosen)], 201);
     }
 }

@@ -26,6 +26,9 @@ final readonly class PortfolioFiles
 {
     private const OFX = 'ofx';
 
+    /** Corporate actions that were entered together, which can be undone as a file can. */
+    private const ACTIONS = 'actions';
+
     public function __construct(private EntryRows $rows, private Entries $entries, private HeldSecurities $securities)
     {
     }
@@ -129,7 +132,35 @@ final readonly class PortfolioFiles
     {
         $this->entries->changing($file->portfolio, static function () use ($file): void {
             $file->entries()->delete();
-            $file->update(['taken_at' => null]);
+            $file->format === self::ACTIONS ? $file->delete() : $file->update(['taken_at' => null]);
+        });
+    }
+
+    /**
+     * Enters corporate actions together.
+     *
+     * @param  non-empty-list<array<string, mixed>>  $proposals  {@see ActionProposals}
+     *
+     * @throws Refusal if one of them does not hold together with what is there; none is entered then
+     */
+    public function enterActions(User $user, Portfolio $portfolio, array $proposals): PortfolioFile
+    {
+        return $this->entries->changing($portfolio, function () use ($user, $portfolio, $proposals): PortfolioFile {
+            $file = PortfolioFile::query()->create([
+                'user_id' => $user->id,
+                'portfolio_id' => $portfolio->id,
+                'name' => Words::say('corporate_actions', first: $proposals[0]['day'], last: $proposals[count($proposals) - 1]['day']),
+                'digest' => bin2hex(random_bytes(32)),
+                'format' => self::ACTIONS,
+                'rows' => [],
+                'taken_at' => now(),
+            ]);
+            foreach ($proposals as $of) {
+                $note = Words::say('proposed_for', day: $of['event']);
+                $this->entries->store($user, $portfolio, $this->rows->of($user, $portfolio, [...$of, 'note' => $note]), $file->id);
+            }
+
+            return $file;
         });
     }
 

@@ -119,6 +119,16 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[
+    OA\Post(
+        path: '/portfolios/{id}/proposals',
+        operationId: 'enterProposals',
+        parameters: [new NumberParameter()],
+        requestBody: new Body(['ids' => 'string[]', 'as_of?' => 'string?']),
+        responses: [new Answer('Entered, all or none; undone as the file it tells', 'EnteredActions', 201)],
+    ),
+]
+#[Shape('EnteredActions', ['file' => 'integer', 'entered' => 'integer'])]
+#[
     Shape('Portfolio', [
         'id' => 'integer', 'name' => 'string', 'currency' => 'string', 'cost_method' => 'first_in|average', 'keeps_cash' => 'boolean',
         'withholding' => 'number', 'revision' => 'integer', 'index' => 'string?', 'entries' => 'integer',

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   mdiBookOpenPageVariantOutline,
+  mdiBriefcaseOutline,
   mdiChevronDoubleLeft,
   mdiChevronDoubleRight,
   mdiCompareHorizontal,
@@ -32,6 +33,7 @@ const steps = [
   { name: 'compare', word: 'Compare', icon: mdiCompareHorizontal },
   { name: 'value', word: 'Value', icon: mdiScaleBalance },
   { name: 'decide', word: 'Decide', icon: mdiGavel },
+  { name: 'hold', word: 'Hold', icon: mdiBriefcaseOutline },
 ]
 
 function fold(): void {

@@ -31,6 +31,7 @@ export const router = createRouter({
       component: () => import('@/features/decide/DecidePage.vue'),
       meta: { title: 'Decide', subject: true },
     },
+    { path: '/hold/:portfolio?/:view?', name: 'hold', component: () => import('@/features/hold/HoldPage.vue'), meta: { title: 'Hold' } },
     { path: '/economy', name: 'economy', component: () => import('@/features/economy/EconomyPage.vue'), meta: { title: 'Economy' } },
     {
       path: '/industry/:code?',
