@@ -26,6 +26,8 @@ use App\Feature\Expectation\OwnEstimateController;
 use App\Feature\Export\ArchiveController;
 use App\Feature\Export\ExportController;
 use App\Feature\Finder\FinderController;
+use App\Feature\Following\ConditionController;
+use App\Feature\Following\DeliveryController;
 use App\Feature\Industry\IndustryController;
 use App\Feature\Installation\InstallationController;
 use App\Feature\Intake\ImportController;
@@ -270,6 +272,15 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->can('update', 'valuation');
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
     Route::get('position-size', [DecisionController::class, 'size']);
+    Route::post('conditions/try', [ConditionController::class, 'attempt']);
+    $owned('conditions', ConditionController::class, 'condition')->except('show');
+    Route::post('conditions/{condition}/restore', [ConditionController::class, 'restore'])
+        ->withTrashed()
+        ->whereNumber('condition')
+        ->can('restore', 'condition');
+    Route::get('delivery', [DeliveryController::class, 'show']);
+    Route::put('delivery', [DeliveryController::class, 'update']);
+    Route::post('delivery/test', [DeliveryController::class, 'test'])->middleware('throttle:10,1');
     $owned('portfolios', PortfolioController::class, 'portfolio');
     Route::post('portfolios/{portfolio}/restore', [PortfolioController::class, 'restore'])
         ->withTrashed()

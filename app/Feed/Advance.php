@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feed;
 
+use App\Following\ConditionRunner;
 use App\Storage\ColumnStore;
 use App\Storage\InstallationDay;
 use App\Storage\NextDay;
@@ -27,6 +28,7 @@ final readonly class Advance
         private NextDay $next,
         private ColumnStore $columns,
         private InstallationDay $latest,
+        private ConditionRunner $conditions,
     ) {
     }
 
@@ -115,6 +117,7 @@ final readonly class Advance
     {
         $latest = $this->latest->read() ?? $day;
         $this->next->follow($computed, $latest, $this->exchange->arrived());
+        $this->conditions->run($latest);
 
         return $latest;
     }

@@ -29,6 +29,7 @@ final class TokenRights
         'api/v1/regressions/run',
         'api/v1/baskets/run',
         'api/v1/own-metrics/preview',
+        'api/v1/conditions/try',
         'api/v1/portfolios/*/through',
         'api/v1/portfolios/*/what-if',
         'api/v1/companies/*/checklist',

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evaluation\Catalogues;
+use App\Following\MailCatcher;
 use App\Models\AccessToken;
 use App\Models\BelongsToUser;
 use App\Models\Import;
@@ -21,6 +22,7 @@ use Illuminate\Auth\Access\Response;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\ServiceProvider;
 use Laravel\Sanctum\Sanctum;
@@ -61,6 +63,7 @@ final class AppServiceProvider extends ServiceProvider
             'administer',
             static fn (User $user): Response => self::answer($user->role->mayAdminister(), Words::say('an_administrator')),
         );
+        Mail::extend('catcher', static fn (): MailCatcher => new MailCatcher());
         Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
         // Nobody waits at the screen for a job: it waits for its turn to write however long another writes.
         Queue::before(SqliteConnection::waitForJob(...));

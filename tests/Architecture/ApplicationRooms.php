@@ -18,6 +18,7 @@ final class ApplicationRooms
         'Models' => ['Files'],
         'Storage' => ['Files', 'Models'],
         'Evaluation' => ['Models', 'Storage'],
+        'Following' => ['Evaluation', 'Models', 'Storage'],
         'Policies' => ['Models'],
         'Http' => ['Evaluation', 'Models', 'Policies', 'Storage'],
         'Task' => ['Evaluation', 'Http', 'Models', 'Storage'],
@@ -32,6 +33,7 @@ final class ApplicationRooms
         'Feature\Correction' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Decision' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Export' => ['Evaluation', 'Files', 'Http', 'Models', 'Storage', 'Task'],
+        'Feature\Following' => ['Evaluation', 'Following', 'Http', 'Models', 'Storage'],
         'Feature\Finder' => ['Evaluation', 'Http', 'Models', 'Storage'],
         'Feature\Intake' => ['Feature\Reference', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Portfolio' => ['Evaluation', 'Feature\Screening', 'Files', 'Http', 'Models', 'Storage'],
@@ -54,7 +56,7 @@ final class ApplicationRooms
         'Feature\Economy' => ['Http', 'Storage'],
         'Feature\Industry' => ['Evaluation', 'Http', 'Storage'],
         'Feature\Driver' => ['Evaluation', 'Http', 'Models', 'Storage'],
-        'Feature\Market' => ['Evaluation', 'Http', 'Models', 'Storage'],
+        'Feature\Market' => ['Evaluation', 'Following', 'Http', 'Models', 'Storage'],
         'Feature\Quality' => ['Evaluation', 'Feature\Correction', 'Feature\Statement', 'Http', 'Models', 'Storage'],
         'Feature\Valuation' => ['Evaluation', 'Feature\Driver', 'Files', 'Http', 'Models', 'Storage'],
         'Feature\Value' => [
@@ -70,7 +72,7 @@ final class ApplicationRooms
             'Storage',
             'Task',
         ],
-        'Feed' => ['Feature\Intake', 'Models', 'Storage'],
+        'Feed' => ['Feature\Intake', 'Following', 'Models', 'Storage'],
         'Feature\Simulation' => ['Feed', 'Http', 'Models', 'Storage', 'Task'],
     ];
 

@@ -32,6 +32,7 @@ final class CoreRooms
         'CostOfCapital' => ['Capital', 'CrossSection', 'Figure', 'Market', 'Metric', 'Statistics', 'Time'],
         'Comparison' => ['CrossSection', 'Figure', 'Formula', 'Metric', 'Reporting', 'Statistics'],
         'Screening' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Statistics', 'Time'],
+        'Following' => ['Expectation', 'Figure', 'Formula', 'Metric', 'Screening', 'Time'],
         'Dividend' => ['Figure', 'Market', 'Metric', 'Reporting'],
         'Decision' => ['Time'],
         'Portfolio' => ['Figure', 'Market', 'Statistics', 'Time'],

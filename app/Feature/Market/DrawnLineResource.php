@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Market;
 
+use App\Following\ConditionChecks;
 use App\Models\DrawnLine;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
@@ -31,7 +32,7 @@ final class DrawnLineResource extends JsonResource
         $day = static fn (?int $of): ?string => $of === null ? null : Day::iso($of);
         $last = $this->prices->last();
         $close = $last < 0 ? null : $this->prices->closes[$last];
-        $now = self::at($line, $last < 0 ? $this->asOf : $this->prices->days[$last]) / $split;
+        $now = ConditionChecks::level($line)->at($last < 0 ? $this->asOf : $this->prices->days[$last]) / $split;
 
         return [
             'id' => $line->id,
@@ -44,16 +45,5 @@ final class DrawnLineResource extends JsonResource
             'now' => round($now, 4),
             'distance' => $close === null || $close <= 0.0 ? null : $now / $close - 1,
         ];
-    }
-
-    /** Where the line stands on a day, drawn on beyond its ends. */
-    private static function at(DrawnLine $line, int $day): float
-    {
-        if ($line->from_day === null || $line->to_day === null || $line->to_price === null) {
-            return (float) $line->from_price;
-        }
-        $part = Day::between((int) $line->from_day, $day) / Day::between((int) $line->from_day, (int) $line->to_day);
-
-        return $line->from_price + $part * ($line->to_price - $line->from_price);
     }
 }

@@ -1028,6 +1028,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/conditions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["conditions"];
+        put?: never;
+        post: operations["setCondition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/conditions/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryCondition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/conditions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeCondition"];
+        post?: never;
+        delete: operations["deleteCondition"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/conditions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreCondition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/delivery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["delivery"];
+        put: operations["changeDelivery"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/delivery/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["testDelivery"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/industries": {
         parameters: {
             query?: never;
@@ -4804,6 +4900,62 @@ export interface components {
                 title: string;
                 text: string;
             }[];
+        };
+        Condition: {
+            id: number;
+            ticker: string | null;
+            name: string | null;
+            list: number | null;
+            list_name: string | null;
+            kind: string;
+            words: string;
+            settings: Record<string, never>;
+            drawn_line: number | null;
+            note: string | null;
+            by_mail: boolean;
+            by_webhook: boolean;
+            active: boolean;
+            set_on: string;
+            looked_through: string;
+            met: boolean | null;
+            calls: number;
+            last_call: string | null;
+        };
+        TriedCondition: {
+            words: string;
+            since: string;
+            by_month: boolean;
+            met: boolean | null;
+            actual: number | null;
+            required: number | null;
+            is_event: boolean;
+            calls: components["schemas"]["TriedCall"][];
+        };
+        TriedCall: {
+            day: string;
+            actual: number | null;
+            required: number | null;
+        };
+        DeliverySettings: {
+            mail: string | null;
+            webhook: string | null;
+            secret: string | null;
+            quiet_from: string | null;
+            quiet_to: string | null;
+            time_zone: string;
+            deliveries: components["schemas"]["Delivery"][];
+        };
+        Delivery: {
+            id: number;
+            /** @enum {string} */
+            channel: "mail" | "webhook";
+            /** @enum {string} */
+            state: "waiting" | "sent" | "failed";
+            attempts: number;
+            made_at: string | null;
+            due_at: string;
+            sent_at: string | null;
+            said: string | null;
         };
         Industry: {
             code: string;
@@ -9158,6 +9310,323 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
+        };
+    };
+    conditions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own conditions, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    setCondition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    kind: string;
+                    ticker?: string | null;
+                    list?: number | null;
+                    drawn_line?: number | null;
+                    price?: number | null;
+                    within?: number | null;
+                    formula?: string | null;
+                    line?: string | null;
+                    beyond?: number | null;
+                    days?: number | null;
+                    amount?: number | null;
+                    day?: string | null;
+                    note?: string | null;
+                    by_mail?: boolean;
+                    by_webhook?: boolean;
+                    active?: boolean;
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Set */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    tryCondition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    kind: string;
+                    ticker?: string | null;
+                    list?: number | null;
+                    drawn_line?: number | null;
+                    price?: number | null;
+                    within?: number | null;
+                    formula?: string | null;
+                    line?: string | null;
+                    beyond?: number | null;
+                    days?: number | null;
+                    amount?: number | null;
+                    day?: string | null;
+                    note?: string | null;
+                    by_mail?: boolean;
+                    by_webhook?: boolean;
+                    active?: boolean;
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description When it would have called in the last three years, and how it stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedCondition"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    changeCondition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    note?: string | null;
+                    by_mail?: boolean;
+                    by_webhook?: boolean;
+                    active?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteCondition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted; it can be restored */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    restoreCondition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Restored */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    delivery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where calls go, and whether they arrived */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliverySettings"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    changeDelivery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    mail?: string | null;
+                    webhook?: string | null;
+                    quiet_from?: string | null;
+                    quiet_to?: string | null;
+                    time_zone: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliverySettings"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    testDelivery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    channel: "mail" | "webhook";
+                };
+            };
+        };
+        responses: {
+            /** @description It was sent */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     industries: {

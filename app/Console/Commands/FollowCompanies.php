@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Following\ConditionRunner;
+use App\Following\Deliverer;
+use App\Storage\ColumnStore;
+use Illuminate\Console\Command;
+
+final class FollowCompanies extends Command
+{
+    protected $signature = 'logion:follow';
+
+    protected $description = 'Look at the conditions of everybody for the latest day, and deliver what they called for';
+
+    public function handle(ColumnStore $columns, ConditionRunner $runner, Deliverer $deliverer): int
+    {
+        $day = $columns->latestDay();
+        // Criteria are looked at in the columns of the day: before these are there, nothing is.
+        $calls = $day === null || ! $columns->isComplete($day) ? 0 : $runner->run($day);
+        $deliverer->handOn();
+        $deliverer->send();
+        $this->components->info("{$calls} new calls.");
+
+        return self::SUCCESS;
+    }
+}
