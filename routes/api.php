@@ -17,6 +17,7 @@ use App\Feature\CompanyList\ListController;
 use App\Feature\Comparison\ComparisonController;
 use App\Feature\Correction\CorrectionController;
 use App\Feature\Decision\DecisionController;
+use App\Feature\Desk\DeskController;
 use App\Feature\Downturn\DownturnController;
 use App\Feature\Driver\DriverController;
 use App\Feature\EarningPower\EarningPowerController;
@@ -54,6 +55,7 @@ use App\Feature\Results\ResultController;
 use App\Feature\Screening\ScreenController;
 use App\Feature\Sharing\SharingController;
 use App\Feature\Simulation\SimulationController;
+use App\Feature\Stage\StageController;
 use App\Feature\Statement\AccountsController;
 use App\Feature\Timeline\TimelineController;
 use App\Feature\Transaction\TransactionController;
@@ -123,6 +125,8 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('market', [MarketController::class, 'chart']);
         Route::get('comparison', [MarketController::class, 'comparison']);
         Route::get('invested-sum', [MarketController::class, 'investedSum']);
+        Route::put('candidate', [StageController::class, 'put']);
+        Route::delete('candidate', [StageController::class, 'remove']);
         Route::get('drawn-lines', [DrawnLineController::class, 'index']);
         Route::post('drawn-lines', [DrawnLineController::class, 'store']);
         Route::get('beta', [CapitalController::class, 'beta']);
@@ -272,6 +276,10 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->can('update', 'valuation');
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
     Route::get('position-size', [DecisionController::class, 'size']);
+    Route::get('candidates', [StageController::class, 'index']);
+    Route::put('work-stages', [StageController::class, 'stages']);
+    Route::get('desk', [DeskController::class, 'show']);
+    Route::put('desk/looked', [DeskController::class, 'looked']);
     Route::post('conditions/try', [ConditionController::class, 'attempt']);
     $owned('conditions', ConditionController::class, 'condition')->except('show');
     Route::post('conditions/{condition}/restore', [ConditionController::class, 'restore'])
@@ -327,6 +335,10 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->whereNumber('instrument')
         ->can('update', 'instrument');
     Route::get('decisions/outcomes', [DecisionController::class, 'outcomes']);
+    Route::get('position-split', [DecisionController::class, 'split']);
+    Route::get('decisions/{decision}/history', [DecisionController::class, 'history'])
+        ->whereNumber('decision')
+        ->can('view', 'decision');
     $owned('decisions', DecisionController::class, 'decision')->except('show');
     Route::post('decisions/{decision}/restore', [DecisionController::class, 'restore'])
         ->whereNumber('decision')

@@ -25,7 +25,7 @@ final readonly class CallReport
     /**
      * @param  Collection<int, ConditionCall>  $calls  with their conditions loaded
      * @return list<array{id: int, condition: int, ticker: string, name: string, company: int, day: string, role: string, kind: string,
-     *     sentence: string, note: ?string, actual: ?float, required: ?float}>
+     *     sentence: string, short: string, note: ?string, actual: ?float, required: ?float}>
      */
     public function of(User $user, Collection $calls): array
     {
@@ -47,7 +47,8 @@ final readonly class CallReport
                     'day' => Day::iso($call->day),
                     'role' => $condition->role,
                     'kind' => $condition->kind,
-                    'sentence' => $this->sentence($user, $condition, $name),
+                    'sentence' => "{$name}: {$this->sentence($user, $condition)}",
+                    'short' => $this->sentence($user, $condition),
                     'note' => $condition->note,
                     'actual' => $call->actual,
                     'required' => $call->required,
@@ -58,14 +59,16 @@ final readonly class CallReport
     }
 
     /** What a condition says when it calls. */
-    public function sentence(User $user, WatchedCondition $condition, string $name): string
+    private function sentence(User $user, WatchedCondition $condition): string
     {
         $words = $this->words($user, $condition);
 
         return match ($condition->role) {
-            WatchedCondition::REASON => Words::say('reason_broke', name: $name, what: $words),
-            WatchedCondition::DISPROOF => Words::say('disproof_came', name: $name, what: $words),
-            default => Words::say('condition_called', name: $name, what: $words),
+            WatchedCondition::REASON => Words::say('reason_broke', what: $words),
+            WatchedCondition::DISPROOF => Words::say('disproof_came', what: $words),
+            WatchedCondition::INTEREST => Words::say('interest_reached', what: $words),
+            WatchedCondition::BUY_BELOW => Words::say('buy_below_reached', what: $words),
+            default => $words,
         };
     }
 

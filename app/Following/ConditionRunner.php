@@ -111,7 +111,7 @@ final readonly class ConditionRunner
 
     private function date(LookedPair $pair, int $day, Looked $looked): void
     {
-        if ($pair->condition->role !== WatchedCondition::CALL) {
+        if (! $pair->condition->isCall()) {
             $looked->stands($pair, new Standing($day >= $pair->check->day));
         } elseif ($pair->check->day > $pair->condition->looked_through && $pair->check->day <= $day) {
             $looked->called($pair, [new Call((int) $pair->check->day, (string) $pair->check->day)]);
@@ -132,7 +132,7 @@ final readonly class ConditionRunner
                 continue;
             }
             $rule = PriceCalls::rule($pair->check, static fn (int $from): float => $series->actions->splitRatio($from, $day));
-            if ($pair->condition->role === WatchedCondition::CALL) {
+            if ($pair->condition->isCall()) {
                 $looked->called($pair, PriceCalls::between($series->days, $series->closes, $rule, $pair->condition->looked_through, $day));
             } else {
                 $last = count($series->days) - 1;

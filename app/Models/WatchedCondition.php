@@ -18,6 +18,12 @@ final class WatchedCondition extends Model
     /** It calls when it begins to be met. */
     public const CALL = 'call';
 
+    /** The price of interest of a company came. */
+    public const INTEREST = 'interest';
+
+    /** The price below which a decision would buy came. */
+    public const BUY_BELOW = 'buy_below';
+
     /** A reason of a decision: it calls when it is met no more. */
     public const REASON = 'reason';
 
@@ -67,5 +73,11 @@ final class WatchedCondition extends Model
     public function states(): HasMany
     {
         return $this->hasMany(ConditionState::class, 'condition_id');
+    }
+
+    /** Whether it only calls, rather than say what stands. */
+    public function isCall(): bool
+    {
+        return in_array($this->role, [self::CALL, self::INTEREST, self::BUY_BELOW], true);
     }
 }

@@ -66,4 +66,24 @@ final class RecentPrices
 
         return $series;
     }
+
+    /**
+     * The close of a day or the last before it, on the share basis of a later one, and the close of that.
+     *
+     * @param  array<int, int>  $since  by company
+     * @return array<int, array{float, float, int}> then, now, and the day of now, by company
+     */
+    public function ends(array $since, int $until): array
+    {
+        $ends = [];
+        foreach ($this->since($since, $until) as $company => $of) {
+            $last = count($of->closes) - 1;
+            // The first is of the day since which is looked, or before; what is first listed after it has none.
+            if ($last >= 1 && $of->days[0] <= $since[$company]) {
+                $ends[$company] = [$of->closes[0], $of->closes[$last], $of->days[$last]];
+            }
+        }
+
+        return $ends;
+    }
 }

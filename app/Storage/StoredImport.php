@@ -62,8 +62,10 @@ final readonly class StoredImport
             'costs_of_capital',
             'bottom_up_betas',
             'transaction_choices',
+            'conditions',
+            'candidates',
         ],
-        'security_id' => ['dividends', 'corporate_actions', 'identifiers'],
+        'security_id' => ['dividends', 'corporate_actions', 'identifiers', 'portfolio_entries', 'known_securities'],
         'listing_id' => ['bars'],
     ];
 

@@ -88,6 +88,11 @@ final class UserArchive
         'portfolio_files',
         'portfolio_entries',
         'known_securities',
+        'conditions',
+        'condition_calls',
+        'work_stages',
+        'candidates',
+        'looked_companies',
         'corrections',
         'one_offs',
         'judgements',
@@ -105,6 +110,7 @@ final class UserArchive
         'company_list_items' => ['company_list_id', 'company_lists'],
         'peers' => ['peer_group_id', 'peer_groups'],
         'instrument_prices' => ['instrument_id', 'instruments'],
+        'condition_states' => ['condition_id', 'conditions'],
         'replaced_rows' => ['import_id', 'imports'],
     ];
 

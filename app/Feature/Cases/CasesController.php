@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Cases;
 
 use App\Evaluation\CompanyScopes;
+use App\Following\PriceOfInterestCalls;
 use App\Http\DatedRequest;
 use App\Models\PriceOfInterest;
 use App\Storage\OwnEstimates;
@@ -36,7 +37,7 @@ final class CasesController
     public function keep(PriceOfInterestRequest $request, CompanyScopes $scopes, PricesOfInterest $prices, string $ticker): JsonResponse
     {
         $scope = $scopes->open($ticker, $request->context());
-        PriceOfInterest::query()->updateOrCreate(
+        $kept = PriceOfInterest::query()->updateOrCreate(
             ['user_id' => $request->user()->id, 'company_id' => $scope->company->id],
             [
                 'price' => (float) $request->validated('price'),
@@ -46,13 +47,16 @@ final class CasesController
                 'cases' => $request->validated('cases') ?? [],
             ],
         );
+        PriceOfInterestCalls::keep($kept);
 
         return new JsonResponse(['kept' => $prices->ofCompany($request->user(), $scope->company->id, $scope->asOf)]);
     }
 
     public function destroy(DatedRequest $request, CompanyScopes $scopes, string $ticker): JsonResponse
     {
-        PriceOfInterest::query()->of($request->user())->where('company_id', $scopes->companyId($ticker))->delete();
+        $company = $scopes->companyId($ticker);
+        PriceOfInterest::query()->of($request->user())->where('company_id', $company)->delete();
+        PriceOfInterestCalls::forget($request->user()->id, $company);
 
         return new JsonResponse(null, 204);
     }

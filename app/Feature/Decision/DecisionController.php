@@ -6,10 +6,10 @@ namespace App\Feature\Decision;
 
 use App\Evaluation\CompanyScopes;
 use App\Http\DatedRequest;
-use App\Http\ProblemResponse;
 use App\Models\Decision;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
-use Logion\Figure\Words;
+use Logion\Portfolio\SplitPosition;
 use Logion\Valuation\MarginOfSafety;
 
 /** Verdicts with their reasons. A deleted one can be brought back. */
@@ -18,7 +18,9 @@ final class DecisionController
     /** So many of the latest are held against what came. */
     private const MOST = 200;
 
-    public function __construct(private readonly DecisionReport $report)
+    private const WITH = ['company', 'user', 'conditions.states', 'conditions.line'];
+
+    public function __construct(private readonly DecisionReport $report, private readonly Decisions $decisions)
     {
     }
 
@@ -30,8 +32,8 @@ final class DecisionController
             $this->report->of(
                 Decision::query()
                     ->of($request->user())
-                    ->where('decided_on', '<=', $day)
-                    ->with('company')
+                    ->standing($day)
+                    ->with(self::WITH)
                     ->orderByDesc('decided_on')
                     ->orderByDesc('id')
                     ->get(),
@@ -50,7 +52,9 @@ final class DecisionController
                 Decision::query()
                     ->of($request->user())
                     ->where('decided_on', '<=', $context->day)
-                    ->with('valuation')
+                    // What was revised on the day it was written was not held to.
+                    ->where(static fn (Builder $of) => $of->whereNull('replaced_on')->orWhereColumn('replaced_on', '>', 'decided_on'))
+                    ->with([...self::WITH, 'valuation'])
                     ->orderByDesc('decided_on')
                     ->orderByDesc('id')
                     ->limit(self::MOST)
@@ -63,20 +67,8 @@ final class DecisionController
     public function store(DecisionRequest $request, CompanyScopes $scopes): JsonResponse
     {
         $scope = $scopes->open($request->validated('ticker'), $request->context());
-        $last = $scope->prices->last();
-        if ($last < 0) {
-            return ProblemResponse::unprocessable(Words::say('the_company_has_no_price_on'));
-        }
-        $decision = Decision::query()->create([
-            ...$request->decision(),
-            'user_id' => $request->user()->id,
-            'company_id' => $scope->company->id,
-            'price_then' => $scope->prices->closes[$last],
-            'currency' => $scope->company->tradingCurrency,
-            'decided_on' => $scope->asOf,
-        ]);
 
-        return new JsonResponse($this->report->of(collect([$decision->load('company')]), $scope->asOf)[0], 201);
+        return new JsonResponse($this->told($this->decisions->write($request, $scope, null), $scope->asOf), 201);
     }
 
     public function buyBelow(BuyBelowRequest $request): JsonResponse
@@ -106,27 +98,57 @@ final class DecisionController
         ]);
     }
 
-    public function update(DecisionRequest $request, Decision $decision): JsonResponse
+    /** Revises a decision: the version before stays as it was. */
+    public function update(DecisionRequest $request, CompanyScopes $scopes, Decision $decision): JsonResponse
     {
-        $day = $request->today();
-        $fields = $request->decision();
-        // What is kept is in the share terms of the day of the decision, what is sent in today's.
-        $decision->update([...$fields, 'value_per_share' => $fields['value_per_share'] * $this->report->splitRatio($decision, $day)]);
+        $scope = $scopes->ofCompany((int) $decision->company_id, $request->context());
 
-        return new JsonResponse($this->report->of(collect([$decision]), $day)[0]);
+        return new JsonResponse($this->told($this->decisions->write($request, $scope, $decision), $scope->asOf));
+    }
+
+    /** All versions, the latest first, each in the share terms of the day that is looked at. */
+    public function history(DatedRequest $request, Decision $decision): JsonResponse
+    {
+        $day = $request->context()->day;
+        $versions = Decisions::versions($decision)->where('decided_on', '<=', $day)->with(self::WITH)->orderByDesc('id')->get();
+
+        return new JsonResponse($this->report->of($versions, $day));
     }
 
     public function destroy(Decision $decision): JsonResponse
     {
-        $decision->delete();
+        $this->decisions->remove($decision);
 
         return new JsonResponse(null, 204);
     }
 
     public function restore(DatedRequest $request, Decision $decision): JsonResponse
     {
-        $decision->restore();
+        $this->decisions->restore($decision);
 
-        return new JsonResponse($this->report->of(collect([$decision]), $request->today())[0]);
+        return new JsonResponse($this->told($decision->refresh(), $request->today()));
+    }
+
+    /** How two companies move together, for who would rather hold two halves than one whole. */
+    public function split(SplitRequest $request, CompanyScopes $scopes): JsonResponse
+    {
+        $context = $request->context();
+        $own = $scopes->open($request->validated('ticker'), $context)->prices;
+        $other = $scopes->open($request->validated('with'), $context)->prices;
+        $split = SplitPosition::of($own, $other, $context->day);
+
+        return new JsonResponse([
+            'volatility' => $split->first,
+            'other_volatility' => $split->second,
+            'halves_volatility' => $split->halves,
+            'correlation' => $split->correlation,
+            'days' => $split->days,
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private function told(Decision $decision, int $day): array
+    {
+        return $this->report->of(collect([$decision->load(self::WITH)]), $day)[0];
     }
 }

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace App\Feature\Decision;
 
+use App\Http\OpenApi\Answer;
 use App\Http\OpenApi\AsOfParameter;
+use App\Http\OpenApi\Body;
 use App\Http\OpenApi\NumberParameter;
 use App\Http\OpenApi\Record;
+use App\Http\OpenApi\Shape;
 use OpenApi\Attributes as OA;
 
 // What DecisionController takes and answers.
@@ -15,37 +18,48 @@ use OpenApi\Attributes as OA;
         path: '/decisions',
         operationId: 'decisions',
         parameters: [new AsOfParameter()],
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'Own decisions with the distance of the price from the buy-below price',
-                content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Decision')),
-            ),
-        ],
+        responses: [new Answer('Own decisions that stand, with the distance of the price from the buy-below price', 'Decision[]')],
     ),
 ]
 #[
     OA\Post(
         path: '/decisions',
         operationId: 'decide',
-        requestBody: new OA\RequestBody(
-            content: new OA\JsonContent(
-                required: ['ticker', 'verdict', 'thesis', 'disproof', 'value_per_share', 'margin_of_safety'],
-                properties: [
-                    new OA\Property(property: 'ticker', type: 'string'),
-                    new OA\Property(property: 'verdict', type: 'string', enum: ['buy', 'watch', 'pass']),
-                    new OA\Property(property: 'thesis', type: 'string'),
-                    new OA\Property(property: 'disproof', type: 'string'),
-                    new OA\Property(property: 'value_per_share', type: 'number'),
-                    new OA\Property(property: 'margin_of_safety', type: 'number'),
-                    new OA\Property(property: 'valuation_id', type: 'integer', nullable: true),
-                    new OA\Property(property: 'as_of', type: 'string', nullable: true),
-                ],
-            ),
-        ),
-        responses: [
-            new OA\Response(response: 201, description: 'Written down', content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
-        ],
+        requestBody: new Body(self::DECISION),
+        responses: [new Answer('Written down', 'Decision', 201)],
+    ),
+]
+#[
+    OA\Put(
+        path: '/decisions/{id}',
+        operationId: 'reviseDecision',
+        parameters: [new NumberParameter()],
+        requestBody: new Body(self::DECISION),
+        responses: [new Answer('The new version; the one before stays as it was', 'Decision')],
+    ),
+]
+#[
+    OA\Get(
+        path: '/decisions/{id}/history',
+        operationId: 'decisionHistory',
+        parameters: [new NumberParameter(), new AsOfParameter()],
+        responses: [new Answer('All versions, the latest first', 'Decision[]')],
+    ),
+]
+#[
+    OA\Delete(
+        path: '/decisions/{id}',
+        operationId: 'deleteDecision',
+        parameters: [new NumberParameter()],
+        responses: [new Answer('Deleted with its versions; can be restored', status: 204)],
+    ),
+]
+#[
+    OA\Post(
+        path: '/decisions/{id}/restore',
+        operationId: 'restoreDecision',
+        parameters: [new NumberParameter()],
+        responses: [new Answer('Restored', 'Decision')],
     ),
 ]
 #[
@@ -53,81 +67,8 @@ use OpenApi\Attributes as OA;
         path: '/decisions/outcomes',
         operationId: 'outcomes',
         parameters: [new AsOfParameter()],
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'What became of own decisions, one by one and together',
-                content: new OA\JsonContent(ref: '#/components/schemas/Outcomes'),
-            ),
-        ],
+        responses: [new Answer('What became of own decisions, one by one and together', 'Outcomes')],
     ),
-]
-#[
-    Record('Outcomes', [
-        new OA\Property(property: 'as_of', type: 'string'),
-        new OA\Property(
-            property: 'decisions',
-            type: 'array',
-            items: new OA\Items(
-                type: 'object',
-                required: [
-                    'id',
-                    'ticker',
-                    'name',
-                    'verdict',
-                    'method',
-                    'decided_on',
-                    'right',
-                    'last',
-                    'price_return',
-                    'total_return',
-                    'annualised',
-                    'index_return',
-                    'excess',
-                    'reached_on',
-                    'reached_after',
-                    'gap_then',
-                    'gap_now',
-                    'closed_on',
-                    'share_closed',
-                ],
-                properties: [
-                    new OA\Property(property: 'id', type: 'integer'),
-                    new OA\Property(property: 'ticker', type: 'string'),
-                    new OA\Property(property: 'name', type: 'string'),
-                    new OA\Property(property: 'verdict', type: 'string'),
-                    new OA\Property(property: 'method', type: 'string'),
-                    new OA\Property(property: 'decided_on', type: 'string'),
-                    new OA\Property(property: 'right', type: 'boolean', nullable: true),
-                    new OA\Property(property: 'last', type: 'string', nullable: true),
-                    new OA\Property(property: 'price_return', type: 'number', nullable: true),
-                    new OA\Property(property: 'total_return', type: 'number', nullable: true),
-                    new OA\Property(property: 'annualised', type: 'number', nullable: true),
-                    new OA\Property(property: 'index_return', type: 'number', nullable: true),
-                    new OA\Property(property: 'excess', type: 'number', nullable: true),
-                    new OA\Property(property: 'reached_on', type: 'string', nullable: true),
-                    new OA\Property(property: 'reached_after', type: 'integer', nullable: true),
-                    new OA\Property(property: 'gap_then', type: 'number', nullable: true),
-                    new OA\Property(property: 'gap_now', type: 'number', nullable: true),
-                    new OA\Property(property: 'closed_on', type: 'string', nullable: true),
-                    new OA\Property(property: 'share_closed', type: 'number', nullable: true),
-                ],
-            ),
-        ),
-        new OA\Property(property: 'by_verdict', type: 'array', items: new OA\Items(ref: '#/components/schemas/DecisionRecord')),
-        new OA\Property(property: 'by_method', type: 'array', items: new OA\Items(ref: '#/components/schemas/DecisionRecord')),
-    ]),
-]
-#[
-    Record('DecisionRecord', [
-        new OA\Property(property: 'key', type: 'string'),
-        new OA\Property(property: 'count', type: 'integer'),
-        new OA\Property(property: 'judged', type: 'integer'),
-        new OA\Property(property: 'right', type: 'integer'),
-        new OA\Property(property: 'hit_rate', type: 'number', nullable: true),
-        new OA\Property(property: 'mean_excess', type: 'number', nullable: true),
-        new OA\Property(property: 'reached', type: 'integer'),
-    ]),
 ]
 #[
     OA\Get(
@@ -145,15 +86,34 @@ use OpenApi\Attributes as OA;
             new OA\QueryParameter(name: 'held', schema: new OA\Schema(type: 'number')),
             new OA\QueryParameter(name: 'lot', schema: new OA\Schema(type: 'number')),
         ],
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'How much may be bought, and what binds; null without a limit',
-                content: new OA\JsonContent(ref: '#/components/schemas/PositionSize'),
-            ),
-        ],
+        responses: [new Answer('How much may be bought, and what binds; null without a limit', 'PositionSize')],
     ),
 ]
+#[
+    OA\Get(
+        path: '/position-split',
+        operationId: 'positionSplit',
+        parameters: [
+            new OA\QueryParameter(name: 'ticker', required: true, schema: new OA\Schema(type: 'string')),
+            new OA\QueryParameter(name: 'with', required: true, schema: new OA\Schema(type: 'string')),
+            new AsOfParameter(),
+        ],
+        responses: [new Answer('How two halves move beside one whole', 'PositionSplit')],
+    ),
+]
+#[
+    OA\Get(
+        path: '/margin-of-safety',
+        operationId: 'buyBelow',
+        parameters: [
+            new OA\QueryParameter(name: 'value', required: true, schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'margin', required: true, schema: new OA\Schema(type: 'number')),
+            new OA\QueryParameter(name: 'price', schema: new OA\Schema(type: 'number')),
+        ],
+        responses: [new Answer('The price to stay below, and how far a price lies above it', 'BuyBelow')],
+    ),
+]
+#[Shape('BuyBelow', ['buy_below' => 'number?', 'distance' => 'number?'])]
 #[
     Record('PositionSize', [
         new OA\Property(
@@ -171,58 +131,83 @@ use OpenApi\Attributes as OA;
     ]),
 ]
 #[
-    OA\Get(
-        path: '/margin-of-safety',
-        operationId: 'buyBelow',
-        parameters: [
-            new OA\QueryParameter(name: 'value', required: true, schema: new OA\Schema(type: 'number')),
-            new OA\QueryParameter(name: 'margin', required: true, schema: new OA\Schema(type: 'number')),
-            new OA\QueryParameter(name: 'price', schema: new OA\Schema(type: 'number')),
-        ],
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'The price to stay below, and how far a price lies above it',
-                content: new OA\JsonContent(
-                    required: ['buy_below', 'distance'],
-                    properties: [
-                        new OA\Property(property: 'buy_below', type: 'number', nullable: true),
-                        new OA\Property(property: 'distance', type: 'number', nullable: true),
-                    ],
-                ),
-            ),
-        ],
-    ),
+    Shape('PositionSplit', [
+        'volatility' => 'number?', 'other_volatility' => 'number?', 'halves_volatility' => 'number?', 'correlation' => 'number?',
+        'days' => 'integer',
+    ]),
 ]
 #[
-    OA\Put(
-        path: '/decisions/{id}',
-        operationId: 'reviseDecision',
-        parameters: [new NumberParameter()],
-        requestBody: new OA\RequestBody(content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
-        responses: [
-            new OA\Response(response: 200, description: 'Revised', content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
-        ],
-    ),
+    Shape('Decision', [
+        'id' => 'integer', 'ticker' => 'string', 'name' => 'string', 'verdict' => 'buy|watch|pass', 'thesis' => 'string', 'disproof' => 'string',
+        'value_per_share' => 'number', 'margin_of_safety' => 'number', 'buy_below' => 'number', 'price_then' => 'number', 'price_now' => 'number?',
+        'distance' => 'number?', 'since' => 'number?', 'currency' => 'string', 'decided_on' => 'string', 'valuation_id' => 'integer?',
+        'replaced_on' => 'string?', 'is_revised' => 'boolean', 'reasons' => 'DecisionReason[]', 'disproofs' => 'DecisionReason[]',
+        'grades' => 'Grade[]', 'cases' => 'DecisionCase[]', 'horizon' => 'number?', 'checklist' => 'ChecklistCount?',
+        'summary' => 'MethodValue[]', 'confidence' => 'number?', 'invalidation' => 'number?', 'size' => 'DecidedSize?', 'review_on' => 'string?',
+    ]),
 ]
 #[
-    OA\Delete(
-        path: '/decisions/{id}',
-        operationId: 'deleteDecision',
-        parameters: [new NumberParameter()],
-        responses: [new OA\Response(response: 204, description: 'Deleted; can be restored')],
-    ),
+    Shape('DecisionReason', [
+        'text' => 'string', 'check' => 'ReasonCheck?', 'words' => 'string?', 'met' => 'boolean?', 'actual' => 'number?', 'required' => 'number?',
+        'since' => 'string?',
+    ]),
 ]
 #[
-    OA\Post(
-        path: '/decisions/{id}/restore',
-        operationId: 'restoreDecision',
-        parameters: [new NumberParameter()],
-        responses: [
-            new OA\Response(response: 200, description: 'Restored', content: new OA\JsonContent(ref: '#/components/schemas/Decision')),
-        ],
-    ),
+    Shape('ReasonCheck', [
+        'kind' => 'string', 'price?' => 'number?', 'within?' => 'number?', 'formula?' => 'string?', 'line?' => 'string?', 'beyond?' => 'number?',
+        'days?' => 'integer?', 'day?' => 'string?', 'drawn_line?' => 'integer?',
+    ]),
 ]
+#[Shape('WrittenReason', ['text' => 'string', 'check?' => 'ReasonCheck?'])]
+#[Shape('Grade', ['name' => 'string', 'grade' => 'string'])]
+#[Shape('DecisionCase', ['name' => 'string', 'value' => 'number', 'probability?' => 'number?'])]
+#[Shape('ChecklistCount', ['name' => 'string', 'passed' => 'integer', 'failed' => 'integer', 'undecidable' => 'integer'])]
+#[
+    Shape('MethodValue', [
+        'method' => 'string', 'label' => 'string', 'low?' => 'number?', 'centre?' => 'number?', 'high?' => 'number?', 'weight?' => 'number?',
+    ]),
+]
+#[Shape('DecidedSize', ['quantity?' => 'number?', 'money?' => 'number?', 'weight?' => 'number?', 'binding?' => 'string?'])]
+#[
+    Shape('Outcomes', [
+        'as_of' => 'string', 'decisions' => 'Outcome[]', 'by_verdict' => 'DecisionRecord[]', 'by_method' => 'DecisionRecord[]',
+        'calibration' => 'Calibration', 'waiting' => 'Waiting',
+    ]),
+]
+#[
+    Shape('Outcome', [
+        'id' => 'integer', 'ticker' => 'string', 'name' => 'string', 'verdict' => 'string', 'method' => 'string', 'decided_on' => 'string',
+        'right' => 'boolean?', 'last' => 'string?', 'price_return' => 'number?', 'total_return' => 'number?', 'annualised' => 'number?',
+        'index_return' => 'number?', 'excess' => 'number?', 'reached_on' => 'string?', 'reached_after' => 'integer?', 'gap_then' => 'number?',
+        'gap_now' => 'number?', 'closed_on' => 'string?', 'share_closed' => 'number?', 'value_then' => 'number', 'value_now' => 'number?',
+        'case_came' => 'string?', 'reasons' => 'ReasonCount', 'waiting' => 'number?',
+    ]),
+]
+#[Shape('ReasonCount', ['held' => 'integer', 'broken' => 'integer', 'unknown' => 'integer'])]
+#[
+    Shape('DecisionRecord', [
+        'key' => 'string', 'count' => 'integer', 'judged' => 'integer', 'right' => 'integer', 'hit_rate' => 'number?', 'mean_excess' => 'number?',
+        'reached' => 'integer',
+    ]),
+]
+#[
+    Shape('Calibration', [
+        'bands' => 'CalibrationBand[]', 'brier' => 'number?', 'decisions' => 'integer', 'below' => 'integer', 'above' => 'integer',
+    ]),
+]
+#[
+    Shape('CalibrationBand', [
+        'from' => 'number', 'to' => 'number', 'count' => 'integer', 'came' => 'integer', 'stated' => 'number', 'share' => 'number',
+    ]),
+]
+#[Shape('Waiting', ['count' => 'integer', 'mean' => 'number?'])]
 final class DecisionRoutes
 {
+    private const DECISION = [
+        'ticker' => 'string', 'verdict' => 'buy|watch|pass', 'thesis' => 'string', 'disproof' => 'string', 'value_per_share' => 'number',
+        'margin_of_safety' => 'number', 'valuation_id?' => 'integer?', 'reasons?' => 'WrittenReason[]', 'disproofs?' => 'WrittenReason[]',
+        'grades?' => 'Grade[]', 'cases?' => 'DecisionCase[]', 'horizon?' => 'number?', 'checklist?' => 'ChecklistCount?',
+        'summary?' => 'MethodValue[]', 'confidence?' => 'number?', 'invalidation?' => 'number?', 'size?' => 'DecidedSize?',
+        'review_on?' => 'string?', 'as_of?' => 'string?',
+    ];
 }

@@ -7,10 +7,15 @@ namespace App\Feature\Decision;
 use App\Evaluation\CompanyScopes;
 use App\Evaluation\EvaluationContext;
 use App\Models\Decision;
+use App\Models\Valuation;
+use App\Models\WatchedCondition;
 use App\Storage\Identity\Identities;
+use App\Storage\LatestPrices;
 use Illuminate\Support\Collection;
+use Logion\Decision\CaseCalibration;
 use Logion\Decision\DecisionOutcome;
 use Logion\Decision\DecisionRecord;
+use Logion\Decision\WaitingCost;
 use Logion\Market\PriceSeries;
 use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
@@ -21,7 +26,7 @@ final readonly class OutcomeReport
     /** Where the value came from no method. */
     private const BY_HAND = 'own';
 
-    public function __construct(private CompanyScopes $scopes, private Identities $identities)
+    public function __construct(private CompanyScopes $scopes, private Identities $identities, private LatestPrices $prices)
     {
     }
 
@@ -31,12 +36,26 @@ final readonly class OutcomeReport
      */
     public function of(Collection $decisions, EvaluationContext $context): array
     {
-        $told = $judged = [];
+        $told = $judged = $cases = $waits = [];
+        $values = $this->latestValues($decisions, $context->day);
         foreach ($decisions as $decision) {
             $scope = $this->scopes->open($this->identities->reference($decision->company_id), $context);
             $outcome = self::outcome($decision, $scope);
             $method = $decision->valuation->method ?? self::BY_HAND;
             $judged[] = ['verdict' => (string) $decision->verdict, 'method' => (string) $method, 'outcome' => $outcome];
+            $split = $scope->prices->actions->splitRatio((int) $decision->decided_on, $scope->asOf);
+            $own = array_map(
+                static fn (array $of): array => [
+                    'value' => $of['value'] / $split,
+                    'probability' => isset($of['probability']) ? (float) $of['probability'] : null,
+                ],
+                $decision->cases ?? [],
+            );
+            $came = $outcome->lastClose === null ? null : CaseCalibration::came($outcome->lastClose, array_column($own, 'value'));
+            if ($outcome->lastClose !== null && $own !== []) {
+                $cases[] = ['reached' => $outcome->lastClose, 'cases' => $own];
+            }
+            $waits[] = $wait = WaitingCost::of($decision->price_then, $outcome);
             $told[] = [
                 'id' => $decision->id,
                 'ticker' => $scope->company->ticker,
@@ -57,6 +76,11 @@ final readonly class OutcomeReport
                 'gap_now' => $outcome->gapNow,
                 'closed_on' => self::day($outcome->closed['day'] ?? null),
                 'share_closed' => $outcome->shareClosed,
+                'value_then' => $decision->value_per_share / $split,
+                'value_now' => $values["{$decision->company_id}:{$method}"] ?? null,
+                'case_came' => $came === null ? null : (string) ($decision->cases[$came]['name'] ?? ''),
+                'reasons' => self::reasons($decision),
+                'waiting' => $wait,
             ];
         }
 
@@ -65,6 +89,8 @@ final readonly class OutcomeReport
             'decisions' => $told,
             'by_verdict' => self::groups($judged, 'verdict'),
             'by_method' => self::groups($judged, 'method'),
+            'calibration' => self::calibration(CaseCalibration::of($cases)),
+            'waiting' => WaitingCost::mean($waits),
         ];
     }
 
@@ -109,5 +135,50 @@ final readonly class OutcomeReport
     private static function day(?int $day): ?string
     {
         return $day === null ? null : Day::iso($day);
+    }
+
+    /**
+     * What somebody's latest valuation by a method says a share is worth, on the share basis of the day.
+     *
+     * @param  Collection<int, Decision>  $decisions
+     * @return array<string, float> by company and method
+     */
+    private function latestValues(Collection $decisions, int $day): array
+    {
+        $values = [];
+        $rows = Valuation::query()
+            ->whereIn('user_id', $decisions->pluck('user_id')->unique())
+            ->whereIn('company_id', $decisions->pluck('company_id')->unique())
+            ->where('as_of', '<=', $day)
+            ->whereNotNull('per_share')
+            ->orderBy('as_of')
+            ->orderBy('id')
+            ->get(['company_id', 'method', 'per_share', 'as_of']);
+        foreach ($rows as $row) {
+            $identity = $this->identities->of((int) $row->company_id, $day);
+            $split = $identity === null ? 1.0 : $this->prices->splitRatio($identity, (int) $row->as_of, $day);
+            $values["{$row->company_id}:{$row->method}"] = (float) $row->per_share / $split;
+        }
+
+        return $values;
+    }
+
+    /** @return array{held: int, broken: int, unknown: int} of those that can be checked */
+    private static function reasons(Decision $decision): array
+    {
+        $told = ['held' => 0, 'broken' => 0, 'unknown' => 0];
+        foreach ($decision->conditions->reject(static fn (WatchedCondition $of): bool => $of->isCall()) as $condition) {
+            $met = $condition->states->first()?->met;
+            $holds = $met === null ? null : $met === ($condition->role === WatchedCondition::REASON);
+            $told[$holds === null ? 'unknown' : ($holds ? 'held' : 'broken')]++;
+        }
+
+        return $told;
+    }
+
+    /** @return array<string, mixed> */
+    private static function calibration(CaseCalibration $of): array
+    {
+        return ['bands' => $of->bands, 'brier' => $of->brier, 'decisions' => $of->decisions, 'below' => $of->below, 'above' => $of->above];
     }
 }

@@ -46,6 +46,7 @@ final readonly class CompanyMerge
         'valuations',
         'decisions',
         'peer_groups',
+        'conditions',
     ];
 
     /** Tables in which a company has one row for each of these; what is there already stays. */
@@ -54,6 +55,10 @@ final readonly class CompanyMerge
         'judgements' => ['user_id', 'subject'],
         'template_choices' => ['user_id'],
         'prices_of_interest' => ['user_id'],
+        'candidates' => ['user_id'],
+        'looked_companies' => ['user_id'],
+        'condition_states' => ['condition_id'],
+        'condition_calls' => ['condition_id', 'key'],
         'own_estimates' => ['user_id', 'line', 'period'],
         'former_attributes' => ['attribute', 'until_day'],
         'peers' => ['peer_group_id'],

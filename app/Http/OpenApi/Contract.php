@@ -847,46 +847,6 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Schema(
-        schema: 'Decision',
-        required: [
-            'id',
-            'ticker',
-            'name',
-            'verdict',
-            'thesis',
-            'disproof',
-            'value_per_share',
-            'margin_of_safety',
-            'buy_below',
-            'price_then',
-            'price_now',
-            'distance',
-            'since',
-            'currency',
-            'decided_on',
-        ],
-        properties: [
-            new OA\Property(property: 'id', type: 'integer'),
-            new OA\Property(property: 'ticker', type: 'string'),
-            new OA\Property(property: 'name', type: 'string'),
-            new OA\Property(property: 'verdict', type: 'string', enum: ['buy', 'watch', 'pass']),
-            new OA\Property(property: 'thesis', type: 'string'),
-            new OA\Property(property: 'disproof', type: 'string'),
-            new OA\Property(property: 'value_per_share', type: 'number'),
-            new OA\Property(property: 'margin_of_safety', type: 'number'),
-            new OA\Property(property: 'buy_below', type: 'number'),
-            new OA\Property(property: 'price_then', type: 'number'),
-            new OA\Property(property: 'price_now', type: 'number', nullable: true),
-            new OA\Property(property: 'distance', type: 'number', nullable: true),
-            new OA\Property(property: 'since', type: 'number', nullable: true, description: 'Change of the price since the decision'),
-            new OA\Property(property: 'currency', type: 'string'),
-            new OA\Property(property: 'decided_on', type: 'string'),
-            new OA\Property(property: 'valuation_id', type: 'integer', nullable: true),
-        ],
-    ),
-]
-#[
-    OA\Schema(
         schema: 'CompanyList',
         required: ['id', 'name', 'as_of', 'items'],
         properties: [

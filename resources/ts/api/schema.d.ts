@@ -724,6 +724,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/decisions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["reviseDecision"];
+        post?: never;
+        delete: operations["deleteDecision"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/decisions/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["decisionHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/decisions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreDecision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/decisions/outcomes": {
         parameters: {
             query?: never;
@@ -756,6 +804,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/position-split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["positionSplit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/margin-of-safety": {
         parameters: {
             query?: never;
@@ -772,23 +836,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/decisions/{id}": {
+    "/desk": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put: operations["reviseDecision"];
+        get: operations["desk"];
+        put?: never;
         post?: never;
-        delete: operations["deleteDecision"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/decisions/{id}/restore": {
+    "/desk/looked": {
         parameters: {
             query?: never;
             header?: never;
@@ -796,8 +860,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["restoreDecision"];
+        put: operations["looked"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2628,6 +2692,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["candidates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/work-stages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["nameStages"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/companies/{ticker}/candidate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["moveCandidate"];
+        post?: never;
+        delete: operations["dropCandidate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/companies/{ticker}/bridges": {
         parameters: {
             query?: never;
@@ -3961,26 +4073,6 @@ export interface components {
             median: number | null;
             q3: number | null;
         };
-        Decision: {
-            id: number;
-            ticker: string;
-            name: string;
-            /** @enum {string} */
-            verdict: "buy" | "watch" | "pass";
-            thesis: string;
-            disproof: string;
-            value_per_share: number;
-            margin_of_safety: number;
-            buy_below: number;
-            price_then: number;
-            price_now: number | null;
-            distance: number | null;
-            /** @description Change of the price since the decision */
-            since: number | null;
-            currency: string;
-            decided_on: string;
-            valuation_id?: number | null;
-        };
         CompanyList: {
             id: number;
             name: string;
@@ -4490,40 +4582,9 @@ export interface components {
             median: number;
             high: number;
         };
-        Outcomes: {
-            as_of: string;
-            decisions: {
-                id: number;
-                ticker: string;
-                name: string;
-                verdict: string;
-                method: string;
-                decided_on: string;
-                right: boolean | null;
-                last: string | null;
-                price_return: number | null;
-                total_return: number | null;
-                annualised: number | null;
-                index_return: number | null;
-                excess: number | null;
-                reached_on: string | null;
-                reached_after: number | null;
-                gap_then: number | null;
-                gap_now: number | null;
-                closed_on: string | null;
-                share_closed: number | null;
-            }[];
-            by_verdict: components["schemas"]["DecisionRecord"][];
-            by_method: components["schemas"]["DecisionRecord"][];
-        };
-        DecisionRecord: {
-            key: string;
-            count: number;
-            judged: number;
-            right: number;
-            hit_rate: number | null;
-            mean_excess: number | null;
-            reached: number;
+        BuyBelow: {
+            buy_below: number | null;
+            distance: number | null;
         };
         PositionSize: {
             limits: {
@@ -4536,6 +4597,199 @@ export interface components {
             cost: number | null;
             weight_after: number | null;
             loss_at_invalidation: number | null;
+        };
+        PositionSplit: {
+            volatility: number | null;
+            other_volatility: number | null;
+            halves_volatility: number | null;
+            correlation: number | null;
+            days: number;
+        };
+        Decision: {
+            id: number;
+            ticker: string;
+            name: string;
+            /** @enum {string} */
+            verdict: "buy" | "watch" | "pass";
+            thesis: string;
+            disproof: string;
+            value_per_share: number;
+            margin_of_safety: number;
+            buy_below: number;
+            price_then: number;
+            price_now: number | null;
+            distance: number | null;
+            since: number | null;
+            currency: string;
+            decided_on: string;
+            valuation_id: number | null;
+            replaced_on: string | null;
+            is_revised: boolean;
+            reasons: components["schemas"]["DecisionReason"][];
+            disproofs: components["schemas"]["DecisionReason"][];
+            grades: components["schemas"]["Grade"][];
+            cases: components["schemas"]["DecisionCase"][];
+            horizon: number | null;
+            checklist: components["schemas"]["ChecklistCount"] | null;
+            summary: components["schemas"]["MethodValue"][];
+            confidence: number | null;
+            invalidation: number | null;
+            size: components["schemas"]["DecidedSize"] | null;
+            review_on: string | null;
+        };
+        DecisionReason: {
+            text: string;
+            check: components["schemas"]["ReasonCheck"] | null;
+            words: string | null;
+            met: boolean | null;
+            actual: number | null;
+            required: number | null;
+            since: string | null;
+        };
+        ReasonCheck: {
+            kind: string;
+            price?: number | null;
+            within?: number | null;
+            formula?: string | null;
+            line?: string | null;
+            beyond?: number | null;
+            days?: number | null;
+            day?: string | null;
+            drawn_line?: number | null;
+        };
+        WrittenReason: {
+            text: string;
+            check?: components["schemas"]["ReasonCheck"] | null;
+        };
+        Grade: {
+            name: string;
+            grade: string;
+        };
+        DecisionCase: {
+            name: string;
+            value: number;
+            probability?: number | null;
+        };
+        ChecklistCount: {
+            name: string;
+            passed: number;
+            failed: number;
+            undecidable: number;
+        };
+        MethodValue: {
+            method: string;
+            label: string;
+            low?: number | null;
+            centre?: number | null;
+            high?: number | null;
+            weight?: number | null;
+        };
+        DecidedSize: {
+            quantity?: number | null;
+            money?: number | null;
+            weight?: number | null;
+            binding?: string | null;
+        };
+        Outcomes: {
+            as_of: string;
+            decisions: components["schemas"]["Outcome"][];
+            by_verdict: components["schemas"]["DecisionRecord"][];
+            by_method: components["schemas"]["DecisionRecord"][];
+            calibration: components["schemas"]["Calibration"];
+            waiting: components["schemas"]["Waiting"];
+        };
+        Outcome: {
+            id: number;
+            ticker: string;
+            name: string;
+            verdict: string;
+            method: string;
+            decided_on: string;
+            right: boolean | null;
+            last: string | null;
+            price_return: number | null;
+            total_return: number | null;
+            annualised: number | null;
+            index_return: number | null;
+            excess: number | null;
+            reached_on: string | null;
+            reached_after: number | null;
+            gap_then: number | null;
+            gap_now: number | null;
+            closed_on: string | null;
+            share_closed: number | null;
+            value_then: number;
+            value_now: number | null;
+            case_came: string | null;
+            reasons: components["schemas"]["ReasonCount"];
+            waiting: number | null;
+        };
+        ReasonCount: {
+            held: number;
+            broken: number;
+            unknown: number;
+        };
+        DecisionRecord: {
+            key: string;
+            count: number;
+            judged: number;
+            right: number;
+            hit_rate: number | null;
+            mean_excess: number | null;
+            reached: number;
+        };
+        Calibration: {
+            bands: components["schemas"]["CalibrationBand"][];
+            brier: number | null;
+            decisions: number;
+            below: number;
+            above: number;
+        };
+        CalibrationBand: {
+            from: number;
+            to: number;
+            count: number;
+            came: number;
+            stated: number;
+            share: number;
+        };
+        Waiting: {
+            count: number;
+            mean: number | null;
+        };
+        LookedBefore: {
+            through: string | null;
+            snoozed_until: string | null;
+        };
+        Desk: {
+            as_of: string;
+            since: string;
+            cared: number;
+            changes: number;
+            others: number;
+            companies: components["schemas"]["ChangedCompany"][];
+            next: components["schemas"]["NextDate"][];
+        };
+        ChangedCompany: {
+            ticker: string;
+            name: string;
+            why: string[];
+            since: string;
+            changes: components["schemas"]["CompanyChange"][];
+            more: number;
+        };
+        CompanyChange: {
+            kind: string;
+            day: string;
+            sentence: string;
+            size: number | null;
+        };
+        NextDate: {
+            ticker: string;
+            name: string;
+            day: string;
+            kind: string;
+            amount: number | null;
         };
         Downturns: {
             currency: string;
@@ -5955,6 +6209,43 @@ export interface components {
             /** @description Null for what is one's own */
             owner: string | null;
             shared: boolean;
+        };
+        StageBody: {
+            key?: string | null;
+            name: string;
+            need: string;
+        };
+        Stage: {
+            key: string;
+            name: string;
+            need: string;
+        };
+        StageNeed: {
+            key: string;
+            label: string;
+        };
+        Candidates: {
+            as_of: string;
+            stages: components["schemas"]["Stage"][];
+            needs: components["schemas"]["StageNeed"][];
+            candidates: components["schemas"]["Candidate"][];
+        };
+        Candidate: {
+            id: number;
+            ticker: string;
+            name: string;
+            stage: string;
+            entered_on: string;
+            days: number;
+            note: string | null;
+            lacks: string | null;
+            notes: number;
+            valuations: number;
+            decisions: number;
+            held: boolean;
+            price: number | null;
+            interest: number | null;
+            distance: number | null;
         };
         RentGroup: {
             name: string;
@@ -8521,7 +8812,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Own decisions with the distance of the price from the buy-below price */
+            /** @description Own decisions that stand, with the distance of the price from the buy-below price */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -8556,6 +8847,17 @@ export interface operations {
                     value_per_share: number;
                     margin_of_safety: number;
                     valuation_id?: number | null;
+                    reasons?: components["schemas"]["WrittenReason"][];
+                    disproofs?: components["schemas"]["WrittenReason"][];
+                    grades?: components["schemas"]["Grade"][];
+                    cases?: components["schemas"]["DecisionCase"][];
+                    horizon?: number | null;
+                    checklist?: components["schemas"]["ChecklistCount"] | null;
+                    summary?: components["schemas"]["MethodValue"][];
+                    confidence?: number | null;
+                    invalidation?: number | null;
+                    size?: components["schemas"]["DecidedSize"] | null;
+                    review_on?: string | null;
                     as_of?: string | null;
                 };
             };
@@ -8563,6 +8865,149 @@ export interface operations {
         responses: {
             /** @description Written down */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decision"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    reviseDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    ticker: string;
+                    /** @enum {string} */
+                    verdict: "buy" | "watch" | "pass";
+                    thesis: string;
+                    disproof: string;
+                    value_per_share: number;
+                    margin_of_safety: number;
+                    valuation_id?: number | null;
+                    reasons?: components["schemas"]["WrittenReason"][];
+                    disproofs?: components["schemas"]["WrittenReason"][];
+                    grades?: components["schemas"]["Grade"][];
+                    cases?: components["schemas"]["DecisionCase"][];
+                    horizon?: number | null;
+                    checklist?: components["schemas"]["ChecklistCount"] | null;
+                    summary?: components["schemas"]["MethodValue"][];
+                    confidence?: number | null;
+                    invalidation?: number | null;
+                    size?: components["schemas"]["DecidedSize"] | null;
+                    review_on?: string | null;
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The new version; the one before stays as it was */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decision"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    deleteDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted with its versions; can be restored */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    decisionHistory: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All versions, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decision"][];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    restoreDecision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Restored */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8645,6 +9090,36 @@ export interface operations {
             500: components["responses"]["Failed"];
         };
     };
+    positionSplit: {
+        parameters: {
+            query: {
+                ticker: string;
+                with: string;
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How two halves move beside one whole */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionSplit"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
     buyBelow: {
         parameters: {
             query: {
@@ -8664,10 +9139,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        buy_below: number | null;
-                        distance: number | null;
-                    };
+                    "application/json": components["schemas"]["BuyBelow"];
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -8678,86 +9150,58 @@ export interface operations {
             500: components["responses"]["Failed"];
         };
     };
-    reviseDecision: {
+    desk: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What changed of the companies one holds, watches and works on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    looked: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                id: number;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["Decision"];
+                "application/json": {
+                    ticker?: string | null;
+                    through?: string | null;
+                    snoozed_until?: string | null;
+                };
             };
         };
         responses: {
-            /** @description Revised */
+            /** @description What was kept before */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Decision"];
-                };
-            };
-            401: components["responses"]["NotSignedIn"];
-            403: components["responses"]["NotAllowed"];
-            404: components["responses"]["NotFound"];
-            409: components["responses"]["NotDecided"];
-            419: components["responses"]["SessionEnded"];
-            422: components["responses"]["NotFitting"];
-            500: components["responses"]["Failed"];
-            503: components["responses"]["NotStored"];
-        };
-    };
-    deleteDecision: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Deleted; can be restored */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            401: components["responses"]["NotSignedIn"];
-            403: components["responses"]["NotAllowed"];
-            404: components["responses"]["NotFound"];
-            409: components["responses"]["NotDecided"];
-            419: components["responses"]["SessionEnded"];
-            422: components["responses"]["NotFitting"];
-            500: components["responses"]["Failed"];
-            503: components["responses"]["NotStored"];
-        };
-    };
-    restoreDecision: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Restored */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Decision"];
+                    "application/json": components["schemas"]["LookedBefore"];
                 };
             };
             401: components["responses"]["NotSignedIn"];
@@ -13941,6 +14385,136 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Task"];
                 };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    candidates: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Candidates in the stages of one’s work */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidates"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+        };
+    };
+    nameStages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    stages: components["schemas"]["StageBody"][];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Named */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidates"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    moveCandidate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    stage?: string | null;
+                    note?: string | null;
+                    position?: number | null;
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It is there */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidates"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    dropCandidate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is no candidate any more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];

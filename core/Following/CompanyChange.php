@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Logion\Following;
+
+/** Something that is new of a company, and how much it weighs for who cares about it. */
+final readonly class CompanyChange
+{
+    /**
+     * @param  string  $kind  broken, called, event, result, restatement, revision, rating, insider, dividend or price
+     * @param  int  $day  YYYYMMDD
+     * @param  float|null  $size  how far it went, as a fraction: a surprise, a revision, a move
+     */
+    public function __construct(public string $kind, public int $day, public string $sentence, public ?float $size = null)
+    {
+    }
+
+    /** What breaks a reason weighs most, what merely moved least; what went further weighs more among its like. */
+    public function weight(): float
+    {
+        $base = match ($this->kind) {
+            'broken' => 100.0,
+            'event' => 90.0,
+            'called' => 80.0,
+            'restatement' => 75.0,
+            'result' => 60.0,
+            'revision' => 40.0,
+            'insider' => 35.0,
+            'rating' => 30.0,
+            'dividend' => 25.0,
+            default => 20.0,
+        };
+
+        return $base + min(9.0, 20 * abs($this->size ?? 0.0));
+    }
+
+    /**
+     * Of several, how heavy they are together: the heaviest counts, each further one a little.
+     *
+     * @param  list<self>  $changes
+     */
+    public static function together(array $changes): float
+    {
+        if ($changes === []) {
+            return 0.0;
+        }
+        $weights = array_map(static fn (self $of): float => $of->weight(), $changes);
+
+        return max($weights) + min(9.0, 0.5 * (count($weights) - 1));
+    }
+}
