@@ -116,14 +116,16 @@ final readonly class DeskReport
     private function since(User $user, array $companies, int $day): array
     {
         $looked = LookedCompany::query()->of($user)->get();
-        $all = min($day, $looked->firstWhere('company_id', null)->through ?? Day::plus($day, -self::DAYS_BACK));
+        // A past day is looked at as on that day: what was looked at later says nothing of it.
+        $by = static fn (?int $through): ?int => $through !== null && $through <= $day ? $through : null;
+        $all = $by($looked->firstWhere('company_id', null)?->through) ?? Day::plus($day, -self::DAYS_BACK);
         $all = max($all, Day::plus($day, -self::MOST_DAYS_BACK));
         $own = $looked->whereNotNull('company_id')->keyBy('company_id');
         $since = [];
         foreach ($companies as $company) {
             $of = $own->get($company);
             if ($of === null || $of->snoozed_until === null || $of->snoozed_until <= $day) {
-                $since[$company] = max($all, min($day, $of->through ?? $all));
+                $since[$company] = max($all, $by($of?->through) ?? $all);
             }
         }
 
