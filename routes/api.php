@@ -22,6 +22,7 @@ use App\Feature\Downturn\DownturnController;
 use App\Feature\Driver\DriverController;
 use App\Feature\EarningPower\EarningPowerController;
 use App\Feature\Economy\EconomyController;
+use App\Feature\Example\ExampleController;
 use App\Feature\Expectation\ExpectationController;
 use App\Feature\Expectation\OwnEstimateController;
 use App\Feature\Export\ArchiveController;
@@ -113,7 +114,17 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     $owned('column-views', ColumnViewController::class, 'view')->only(['index', 'store', 'destroy']);
 
     $owned('layouts', LayoutController::class, 'layout')->except('show');
-    $owned('lists', ListController::class, 'list')->except('update');
+    $owned('lists', ListController::class, 'list');
+    Route::get('lists/{list}/watch', [ListController::class, 'watch'])
+        ->whereNumber('list')
+        ->can('view', 'list');
+    Route::post('lists/{list}/items/{ticker}', [ListController::class, 'add'])
+        ->whereNumber('list')
+        ->can('update', 'list');
+    Route::delete('lists/{list}/items/{ticker}', [ListController::class, 'remove'])
+        ->whereNumber('list')
+        ->can('update', 'list');
+    Route::post('example', [ExampleController::class, 'store']);
     Route::put('lists/{list}/items/{ticker}', [ListController::class, 'mark'])
         ->whereNumber('list')
         ->can('update', 'list');

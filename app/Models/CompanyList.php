@@ -16,6 +16,8 @@ final class CompanyList extends Model
 
     protected $table = 'company_lists';
 
+    protected $casts = ['columns' => 'array'];
+
     /** @return HasMany<CompanyListItem, $this> */
     public function items(): HasMany
     {

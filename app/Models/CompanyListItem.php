@@ -7,7 +7,11 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
-/** A company on a list, with the mark it was given. */
+/**
+ * A company on a list, with the mark it was given.
+ *
+ * @property string|null $note
+ */
 final class CompanyListItem extends Model
 {
     public $timestamps = false;

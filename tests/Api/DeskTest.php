@@ -245,4 +245,48 @@ final class DeskTest extends DemoTestCase
         $this->assertLessThan(max($told['volatility'], $told['other_volatility']), $told['halves_volatility']);
         $this->getJson('/api/v1/position-split?ticker=BRSW&with=BRSW')->assertUnprocessable();
     }
+
+    public function test_a_list_is_watched_with_figures_notes_and_distances(): void
+    {
+        $id = $this->postJson('/api/v1/lists', ['name' => 'Mine', 'tickers' => [self::TICKER, 'ORTN']])->json('id');
+        $this->putJson('/api/v1/companies/'.self::TICKER.'/price-of-interest', ['price' => 2 * $this->close()])->assertOk();
+        $this->postJson('/api/v1/companies/'.self::TICKER.'/drawn-lines', ['name' => 'floor', 'from_price' => 0.5 * $this->close()])->assertCreated();
+        $this->putJson("/api/v1/lists/{$id}/items/".self::TICKER, ['note' => 'ask about salt'])->assertOk();
+        $told = $this->putJson("/api/v1/lists/{$id}", ['columns' => ['price_to_book', 'market_cap / revenue']])->assertOk()->json();
+        $row = $told['rows'][0];
+        $this->assertSame([self::TICKER, 'ask about salt', null], [$row['ticker'], $row['note'], $row['mark']]);
+        $this->assertEqualsWithDelta(-0.5, $row['distance'], 1e-9);
+        $this->assertEqualsWithDelta(1.0, $row['level']['distance'], 1e-6);
+        $this->assertEqualsWithDelta($this->close(), $row['price'], 1e-9);
+        $this->assertEqualsWithDelta($this->close(), end($row['spark']), 0.01 * $this->close());
+        $this->assertSame(['price_to_book', 'market_cap / revenue'], array_column($told['columns'], 'formula'));
+        $this->assertCount(2, $row['values']);
+        $this->assertNotNull($row['values'][0]);
+        $this->assertCount(3, $this->postJson("/api/v1/lists/{$id}/items/QSCW")->assertOk()->json('rows'));
+        $this->assertCount(3, $this->postJson("/api/v1/lists/{$id}/items/QSCW")->assertOk()->json('rows'), 'once');
+        $this->deleteJson("/api/v1/lists/{$id}/items/ORTN")->assertNoContent();
+        $this->assertSame([self::TICKER, 'QSCW'], array_column($this->getJson("/api/v1/lists/{$id}/watch")->json('rows'), 'ticker'));
+        $this->putJson("/api/v1/lists/{$id}", ['columns' => ['price_to_luck']])->assertUnprocessable();
+        $this->putJson("/api/v1/lists/{$id}/items/".self::TICKER, ['mark' => 'keep'])->assertOk()->assertJsonPath('items.0.mark', 'keep');
+        $this->assertSame('ask about salt', $this->getJson("/api/v1/lists/{$id}/watch")->json('rows.0.note'));
+        $this->actingAs($this->someone('Ben'));
+        $this->getJson("/api/v1/lists/{$id}/watch")->assertNotFound();
+        $this->postJson("/api/v1/lists/{$id}/items/ORTN")->assertNotFound();
+    }
+
+    public function test_an_example_shows_the_way_of_the_work_and_mixes_with_nobodys(): void
+    {
+        $this->postJson('/api/v1/example')->assertNoContent();
+        $portfolio = $this->getJson('/api/v1/portfolios')->json(0);
+        $held = $this->getJson("/api/v1/portfolios/{$portfolio['id']}")->assertOk()->json();
+        $this->assertCount(7, $held['positions']);
+        $this->assertGreaterThan(0, $held['total']);
+        $this->assertSame([], $this->getJson("/api/v1/portfolios/{$portfolio['id']}/proposals")->json('proposals'));
+        $decisions = $this->getJson('/api/v1/decisions')->json();
+        $this->assertCount(5, $decisions);
+        $this->assertNotNull($decisions[0]['reasons'][0]['met']);
+        $this->assertCount(10, $this->getJson('/api/v1/candidates')->json('candidates'));
+        $this->assertSame(10, $this->getJson('/api/v1/desk')->json('cared'));
+        $this->postJson('/api/v1/example')->assertUnprocessable();
+    }
 }

@@ -14,6 +14,19 @@ final class MarkRequest extends FormRequest
         return [
             'mark' => ['nullable', 'in:keep,drop,later'],
             'reason' => ['nullable', 'string', 'max:500'],
+            'note' => ['nullable', 'string', 'max:2000'],
+        ];
+    }
+
+    /** @return array<string, string|null> a note alone leaves the mark as it is */
+    public function changes(): array
+    {
+        $told = $this->validated();
+        $isNoteAlone = array_keys($told) === ['note'];
+
+        return [
+            ...($isNoteAlone ? [] : ['mark' => $told['mark'] ?? null, 'reason' => $told['reason'] ?? null]),
+            ...(array_key_exists('note', $told) ? ['note' => $told['note']] : []),
         ];
     }
 }

@@ -508,7 +508,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["list"];
-        put?: never;
+        put: operations["changeList"];
         post?: never;
         delete: operations["deleteList"];
         options?: never;
@@ -525,6 +525,22 @@ export interface paths {
         };
         get?: never;
         put: operations["markItem"];
+        post: operations["addToList"];
+        delete: operations["takeFromList"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lists/{id}/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watchList"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -990,6 +1006,22 @@ export interface paths {
         get: operations["economy"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/example": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeExample"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4581,6 +4613,38 @@ export interface components {
             low: number;
             median: number;
             high: number;
+        };
+        WatchedList: {
+            id: number;
+            name: string;
+            as_of: string;
+            columns: components["schemas"]["WatchColumn"][];
+            rows: components["schemas"]["WatchedRow"][];
+        };
+        WatchColumn: {
+            formula: string;
+            label: string;
+            unit: string;
+        };
+        WatchedRow: {
+            ticker: string;
+            name: string;
+            mark: string | null;
+            note: string | null;
+            price: number | null;
+            day_change: number | null;
+            year_change: number | null;
+            spark: number[];
+            interest: number | null;
+            distance: number | null;
+            level: components["schemas"]["WatchedLevel"] | null;
+            conditions: number;
+            values: (number | null)[];
+        };
+        WatchedLevel: {
+            name: string;
+            price: number;
+            distance: number;
         };
         BuyBelow: {
             buy_below: number | null;
@@ -8306,6 +8370,44 @@ export interface operations {
             500: components["responses"]["Failed"];
         };
     };
+    changeList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    columns?: string[];
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchedList"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     deleteList: {
         parameters: {
             query?: never;
@@ -8350,6 +8452,7 @@ export interface operations {
                     /** @enum {string|null} */
                     mark?: "keep" | "drop" | "later" | null;
                     reason?: string | null;
+                    note?: string | null;
                 };
             };
         };
@@ -8371,6 +8474,96 @@ export interface operations {
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
+        };
+    };
+    addToList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is on the list */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchedList"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    takeFromList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                ticker: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is on the list no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
+    watchList: {
+        parameters: {
+            query?: {
+                as_of?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The companies of a list as they stand */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchedList"];
+                };
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
         };
     };
     runRanking: {
@@ -9537,6 +9730,38 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
             500: components["responses"]["Failed"];
+        };
+    };
+    makeExample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    as_of?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description An example of the work was made: a list, stages, decisions, a portfolio */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["NotSignedIn"];
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
         };
     };
     expectations: {
