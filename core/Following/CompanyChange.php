@@ -8,7 +8,7 @@ namespace Logion\Following;
 final readonly class CompanyChange
 {
     /**
-     * @param  string  $kind  broken, called, event, result, restatement, revision, rating, insider, dividend or price
+     * @param  string  $kind  broken, called, event, result, restatement, revision, rating, insider, sold, dividend or price
      * @param  int  $day  YYYYMMDD
      * @param  float|null  $size  how far it went, as a fraction: a surprise, a revision, a move
      */
@@ -29,6 +29,7 @@ final readonly class CompanyChange
             'insider' => 35.0,
             'rating' => 30.0,
             'dividend' => 25.0,
+            'sold' => 15.0,
             default => 20.0,
         };
 

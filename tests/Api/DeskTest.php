@@ -155,7 +155,7 @@ final class DeskTest extends DemoTestCase
         $told = $this->changed();
         $sentences = array_column($told['changes'], 'sentence');
         $this->assertContains('Gull moved from buy to sell, target 30.00', $sentences);
-        $this->assertContains('2 insiders bought 300 shares', $sentences);
+        $this->assertContains('Bought by insiders: 300 shares, by 2', $sentences);
         $this->assertContains('Quarter told anew', $sentences);
         $this->assertStringNotContainsString('Tern', implode(' ', $sentences), 'a house that stays where it was is no news');
         $this->assertSame('restatement', $told['changes'][0]['kind'], 'the weightiest first');

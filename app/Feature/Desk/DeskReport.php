@@ -288,7 +288,7 @@ final readonly class DeskReport
                 $sentence = $side === 'bought'
                     ? Words::say('desk_insiders_bought', people: count($of['people']), shares: Numerals::decimal($of['shares']))
                     : Words::say('desk_insiders_sold', people: count($of['people']), shares: Numerals::decimal($of['shares']));
-                $changes[] = [$company, new CompanyChange($side === 'bought' ? 'insider' : 'price', $of['day'], $sentence)];
+                $changes[] = [$company, new CompanyChange($side === 'bought' ? 'insider' : 'sold', $of['day'], $sentence)];
             }
         }
 

@@ -4,7 +4,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/desk' },
-    { path: '/desk', name: 'desk', component: () => import('@/features/desk/DeskPage.vue'), meta: { title: 'Desk' } },
+    { path: '/desk/:view?', name: 'desk', component: () => import('@/features/desk/DeskPage.vue'), meta: { title: 'Desk' } },
     { path: '/metrics/:key?', name: 'metrics', component: () => import('@/features/find/MetricsPage.vue'), meta: { title: 'Metrics' } },
     { path: '/find/:screen?', name: 'find', component: () => import('@/features/find/FindPage.vue'), meta: { title: 'Find' } },
     {

@@ -6,26 +6,39 @@ import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { number, percent, readNumber } from '@/design/format'
 import { useAnswer } from '@/api/answer'
+import ViewTabs from '@/design/ViewTabs.vue'
+import { useCatalogue } from '@/stores/catalogue'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
+import DecisionHistory from './DecisionHistory.vue'
 import OutcomesView from './OutcomesView.vue'
 import PositionSize from './PositionSize.vue'
+import ReasonRows from './ReasonRows.vue'
+import RestsOn from './RestsOn.vue'
+import { decisionBody, freshDecision, readPart, typed } from './decision'
 
+/** The decision: verdict, thesis, reasons that can be checked, cases, value and the price to wait for, size; and what became of all. */
 const route = useRoute()
 const session = useSession()
 const subject = useSubject()
 const notices = useNotices()
+void useCatalogue().ensure()
 const ticker = computed(() => (typeof route.params.ticker === 'string' && route.params.ticker ? route.params.ticker : null))
-
-const verdict = ref<'buy' | 'watch' | 'pass'>('watch')
-const thesis = ref('')
-const disproof = ref('')
-const value = ref('')
-const safety = ref('25%')
+const form = ref(freshDecision())
 const editing = ref<number | null>(null)
 const problem = ref<string | null>(null)
 const busy = ref(false)
+const part = ref<'thesis' | 'reasons' | 'cases' | 'size'>('thesis')
+const PARTS: { key: 'thesis' | 'reasons' | 'cases' | 'size'; word: string }[] = [
+  { key: 'thesis', word: 'Verdict and thesis' },
+  { key: 'reasons', word: 'Reasons' },
+  { key: 'cases', word: 'Cases and grades' },
+  { key: 'size', word: 'How much' },
+]
+/** What Value says and how a checklist came out, taken along when the decision is written. */
+const size = ref<Schemas['DecidedSize'] | null>(null)
+const rests = ref<Pick<Schemas['Decision'], 'summary' | 'checklist'>>({ summary: [], checklist: null })
 
 const { state, reload } = useAnswer(
   'decisions',
@@ -35,44 +48,33 @@ const { state, reload } = useAnswer(
 const { state: valuations } = useAnswer('valuations', ticker, (asked, signal) =>
   asked ? ask(api.GET('/valuations', { params: { query: { ticker: asked } }, signal })) : null,
 )
-
+const standing = computed(() => state.value.data?.find((decision) => decision.ticker === ticker.value) ?? null)
 function fresh(): void {
   editing.value = null
-  verdict.value = 'watch'
-  thesis.value = ''
-  disproof.value = ''
-  safety.value = '25%'
-  value.value = typeof route.query.value === 'string' ? route.query.value : ''
+  form.value = freshDecision(typeof route.query.value === 'string' ? route.query.value : '')
 }
 // The last decision on the company is found again; a fresh valuation brings its figure along.
 watch(
   [ticker, () => state.value.data] as const,
-  ([asked, list], [before]) => {
+  ([asked], [before]) => {
     // What is being written stays when the decisions arrive only now.
-    if (asked === before && !editing.value && (thesis.value || disproof.value)) return
+    if (asked === before && !editing.value && (form.value.thesis || form.value.disproof)) return
     fresh()
-    const last = list?.find((decision) => decision.ticker === asked)
-    if (last && !route.query.value) revise(last)
-    else if (!value.value) value.value = valuations.value.data?.[0]?.per_share?.toFixed(2) ?? ''
+    if (standing.value && !route.query.value) revise(standing.value)
+    else if (!form.value.value) form.value.value = valuations.value.data?.[0]?.per_share?.toFixed(2) ?? ''
   },
   { immediate: true },
 )
 watch(
   () => valuations.value.data,
   (list) => {
-    if (!value.value && list?.[0]?.per_share) value.value = list[0].per_share.toFixed(2)
+    if (!form.value.value && list?.[0]?.per_share) form.value.value = list[0].per_share.toFixed(2)
   },
 )
-
-const perShare = computed(() => readNumber(value.value))
-const marginOfSafety = computed(() => {
-  const read = readNumber(safety.value)
-  return read === null ? null : read >= 1 && !safety.value.includes('%') ? read / 100 : read
-})
 const price = computed(() => subject.company?.price.close ?? null)
 const { state: safetyPrice } = useAnswer(
   'margin-of-safety',
-  () => ({ value: perShare.value, margin: marginOfSafety.value, price: price.value }),
+  () => ({ value: readNumber(form.value.value), margin: readPart(form.value.safety), price: price.value }),
   ({ value, margin, price }, signal) =>
     value === null || margin === null
       ? null
@@ -81,30 +83,40 @@ const { state: safetyPrice } = useAnswer(
 const below = computed(() => safetyPrice.value.data?.buy_below ?? null)
 const distance = computed(() => safetyPrice.value.data?.distance ?? null)
 const currency = computed(() => subject.company?.currency ?? '')
-
+const { state: candidates, reload: reloadCandidates } = useAnswer('candidates', ticker, (asked, signal) =>
+  asked ? ask(api.GET('/candidates', { signal })) : null,
+)
+const stage = computed(() => {
+  const of = candidates.value.data?.candidates.find((one) => one.ticker === subject.company?.ticker)
+  return of ? (candidates.value.data?.stages.find((one) => one.key === of.stage)?.name ?? null) : null
+})
+async function candidate(): Promise<void> {
+  try {
+    await ask(api.PUT('/companies/{ticker}/candidate', { params: { path: { ticker: ticker.value! } }, body: {} }))
+    reloadCandidates()
+    notices.say('It stands among the candidates on Desk.')
+  } catch (error) {
+    notices.fail(error)
+  }
+}
 async function write(): Promise<void> {
   if (!ticker.value) return
   busy.value = true
   problem.value = null
   try {
-    if (perShare.value === null) throw new Error('Write the value per share as a number; a valuation under Value brings its own.')
-    if (marginOfSafety.value === null) throw new Error('Write the margin of safety as a percentage, such as 25%.')
     const body = {
+      ...decisionBody(form.value),
+      ...rests.value,
+      size: size.value ?? standing.value?.size ?? null,
       ticker: ticker.value,
-      verdict: verdict.value,
-      thesis: thesis.value,
-      disproof: disproof.value,
-      value_per_share: perShare.value,
-      margin_of_safety: marginOfSafety.value,
       valuation_id: typeof route.query.valuation === 'string' ? Number(route.query.valuation) : (valuations.value.data?.[0]?.id ?? null),
       as_of: session.asOf,
     }
-    if (editing.value)
-      await ask(api.PUT('/decisions/{id}', { params: { path: { id: editing.value } }, body: body as unknown as Schemas['Decision'] }))
+    if (editing.value) await ask(api.PUT('/decisions/{id}', { params: { path: { id: editing.value } }, body }))
     else await ask(api.POST('/decisions', { body }))
+    notices.say(editing.value ? 'Revised; the version before stays in its history.' : 'Written down.')
     fresh()
     reload()
-    notices.say('Written down.')
   } catch (error) {
     problem.value = (error as Error).message
   } finally {
@@ -113,11 +125,7 @@ async function write(): Promise<void> {
 }
 function revise(decision: Schemas['Decision']): void {
   editing.value = decision.id
-  verdict.value = decision.verdict
-  thesis.value = decision.thesis
-  disproof.value = decision.disproof
-  value.value = decision.value_per_share.toFixed(2)
-  safety.value = `${Number((100 * decision.margin_of_safety).toFixed(1))}%`
+  form.value = typed(decision)
 }
 async function remove(decision: Schemas['Decision']): Promise<void> {
   try {
@@ -132,6 +140,15 @@ async function remove(decision: Schemas['Decision']): Promise<void> {
   }
 }
 const words = { buy: 'Buy', watch: 'Watch', pass: 'Pass' }
+/** Reasons and disproofs that can be checked: how many of them stand as one thought. */
+const stands = (of: Schemas['Decision']): string => {
+  const known = [
+    ...of.reasons.filter((one) => one.met !== null).map((one) => one.met === true),
+    ...of.disproofs.filter((one) => one.met !== null).map((one) => one.met === false),
+  ]
+  const broken = known.filter((is) => !is).length
+  return known.length ? (broken ? `▼ ${broken} of ${known.length} broken` : `all ${known.length} hold`) : '–'
+}
 const columns: SheetColumn<Schemas['Decision']>[] = [
   { key: 'company', head: 'Company', by: (of) => of.name },
   { key: 'verdict', head: 'Verdict', of: (of) => words[of.verdict], by: (of) => of.verdict },
@@ -147,7 +164,9 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
     by: (of) => of.distance,
     class: (of) => ((of.distance ?? 1) <= 0 ? 'better' : ''),
   },
+  { key: 'reasons', head: 'Reasons', of: stands, class: (of) => (stands(of).startsWith('▼') ? 'worse' : '') },
   { key: 'decided', head: 'Decided', of: (of) => of.decided_on, by: (of) => of.decided_on },
+  { key: 'review', head: 'Review', of: (of) => of.review_on ?? '', by: (of) => of.review_on },
   { key: 'steps', head: '' },
 ]
 </script>
@@ -158,19 +177,75 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
     <p v-if="subject.error" class="worse" role="alert">{{ subject.error }}</p>
     <form v-if="ticker && subject.company" class="form" @submit.prevent="write">
       <div class="left">
-        <h2>{{ subject.company.name }}</h2>
-        <v-btn-toggle v-model="verdict" aria-label="Verdict" class="my-2"
-          ><v-btn v-for="(word, key) in words" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
-        >
-        <v-textarea v-model="thesis" label="Thesis: why it should be worth more than it costs" rows="3" auto-grow class="mt-2" />
-        <v-textarea v-model="disproof" label="What would prove this wrong" rows="2" auto-grow class="mt-4" />
+        <div class="head">
+          <h2>{{ subject.company.name }}</h2>
+          <span v-if="stage" class="quiet">{{ stage }}</span>
+          <v-btn v-else-if="candidates.data" size="x-small" @click="candidate">Candidate</v-btn>
+          <v-btn size="x-small" :to="{ name: 'desk', params: { view: 'conditions' }, query: { ticker } }">Call me when …</v-btn>
+        </div>
+        <ViewTabs v-model="part" :views="PARTS" label="Parts of the decision" />
+        <div v-show="part === 'thesis'">
+          <v-btn-toggle v-model="form.verdict" aria-label="Verdict" class="my-2"
+            ><v-btn v-for="(word, key) in words" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
+          >
+          <v-textarea v-model="form.thesis" label="Thesis: why it should be worth more than it costs" rows="3" auto-grow class="mt-2" />
+          <v-textarea v-model="form.disproof" label="What would prove this wrong" rows="2" auto-grow class="mt-4" />
+        </div>
+        <div v-show="part === 'reasons'">
+          <p class="quiet">
+            A reason tied to a criterion, a price, a drawn line, a revision or a day is looked at whenever new data come; Desk says when it
+            holds no more.
+          </p>
+          <ReasonRows v-model="form.reasons" :ticker="ticker" word="Reason" another="Another reason" />
+          <h3 class="mt-4">What would prove it wrong</h3>
+          <ReasonRows v-model="form.disproofs" :ticker="ticker" word="Disproof" another="Something that would prove it wrong" />
+          <ul v-if="standing && editing === standing.id" class="standing">
+            <li v-for="(of, i) in [...standing.reasons, ...standing.disproofs].filter((one) => one.words)" :key="i">
+              <span
+                :class="of.met === null ? 'quiet' : i < standing.reasons.filter((one) => one.words).length === of.met ? 'better' : 'worse'"
+                >{{ of.met === null ? '· cannot be said' : of.met ? '● is so' : '○ is not so' }}</span
+              >
+              {{ of.text }} <span class="quiet">since {{ of.since }}</span>
+            </li>
+          </ul>
+        </div>
+        <div v-show="part === 'cases'" class="cases">
+          <div v-for="(of, i) in form.cases" :key="i" class="case">
+            <v-text-field v-model="of.name" label="Case" hide-details @keydown.stop />
+            <v-text-field v-model="of.value" :label="`Worth a share, ${currency}`" hide-details @keydown.stop />
+            <v-text-field v-model="of.probability" label="Probability, %" hide-details @keydown.stop />
+            <v-btn size="x-small" :aria-label="`Take away ${of.name}`" @click="form.cases.splice(i, 1)">Take away</v-btn>
+          </div>
+          <div class="case">
+            <v-btn size="small" @click="form.cases.push({ name: '', value: '', probability: '' })">Another case</v-btn>
+            <v-text-field v-model="form.horizon" label="in years" hide-details @keydown.stop />
+          </div>
+          <h3 class="mt-4">Grades, in words or numbers of your own</h3>
+          <div class="grades">
+            <div v-for="(of, i) in form.grades" :key="i" class="case two">
+              <v-text-field v-model="of.name" label="Of" hide-details @keydown.stop />
+              <v-text-field v-model="of.grade" label="Grade" hide-details @keydown.stop />
+            </div>
+            <v-btn size="small" @click="form.grades.push({ name: '', grade: '' })">Another grade</v-btn>
+          </div>
+          <RestsOn :ticker="ticker" :kept="standing" @rests="(of) => (rests = of)" />
+        </div>
+        <PositionSize
+          v-if="part === 'size' && price !== null"
+          :ticker="ticker"
+          :price="price"
+          :currency="currency"
+          :sector="subject.company.sector ?? ''"
+          :invalidation="readNumber(form.invalidation)"
+          @size="(of) => (size = of)"
+        />
       </div>
       <div class="right">
         <div class="entry">
           <label for="value">Value per share, {{ currency }}</label
-          ><input id="value" v-model="value" class="assumption" />
+          ><input id="value" v-model="form.value" class="assumption" />
         </div>
-        <div class="entry"><label for="safety">Margin of safety</label><input id="safety" v-model="safety" class="assumption" /></div>
+        <div class="entry"><label for="safety">Margin of safety</label><input id="safety" v-model="form.safety" class="assumption" /></div>
         <div class="entry">
           <span>Buy below, {{ currency }}</span
           ><strong class="big" data-testid="buy-below">{{ below === null ? '–' : number(below, 2) }}</strong>
@@ -184,6 +259,16 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
             >{{ distance <= 0 ? '▼ ' : '' }}{{ percent(distance) }} %</span
           >
         </div>
+        <div class="entry">
+          <label for="invalidation">Price that proves me wrong</label
+          ><input id="invalidation" v-model="form.invalidation" class="assumption" />
+        </div>
+        <div class="entry">
+          <label for="confidence">Confidence, %</label><input id="confidence" v-model="form.confidence" class="assumption" />
+        </div>
+        <div class="entry">
+          <label for="review">Review on</label><input id="review" v-model="form.review_on" type="date" class="assumption" />
+        </div>
         <p v-if="problem" class="worse" role="alert">{{ problem }}</p>
         <div class="mt-3 d-flex ga-2">
           <v-btn type="submit" variant="flat" :loading="busy">{{ editing ? 'Revise' : 'Write it down' }}</v-btn>
@@ -192,8 +277,10 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
       </div>
     </form>
     <p v-else-if="!subject.error" class="quiet">No company is in focus. Press <kbd>/</kbd> and type a name.</p>
-
-    <PositionSize v-if="ticker && price !== null" :ticker="ticker" :price="price" :currency="currency" />
+    <section v-if="standing?.is_revised" class="mt-6">
+      <h2>How this decision came about</h2>
+      <DecisionHistory :id="standing.id" :key="standing.id" />
+    </section>
     <section class="mt-6">
       <h2>Decisions</h2>
       <p v-if="state.status === 'error'" class="worse" role="alert">
@@ -202,7 +289,14 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
       <p v-else-if="state.data && !state.data.length" class="quiet">
         None yet. A decision keeps its reasons and its price, so that it can be held against what came.
       </p>
-      <SheetTable v-if="state.data?.length" label="Decisions" :columns="columns" :rows="state.data" :row-key="(decision) => decision.id">
+      <SheetTable
+        v-if="state.data?.length"
+        label="Decisions"
+        :columns="columns"
+        :rows="state.data"
+        :row-key="(decision) => decision.id"
+        many
+      >
         <template #cell-company="{ row: decision }">
           <router-link :to="{ name: 'decide', params: { ticker: decision.ticker } }" :title="decision.thesis">{{
             decision.name
@@ -226,14 +320,41 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
   margin-top: calc(var(--space) * 2.5);
 }
 .left {
-  flex: 2 1 420px;
+  flex: 2 1 520px;
+  min-width: 0;
 }
 .right {
   flex: 1 1 260px;
-  max-width: 380px;
+  max-width: 340px;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: calc(var(--space) * 3);
 }
 .big {
   font-family: 'Source Serif 4 Variable', serif;
   font-size: var(--type-head);
+}
+.case {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr auto;
+  align-items: center;
+  gap: calc(var(--space) * 3);
+  margin-bottom: calc(var(--space) * 1.5);
+}
+.case.two {
+  grid-template-columns: 1fr 1fr;
+}
+.grades {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(250px, 1fr));
+  gap: 0 calc(var(--space) * 6);
+  align-items: center;
+}
+.standing {
+  list-style: none;
+  padding: 0;
+  margin-top: calc(var(--space) * 3);
 }
 </style>

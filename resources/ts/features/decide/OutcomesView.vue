@@ -4,7 +4,7 @@ import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import LoadState from '@/design/LoadState.vue'
 import SheetTable from '@/design/SheetTable.vue'
-import { changePercent, percent } from '@/design/format'
+import { changePercent, counted, number, percent } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
 import { useSession } from '@/stores/session'
 
@@ -51,6 +51,16 @@ const columns: SheetColumn<Outcome>[] = [
   },
   { key: 'then', head: 'Value over price then', of: (of) => changePercent(of.gap_then) },
   { key: 'now', head: 'now', of: (of) => changePercent(of.gap_now) },
+  { key: 'value', head: 'Value then', of: (of) => number(of.value_then, 2) },
+  { key: 'valued', head: 'by the same method now', of: (of) => (of.value_now === null ? '–' : number(of.value_now, 2)) },
+  { key: 'case', head: 'Nearest case', of: (of) => of.case_came ?? '–' },
+  {
+    key: 'reasons',
+    head: 'Reasons',
+    of: (of) => (of.reasons.held + of.reasons.broken === 0 ? '–' : `${of.reasons.held} of ${of.reasons.held + of.reasons.broken} hold`),
+    class: (of) => (of.reasons.broken ? 'worse' : ''),
+  },
+  { key: 'waiting', head: 'Waiting cost', of: (of) => changePercent(of.waiting), by: (of) => of.waiting },
   {
     key: 'closed',
     head: 'Value was found',
@@ -64,6 +74,12 @@ const records = (word: (key: string) => string): SheetColumn<Record>[] => [
   { key: 'rate', head: 'Hit rate', of: (of) => (of.hit_rate === null ? '–' : `${percent(of.hit_rate, 0)} %`) },
   { key: 'excess', head: 'Beyond the index', of: (of) => changePercent(of.mean_excess) },
   { key: 'reached', head: 'Was to be had', of: (of) => `${of.reached} of ${of.count}` },
+]
+const bands: SheetColumn<Schemas['CalibrationBand']>[] = [
+  { key: 'band', head: 'Cases I gave', of: (of) => `${percent(of.from, 0)} to ${percent(of.to, 0)} %` },
+  { key: 'count', head: 'Cases', of: (of) => of.count },
+  { key: 'stated', head: 'On the mean, %', of: (of) => percent(of.stated, 0) },
+  { key: 'share', head: 'Came, %', of: (of) => percent(of.share, 0) },
 ]
 </script>
 
@@ -86,6 +102,28 @@ const records = (word: (key: string) => string): SheetColumn<Record>[] => [
         />
         <SheetTable label="By method" :columns="records(method)" :rows="data.by_method" :row-key="(of) => of.key" />
       </div>
+      <section v-if="data.calibration.decisions" class="mt-4">
+        <h3>Did my cases come as often as I thought?</h3>
+        <SheetTable
+          label="Calibration of cases"
+          :columns="bands"
+          :rows="data.calibration.bands"
+          :row-key="(of) => of.from"
+          class="narrow"
+        />
+        <p class="quiet">
+          The case that came is the one nearest to the price as it stands, of {{ counted(data.calibration.decisions, 'decision') }};
+          {{ data.calibration.below }} stand below their lowest case, {{ data.calibration.above }} above their highest.<template
+            v-if="data.calibration.brier !== null"
+          >
+            Brier score {{ number(data.calibration.brier, 2) }}: 0 is perfect, three equal guesses have 0.67.</template
+          >
+        </p>
+      </section>
+      <p v-if="data.waiting.count">
+        Waiting for the price to buy at has cost <strong>{{ changePercent(data.waiting.mean) }}</strong> on the mean of
+        {{ counted(data.waiting.count, 'decision') }}: what was missed where it never came, less what was saved where it did.
+      </p>
       <p class="quiet">
         To buy was right where the company returned more than its index since, to pass where it returned less; to watch is no judgement of
         the price. A few decisions say little.
@@ -100,5 +138,8 @@ const records = (word: (key: string) => string): SheetColumn<Record>[] => [
   grid-template-columns: repeat(auto-fit, minmax(430px, 1fr));
   gap: calc(var(--space) * 4) calc(var(--space) * 9);
   margin-top: calc(var(--space) * 4);
+}
+.narrow {
+  max-width: 560px;
 }
 </style>

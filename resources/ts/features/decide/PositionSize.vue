@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { api, ask } from '@/api/client'
+import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import CommitInput from '@/design/CommitInput.vue'
 import { amount, number, percent, readNumber } from '@/design/format'
 import { useNotices } from '@/stores/notices'
+import { useSession } from '@/stores/session'
 
 /** How much may be bought: what is left of a cap for the position and for its sector, of the loss one would bear, and of cash. */
-const props = defineProps<{ ticker: string; price: number; currency: string }>()
+const props = defineProps<{ ticker: string; price: number; currency: string; sector: string; invalidation: number | null }>()
+const emit = defineEmits<{ size: [of: Schemas['DecidedSize'] | null] }>()
+const session = useSession()
 const notices = useNotices()
 /** Rules of one's own hold for every company; what the sector holds and where one was wrong are of this one. */
 const rules = useLocalStorage<Record<string, number | null>>('position rules', {
@@ -34,7 +37,8 @@ const FIELDS: { key: string; word: string; isPart: boolean; isRule: boolean }[] 
   { key: 'invalidation', word: 'Price that proves one wrong', isPart: false, isRule: false },
 ]
 type Field = (typeof FIELDS)[number]
-const valueOf = (of: Field): number | null => (of.isRule ? rules.value[of.key] : own.value[of.key]) ?? null
+const valueOf = (of: Field): number | null =>
+  (of.isRule ? rules.value[of.key] : of.key === 'invalidation' ? (own.value[of.key] ?? props.invalidation) : own.value[of.key]) ?? null
 const shown = (of: Field): string => {
   const value = valueOf(of)
   return value === null ? '' : of.isPart ? `${percent(value, 1)} %` : number(value, value % 1 ? 2 : 0)
@@ -60,6 +64,37 @@ const { state } = useAnswer(
   },
 )
 const data = computed(() => (rules.value.portfolio ? state.value.data : undefined))
+watch(
+  data,
+  (of) => emit('size', of?.binding ? { quantity: of.quantity, money: of.cost, weight: of.weight_after, binding: of.binding } : null),
+  { immediate: true },
+)
+const { state: portfolios } = useAnswer('portfolios', null, (_, signal) => ask(api.GET('/portfolios', { signal })))
+/** What a portfolio is worth, has in cash, in the sector and of this company. */
+async function takeFrom(id: number): Promise<void> {
+  try {
+    const query = session.asOf ? { as_of: session.asOf } : {}
+    const of = await ask(api.GET('/portfolios/{id}', { params: { path: { id }, query } }))
+    rules.value = { ...rules.value, portfolio: of.total, cash: of.cash.reduce((sum, one) => sum + (one.value ?? 0), 0) }
+    own.value = {
+      ...own.value,
+      in_sector: of.positions.filter((one) => one.sector === props.sector).reduce((sum, one) => sum + (one.value ?? 0), 0),
+      held: of.positions.find((one) => one.ticker === props.ticker)?.quantity ?? 0,
+    }
+    notices.say(`Taken from ${of.name}, in ${of.currency}.`)
+  } catch (error) {
+    notices.fail(error)
+  }
+}
+const other = ref('')
+const { state: split } = useAnswer(
+  'position split',
+  () => ({ ticker: props.ticker, with: other.value.trim(), asOf: session.asOf }),
+  ({ ticker, with: other, asOf }, signal) =>
+    other
+      ? ask(api.GET('/position-split', { params: { query: { ticker, with: other, ...(asOf ? { as_of: asOf } : {}) } }, signal }))
+      : null,
+)
 const BINDS: Record<string, string> = {
   position: 'the cap for one company',
   sector: 'the cap for its sector',
@@ -69,8 +104,10 @@ const BINDS: Record<string, string> = {
 </script>
 
 <template>
-  <section class="mt-6">
-    <h2>How much</h2>
+  <section>
+    <p v-if="portfolios.data?.length" class="take">
+      <v-btn v-for="of in portfolios.data" :key="of.id" size="small" @click="takeFrom(of.id)">Take the figures of {{ of.name }}</v-btn>
+    </p>
     <div class="two">
       <div>
         <div v-for="of in FIELDS" :key="of.key" class="entry">
@@ -104,6 +141,24 @@ const BINDS: Record<string, string> = {
             </li>
           </ul>
         </template>
+        <h3 class="mt-4">Half here, half there?</h3>
+        <CommitInput v-model="other" class="assumption other" aria-label="Ticker of the other company" placeholder="ticker of another" />
+        <p v-if="other && split.status === 'error'" class="worse" role="alert">{{ split.error.message }}</p>
+        <p v-else-if="other && split.data" data-testid="split">
+          <template v-if="split.data.halves_volatility === null">Too few common days of trading in a year.</template>
+          <template v-else>
+            The whole in {{ ticker }} moves {{ percent(split.data.volatility ?? 0) }} % a year, in {{ other.toUpperCase() }}
+            {{ percent(split.data.other_volatility ?? 0) }} %; two halves <strong>{{ percent(split.data.halves_volatility) }} %</strong
+            ><template v-if="split.data.correlation !== null"> (correlation {{ number(split.data.correlation, 2) }})</template>.<template
+              v-if="data?.binding"
+            >
+              Half of what binds here would be {{ number(Math.floor((data.quantity ?? 0) / 2), 0) }} shares<template
+                v-if="data.loss_at_invalidation !== null"
+                >, with half the loss where one was wrong</template
+              >.</template
+            >
+          </template>
+        </p>
       </div>
     </div>
   </section>
@@ -132,5 +187,13 @@ const BINDS: Record<string, string> = {
 ul {
   list-style: none;
   padding: 0;
+}
+.take {
+  display: flex;
+  flex-wrap: wrap;
+  gap: calc(var(--space) * 2);
+}
+.other {
+  width: 12em;
 }
 </style>
