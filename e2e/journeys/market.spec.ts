@@ -50,7 +50,7 @@ test('three cases become a price of interest that the desk watches', async ({ pa
   await page.getByRole('button', { name: 'Keep as price of interest' }).click()
   await expect(page.getByText(/is kept as the price of interest/)).toBeVisible()
   const kept = await page.getByLabel('Price of interest').inputValue()
-  await page.goto('/desk')
+  await page.goto('/desk/waiting')
   await expect(page.getByRole('region', { name: 'Prices of interest, scrollable' })).toContainText(kept)
   await page.getByRole('region', { name: 'Prices of interest, scrollable' }).getByRole('link').click()
   await expect(page.getByLabel('Base: multiple')).toHaveValue('10.0')

@@ -135,6 +135,7 @@ test('from a belief to a buy-below price that is found again', async ({ page }) 
   const buyBelow = await page.getByTestId('buy-below').innerText()
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText('Written down.')).toBeVisible()
+  await page.getByRole('tab', { name: 'How much' }).click()
   await page.getByLabel('Worth of the portfolio').fill('100000')
   await page.getByLabel('Worth of the portfolio').press('Enter')
   await expect(page.getByTestId('size')).toContainText('the cap for one company binds')
@@ -148,7 +149,7 @@ test('from a belief to a buy-below price that is found again', async ({ page }) 
   await expect(became.locator('tbody tr')).toHaveCount(1)
   await expect(became.locator('tbody tr').first()).toContainText('0.0 %')
   await accessible(page)
-  await page.goto('/desk')
+  await page.goto('/desk/waiting')
   await expect(page.getByRole('row', { name: /Grimsaydale Engines/ })).toContainText(buyBelow)
   await expect(page.getByText('Idle money').first()).toBeVisible()
   await accessible(page)
@@ -291,7 +292,17 @@ test('mistakes have a message and a way out', async ({ page, context }) => {
 test('in the dark too, the pages are accessible', async ({ page }) => {
   await register(page)
   await page.getByRole('button', { name: 'Light or dark' }).click()
-  for (const path of ['/find', '/read/BRSW', '/read/BRSW/statements', '/value/BRSW/cash-flow', '/decide/BRSW', '/desk']) {
+  for (const path of [
+    '/find',
+    '/read/BRSW',
+    '/read/BRSW/statements',
+    '/value/BRSW/cash-flow',
+    '/decide/BRSW',
+    '/desk',
+    '/hold',
+    '/desk/stages',
+    '/desk/conditions',
+  ]) {
     await page.goto(path)
     await page.waitForLoadState('networkidle')
     await accessible(page)

@@ -14,6 +14,20 @@ async function settled(page: Page): Promise<void> {
   await page.waitForTimeout(400)
 }
 
+/** An account of its own with an example of the work. */
+async function example(page: Page): Promise<void> {
+  await page.context().clearCookies()
+  await page.goto('/')
+  await page.getByRole('button', { name: 'I am new here' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Reader')
+  await page.getByLabel('E-mail').fill(`reader-${Date.now()}@example.invalid`)
+  await page.getByLabel('Password').fill('a long enough password')
+  await page.getByRole('button', { name: 'Make account' }).click()
+  await page.getByRole('button', { name: 'Show it on an example' }).click()
+  await page.getByText('An example is made').waitFor()
+  await page.getByRole('button', { name: 'Close' }).click()
+}
+
 test('a picture of each main view', async ({ page }) => {
   test.setTimeout(180_000)
   await page.goto('/')
@@ -98,38 +112,15 @@ test('a picture of each main view', async ({ page }) => {
   await settled(page)
   await page.screenshot(into('value-cash-flow'))
 
-  // A decision and a list to show, taken away again afterwards.
-  const token = decodeURIComponent((await page.context().cookies()).find((cookie) => cookie.name === 'XSRF-TOKEN')!.value)
-  const headers = { 'X-XSRF-TOKEN': token, Accept: 'application/json' }
-  const made: string[] = []
-  const make = async (path: string, data: unknown) =>
-    made.push(`${path}/${(await (await page.request.post(`/api/v1/${path}`, { data, headers })).json()).id}`)
-  await make('decisions', {
-    ticker: 'GRME',
-    verdict: 'watch',
-    thesis: 'Restructuring is behind it; margins hold.',
-    disproof: 'An operating margin below 10 % in two years.',
-    value_per_share: 24,
-    margin_of_safety: 0.25,
-  })
-  await make('decisions', {
-    ticker: 'BRSW',
-    verdict: 'buy',
-    thesis: 'Salt keeps. High returns on little capital, no debt.',
-    disproof: 'Gross margin below 45 %, or a large purchase.',
-    value_per_share: 150,
-    margin_of_safety: 0.2,
-  })
-  await make('lists', { name: 'Quiet compounders', tickers: ['BRSW', 'PGSP', 'VRSI', 'GRME', 'TVRM'] })
-  await make('screens', { name: 'Quiet compounders', criteria: ['return_on_invested_capital > 0.15', 'net_debt_to_ebitda < 1.5'] })
-  await make('valuations', { ticker: 'ULVL', name: 'Slower lenses' })
-
-  await page.goto('/decide/BRSW')
+  // The work of an example, on an account of its own.
+  await example(page)
+  await page.goto('/decide/SKCT')
   await settled(page)
   await page.screenshot(into('decide'))
-
+  await page.goto('/hold')
+  await settled(page)
+  await page.screenshot(into('hold'))
   await page.goto('/desk')
   await settled(page)
   await page.screenshot(into('desk'))
-  for (const path of made) await page.request.delete(`/api/v1/${path}`, { headers })
 })

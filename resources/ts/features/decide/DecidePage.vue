@@ -175,7 +175,8 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
   <div class="page">
     <h1>Decide</h1>
     <p v-if="subject.error" class="worse" role="alert">{{ subject.error }}</p>
-    <form v-if="ticker && subject.company" class="form" @submit.prevent="write">
+    <!-- No form of its own: Enter in one of its many fields must not write a decision. -->
+    <section v-if="ticker && subject.company" class="form" aria-label="The decision">
       <div class="left">
         <div class="head">
           <h2>{{ subject.company.name }}</h2>
@@ -271,11 +272,11 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
         </div>
         <p v-if="problem" class="worse" role="alert">{{ problem }}</p>
         <div class="mt-3 d-flex ga-2">
-          <v-btn type="submit" variant="flat" :loading="busy">{{ editing ? 'Revise' : 'Write it down' }}</v-btn>
+          <v-btn variant="flat" :loading="busy" @click="write">{{ editing ? 'Revise' : 'Write it down' }}</v-btn>
           <v-btn v-if="editing" @click="fresh">New decision</v-btn>
         </div>
       </div>
-    </form>
+    </section>
     <p v-else-if="!subject.error" class="quiet">No company is in focus. Press <kbd>/</kbd> and type a name.</p>
     <section v-if="standing?.is_revised" class="mt-6">
       <h2>How this decision came about</h2>

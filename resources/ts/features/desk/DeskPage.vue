@@ -28,7 +28,7 @@ const places = views.map((of) => ({ ...of, to: { name: 'desk', params: { view: o
   <div class="page">
     <div class="head">
       <h1>Desk</h1>
-      <span class="quiet"><router-link to="/economy">The economy</router-link>: statistics, rates and forecasts</span>
+      <p class="quiet"><router-link to="/economy">The economy</router-link>: statistics, rates and forecasts</p>
     </div>
     <ExchangeClock />
     <ViewTabs :model-value="view" :views="places" label="Views of the desk" />

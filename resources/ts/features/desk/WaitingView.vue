@@ -170,4 +170,7 @@ li {
   padding: var(--space) 0;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
 }
+li a {
+  text-decoration: underline;
+}
 </style>
