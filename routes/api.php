@@ -52,6 +52,7 @@ use App\Feature\Reference\ListingController;
 use App\Feature\Reference\MemberController;
 use App\Feature\Reference\ProfileController;
 use App\Feature\Reference\ReferenceController;
+use App\Feature\Report\ReportController;
 use App\Feature\Results\ResultController;
 use App\Feature\Screening\ScreenController;
 use App\Feature\Sharing\SharingController;
@@ -136,6 +137,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('market', [MarketController::class, 'chart']);
         Route::get('comparison', [MarketController::class, 'comparison']);
         Route::get('invested-sum', [MarketController::class, 'investedSum']);
+        Route::get('report', [ReportController::class, 'company']);
         Route::put('candidate', [StageController::class, 'put']);
         Route::delete('candidate', [StageController::class, 'remove']);
         Route::get('drawn-lines', [DrawnLineController::class, 'index']);
@@ -310,6 +312,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         ->middleware('can:view,portfolio')
         ->group(static function (): void {
             Route::get('performance', [PortfolioController::class, 'performance']);
+            Route::get('report', [ReportController::class, 'portfolio']);
             Route::get('income', [PortfolioController::class, 'income']);
             Route::get('lots', [PortfolioController::class, 'lots']);
             Route::get('proposals', [PortfolioController::class, 'proposals']);

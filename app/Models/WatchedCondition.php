@@ -80,4 +80,9 @@ final class WatchedCondition extends Model
     {
         return in_array($this->role, [self::CALL, self::INTEREST, self::BUY_BELOW], true);
     }
+
+    public function isReason(): bool
+    {
+        return $this->role === self::REASON;
+    }
 }

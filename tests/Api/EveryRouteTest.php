@@ -15,6 +15,7 @@ use App\Models\Decision;
 use App\Models\DrawnLine;
 use App\Models\Import;
 use App\Models\ImportProfile;
+use App\Models\Instrument;
 use App\Models\Invitation;
 use App\Models\Judgement;
 use App\Models\KeptBottomUpBeta;
@@ -28,6 +29,9 @@ use App\Models\Paper;
 use App\Models\PastTransaction;
 use App\Models\Peer;
 use App\Models\PeerGroup;
+use App\Models\Portfolio;
+use App\Models\PortfolioEntry;
+use App\Models\PortfolioFile;
 use App\Models\ReadingLayout;
 use App\Models\Role;
 use App\Models\SavedDriverModel;
@@ -37,6 +41,7 @@ use App\Models\Task;
 use App\Models\TransactionChoice;
 use App\Models\User;
 use App\Models\Valuation;
+use App\Models\WatchedCondition;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Storage;
@@ -56,6 +61,7 @@ final class EveryRouteTest extends DemoTestCase
 
     /** The same for everybody who has an account, or computed from what the request itself says. */
     private const SHARED = [
+        'GET position-split',
         'DELETE session',
         'GET catalogue',
         'GET ready-screens',
@@ -156,6 +162,24 @@ final class EveryRouteTest extends DemoTestCase
 
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
     private const OF_WHO_ASKS = [
+        'GET desk',
+        'PUT desk/looked',
+        'GET candidates',
+        'PUT work-stages',
+        'PUT companies/{ticker}/candidate',
+        'DELETE companies/{ticker}/candidate',
+        'GET companies/{ticker}/report',
+        'POST example',
+        'GET conditions',
+        'POST conditions',
+        'POST conditions/try',
+        'GET delivery',
+        'PUT delivery',
+        'POST delivery/test',
+        'GET portfolios',
+        'POST portfolios',
+        'GET instruments',
+        'POST instruments',
         'GET simulation',
         'GET shared',
         'PUT shared/{key}/{id}',
@@ -248,6 +272,41 @@ final class EveryRouteTest extends DemoTestCase
 
     /** About one thing that somebody owns: for everybody else it does not exist. */
     private const OWNED = [
+        'PUT lists/{id}',
+        'GET lists/{id}/watch',
+        'POST lists/{id}/items/{ticker}',
+        'DELETE lists/{id}/items/{ticker}',
+        'GET decisions/{id}/history',
+        'PUT conditions/{id}',
+        'DELETE conditions/{id}',
+        'POST conditions/{id}/restore',
+        'GET portfolios/{id}',
+        'PUT portfolios/{id}',
+        'DELETE portfolios/{id}',
+        'POST portfolios/{id}/restore',
+        'GET portfolios/{id}/performance',
+        'GET portfolios/{id}/income',
+        'GET portfolios/{id}/report',
+        'GET portfolios/{id}/lots',
+        'GET portfolios/{id}/proposals',
+        'POST portfolios/{id}/proposals',
+        'POST portfolios/{id}/through',
+        'POST portfolios/{id}/what-if',
+        'GET portfolios/{id}/entries',
+        'POST portfolios/{id}/entries',
+        'GET portfolios/{id}/entries.csv',
+        'GET portfolios/{id}/files',
+        'POST portfolios/{id}/files',
+        'PUT portfolio-entries/{id}',
+        'DELETE portfolio-entries/{id}',
+        'POST portfolio-entries/{id}/restore',
+        'GET portfolio-files/{id}',
+        'PUT portfolio-files/{id}/securities',
+        'POST portfolio-files/{id}/take',
+        'POST portfolio-files/{id}/undo',
+        'PUT instruments/{id}',
+        'DELETE instruments/{id}',
+        'PUT instruments/{id}/prices',
         'PUT screens/{id}',
         'DELETE screens/{id}',
         'GET back-tests/{id}',
@@ -549,6 +608,17 @@ final class EveryRouteTest extends DemoTestCase
             'tasks' => $task->id,
             'value-simulations' => $task->id,
             'lists' => $list->id,
+            'conditions' => WatchedCondition::query()->create([
+                ...$its, 'kind' => 'dividend', 'settings' => [], 'set_on' => self::TODAY, 'looked_through' => self::TODAY, 'note' => $s,
+            ])->id,
+            'instruments' => Instrument::query()->create([...$mine, 'code' => 'ZIRC', 'name' => $s, 'kind' => 'fund', 'currency' => 'XCR'])->id,
+            'portfolios' => ($portfolio = Portfolio::query()->create([...$mine, 'name' => $s, 'currency' => 'XCR', 'cost_method' => 'first_in']))->id,
+            'portfolio-entries' => PortfolioEntry::query()->create([
+                ...$mine, 'portfolio_id' => $portfolio->id, 'day' => self::TODAY, 'type' => 'deposit', 'currency' => 'XCR', 'amount' => '5', 'note' => $s,
+            ])->id,
+            'portfolio-files' => PortfolioFile::query()->create([
+                ...$mine, 'portfolio_id' => $portfolio->id, 'name' => $s, 'digest' => $s, 'format' => 'csv', 'rows' => [],
+            ])->id,
             'corrections' => 0,
             'screens' => Screen::query()->create([...$mine, 'name' => $s, 'definition' => $definition])->id,
             'back-tests' => BackTest::query()->create([

@@ -39,6 +39,7 @@ final class ApplicationRooms
         'Feature\Intake' => ['Feature\Reference', 'Files', 'Http', 'Models', 'Storage', 'Task'],
         'Feature\Portfolio' => ['Evaluation', 'Feature\Screening', 'Files', 'Http', 'Models', 'Storage'],
         'Feature\Example' => ['Evaluation', 'Feature\Portfolio', 'Following', 'Http', 'Models', 'Storage'],
+        'Feature\Report' => ['Evaluation', 'Feature\Decision', 'Feature\Portfolio', 'Http', 'Models', 'Storage'],
         'Feature\Peer' => ['Evaluation', 'Feature\Screening', 'Files', 'Http', 'Models', 'Storage'],
         'Feature\Capital' => ['Evaluation', 'Feature\Peer', 'Feature\Screening', 'Http', 'Models', 'Storage'],
         'Feature\Transaction' => ['Evaluation', 'Feature\Reference', 'Http', 'Models', 'Storage'],

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Feature\Portfolio;
 
 use App\Evaluation\EvaluationContext;
+use App\Models\Decision;
 use App\Models\Portfolio;
+use App\Models\User;
 use App\Storage\EconomyReader;
 use App\Storage\Holding\Held;
 use App\Storage\Holding\HeldPrices;
@@ -39,7 +41,7 @@ final readonly class PortfolioReport
         $held = $this->securities->of($owner, $book->securities, $day);
         $prices = $this->prices->latest(array_intersect_key($held, $book->holdings->held), $day);
         $rate = $this->rates($portfolio->currency);
-        $positions = $this->positions($book, $held, $prices, $rate, $day);
+        $positions = $this->positions($book, $held, $prices, $rate, $day, self::broken($owner, $held, $day));
         $cash = array_map(
             static function (array $of) use ($rate, $day): array {
                 $r = $rate($of['currency'], $day);
@@ -129,9 +131,10 @@ final readonly class PortfolioReport
      * @param  array<string, Held>  $held
      * @param  array<string, ClosingPrices>  $prices
      * @param  Closure(string, int): ?float  $rate
+     * @param  array<int, list<string>>  $broken  reasons by company
      * @return list<array<string, mixed>>
      */
-    private function positions(PortfolioBook $book, array $held, array $prices, Closure $rate, int $day): array
+    private function positions(PortfolioBook $book, array $held, array $prices, Closure $rate, int $day, array $broken): array
     {
         $positions = [];
         foreach ($book->holdings->held as $key => $of) {
@@ -172,10 +175,39 @@ final readonly class PortfolioReport
                 'sector_label' => $security->sector === null ? null : IndustryTree::label($security->sector),
                 'country' => $security->country,
                 'business' => $security->template ?? $security->kind,
+                'broken' => $broken[$security->company ?? 0] ?? [],
             ];
         }
 
         return $positions;
+    }
+
+    /**
+     * Reasons of decisions on what is held that do not hold any more, as they were last looked at.
+     *
+     * @param  array<string, Held>  $held
+     * @return array<int, list<string>> by company
+     */
+    private static function broken(User $owner, array $held, int $day): array
+    {
+        $companies = array_values(array_filter(array_map(static fn (Held $of): ?int => $of->company, $held)));
+        $broken = [];
+        $decisions = Decision::query()
+            ->of($owner)
+            ->whereIn('company_id', $companies)
+            ->standing($day)
+            ->with('conditions.states')
+            ->get();
+        foreach ($decisions as $decision) {
+            foreach ($decision->conditions as $condition) {
+                $met = $condition->states->first()?->met;
+                if (! $condition->isCall() && $met !== null && $met !== $condition->isReason()) {
+                    $broken[(int) $decision->company_id][] = (string) $condition->note;
+                }
+            }
+        }
+
+        return $broken;
     }
 
     /**

@@ -150,7 +150,7 @@ use OpenApi\Attributes as OA;
         'quantity' => 'number', 'average_cost' => 'number', 'cost' => 'number', 'price' => 'number?', 'priced_on' => 'string?',
         'day_change' => 'number?', 'value' => 'number?', 'weight' => 'number?', 'unrealised' => 'number?', 'unrealised_return' => 'number?',
         'unrealised_price' => 'number?', 'unrealised_currency' => 'number?', 'realised' => 'number?', 'income' => 'number?',
-        'sector' => 'string?', 'sector_label' => 'string?', 'country' => 'string?', 'business' => 'string',
+        'sector' => 'string?', 'sector_label' => 'string?', 'country' => 'string?', 'business' => 'string', 'broken' => 'string[]',
     ]),
 ]
 #[Shape('ClosedPosition', ['key' => 'string', 'ticker' => 'string', 'name' => 'string', 'realised' => 'number?', 'income' => 'number?'])]

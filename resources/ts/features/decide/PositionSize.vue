@@ -78,7 +78,9 @@ async function takeFrom(id: number): Promise<void> {
     rules.value = { ...rules.value, portfolio: of.total, cash: of.cash.reduce((sum, one) => sum + (one.value ?? 0), 0) }
     own.value = {
       ...own.value,
-      in_sector: of.positions.filter((one) => [one.sector, one.sector_label].includes(props.sector)).reduce((sum, one) => sum + (one.value ?? 0), 0),
+      in_sector: of.positions
+        .filter((one) => [one.sector, one.sector_label].includes(props.sector))
+        .reduce((sum, one) => sum + (one.value ?? 0), 0),
       held: of.positions.find((one) => one.ticker === props.ticker)?.quantity ?? 0,
     }
     notices.say(`Taken from ${of.name}, in ${of.currency}.`)

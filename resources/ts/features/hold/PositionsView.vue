@@ -2,8 +2,9 @@
 import { computed, ref } from 'vue'
 import { type Schemas } from '@/api/client'
 import SheetTable from '@/design/SheetTable.vue'
-import { change, number, percent, tone } from '@/design/format'
+import { change, counted, number, percent, tone } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
+import ReportMenu from '@/design/ReportMenu.vue'
 import ActionProposals from './ActionProposals.vue'
 import WhatIf from './WhatIf.vue'
 
@@ -11,6 +12,14 @@ import WhatIf from './WhatIf.vue'
 const props = defineProps<{ holding: Schemas['Holding'] }>()
 const emit = defineEmits<{ changed: [] }>()
 type Position = Schemas['Position']
+const PARTS: [string, string][] = [
+  ['summary', 'Worth'],
+  ['positions', 'Positions'],
+  ['return', 'Return'],
+  ['exposure', 'What it depends on'],
+  ['income', 'Income'],
+  ['reasons', 'Reasons that broke'],
+]
 const asking = ref(false)
 const money = (of: number | null | undefined): string => (of == null ? '–' : number(of, 0))
 const signed = (of: number | null | undefined): string =>
@@ -92,6 +101,7 @@ const closed: SheetColumn<Schemas['ClosedPosition']>[] = [
           </div>
         </dl>
         <v-btn size="small" @click="asking = !asking">What if I traded?</v-btn>
+        <ReportMenu :address="`/api/v1/portfolios/${holding.id}/report`" :parts="PARTS" />
       </div>
       <p v-if="holding.total === null" class="attention">
         A price or an exchange rate of this day is not known, so the whole has no worth; what is known stands below.
@@ -110,6 +120,14 @@ const closed: SheetColumn<Schemas['ClosedPosition']>[] = [
           <router-link v-if="row.company !== null" :to="{ name: 'read', params: { ticker: row.ticker } }">{{ row.name }}</router-link>
           <template v-else>{{ row.name }}</template>
           <span class="quiet"> {{ row.ticker }}</span>
+          <router-link
+            v-if="row.broken.length"
+            :to="{ name: 'decide', params: { ticker: row.ticker } }"
+            class="worse"
+            :title="row.broken.join(' · ')"
+          >
+            ✕ {{ counted(row.broken.length, 'reason') }}</router-link
+          >
         </template>
         <template #cell-price="{ row }">
           <span :title="row.priced_on ? `of ${row.priced_on}` : 'no price is known'"

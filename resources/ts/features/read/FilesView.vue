@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import ChoiceField from '@/design/ChoiceField.vue'
+import ReportMenu from '@/design/ReportMenu.vue'
 import { ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import { useNotices } from '@/stores/notices'
@@ -25,6 +26,15 @@ const TEMPLATES: [string, string][] = [
   ['bank', 'bank'],
   ['insurer', 'insurer'],
   ['property', 'property company'],
+]
+const REPORT: [string, string][] = [
+  ['reading', 'First reading'],
+  ['chart', 'Price'],
+  ['statements', 'Statements'],
+  ['peers', 'Peers'],
+  ['valuation', 'Valuations'],
+  ['decision', 'Decision'],
+  ['notes', 'Notes'],
 ]
 const files = [
   {
@@ -72,6 +82,11 @@ async function choose(to: string | null): Promise<void> {
 
 <template>
   <div class="narrow">
+    <section class="mb-5">
+      <h2>Report</h2>
+      <p class="quiet">First reading, price, statements, peers, valuations, decision and notes, as far as you choose, to read or print.</p>
+      <ReportMenu :key="company.ticker" :address="`/api/v1/companies/${encodeURIComponent(company.ticker)}/report`" :parts="REPORT" />
+    </section>
     <section v-for="file in files" :key="file.what" class="mb-5">
       <h2>{{ file.title }}</h2>
       <p class="quiet">{{ file.text }}</p>
