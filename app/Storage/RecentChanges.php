@@ -51,10 +51,11 @@ final class RecentChanges
                     ->where('declared_on', '<=', $until)
                     ->orderBy('declared_on')
                     ->get(['company_id', 'security_id', 'declared_on as day', 'ex_date', 'amount', 'currency', 'special']),
+                // Of a year told several times the latest counts.
                 'estimates' => $of('estimates', 'day')
                     ->where('line', self::EARNINGS)
-                    ->orderBy('day')
-                    ->get(['company_id', 'day', 'period', 'mean']),
+                    ->groupBy('company_id', 'period')
+                    ->get(['company_id', 'period', DB::raw('max(day) as day')]),
             ];
             foreach ($rows as $kind => $some) {
                 foreach ($some as $row) {
@@ -115,17 +116,31 @@ final class RecentChanges
         return $row === false ? null : (float) $row[0];
     }
 
-    /** The amount of the regular dividend before one. */
-    public function dividendBefore(int $security, int $ex): ?float
+    /**
+     * The regular dividend before each of some.
+     *
+     * @param  list<array<string, mixed>>  $dividends
+     * @return array<string, float> amount by security and ex-day of the later one
+     */
+    public function dividendsBefore(array $dividends): array
     {
-        $amount = DB::table('dividends')
-            ->where('security_id', $security)
-            ->where('special', false)
-            ->where('ex_date', '<', $ex)
-            ->orderByDesc('ex_date')
-            ->value('amount');
+        $before = [];
+        foreach (array_chunk(array_values(array_unique(array_column($dividends, 'security_id'))), self::TOGETHER) as $securities) {
+            $last = [];
+            $rows = DB::table('dividends')
+                ->whereIn('security_id', $securities)
+                ->where('special', false)
+                ->orderBy('ex_date')
+                ->get(['security_id', 'ex_date', 'amount']);
+            foreach ($rows as $row) {
+                if (isset($last[$row->security_id])) {
+                    $before["{$row->security_id}:{$row->ex_date}"] = $last[$row->security_id];
+                }
+                $last[$row->security_id] = (float) $row->amount;
+            }
+        }
 
-        return $amount === null ? null : (float) $amount;
+        return $before;
     }
 
     /**

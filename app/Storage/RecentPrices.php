@@ -24,7 +24,51 @@ final class RecentPrices
         $connection = DB::connection()->getPdo();
         $before = $connection->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 1');
         $after = $connection->prepare('select day, close from bars where listing_id = ? and day > ? and day <= ? order by day');
-        foreach (array_chunk(array_keys($since), self::TOGETHER) as $companies) {
+        foreach ($this->listed(array_keys($since), $until) as $company => [$listing, $actions]) {
+            $before->execute([$listing, $since[$company]]);
+            $after->execute([$listing, $since[$company], $until]);
+            $rows = [...$before->fetchAll(PDO::FETCH_NUM), ...$after->fetchAll(PDO::FETCH_NUM)];
+            $series[$company] = self::series($rows, $actions, $until);
+        }
+
+        return $series;
+    }
+
+    /**
+     * The close of a day or the last before it, on the share basis of a later one, and the close of that.
+     *
+     * @param  array<int, int>  $since  by company
+     * @return array<int, array{float, float, int}> then, now, and the day of now, by company; what is first listed later has none
+     */
+    public function ends(array $since, int $until): array
+    {
+        $ends = [];
+        $at = DB::connection()->getPdo()->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 1');
+        foreach ($this->listed(array_keys($since), $until) as $company => [$listing, $actions]) {
+            $rows = [];
+            foreach ([$since[$company], $until] as $day) {
+                $at->execute([$listing, $day]);
+                array_push($rows, ...$at->fetchAll(PDO::FETCH_NUM));
+            }
+            if (count($rows) === 2 && $rows[0][0] < $rows[1][0]) {
+                $of = self::series($rows, $actions, $until);
+                $ends[$company] = [$of->closes[0], $of->closes[1], $of->days[1]];
+            }
+        }
+
+        return $ends;
+    }
+
+    /**
+     * The listing that has the prices of these days, and the splits of its shares.
+     *
+     * @param  list<int>  $all
+     * @return array<int, array{int, CorporateActions}> by company
+     */
+    private function listed(array $all, int $until): array
+    {
+        $found = [];
+        foreach (array_chunk($all, self::TOGETHER) as $companies) {
             $listings = $securities = [];
             foreach (
                 DB::table('listings')
@@ -48,42 +92,25 @@ final class RecentPrices
                 ->get(['security_id', 'ex_date', 'ratio'])
                 ->groupBy('security_id');
             foreach ($listings as $company => $listing) {
-                $before->execute([$listing, $since[$company]]);
-                $after->execute([$listing, $since[$company], $until]);
-                $rows = [...$before->fetchAll(PDO::FETCH_NUM), ...$after->fetchAll(PDO::FETCH_NUM)];
                 $own = [];
                 foreach ($splits->get($securities[$company]) ?? [] as $of) {
                     $own[] = [(int) $of->ex_date, (float) $of->ratio];
                 }
-                $series[$company] = new PriceSeries(
-                    array_map(static fn (array $row): int => (int) $row[0], $rows),
-                    array_map(static fn (array $row): float => (float) $row[1], $rows),
-                    actions: new CorporateActions($own),
-                    asOf: $until,
-                );
+                $found[$company] = [$listing, new CorporateActions($own)];
             }
         }
 
-        return $series;
+        return $found;
     }
 
-    /**
-     * The close of a day or the last before it, on the share basis of a later one, and the close of that.
-     *
-     * @param  array<int, int>  $since  by company
-     * @return array<int, array{float, float, int}> then, now, and the day of now, by company
-     */
-    public function ends(array $since, int $until): array
+    /** @param  list<array{int|string, float|string}>  $rows  day and close */
+    private static function series(array $rows, CorporateActions $actions, int $until): PriceSeries
     {
-        $ends = [];
-        foreach ($this->since($since, $until) as $company => $of) {
-            $last = count($of->closes) - 1;
-            // The first is of the day since which is looked, or before; what is first listed after it has none.
-            if ($last >= 1 && $of->days[0] <= $since[$company]) {
-                $ends[$company] = [$of->closes[0], $of->closes[$last], $of->days[$last]];
-            }
-        }
-
-        return $ends;
+        return new PriceSeries(
+            array_map(static fn (array $row): int => (int) $row[0], $rows),
+            array_map(static fn (array $row): float => (float) $row[1], $rows),
+            actions: $actions,
+            asOf: $until,
+        );
     }
 }

@@ -571,6 +571,8 @@ final class EveryRouteTest extends DemoTestCase
             'format' => 'csv',
             'portfolio' => 1000,
             'price' => 10,
+            'ticker' => 'BRSW',
+            'with' => 'ORTN',
         ];
 
         return $this->json($method, "/api/v1/{$path}?".http_build_query($asked));

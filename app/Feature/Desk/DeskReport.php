@@ -302,8 +302,9 @@ final readonly class DeskReport
     private function dividends(array $dividends): array
     {
         $changes = [];
+        $earlier = $this->recent->dividendsBefore($dividends);
         foreach ($dividends as $of) {
-            $before = $of['special'] ? null : $this->recent->dividendBefore((int) $of['security_id'], (int) $of['ex_date']);
+            $before = $of['special'] ? null : $earlier["{$of['security_id']}:{$of['ex_date']}"] ?? null;
             $moved = $before === null || $before <= 0 ? null : $of['amount'] / $before - 1;
             $sentence = Words::say(
                 'desk_dividend',
@@ -342,13 +343,14 @@ final readonly class DeskReport
             ksort($years);
             $of = reset($years);
             $then = $this->recent->expected($company, (int) $of['period'], $since[$company]);
-            $moved = $then === null || $then == 0.0 ? null : ($of['mean'] - $then) / abs($then);
+            $now = $this->recent->expected($company, (int) $of['period'], (int) $of['day']);
+            $moved = $then === null || $now === null || $then == 0.0 ? null : ($now - $then) / abs($then);
             if ($moved !== null && abs($moved) >= self::LEAST_REVISION) {
                 $sentence = Words::say(
                     'desk_revision',
                     year: intdiv((int) $of['period'], 10),
                     before: Numerals::decimal($then, 2),
-                    now: Numerals::decimal((float) $of['mean'], 2),
+                    now: Numerals::decimal((float) $now, 2),
                     percent: self::percent($moved),
                 );
                 $changes[] = [$company, new CompanyChange('revision', (int) $of['day'], $sentence, $moved)];
