@@ -27,8 +27,8 @@ use Logion\Metric\Catalogue;
 use Logion\Screening\Condition as Comparison;
 
 /**
- * Looks at the conditions of everybody when new data have arrived, each once for each day: prices from their bars, criteria from the columns
- * of the day, and what is expected, reported or bought only of companies of which something of the kind has come.
+ * Looks at the conditions of everybody when new data have arrived, each once for each day: prices from their bars, criteria from the
+ * columns of the day, and what is expected, reported or bought only of companies of which something of the kind has come.
  */
 final readonly class ConditionRunner
 {
@@ -97,9 +97,10 @@ final readonly class ConditionRunner
             // A metric or a line it needs is gone: it is shown as such and looks at nothing.
             return [];
         }
-        $companies = $condition->company_id !== null
-            ? [(int) $condition->company_id]
-            : ($condition->list?->items->pluck('company_id')->map(intval(...))->all() ?? []);
+        $companies =
+            $condition->company_id !== null
+                ? [(int) $condition->company_id]
+                : $condition->list?->items->pluck('company_id')->map(intval(...))->all() ?? [];
 
         return array_map(static fn (int $company): LookedPair => new LookedPair($condition, $check, $company), array_values($companies));
     }
@@ -201,11 +202,14 @@ final readonly class ConditionRunner
         $figure = static fn (float $of): ?float => is_nan($of) ? null : $of;
         foreach ($known as $i => $pair) {
             $verdict = $verdicts[$i];
-            $looked->stands($pair, new Standing(
-                is_nan($verdict) ? null : ($verdict != 0.0) === ($pair->check->kind === CheckKind::Criterion),
-                $figure($actual[$i] ?? NAN),
-                $figure($required[$i] ?? NAN),
-            ));
+            $looked->stands(
+                $pair,
+                new Standing(
+                    is_nan($verdict) ? null : ($verdict != 0.0) === ($pair->check->kind === CheckKind::Criterion),
+                    $figure($actual[$i] ?? NAN),
+                    $figure($required[$i] ?? NAN),
+                ),
+            );
         }
     }
 
@@ -236,7 +240,7 @@ final readonly class ConditionRunner
             $context = $this->context($pair->condition, $day);
             $calls = new Calls(
                 $pair->check,
-                $open["{$pair->condition->user_id}:{$pair->company}"] ??= $this->companies->of($pair->company, $context),
+                ($open["{$pair->condition->user_id}:{$pair->company}"] ??= $this->companies->of($pair->company, $context)),
             );
             if ($pair->check->kind === CheckKind::Revision) {
                 $looked->stands($pair, $calls->standing($day));
@@ -276,7 +280,10 @@ final readonly class ConditionRunner
             }
             $this->remember(array_values($looked->standings), $day);
             foreach (array_chunk($conditions->modelKeys(), self::TOGETHER) as $ids) {
-                WatchedCondition::query()->whereKey($ids)->toBase()->update(['looked_through' => $day]);
+                WatchedCondition::query()
+                    ->whereKey($ids)
+                    ->toBase()
+                    ->update(['looked_through' => $day]);
             }
 
             return $new;

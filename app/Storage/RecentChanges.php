@@ -35,14 +35,21 @@ final class RecentChanges
                 ->where($day, '>', $from)
                 ->where($day, '<=', $until);
             $rows = [
-                'filings' => $of('filings', 'filed_on')->orderBy('filed_on')->get(['id', 'company_id', 'filed_on as day', 'kind', 'period', 'title']),
-                'news' => $of('news', 'day')->whereIn('kind', self::EVENTS)->orderBy('day')->get(['company_id', 'day', 'kind', 'title']),
+                'filings' => $of('filings', 'filed_on')
+                    ->orderBy('filed_on')
+                    ->get(['id', 'company_id', 'filed_on as day', 'kind', 'period', 'title']),
+                'news' => $of('news', 'day')
+                    ->whereIn('kind', self::EVENTS)
+                    ->orderBy('day')
+                    ->get(['company_id', 'day', 'kind', 'title']),
                 'ratings' => $of('ratings', 'day')
                     ->whereNotNull('before')
                     ->whereColumn('before', '!=', 'rating')
                     ->orderBy('day')
                     ->get(['company_id', 'day', 'house', 'rating', 'before', 'target']),
-                'insider_trades' => $of('insider_trades', 'day')->orderBy('day')->get(['company_id', 'day', 'insider', 'shares', 'price']),
+                'insider_trades' => $of('insider_trades', 'day')
+                    ->orderBy('day')
+                    ->get(['company_id', 'day', 'insider', 'shares', 'price']),
                 'dividends' => DB::table('dividends')
                     ->join('securities', 'securities.id', '=', 'security_id')
                     ->whereIn('company_id', $companies)
@@ -81,7 +88,12 @@ final class RecentChanges
         $periods = array_column($filings, 'period', 'id');
         $actual = [];
         foreach (array_chunk(array_keys($periods), self::TOGETHER) as $ids) {
-            foreach (DB::table('facts')->whereIn('filing_id', $ids)->where('line', self::EARNINGS)->get(['filing_id', 'period', 'value']) as $row) {
+            foreach (
+                DB::table('facts')
+                    ->whereIn('filing_id', $ids)
+                    ->where('line', self::EARNINGS)
+                    ->get(['filing_id', 'period', 'value']) as $row
+            ) {
                 if ((int) $row->period === (int) $periods[(int) $row->filing_id]) {
                     $actual[(int) $row->filing_id] = (float) $row->value;
                 }

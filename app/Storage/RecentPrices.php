@@ -43,7 +43,9 @@ final class RecentPrices
     public function ends(array $since, int $until): array
     {
         $ends = [];
-        $at = DB::connection()->getPdo()->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 1');
+        $at = DB::connection()
+            ->getPdo()
+            ->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 1');
         foreach ($this->listed(array_keys($since), $until) as $company => [$listing, $actions]) {
             $rows = [];
             foreach ([$since[$company], $until] as $day) {

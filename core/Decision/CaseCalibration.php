@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Logion\Decision;
 
 /**
- * Whether cases came as often as one thought. The case that came is the one whose value lies nearest to the price reached. Where one is well
- * calibrated, of the cases given some probability that share comes (G. W. Brier, "Verification of Forecasts Expressed in Terms of
+ * Whether cases came as often as one thought. The case that came is the one whose value lies nearest to the price reached. Where one is
+ * well calibrated, of the cases given some probability that share comes (G. W. Brier, "Verification of Forecasts Expressed in Terms of
  * Probability", Monthly Weather Review 78, 1950).
  *
  * @phpstan-type Band array{from: float, to: float, count: int, came: int, stated: float, share: float}

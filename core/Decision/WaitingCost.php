@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Logion\Decision;
 
 /**
- * What it cost to wait for the price to buy below: where it was never there, the return that was missed; where it was, what was saved, which
- * is a cost below nothing.
+ * What it cost to wait for the price to buy below: where it was never there, the return that was missed; where it was, what was saved,
+ * which is a cost below nothing.
  */
 final class WaitingCost
 {

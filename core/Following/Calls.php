@@ -114,11 +114,10 @@ final readonly class Calls
             if ($fact === null) {
                 continue;
             }
-            ['consensus' => $consensus, 'surprise' => $surprise] = Revisions::of($quarter, $scope->expectedPath($line, $quarter, 0))->surprise(
+            ['consensus' => $consensus, 'surprise' => $surprise] = Revisions::of(
                 $quarter,
-                $fact->filedOn,
-                $scope->facts->value($line, $quarter),
-            );
+                $scope->expectedPath($line, $quarter, 0),
+            )->surprise($quarter, $fact->filedOn, $scope->facts->value($line, $quarter));
             if ($surprise !== null && $this->check->isBeyond($surprise)) {
                 $calls[] = new Call($fact->filedOn, (string) $quarter, $surprise, $consensus);
             }

@@ -17,8 +17,8 @@ use Logion\Portfolio\Ledger\Lot;
 final readonly class Holdings
 {
     /**
-     * @param  array<string, array{currency: string, quantity: BigDecimal, cost: BigDecimal, lots: list<array{int, float, float}>}>  $held  by
-     *     security; of each lot the day it was acquired, quantity and cost
+     * @param  array<string, array{currency: string, quantity: BigDecimal, cost: BigDecimal, lots: list<array{int, float, float}>}>  $held
+     *     by security; of each lot the day it was acquired, quantity and cost
      * @param  array<string, array{currency: string, gain: BigDecimal}>  $realised  by security
      * @param  array<string, array{currency: string, net: BigDecimal}>  $income  by security; dividends after tax
      * @param  list<array{currency: string, cash: BigDecimal, contributed: BigDecimal, dividends: BigDecimal, interest: BigDecimal,

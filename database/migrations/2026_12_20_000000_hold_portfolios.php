@@ -8,7 +8,7 @@ use Illuminate\Support\Facades\Schema;
 
 // Portfolios by their transactions, what is in them besides listed shares, and the files they came from. Figures of transactions are
 // decimal texts: no digit of money is rounded away.
-return new class() extends Migration
+return new class extends Migration
 {
     private const FIGURES = ['quantity', 'price', 'amount', 'fee', 'tax', 'cost', 'ratio', 'cost_share', 'to_amount'];
 
@@ -110,7 +110,15 @@ return new class() extends Migration
     public function down(): void
     {
         foreach (
-            ['portfolio_books', 'known_securities', 'portfolio_entries', 'portfolio_files', 'instrument_prices', 'instruments', 'portfolios'] as $table
+            [
+                'portfolio_books',
+                'known_securities',
+                'portfolio_entries',
+                'portfolio_files',
+                'instrument_prices',
+                'instruments',
+                'portfolios',
+            ] as $table
         ) {
             Schema::dropIfExists($table);
         }

@@ -68,8 +68,10 @@ test('a portfolio is made of its transactions, by hand and from files, and tells
   // OFX: what the file calls otherwise is mapped once; taken in, and undone.
   await page.getByRole('tab', { name: 'Files' }).click()
   const trade = (id: string, day: string) =>
-    `<BUYSTOCK><INVBUY><INVTRAN><FITID>${id}<DTTRADE>${day}</INVTRAN><SECID><UNIQUEID>555<UNIQUEIDTYPE>CUSIP</SECID><UNITS>3<UNITPRICE>60.00<TOTAL>-180</INVBUY></BUYSTOCK>`
-  const ofx = `OFXHEADER:100\n\n<OFX><INVSTMTRS><CURDEF>XCR<INVTRANLIST>${trade('1', '20250203')}${trade('2', '20250204')}</INVTRANLIST></INVSTMTRS></OFX>`
+    `<BUYSTOCK><INVBUY><INVTRAN><FITID>${id}<DTTRADE>${day}</INVTRAN><SECID><UNIQUEID>555<UNIQUEIDTYPE>CUSIP</SECID>` +
+    '<UNITS>3<UNITPRICE>60.00<TOTAL>-180</INVBUY></BUYSTOCK>'
+  const trades = trade('1', '20250203') + trade('2', '20250204')
+  const ofx = `OFXHEADER:100\n\n<OFX><INVSTMTRS><CURDEF>XCR<INVTRANLIST>${trades}</INVTRANLIST></INVSTMTRS></OFX>`
   await page
     .getByLabel('Hand in a file of transactions')
     .setInputFiles({ name: 'depot.ofx', mimeType: 'text/plain', buffer: Buffer.from(ofx) })

@@ -49,7 +49,12 @@ final class ConditionsTest extends DemoTestCase
     {
         $day = Day::plus((int) Bar::query()->max('day'), $days);
         Bar::query()->insert([
-            'listing_id' => $this->listing(self::TICKER)->id, 'day' => $day, 'high' => $price, 'low' => $price, 'close' => $price, 'volume' => 1,
+            'listing_id' => $this->listing(self::TICKER)->id,
+            'day' => $day,
+            'high' => $price,
+            'low' => $price,
+            'close' => $price,
+            'volume' => 1,
         ]);
 
         return $day;
@@ -85,10 +90,16 @@ final class ConditionsTest extends DemoTestCase
         ) {
             $this->postJson('/api/v1/conditions/try', ['ticker' => self::TICKER, ...$check])->assertOk();
         }
-        $this->postJson('/api/v1/conditions/try', ['ticker' => self::TICKER, 'kind' => 'criterion', 'formula' => 'price_to_luck < 2'])
-            ->assertUnprocessable();
+        $this->postJson('/api/v1/conditions/try', [
+            'ticker' => self::TICKER,
+            'kind' => 'criterion',
+            'formula' => 'price_to_luck < 2',
+        ])->assertUnprocessable();
         $earlier = $this->postJson('/api/v1/conditions/try', [
-            'ticker' => self::TICKER, 'kind' => 'price_above', 'price' => 0.01, 'as_of' => '2022-06-30',
+            'ticker' => self::TICKER,
+            'kind' => 'price_above',
+            'price' => 0.01,
+            'as_of' => '2022-06-30',
         ])->json();
         $this->assertSame('2019-06-30', $earlier['since']);
         $this->assertLessThanOrEqual('2022-06-30', $earlier['calls'][0]['day'] ?? '2022-06-30');
@@ -97,7 +108,9 @@ final class ConditionsTest extends DemoTestCase
     public function test_it_calls_once_when_the_price_comes_there_and_again_after_it_was_away(): void
     {
         $close = $this->close();
-        $this->set(['kind' => 'price_below', 'price' => 0.9 * $close])->assertCreated()->assertJson(['met' => false, 'calls' => 0]);
+        $this->set(['kind' => 'price_below', 'price' => 0.9 * $close])
+            ->assertCreated()
+            ->assertJson(['met' => false, 'calls' => 0]);
         $first = $this->live(0.8 * $close);
         $this->assertSame(1, $this->look($first));
         $this->assertSame(0, $this->look($first), 'looked at once');
@@ -117,13 +130,24 @@ final class ConditionsTest extends DemoTestCase
         $list = $this->postJson('/api/v1/lists', ['name' => 'Mine', 'tickers' => ['BRSW', 'ORTN', 'QSCW']])->json('id');
         $this->postJson('/api/v1/conditions', ['list' => $list, 'kind' => 'criterion', 'formula' => 'price > 0'])->assertCreated();
         $this->postJson('/api/v1/conditions', ['list' => $list, 'kind' => 'criterion_ends', 'formula' => 'price > 0'])->assertCreated();
-        $this->assertSame([3, 3], [
-            WatchedCondition::query()->orderBy('id')->first()->states()->where('met', true)->count(),
-            WatchedCondition::query()->orderByDesc('id')->first()->states()->where('met', false)->count(),
-        ]);
+        $this->assertSame(
+            [3, 3],
+            [
+                WatchedCondition::query()->orderBy('id')->first()->states()->where('met', true)->count(),
+                WatchedCondition::query()->orderByDesc('id')->first()->states()->where('met', false)->count(),
+            ],
+        );
         // As if yesterday one of them had not met it.
-        WatchedCondition::query()->orderBy('id')->first()->states()->where('company_id', $this->companyId('ORTN'))->toBase()->update(['met' => false]);
-        WatchedCondition::query()->toBase()->update(['looked_through' => self::TODAY - 1]);
+        WatchedCondition::query()
+            ->orderBy('id')
+            ->first()
+            ->states()
+            ->where('company_id', $this->companyId('ORTN'))
+            ->toBase()
+            ->update(['met' => false]);
+        WatchedCondition::query()
+            ->toBase()
+            ->update(['looked_through' => self::TODAY - 1]);
         $this->assertSame(1, $this->look(self::TODAY));
         $this->assertSame($this->companyId('ORTN'), (int) ConditionCall::query()->value('company_id'));
     }
@@ -132,7 +156,13 @@ final class ConditionsTest extends DemoTestCase
     {
         $this->set(['kind' => 'insider', 'amount' => 500])->assertCreated();
         $day = $this->live($this->close());
-        InsiderTrade::query()->insert(['company_id' => $this->companyId(self::TICKER), 'insider' => 'A. Bold', 'day' => $day, 'shares' => 100, 'price' => 6]);
+        InsiderTrade::query()->insert([
+            'company_id' => $this->companyId(self::TICKER),
+            'insider' => 'A. Bold',
+            'day' => $day,
+            'shares' => 100,
+            'price' => 6,
+        ]);
         $this->assertSame(1, $this->look($day));
         $this->assertSame(600.0, ConditionCall::query()->firstOrFail()->actual);
     }
@@ -141,7 +171,9 @@ final class ConditionsTest extends DemoTestCase
     {
         $close = $this->close();
         $id = $this->set(['kind' => 'price_below', 'price' => 0.9 * $close])->json('id');
-        $this->putJson("/api/v1/conditions/{$id}", ['active' => false])->assertOk()->assertJson(['active' => false]);
+        $this->putJson("/api/v1/conditions/{$id}", ['active' => false])
+            ->assertOk()
+            ->assertJson(['active' => false]);
         $this->assertSame(0, $this->look($this->live(0.8 * $close)));
         $other = $this->set(['kind' => 'price_above', 'price' => 0.95 * $close])->json('id');
         $this->deleteJson("/api/v1/conditions/{$other}")->assertNoContent();
@@ -169,8 +201,13 @@ final class ConditionsTest extends DemoTestCase
         Storage::fake('local');
         Http::fake(['*' => Http::response('', 200)]);
         $this->travelTo('2026-07-01 22:30:00');
-        $settings = ['mail' => 'ada@example.org', 'webhook' => 'https://example.org/calls', 'quiet_from' => '22:00', 'quiet_to' => '06:30',
-            'time_zone' => 'UTC'];
+        $settings = [
+            'mail' => 'ada@example.org',
+            'webhook' => 'https://example.org/calls',
+            'quiet_from' => '22:00',
+            'quiet_to' => '06:30',
+            'time_zone' => 'UTC',
+        ];
         $secret = $this->putJson('/api/v1/delivery', $settings)->assertOk()->json('secret');
         $close = $this->close();
         $this->set(['kind' => 'price_below', 'price' => 0.9 * $close, 'by_mail' => true, 'by_webhook' => true, 'note' => 'look again']);

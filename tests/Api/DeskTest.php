@@ -32,8 +32,13 @@ final class DeskTest extends DemoTestCase
     private function decide(array $more = [], ?int $id = null): TestResponse
     {
         $body = [
-            'ticker' => self::TICKER, 'verdict' => 'buy', 'thesis' => 'Salt keeps.', 'disproof' => 'Cheaper salt.', 'value_per_share' => 80.0,
-            'margin_of_safety' => 0.25, ...$more,
+            'ticker' => self::TICKER,
+            'verdict' => 'buy',
+            'thesis' => 'Salt keeps.',
+            'disproof' => 'Cheaper salt.',
+            'value_per_share' => 80.0,
+            'margin_of_safety' => 0.25,
+            ...$more,
         ];
 
         return $id === null ? $this->postJson('/api/v1/decisions', $body) : $this->putJson("/api/v1/decisions/{$id}", $body);
@@ -48,7 +53,12 @@ final class DeskTest extends DemoTestCase
     {
         $day = Day::plus((int) Bar::query()->max('day'), 1);
         Bar::query()->insert([
-            'listing_id' => $this->listing(self::TICKER)->id, 'day' => $day, 'high' => $price, 'low' => $price, 'close' => $price, 'volume' => 1,
+            'listing_id' => $this->listing(self::TICKER)->id,
+            'day' => $day,
+            'high' => $price,
+            'low' => $price,
+            'close' => $price,
+            'volume' => 1,
         ]);
 
         return $day;
@@ -57,7 +67,11 @@ final class DeskTest extends DemoTestCase
     /** @return array<string, mixed>|null */
     private function changed(string $query = ''): ?array
     {
-        return collect($this->getJson("/api/v1/desk{$query}")->assertOk()->json('companies'))->firstWhere('ticker', self::TICKER);
+        return collect(
+            $this->getJson("/api/v1/desk{$query}")
+                ->assertOk()
+                ->json('companies'),
+        )->firstWhere('ticker', self::TICKER);
     }
 
     public function test_a_decision_rests_on_reasons_that_are_checked_and_says_how_they_stand(): void
@@ -72,11 +86,16 @@ final class DeskTest extends DemoTestCase
             'disproofs' => [['text' => 'It falls out of bed.', 'check' => ['kind' => 'price_below', 'price' => 0.7 * $close]]],
             'grades' => [['name' => 'Cash flow', 'grade' => 'good']],
             'cases' => [['name' => 'bear', 'value' => 40, 'probability' => 0.3], ['name' => 'bull', 'value' => 120, 'probability' => 0.7]],
-            'horizon' => 3, 'confidence' => 0.6, 'invalidation' => 35, 'review_on' => '2026-07-20',
+            'horizon' => 3,
+            'confidence' => 0.6,
+            'invalidation' => 35,
+            'review_on' => '2026-07-20',
             'checklist' => ['name' => 'Quality', 'passed' => 4, 'failed' => 1, 'undecidable' => 0],
             'summary' => [['method' => 'dcf', 'label' => 'Cash flow', 'low' => 60, 'centre' => 80, 'high' => 100, 'weight' => 1]],
             'size' => ['quantity' => 100, 'money' => 5000, 'weight' => 0.05, 'binding' => 'position'],
-        ])->assertCreated()->json();
+        ])
+            ->assertCreated()
+            ->json();
         $this->assertSame([null, true, false], array_column($told['reasons'], 'met'));
         $this->assertSame(false, $told['disproofs'][0]['met']);
         $this->assertSame('market_cap > 0', $told['reasons'][1]['words']);
@@ -92,19 +111,30 @@ final class DeskTest extends DemoTestCase
     public function test_a_revised_decision_stays_as_it_was_then(): void
     {
         $first = $this->decide(['as_of' => '2025-06-30', 'thesis' => 'First.'])->json();
-        $second = $this->decide(['thesis' => 'Second.', 'value_per_share' => 90.0], $first['id'])->assertOk()->json();
+        $second = $this->decide(['thesis' => 'Second.', 'value_per_share' => 90.0], $first['id'])
+            ->assertOk()
+            ->json();
         $this->assertNotSame($first['id'], $second['id']);
         $this->assertSame(['Second.'], array_column($this->getJson('/api/v1/decisions')->json(), 'thesis'));
         $this->assertSame(['First.'], array_column($this->getJson('/api/v1/decisions?as_of=2025-07-01')->json(), 'thesis'));
-        $this->assertSame(['Second.', 'First.'], array_column($this->getJson("/api/v1/decisions/{$second['id']}/history")->json(), 'thesis'));
+        $this->assertSame(
+            ['Second.', 'First.'],
+            array_column($this->getJson("/api/v1/decisions/{$second['id']}/history")->json(), 'thesis'),
+        );
         $this->decide(['thesis' => 'Third.'], $first['id'])->assertStatus(409);
         $this->assertCount(2, $this->getJson('/api/v1/decisions/outcomes')->json('decisions'));
         $this->deleteJson("/api/v1/decisions/{$second['id']}")->assertNoContent();
         $this->assertSame([], $this->getJson('/api/v1/decisions')->json());
         $this->postJson("/api/v1/decisions/{$second['id']}/restore")->assertOk();
         $this->assertCount(2, $this->getJson("/api/v1/decisions/{$second['id']}/history")->json());
-        $third = $this->decide(['thesis' => 'The same day.'], $second['id'])->assertOk()->json();
-        $this->assertCount(2, $this->getJson('/api/v1/decisions/outcomes')->json('decisions'), 'what was revised the same day was not held to');
+        $third = $this->decide(['thesis' => 'The same day.'], $second['id'])
+            ->assertOk()
+            ->json();
+        $this->assertCount(
+            2,
+            $this->getJson('/api/v1/decisions/outcomes')->json('decisions'),
+            'what was revised the same day was not held to',
+        );
         $this->actingAs($this->someone('Ben'));
         $this->getJson("/api/v1/decisions/{$third['id']}/history")->assertNotFound();
         $this->decide([], $third['id'])->assertNotFound();
@@ -114,7 +144,8 @@ final class DeskTest extends DemoTestCase
     {
         $close = $this->close();
         $this->decide([
-            'value_per_share' => $close, 'margin_of_safety' => 0.2,
+            'value_per_share' => $close,
+            'margin_of_safety' => 0.2,
             'reasons' => [['text' => 'The floor holds.', 'check' => ['kind' => 'price_above', 'price' => 0.9 * $close]]],
         ])->assertCreated();
         $this->putJson('/api/v1/companies/'.self::TICKER.'/price-of-interest', ['price' => 0.85 * $close])->assertOk();
@@ -150,7 +181,12 @@ final class DeskTest extends DemoTestCase
             ['company_id' => $company, 'insider' => 'B', 'day' => 20260621, 'shares' => 200, 'price' => 50],
         ]);
         Filing::query()->insert([
-            'company_id' => $company, 'kind' => 'restatement', 'period' => 20241, 'period_end' => 20240331, 'filed_on' => 20260615, 'title' => 'Quarter told anew',
+            'company_id' => $company,
+            'kind' => 'restatement',
+            'period' => 20241,
+            'period_end' => 20240331,
+            'filed_on' => 20260615,
+            'title' => 'Quarter told anew',
         ]);
         $told = $this->changed();
         $sentences = array_column($told['changes'], 'sentence');
@@ -159,7 +195,9 @@ final class DeskTest extends DemoTestCase
         $this->assertContains('Quarter told anew', $sentences);
         $this->assertStringNotContainsString('Tern', implode(' ', $sentences), 'a house that stays where it was is no news');
         $this->assertSame('restatement', $told['changes'][0]['kind'], 'the weightiest first');
-        $before = $this->putJson('/api/v1/desk/looked', ['ticker' => self::TICKER, 'through' => '2026-06-22'])->assertOk()->json();
+        $before = $this->putJson('/api/v1/desk/looked', ['ticker' => self::TICKER, 'through' => '2026-06-22'])
+            ->assertOk()
+            ->json();
         $this->assertSame(['through' => null, 'snoozed_until' => null], $before);
         $this->assertSame(['rating'], array_values(array_unique(array_column($this->changed()['changes'] ?? [], 'kind'))));
         $this->putJson('/api/v1/desk/looked', ['ticker' => self::TICKER, ...$before])->assertOk();
@@ -197,7 +235,9 @@ final class DeskTest extends DemoTestCase
 
     public function test_candidates_move_through_stages_and_say_what_lacks(): void
     {
-        $told = $this->putJson('/api/v1/companies/'.self::TICKER.'/candidate', ['as_of' => '2026-06-10'])->assertOk()->json();
+        $told = $this->putJson('/api/v1/companies/'.self::TICKER.'/candidate', ['as_of' => '2026-06-10'])
+            ->assertOk()
+            ->json();
         $this->assertSame(['idea', 'first_reading', 'modelled', 'decided', 'held', 'closed'], array_column($told['stages'], 'key'));
         $this->assertSame(['idea', null], [$told['candidates'][0]['stage'], $told['candidates'][0]['lacks']]);
         $one = fn (): array => $this->getJson('/api/v1/candidates')->json('candidates.0');
@@ -212,7 +252,9 @@ final class DeskTest extends DemoTestCase
         $this->assertEqualsWithDelta(-0.5, $one()['distance'], 1e-9);
         $this->putJson('/api/v1/companies/'.self::TICKER.'/candidate', ['stage' => 'nowhere'])->assertUnprocessable();
         $stages = [['key' => 'modelled', 'name' => 'Reckoned', 'need' => 'none'], ['name' => 'Bought', 'need' => 'position']];
-        $told = $this->putJson('/api/v1/work-stages', ['stages' => $stages])->assertOk()->json();
+        $told = $this->putJson('/api/v1/work-stages', ['stages' => $stages])
+            ->assertOk()
+            ->json();
         $this->assertSame(['Reckoned', 'Bought'], array_column($told['stages'], 'name'));
         $this->assertSame(['modelled', 'a position in a portfolio'], [$told['candidates'][0]['stage'], $told['candidates'][0]['lacks']]);
         $this->putJson('/api/v1/work-stages', ['stages' => [$stages[0]]])->assertUnprocessable();
@@ -225,7 +267,10 @@ final class DeskTest extends DemoTestCase
     public function test_was_i_right_tells_values_cases_reasons_and_waiting(): void
     {
         $this->decide([
-            'as_of' => '2024-06-28', 'value_per_share' => 100.0, 'margin_of_safety' => 0.9, 'verdict' => 'watch',
+            'as_of' => '2024-06-28',
+            'value_per_share' => 100.0,
+            'margin_of_safety' => 0.9,
+            'verdict' => 'watch',
             'cases' => [['name' => 'low', 'value' => 0.01, 'probability' => 0.2], ['name' => 'high', 'value' => 1e6, 'probability' => 0.8]],
             'reasons' => [['text' => 'It trades.', 'check' => ['kind' => 'criterion', 'formula' => 'market_cap > 0']]],
         ])->assertCreated();
@@ -250,9 +295,14 @@ final class DeskTest extends DemoTestCase
     {
         $id = $this->postJson('/api/v1/lists', ['name' => 'Mine', 'tickers' => [self::TICKER, 'ORTN']])->json('id');
         $this->putJson('/api/v1/companies/'.self::TICKER.'/price-of-interest', ['price' => 2 * $this->close()])->assertOk();
-        $this->postJson('/api/v1/companies/'.self::TICKER.'/drawn-lines', ['name' => 'floor', 'from_price' => 0.5 * $this->close()])->assertCreated();
+        $this->postJson('/api/v1/companies/'.self::TICKER.'/drawn-lines', [
+            'name' => 'floor',
+            'from_price' => 0.5 * $this->close(),
+        ])->assertCreated();
         $this->putJson("/api/v1/lists/{$id}/items/".self::TICKER, ['note' => 'ask about salt'])->assertOk();
-        $told = $this->putJson("/api/v1/lists/{$id}", ['columns' => ['price_to_book', 'market_cap / revenue']])->assertOk()->json();
+        $told = $this->putJson("/api/v1/lists/{$id}", ['columns' => ['price_to_book', 'market_cap / revenue']])
+            ->assertOk()
+            ->json();
         $row = $told['rows'][0];
         $this->assertSame([self::TICKER, 'ask about salt', null], [$row['ticker'], $row['note'], $row['mark']]);
         $this->assertEqualsWithDelta(-0.5, $row['distance'], 1e-9);
@@ -262,12 +312,25 @@ final class DeskTest extends DemoTestCase
         $this->assertSame(['price_to_book', 'market_cap / revenue'], array_column($told['columns'], 'formula'));
         $this->assertCount(2, $row['values']);
         $this->assertNotNull($row['values'][0]);
-        $this->assertCount(3, $this->postJson("/api/v1/lists/{$id}/items/QSCW")->assertOk()->json('rows'));
-        $this->assertCount(3, $this->postJson("/api/v1/lists/{$id}/items/QSCW")->assertOk()->json('rows'), 'once');
+        $this->assertCount(
+            3,
+            $this->postJson("/api/v1/lists/{$id}/items/QSCW")
+                ->assertOk()
+                ->json('rows'),
+        );
+        $this->assertCount(
+            3,
+            $this->postJson("/api/v1/lists/{$id}/items/QSCW")
+                ->assertOk()
+                ->json('rows'),
+            'once',
+        );
         $this->deleteJson("/api/v1/lists/{$id}/items/ORTN")->assertNoContent();
         $this->assertSame([self::TICKER, 'QSCW'], array_column($this->getJson("/api/v1/lists/{$id}/watch")->json('rows'), 'ticker'));
         $this->putJson("/api/v1/lists/{$id}", ['columns' => ['price_to_luck']])->assertUnprocessable();
-        $this->putJson("/api/v1/lists/{$id}/items/".self::TICKER, ['mark' => 'keep'])->assertOk()->assertJsonPath('items.0.mark', 'keep');
+        $this->putJson("/api/v1/lists/{$id}/items/".self::TICKER, ['mark' => 'keep'])
+            ->assertOk()
+            ->assertJsonPath('items.0.mark', 'keep');
         $this->assertSame('ask about salt', $this->getJson("/api/v1/lists/{$id}/watch")->json('rows.0.note'));
         $this->actingAs($this->someone('Ben'));
         $this->getJson("/api/v1/lists/{$id}/watch")->assertNotFound();
@@ -278,7 +341,9 @@ final class DeskTest extends DemoTestCase
     {
         $this->postJson('/api/v1/example')->assertNoContent();
         $portfolio = $this->getJson('/api/v1/portfolios')->json(0);
-        $held = $this->getJson("/api/v1/portfolios/{$portfolio['id']}")->assertOk()->json();
+        $held = $this->getJson("/api/v1/portfolios/{$portfolio['id']}")
+            ->assertOk()
+            ->json();
         $this->assertCount(7, $held['positions']);
         $this->assertGreaterThan(0, $held['total']);
         $this->assertSame([], $this->getJson("/api/v1/portfolios/{$portfolio['id']}/proposals")->json('proposals'));

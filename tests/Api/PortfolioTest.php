@@ -36,7 +36,12 @@ final class PortfolioTest extends DemoTestCase
     private function make(array $with = []): int
     {
         return $this->postJson('/api/v1/portfolios', [
-            'name' => 'Long run', 'currency' => 'XCR', 'cost_method' => 'first_in', 'keeps_cash' => true, 'withholding' => 0.15, ...$with,
+            'name' => 'Long run',
+            'currency' => 'XCR',
+            'cost_method' => 'first_in',
+            'keeps_cash' => true,
+            'withholding' => 0.15,
+            ...$with,
         ])
             ->assertCreated()
             ->json('id');
@@ -63,7 +68,9 @@ final class PortfolioTest extends DemoTestCase
     /** @return array<string, mixed> */
     private function show(string $query = '', ?int $portfolio = null): array
     {
-        return $this->getJson('/api/v1/portfolios/'.($portfolio ?? $this->id).$query)->assertOk()->json();
+        return $this->getJson('/api/v1/portfolios/'.($portfolio ?? $this->id).$query)
+            ->assertOk()
+            ->json();
     }
 
     private static function iso(int $day): string
@@ -77,7 +84,12 @@ final class PortfolioTest extends DemoTestCase
         [$last, $now] = $this->bar(0);
         $this->enter(['day' => self::iso($day), 'type' => 'deposit', 'amount' => '10000.00'])->assertCreated();
         $this->enter([
-            'day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) $close, 'fee' => '5.25',
+            'day' => self::iso($day),
+            'type' => 'buy',
+            'security' => $this->ticker,
+            'quantity' => '10',
+            'price' => (string) $close,
+            'fee' => '5.25',
         ])->assertCreated();
         $told = $this->show();
         $this->assertSame([$this->ticker, 10.0], [$told['positions'][0]['ticker'], (float) $told['positions'][0]['quantity']]);
@@ -98,10 +110,24 @@ final class PortfolioTest extends DemoTestCase
         [$day, $close] = $this->bar(700);
         [$later, $price] = $this->bar(300);
         $this->enter(['day' => self::iso($day), 'type' => 'deposit', 'amount' => '5000'])->assertCreated();
-        $this->enter(['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '20', 'price' => (string) $close]);
+        $this->enter([
+            'day' => self::iso($day),
+            'type' => 'buy',
+            'security' => $this->ticker,
+            'quantity' => '20',
+            'price' => (string) $close,
+        ]);
         $this->enter(['day' => self::iso($later), 'type' => 'deposit', 'amount' => '3000'])->assertCreated();
-        $this->enter(['day' => self::iso($later), 'type' => 'sell', 'security' => $this->ticker, 'quantity' => '5', 'price' => (string) $price]);
-        $told = $this->getJson("/api/v1/portfolios/{$this->id}/performance")->assertOk()->json();
+        $this->enter([
+            'day' => self::iso($later),
+            'type' => 'sell',
+            'security' => $this->ticker,
+            'quantity' => '5',
+            'price' => (string) $price,
+        ]);
+        $told = $this->getJson("/api/v1/portfolios/{$this->id}/performance")
+            ->assertOk()
+            ->json();
         $end = end($told['values']);
         $this->assertEqualsWithDelta($this->show()['total'], $end, abs($end) * 1e-7);
         $this->assertEqualsWithDelta($end - 8000, $told['gain'], 1e-4);
@@ -121,7 +147,9 @@ final class PortfolioTest extends DemoTestCase
             $year['time_weighted']['total'],
             1e-6,
         );
-        $nothing = $this->getJson('/api/v1/portfolios/'.$this->make().'/performance')->assertOk()->json();
+        $nothing = $this->getJson('/api/v1/portfolios/'.$this->make().'/performance')
+            ->assertOk()
+            ->json();
         $this->assertSame([[], null], [$nothing['days'], $nothing['time_weighted']['total']]);
     }
 
@@ -146,7 +174,11 @@ final class PortfolioTest extends DemoTestCase
                 'No company has the ticker' => ['security' => 'QQQQ'],
                 'before it was traded' => ['settled_on' => self::iso(Day::plus($day, -1))],
                 'another currency than its own' => [
-                    'type' => 'currency_exchange', 'security' => null, 'amount' => '5', 'to_amount' => '5', 'to_currency' => $this->currency,
+                    'type' => 'currency_exchange',
+                    'security' => null,
+                    'amount' => '5',
+                    'to_amount' => '5',
+                    'to_currency' => $this->currency,
                 ],
                 'more than 18 digits' => ['price' => '1.'.str_repeat('3', 30)],
             ] as $sentence => $change
@@ -163,7 +195,9 @@ final class PortfolioTest extends DemoTestCase
         $this->assertSame(2, $this->show()['entries']);
         $this->putJson("/api/v1/portfolio-entries/{$id}", [...$buy, 'quantity' => '12'])->assertOk();
         $this->assertSame(2.0, (float) $this->show()['positions'][0]['quantity']);
-        $odd = $this->enter([...$buy, 'price' => (string) (10 * $close)])->assertCreated()->json('doubt');
+        $odd = $this->enter([...$buy, 'price' => (string) (10 * $close)])
+            ->assertCreated()
+            ->json('doubt');
         $this->assertStringContainsString('far from the close', (string) $odd);
     }
 
@@ -195,13 +229,23 @@ final class PortfolioTest extends DemoTestCase
         $this->postJson("/api/v1/portfolio-files/{$file}/take", [])->assertNotFound();
         $this->putJson("/api/v1/instruments/{$instrument}/prices", ['prices' => [['day' => '2025-01-01', 'price' => 1]]])->assertNotFound();
         $own = $this->make();
-        $this->enter(['day' => '2025-03-03', 'type' => 'buy', 'security' => 'GLB 500', 'quantity' => '1', 'price' => '1'], $own)->assertNotFound();
+        $this->enter(
+            ['day' => '2025-03-03', 'type' => 'buy', 'security' => 'GLB 500', 'quantity' => '1', 'price' => '1'],
+            $own,
+        )->assertNotFound();
     }
 
     /** @return array<string, mixed> */
     private static function fund(): array
     {
-        return ['code' => 'GLB 500', 'name' => 'Wide world fund', 'kind' => 'fund', 'currency' => 'XCR', 'multiplier' => '1', 'country' => 'VD'];
+        return [
+            'code' => 'GLB 500',
+            'name' => 'Wide world fund',
+            'kind' => 'fund',
+            'currency' => 'XCR',
+            'multiplier' => '1',
+            'country' => 'VD',
+        ];
     }
 
     private function handIn(string $name, string $content): TestResponse
@@ -217,29 +261,43 @@ final class PortfolioTest extends DemoTestCase
     {
         [$day, $close] = $this->bar(60);
         $price = (string) round($close, 2);
-        $csv = "Trade date;Transaction;Ticker;Shares;Unit price;Amount;Commission\n".
-            self::iso($day).";deposit;;;;5000;\n".
-            self::iso($day).";Buy;{$this->ticker};3;{$price};;1.10\n".
-            self::iso($day).";buy;Old name of it;2;{$price};;\n".
-            self::iso($day).";sell;{$this->ticker};many;{$price};;\n";
+        $csv =
+            "Trade date;Transaction;Ticker;Shares;Unit price;Amount;Commission\n".
+            self::iso($day).
+            ";deposit;;;;5000;\n".
+            self::iso($day).
+            ";Buy;{$this->ticker};3;{$price};;1.10\n".
+            self::iso($day).
+            ";buy;Old name of it;2;{$price};;\n".
+            self::iso($day).
+            ";sell;{$this->ticker};many;{$price};;\n";
         $told = $this->handIn('march.csv', $csv)->assertCreated()->json();
         $this->assertSame(['Old name of it'], $told['unknown']);
         $this->assertNull($told['rows'][1]['problem']);
         $this->assertStringContainsString('is no figure', $told['rows'][3]['problem']);
         $this->assertSame(0, $this->show()['entries'], 'shown before anything is entered');
-        $told = $this->putJson("/api/v1/portfolio-files/{$told['id']}/securities", ['called' => 'Old name of it', 'security' => $this->ticker])
+        $told = $this->putJson("/api/v1/portfolio-files/{$told['id']}/securities", [
+            'called' => 'Old name of it',
+            'security' => $this->ticker,
+        ])
             ->assertOk()
             ->json();
         $this->assertSame([], $told['unknown']);
-        $this->postJson("/api/v1/portfolio-files/{$told['id']}/take", ['without' => [0]])->assertOk()->assertJson(['entered' => 2]);
+        $this->postJson("/api/v1/portfolio-files/{$told['id']}/take", ['without' => [0]])
+            ->assertOk()
+            ->assertJson(['entered' => 2]);
         $this->assertSame(5.0, (float) $this->show()['positions'][0]['quantity']);
         $this->handIn('again.csv', $csv)->assertUnprocessable();
-        $more = $this->handIn('april.csv', $csv.self::iso($day).";fee;;;;2.50;\n")->assertCreated()->json();
+        $more = $this->handIn('april.csv', $csv.self::iso($day).";fee;;;;2.50;\n")
+            ->assertCreated()
+            ->json();
         $this->assertSame([], $more['unknown'], 'the name is remembered');
         $this->assertSame([false, true, true, false, false], array_column($more['rows'], 'is_there'));
         $this->postJson("/api/v1/portfolio-files/{$told['id']}/undo")->assertNoContent();
         $this->assertSame(0, $this->show()['entries']);
-        $this->handIn('b.csv', "when,what\n1,2\n")->assertUnprocessable()->assertJsonPath('detail', fn (string $of): bool => str_contains($of, '"day"'));
+        $this->handIn('b.csv', "when,what\n1,2\n")
+            ->assertUnprocessable()
+            ->assertJsonPath('detail', fn (string $of): bool => str_contains($of, '"day"'));
         $this->handIn('c.csv', '')->assertUnprocessable();
     }
 
@@ -273,27 +331,40 @@ final class PortfolioTest extends DemoTestCase
     {
         [$day, $close] = $this->bar(90);
         $price = number_format($close, 2, '.', '');
-        $body = "<OFX><INVSTMTMSGSRSV1><INVSTMTTRNRS><INVSTMTRS><DTASOF>20260101<CURDEF>{$this->currency}<INVTRANLIST><DTSTART>20250101<DTEND>20260101
+        $body = "<OFX><INVSTMTMSGSRSV1><INVSTMTTRNRS><INVSTMTRS>
+<DTASOF>20260101<CURDEF>{$this->currency}<INVTRANLIST><DTSTART>20250101<DTEND>20260101
 <BUYSTOCK><INVBUY><INVTRAN><FITID>A1<DTTRADE>{$day}120000[-5:EST]<MEMO>Bought</INVTRAN><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID>
 <UNITS>4<UNITPRICE>{$price}<COMMISSION>2.50<FEES>0.25<TOTAL>-1<SUBACCTSEC>CASH<SUBACCTFUND>CASH</INVBUY><BUYTYPE>BUY</BUYSTOCK>
 <INCOME><INVTRAN><FITID>A2<DTTRADE>{$day}</INVTRAN><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID><INCOMETYPE>DIV<TOTAL>8.40</INCOME>
 <INVBANKTRAN><STMTTRN><TRNTYPE>CREDIT<DTPOSTED>{$day}<TRNAMT>750.00<FITID>A3</STMTTRN><SUBACCTFUND>CASH</INVBANKTRAN>
-<SPLIT><INVTRAN><FITID>A4<DTTRADE>{$day}</INVTRAN><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID><OLDUNITS>4<NEWUNITS>12<NUMERATOR>3<DENOMINATOR>1</SPLIT>
+<SPLIT><INVTRAN><FITID>A4<DTTRADE>{$day}</INVTRAN><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID>
+<OLDUNITS>4<NEWUNITS>12<NUMERATOR>3<DENOMINATOR>1</SPLIT>
 <CLOSUREOPT><INVTRAN><FITID>A5<DTTRADE>{$day}</INVTRAN></CLOSUREOPT></INVTRANLIST></INVSTMTRS></INVSTMTTRNRS></INVSTMTMSGSRSV1>
-<SECLISTMSGSRSV1><SECLIST><STOCKINFO><SECINFO><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID><SECNAME>Some &amp; Company<TICKER>SOMC</SECINFO></STOCKINFO></SECLIST></SECLISTMSGSRSV1></OFX>";
+<SECLISTMSGSRSV1><SECLIST>
+<STOCKINFO><SECINFO><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID><SECNAME>Some &amp; Company<TICKER>SOMC</SECINFO></STOCKINFO>
+</SECLIST></SECLISTMSGSRSV1></OFX>";
         $closed = (string) preg_replace('~<(\w+)>([^<\n]+)~', '<$1>$2</$1>', $body);
-        foreach (["OFXHEADER:100\nDATA:OFXSGML\n\n".$body, '<?xml version="1.0"?><?OFX OFXHEADER="200"?>'.$closed] as $nth => $content) {
-            $told = $this->handIn("depot{$nth}.ofx", $content)->assertCreated()->json();
+        foreach (
+            ["OFXHEADER:100\nDATA:OFXSGML\n\n".$body, '<?xml version="1.0"?><?OFX OFXHEADER="200"?>'.$closed] as $nth => $content
+        ) {
+            $told = $this->handIn("depot{$nth}.ofx", $content)
+                ->assertCreated()
+                ->json();
             $this->assertSame('ofx', $told['format']);
-            $this->assertSame(['buy', 'dividend', 'deposit', 'split', null], array_map(
-                static fn (array $row): ?string => $row['type'] ?: null,
-                $told['rows'],
-            ));
+            $this->assertSame(
+                ['buy', 'dividend', 'deposit', 'split', null],
+                array_map(static fn (array $row): ?string => $row['type'] ?: null, $told['rows']),
+            );
             $this->assertSame($nth === 0 ? ['987654'] : [], $told['unknown'], 'once mapped it is remembered');
             $this->assertStringContainsString('is not read', $told['rows'][4]['problem']);
             if ($nth === 0) {
-                $this->putJson("/api/v1/portfolio-files/{$told['id']}/securities", ['called' => '987654', 'security' => $this->ticker])->assertOk();
-                $this->postJson("/api/v1/portfolio-files/{$told['id']}/take", [])->assertOk()->assertJson(['entered' => 4]);
+                $this->putJson("/api/v1/portfolio-files/{$told['id']}/securities", [
+                    'called' => '987654',
+                    'security' => $this->ticker,
+                ])->assertOk();
+                $this->postJson("/api/v1/portfolio-files/{$told['id']}/take", [])
+                    ->assertOk()
+                    ->assertJson(['entered' => 4]);
                 $position = $this->show()['positions'][0];
                 $this->assertSame(12.0, (float) $position['quantity']);
                 $this->assertEqualsWithDelta(4 * (float) $price + 2.75, $position['cost'], 1e-9);
@@ -310,12 +381,22 @@ final class PortfolioTest extends DemoTestCase
         $listing = Listing::query()->where('security_id', $dividend->security_id)->where('main', true)->firstOrFail();
         $this->id = $this->make(['currency' => $listing->currency]);
         $day = Day::plus((int) $dividend->ex_date, -20);
-        $this->enter(['day' => self::iso($day), 'type' => 'buy', 'security' => $listing->ticker, 'quantity' => '100', 'price' => '10'])->assertCreated();
-        $proposals = $this->getJson("/api/v1/portfolios/{$this->id}/proposals")->assertOk()->json('proposals');
+        $this->enter([
+            'day' => self::iso($day),
+            'type' => 'buy',
+            'security' => $listing->ticker,
+            'quantity' => '100',
+            'price' => '10',
+        ])->assertCreated();
+        $proposals = $this->getJson("/api/v1/portfolios/{$this->id}/proposals")
+            ->assertOk()
+            ->json('proposals');
         $of = collect($proposals)->firstWhere('type', 'dividend');
         $this->assertEqualsWithDelta(100 * $dividend->amount, (float) $of['amount'], 0.006);
         $this->assertEqualsWithDelta(0.15 * (float) $of['amount'], (float) $of['tax'], 0.006);
-        $taken = $this->postJson("/api/v1/portfolios/{$this->id}/proposals", ['ids' => [$of['id']]])->assertCreated()->json();
+        $taken = $this->postJson("/api/v1/portfolios/{$this->id}/proposals", ['ids' => [$of['id']]])
+            ->assertCreated()
+            ->json();
         $this->assertSame(1, $taken['entered']);
         $this->postJson("/api/v1/portfolios/{$this->id}/proposals", ['ids' => [$of['id']]])->assertUnprocessable();
         $this->assertCount(count($proposals) - 1, $this->getJson("/api/v1/portfolios/{$this->id}/proposals")->json('proposals'));
@@ -328,7 +409,10 @@ final class PortfolioTest extends DemoTestCase
             $of = Listing::query()->where('security_id', $split->security_id)->where('main', true)->firstOrFail();
             $id = $this->make(['currency' => $of->currency]);
             $before = self::iso(Day::plus((int) $split->ex_date, -9));
-            $this->enter(['day' => $before, 'type' => 'buy', 'security' => $of->ticker, 'quantity' => '3', 'price' => '5'], $id)->assertCreated();
+            $this->enter(
+                ['day' => $before, 'type' => 'buy', 'security' => $of->ticker, 'quantity' => '3', 'price' => '5'],
+                $id,
+            )->assertCreated();
             $told = collect($this->getJson("/api/v1/portfolios/{$id}/proposals")->json('proposals'))->firstWhere('type', 'split');
             $this->assertEqualsWithDelta((float) $split->ratio, (float) $told['ratio'], 1e-9);
         }
@@ -339,7 +423,9 @@ final class PortfolioTest extends DemoTestCase
         [$day, $close] = $this->bar(10);
         $this->enter(['day' => self::iso($day), 'type' => 'deposit', 'amount' => '100000'])->assertCreated();
         $trade = ['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '100', 'price' => (string) $close];
-        $told = $this->postJson("/api/v1/portfolios/{$this->id}/what-if", $trade)->assertOk()->json();
+        $told = $this->postJson("/api/v1/portfolios/{$this->id}/what-if", $trade)
+            ->assertOk()
+            ->json();
         $this->assertSame([], $told['before']['positions']);
         $this->assertSame(100.0, (float) $told['after']['positions'][0]['quantity']);
         $this->assertSame([], $this->show()['positions']);
@@ -352,7 +438,13 @@ final class PortfolioTest extends DemoTestCase
         $bond = [...self::fund(), 'code' => 'BND 30', 'kind' => 'bond', 'multiplier' => '0.01', 'currency' => $this->currency];
         $id = $this->postJson('/api/v1/instruments', $bond)->assertCreated()->json('id');
         $this->postJson('/api/v1/instruments', $bond)->assertUnprocessable();
-        $this->enter(['day' => '2025-01-10', 'type' => 'buy', 'security' => 'BND 30', 'quantity' => '5000', 'price' => '98.50'])->assertCreated();
+        $this->enter([
+            'day' => '2025-01-10',
+            'type' => 'buy',
+            'security' => 'BND 30',
+            'quantity' => '5000',
+            'price' => '98.50',
+        ])->assertCreated();
         $this->assertSame(4925.0, (float) $this->show()['positions'][0]['value'], 'what was paid is a price');
         $this->putJson("/api/v1/instruments/{$id}/prices", ['prices' => [['day' => '2025-06-10', 'price' => 101.25]]])->assertOk();
         $position = $this->show()['positions'][0];
@@ -365,19 +457,31 @@ final class PortfolioTest extends DemoTestCase
     public function test_it_is_looked_through_to_its_companies_and_scored_against_a_screen(): void
     {
         [$day, $close] = $this->bar(10);
-        $this->enter(['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) $close])
-            ->assertCreated();
+        $this->enter([
+            'day' => self::iso($day),
+            'type' => 'buy',
+            'security' => $this->ticker,
+            'quantity' => '10',
+            'price' => (string) $close,
+        ])->assertCreated();
         $told = $this->postJson("/api/v1/portfolios/{$this->id}/through", [
             'screen' => ['name' => 'Dear', 'criteria' => ['market_cap > 0', 'market_cap < 0'], 'columns' => [], 'universe' => []],
-        ])->assertOk()->json();
-        $this->assertSame([[1.0, 0.0], [0.0, 1.0]], array_map(
-            static fn (array $of): array => [(float) $of['met'], (float) $of['failed']],
-            $told['criteria'],
-        ));
+        ])
+            ->assertOk()
+            ->json();
+        $this->assertSame(
+            [[1.0, 0.0], [0.0, 1.0]],
+            array_map(static fn (array $of): array => [(float) $of['met'], (float) $of['failed']], $told['criteria']),
+        );
         $figure = collect($told['figures'])->firstWhere('key', 'earnings_yield');
         $this->assertEqualsWithDelta(1.0, $figure['covered'], 1e-9);
         $this->assertNotNull($figure['value']);
-        $this->assertSame([], $this->postJson("/api/v1/portfolios/{$this->id}/through", ['screen' => []])->assertOk()->json('scores'));
+        $this->assertSame(
+            [],
+            $this->postJson("/api/v1/portfolios/{$this->id}/through", ['screen' => []])
+                ->assertOk()
+                ->json('scores'),
+        );
     }
 
     public function test_money_of_another_currency_is_told_apart_from_what_the_price_did(): void
@@ -385,15 +489,23 @@ final class PortfolioTest extends DemoTestCase
         $base = $this->currency === 'XCR' ? 'XVN' : 'XCR';
         $this->id = $this->make(['currency' => $base]);
         [$day, $close] = $this->bar(400);
-        $this->enter(['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) $close])
-            ->assertCreated();
+        $this->enter([
+            'day' => self::iso($day),
+            'type' => 'buy',
+            'security' => $this->ticker,
+            'quantity' => '10',
+            'price' => (string) $close,
+        ])->assertCreated();
         $of = $this->show()['positions'][0];
         $this->assertEqualsWithDelta($of['unrealised'], $of['unrealised_price'] + $of['unrealised_currency'], 1e-6);
         $this->assertNotEqualsWithDelta(0.0, $of['unrealised_currency'], 1e-6);
         $this->assertSame($this->currency, $this->show()['cash'][0]['currency']);
         $this->assertLessThan(0, $this->show()['cash'][0]['amount']);
         $id = $this->make(['currency' => $base, 'keeps_cash' => false]);
-        $this->enter(['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) $close], $id);
+        $this->enter(
+            ['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) $close],
+            $id,
+        );
         $this->assertSame([], $this->show('', $id)['cash']);
         $told = $this->getJson("/api/v1/portfolios/{$id}/performance")->json();
         $this->assertEqualsWithDelta($of['unrealised'], $told['gain'], 0.01);
@@ -405,30 +517,61 @@ final class PortfolioTest extends DemoTestCase
         $listing = Listing::query()->where('security_id', $dividend->security_id)->where('main', true)->firstOrFail();
         $this->id = $this->make(['currency' => $listing->currency]);
         $this->enter([
-            'day' => self::iso(Day::plus((int) $dividend->ex_date, -20)), 'type' => 'buy', 'security' => $listing->ticker, 'quantity' => '100',
+            'day' => self::iso(Day::plus((int) $dividend->ex_date, -20)),
+            'type' => 'buy',
+            'security' => $listing->ticker,
+            'quantity' => '100',
             'price' => '10',
         ])->assertCreated();
-        $this->enter(['day' => self::iso((int) $dividend->paid_on), 'type' => 'dividend', 'security' => $listing->ticker, 'amount' => '40', 'tax' => '6']);
-        $told = $this->getJson("/api/v1/portfolios/{$this->id}/income")->assertOk()->json();
+        $this->enter([
+            'day' => self::iso((int) $dividend->paid_on),
+            'type' => 'dividend',
+            'security' => $listing->ticker,
+            'amount' => '40',
+            'tax' => '6',
+        ]);
+        $told = $this->getJson("/api/v1/portfolios/{$this->id}/income")
+            ->assertOk()
+            ->json();
         $this->assertSame([40.0, 6.0], [(float) $told['received'][0]['dividends'], (float) $told['received'][0]['tax']]);
         $this->assertEqualsWithDelta($told['gross'], array_sum(array_column($told['expected'], 'gross')), 1e-9);
         $this->assertEqualsWithDelta(0.85 * $told['gross'], $told['net'], 1e-9);
         $each = $told['positions'][0];
         $this->assertEqualsWithDelta(100 * $dividend->amount * count($each['payments']), $each['gross'], 1e-6);
-        $lots = $this->getJson("/api/v1/portfolios/{$this->id}/lots")->assertOk()->json();
+        $lots = $this->getJson("/api/v1/portfolios/{$this->id}/lots")
+            ->assertOk()
+            ->json();
         $this->assertSame(['100', '1000'], [$lots['lots'][0]['quantity'], $lots['lots'][0]['cost']]);
     }
 
     public function test_what_is_kept_of_the_accounts_is_made_anew_when_something_changes(): void
     {
         [$day, $close] = $this->bar(30);
-        $this->enter(['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) $close]);
+        $this->enter([
+            'day' => self::iso($day),
+            'type' => 'buy',
+            'security' => $this->ticker,
+            'quantity' => '10',
+            'price' => (string) $close,
+        ]);
         $this->show();
-        $this->enter(['day' => self::iso($day), 'type' => 'buy', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) (2 * $close)]);
+        $this->enter([
+            'day' => self::iso($day),
+            'type' => 'buy',
+            'security' => $this->ticker,
+            'quantity' => '10',
+            'price' => (string) (2 * $close),
+        ]);
         $sell = ['day' => self::iso($day), 'type' => 'sell', 'security' => $this->ticker, 'quantity' => '10', 'price' => (string) $close];
         $this->enter($sell)->assertCreated();
         $this->assertEqualsWithDelta(20 * $close, $this->show()['positions'][0]['cost'], 1e-6, 'the first lot was sold');
-        $settings = ['name' => 'Long run', 'currency' => $this->currency, 'cost_method' => 'average', 'keeps_cash' => true, 'withholding' => 0];
+        $settings = [
+            'name' => 'Long run',
+            'currency' => $this->currency,
+            'cost_method' => 'average',
+            'keeps_cash' => true,
+            'withholding' => 0,
+        ];
         $this->putJson("/api/v1/portfolios/{$this->id}", $settings)->assertOk();
         $this->assertEqualsWithDelta(15 * $close, $this->show()['positions'][0]['cost'], 1e-6, 'half of all was sold');
         $this->assertSame(4, Portfolio::query()->findOrFail($this->id)->revision);

@@ -19,12 +19,28 @@ final class ReportsTest extends DemoTestCase
     public function test_a_company_report_holds_the_parts_asked_for_and_is_the_same_again(): void
     {
         $this->postJson('/api/v1/decisions', [
-            'ticker' => 'BRSW', 'verdict' => 'buy', 'thesis' => 'Salt <b>keeps</b>.', 'disproof' => 'Cheaper salt.', 'value_per_share' => 80,
-            'margin_of_safety' => 0.25, 'reasons' => [['text' => 'It earns.', 'check' => ['kind' => 'criterion', 'formula' => 'net_margin > 0']]],
+            'ticker' => 'BRSW',
+            'verdict' => 'buy',
+            'thesis' => 'Salt <b>keeps</b>.',
+            'disproof' => 'Cheaper salt.',
+            'value_per_share' => 80,
+            'margin_of_safety' => 0.25,
+            'reasons' => [['text' => 'It earns.', 'check' => ['kind' => 'criterion', 'formula' => 'net_margin > 0']]],
         ])->assertCreated();
         $this->postJson('/api/v1/companies/BRSW/notes', ['body' => 'Ask about the wells.', 'figure' => '*'])->assertCreated();
         $page = (string) $this->get('/api/v1/companies/BRSW/report?as=html')->assertOk()->getContent();
-        foreach (['First reading', 'Statements', 'Beside its peers', 'Ask about the wells.', 'It earns.', 'Salt &lt;b&gt;keeps', '2025', 'svg+xml'] as $text) {
+        foreach (
+            [
+                'First reading',
+                'Statements',
+                'Beside its peers',
+                'Ask about the wells.',
+                'It earns.',
+                'Salt &lt;b&gt;keeps',
+                '2025',
+                'svg+xml',
+            ] as $text
+        ) {
             $this->assertStringContainsString($text, $page);
         }
         $this->assertSame($page, $this->get('/api/v1/companies/BRSW/report?as=html')->getContent());
@@ -53,14 +69,18 @@ final class ReportsTest extends DemoTestCase
     {
         $this->postJson('/api/v1/example', [])->assertNoContent();
         $id = $this->getJson('/api/v1/portfolios')->json('0.id');
-        $page = (string) $this->get("/api/v1/portfolios/{$id}/report?as=html")->assertOk()->getContent();
+        $page = (string) $this->get("/api/v1/portfolios/{$id}/report?as=html")
+            ->assertOk()
+            ->getContent();
         foreach (['Worth', 'Positions', 'By time', 'What it depends on', 'no longer meet their own reasons'] as $text) {
             $this->assertStringContainsString($text, $page);
         }
         foreach ($this->getJson("/api/v1/portfolios/{$id}")->json('positions') as $position) {
             $this->assertStringContainsString(e($position['name']), $page);
         }
-        $pdf = (string) $this->get("/api/v1/portfolios/{$id}/report?parts=positions")->assertOk()->getContent();
+        $pdf = (string) $this->get("/api/v1/portfolios/{$id}/report?parts=positions")
+            ->assertOk()
+            ->getContent();
         $this->assertStringStartsWith('%PDF', $pdf);
         $this->actingAs($this->someone('Ben'));
         $this->get("/api/v1/portfolios/{$id}/report", ['Accept' => 'application/json'])->assertNotFound();

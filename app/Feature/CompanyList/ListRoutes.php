@@ -59,10 +59,7 @@ use OpenApi\Attributes as OA;
     OA\Put(
         path: '/lists/{id}/items/{ticker}',
         operationId: 'markItem',
-        parameters: [
-            new NumberParameter(),
-            new TickerParameter(),
-        ],
+        parameters: [new NumberParameter(), new TickerParameter()],
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 properties: [
@@ -118,13 +115,31 @@ use OpenApi\Attributes as OA;
         responses: [new Answer('It is on the list no more', status: 204)],
     ),
 ]
-#[Shape('WatchedList', ['id' => 'integer', 'name' => 'string', 'as_of' => 'string', 'columns' => 'WatchColumn[]', 'rows' => 'WatchedRow[]'])]
+#[
+    Shape('WatchedList', [
+        'id' => 'integer',
+        'name' => 'string',
+        'as_of' => 'string',
+        'columns' => 'WatchColumn[]',
+        'rows' => 'WatchedRow[]',
+    ]),
+]
 #[Shape('WatchColumn', ['formula' => 'string', 'label' => 'string', 'unit' => 'string'])]
 #[
     Shape('WatchedRow', [
-        'ticker' => 'string', 'name' => 'string', 'mark' => 'string?', 'note' => 'string?', 'price' => 'number?', 'day_change' => 'number?',
-        'year_change' => 'number?', 'spark' => 'number[]', 'interest' => 'number?', 'distance' => 'number?', 'level' => 'WatchedLevel?',
-        'conditions' => 'integer', 'values' => 'number?[]',
+        'ticker' => 'string',
+        'name' => 'string',
+        'mark' => 'string?',
+        'note' => 'string?',
+        'price' => 'number?',
+        'day_change' => 'number?',
+        'year_change' => 'number?',
+        'spark' => 'number[]',
+        'interest' => 'number?',
+        'distance' => 'number?',
+        'level' => 'WatchedLevel?',
+        'conditions' => 'integer',
+        'values' => 'number?[]',
     ]),
 ]
 #[Shape('WatchedLevel', ['name' => 'string', 'price' => 'number', 'distance' => 'number'])]

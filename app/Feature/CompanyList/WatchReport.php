@@ -53,10 +53,19 @@ final readonly class WatchReport
         $series = $this->prices->since(array_fill_keys($companies, $from), $context->day);
         $references = $this->identities->references($companies);
         $interests = PriceOfInterest::query()->of($user)->whereIn('company_id', $companies)->get()->keyBy('company_id');
-        $lines = DrawnLine::query()->of($user)->whereIn('company_id', $companies)->where('drawn_on', '<=', $context->day)->get()
+        $lines = DrawnLine::query()
+            ->of($user)
+            ->whereIn('company_id', $companies)
+            ->where('drawn_on', '<=', $context->day)
+            ->get()
             ->groupBy('company_id');
-        $conditions = WatchedCondition::query()->of($user)->whereIn('company_id', $companies)->where('role', WatchedCondition::CALL)
-            ->where('active', true)->pluck('company_id')->countBy();
+        $conditions = WatchedCondition::query()
+            ->of($user)
+            ->whereIn('company_id', $companies)
+            ->where('role', WatchedCondition::CALL)
+            ->where('active', true)
+            ->pluck('company_id')
+            ->countBy();
         $columns = $list->columns ?? self::USUAL;
         [$heads, $values] = $this->figures($columns, $companies, $context);
 
@@ -68,15 +77,22 @@ final readonly class WatchReport
             'rows' => $list->items
                 ->sortBy('position')
                 ->values()
-                ->map(static function (CompanyListItem $item) use ($series, $references, $interests, $lines, $conditions, $values, $context): array {
+                ->map(static function (CompanyListItem $item) use (
+                    $series,
+                    $references,
+                    $interests,
+                    $lines,
+                    $conditions,
+                    $values,
+                    $context,
+                ): array {
                     $company = (int) $item->company_id;
                     $of = $series[$company] ?? new PriceSeries([], []);
                     $closes = $of->closes;
                     $now = $closes === [] ? null : $closes[count($closes) - 1];
                     $interest = $interests->get($company);
-                    $wanted = $interest === null
-                        ? null
-                        : $interest->price / $of->actions->splitRatio((int) $interest->kept_on, $context->day);
+                    $wanted =
+                        $interest === null ? null : $interest->price / $of->actions->splitRatio((int) $interest->kept_on, $context->day);
 
                     return [
                         'ticker' => $references[$company] ?? '',
@@ -136,7 +152,7 @@ final readonly class WatchReport
             $values['none'][] = null;
             foreach ($companies as $company) {
                 $i = array_search($company, $known, true);
-                $figure = $i === false ? NAN : ($own[$i] ?? NAN);
+                $figure = $i === false ? NAN : $own[$i] ?? NAN;
                 $values[$company][] = is_nan($figure) ? null : $figure;
             }
         }
@@ -155,9 +171,10 @@ final readonly class WatchReport
         } catch (HistoryPending) {
             // It looks at a history that no column holds: each company is asked itself, where they are few.
             return array_map(function (int $place) use ($universe, $node, $places, $context): float {
-                $value = count($places) > self::ASKED_ONE_BY_ONE
-                    ? NAN
-                    : $this->scopes->ofCompany($universe->company($place), $context)->value($node);
+                $value =
+                    count($places) > self::ASKED_ONE_BY_ONE
+                        ? NAN
+                        : $this->scopes->ofCompany($universe->company($place), $context)->value($node);
 
                 return is_float($value) ? $value : NAN;
             }, $places);

@@ -132,30 +132,68 @@ use OpenApi\Attributes as OA;
 ]
 #[
     Shape('PositionSplit', [
-        'volatility' => 'number?', 'other_volatility' => 'number?', 'halves_volatility' => 'number?', 'correlation' => 'number?',
+        'volatility' => 'number?',
+        'other_volatility' => 'number?',
+        'halves_volatility' => 'number?',
+        'correlation' => 'number?',
         'days' => 'integer',
     ]),
 ]
 #[
     Shape('Decision', [
-        'id' => 'integer', 'ticker' => 'string', 'name' => 'string', 'verdict' => 'buy|watch|pass', 'thesis' => 'string', 'disproof' => 'string',
-        'value_per_share' => 'number', 'margin_of_safety' => 'number', 'buy_below' => 'number', 'price_then' => 'number', 'price_now' => 'number?',
-        'distance' => 'number?', 'since' => 'number?', 'currency' => 'string', 'decided_on' => 'string', 'valuation_id' => 'integer?',
-        'replaced_on' => 'string?', 'is_revised' => 'boolean', 'reasons' => 'DecisionReason[]', 'disproofs' => 'DecisionReason[]',
-        'grades' => 'Grade[]', 'cases' => 'DecisionCase[]', 'horizon' => 'number?', 'checklist' => 'ChecklistCount?',
-        'summary' => 'MethodValue[]', 'confidence' => 'number?', 'invalidation' => 'number?', 'size' => 'DecidedSize?', 'review_on' => 'string?',
+        'id' => 'integer',
+        'ticker' => 'string',
+        'name' => 'string',
+        'verdict' => 'buy|watch|pass',
+        'thesis' => 'string',
+        'disproof' => 'string',
+        'value_per_share' => 'number',
+        'margin_of_safety' => 'number',
+        'buy_below' => 'number',
+        'price_then' => 'number',
+        'price_now' => 'number?',
+        'distance' => 'number?',
+        'since' => 'number?',
+        'currency' => 'string',
+        'decided_on' => 'string',
+        'valuation_id' => 'integer?',
+        'replaced_on' => 'string?',
+        'is_revised' => 'boolean',
+        'reasons' => 'DecisionReason[]',
+        'disproofs' => 'DecisionReason[]',
+        'grades' => 'Grade[]',
+        'cases' => 'DecisionCase[]',
+        'horizon' => 'number?',
+        'checklist' => 'ChecklistCount?',
+        'summary' => 'MethodValue[]',
+        'confidence' => 'number?',
+        'invalidation' => 'number?',
+        'size' => 'DecidedSize?',
+        'review_on' => 'string?',
     ]),
 ]
 #[
     Shape('DecisionReason', [
-        'text' => 'string', 'check' => 'ReasonCheck?', 'words' => 'string?', 'met' => 'boolean?', 'actual' => 'number?', 'required' => 'number?',
+        'text' => 'string',
+        'check' => 'ReasonCheck?',
+        'words' => 'string?',
+        'met' => 'boolean?',
+        'actual' => 'number?',
+        'required' => 'number?',
         'since' => 'string?',
     ]),
 ]
 #[
     Shape('ReasonCheck', [
-        'kind' => 'string', 'price?' => 'number?', 'within?' => 'number?', 'formula?' => 'string?', 'line?' => 'string?', 'beyond?' => 'number?',
-        'days?' => 'integer?', 'day?' => 'string?', 'drawn_line?' => 'integer?',
+        'kind' => 'string',
+        'price?' => 'number?',
+        'within?' => 'number?',
+        'formula?' => 'string?',
+        'line?' => 'string?',
+        'beyond?' => 'number?',
+        'days?' => 'integer?',
+        'day?' => 'string?',
+        'drawn_line?' => 'integer?',
     ]),
 ]
 #[Shape('WrittenReason', ['text' => 'string', 'check?' => 'ReasonCheck?'])]
@@ -164,50 +202,106 @@ use OpenApi\Attributes as OA;
 #[Shape('ChecklistCount', ['name' => 'string', 'passed' => 'integer', 'failed' => 'integer', 'undecidable' => 'integer'])]
 #[
     Shape('MethodValue', [
-        'method' => 'string', 'label' => 'string', 'low?' => 'number?', 'centre?' => 'number?', 'high?' => 'number?', 'weight?' => 'number?',
+        'method' => 'string',
+        'label' => 'string',
+        'low?' => 'number?',
+        'centre?' => 'number?',
+        'high?' => 'number?',
+        'weight?' => 'number?',
     ]),
 ]
 #[Shape('DecidedSize', ['quantity?' => 'number?', 'money?' => 'number?', 'weight?' => 'number?', 'binding?' => 'string?'])]
 #[
     Shape('Outcomes', [
-        'as_of' => 'string', 'decisions' => 'Outcome[]', 'by_verdict' => 'DecisionRecord[]', 'by_method' => 'DecisionRecord[]',
-        'calibration' => 'Calibration', 'waiting' => 'Waiting',
+        'as_of' => 'string',
+        'decisions' => 'Outcome[]',
+        'by_verdict' => 'DecisionRecord[]',
+        'by_method' => 'DecisionRecord[]',
+        'calibration' => 'Calibration',
+        'waiting' => 'Waiting',
     ]),
 ]
 #[
     Shape('Outcome', [
-        'id' => 'integer', 'ticker' => 'string', 'name' => 'string', 'verdict' => 'string', 'method' => 'string', 'decided_on' => 'string',
-        'right' => 'boolean?', 'last' => 'string?', 'price_return' => 'number?', 'total_return' => 'number?', 'annualised' => 'number?',
-        'index_return' => 'number?', 'excess' => 'number?', 'reached_on' => 'string?', 'reached_after' => 'integer?', 'gap_then' => 'number?',
-        'gap_now' => 'number?', 'closed_on' => 'string?', 'share_closed' => 'number?', 'value_then' => 'number', 'value_now' => 'number?',
-        'case_came' => 'string?', 'reasons' => 'ReasonCount', 'waiting' => 'number?',
+        'id' => 'integer',
+        'ticker' => 'string',
+        'name' => 'string',
+        'verdict' => 'string',
+        'method' => 'string',
+        'decided_on' => 'string',
+        'right' => 'boolean?',
+        'last' => 'string?',
+        'price_return' => 'number?',
+        'total_return' => 'number?',
+        'annualised' => 'number?',
+        'index_return' => 'number?',
+        'excess' => 'number?',
+        'reached_on' => 'string?',
+        'reached_after' => 'integer?',
+        'gap_then' => 'number?',
+        'gap_now' => 'number?',
+        'closed_on' => 'string?',
+        'share_closed' => 'number?',
+        'value_then' => 'number',
+        'value_now' => 'number?',
+        'case_came' => 'string?',
+        'reasons' => 'ReasonCount',
+        'waiting' => 'number?',
     ]),
 ]
 #[Shape('ReasonCount', ['held' => 'integer', 'broken' => 'integer', 'unknown' => 'integer'])]
 #[
     Shape('DecisionRecord', [
-        'key' => 'string', 'count' => 'integer', 'judged' => 'integer', 'right' => 'integer', 'hit_rate' => 'number?', 'mean_excess' => 'number?',
+        'key' => 'string',
+        'count' => 'integer',
+        'judged' => 'integer',
+        'right' => 'integer',
+        'hit_rate' => 'number?',
+        'mean_excess' => 'number?',
         'reached' => 'integer',
     ]),
 ]
 #[
     Shape('Calibration', [
-        'bands' => 'CalibrationBand[]', 'brier' => 'number?', 'decisions' => 'integer', 'below' => 'integer', 'above' => 'integer',
+        'bands' => 'CalibrationBand[]',
+        'brier' => 'number?',
+        'decisions' => 'integer',
+        'below' => 'integer',
+        'above' => 'integer',
     ]),
 ]
 #[
     Shape('CalibrationBand', [
-        'from' => 'number', 'to' => 'number', 'count' => 'integer', 'came' => 'integer', 'stated' => 'number', 'share' => 'number',
+        'from' => 'number',
+        'to' => 'number',
+        'count' => 'integer',
+        'came' => 'integer',
+        'stated' => 'number',
+        'share' => 'number',
     ]),
 ]
 #[Shape('Waiting', ['count' => 'integer', 'mean' => 'number?'])]
 final class DecisionRoutes
 {
     private const DECISION = [
-        'ticker' => 'string', 'verdict' => 'buy|watch|pass', 'thesis' => 'string', 'disproof' => 'string', 'value_per_share' => 'number',
-        'margin_of_safety' => 'number', 'valuation_id?' => 'integer?', 'reasons?' => 'WrittenReason[]', 'disproofs?' => 'WrittenReason[]',
-        'grades?' => 'Grade[]', 'cases?' => 'DecisionCase[]', 'horizon?' => 'number?', 'checklist?' => 'ChecklistCount?',
-        'summary?' => 'MethodValue[]', 'confidence?' => 'number?', 'invalidation?' => 'number?', 'size?' => 'DecidedSize?',
-        'review_on?' => 'string?', 'as_of?' => 'string?',
+        'ticker' => 'string',
+        'verdict' => 'buy|watch|pass',
+        'thesis' => 'string',
+        'disproof' => 'string',
+        'value_per_share' => 'number',
+        'margin_of_safety' => 'number',
+        'valuation_id?' => 'integer?',
+        'reasons?' => 'WrittenReason[]',
+        'disproofs?' => 'WrittenReason[]',
+        'grades?' => 'Grade[]',
+        'cases?' => 'DecisionCase[]',
+        'horizon?' => 'number?',
+        'checklist?' => 'ChecklistCount?',
+        'summary?' => 'MethodValue[]',
+        'confidence?' => 'number?',
+        'invalidation?' => 'number?',
+        'size?' => 'DecidedSize?',
+        'review_on?' => 'string?',
+        'as_of?' => 'string?',
     ];
 }

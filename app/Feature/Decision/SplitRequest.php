@@ -12,6 +12,10 @@ final class SplitRequest extends DatedRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return [...parent::rules(), 'ticker' => ['required', 'string', 'max:40'], 'with' => ['required', 'string', 'max:40', 'different:ticker']];
+        return [
+            ...parent::rules(),
+            'ticker' => ['required', 'string', 'max:40'],
+            'with' => ['required', 'string', 'max:40', 'different:ticker'],
+        ];
     }
 }

@@ -86,7 +86,10 @@ final readonly class DeskReport
                     'since' => Day::iso($since[$company] ?? $all),
                     'changes' => array_map(
                         static fn (CompanyChange $of): array => [
-                            'kind' => $of->kind, 'day' => Day::iso($of->day), 'sentence' => $of->sentence, 'size' => $of->size,
+                            'kind' => $of->kind,
+                            'day' => Day::iso($of->day),
+                            'sentence' => $of->sentence,
+                            'size' => $of->size,
                         ],
                         array_slice($changes[$company], 0, self::MOST_CHANGES),
                     ),
@@ -175,7 +178,9 @@ final readonly class DeskReport
             ->where('day', '<=', $day)
             ->with('condition.line')
             ->get()
-            ->filter(static fn (ConditionCall $of): bool => isset($since[(int) $of->company_id]) && $of->day > $since[(int) $of->company_id]);
+            ->filter(
+                static fn (ConditionCall $of): bool => isset($since[(int) $of->company_id]) && $of->day > $since[(int) $of->company_id],
+            );
         $changes = [];
         foreach ($this->calls->of($user, $calls) as $call) {
             $isBroken = in_array($call['role'], [WatchedCondition::REASON, WatchedCondition::DISPROOF], true);
@@ -207,9 +212,10 @@ final readonly class DeskReport
                 continue;
             }
             $told = $earnings[(int) $of['id']] ?? null;
-            $surprise = $told === null || $told['consensus'] === null || $told['consensus'] == 0.0
-                ? null
-                : ($told['actual'] - $told['consensus']) / abs($told['consensus']);
+            $surprise =
+                $told === null || $told['consensus'] === null || $told['consensus'] == 0.0
+                    ? null
+                    : ($told['actual'] - $told['consensus']) / abs($told['consensus']);
             $sentence = match (true) {
                 $told === null => (string) $of['title'],
                 $surprise === null => Words::say('desk_result', title: $of['title'], actual: Numerals::decimal($told['actual'], 2)),
@@ -285,9 +291,10 @@ final readonly class DeskReport
         $changes = [];
         foreach ($sums as $company => $sides) {
             foreach ($sides as $side => $of) {
-                $sentence = $side === 'bought'
-                    ? Words::say('desk_insiders_bought', people: count($of['people']), shares: Numerals::decimal($of['shares']))
-                    : Words::say('desk_insiders_sold', people: count($of['people']), shares: Numerals::decimal($of['shares']));
+                $sentence =
+                    $side === 'bought'
+                        ? Words::say('desk_insiders_bought', people: count($of['people']), shares: Numerals::decimal($of['shares']))
+                        : Words::say('desk_insiders_sold', people: count($of['people']), shares: Numerals::decimal($of['shares']));
                 $changes[] = [$company, new CompanyChange($side === 'bought' ? 'insider' : 'sold', $of['day'], $sentence)];
             }
         }

@@ -30,13 +30,23 @@ use OpenApi\Attributes as OA;
 #[Shape('LookedBefore', ['through' => 'string?', 'snoozed_until' => 'string?'])]
 #[
     Shape('Desk', [
-        'as_of' => 'string', 'since' => 'string', 'cared' => 'integer', 'changes' => 'integer', 'others' => 'integer',
-        'companies' => 'ChangedCompany[]', 'next' => 'NextDate[]',
+        'as_of' => 'string',
+        'since' => 'string',
+        'cared' => 'integer',
+        'changes' => 'integer',
+        'others' => 'integer',
+        'companies' => 'ChangedCompany[]',
+        'next' => 'NextDate[]',
     ]),
 ]
 #[
     Shape('ChangedCompany', [
-        'ticker' => 'string', 'name' => 'string', 'why' => 'string[]', 'since' => 'string', 'changes' => 'CompanyChange[]', 'more' => 'integer',
+        'ticker' => 'string',
+        'name' => 'string',
+        'why' => 'string[]',
+        'since' => 'string',
+        'changes' => 'CompanyChange[]',
+        'more' => 'integer',
     ]),
 ]
 #[Shape('CompanyChange', ['kind' => 'string', 'day' => 'string', 'sentence' => 'string', 'size' => 'number?'])]

@@ -30,7 +30,8 @@ use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
 
 /**
- * An example of somebody's work on companies that are there: a list, candidates in stages, decisions with reasons, a portfolio of some years.
+ * An example of somebody's work on companies that are there: a list, candidates in stages, decisions with reasons, a portfolio of some
+ * years.
  * All of it is marked as an example and can be deleted like anything else.
  */
 final readonly class ExampleWork
@@ -91,7 +92,12 @@ final readonly class ExampleWork
     private function companies(int $start, EvaluationContext $context): array
     {
         $companies = [];
-        foreach (Company::query()->orderBy('id')->limit(20 * self::COMPANIES)->pluck('id') as $id) {
+        foreach (
+            Company::query()
+                ->orderBy('id')
+                ->limit(20 * self::COMPANIES)
+                ->pluck('id') as $id
+        ) {
             $identity = $this->identities->of((int) $id, $context->day);
             if ($identity === null || ! $identity->listing()->isOn($context->day)) {
                 continue;
@@ -179,15 +185,17 @@ final readonly class ExampleWork
     private function portfolio(User $user, array $companies, EvaluationContext $context, int $start): void
     {
         $base = $companies[0]->economy->baseCurrency();
-        $portfolio = Portfolio::query()->create([
-            'user_id' => $user->id,
-            'name' => Words::say('example_portfolio'),
-            'currency' => $base,
-            'cost_method' => 'first_in',
-            'keeps_cash' => true,
-            'withholding' => 0.15,
-            'index_id' => Security::query()->where('kind', 'index')->orderBy('id')->value('id'),
-        ])->refresh();
+        $portfolio = Portfolio::query()
+            ->create([
+                'user_id' => $user->id,
+                'name' => Words::say('example_portfolio'),
+                'currency' => $base,
+                'cost_method' => 'first_in',
+                'keeps_cash' => true,
+                'withholding' => 0.15,
+                'index_id' => Security::query()->where('kind', 'index')->orderBy('id')->value('id'),
+            ])
+            ->refresh();
         $enter = fn (int $day, array $told) => $this->entries->enter($user, $portfolio, ['day' => Day::iso($day), ...$told]);
         $enter($start, ['type' => 'deposit', 'amount' => (string) (1.15 * self::EACH * count($companies))]);
         foreach ($companies as $i => $scope) {
@@ -198,13 +206,19 @@ final readonly class ExampleWork
             $quantity = max(1, (int) floor(self::EACH / $price / $rate));
             if ($scope->company->tradingCurrency !== $base) {
                 $enter($bought->prices->days[$last], [
-                    'type' => 'currency_exchange', 'currency' => $base, 'amount' => sprintf('%.2F', $quantity * $price * $rate + 10),
-                    'to_currency' => $scope->company->tradingCurrency, 'to_amount' => sprintf('%.2F', $quantity * $price + 10 / $rate),
+                    'type' => 'currency_exchange',
+                    'currency' => $base,
+                    'amount' => sprintf('%.2F', $quantity * $price * $rate + 10),
+                    'to_currency' => $scope->company->tradingCurrency,
+                    'to_amount' => sprintf('%.2F', $quantity * $price + 10 / $rate),
                 ]);
             }
             $enter($bought->prices->days[$last], [
-                'type' => 'buy', 'security' => $this->identities->reference($scope->company->id), 'quantity' => (string) $quantity,
-                'price' => sprintf('%.4F', $price), 'fee' => '9.90',
+                'type' => 'buy',
+                'security' => $this->identities->reference($scope->company->id),
+                'quantity' => (string) $quantity,
+                'price' => sprintf('%.4F', $price),
+                'fee' => '9.90',
             ]);
         }
         $proposals = $this->proposals->of($user, $portfolio->refresh(), $context->day);

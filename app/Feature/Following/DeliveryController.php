@@ -38,8 +38,18 @@ final class DeliveryController
     {
         $settings = DeliverySettings::query()->of($request->user())->first();
         $example = [
-            'id' => 0, 'condition' => 0, 'ticker' => 'TEST', 'name' => 'Test', 'company' => 0, 'day' => Day::iso((int) date('Ymd')), 'role' => 'call',
-            'kind' => 'date', 'sentence' => Words::say('this_is_a_test'), 'note' => null, 'actual' => null, 'required' => null,
+            'id' => 0,
+            'condition' => 0,
+            'ticker' => 'TEST',
+            'name' => 'Test',
+            'company' => 0,
+            'day' => Day::iso((int) date('Ymd')),
+            'role' => 'call',
+            'kind' => 'date',
+            'sentence' => Words::say('this_is_a_test'),
+            'note' => null,
+            'actual' => null,
+            'required' => null,
         ];
         try {
             $deliverer->notify($request->validated('channel'), $settings, [$example]);

@@ -53,13 +53,23 @@ use OpenApi\Attributes as OA;
         responses: [new Answer('Restored', 'Condition')],
     ),
 ]
-#[OA\Get(path: '/delivery', operationId: 'delivery', responses: [new Answer('Where calls go, and whether they arrived', 'DeliverySettings')])]
+#[
+    OA\Get(
+        path: '/delivery',
+        operationId: 'delivery',
+        responses: [new Answer('Where calls go, and whether they arrived', 'DeliverySettings')],
+    ),
+]
 #[
     OA\Put(
         path: '/delivery',
         operationId: 'changeDelivery',
         requestBody: new Body([
-            'mail?' => 'string?', 'webhook?' => 'string?', 'quiet_from?' => 'string?', 'quiet_to?' => 'string?', 'time_zone' => 'string',
+            'mail?' => 'string?',
+            'webhook?' => 'string?',
+            'quiet_from?' => 'string?',
+            'quiet_to?' => 'string?',
+            'time_zone' => 'string',
         ]),
         responses: [new Answer('Changed', 'DeliverySettings')],
     ),
@@ -74,37 +84,81 @@ use OpenApi\Attributes as OA;
 ]
 #[
     Shape('Condition', [
-        'id' => 'integer', 'ticker' => 'string?', 'name' => 'string?', 'list' => 'integer?', 'list_name' => 'string?', 'kind' => 'string',
-        'words' => 'string', 'settings' => 'object', 'drawn_line' => 'integer?', 'note' => 'string?', 'by_mail' => 'boolean',
-        'by_webhook' => 'boolean', 'active' => 'boolean', 'set_on' => 'string', 'looked_through' => 'string', 'met' => 'boolean?',
-        'calls' => 'integer', 'last_call' => 'string?',
+        'id' => 'integer',
+        'ticker' => 'string?',
+        'name' => 'string?',
+        'list' => 'integer?',
+        'list_name' => 'string?',
+        'kind' => 'string',
+        'words' => 'string',
+        'settings' => 'object',
+        'drawn_line' => 'integer?',
+        'note' => 'string?',
+        'by_mail' => 'boolean',
+        'by_webhook' => 'boolean',
+        'active' => 'boolean',
+        'set_on' => 'string',
+        'looked_through' => 'string',
+        'met' => 'boolean?',
+        'calls' => 'integer',
+        'last_call' => 'string?',
     ]),
 ]
 #[
     Shape('TriedCondition', [
-        'words' => 'string', 'since' => 'string', 'by_month' => 'boolean', 'met' => 'boolean?', 'actual' => 'number?', 'required' => 'number?',
-        'is_event' => 'boolean', 'calls' => 'TriedCall[]',
+        'words' => 'string',
+        'since' => 'string',
+        'by_month' => 'boolean',
+        'met' => 'boolean?',
+        'actual' => 'number?',
+        'required' => 'number?',
+        'is_event' => 'boolean',
+        'calls' => 'TriedCall[]',
     ]),
 ]
 #[Shape('TriedCall', ['day' => 'string', 'actual' => 'number?', 'required' => 'number?'])]
 #[
     Shape('DeliverySettings', [
-        'mail' => 'string?', 'webhook' => 'string?', 'secret' => 'string?', 'quiet_from' => 'string?', 'quiet_to' => 'string?',
-        'time_zone' => 'string', 'deliveries' => 'Delivery[]',
+        'mail' => 'string?',
+        'webhook' => 'string?',
+        'secret' => 'string?',
+        'quiet_from' => 'string?',
+        'quiet_to' => 'string?',
+        'time_zone' => 'string',
+        'deliveries' => 'Delivery[]',
     ]),
 ]
 #[
     Shape('Delivery', [
-        'id' => 'integer', 'channel' => 'mail|webhook', 'state' => 'waiting|sent|failed', 'attempts' => 'integer', 'made_at' => 'string?',
-        'due_at' => 'string', 'sent_at' => 'string?', 'said' => 'string?',
+        'id' => 'integer',
+        'channel' => 'mail|webhook',
+        'state' => 'waiting|sent|failed',
+        'attempts' => 'integer',
+        'made_at' => 'string?',
+        'due_at' => 'string',
+        'sent_at' => 'string?',
+        'said' => 'string?',
     ]),
 ]
 final class FollowingRoutes
 {
     private const CONDITION = [
-        'kind' => 'string', 'ticker?' => 'string?', 'list?' => 'integer?', 'drawn_line?' => 'integer?', 'price?' => 'number?',
-        'within?' => 'number?', 'formula?' => 'string?', 'line?' => 'string?', 'beyond?' => 'number?', 'days?' => 'integer?',
-        'amount?' => 'number?', 'day?' => 'string?', 'note?' => 'string?', 'by_mail?' => 'boolean', 'by_webhook?' => 'boolean',
-        'active?' => 'boolean', 'as_of?' => 'string?',
+        'kind' => 'string',
+        'ticker?' => 'string?',
+        'list?' => 'integer?',
+        'drawn_line?' => 'integer?',
+        'price?' => 'number?',
+        'within?' => 'number?',
+        'formula?' => 'string?',
+        'line?' => 'string?',
+        'beyond?' => 'number?',
+        'days?' => 'integer?',
+        'amount?' => 'number?',
+        'day?' => 'string?',
+        'note?' => 'string?',
+        'by_mail?' => 'boolean',
+        'by_webhook?' => 'boolean',
+        'active?' => 'boolean',
+        'as_of?' => 'string?',
     ];
 }

@@ -42,10 +42,19 @@ final readonly class ActionProposals
         $held = $this->securities->of($owner, array_map(strval(...), array_keys($own)), $day);
         $keys = array_filter(array_keys($own), static fn (string $key): bool => Held::securityOf($key) !== null && isset($held[$key]));
         $ids = array_map(static fn (string $key): int => (int) Held::securityOf($key), $keys);
-        $dividends = Dividend::query()->whereIn('security_id', $ids)->where('ex_date', '<=', $day)->orderBy('ex_date')->get()
+        $dividends = Dividend::query()
+            ->whereIn('security_id', $ids)
+            ->where('ex_date', '<=', $day)
+            ->orderBy('ex_date')
+            ->get()
             ->groupBy('security_id');
-        $splits = CorporateAction::query()->whereIn('security_id', $ids)->where('kind', 'split')->where('ex_date', '<=', $day)
-            ->orderBy('ex_date')->get()->groupBy('security_id');
+        $splits = CorporateAction::query()
+            ->whereIn('security_id', $ids)
+            ->where('kind', 'split')
+            ->where('ex_date', '<=', $day)
+            ->orderBy('ex_date')
+            ->get()
+            ->groupBy('security_id');
         $proposals = [];
         foreach ($keys as $key) {
             $security = (int) Held::securityOf($key);
@@ -54,9 +63,13 @@ final readonly class ActionProposals
                 $own[$key],
                 collect($dividends->get($security) ?? [])
                     ->filter(static fn (Dividend $of): bool => $of->ex_date > $first)
-                    ->map(static fn (Dividend $of): array => [
-                        'ex' => (int) $of->ex_date, 'paid' => (int) $of->paid_on, 'amount' => (float) $of->amount,
-                    ])
+                    ->map(
+                        static fn (Dividend $of): array => [
+                            'ex' => (int) $of->ex_date,
+                            'paid' => (int) $of->paid_on,
+                            'amount' => (float) $of->amount,
+                        ],
+                    )
                     ->values()
                     ->all(),
                 collect($splits->get($security) ?? [])
@@ -94,7 +107,8 @@ final readonly class ActionProposals
      */
     private static function told(Portfolio $portfolio, Held $held, array $one, string $currency): array
     {
-        $amount = $one['amount'] === null ? null : BigDecimal::of(sprintf('%.10F', $one['amount']))->toScale(self::MONEY, RoundingMode::HALF_UP);
+        $amount =
+            $one['amount'] === null ? null : BigDecimal::of(sprintf('%.10F', $one['amount']))->toScale(self::MONEY, RoundingMode::HALF_UP);
         $tax = $amount?->multipliedBy((string) $portfolio->withholding)->toScale(self::MONEY, RoundingMode::HALF_UP);
 
         return [

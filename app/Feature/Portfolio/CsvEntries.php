@@ -28,7 +28,10 @@ final class CsvEntries
         'to_amount' => ['amount received'],
         'to_currency' => ['currency received'],
         'new_security' => ['new share'],
-        'ratio' => [], 'cost' => [], 'cost_share' => [], 'acquired' => [],
+        'ratio' => [],
+        'cost' => [],
+        'cost_share' => [],
+        'acquired' => [],
     ];
 
     private const MOST = 50_000;
@@ -61,7 +64,11 @@ final class CsvEntries
             $told['type'] = str_replace([' ', '-'], '_', mb_strtolower($told['type'] ?? ''));
             $names = array_values(array_filter([$told['security'] ?? '']));
             unset($told['security']);
-            $entries[] = ['told' => array_filter($told, static fn (string $text): bool => $text !== ''), 'names' => $names, 'problem' => null];
+            $entries[] = [
+                'told' => array_filter($told, static fn (string $text): bool => $text !== ''),
+                'names' => $names,
+                'problem' => null,
+            ];
         }
 
         return $columns === null ? throw Refusal::because(Words::say('the_file_is_empty')) : $entries;

@@ -20,7 +20,9 @@ final class EntryController
 
     public function index(EntriesRequest $request, Portfolio $portfolio): JsonResponse
     {
-        return new JsonResponse($this->report->page($request->user(), $portfolio, $request->offset(), $request->limit(), $request->security()));
+        return new JsonResponse(
+            $this->report->page($request->user(), $portfolio, $request->offset(), $request->limit(), $request->security()),
+        );
     }
 
     public function store(EntryRequest $request, Entries $entries, Portfolio $portfolio): JsonResponse

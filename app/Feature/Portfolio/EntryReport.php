@@ -19,8 +19,25 @@ final readonly class EntryReport
     private const FIGURES = ['quantity', 'price', 'amount', 'fee', 'tax', 'cost', 'ratio', 'cost_share', 'to_amount'];
 
     private const HEADS = [
-        'day', 'type', 'security', 'quantity', 'price', 'amount', 'fee', 'tax', 'currency', 'settled_on', 'to_amount', 'to_currency', 'ratio',
-        'cost', 'cost_share', 'new_security', 'acquired', 'note', 'reference',
+        'day',
+        'type',
+        'security',
+        'quantity',
+        'price',
+        'amount',
+        'fee',
+        'tax',
+        'currency',
+        'settled_on',
+        'to_amount',
+        'to_currency',
+        'ratio',
+        'cost',
+        'cost_share',
+        'new_security',
+        'acquired',
+        'note',
+        'reference',
     ];
 
     public function __construct(private HeldSecurities $securities)
@@ -33,9 +50,11 @@ final readonly class EntryReport
         $query = PortfolioEntry::query()->where('portfolio_id', $portfolio->id);
         if ($security !== null) {
             $key = $this->securities->find($user, $security)->key;
-            $query->where(static fn (Builder $of) => $of
-                ->where('security_id', Held::securityOf($key))
-                ->where('instrument_id', Held::instrumentOf($key)));
+            $query->where(
+                static fn (Builder $of) => $of
+                    ->where('security_id', Held::securityOf($key))
+                    ->where('instrument_id', Held::instrumentOf($key)),
+            );
         }
         $total = $query->count();
         $entries = $query->orderByDesc('day')->orderByDesc('id')->offset($offset)->limit($limit)->get()->all();
@@ -51,7 +70,9 @@ final readonly class EntryReport
     {
         $keys = [];
         foreach ($entries as $of) {
-            $keys[Held::keyOf($of->security_id, $of->instrument_id)] = $keys[Held::keyOf($of->new_security_id, $of->new_instrument_id)] = true;
+            $keys[Held::keyOf($of->security_id, $of->instrument_id)] = $keys[
+                Held::keyOf($of->new_security_id, $of->new_instrument_id)
+            ] = true;
         }
         $held = $this->securities->of($user, array_map(strval(...), array_keys($keys)));
 

@@ -10,8 +10,23 @@ use Illuminate\Foundation\Http\FormRequest;
 final class EntryRequest extends FormRequest
 {
     private const TEXTS = [
-        'day', 'settled_on', 'type', 'security', 'new_security', 'currency', 'to_currency', 'quantity', 'price', 'amount', 'fee', 'tax', 'cost',
-        'ratio', 'cost_share', 'to_amount', 'acquired',
+        'day',
+        'settled_on',
+        'type',
+        'security',
+        'new_security',
+        'currency',
+        'to_currency',
+        'quantity',
+        'price',
+        'amount',
+        'fee',
+        'tax',
+        'cost',
+        'ratio',
+        'cost_share',
+        'to_amount',
+        'acquired',
     ];
 
     /** @return array<string, list<mixed>> */

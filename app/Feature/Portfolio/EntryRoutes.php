@@ -63,7 +63,9 @@ use OpenApi\Attributes as OA;
         path: '/portfolios/{id}/entries.csv',
         operationId: 'exportEntries',
         parameters: [new NumberParameter()],
-        responses: [new OA\Response(response: 200, description: 'All transactions as CSV', content: new OA\MediaType(mediaType: 'text/csv'))],
+        responses: [
+            new OA\Response(response: 200, description: 'All transactions as CSV', content: new OA\MediaType(mediaType: 'text/csv')),
+        ],
     ),
 ]
 #[
@@ -164,50 +166,115 @@ use OpenApi\Attributes as OA;
 #[Shape('GivenPrice', ['day' => 'string', 'price' => 'number?'])]
 #[
     Shape('Instrument', [
-        'id' => 'integer', 'code' => 'string', 'name' => 'string', 'kind' => 'fund|bond|option|share|other', 'currency' => 'string',
-        'multiplier' => 'string', 'sector' => 'string?', 'country' => 'string?', 'prices' => 'GivenPrice[]',
+        'id' => 'integer',
+        'code' => 'string',
+        'name' => 'string',
+        'kind' => 'fund|bond|option|share|other',
+        'currency' => 'string',
+        'multiplier' => 'string',
+        'sector' => 'string?',
+        'country' => 'string?',
+        'prices' => 'GivenPrice[]',
     ]),
 ]
 #[Shape('EntryPage', ['total' => 'integer', 'entries' => 'Entry[]'])]
 #[
     Shape('Entry', [
-        'id' => 'integer', 'day' => 'string', 'settled_on' => 'string?', 'type' => 'string', 'security' => 'string?', 'name' => 'string?',
-        'new_security' => 'string?', 'currency' => 'string', 'to_currency' => 'string?', 'quantity' => 'string?', 'price' => 'string?',
-        'amount' => 'string?', 'fee' => 'string?', 'tax' => 'string?', 'cost' => 'string?', 'ratio' => 'string?', 'cost_share' => 'string?',
-        'to_amount' => 'string?', 'acquired' => 'string?', 'lots' => 'integer[]', 'note' => 'string?', 'reference' => 'string?',
-        'file' => 'integer?', 'doubt?' => 'string?',
+        'id' => 'integer',
+        'day' => 'string',
+        'settled_on' => 'string?',
+        'type' => 'string',
+        'security' => 'string?',
+        'name' => 'string?',
+        'new_security' => 'string?',
+        'currency' => 'string',
+        'to_currency' => 'string?',
+        'quantity' => 'string?',
+        'price' => 'string?',
+        'amount' => 'string?',
+        'fee' => 'string?',
+        'tax' => 'string?',
+        'cost' => 'string?',
+        'ratio' => 'string?',
+        'cost_share' => 'string?',
+        'to_amount' => 'string?',
+        'acquired' => 'string?',
+        'lots' => 'integer[]',
+        'note' => 'string?',
+        'reference' => 'string?',
+        'file' => 'integer?',
+        'doubt?' => 'string?',
     ]),
 ]
 #[
     Shape('EntryBody', [
-        'day' => 'string', 'type' => 'string', 'settled_on?' => 'string?', 'security?' => 'string?', 'new_security?' => 'string?',
-        'currency?' => 'string?', 'to_currency?' => 'string?', 'quantity?' => 'string?', 'price?' => 'string?', 'amount?' => 'string?',
-        'fee?' => 'string?', 'tax?' => 'string?', 'cost?' => 'string?', 'ratio?' => 'string?', 'cost_share?' => 'string?',
-        'to_amount?' => 'string?', 'acquired?' => 'string?', 'lots?' => 'integer[]', 'note?' => 'string?',
+        'day' => 'string',
+        'type' => 'string',
+        'settled_on?' => 'string?',
+        'security?' => 'string?',
+        'new_security?' => 'string?',
+        'currency?' => 'string?',
+        'to_currency?' => 'string?',
+        'quantity?' => 'string?',
+        'price?' => 'string?',
+        'amount?' => 'string?',
+        'fee?' => 'string?',
+        'tax?' => 'string?',
+        'cost?' => 'string?',
+        'ratio?' => 'string?',
+        'cost_share?' => 'string?',
+        'to_amount?' => 'string?',
+        'acquired?' => 'string?',
+        'lots?' => 'integer[]',
+        'note?' => 'string?',
     ]),
 ]
 #[
     Shape('PortfolioFile', [
-        'id' => 'integer', 'name' => 'string', 'format' => 'string', 'taken_on' => 'string?', 'entered' => 'integer',
+        'id' => 'integer',
+        'name' => 'string',
+        'format' => 'string',
+        'taken_on' => 'string?',
+        'entered' => 'integer',
     ]),
 ]
 #[
     Shape('PortfolioFilePreview', [
-        'id' => 'integer', 'name' => 'string', 'format' => 'string', 'taken_on' => 'string?', 'entered' => 'integer', 'rows' => 'FileRow[]',
+        'id' => 'integer',
+        'name' => 'string',
+        'format' => 'string',
+        'taken_on' => 'string?',
+        'entered' => 'integer',
+        'rows' => 'FileRow[]',
         'unknown' => 'string[]',
     ]),
 ]
 #[
     Shape('FileRow', [
-        'row' => 'integer', 'day' => 'string?', 'type' => 'string?', 'security' => 'string?', 'name' => 'string?', 'quantity' => 'string?',
-        'price' => 'string?', 'amount' => 'string?', 'currency' => 'string?', 'problem' => 'string?', 'doubt' => 'string?', 'is_there' => 'boolean',
+        'row' => 'integer',
+        'day' => 'string?',
+        'type' => 'string?',
+        'security' => 'string?',
+        'name' => 'string?',
+        'quantity' => 'string?',
+        'price' => 'string?',
+        'amount' => 'string?',
+        'currency' => 'string?',
+        'problem' => 'string?',
+        'doubt' => 'string?',
+        'is_there' => 'boolean',
     ]),
 ]
 #[Shape('TakenFile', ['entered' => 'integer'])]
 final class EntryRoutes
 {
     private const INSTRUMENT = [
-        'code' => 'string', 'name' => 'string', 'kind' => 'fund|bond|option|share|other', 'currency' => 'string', 'multiplier' => 'string',
-        'sector?' => 'string?', 'country?' => 'string?',
+        'code' => 'string',
+        'name' => 'string',
+        'kind' => 'fund|bond|option|share|other',
+        'currency' => 'string',
+        'multiplier' => 'string',
+        'sector?' => 'string?',
+        'country?' => 'string?',
     ];
 }

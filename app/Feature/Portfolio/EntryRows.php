@@ -43,7 +43,8 @@ final class EntryRows
     public function of(User $user, Portfolio $portfolio, array $told, ?Held $held = null): array
     {
         $told = array_map(static fn (mixed $of): mixed => is_string($of) ? trim($of) : $of, $told);
-        $type = EntryType::tryFrom((string) ($told['type'] ?? '')) ??
+        $type =
+            EntryType::tryFrom((string) ($told['type'] ?? '')) ??
             throw Refusal::because(
                 Words::say(
                     'no_kind_of_transaction',
@@ -67,7 +68,9 @@ final class EntryRows
         $currency = mb_strtoupper((string) ($told['currency'] ?? '')) ?: $held->currency ?? $portfolio->currency;
         $trades = $type->isOfSecurity() && $type !== EntryType::Dividend;
         if ($held !== null && $trades && $currency !== $held->currency) {
-            throw Refusal::because(Words::say('traded_in_another_currency', security: $held->reference, currency: $held->currency, told: $currency));
+            throw Refusal::because(
+                Words::say('traded_in_another_currency', security: $held->reference, currency: $held->currency, told: $currency),
+            );
         }
         $this->mustHaveRate($currency, $portfolio->currency, $day);
         if ($type === EntryType::CurrencyExchange) {
@@ -123,7 +126,12 @@ final class EntryRows
 
         return $close === null || ($price < 1.5 * $close && $price > $close / 1.5)
             ? null
-            : Words::say('price_far_from_the_close', price: (string) $row['price'], close: (string) round((float) $close, 4), day: Day::iso($row['day']));
+            : Words::say(
+                'price_far_from_the_close',
+                price: (string) $row['price'],
+                close: (string) round((float) $close, 4),
+                day: Day::iso($row['day']),
+            );
     }
 
     /**
@@ -181,7 +189,9 @@ final class EntryRows
     private function mustHaveRate(string $currency, string $base, int $day): void
     {
         if ($currency !== $base && $this->economy->read()->exchange($currency, $base, $day) === null) {
-            throw Refusal::because(Words::say('currency_has_no_rate', currency: mb_substr($currency, 0, 8), base: $base, day: Day::iso($day)));
+            throw Refusal::because(
+                Words::say('currency_has_no_rate', currency: mb_substr($currency, 0, 8), base: $base, day: Day::iso($day)),
+            );
         }
     }
 

@@ -71,15 +71,13 @@ final class InstrumentController
     /** @return array<string, mixed> */
     private static function told(Instrument $instrument): array
     {
-        $prices = InstrumentPrice::query()
-            ->where('instrument_id', $instrument->id)
-            ->orderByDesc('day')
-            ->limit(self::SHOWN_PRICES)
-            ->get();
+        $prices = InstrumentPrice::query()->where('instrument_id', $instrument->id)->orderByDesc('day')->limit(self::SHOWN_PRICES)->get();
 
         return [
             ...$instrument->only(['id', 'code', 'name', 'kind', 'currency', 'multiplier', 'sector', 'country']),
-            'prices' => $prices->map(static fn (InstrumentPrice $of): array => ['day' => Day::iso((int) $of->day), 'price' => (float) $of->price])->all(),
+            'prices' => $prices
+                ->map(static fn (InstrumentPrice $of): array => ['day' => Day::iso((int) $of->day), 'price' => (float) $of->price])
+                ->all(),
         ];
     }
 }

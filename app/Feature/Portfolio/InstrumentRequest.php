@@ -17,7 +17,13 @@ final class InstrumentRequest extends FormRequest
         $instrument = $this->route('instrument');
 
         return [
-            'code' => ['required', 'string', 'max:24', 'regex:/^[A-Z0-9][A-Z0-9 .\/-]*$/', $instrument instanceof Instrument ? $own->ignore($instrument) : $own],
+            'code' => [
+                'required',
+                'string',
+                'max:24',
+                'regex:/^[A-Z0-9][A-Z0-9 .\/-]*$/',
+                $instrument instanceof Instrument ? $own->ignore($instrument) : $own,
+            ],
             'name' => ['required', 'string', 'max:200'],
             'kind' => ['required', Rule::in(Instrument::KINDS)],
             'currency' => ['required', 'regex:/^[A-Z]{3}$/'],
@@ -32,6 +38,11 @@ final class InstrumentRequest extends FormRequest
     {
         $told = $this->validated();
 
-        return [...$told, 'multiplier' => (string) $told['multiplier'], 'country' => $told['country'] ?? null, 'sector' => $told['sector'] ?? null];
+        return [
+            ...$told,
+            'multiplier' => (string) $told['multiplier'],
+            'country' => $told['country'] ?? null,
+            'sector' => $told['sector'] ?? null,
+        ];
     }
 }

@@ -45,8 +45,11 @@ final class OfxEntries
                         $problem = $told['problem'] ?? null;
                         unset($told['problem']);
                         $names = $securities[$of->text('UNIQUEID') ?? ''] ?? array_filter([$of->text('UNIQUEID')]);
-                        $rows[] = ['told' => array_filter($told, static fn (string $text): bool => $text !== ''), 'names' => array_values($names),
-                            'problem' => $problem];
+                        $rows[] = [
+                            'told' => array_filter($told, static fn (string $text): bool => $text !== ''),
+                            'names' => array_values($names),
+                            'problem' => $problem,
+                        ];
                     }
                 }
             }
@@ -83,14 +86,21 @@ final class OfxEntries
         ];
         $units = self::size($of->text('UNITS'));
         $fee = self::total($of, ['COMMISSION', 'FEES', 'LOAD', 'MARKUP', 'MARKDOWN']);
-        $trade = [...$base, 'quantity' => $units, 'price' => self::size($of->text('UNITPRICE')), 'fee' => $fee,
-            'tax' => self::total($of, ['TAXES', 'WITHHOLDING', 'STATEWITHHOLDING'])];
+        $trade = [
+            ...$base,
+            'quantity' => $units,
+            'price' => self::size($of->text('UNITPRICE')),
+            'fee' => $fee,
+            'tax' => self::total($of, ['TAXES', 'WITHHOLDING', 'STATEWITHHOLDING']),
+        ];
         $income = [...$base, 'amount' => self::size($of->text('TOTAL')), 'tax' => self::total($of, ['WITHHOLDING', 'TAXES'])];
 
         return match (true) {
             in_array($of->name, self::BUYS, true) => [['type' => EntryType::Buy->value, ...$trade]],
             in_array($of->name, self::SELLS, true) => [['type' => EntryType::Sell->value, ...$trade]],
-            $of->name === 'INCOME' => [['type' => self::isInterest($of) ? EntryType::Interest->value : EntryType::Dividend->value, ...$income]],
+            $of->name === 'INCOME' => [
+                ['type' => self::isInterest($of) ? EntryType::Interest->value : EntryType::Dividend->value, ...$income],
+            ],
             $of->name === 'REINVEST' => [
                 ['type' => EntryType::Dividend->value, ...$income],
                 ['type' => EntryType::Buy->value, ...$trade, 'reference' => $base['reference'] === '' ? '' : "{$base['reference']}-shares"],
@@ -101,8 +111,13 @@ final class OfxEntries
             $of->name === 'TRANSFER' => [
                 $of->text('TFERACTION') === 'OUT'
                     ? ['type' => EntryType::TransferOut->value, ...$base, 'quantity' => $units]
-                    : ['type' => EntryType::TransferIn->value, ...$base, 'quantity' => $units, 'cost' => self::cost($of),
-                        'acquired' => self::day($of->text('DTPURCHASE') ?? '')],
+                    : [
+                        'type' => EntryType::TransferIn->value,
+                        ...$base,
+                        'quantity' => $units,
+                        'cost' => self::cost($of),
+                        'acquired' => self::day($of->text('DTPURCHASE') ?? ''),
+                    ],
             ],
             $of->name === 'INVBANKTRAN' => [self::bank($of, $base)],
             default => [['type' => '', ...$base, 'problem' => Words::say('ofx_kind_is_not_read', kind: $of->name)]],

@@ -62,7 +62,14 @@ final readonly class PerformanceReport
         $prices = $this->prices->all($held, $day);
         $rate = $this->report->rates($portfolio->currency);
         $index = $portfolio->index_id === null ? null : $this->companies->prices($portfolio->index_id)->asOf($day);
-        $history = PortfolioHistory::of($book->movements, $prices, $this->tradingDays($prices, $index), $rate, $day, $portfolio->keeps_cash);
+        $history = PortfolioHistory::of(
+            $book->movements,
+            $prices,
+            $this->tradingDays($prices, $index),
+            $rate,
+            $day,
+            $portfolio->keeps_cash,
+        );
         $period = $this->period($history, $from);
         if ($period === null) {
             return $this->nothing($portfolio, $day);
@@ -78,13 +85,16 @@ final readonly class PerformanceReport
         $time = TimeWeightedReturn::of([['day' => $start, 'value' => $period[4], 'flow' => 0.0], ...$rows]);
         $line = self::line($time->returns);
         $last = array_key_last($days);
-        $money = $values[$last] === null || $period[4] === null ? null : MoneyWeightedReturn::of(
-            $start,
-            $period[4],
-            array_map(static fn (int $on, float $flow): array => [$on, $flow], $days, $flows),
-            $days[$last],
-            $values[$last],
-        );
+        $money =
+            $values[$last] === null || $period[4] === null
+                ? null
+                : MoneyWeightedReturn::of(
+                    $start,
+                    $period[4],
+                    array_map(static fn (int $on, float $flow): array => [$on, $flow], $days, $flows),
+                    $days[$last],
+                    $values[$last],
+                );
         $beside = $index === null ? null : $this->beside($index, $start, $days, $flows, $period[4]);
         $contribution = PeriodContribution::of($book->movements, $prices, $rate, $start, $days[$last], $portfolio->keeps_cash);
         $known = array_filter($line, static fn (?float $of): bool => $of !== null);
@@ -118,7 +128,10 @@ final readonly class PerformanceReport
             'index_return' => $beside['return'] ?? null,
             'index_money_weighted' => $beside['money'] ?? null,
             'years' => array_map(
-                fn (array $year): array => [...$year, 'index' => $index === null ? null : self::ofYear($index, $year['year'], $start, $day)],
+                fn (array $year): array => [
+                    ...$year,
+                    'index' => $index === null ? null : self::ofYear($index, $year['year'], $start, $day),
+                ],
                 $time->years,
             ),
             'contributions' => $this->contributions($contribution, $held),
@@ -141,14 +154,35 @@ final readonly class PerformanceReport
     private function nothing(Portfolio $portfolio, int $day): array
     {
         return [
-            'as_of' => Day::iso($day), 'from' => null, 'currency' => $portfolio->currency, 'index' => null, 'days' => [], 'values' => [],
-            'flows' => [], 'line' => [], 'index_line' => null, 'same_flows' => null, 'gain' => null, 'paid_in' => 0.0,
-            'time_weighted' => ['total' => null, 'annual' => null], 'money_weighted' => ['total' => null, 'annual' => null],
-            'index_return' => null, 'index_money_weighted' => null, 'years' => [], 'contributions' => [], 'average_capital' => null,
+            'as_of' => Day::iso($day),
+            'from' => null,
+            'currency' => $portfolio->currency,
+            'index' => null,
+            'days' => [],
+            'values' => [],
+            'flows' => [],
+            'line' => [],
+            'index_line' => null,
+            'same_flows' => null,
+            'gain' => null,
+            'paid_in' => 0.0,
+            'time_weighted' => ['total' => null, 'annual' => null],
+            'money_weighted' => ['total' => null, 'annual' => null],
+            'index_return' => null,
+            'index_money_weighted' => null,
+            'years' => [],
+            'contributions' => [],
+            'average_capital' => null,
             'dietz_return' => null,
             'risk' => [
-                'volatility' => null, 'drawdown' => null, 'drawdown_from' => null, 'drawdown_to' => null, 'recovered_on' => null,
-                'beta' => null, 'sharpe' => null, 'correlations' => ['names' => [], 'rows' => []],
+                'volatility' => null,
+                'drawdown' => null,
+                'drawdown_from' => null,
+                'drawdown_to' => null,
+                'recovered_on' => null,
+                'beta' => null,
+                'sharpe' => null,
+                'correlations' => ['names' => [], 'rows' => []],
             ],
         ];
     }
@@ -212,13 +246,16 @@ final readonly class PerformanceReport
         $worths = SameFlows::of([$start, ...$days], [$worth ?? 0.0, ...$flows], $index->days, $index->closes);
         $worths = $worth === null ? array_fill(0, count($days), null) : array_slice($worths, 1);
         $end = $worths[array_key_last($worths)];
-        $money = $end === null || $worth === null ? null : MoneyWeightedReturn::of(
-            $start,
-            $worth,
-            array_map(static fn (int $on, float $flow): array => [$on, $flow], $days, $flows),
-            $days[array_key_last($days)],
-            $end,
-        );
+        $money =
+            $end === null || $worth === null
+                ? null
+                : MoneyWeightedReturn::of(
+                    $start,
+                    $worth,
+                    array_map(static fn (int $on, float $flow): array => [$on, $flow], $days, $flows),
+                    $days[array_key_last($days)],
+                    $end,
+                );
         $last = $line[array_key_last($line)];
 
         return ['line' => $line, 'worth' => $worths, 'return' => $last === null ? null : $last - 1, 'money' => $money?->annual];

@@ -94,8 +94,12 @@ final class PortfolioController
     }
 
     /** Enters proposed corporate actions as they stand now, all of them or none. */
-    public function takeProposals(ActionsRequest $request, ActionProposals $proposals, PortfolioFiles $files, Portfolio $portfolio): JsonResponse
-    {
+    public function takeProposals(
+        ActionsRequest $request,
+        ActionProposals $proposals,
+        PortfolioFiles $files,
+        Portfolio $portfolio,
+    ): JsonResponse {
         $wanted = array_flip($request->ids());
         $all = $proposals->of($request->user(), $portfolio, $request->context()->day);
         $chosen = array_values(array_filter($all, static fn (array $of): bool => isset($wanted[$of['id']])));

@@ -54,7 +54,11 @@ final class PortfolioFileController
     /** Says what a name in the file means, now and in files to come. */
     public function name(NameRequest $request, HeldSecurities $securities, PortfolioFile $file): JsonResponse
     {
-        $this->files->know($request->user(), $request->validated('called'), $securities->find($request->user(), $request->validated('security')));
+        $this->files->know(
+            $request->user(),
+            $request->validated('called'),
+            $securities->find($request->user(), $request->validated('security')),
+        );
 
         return $this->told($request->user(), $file);
     }

@@ -68,9 +68,16 @@ final readonly class PortfolioReport
             array_map(static fn (array $of): array => ['currency' => $of['currency'], 'amount' => $of['value']], $cash),
         );
         $kinds = Exposure::of(
-            array_map(static fn (array $of): array => [
-                'name' => $of['ticker'], 'value' => $of['value'], 'sector' => $of['business'], 'country' => null, 'currency' => null,
-            ], $positions),
+            array_map(
+                static fn (array $of): array => [
+                    'name' => $of['ticker'],
+                    'value' => $of['value'],
+                    'sector' => $of['business'],
+                    'country' => null,
+                    'currency' => null,
+                ],
+                $positions,
+            ),
             array_map(static fn (array $of): array => ['currency' => $of['currency'], 'amount' => $of['value']], $cash),
         );
         $total = $exposure->total;
@@ -161,7 +168,7 @@ final readonly class PortfolioReport
                 'cost' => $position->cost->toFloat(),
                 'price' => $position->price,
                 'priced_on' => $position->pricedOn === null ? null : Day::iso($position->pricedOn),
-                'day_change' => $count < 2 || $series->days[$count - 1] > $day ? null : $series->closes[$count - 1] / $series->closes[$count - 2] - 1,
+                'day_change' => $count < 2 ? null : $series->closes[$count - 1] / $series->closes[$count - 2] - 1,
                 'value' => $position->baseValue,
                 'weight' => null,
                 'unrealised' => $gain->total,
@@ -192,12 +199,7 @@ final readonly class PortfolioReport
     {
         $companies = array_values(array_filter(array_map(static fn (Held $of): ?int => $of->company, $held)));
         $broken = [];
-        $decisions = Decision::query()
-            ->of($owner)
-            ->whereIn('company_id', $companies)
-            ->standing($day)
-            ->with('conditions.states')
-            ->get();
+        $decisions = Decision::query()->of($owner)->whereIn('company_id', $companies)->standing($day)->with('conditions.states')->get();
         foreach ($decisions as $decision) {
             foreach ($decision->conditions as $condition) {
                 $met = $condition->states->first()?->met;
@@ -254,11 +256,13 @@ final readonly class PortfolioReport
     /** @param  Closure(string, int): ?float  $rate */
     private static function inBase(PortfolioBook $book, string $what, Closure $rate, int $day): ?float
     {
-        return self::sum(array_map(static function (array $of) use ($what, $rate, $day): ?float {
-            $r = $of[$what]->isZero() ? 0.0 : $rate($of['currency'], $day);
+        return self::sum(
+            array_map(static function (array $of) use ($what, $rate, $day): ?float {
+                $r = $of[$what]->isZero() ? 0.0 : $rate($of['currency'], $day);
 
-            return $r === null ? null : $of[$what]->toFloat() * $r;
-        }, $book->holdings->money));
+                return $r === null ? null : $of[$what]->toFloat() * $r;
+            }, $book->holdings->money),
+        );
     }
 
     /** @param  array<array-key, ?float>  $parts */

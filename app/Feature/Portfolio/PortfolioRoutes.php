@@ -12,13 +12,7 @@ use App\Http\OpenApi\Shape;
 use OpenApi\Attributes as OA;
 
 // What PortfolioController takes and answers.
-#[
-    OA\Get(
-        path: '/portfolios',
-        operationId: 'portfolios',
-        responses: [new Answer('Own portfolios', 'Portfolio[]')],
-    ),
-]
+#[OA\Get(path: '/portfolios', operationId: 'portfolios', responses: [new Answer('Own portfolios', 'Portfolio[]')])]
 #[
     OA\Post(
         path: '/portfolios',
@@ -98,7 +92,9 @@ use OpenApi\Attributes as OA;
         operationId: 'lookThrough',
         parameters: [new NumberParameter()],
         requestBody: new Body(['screen' => 'object', 'as_of?' => 'string?']),
-        responses: [new Answer('What the companies held come to as one, and how they stand to a screen; none if it is empty', 'LookThrough')],
+        responses: [
+            new Answer('What the companies held come to as one, and how they stand to a screen; none if it is empty', 'LookThrough'),
+        ],
     ),
 ]
 #[
@@ -130,123 +126,254 @@ use OpenApi\Attributes as OA;
 #[Shape('EnteredActions', ['file' => 'integer', 'entered' => 'integer'])]
 #[
     Shape('Portfolio', [
-        'id' => 'integer', 'name' => 'string', 'currency' => 'string', 'cost_method' => 'first_in|average', 'keeps_cash' => 'boolean',
-        'withholding' => 'number', 'revision' => 'integer', 'index' => 'string?', 'entries' => 'integer',
+        'id' => 'integer',
+        'name' => 'string',
+        'currency' => 'string',
+        'cost_method' => 'first_in|average',
+        'keeps_cash' => 'boolean',
+        'withholding' => 'number',
+        'revision' => 'integer',
+        'index' => 'string?',
+        'entries' => 'integer',
     ]),
 ]
 #[
     Shape('Holding', [
-        'id' => 'integer', 'name' => 'string', 'currency' => 'string', 'cost_method' => 'first_in|average', 'keeps_cash' => 'boolean',
-        'withholding' => 'number', 'revision' => 'integer', 'index' => 'string?', 'entries' => 'integer', 'as_of' => 'string',
-        'total' => 'number?', 'cash' => 'Cash[]', 'contributed' => 'number?', 'unrealised' => 'number?', 'realised' => 'number?',
-        'dividends' => 'number?', 'interest' => 'number?', 'taxes' => 'number?', 'fees' => 'number?', 'positions' => 'Position[]',
-        'closed' => 'ClosedPosition[]', 'exposure' => 'Exposure',
+        'id' => 'integer',
+        'name' => 'string',
+        'currency' => 'string',
+        'cost_method' => 'first_in|average',
+        'keeps_cash' => 'boolean',
+        'withholding' => 'number',
+        'revision' => 'integer',
+        'index' => 'string?',
+        'entries' => 'integer',
+        'as_of' => 'string',
+        'total' => 'number?',
+        'cash' => 'Cash[]',
+        'contributed' => 'number?',
+        'unrealised' => 'number?',
+        'realised' => 'number?',
+        'dividends' => 'number?',
+        'interest' => 'number?',
+        'taxes' => 'number?',
+        'fees' => 'number?',
+        'positions' => 'Position[]',
+        'closed' => 'ClosedPosition[]',
+        'exposure' => 'Exposure',
     ]),
 ]
 #[Shape('Cash', ['currency' => 'string', 'amount' => 'number', 'value' => 'number?'])]
 #[
     Shape('Position', [
-        'key' => 'string', 'ticker' => 'string', 'name' => 'string', 'kind' => 'string', 'company' => 'integer?', 'currency' => 'string',
-        'quantity' => 'number', 'average_cost' => 'number', 'cost' => 'number', 'price' => 'number?', 'priced_on' => 'string?',
-        'day_change' => 'number?', 'value' => 'number?', 'weight' => 'number?', 'unrealised' => 'number?', 'unrealised_return' => 'number?',
-        'unrealised_price' => 'number?', 'unrealised_currency' => 'number?', 'realised' => 'number?', 'income' => 'number?',
-        'sector' => 'string?', 'sector_label' => 'string?', 'country' => 'string?', 'business' => 'string', 'broken' => 'string[]',
+        'key' => 'string',
+        'ticker' => 'string',
+        'name' => 'string',
+        'kind' => 'string',
+        'company' => 'integer?',
+        'currency' => 'string',
+        'quantity' => 'number',
+        'average_cost' => 'number',
+        'cost' => 'number',
+        'price' => 'number?',
+        'priced_on' => 'string?',
+        'day_change' => 'number?',
+        'value' => 'number?',
+        'weight' => 'number?',
+        'unrealised' => 'number?',
+        'unrealised_return' => 'number?',
+        'unrealised_price' => 'number?',
+        'unrealised_currency' => 'number?',
+        'realised' => 'number?',
+        'income' => 'number?',
+        'sector' => 'string?',
+        'sector_label' => 'string?',
+        'country' => 'string?',
+        'business' => 'string',
+        'broken' => 'string[]',
     ]),
 ]
 #[Shape('ClosedPosition', ['key' => 'string', 'ticker' => 'string', 'name' => 'string', 'realised' => 'number?', 'income' => 'number?'])]
 #[
     Shape('Exposure', [
-        'sectors' => 'Share[]', 'countries' => 'Share[]', 'currencies' => 'Share[]', 'businesses' => 'Share[]', 'largest_share' => 'number?',
-        'concentration' => 'number?', 'effective' => 'number?',
+        'sectors' => 'Share[]',
+        'countries' => 'Share[]',
+        'currencies' => 'Share[]',
+        'businesses' => 'Share[]',
+        'largest_share' => 'number?',
+        'concentration' => 'number?',
+        'effective' => 'number?',
     ]),
 ]
 #[Shape('Share', ['name' => 'string', 'weight' => 'number?'])]
 #[
     Shape('PortfolioPerformance', [
-        'as_of' => 'string', 'from' => 'string?', 'currency' => 'string', 'index' => 'string?', 'days' => 'string[]', 'values' => 'number?[]',
-        'flows' => 'number[]', 'line' => 'number?[]', 'index_line' => 'number?[]?', 'same_flows' => 'number?[]?', 'gain' => 'number?',
-        'paid_in' => 'number', 'time_weighted' => 'WholeReturn', 'money_weighted' => 'WholeReturn', 'index_return' => 'number?',
-        'index_money_weighted' => 'number?', 'years' => 'YearReturn[]', 'contributions' => 'PositionContribution[]',
-        'average_capital' => 'number?', 'dietz_return' => 'number?', 'risk' => 'PortfolioRisk',
+        'as_of' => 'string',
+        'from' => 'string?',
+        'currency' => 'string',
+        'index' => 'string?',
+        'days' => 'string[]',
+        'values' => 'number?[]',
+        'flows' => 'number[]',
+        'line' => 'number?[]',
+        'index_line' => 'number?[]?',
+        'same_flows' => 'number?[]?',
+        'gain' => 'number?',
+        'paid_in' => 'number',
+        'time_weighted' => 'WholeReturn',
+        'money_weighted' => 'WholeReturn',
+        'index_return' => 'number?',
+        'index_money_weighted' => 'number?',
+        'years' => 'YearReturn[]',
+        'contributions' => 'PositionContribution[]',
+        'average_capital' => 'number?',
+        'dietz_return' => 'number?',
+        'risk' => 'PortfolioRisk',
     ]),
 ]
 #[Shape('WholeReturn', ['total' => 'number?', 'annual' => 'number?'])]
 #[Shape('YearReturn', ['year' => 'integer', 'return' => 'number?', 'index' => 'number?'])]
 #[
     Shape('PositionContribution', [
-        'ticker' => 'string?', 'name' => 'string?', 'is_company' => 'boolean', 'gain' => 'number?', 'contribution' => 'number?',
+        'ticker' => 'string?',
+        'name' => 'string?',
+        'is_company' => 'boolean',
+        'gain' => 'number?',
+        'contribution' => 'number?',
     ]),
 ]
 #[
     Shape('PortfolioRisk', [
-        'volatility' => 'number?', 'drawdown' => 'number?', 'drawdown_from' => 'string?', 'drawdown_to' => 'string?',
-        'recovered_on' => 'string?', 'beta' => 'number?', 'sharpe' => 'number?', 'correlations' => 'Correlations',
+        'volatility' => 'number?',
+        'drawdown' => 'number?',
+        'drawdown_from' => 'string?',
+        'drawdown_to' => 'string?',
+        'recovered_on' => 'string?',
+        'beta' => 'number?',
+        'sharpe' => 'number?',
+        'correlations' => 'Correlations',
     ]),
 ]
 #[Shape('Correlations', ['names' => 'string[]', 'rows' => 'number?[][]'])]
 #[
     Shape('PortfolioIncome', [
-        'as_of' => 'string', 'currency' => 'string', 'received' => 'ReceivedMonth[]', 'expected' => 'ExpectedMonth[]', 'gross' => 'number',
-        'net' => 'number', 'yield' => 'number?', 'positions' => 'Payer[]',
+        'as_of' => 'string',
+        'currency' => 'string',
+        'received' => 'ReceivedMonth[]',
+        'expected' => 'ExpectedMonth[]',
+        'gross' => 'number',
+        'net' => 'number',
+        'yield' => 'number?',
+        'positions' => 'Payer[]',
     ]),
 ]
 #[Shape('ReceivedMonth', ['month' => 'string', 'dividends' => 'number', 'interest' => 'number', 'tax' => 'number'])]
 #[Shape('ExpectedMonth', ['month' => 'string', 'gross' => 'number', 'net' => 'number'])]
 #[
     Shape('Payer', [
-        'ticker' => 'string', 'name' => 'string', 'is_company' => 'boolean', 'payments' => 'string[]', 'gross' => 'number', 'net' => 'number',
+        'ticker' => 'string',
+        'name' => 'string',
+        'is_company' => 'boolean',
+        'payments' => 'string[]',
+        'gross' => 'number',
+        'net' => 'number',
         'yield' => 'number?',
     ]),
 ]
 #[Shape('PortfolioLots', ['as_of' => 'string', 'lots' => 'HeldLot[]', 'sales' => 'LotSale[]'])]
 #[
     Shape('HeldLot', [
-        'id' => 'integer', 'ticker' => 'string', 'name' => 'string', 'currency' => 'string', 'acquired' => 'string', 'quantity' => 'string',
-        'cost' => 'string', 'held_days' => 'integer',
+        'id' => 'integer',
+        'ticker' => 'string',
+        'name' => 'string',
+        'currency' => 'string',
+        'acquired' => 'string',
+        'quantity' => 'string',
+        'cost' => 'string',
+        'held_days' => 'integer',
     ]),
 ]
 #[
     Shape('LotSale', [
-        'id' => 'integer', 'ticker' => 'string', 'name' => 'string', 'currency' => 'string', 'day' => 'string', 'quantity' => 'string',
-        'proceeds' => 'string', 'cost' => 'string', 'gain' => 'string',
+        'id' => 'integer',
+        'ticker' => 'string',
+        'name' => 'string',
+        'currency' => 'string',
+        'day' => 'string',
+        'quantity' => 'string',
+        'proceeds' => 'string',
+        'cost' => 'string',
+        'gain' => 'string',
     ]),
 ]
 #[
     Shape('LookThrough', [
-        'as_of' => 'string', 'known' => 'number', 'figures' => 'ThroughFigure[]', 'criteria' => 'ThroughCriterion[]', 'scores' => 'ThroughScore[]',
+        'as_of' => 'string',
+        'known' => 'number',
+        'figures' => 'ThroughFigure[]',
+        'criteria' => 'ThroughCriterion[]',
+        'scores' => 'ThroughScore[]',
     ]),
 ]
 #[Shape('ThroughFigure', ['key' => 'string', 'label' => 'string', 'unit' => 'string', 'value' => 'number?', 'covered' => 'number?'])]
 #[Shape('ThroughCriterion', ['formula' => 'string?', 'group' => 'string?', 'met' => 'number', 'failed' => 'number'])]
 #[
     Shape('ThroughScore', [
-        'ticker' => 'string', 'name' => 'string', 'weight' => 'number', 'passed' => 'integer', 'failed' => 'integer', 'undecidable' => 'integer',
+        'ticker' => 'string',
+        'name' => 'string',
+        'weight' => 'number',
+        'passed' => 'integer',
+        'failed' => 'integer',
+        'undecidable' => 'integer',
         'states' => 'string[]',
     ]),
 ]
 #[Shape('WhatIf', ['before' => 'WhatIfPart', 'after' => 'WhatIfPart'])]
 #[
     Shape('WhatIfPart', [
-        'total' => 'number?', 'cash' => 'Cash[]', 'realised' => 'number?', 'positions' => 'WhatIfPosition[]', 'exposure' => 'Exposure',
+        'total' => 'number?',
+        'cash' => 'Cash[]',
+        'realised' => 'number?',
+        'positions' => 'WhatIfPosition[]',
+        'exposure' => 'Exposure',
     ]),
 ]
 #[
     Shape('WhatIfPosition', [
-        'ticker' => 'string', 'name' => 'string', 'quantity' => 'number', 'value' => 'number?', 'weight' => 'number?', 'average_cost' => 'number',
+        'ticker' => 'string',
+        'name' => 'string',
+        'quantity' => 'number',
+        'value' => 'number?',
+        'weight' => 'number?',
+        'average_cost' => 'number',
     ]),
 ]
 #[Shape('ActionProposals', ['as_of' => 'string', 'proposals' => 'ActionProposal[]'])]
 #[
     Shape('ActionProposal', [
-        'id' => 'string', 'type' => 'string', 'day' => 'string', 'security' => 'string', 'name' => 'string', 'currency' => 'string',
-        'event' => 'string', 'quantity' => 'string?', 'amount' => 'string?', 'tax' => 'string?', 'ratio' => 'string?', 'price' => 'string?',
+        'id' => 'string',
+        'type' => 'string',
+        'day' => 'string',
+        'security' => 'string',
+        'name' => 'string',
+        'currency' => 'string',
+        'event' => 'string',
+        'quantity' => 'string?',
+        'amount' => 'string?',
+        'tax' => 'string?',
+        'ratio' => 'string?',
+        'price' => 'string?',
         'held' => 'number',
     ]),
 ]
 final class PortfolioRoutes
 {
     private const SETTINGS = [
-        'name' => 'string', 'currency' => 'string', 'cost_method' => 'first_in|average', 'keeps_cash' => 'boolean', 'withholding' => 'number',
+        'name' => 'string',
+        'currency' => 'string',
+        'cost_method' => 'first_in|average',
+        'keeps_cash' => 'boolean',
+        'withholding' => 'number',
         'index?' => 'string?',
     ];
 }

@@ -17,7 +17,13 @@ final readonly class ThroughReport
 {
     /** Figures of companies that can be weighed together; yields, so that a loss is one. */
     private const FIGURES = [
-        'earnings_yield', 'free_cash_flow_yield', 'dividend_yield', 'return_on_equity', 'net_margin', 'revenue_growth_3y', 'net_debt_to_ebitda',
+        'earnings_yield',
+        'free_cash_flow_yield',
+        'dividend_yield',
+        'return_on_equity',
+        'net_margin',
+        'revenue_growth_3y',
+        'net_debt_to_ebitda',
         'debt_to_equity',
     ];
 
@@ -48,10 +54,13 @@ final readonly class ThroughReport
             $columns[$key] = $universe->column($key)->gather($positions);
         }
         $through = LookThrough::of(
-            array_map(static fn (int $i): array => [
-                'weight' => $weights[$i],
-                'values' => array_map(static fn (array $column): ?float => is_nan($column[$i]) ? null : $column[$i], $columns),
-            ], array_keys($positions)),
+            array_map(
+                static fn (int $i): array => [
+                    'weight' => $weights[$i],
+                    'values' => array_map(static fn (array $column): ?float => is_nan($column[$i]) ? null : $column[$i], $columns),
+                ],
+                array_keys($positions),
+            ),
             $figures,
         );
         $score = $screen === null ? null : Scorecard::of($screen, $universe, $positions);

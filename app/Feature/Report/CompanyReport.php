@@ -25,17 +25,46 @@ final readonly class CompanyReport
     public const PARTS = ['reading', 'chart', 'statements', 'peers', 'valuation', 'decision', 'notes'];
 
     private const READING = [
-        'market_cap', 'enterprise_value', 'price_to_earnings', 'price_to_book', 'ev_to_ebitda', 'free_cash_flow_yield', 'dividend_yield',
-        'return_on_equity', 'return_on_invested_capital', 'gross_margin', 'operating_margin', 'net_margin', 'revenue_growth_3y',
-        'net_debt_to_ebitda', 'debt_to_equity', 'interest_coverage',
+        'market_cap',
+        'enterprise_value',
+        'price_to_earnings',
+        'price_to_book',
+        'ev_to_ebitda',
+        'free_cash_flow_yield',
+        'dividend_yield',
+        'return_on_equity',
+        'return_on_invested_capital',
+        'gross_margin',
+        'operating_margin',
+        'net_margin',
+        'revenue_growth_3y',
+        'net_debt_to_ebitda',
+        'debt_to_equity',
+        'interest_coverage',
     ];
 
     private const LINES = [
-        'revenue', 'gross_profit', 'operating_income', 'net_income', 'earnings_per_share_diluted', 'total_assets', 'total_equity',
-        'operating_cash_flow', 'capital_expenditure', 'free_cash_flow', 'dividends_per_share',
+        'revenue',
+        'gross_profit',
+        'operating_income',
+        'net_income',
+        'earnings_per_share_diluted',
+        'total_assets',
+        'total_equity',
+        'operating_cash_flow',
+        'capital_expenditure',
+        'free_cash_flow',
+        'dividends_per_share',
     ];
 
-    private const PEER_FIGURES = ['market_cap', 'price_to_earnings', 'ev_to_ebitda', 'price_to_book', 'operating_margin', 'return_on_equity'];
+    private const PEER_FIGURES = [
+        'market_cap',
+        'price_to_earnings',
+        'ev_to_ebitda',
+        'price_to_book',
+        'operating_margin',
+        'return_on_equity',
+    ];
 
     private const YEARS = 8;
 
@@ -90,16 +119,18 @@ final readonly class CompanyReport
                     ->orderByDesc('id')
                     ->limit(20)
                     ->get()
-                    ->map(static fn (Valuation $of): array => [
-                        Day::iso((int) $of->as_of),
-                        (string) $of->name,
-                        str_replace('_', ' ', (string) $of->method),
-                        $of->per_share === null ? '–' : Numerals::decimal((float) $of->per_share, 2),
-                    ])
+                    ->map(
+                        static fn (Valuation $of): array => [
+                            Day::iso((int) $of->as_of),
+                            (string) $of->name,
+                            str_replace('_', ' ', (string) $of->method),
+                            $of->per_share === null ? '–' : Numerals::decimal((float) $of->per_share, 2),
+                        ],
+                    )
                     ->all()
                 : [],
             'decision' => $has('decision')
-                ? ($this->decisions->of(
+                ? $this->decisions->of(
                     Decision::query()
                         ->of($user)
                         ->where('company_id', $scope->company->id)
@@ -109,7 +140,7 @@ final readonly class CompanyReport
                         ->limit(1)
                         ->get(),
                     $scope->asOf,
-                )[0] ?? null)
+                )[0] ?? null
                 : null,
             'notes' => $has('notes')
                 ? Note::query()

@@ -32,7 +32,11 @@ final class LinePicture
                     $points[] = sprintf('%.1F,%.1F', $x, 8 + (self::HEIGHT - 16) * (1 - ($line[$i] - $low) / $span));
                 }
             }
-            $paths .= sprintf('<polyline fill="none" stroke="%s" stroke-width="1.4" points="%s"/>', self::HUES[$nth % 3], implode(' ', $points));
+            $paths .= sprintf(
+                '<polyline fill="none" stroke="%s" stroke-width="1.4" points="%s"/>',
+                self::HUES[$nth % 3],
+                implode(' ', $points),
+            );
         }
         $label = static fn (float $of, float $y): string => sprintf(
             '<text x="%d" y="%.1F" font-size="11" font-family="DejaVu Sans" fill="#5D676C">%s</text>',

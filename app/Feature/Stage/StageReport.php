@@ -17,7 +17,7 @@ use Logion\Figure\Words;
 use Logion\Following\StageNeed;
 use Logion\Time\Day;
 
-/** Candidates in the stages of somebody's work: how long they are there, what lacks for the next, how far the price is from where it is wanted. */
+/** Candidates in the stages of somebody's work: for how long, what lacks for the next, how far the price is from one wanted. */
 final readonly class StageReport
 {
     public function __construct(private CaredCompanies $cared, private LatestPrices $prices)
@@ -30,12 +30,7 @@ final readonly class StageReport
         $stages = self::stages($user);
         $candidates = Candidate::query()->of($user)->with('company')->orderBy('position')->orderBy('id')->get();
         $companies = $candidates->pluck('company_id')->map(intval(...))->all();
-        $count = static fn ($query): array => $query
-            ->of($user)
-            ->whereIn('company_id', $companies)
-            ->pluck('company_id')
-            ->countBy()
-            ->all();
+        $count = static fn ($query): array => $query->of($user)->whereIn('company_id', $companies)->pluck('company_id')->countBy()->all();
         $notes = $count(Note::query());
         $valuations = $count(Valuation::query()->where('as_of', '<=', $day));
         $decisions = $count(Decision::query()->standing($day));
@@ -64,9 +59,8 @@ final readonly class StageReport
                     ];
                     $need = StageNeed::from($next['need'] ?? StageNeed::None->value);
                     $interest = $interests->get($company);
-                    $price = $interest === null
-                        ? null
-                        : $interest->price / $this->prices->splitRatio($identity, (int) $interest->kept_on, $day);
+                    $price =
+                        $interest === null ? null : $interest->price / $this->prices->splitRatio($identity, (int) $interest->kept_on, $day);
                     $now = $this->prices->close($identity, $interest->currency ?? $identity->listing()->currency, $day);
 
                     return [

@@ -7,8 +7,8 @@ namespace App\Http\OpenApi;
 use OpenApi\Attributes as OA;
 
 /**
- * Properties told in short: a name with its type. Types are string, number, integer, boolean, object, values joined by a bar, or the name of
- * a schema; `[]` after it makes a list of them, `?` at the end allows null. A `?` after the name says that it may be left out.
+ * Properties told in short: a name with its type. Types are string, number, integer, boolean, object, values joined by a bar, or the name
+ * of a schema; `[]` after it makes a list of them, `?` at the end allows null. A `?` after the name says that it may be left out.
  */
 final class Fields
 {
@@ -50,7 +50,7 @@ final class Fields
         if (str_ends_with($type, '[]')) {
             $items = new OA\Items(...self::schema(substr($type, 0, -2)));
 
-            return ['type' => 'array', 'items' => $items, ...($isNullable ? ['nullable' => true] : [])];
+            return ['type' => 'array', 'items' => $items, ...$isNullable ? ['nullable' => true] : []];
         }
         $of = match (true) {
             in_array($type, ['string', 'number', 'integer', 'boolean', 'object'], true) => ['type' => $type],

@@ -41,7 +41,9 @@ final readonly class HeldPrices
      */
     public function latest(array $held, int $until): array
     {
-        $read = DB::connection()->getPdo()->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 2');
+        $read = DB::connection()
+            ->getPdo()
+            ->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 2');
         $prices = [];
         foreach ($held as $key => $of) {
             $instrument = Held::instrumentOf($key);

@@ -94,7 +94,9 @@ final class Identities
         }
         $in = implode(',', array_map(intval(...), $securities));
         $listings = $byTicker = $all = [];
-        foreach ($this->read(self::LISTINGS." where l.security_id in ({$in}) and l.id > ? order by l.main desc, l.from_day, l.id", 0) as $of) {
+        foreach (
+            $this->read(self::LISTINGS." where l.security_id in ({$in}) and l.id > ? order by l.main desc, l.from_day, l.id", 0) as $of
+        ) {
             $listings[$of->security][] = $of;
         }
         $same = "select ticker from listings where security_id in ({$in})";
@@ -103,7 +105,10 @@ final class Identities
         }
         foreach ($listings as $security => $own) {
             $latest = DatedListing::nearest($own, self::LATEST) ?? $own[0];
-            $all[$security] = ['listings' => $own, 'reference' => (string) Reference::lasting($latest, $byTicker[$latest->ticker] ?? [$latest])];
+            $all[$security] = [
+                'listings' => $own,
+                'reference' => (string) Reference::lasting($latest, $byTicker[$latest->ticker] ?? [$latest]),
+            ];
         }
 
         return $all;

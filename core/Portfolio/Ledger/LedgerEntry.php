@@ -15,7 +15,7 @@ final readonly class LedgerEntry
      * @param  list<int>  $lots  rows of the lots a sale takes first
      * @param  string  $currency  of its amounts and its price
      * @param  BigDecimal|null  $toAmount  what came of a currency exchange, in the currency told with it
-     * @param  BigDecimal|null  $multiplier  money for a unit at a price of one, as of options or of bonds quoted in per cent; one by default
+     * @param  BigDecimal|null  $multiplier  money for a unit at a price of one, as of options or of bonds quoted in per cent; one if null
      */
     public function __construct(
         public int $day,

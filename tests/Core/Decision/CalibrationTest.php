@@ -20,7 +20,9 @@ final class CalibrationTest extends TestCase
     private static function cases(float $bear, float $base, float $bull): array
     {
         return [
-            ['value' => 50.0, 'probability' => $bear], ['value' => 100.0, 'probability' => $base], ['value' => 200.0, 'probability' => $bull],
+            ['value' => 50.0, 'probability' => $bear],
+            ['value' => 100.0, 'probability' => $base],
+            ['value' => 200.0, 'probability' => $bull],
         ];
     }
 
@@ -46,7 +48,7 @@ final class CalibrationTest extends TestCase
         $this->assertSame([2, 1], [$told->bands[0]['count'], $told->bands[0]['came']], 'of two below a fifth one came');
         $this->assertSame([0.2, 4, 1], [$told->bands[1]['from'], $told->bands[1]['count'], $told->bands[1]['came']]);
         $this->assertEqualsWithDelta(0.25, $bands[4]['stated'], 1e-12);
-        $expected = ((0.8 ** 2 + 0.5 ** 2 + 0.3 ** 2) + (0.2 ** 2 + 0.5 ** 2 + 0.3 ** 2) + (0.1 ** 2 + 0.8 ** 2 + 0.9 ** 2)) / 3;
+        $expected = (0.8 ** 2 + 0.5 ** 2 + 0.3 ** 2 + (0.2 ** 2 + 0.5 ** 2 + 0.3 ** 2) + (0.1 ** 2 + 0.8 ** 2 + 0.9 ** 2)) / 3;
         $this->assertEqualsWithDelta($expected, $told->brier, 1e-12);
         $this->assertNull(CaseCalibration::of([])->brier);
     }
@@ -54,8 +56,15 @@ final class CalibrationTest extends TestCase
     public function test_waiting_costs_what_was_missed_or_saves_what_was_reached(): void
     {
         $of = static fn (array $closes): DecisionOutcome => DecisionOutcome::of(
-            20240101, 100.0, 100.0, 0.2, array_map(static fn (int $i, float $close): array => [Day::plus(20240101, $i), $close], array_keys($closes), $closes),
-            [], [], [], 20240401,
+            20240101,
+            100.0,
+            100.0,
+            0.2,
+            array_map(static fn (int $i, float $close): array => [Day::plus(20240101, $i), $close], array_keys($closes), $closes),
+            [],
+            [],
+            [],
+            20240401,
         );
         $this->assertEqualsWithDelta(0.3, WaitingCost::of(100.0, $of([100.0, 120.0, 130.0])), 1e-12);
         $this->assertEqualsWithDelta(-0.2, WaitingCost::of(100.0, $of([100.0, 79.0, 130.0])), 1e-12);

@@ -34,8 +34,13 @@ final class CallsTest extends TestCase
      * @param  list<array<string, mixed>>  $estimates
      * @param  array<string, mixed>  $with
      */
-    private function followed(array $closes = [], array $facts = [], array $estimates = [], ?CorporateActions $actions = null, array $with = []): Followed
-    {
+    private function followed(
+        array $closes = [],
+        array $facts = [],
+        array $estimates = [],
+        ?CorporateActions $actions = null,
+        array $with = [],
+    ): Followed {
         $days = [];
         for ($day = 20230102; count($days) < count($closes); $day = Day::plus($day, 1)) {
             if ((Day::ordinal($day) + 3) % 7 < 5) {
@@ -47,7 +52,14 @@ final class CallsTest extends TestCase
             $ends[$fact->period] = Day::plus($fact->filedOn, -40);
         }
         $company = new CompanyData(
-            1, 'TEST', ReportingModel::Industrial, '10', 'XCR', 'XCR', $facts, $ends,
+            1,
+            'TEST',
+            ReportingModel::Industrial,
+            '10',
+            'XCR',
+            'XCR',
+            $facts,
+            $ends,
             new PriceSeries($days, $closes, actions: $actions ?? new CorporateActions()),
             expectations: new Consensus($estimates),
         );
@@ -108,7 +120,14 @@ final class CallsTest extends TestCase
     {
         $line = 'earnings_per_share_diluted';
         $expected = static fn (int $period, int $day, float $mean): array => [
-            'line' => $line, 'period' => $period, 'day' => $day, 'mean' => $mean, 'deviation' => 0.1, 'count' => 5, 'high' => $mean, 'low' => $mean,
+            'line' => $line,
+            'period' => $period,
+            'day' => $day,
+            'mean' => $mean,
+            'deviation' => 0.1,
+            'count' => 5,
+            'high' => $mean,
+            'low' => $mean,
         ];
         $of = $this->followed(
             [10.0],
@@ -118,13 +137,20 @@ final class CallsTest extends TestCase
                 new FiledFact($line, 20243, 0.7, 20241110, 3),
             ],
             [
-                $expected(20241, 20240401, 1.0), $expected(20241, 20240510, 1.2), $expected(20242, 20240701, 1.0),
+                $expected(20241, 20240401, 1.0),
+                $expected(20241, 20240510, 1.2),
+                $expected(20242, 20240701, 1.0),
                 $expected(20243, 20241001, 1.0),
             ],
         );
         $up = new Calls(self::check(['kind' => 'surprise', 'line' => $line, 'beyond' => 0.1]), $of);
         $this->assertSame([20240510], self::days($up->between(20240101, self::TODAY)));
-        $this->assertEqualsWithDelta(0.2, $up->between(20240101, self::TODAY)[0]->actual, 1e-12, 'what was said on the day itself came too late');
+        $this->assertEqualsWithDelta(
+            0.2,
+            $up->between(20240101, self::TODAY)[0]->actual,
+            1e-12,
+            'what was said on the day itself came too late',
+        );
         $down = new Calls(self::check(['kind' => 'surprise', 'line' => $line, 'beyond' => -0.1]), $of);
         $this->assertSame([20241110], self::days($down->between(20240101, self::TODAY)));
         $this->assertSame([], $down->between(20241110, self::TODAY));
@@ -135,20 +161,36 @@ final class CallsTest extends TestCase
     public function test_dividends_insiders_and_dates_call_once(): void
     {
         $dividend = static fn (int $declared, float $amount, bool $special = false): array => [
-            'declared' => $declared, 'ex' => Day::plus($declared, 10), 'amount' => $amount, 'special' => $special,
+            'declared' => $declared,
+            'ex' => Day::plus($declared, 10),
+            'amount' => $amount,
+            'special' => $special,
         ];
-        $of = $this->followed([10.0, 10.0], actions: new CorporateActions([[20240701, 2.0]]), with: [
-            'dividends' => [
-                $dividend(20240101, 1.0), $dividend(20240401, 1.0), $dividend(20240501, 3.0, true), $dividend(20240801, 0.5),
-                $dividend(20241101, 0.6), $dividend(20250701, 0.9),
+        $of = $this->followed(
+            [10.0, 10.0],
+            actions: new CorporateActions([[20240701, 2.0]]),
+            with: [
+                'dividends' => [
+                    $dividend(20240101, 1.0),
+                    $dividend(20240401, 1.0),
+                    $dividend(20240501, 3.0, true),
+                    $dividend(20240801, 0.5),
+                    $dividend(20241101, 0.6),
+                    $dividend(20250701, 0.9),
+                ],
+                'trades' => [
+                    ['day' => 20240303, 'shares' => 100.0, 'price' => 5.0],
+                    ['day' => 20240303, 'shares' => 100.0, 'price' => 6.0],
+                    ['day' => 20240404, 'shares' => -9000.0, 'price' => 6.0],
+                    ['day' => 20240505, 'shares' => 10.0, 'price' => 6.0],
+                ],
             ],
-            'trades' => [
-                ['day' => 20240303, 'shares' => 100.0, 'price' => 5.0], ['day' => 20240303, 'shares' => 100.0, 'price' => 6.0],
-                ['day' => 20240404, 'shares' => -9000.0, 'price' => 6.0], ['day' => 20240505, 'shares' => 10.0, 'price' => 6.0],
-            ],
-        ]);
-        $this->assertSame([20241101], self::days((new Calls(self::check(['kind' => 'dividend']), $of))->between(20230101, self::TODAY)),
-            'a split is no change, nor is one that is special, and what is declared later is not known');
+        );
+        $this->assertSame(
+            [20241101],
+            self::days((new Calls(self::check(['kind' => 'dividend']), $of))->between(20230101, self::TODAY)),
+            'a split is no change, nor is one that is special, and what is declared later is not known',
+        );
         $insiders = new Calls(self::check(['kind' => 'insider', 'amount' => 1000]), $of);
         $this->assertSame([20240303], self::days($insiders->between(20230101, self::TODAY)));
         $date = new Calls(self::check(['kind' => 'date', 'day' => '2024-09-09']), $of);
@@ -203,7 +245,14 @@ final class CallsTest extends TestCase
     {
         $line = 'earnings_per_share_diluted';
         $expected = static fn (int $day, float $mean): array => [
-            'line' => $line, 'period' => 20240, 'day' => $day, 'mean' => $mean, 'deviation' => 0.1, 'count' => 5, 'high' => $mean, 'low' => $mean,
+            'line' => $line,
+            'period' => 20240,
+            'day' => $day,
+            'mean' => $mean,
+            'deviation' => 0.1,
+            'count' => 5,
+            'high' => $mean,
+            'low' => $mean,
         ];
         $of = $this->followed(
             [10.0],

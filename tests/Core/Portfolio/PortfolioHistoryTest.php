@@ -55,10 +55,9 @@ final class PortfolioHistoryTest extends TestCase
     private function invent(int $seed): void
     {
         mt_srand($seed);
-        $this->tradingDays = array_values(array_filter(
-            array_map($this->day(...), range(0, self::DAYS - 1)),
-            static fn (int $day): bool => Day::ordinal($day) % 7 < 5,
-        ));
+        $this->tradingDays = array_values(
+            array_filter(array_map($this->day(...), range(0, self::DAYS - 1)), static fn (int $day): bool => Day::ordinal($day) % 7 < 5),
+        );
         foreach (['A', 'B', 'C'] as $security) {
             $price = 50.0;
             $closes = [];
@@ -87,14 +86,18 @@ final class PortfolioHistoryTest extends TestCase
             $multiplier = $security === 'C' ? '0.01' : '1';
             $price = number_format(($this->prices[$security]->worth($this->day($i)) ?? 50) / (float) $multiplier, 2, '.', '');
             match (mt_rand(0, 8)) {
-                0, 1, 2 => [$add($this->day($i), 'buy', [...$of, 'quantity' => 20, 'fee' => '1.50', ...compact('price', 'multiplier')]),
-                    $held[$security] += 20],
-                3 => $held[$security] < 8 ?: [$add($this->day($i), 'sell', [...$of, 'quantity' => 8, ...compact('price', 'multiplier')]),
-                    $held[$security] -= 8],
+                0, 1, 2 => [
+                    $add($this->day($i), 'buy', [...$of, 'quantity' => 20, 'fee' => '1.50', ...compact('price', 'multiplier')]),
+                    ($held[$security] += 20),
+                ],
+                3 => $held[$security] < 8 ?: [
+                    $add($this->day($i), 'sell', [...$of, 'quantity' => 8, ...compact('price', 'multiplier')]),
+                    ($held[$security] -= 8),
+                ],
                 4 => $add($this->day($i), 'dividend', [...$of, 'amount' => '17.20', 'tax' => '2.58']),
                 5 => $add($this->day($i), mt_rand(0, 1) ? 'deposit' : 'withdrawal', ['amount' => '300.30', 'currency' => 'USD']),
                 6 => $add($this->day($i), 'fee', ['amount' => '4.99', 'currency' => 'EUR']),
-                7 => [$add($this->day($i), 'transfer_in', [...$of, 'quantity' => 3, 'cost' => '120']), $held[$security] += 3],
+                7 => [$add($this->day($i), 'transfer_in', [...$of, 'quantity' => 3, 'cost' => '120']), ($held[$security] += 3)],
                 8 => $add($this->day($i), 'currency_exchange', [
                     'currency' => 'EUR',
                     'amount' => '200',
@@ -115,14 +118,7 @@ final class PortfolioHistoryTest extends TestCase
             $movements = self::movements($entries);
             $last = $this->day(self::DAYS - 1);
             foreach ([true, false] as $keepsCash) {
-                $history = PortfolioHistory::of(
-                    $movements,
-                    $this->prices,
-                    $this->tradingDays,
-                    $this->rate(...),
-                    $last,
-                    $keepsCash,
-                );
+                $history = PortfolioHistory::of($movements, $this->prices, $this->tradingDays, $this->rate(...), $last, $keepsCash);
                 foreach ([17, 60, count($history->days) - 1] as $i) {
                     $day = $history->days[$i];
                     $then = array_filter($entries, static fn (LedgerEntry $of): bool => $of->day <= $day);
@@ -166,7 +162,10 @@ final class PortfolioHistoryTest extends TestCase
         $entries = [
             LedgerEntry::of($day[0], EntryType::Deposit, ['amount' => 1000, 'currency' => 'EUR']),
             LedgerEntry::of($day[0], EntryType::Buy, [
-                'security' => 'A', 'quantity' => 10, 'price' => (string) $this->prices['A']->closes[0], 'currency' => 'EUR',
+                'security' => 'A',
+                'quantity' => 10,
+                'price' => (string) $this->prices['A']->closes[0],
+                'currency' => 'EUR',
             ]),
             LedgerEntry::of($day[5], EntryType::TransferIn, ['security' => 'A', 'quantity' => 10, 'cost' => 1, 'currency' => 'EUR']),
             LedgerEntry::of($day[9], EntryType::TransferOut, ['security' => 'A', 'quantity' => 5, 'currency' => 'EUR']),
@@ -184,9 +183,15 @@ final class PortfolioHistoryTest extends TestCase
         $entries = [];
         foreach ([0, 12, 30] as $i) {
             $price = $this->prices['A']->closes[$i];
-            $entries[] = LedgerEntry::of($this->tradingDays[$i], EntryType::Deposit, ['amount' => (string) (10 * $price), 'currency' => 'EUR']);
+            $entries[] = LedgerEntry::of($this->tradingDays[$i], EntryType::Deposit, [
+                'amount' => (string) (10 * $price),
+                'currency' => 'EUR',
+            ]);
             $entries[] = LedgerEntry::of($this->tradingDays[$i], EntryType::Buy, [
-                'security' => 'A', 'quantity' => 10, 'price' => (string) $price, 'currency' => 'EUR',
+                'security' => 'A',
+                'quantity' => 10,
+                'price' => (string) $price,
+                'currency' => 'EUR',
             ]);
         }
         $last = $this->tradingDays[60];
@@ -205,12 +210,14 @@ final class PortfolioHistoryTest extends TestCase
         $deposit = static fn (int $on): LedgerEntry => LedgerEntry::of($on, EntryType::Deposit, ['amount' => 500, 'currency' => 'EUR']);
         $entries = [$deposit($day[0]), $deposit($day[3]), $deposit($day[8])];
         $history = PortfolioHistory::of(self::movements($entries), [], $day, $this->rate(...), $day[20]);
-        $returns = TimeWeightedReturn::of(array_map(
-            static fn (int $on, ?float $value, float $flow): array => ['day' => $on, 'value' => $value, 'flow' => $flow],
-            $history->days,
-            $history->values,
-            $history->flows,
-        ));
+        $returns = TimeWeightedReturn::of(
+            array_map(
+                static fn (int $on, ?float $value, float $flow): array => ['day' => $on, 'value' => $value, 'flow' => $flow],
+                $history->days,
+                $history->values,
+                $history->flows,
+            ),
+        );
         $this->assertSame(0.0, $returns->total);
         $this->assertSame(1500.0, $history->values[20]);
     }
@@ -235,10 +242,18 @@ final class PortfolioHistoryTest extends TestCase
             'shares bought on the ex-day get none, those of the split count after it',
         );
         $this->assertSame(18.0, $told[3]['quantity']);
-        $entered = [...array_slice($entries, 0, 1), $of(20200312, 'dividend', ['amount' => 15]), $entries[1], $of(20200801, 'split', ['ratio' => 3])];
+        $entered = [
+            ...array_slice($entries, 0, 1),
+            $of(20200312, 'dividend', ['amount' => 15]),
+            $entries[1],
+            $of(20200801, 'split', ['ratio' => 3]),
+        ];
         $this->assertSame(
             [20200910, 20201231],
-            array_column(CorporateActionProposals::of($entered, $dividends, [[20200801, 3.0]], ['day' => 20201231, 'price' => 9.0], 20210101), 'day'),
+            array_column(
+                CorporateActionProposals::of($entered, $dividends, [[20200801, 3.0]], ['day' => 20201231, 'price' => 9.0], 20210101),
+                'day',
+            ),
         );
         $sold = [...$entries, $of(20200701, 'sell', ['quantity' => 6])];
         $this->assertSame([20200310], array_column(CorporateActionProposals::of($sold, $dividends, [], null, 20210401), 'day'));
@@ -247,7 +262,11 @@ final class PortfolioHistoryTest extends TestCase
     public function test_what_is_looked_through_to_tells_how_much_of_it_is_known(): void
     {
         $told = LookThrough::of(
-            [['weight' => 0.5, 'values' => ['growth' => 0.1]], ['weight' => 0.3, 'values' => ['growth' => 0.2]], ['weight' => 0.2, 'values' => []]],
+            [
+                ['weight' => 0.5, 'values' => ['growth' => 0.1]],
+                ['weight' => 0.3, 'values' => ['growth' => 0.2]],
+                ['weight' => 0.2, 'values' => []],
+            ],
             ['growth', 'debt'],
         );
         $this->assertEqualsWithDelta(0.11 / 0.8, $told['growth']['value'], 1e-12);
