@@ -114,8 +114,8 @@ return [
         'cost_share_is_a_part' => 'The part of the cost that goes along lies between 0 and 1.',
         'criterion' => 'Criterion',
         'currency' => 'Currency',
-        'currency_has_no_rate' =>
-            'No exchange rate of {currency} into {base} is known on {day}. Give it under Data, Reference, or use another '.
+        'currency_has_no_rate' => 'No exchange rate of {currency} into {base} is known on {day}. Give it under Data, Reference, or use '.
+            'another '.
             'currency.',
         'currency_of_the_share' => 'Currency of the share for one of the reports',
         'days' => ', {count} days',
@@ -218,8 +218,8 @@ return [
         'insider_at' => '{role}, at {price}',
         'insider_bought' => '{name} bought {shares} shares',
         'insider_sold' => '{name} sold {shares} shares',
-        'instrument_has_transactions' =>
-            '{code} has transactions. Take those back first; what was taken back can still be restored, so it stays.',
+        'instrument_has_transactions' => '{code} has transactions. Take those back first; what was taken back can still be restored, so '.
+            'it stays.',
         'instrument_is_traded_already' => '{code} has transactions, so its currency and multiplier stay. Make another instrument.',
         'integrity_check' => 'Integrity check',
         'interest_reached' => 'your price of interest is there: {what}',
@@ -324,8 +324,8 @@ return [
             'go with {justified}; {percent} % above that is left unexplained (the line explains {explained} % of the differences).',
         'more_peers_than_are_needed' => '{count} peers are in; {least} to {most} truly comparable ones are enough, and '.
             'each more is a little less like it.',
-        'more_sold_than_held_on' =>
-            '{quantity} of {security} would go on {day}, and only {held} are held. Enter first how the others came, or lower '.
+        'more_sold_than_held_on' => '{quantity} of {security} would go on {day}, and only {held} are held. Enter first how the others '.
+            'came, or lower '.
             'the quantity.',
         'multiple_of_a_calendar_year' => '{label}, calendar {year}',
         'names_a_unit_that_does_not' => 'names a unit that does not exist',
@@ -380,8 +380,8 @@ return [
         'nothing_can_be_stored_now' => 'Nothing can be stored now',
         'nothing_in_the_file_can_be' => 'Nothing in the file can be stored. {why}',
         'nothing_is_known_of_so_there' => 'Nothing is known of {period}, so there is nothing to take a one-off from.',
-        'nothing_of_the_file_is_left' =>
-            'Nothing of the file is left to be entered: its rows have problems, were left out, or are there already.',
+        'nothing_of_the_file_is_left' => 'Nothing of the file is left to be entered: its rows have problems, were left out, or are there '.
+            'already.',
         'nothing_survives_the_screen_so_there' => 'Nothing survives the screen, so there is no basket to look back on.',
         'nothing_was_filed_for_yet_say' => 'Nothing was filed for {period} yet: say from which day the figures are public.',
         'nothing_was_traded_then' => '{ticker} was not traded from {from} to {until}.',
@@ -389,8 +389,8 @@ return [
         'of_stands_in_two_sheets_with' => '{label} of {period} stands in two sheets with different figures ({place} and {place2}). '.
             'Leave one of the sheets or rows out.',
         'of_the_archive_is_broken' => '"{entry}" of the archive is broken',
-        'ofx_has_no_investments' =>
-            'The file holds no investment statement. Ask for the transactions of the depot, not of the bank account.',
+        'ofx_has_no_investments' => 'The file holds no investment statement. Ask for the transactions of the depot, not of the bank '.
+            'account.',
         'ofx_is_too_large' => 'An OFX file may have 20 MB.',
         'ofx_kind_is_not_read' => '{kind} is not read. Enter it by hand.',
         'on_the_rate_would_be_more' => 'On {day} the rate would be {value}, more than 100 % a year. Rates are fractions: 3.5 % is 0.035',
@@ -422,8 +422,8 @@ return [
         'positions_without_a_day_count_as' => 'Positions without a day count as bought on {day}, the latest day there is.',
         'present_value_of_the_flows' => 'Present value of the flows',
         'price' => 'Price',
-        'price_far_from_the_close' =>
-            'The price {price} is far from the close of {close} on {day}. Was it before a split, or in another currency?',
+        'price_far_from_the_close' => 'The price {price} is far from the close of {close} on {day}. Was it before a split, or in another '.
+            'currency?',
         'prices_dividends_or_splits_that_came' => 'Prices, dividends or splits that came later belong to listings of this import. Undo '.
             'those first',
         'proposed_for' => 'Corporate action of {day}',
@@ -655,8 +655,8 @@ return [
         'webhook_answered' => 'The address answered {status}',
         'webhook_is_no_address' => 'A webhook is an address such as https://example.org/calls, without a user or a fragment.',
         'what_a_share_is_worth' => 'what a share is worth',
-        'what_happens_is_no_reason' =>
-            'Reason {number} is tied to something that happens and passes. Tie it to a criterion, a price, a drawn line, a '.
+        'what_happens_is_no_reason' => 'Reason {number} is tied to something that happens and passes. Tie it to a criterion, a price, a '.
+            'drawn line, a '.
             'revision or a date.',
         'what_if_is_asked_up_to_the_day' => 'What if is asked of a trade up to the day that is shown.',
         'what_it_changed_was_changed_again' => 'What it changed was changed again since. Undo the later change first',

@@ -29,7 +29,7 @@ const href = computed(() => (format: string): string => {
 <style scoped>
 .part {
   display: block;
-  padding: 2px 0;
+  padding: calc(var(--space) * 0.5) 0;
 }
 .formats {
   display: flex;

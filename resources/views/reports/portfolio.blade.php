@@ -67,7 +67,10 @@
             <td>{{ $percent($year['index']) }}</td></tr>
         @endforeach
     </table>
-    <p>Volatility {{ $percent($performance['risk']['volatility']) }}, deepest fall {{ $percent($performance['risk']['drawdown']) }}, beta {{ $performance['risk']['beta'] === null ? '–' : round($performance['risk']['beta'], 2) }}.</p>
+    <p>
+        Volatility {{ $percent($performance['risk']['volatility']) }}, deepest fall {{ $percent($performance['risk']['drawdown']) }},
+        beta {{ $performance['risk']['beta'] === null ? '–' : round($performance['risk']['beta'], 2) }}.
+    </p>
     <table><tr><th>What added what</th><th>Gain</th><th>of the return</th></tr>
         @foreach ($performance['contributions'] as $c)
         <tr><td>{{ $c['name'] ?? 'Cash: interest, fees, currencies' }}</td>
@@ -78,7 +81,10 @@
 @endif
 @if (in_array('exposure', $parts, true))
     <h2>What it depends on</h2>
-    <p>The largest five make {{ $percent($of['exposure']['largest_share']) }}; as concentrated as {{ $of['exposure']['effective'] === null ? '–' : round($of['exposure']['effective'], 1) }} equal positions.</p>
+    <p>
+        The largest five make {{ $percent($of['exposure']['largest_share']) }}; as concentrated as
+        {{ $of['exposure']['effective'] === null ? '–' : round($of['exposure']['effective'], 1) }} equal positions.
+    </p>
     @foreach (['sectors' => 'Industries', 'countries' => 'Countries', 'currencies' => 'Currencies'] as $key => $head)
         <table>
         <tr><th>{{ $head }}</th>

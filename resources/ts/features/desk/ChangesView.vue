@@ -229,11 +229,11 @@ li {
   display: grid;
   grid-template-columns: 18px 74px 84px minmax(0, 1fr);
   gap: calc(var(--space) * 1.5);
-  padding: 2px 0;
+  padding: calc(var(--space) * 0.5) 0;
 }
 li.more {
   grid-template-columns: 1fr;
-  padding-left: 24px;
+  padding-left: calc(var(--space) * 6);
 }
 li.date {
   grid-template-columns: 84px minmax(0, 1fr);
