@@ -11,7 +11,8 @@ use Logion\Following\CheckKind;
 /** A price of interest calls when the price comes there: it has one condition, which goes with it. */
 final class PriceOfInterestCalls
 {
-    public static function keep(PriceOfInterest $price): void
+    /** @param  int  $today  latest day with data: what came before is no news */
+    public static function keep(PriceOfInterest $price, int $today): void
     {
         self::forget((int) $price->user_id, (int) $price->company_id);
         WatchedCondition::query()->create([
@@ -21,7 +22,7 @@ final class PriceOfInterestCalls
             'kind' => CheckKind::PriceBelow->value,
             'settings' => ['price' => (float) $price->price],
             'set_on' => (int) $price->kept_on,
-            'looked_through' => (int) $price->kept_on,
+            'looked_through' => $today,
         ]);
     }
 

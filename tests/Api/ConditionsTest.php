@@ -278,4 +278,16 @@ final class ConditionsTest extends DemoTestCase
         $this->assertSame('2026-01-01 12:59', $at('2026-01-01 12:59'));
         $this->assertSame(64, strlen(WebhookChannel::sign('1', '{}', 'x')));
     }
+
+    public function test_what_is_set_while_looking_at_a_past_day_calls_for_what_comes_and_not_for_what_came(): void
+    {
+        $close = $this->close();
+        $past = '2024-06-28';
+        $this->set(['kind' => 'price_below', 'price' => 10 * $close, 'as_of' => $past])->assertCreated();
+        $this->set(['kind' => 'price_above', 'price' => 0.01, 'as_of' => $past])->assertCreated();
+        $this->putJson('/api/v1/companies/'.self::TICKER.'/price-of-interest', ['price' => 5 * $close, 'as_of' => $past])->assertOk();
+        $this->assertSame([self::TODAY], WatchedCondition::query()->distinct()->pluck('looked_through')->all());
+        $this->assertSame(0, $this->look($this->live($close)), 'what is so already is no news');
+        $this->assertSame('2024-06-28', $this->getJson('/api/v1/conditions')->json('0.set_on'), 'its price is meant in the shares of then');
+    }
 }

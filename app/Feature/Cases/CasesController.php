@@ -47,7 +47,7 @@ final class CasesController
                 'cases' => $request->validated('cases') ?? [],
             ],
         );
-        PriceOfInterestCalls::keep($kept);
+        PriceOfInterestCalls::keep($kept, $request->today());
 
         return new JsonResponse(['kept' => $prices->ofCompany($request->user(), $scope->company->id, $scope->asOf)]);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Decision;
 
 use App\Evaluation\EvaluationContext;
+use App\Evaluation\EvaluationContexts;
 use App\Following\ConditionChecks;
 use App\Following\ConditionRunner;
 use App\Models\Decision;
@@ -30,7 +31,7 @@ final readonly class Decisions
         CheckKind::Date,
     ];
 
-    public function __construct(private ConditionRunner $runner)
+    public function __construct(private ConditionRunner $runner, private EvaluationContexts $contexts)
     {
     }
 
@@ -145,7 +146,7 @@ final readonly class Decisions
             $settings = [...array_diff_key($told, ['kind' => 1, 'drawn_line' => 1]), 'place' => $i];
             $line = isset($told['drawn_line']) ? (int) $told['drawn_line'] : null;
             $condition = $this->condition($decision, $role, $told['kind'], $settings, $context, $line, $text);
-            $this->runner->start($condition->load(['user', 'line']), $context);
+            $this->runner->start($condition->load(['user', 'line']), $this->contexts->of($context->user));
         }
     }
 
@@ -168,7 +169,8 @@ final readonly class Decisions
             'kind' => $kind,
             'settings' => $settings,
             'set_on' => $context->day,
-            'looked_through' => $context->day,
+            // What is decided while the program stands at a past day is followed from now on.
+            'looked_through' => $this->contexts->day(null),
             'note' => $note,
         ]);
     }

@@ -178,7 +178,7 @@ final readonly class ExampleWork
                 'cases' => [],
             ],
         );
-        PriceOfInterestCalls::keep($kept);
+        PriceOfInterestCalls::keep($kept, $day);
     }
 
     /** @param  list<CompanyScope>  $companies */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Following;
 
 use App\Evaluation\CompanyScopes;
+use App\Evaluation\EvaluationContexts;
 use App\Following\ConditionRunner;
 use App\Following\FollowedCompanies;
 use App\Models\User;
@@ -24,8 +25,11 @@ final class ConditionController
     /** Months back for which it is said when a condition would have called. */
     private const TRIED_MONTHS = 36;
 
-    public function __construct(private readonly Conditions $conditions, private readonly ConditionRunner $runner)
-    {
+    public function __construct(
+        private readonly Conditions $conditions,
+        private readonly ConditionRunner $runner,
+        private readonly EvaluationContexts $contexts,
+    ) {
     }
 
     public function index(Request $request): JsonResponse
@@ -62,9 +66,9 @@ final class ConditionController
     {
         $context = $request->context();
         $row = $this->conditions->row($request->user(), $request->validated(), $request->settings(), $context);
-        $condition = DB::transaction(function () use ($request, $row, $context): WatchedCondition {
+        $condition = DB::transaction(function () use ($request, $row): WatchedCondition {
             $condition = WatchedCondition::query()->create([...$row, 'user_id' => $request->user()->id]);
-            $this->runner->start($condition->load(['user', 'line', 'list.items']), $context);
+            $this->runner->start($condition->load(['user', 'line', 'list.items']), $this->contexts->of($request->user()));
 
             return $condition;
         });

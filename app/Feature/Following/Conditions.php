@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Following;
 
 use App\Evaluation\EvaluationContext;
+use App\Evaluation\EvaluationContexts;
 use App\Following\CallReport;
 use App\Following\ConditionChecks;
 use App\Models\CompanyList;
@@ -24,7 +25,7 @@ final readonly class Conditions
     /** So many may stand at once. */
     private const MOST = 500;
 
-    public function __construct(private Identities $identities, private CallReport $report)
+    public function __construct(private Identities $identities, private CallReport $report, private EvaluationContexts $contexts)
     {
     }
 
@@ -74,7 +75,8 @@ final readonly class Conditions
             'kind' => $told['kind'],
             'settings' => $settings,
             'set_on' => $context->day,
-            'looked_through' => $context->day,
+            // A condition that is set while the program stands at a past day looks at what comes, not at what came since.
+            'looked_through' => $this->contexts->day(null),
             'note' => $told['note'] ?? null,
             'by_mail' => (bool) ($told['by_mail'] ?? false),
             'by_webhook' => (bool) ($told['by_webhook'] ?? false),
