@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use App\Feature\Portfolio\Entries;
 use App\Models\Bar;
 use App\Models\CorporateAction;
 use App\Models\Dividend;
 use App\Models\Listing;
 use App\Models\Portfolio;
 use App\Models\PortfolioEntry;
+use App\Models\User;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Testing\TestResponse;
 use Logion\Time\Day;
@@ -575,5 +577,93 @@ final class PortfolioTest extends DemoTestCase
         $this->putJson("/api/v1/portfolios/{$this->id}", $settings)->assertOk();
         $this->assertEqualsWithDelta(15 * $close, $this->show()['positions'][0]['cost'], 1e-6, 'half of all was sold');
         $this->assertSame(4, Portfolio::query()->findOrFail($this->id)->revision);
+    }
+
+    /** Whatever is entered, in whatever order, is taken or refused in words, and what is taken holds together. */
+    public function test_random_transactions_are_taken_or_refused_and_the_books_reconcile(): void
+    {
+        mt_srand(17);
+        $other = $this->currency === 'XCR' ? 'XVN' : 'XCR';
+        $odd = ['', '0', '-1', '1e3', '1,5', '٣', '0.0000000000000000001', '99999999999999999999', 'NaN', '7', '12.5', '3'];
+        $pick = static fn (array $of): mixed => $of[mt_rand(0, count($of) - 1)];
+        $types = [
+            'buy',
+            'buy',
+            'sell',
+            'dividend',
+            'interest',
+            'fee',
+            'tax',
+            'deposit',
+            'withdrawal',
+            'split',
+            'transfer_in',
+            'transfer_out',
+            'currency_exchange',
+            'spin_off',
+            'bonus',
+        ];
+        $taken = 0;
+        for ($i = 0; $i < 150; $i++) {
+            $answer = $this->enter([
+                'day' => $pick([self::iso($this->bar(mt_rand(0, 900))[0]), '2026-13-01', '0001-01-01', '2031-01-01']),
+                'type' => $pick($types),
+                'security' => $pick([$this->ticker, 'ORTN', 'GRME', '', "'; drop table bars; --"]),
+                'new_security' => $pick(['QSCW', $this->ticker, '']),
+                'currency' => $pick(['', $this->currency, $other, 'ZZZ']),
+                'to_currency' => $pick([$other, $this->currency, '']),
+                ...array_map(
+                    static fn (): string => (string) $pick(mt_rand(0, 11) === 0 ? $odd : ['7', '12.5', '3', '1e1']),
+                    array_flip(['quantity', 'price', 'amount', 'to_amount', 'ratio', 'cost']),
+                ),
+            ]);
+            $this->assertContains($answer->status(), [201, 404, 422], (string) $answer->getContent());
+            $taken += $answer->status() === 201 ? 1 : 0;
+        }
+        $this->assertGreaterThan(10, $taken);
+        $told = $this->show();
+        $this->assertSame($taken, $told['entries']);
+        $lots = $this->getJson("/api/v1/portfolios/{$this->id}/lots")
+            ->assertOk()
+            ->json('lots');
+        foreach ($told['positions'] as $position) {
+            $own = array_filter($lots, static fn (array $lot): bool => $lot['ticker'] === $position['ticker']);
+            $this->assertEqualsWithDelta($position['quantity'], array_sum(array_map(floatval(...), array_column($own, 'quantity'))), 1e-9);
+            $this->assertEqualsWithDelta($position['cost'], array_sum(array_map(floatval(...), array_column($own, 'cost'))), 1e-6);
+        }
+        $performance = $this->getJson("/api/v1/portfolios/{$this->id}/performance")
+            ->assertOk()
+            ->json();
+        $end = end($performance['values']);
+        if ($end !== null && $told['total'] !== null) {
+            $this->assertEqualsWithDelta($told['total'], $end, 1e-6 * max(1, abs($end)));
+        }
+        foreach (['/income', '/proposals', '/entries', '/report?as=html'] as $path) {
+            $this->get("/api/v1/portfolios/{$this->id}{$path}", ['Accept' => 'application/json'])->assertOk();
+        }
+        $csv = $this->get("/api/v1/portfolios/{$this->id}/entries.csv")->streamedContent();
+        $this->id = $this->make(['currency' => $this->currency]);
+        $file = $this->handIn('all.csv', $csv)->assertCreated()->json();
+        $this->assertSame([], array_values(array_filter(array_column($file['rows'], 'problem'))));
+        $again = array_column(array_filter($file['rows'], static fn (array $row): bool => $row['is_there']), 'row');
+        $this->postJson("/api/v1/portfolio-files/{$file['id']}/take", ['again' => $again])
+            ->assertOk()
+            ->assertJson(['entered' => $taken]);
+        $this->assertEquals($told['positions'], $this->show()['positions']);
+    }
+
+    public function test_of_two_who_change_the_same_books_at_once_none_is_lost(): void
+    {
+        $portfolio = Portfolio::query()->findOrFail($this->id);
+        $before = $portfolio->revision;
+        $this->enter(['day' => '2025-03-03', 'type' => 'deposit', 'amount' => '10'])->assertCreated();
+        // A page that was opened before still enters on top of what came since.
+        $stale = Portfolio::query()->findOrFail($this->id);
+        $this->enter(['day' => '2025-03-04', 'type' => 'deposit', 'amount' => '5'])->assertCreated();
+        $this->app
+            ->make(Entries::class)
+            ->enter(User::query()->findOrFail($stale->user_id), $stale, ['day' => '2025-03-05', 'type' => 'deposit', 'amount' => '1']);
+        $this->assertSame(16.0, (float) $this->show()['total']);
+        $this->assertSame($before + 3, Portfolio::query()->findOrFail($this->id)->revision);
     }
 }
