@@ -101,6 +101,9 @@ final class RunHoldingBenchmark extends Command
         }
         config(['database.connections.bench' => [...config('database.connections.sqlite'), 'database' => $copy]]);
         DB::setDefaultConnection('bench');
+        // For the processes that compute columns, too.
+        putenv("DB_DATABASE={$copy}");
+        $_ENV['DB_DATABASE'] = $_SERVER['DB_DATABASE'] = $copy;
     }
 
     private function holding(User $user, EvaluationContext $context): void
