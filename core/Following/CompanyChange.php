@@ -7,6 +7,12 @@ namespace Logion\Following;
 /** Something that is new of a company, and how much it weighs for who cares about it. */
 final readonly class CompanyChange
 {
+    /** Smaller revisions of what is expected, as a fraction, are no news. */
+    public const LEAST_REVISION = 0.03;
+
+    /** Smaller moves of the price, as a fraction, are no news. */
+    public const LEAST_MOVE = 0.1;
+
     /**
      * @param  string  $kind  broken, called, event, result, restatement, revision, rating, insider, sold, dividend or price
      * @param  int  $day  YYYYMMDD

@@ -37,11 +37,6 @@ final readonly class DeskReport
 
     private const MOST_DATES = 40;
 
-    /** Smaller moves of what is expected, and of the price, are left out. */
-    private const LEAST_REVISION = 0.03;
-
-    private const LEAST_MOVE = 0.1;
-
     public function __construct(
         private CaredCompanies $cared,
         private RecentChanges $recent,
@@ -352,7 +347,7 @@ final readonly class DeskReport
             $then = $this->recent->expected($company, (int) $of['period'], $since[$company]);
             $now = $this->recent->expected($company, (int) $of['period'], (int) $of['day']);
             $moved = $then === null || $now === null || $then == 0.0 ? null : ($now - $then) / abs($then);
-            if ($moved !== null && abs($moved) >= self::LEAST_REVISION) {
+            if ($moved !== null && abs($moved) >= CompanyChange::LEAST_REVISION) {
                 $sentence = Words::say(
                     'desk_revision',
                     year: intdiv((int) $of['period'], 10),
@@ -376,7 +371,7 @@ final readonly class DeskReport
         $changes = [];
         foreach ($this->prices->ends($since, $day) as $company => [$then, $now, $on]) {
             $moved = $then > 0 ? $now / $then - 1 : 0.0;
-            if (abs($moved) >= self::LEAST_MOVE) {
+            if (abs($moved) >= CompanyChange::LEAST_MOVE) {
                 $sentence = Words::say(
                     'desk_price_moved',
                     before: Numerals::decimal($then, 2),
