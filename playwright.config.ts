@@ -9,7 +9,7 @@ export const GOING_ON = `http://127.0.0.1:${port + 4}`
 export default defineConfig({
   testDir: 'e2e',
   testIgnore: 'screenshots/**',
-  timeout: 90_000,
+  timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
@@ -41,5 +41,5 @@ export default defineConfig({
         `DB_DATABASE=$PWD/storage/app/going-on.sqlite bin/serve ${port + 4}`,
       url: `${GOING_ON}/api/v1/status`,
     },
-  ].map((server) => ({ ...server, reuseExistingServer: false, timeout: 60_000, gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 } })),
+  ].map((server) => ({ ...server, reuseExistingServer: false, timeout: 180_000, gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 } })),
 })

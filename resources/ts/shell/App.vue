@@ -1,22 +1,23 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, provide, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { FOOTER } from '@/design/chart/footer'
-import FinderDialog from './FinderDialog.vue'
-import MarginColumn from '@/features/margin/MarginColumn.vue'
 import NavigationRail from './NavigationRail.vue'
-import ShortcutsDialog from './ShortcutsDialog.vue'
-import SignInPage from './SignInPage.vue'
 import SubjectLine from './SubjectLine.vue'
-import StartPage from '@/features/reference/StartPage.vue'
 import { useCatalogue } from '@/stores/catalogue'
 import { kept } from '@/stores/kept'
 import { useMargin } from '@/stores/margin'
-import { useNotices } from '@/stores/notices'
+import { timeShown, useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 import { useSubject } from '@/stores/subject'
+
+// What is not seen at first comes after what is: on a slow line the first page is there sooner.
+const SignInPage = defineAsyncComponent(() => import('./SignInPage.vue'))
+const StartPage = defineAsyncComponent(() => import('@/features/reference/StartPage.vue'))
+const MarginColumn = defineAsyncComponent(() => import('@/features/margin/MarginColumn.vue'))
+const ShellDialogs = defineAsyncComponent(() => import('./ShellDialogs.vue'))
 
 const session = useSession()
 const subject = useSubject()
@@ -36,8 +37,8 @@ provide(
 const isEmpty = computed(() => session.known && session.latestDay === null && route.name !== 'data')
 const finder = ref(false)
 const shortcuts = ref(false)
+const help = ref(false)
 const dropping = ref(false)
-const reason = ref('')
 const failure = ref<string | null>(null)
 
 async function start(): Promise<void> {
@@ -50,6 +51,10 @@ async function start(): Promise<void> {
   }
 }
 onMounted(start)
+/** Whether the dialogs were fetched: as soon as the first page leaves time for it, or one is asked for. */
+const idle = ref(false)
+onMounted(() => (window.requestIdleCallback ?? window.setTimeout)(() => (idle.value = true)))
+const dialogs = computed(() => idle.value || finder.value || shortcuts.value || help.value || dropping.value)
 watch(
   () => session.user,
   (user) => {
@@ -108,16 +113,15 @@ async function mark(kind: 'keep' | 'drop' | 'later', why: string | null = null):
   }
 }
 
-function drop(): void {
+function drop(why: string | null): void {
   dropping.value = false
-  void mark('drop', reason.value.trim() || null)
-  reason.value = ''
+  void mark('drop', why)
 }
 
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
   if (event.ctrlKey || event.metaKey || event.altKey || !session.user) return
-  if (event.key === 'Escape' && margin.open && !finder.value && !shortcuts.value) {
+  if (event.key === 'Escape' && margin.open && !finder.value && !shortcuts.value && !help.value) {
     margin.open = false
     return
   }
@@ -125,6 +129,7 @@ function onKey(event: KeyboardEvent): void {
   const actions: Record<string, () => void> = {
     '/': () => (finder.value = true),
     '?': () => (shortcuts.value = true),
+    h: () => (help.value = true),
     '[': () => step(-1),
     ']': () => step(1),
     k: () => void mark('keep'),
@@ -169,7 +174,7 @@ async function undo(): Promise<void> {
     </div>
     <SignInPage v-else-if="session.known && !session.user" />
     <div v-else-if="session.user" class="frame">
-      <NavigationRail class="rail" @theme="switchTheme" @shortcuts="shortcuts = true" />
+      <NavigationRail class="rail" @theme="switchTheme" @shortcuts="shortcuts = true" @help="help = true" />
       <div class="desk">
         <SubjectLine @finder="finder = true" @step="step" @mark="mark" @drop="dropping = true" />
         <div class="work">
@@ -182,22 +187,19 @@ async function undo(): Promise<void> {
           <MarginColumn v-if="margin.open" />
         </div>
       </div>
-      <FinderDialog v-model="finder" />
-      <ShortcutsDialog v-model="shortcuts" />
-      <v-dialog v-model="dropping" max-width="460">
-        <v-card class="pa-4">
-          <h2>Drop {{ subject.company?.name }}</h2>
-          <v-text-field v-model="reason" label="Why (you will be glad of it later)" autofocus maxlength="500" @keydown.enter="drop" />
-          <div class="mt-4 d-flex ga-2 justify-end">
-            <v-btn @click="dropping = false">Leave it</v-btn>
-            <v-btn variant="flat" @click="drop">Drop</v-btn>
-          </div>
-        </v-card>
-      </v-dialog>
+      <ShellDialogs
+        v-if="dialogs"
+        v-model:finder="finder"
+        v-model:shortcuts="shortcuts"
+        v-model:help="help"
+        v-model:dropping="dropping"
+        @drop="drop"
+      />
     </div>
     <v-snackbar
+      :key="notices.number"
       :model-value="notices.notice !== null"
-      :timeout="notices.notice?.error ? 12000 : 6000"
+      :timeout="notices.notice ? timeShown(notices.notice) : -1"
       location="bottom start"
       :color="notices.notice?.error ? 'error' : 'on-surface'"
       @update:model-value="(shown: boolean) => !shown && (notices.notice = null)"
