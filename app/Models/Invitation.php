@@ -11,6 +11,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /** A link by which one person may make an account. Only a digest of what the link holds is kept. */
 final class Invitation extends Model
 {
+    protected $table = 'invitations';
+
     protected $guarded = [];
 
     /** @return array<string, string> */

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Feature\Account\GoodPassword;
 use App\Models\Role;
 use App\Models\User;
 use Illuminate\Console\Command;
+use Illuminate\Support\Facades\Validator;
 use Illuminate\Support\Str;
 
 final class ManageUsers extends Command
@@ -51,6 +53,7 @@ final class ManageUsers extends Command
     /** @return string|null a password that was made up */
     private function change(string $email, ?Role $role): ?string
     {
+        $email = mb_strtolower($email);
         $person = User::query()->where('email', $email)->first();
         if ($person !== null) {
             $role === null
@@ -64,13 +67,16 @@ final class ManageUsers extends Command
         }
         $name = $this->argument('name');
         $password = $this->option('password') ?? Str::random(20);
-        if (! is_string($name) || strlen((string) $password) < 10) {
-            throw new \InvalidArgumentException(is_string($name) ? 'A password has ten characters or more.' : 'Name the person too.');
+        if (! is_string($name)) {
+            throw new \InvalidArgumentException('Name the person too.');
+        }
+        $person = ['name' => $name, 'email' => $email, 'password' => $password];
+        $wrong = Validator::make($person, ['password' => ['string', new GoodPassword()]])->errors()->first();
+        if ($wrong !== '') {
+            throw new \InvalidArgumentException($wrong);
         }
         User::query()->create([
-            'email' => $email,
-            'name' => $name,
-            'password' => $password,
+            ...$person,
             // Who comes first keeps the house.
             'role' => $role ?? (User::query()->exists() ? Role::Reader : Role::Administrator),
         ]);

@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace App\Feature\Account;
 
 use App\Models\Invitation;
+use App\Models\Paper;
 use App\Models\Role;
 use App\Models\User;
 use App\Storage\Settings;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Validation\ValidationException;
 use Logion\Figure\Words;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /**
  * Who may make an account: the first to come, who keeps the house; whoever is invited; and anybody, where the installation is open.
@@ -35,6 +39,7 @@ final readonly class Accounts
      * @param  array{name: string, email: string, password: string}  $person
      *
      * @throws AccessDeniedHttpException if this person may not make one
+     * @throws ValidationException if the address has one
      */
     public function make(array $person, ?string $invitation): User
     {
@@ -47,10 +52,39 @@ final readonly class Accounts
             if ($role === null) {
                 throw new AccessDeniedHttpException(Words::say('new_accounts_are_closed_here_ask'));
             }
+            // Whether an address is known is told to those only who may make an account.
+            if (User::query()->where('email', $person['email'])->exists()) {
+                throw ValidationException::withMessages(['email' => Words::say('address_has_an_account')]);
+            }
             $invited?->update(['used_at' => now()]);
 
             return User::query()->create([...$person, 'role' => $role]);
         });
+    }
+
+    /**
+     * With everything that is theirs; what they changed of what all share stays, without their name.
+     *
+     * @throws ConflictHttpException if nobody would be left who keeps the house
+     */
+    public function delete(User $user): void
+    {
+        $others = User::query()->whereKeyNot($user->id);
+        if (
+            $user->role === Role::Administrator &&
+            $others->clone()->exists() &&
+            $others->where('role', Role::Administrator)->doesntExist()
+        ) {
+            throw new ConflictHttpException(Words::say('this_is_the_only_administrator_make'));
+        }
+        $papers = DB::transaction(static function () use ($user): array {
+            $papers = Paper::query()->withTrashed()->of($user)->pluck('kept_as')->all();
+            $user->tokens()->delete();
+            $user->delete();
+
+            return $papers;
+        });
+        Storage::disk(Paper::DISK)->delete($papers);
     }
 
     private function invited(string $token): Invitation

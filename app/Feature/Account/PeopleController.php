@@ -7,6 +7,7 @@ namespace App\Feature\Account;
 use App\Models\Invitation;
 use App\Models\Role;
 use App\Models\User;
+use App\Storage\AuditLog;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Str;
 use Logion\Figure\Words;
@@ -33,6 +34,7 @@ final class PeopleController
             throw new ConflictHttpException(Words::say('this_is_the_only_administrator_make'));
         }
         $person->update(['role' => $request->role()]);
+        AuditLog::record($request->user(), 'role_changed', "{$person->email}: {$request->role()->value}", $request->ip());
 
         return new JsonResponse(new PersonResource($person));
     }
@@ -47,6 +49,7 @@ final class PeopleController
             'role' => $request->role(),
             'expires_at' => now()->addDays(self::DAYS),
         ]);
+        AuditLog::record($request->user(), 'invited', $request->role()->value, $request->ip());
 
         return new JsonResponse([...(new InvitationResource($invitation))->toArray($request), 'link' => url("/?invitation={$token}")], 201);
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Account;
 
+use App\Models\User;
+use App\Storage\AuditLog;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
@@ -26,10 +28,15 @@ final class SessionController
 
     public function store(SignInRequest $request, Accounts $accounts): JsonResponse
     {
-        if (! Auth::guard('web')->attempt($request->validated(), true)) {
+        $credentials = $request->safe(['email', 'password']);
+        if (! Auth::guard('web')->validate($credentials)) {
+            AuditLog::record(null, 'refused', address: $request->ip(), who: $credentials['email']);
             throw ValidationException::withMessages(['email' => Words::say('no_account_has_this_address_and')]);
         }
-        $request->session()->regenerate();
+        $user = User::query()->where('email', $credentials['email'])->firstOrFail();
+        SecondFactor::check($user, (string) $request->validated('code'), $request);
+        SignIns::open($user, $request);
+        AuditLog::record($user, 'signed_in', address: $request->ip());
 
         return $this->show($request, $accounts);
     }
@@ -39,25 +46,26 @@ final class SessionController
         if (! config('logion.demo')) {
             throw new NotFoundHttpException(Words::say('this_installation_is_not_in_demo'));
         }
-        Auth::guard('web')->login(DemoAccount::get(), true);
-        $request->session()->regenerate();
+        $user = DemoAccount::get();
+        SignIns::open($user, $request);
+        AuditLog::record($user, 'signed_in', address: $request->ip());
 
         return $this->show($request, $accounts);
     }
 
     public function register(RegistrationRequest $request, Accounts $accounts): JsonResponse
     {
-        Auth::guard('web')->login($accounts->make($request->safe(['name', 'email', 'password']), $request->validated('invitation')), true);
-        $request->session()->regenerate();
+        $user = $accounts->make($request->safe(['name', 'email', 'password']), $request->validated('invitation'));
+        SignIns::open($user, $request);
+        AuditLog::record($user, 'account_made', $user->role->value, $request->ip());
 
         return $this->show($request, $accounts);
     }
 
     public function destroy(Request $request): JsonResponse
     {
-        Auth::guard('web')->logout();
-        $request->session()->invalidate();
-        $request->session()->regenerateToken();
+        AuditLog::record($request->user(), 'signed_out', address: $request->ip());
+        SignIns::close($request);
 
         return new JsonResponse(null, 204);
     }

@@ -49,7 +49,11 @@ use OpenApi\Attributes as OA;
         requestBody: new OA\RequestBody(
             content: new OA\JsonContent(
                 required: ['email', 'password'],
-                properties: [new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string')],
+                properties: [
+                    new OA\Property(property: 'email', type: 'string'),
+                    new OA\Property(property: 'password', type: 'string'),
+                    new OA\Property(property: 'code', type: 'string', nullable: true),
+                ],
             ),
         ),
         responses: [new OA\Response(response: 200, description: 'Signed in')],

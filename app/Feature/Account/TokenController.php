@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Account;
 
 use App\Models\AccessToken;
+use App\Storage\AuditLog;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Logion\Figure\Words;
@@ -23,6 +24,7 @@ final class TokenController
     {
         self::mustBePresent($request);
         $made = $request->user()->createToken($request->validated('name'), $request->abilities());
+        AuditLog::record($request->user(), 'token_made', $request->validated('name'), $request->ip());
 
         return new JsonResponse([...(new TokenResource($made->accessToken))->toArray($request), 'token' => $made->plainTextToken], 201);
     }
@@ -30,7 +32,9 @@ final class TokenController
     public function destroy(Request $request, int $token): JsonResponse
     {
         self::mustBePresent($request);
-        $request->user()->tokens()->whereKey($token)->firstOrFail()->delete();
+        $of = $request->user()->tokens()->whereKey($token)->firstOrFail();
+        $of->delete();
+        AuditLog::record($request->user(), 'token_revoked', $of->name, $request->ip());
 
         return new JsonResponse(null, 204);
     }

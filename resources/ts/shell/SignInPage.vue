@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { api, ask, Problem } from '@/api/client'
 import { useSession } from '@/stores/session'
 
 const session = useSession()
@@ -10,6 +11,18 @@ const password = ref('')
 const invitation = new URLSearchParams(location.search).get('invitation')
 const canRegister = computed(() => session.accounts !== 'closed' || invitation !== null)
 const isNew = ref(session.accounts === 'first' || invitation !== null)
+/** Asked for once the password was right and the account wants it. */
+const code = ref('')
+const wantsCode = ref(false)
+/** A link that resets a password carries what lets one choose another. */
+const search = new URLSearchParams(location.search)
+const resetToken = ref(search.get('reset'))
+if (resetToken.value) {
+  isNew.value = false
+  email.value = search.get('email') ?? ''
+}
+const isForgotten = ref(false)
+const said = ref('')
 const busy = ref(false)
 const problem = ref<string | null>(null)
 
@@ -20,14 +33,31 @@ async function attempt(work: () => Promise<void>): Promise<void> {
     await work()
   } catch (error) {
     problem.value = (error as Error).message
+    if (error instanceof Problem && error.errors.code) wantsCode.value = true
   } finally {
     busy.value = false
   }
 }
 const enter = () =>
   attempt(() =>
-    isNew.value ? session.register(name.value, email.value, password.value, invitation) : session.signIn(email.value, password.value),
+    isNew.value
+      ? session.register(name.value, email.value, password.value, invitation)
+      : session.signIn(email.value, password.value, code.value),
   )
+const askForLink = () =>
+  attempt(async () => {
+    await ask(api.POST('/password-resets', { body: { email: email.value } }))
+    isForgotten.value = false
+    said.value = `If ${email.value} has an account here, a link is on its way. It works once, for an hour.`
+  })
+const choosePassword = () =>
+  attempt(async () => {
+    await ask(api.PUT('/password-resets', { body: { email: email.value, token: resetToken.value!, password: password.value } }))
+    resetToken.value = null
+    password.value = ''
+    history.replaceState(null, '', '/')
+    said.value = 'The password is changed. Sign in with it.'
+  })
 </script>
 
 <template>
@@ -39,7 +69,28 @@ const enter = () =>
       <p class="quiet mb-3">An archipelago that does not exist: some four hundred companies, twelve years of statements, ten of prices.</p>
       <v-btn variant="flat" :loading="busy" @click="attempt(session.enterDemo)">Open the demo</v-btn>
     </section>
-    <section class="rule">
+    <p v-if="said" role="status">{{ said }}</p>
+    <section v-if="resetToken || isForgotten" class="rule">
+      <h2>{{ resetToken ? 'Choose another password' : 'A forgotten password' }}</h2>
+      <form @submit.prevent="resetToken ? choosePassword() : askForLink()">
+        <v-text-field v-model="email" label="E-mail" type="email" autocomplete="email" required />
+        <v-text-field
+          v-if="resetToken"
+          v-model="password"
+          label="New password"
+          type="password"
+          autocomplete="new-password"
+          hint="Ten characters or more; a sentence is easiest to keep"
+          required
+        />
+        <p v-if="problem" role="alert" class="worse mt-2">{{ problem }}</p>
+        <div class="mt-4 d-flex ga-2">
+          <v-btn type="submit" variant="outlined" :loading="busy">{{ resetToken ? 'Keep it' : 'Send a link' }}</v-btn>
+          <v-btn @click="((resetToken = null), (isForgotten = false), (problem = null))">Back</v-btn>
+        </div>
+      </form>
+    </section>
+    <section v-else class="rule">
       <h2>{{ isNew ? 'Make an account' : 'Sign in' }}</h2>
       <p v-if="session.accounts === 'first'" class="quiet mb-3">
         Nobody has an account here yet. Who makes the first one administers the installation; after that accounts are made by invitation.
@@ -57,12 +108,21 @@ const enter = () =>
           :hint="isNew ? 'Ten characters or more' : ''"
           required
         />
+        <v-text-field
+          v-if="wantsCode && !isNew"
+          v-model="code"
+          label="Six digits, or a recovery code"
+          autocomplete="one-time-code"
+          autofocus
+          required
+        />
         <p v-if="problem" role="alert" class="worse mt-2">{{ problem }}</p>
         <div class="mt-4 d-flex ga-2">
           <v-btn type="submit" variant="outlined" :loading="busy">{{ isNew ? 'Make account' : 'Sign in' }}</v-btn>
           <v-btn v-if="canRegister && session.accounts !== 'first'" @click="isNew = !isNew">{{
             isNew ? 'I have an account' : 'I am new here'
           }}</v-btn>
+          <v-btn v-if="!isNew" @click="((isForgotten = true), (problem = null))">I forgot the password</v-btn>
         </div>
       </form>
     </section>

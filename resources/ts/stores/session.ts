@@ -49,8 +49,8 @@ export const useSession = defineStore('session', () => {
     await enter()
   }
 
-  async function signIn(email: string, password: string): Promise<void> {
-    await ask(api.POST('/session', { body: { email, password } }))
+  async function signIn(email: string, password: string, code: string | null = null): Promise<void> {
+    await ask(api.POST('/session', { body: { email, password, ...(code ? { code } : {}) } }))
     await enter()
   }
 

@@ -45,6 +45,10 @@ const invite = (): Promise<void> =>
   attempt(async () => {
     link.value = (await ask(api.POST('/invitations', { body: { role: role.value } }))).link
   }, 'The link is made; it is shown once and works once.')
+const reset = (person: Schemas['Person']): Promise<void> =>
+  attempt(async () => {
+    link.value = (await ask(api.POST('/accounts/{id}/reset-link', { params: { path: { id: person.id } } }))).link
+  }, `With the link ${person.name} chooses another password, within an hour.`)
 const withdraw = (id: number): Promise<void> =>
   attempt(() => ask(api.DELETE('/invitations/{id}', { params: { path: { id } } })), 'The invitation is withdrawn.')
 const openDoor = (new_accounts: 'closed' | 'reader' | 'editor'): Promise<void> =>
@@ -54,6 +58,7 @@ const people: SheetColumn<Schemas['Person']>[] = [
   { key: 'name', head: 'Name', of: (person) => person.name },
   { key: 'email', head: 'E-mail', of: (person) => person.email, class: 'left quiet' },
   { key: 'role', head: 'Role', class: 'left' },
+  { key: 'reset', head: '' },
 ]
 const invitations: SheetColumn<Schemas['Invitation']>[] = [
   { key: 'role', head: 'Invited as', of: (invitation) => invitation.role },
@@ -75,6 +80,11 @@ const invitations: SheetColumn<Schemas['Invitation']>[] = [
             :choices="ROLES.map(([key]) => [key, key])"
             @update:model-value="setRole(person, $event as Role)"
           />
+        </template>
+        <template #cell-reset="{ row: person }">
+          <v-btn size="small" :aria-label="`A link for another password of ${person.name}`" @click="reset(person)"
+            >Link for a password</v-btn
+          >
         </template>
       </SheetTable>
       <p v-for="[key, words] in ROLES" :key="key" class="quiet">{{ key }}: {{ words }}.</p>
