@@ -5,20 +5,18 @@ declare(strict_types=1);
 namespace App\Task;
 
 use App\Models\Task;
-use App\Storage\ColumnStore;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
-use Logion\Metric\Catalogue;
 
-/** Computes in the background: the metric columns of a day, or one expression over the companies' history. */
+/** Has computed in the background, in parts: the metric columns of a day, or one expression over the companies' history. */
 final class RefreshColumns implements ShouldQueue
 {
     use Dispatchable;
+    use FailsWithAWord;
     use InteractsWithQueue;
     use Queueable;
-    use ReportsProgress;
 
     public int $timeout = 3600;
 
@@ -26,17 +24,19 @@ final class RefreshColumns implements ShouldQueue
     {
     }
 
-    public function handle(ColumnStore $columns): void
+    public function handle(PartedTasks $tasks): void
     {
-        $task = Task::query()->find($this->taskId);
-        if ($task === null) {
-            return;
+        $task = $this->task();
+        if ($task !== null) {
+            $tasks->begin($task, $this->queue ?? Lane::of(null), ColumnWork::class, [
+                'asOf' => $this->asOf,
+                'formula' => $this->formula,
+            ]);
         }
-        $this->reporting(
-            $task,
-            fn (\Closure $progress) => $this->formula === null
-                ? $columns->refresh($this->asOf, $progress)
-                : $columns->derive($this->asOf, Catalogue::builtIn()->parse($this->formula), $progress),
-        );
+    }
+
+    private function task(): ?Task
+    {
+        return Task::query()->find($this->taskId);
     }
 }

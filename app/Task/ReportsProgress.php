@@ -18,10 +18,15 @@ trait ReportsProgress
      */
     private function reporting(Task $task, Closure $work, ?string $cancelled = null, int $each = 10): void
     {
-        if ($task->refresh()->state === 'cancelled') {
+        // In one step: who cancels in between is heeded too.
+        $goesOn = Task::query()
+            ->whereKey($task->id)
+            ->where('state', '!=', 'cancelled')
+            ->update(['state' => 'running']);
+        if ($goesOn === 0) {
             return;
         }
-        $task->update(['state' => 'running']);
+        $task->refresh();
         try {
             $work(static function (int $done, int $total) use ($task, $each): void {
                 if ($done % $each === 0 || $done === $total) {

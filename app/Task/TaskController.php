@@ -41,7 +41,7 @@ final class TaskController
         } elseif ($task->isIdle(1)) {
             $task->begin($cost);
             RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula)->onQueue(
-                PatientQueue::laneOf($formula === null ? null : $request->user()),
+                Lane::of($formula === null ? null : $request->user()),
             );
         }
 

@@ -21,7 +21,7 @@ final class TaskProgress
     /** @throws WorkCancelled if somebody asked to stop */
     public static function report(int $task, int $done, int $total): void
     {
-        $cache = Cache::store('file');
+        $cache = Cache::store(config('logion.seen_at_once'));
         $cache->put("task:{$task}", ['done' => $done, 'total' => $total, 'at' => time()], self::KEPT_SECONDS);
         if ($cache->has("task:{$task}:cancel")) {
             throw new WorkCancelled();
@@ -30,18 +30,18 @@ final class TaskProgress
 
     public static function cancel(int $task): void
     {
-        Cache::store('file')->put("task:{$task}:cancel", true, self::KEPT_SECONDS);
+        Cache::store(config('logion.seen_at_once'))->put("task:{$task}:cancel", true, self::KEPT_SECONDS);
     }
 
     /** @return array{done: int, total: int, at: int}|null */
     public static function of(Task $task): ?array
     {
-        return Cache::store('file')->get("task:{$task->id}");
+        return Cache::store(config('logion.seen_at_once'))->get("task:{$task->id}");
     }
 
     public static function forget(int $task): void
     {
-        Cache::store('file')->forget("task:{$task}");
-        Cache::store('file')->forget("task:{$task}:cancel");
+        Cache::store(config('logion.seen_at_once'))->forget("task:{$task}");
+        Cache::store(config('logion.seen_at_once'))->forget("task:{$task}:cancel");
     }
 }

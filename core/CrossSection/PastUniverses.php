@@ -113,6 +113,44 @@ final class PastUniverses
         }
     }
 
+    /**
+     * What was asked of the companies added here, as another process can take it over; their attributes not among it.
+     *
+     * @return array<int, array{list<int>, array<string, string>, array<string, string>}> by day: companies, packed values and states by
+     *     formula
+     */
+    public function answers(): array
+    {
+        $answers = [];
+        foreach ($this->days as $day) {
+            $answers[$day] = [$this->ids[$day], $this->packed[$day], $this->states[$day]];
+        }
+
+        return $answers;
+    }
+
+    /**
+     * Adds the companies of another, asked the same on the same days.
+     *
+     * @param  array<int, array{list<int>, array<string, string>, array<string, string>}>  $answers  {@see answers}
+     * @param  Closure(int, int): array<string, string>  $attributes  of a company on a day
+     */
+    public function take(array $answers, Closure $attributes): void
+    {
+        foreach ($answers as $day => [$ids, $packed, $states]) {
+            foreach ($ids as $id) {
+                $this->ids[$day][] = $id;
+                foreach ($attributes($id, $day) as $name => $value) {
+                    $this->attributes[$day][$name][] = $value;
+                }
+            }
+            foreach ($packed as $key => $values) {
+                $this->packed[$day][$key] .= $values;
+                $this->states[$day][$key] .= $states[$key];
+            }
+        }
+    }
+
     public function on(int $day): Universe
     {
         $column = fn (string $key): ?Column => isset($this->packed[$day][$key])

@@ -6,9 +6,11 @@ namespace Tests\BackTest;
 
 use App\Evaluation\EvaluationContexts;
 use App\Feature\BackTest\BackTestRunner;
+use App\Feature\BackTest\BackTestWork;
 use App\Feature\Screening\ScreenRunner;
 use App\Models\BackTest;
 use App\Models\Task;
+use App\Models\TemplateChoice;
 use App\Storage\ColumnStore;
 use Illuminate\Support\Facades\DB;
 use Logion\Screening\ScreenDefinition;
@@ -269,6 +271,54 @@ final class BackTestTest extends DemoTestCase
         } catch (\App\Task\WorkCancelled) {
         }
         $this->assertSame(20, $steps);
+    }
+
+    public function test_in_parts_it_is_what_it_is_in_one(): void
+    {
+        config(['logion.companies_of_a_part.back_test' => 7]);
+        $user = $this->someone();
+        $bank = $this->companyId('FNSB');
+        TemplateChoice::query()->create(['user_id' => $user->id, 'company_id' => $bank, 'template' => 'industrial', 'reason' => 'why not']);
+        $settings = [
+            ...self::SETTINGS,
+            'screen' => [...self::SETTINGS['screen'], 'universe' => ['templates' => ['industrial']]],
+            'ranking' => ['components' => [['formula' => 'price_to_earnings', 'better' => 'lower', 'weight' => 1]]],
+            'top' => 5,
+        ];
+        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'parts', 'state' => 'waiting']);
+        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
+        $asked = 0;
+        DB::listen(static function ($query) use (&$asked): void {
+            $asked += (int) (preg_match('/^update [`"]task_parts[`"] set [`"]found/', $query->sql) === 1);
+        });
+        \App\Feature\BackTest\RunBackTest::dispatchSync($test->id);
+        $this->assertSame('done', $task->refresh()->state, (string) $task->message);
+        $this->assertGreaterThan(3, $asked);
+        $whole = $this->app->make(BackTestRunner::class)->run($settings, $user);
+        $this->assertSame(json_encode($whole), json_encode($test->refresh()->result));
+        $this->assertGreaterThan(0, array_sum(array_column($whole['dates'], 'picked')));
+    }
+
+    public function test_parts_do_not_count_once_their_reader_sees_other_figures(): void
+    {
+        $user = $this->someone();
+        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'changed', 'state' => 'running']);
+        $settings = [...self::SETTINGS, 'frequency' => 'yearly', 'screen' => ['criteria' => ['net_margin > 0']]];
+        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
+        $work = fn (): BackTestWork => $this->app->make(BackTestWork::class, ['backTest' => $test->id]);
+        $found = array_map(static fn (array $of): string => $work()->compute($of['asked'], static fn () => null), $work()->parts());
+        $bank = $this->companyId('FNSB');
+        $choice = TemplateChoice::query()->create([
+            'user_id' => $user->id,
+            'company_id' => $bank,
+            'template' => 'industrial',
+            'reason' => 'x',
+        ]);
+        $this->assertFalse($work()->finish($found));
+        $this->assertNull($test->refresh()->result);
+        $choice->delete();
+        $this->assertTrue($work()->finish($found), 'as it was they count');
+        $this->assertNotNull($test->refresh()->result);
     }
 
     public function test_settings_that_cannot_work_are_refused_at_once(): void

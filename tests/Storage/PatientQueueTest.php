@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Storage;
 
+use App\Models\Task;
+use App\Storage\LifeLock;
 use App\Task\PatientQueue;
 use App\Task\RefreshColumns;
 use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use PHPUnit\Framework\Attributes\Group;
@@ -28,7 +31,11 @@ final class PatientQueueTest extends DemoTestCase
         $this->assertSame(0, DB::table('jobs')->count());
     }
 
-    /** Of each person one job is at work, and who has waited longest is next, however many another has asked for. */
+    /**
+     * Of each person one job is at work, and who has waited longest is next, however many another has asked for. On a server the two
+     * workers of this process would share the connection, and what it holds.
+     */
+    #[Group('sqlite')]
     public function test_nobody_waits_behind_all_that_another_asked_for(): void
     {
         $worker = function (): PatientQueue {
@@ -56,21 +63,62 @@ final class PatientQueueTest extends DemoTestCase
         $this->assertSame(['user-ada', 'user-ada'], [$one->pop()?->getQueue(), DB::table('jobs')->max('queue')]);
     }
 
+    public function test_work_whose_worker_died_is_failed_with_a_word_and_does_not_stop_the_queue(): void
+    {
+        config(['queue.default' => 'database']);
+        $task = static fn (string $state): Task => Task::query()->create(['kind' => 'columns', 'subject' => $state, 'state' => $state]);
+        $died = $task('running');
+        $next = $task('waiting');
+        Queue::connection('database')->push(new RefreshColumns($died->id, 20200630, null));
+        // Taken up by a worker that was killed: it is its for a minute and a half, and nobody's after that.
+        DB::table('jobs')->update(['attempts' => 1, 'reserved_at' => now()->timestamp - 91]);
+        Queue::connection('database')->push(new RefreshColumns($next->id, self::TODAY, null));
+        DB::table('jobs')->insert([
+            'queue' => 'default', 'payload' => '{"not a job"', 'attempts' => 0, 'available_at' => 0, 'created_at' => 0,
+        ]);
+        for ($i = 0; $i < 7; $i++) {
+            Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
+        }
+        $this->assertSame('failed', $died->refresh()->state);
+        $this->assertSame('The process that was at it ended early. Nothing half done was kept; ask for it again.', $died->message);
+        $this->assertSame('done', $next->refresh()->state, 'what waited behind it is done');
+        $this->assertSame(0, DB::table('jobs')->where('payload', 'like', '%RefreshColumns%')->count());
+    }
+
+    public function test_what_was_cancelled_or_done_stays_so_when_its_worker_died(): void
+    {
+        foreach (['cancelled', 'done', 'failed'] as $state) {
+            $task = Task::query()->create(['kind' => 'columns', 'subject' => $state, 'state' => $state, 'message' => 'as it was']);
+            (new RefreshColumns($task->id, 20200630, null))->failed();
+            $this->assertSame([$state, 'as it was'], [$task->refresh()->state, $task->message]);
+        }
+    }
+
     public function test_a_worker_that_is_killed_lets_go_of_its_lane(): void
     {
-        $file = storage_path('framework/cache/lane-'.sha1(DB::connection()->getDatabaseName().'user-dora'));
-        $holder = proc_open(
-            [PHP_BINARY, '-r', '$f = fopen($argv[1], "c"); flock($f, LOCK_EX); echo "held"; sleep(60);', $file],
-            [1 => ['pipe', 'w']],
-            $pipes,
-        );
+        $settings = DB::connection()->getConfig();
+        [$script, $what] = DB::connection()->getDriverName() === 'pgsql'
+            ? [
+                '$p = new PDO($argv[1], $argv[2]); $p->query("select pg_advisory_lock(hashtext(\'lane user-dora\'))"); '.
+                    'echo "held"; sleep(60);',
+                ["pgsql:host={$settings['host']};port={$settings['port']};dbname={$settings['database']}", $settings['username']],
+            ]
+            : [
+                '$f = fopen($argv[1], "c"); flock($f, LOCK_EX); echo "held"; sleep(60);',
+                [LifeLock::file('lane user-dora')],
+            ];
+        $holder = proc_open([PHP_BINARY, '-r', $script, ...$what], [1 => ['pipe', 'w']], $pipes);
         $this->assertSame('held', fread($pipes[1], 4));
         $queue = Queue::connection('database');
         $queue->pushOn('user-dora', new RefreshColumns(1, 20200630, null));
         $this->assertNull($queue->pop());
         proc_terminate($holder, 9);
         proc_close($holder);
-        $this->assertSame('user-dora', $queue->pop()?->getQueue());
+        // A server needs a moment to find that who held it is gone.
+        for ($i = 0; $i < 50 && ($job = $queue->pop()) === null; $i++) {
+            usleep(100_000);
+        }
+        $this->assertSame('user-dora', $job?->getQueue());
     }
 
     #[Group('sqlite')]

@@ -9,7 +9,7 @@ use App\Feature\Screening\ScreenRequest;
 use App\Http\RequestContexts;
 use App\Models\BackTest;
 use App\Models\Task;
-use App\Task\PatientQueue;
+use App\Task\Lane;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
@@ -63,7 +63,7 @@ final class BackTestController
                 'settings' => $settings,
             ]);
         });
-        RunBackTest::dispatch($test->id)->onQueue(PatientQueue::laneOf($request->user()));
+        RunBackTest::dispatch($test->id)->onQueue(Lane::of($request->user()));
 
         return new JsonResponse(new BackTestResource($test->load('task')), 201);
     }

@@ -4,14 +4,9 @@ declare(strict_types=1);
 
 namespace App\Feature\BackTest;
 
-use App\Evaluation\EvaluationContext;
 use App\Evaluation\EvaluationContexts;
-use App\Feature\Screening\NamedLists;
 use App\Models\User;
-use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
-use App\Storage\Identity\Identities;
-use App\Storage\UniverseMembers;
 use Closure;
 use Logion\BackTest\Frequency;
 use Logion\BackTest\Jumps;
@@ -19,7 +14,6 @@ use Logion\BackTest\Simulation;
 use Logion\Comparison\Ranking;
 use Logion\CrossSection\Mask;
 use Logion\CrossSection\PastUniverses;
-use Logion\CrossSection\Selection;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Words;
 use Logion\Screening\Funnel;
@@ -33,13 +27,10 @@ final class BackTestRunner
     public const MOST_DATES = 200;
 
     public function __construct(
-        private readonly CompanyReader $companies,
+        private readonly PastCompanies $companies,
         private readonly EconomyReader $economy,
-        private readonly UniverseMembers $universes,
         private readonly BasketRunner $baskets,
         private readonly EvaluationContexts $contexts,
-        private readonly NamedLists $lists,
-        private readonly Identities $identities,
     ) {
     }
 
@@ -51,9 +42,24 @@ final class BackTestRunner
      */
     public function run(array $settings, ?User $user, ?Closure $progress = null): array
     {
-        $screen = ScreenDefinition::fromArray($settings['screen']);
-        $ranking = isset($settings['ranking']) ? Ranking::fromArray($settings['ranking']) : null;
-        $top = $settings['top'] ?? null;
+        $plan = $this->plan($settings, $user);
+        $attributes = $this->companies->attributes($plan);
+
+        return $this->simulate(
+            $settings,
+            $plan,
+            $this->companies->read($plan, $attributes, $progress),
+            $this->companies->names($attributes),
+        );
+    }
+
+    /**
+     * @param  array<string, mixed>  $settings  {@see run}
+     *
+     * @throws UnprocessableEntityHttpException if the period has no trading days, or too many dates
+     */
+    public function plan(array $settings, ?User $user): BackTestPlan
+    {
         $context = $this->contexts->of($user, null, $settings['adjusted'] ?? false);
         $index = $this->baskets->index($settings['index']);
         $to = min($context->day, isset($settings['to']) ? Day::parse($settings['to']) : $context->day);
@@ -68,14 +74,30 @@ final class BackTestRunner
                 Words::say('there_would_be_rebalancing_dates_at', count: count($signals), most_dates: self::MOST_DATES),
             );
         }
-        $lastDay = $days[count($days) - 1];
-        [$past, $names] = $this->past(
+
+        return new BackTestPlan(
             $context,
-            [...array_map(static fn (int $i): int => $days[$i], $signals), $lastDay],
-            $screen,
-            $ranking,
-            $progress,
+            ScreenDefinition::fromArray($settings['screen']),
+            isset($settings['ranking']) ? Ranking::fromArray($settings['ranking']) : null,
+            $settings['top'] ?? null,
+            $index,
+            $to,
+            $days,
+            $signals,
         );
+    }
+
+    /**
+     * Follows what was picked on each day, by what was known on it.
+     *
+     * @param  array<string, mixed>  $settings  {@see run}
+     * @param  array<int, array{string, string}>  $names  reference and name by company
+     * @return array<string, mixed>
+     */
+    public function simulate(array $settings, BackTestPlan $plan, PastUniverses $past, array $names): array
+    {
+        [$screen, $ranking, $top, $index] = [$plan->screen, $plan->ranking, $plan->top, $plan->index];
+        [$days, $signals, $to, $lastDay] = [$plan->days, $plan->signals, $plan->to, $plan->lastDay()];
         $picks = $started = [];
         foreach ($signals as $signal) {
             $universe = $past->on($days[$signal]);
@@ -163,75 +185,6 @@ final class BackTestRunner
             'to' => Day::iso($lastDay),
             'fingerprint' => substr(sha1((string) json_encode([$settings, $test->values])), 0, 16),
         ];
-    }
-
-    /**
-     * The universes of the past days, and ticker and name of every company in them.
-     *
-     * @param  list<int>  $days
-     * @param  Closure(int, int): void|null  $progress
-     * @return array{PastUniverses, array<int, array{string, string}>}
-     */
-    private function past(EvaluationContext $context, array $days, ScreenDefinition $screen, ?Ranking $ranking, ?Closure $progress): array
-    {
-        $formulas = [
-            ...$screen->conditions(),
-            ...$ranking?->formulas() ?? [],
-            ...array_values(array_intersect_key(Selection::BY_RANGE, $screen->universe)),
-        ];
-        $past = new PastUniverses(
-            $context->catalogue,
-            $this->economy->read(),
-            array_values(array_unique($days)),
-            $formulas,
-            fn (int $day): Closure => $this->lists->on($context->on($day), true),
-        );
-        $attributes = $names = [];
-        foreach (array_unique($days) as $day) {
-            foreach ($this->universes->on($day) as $member) {
-                $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
-                $names[$member->id] = $member->name;
-            }
-        }
-        ksort($attributes);
-        $done = 0;
-        foreach ($attributes as $id => $its) {
-            foreach ($this->alike($id, array_keys($its)) as $span) {
-                $company = $this->companies->read($id, $context->as, on: $span[count($span) - 1]);
-                if ($company !== null) {
-                    $past->add(
-                        $company,
-                        $span,
-                        array_map(static fn (array $of): array => [...$of, 'template' => $company->template->value], $its),
-                    );
-                }
-            }
-            $progress === null || $progress(++$done, count($attributes));
-        }
-
-        $references = $this->identities->references(array_keys($names));
-
-        return [
-            $past,
-            array_map(static fn (int $id): array => [$references[$id], $names[$id]], array_combine(array_keys($names), array_keys($names))),
-        ];
-    }
-
-    /**
-     * Days of a company between two changes of what it is called or reports in, on which it is read alike.
-     *
-     * @param  list<int>  $days  ascending
-     * @return list<non-empty-list<int>>
-     */
-    private function alike(int $company, array $days): array
-    {
-        $changes = $this->identities->changes($company);
-        $spans = [];
-        foreach ($days as $day) {
-            $spans[count(array_filter($changes, static fn (int $change): bool => $change <= $day))][] = $day;
-        }
-
-        return array_values($spans);
     }
 
     /** @return list<int> companies */

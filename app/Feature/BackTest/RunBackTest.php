@@ -5,20 +5,22 @@ declare(strict_types=1);
 namespace App\Feature\BackTest;
 
 use App\Models\BackTest;
-use App\Models\User;
-use App\Task\ReportsProgress;
+use App\Models\Task;
+use App\Task\FailsWithAWord;
+use App\Task\Lane;
+use App\Task\PartedTasks;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
-/** Runs a back-test in the background. */
+/** Has a back-test run in the background, in parts. */
 final class RunBackTest implements ShouldQueue
 {
     use Dispatchable;
+    use FailsWithAWord;
     use InteractsWithQueue;
     use Queueable;
-    use ReportsProgress;
 
     public int $timeout = 3600;
 
@@ -26,14 +28,16 @@ final class RunBackTest implements ShouldQueue
     {
     }
 
-    public function handle(BackTestRunner $runner): void
+    public function handle(PartedTasks $tasks): void
     {
-        $test = BackTest::query()->with('task')->find($this->backTestId);
-        if ($test?->task === null) {
-            return;
+        $task = $this->task();
+        if ($task !== null) {
+            $tasks->begin($task, $this->queue ?? Lane::of(null), BackTestWork::class, ['backTest' => $this->backTestId]);
         }
-        $this->reporting($test->task, static function (\Closure $progress) use ($test, $runner): void {
-            $test->update(['result' => $runner->run($test->settings, User::query()->find($test->user_id), $progress)]);
-        });
+    }
+
+    private function task(): ?Task
+    {
+        return BackTest::query()->with('task')->find($this->backTestId)?->task;
     }
 }

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\BackTest;
+
+use App\Evaluation\EvaluationContext;
+use Logion\Comparison\Ranking;
+use Logion\CrossSection\Selection;
+use Logion\Market\PriceSeries;
+use Logion\Screening\ScreenDefinition;
+
+/** What a back-test asks, and on which days. */
+final readonly class BackTestPlan
+{
+    /**
+     * @param  list<int>  $days  of trading, from the first to the last
+     * @param  list<int>  $signals  places among the days on which it is chosen anew
+     */
+    public function __construct(
+        public EvaluationContext $context,
+        public ScreenDefinition $screen,
+        public ?Ranking $ranking,
+        public ?int $top,
+        public PriceSeries $index,
+        public int $to,
+        public array $days,
+        public array $signals,
+    ) {
+    }
+
+    public function lastDay(): int
+    {
+        return $this->days[count($this->days) - 1];
+    }
+
+    /** @return list<int> days on which the universe is looked at */
+    public function daysLookedAt(): array
+    {
+        return array_values(array_unique([...array_map(fn (int $i): int => $this->days[$i], $this->signals), $this->lastDay()]));
+    }
+
+    /** @return list<string> all that is asked of a company on them */
+    public function formulas(): array
+    {
+        return [
+            ...$this->screen->conditions(),
+            ...$this->ranking?->formulas() ?? [],
+            ...array_values(array_intersect_key(Selection::BY_RANGE, $this->screen->universe)),
+        ];
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Feature\BackTest;
+
+use App\Feature\Screening\NamedLists;
+use App\Storage\CompanyReader;
+use App\Storage\EconomyReader;
+use App\Storage\Identity\Identities;
+use App\Storage\UniverseMembers;
+use Closure;
+use Logion\CrossSection\PastUniverses;
+
+/** Reads the companies of a back-test's past days, each once, and asks them what it wants to know. */
+final readonly class PastCompanies
+{
+    public function __construct(
+        private CompanyReader $companies,
+        private EconomyReader $economy,
+        private UniverseMembers $universes,
+        private NamedLists $lists,
+        private Identities $identities,
+    ) {
+    }
+
+    /** The past of no company yet. */
+    public function none(BackTestPlan $plan): PastUniverses
+    {
+        return new PastUniverses(
+            $plan->context->catalogue,
+            $this->economy->read(),
+            $plan->daysLookedAt(),
+            $plan->formulas(),
+            fn (int $day): Closure => $this->lists->on($plan->context->on($day), true),
+        );
+    }
+
+    /** @return array<int, array<int, array<string, string>>> attributes by company, ascending, and day on which it was of the universe */
+    public function attributes(BackTestPlan $plan): array
+    {
+        $attributes = [];
+        foreach ($plan->daysLookedAt() as $day) {
+            foreach ($this->universes->on($day) as $member) {
+                $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
+            }
+        }
+        ksort($attributes);
+
+        return $attributes;
+    }
+
+    /**
+     * @param  array<int, array<int, array<string, string>>>  $attributes  of the companies wanted
+     * @param  Closure(int, int): void|null  $progress  done, total
+     */
+    public function read(BackTestPlan $plan, array $attributes, ?Closure $progress): PastUniverses
+    {
+        $past = $this->none($plan);
+        $done = 0;
+        foreach ($attributes as $id => $its) {
+            foreach ($this->alike($id, array_keys($its)) as $span) {
+                $company = $this->companies->read($id, $plan->context->as, on: $span[count($span) - 1]);
+                if ($company !== null) {
+                    // A kind of business that was chosen by the reader counts.
+                    $template = ['template' => $company->template->value];
+                    $past->add($company, $span, array_map(static fn (array $of): array => [...$of, ...$template], $its));
+                }
+            }
+            $progress === null || $progress(++$done, count($attributes));
+        }
+
+        return $past;
+    }
+
+    /**
+     * @param  array<int, array<int, array<string, string>>>  $attributes
+     * @return array<int, array{string, string}> reference and name
+     */
+    public function names(array $attributes): array
+    {
+        $references = $this->identities->references(array_keys($attributes));
+        $names = [];
+        foreach ($attributes as $id => $its) {
+            $names[$id] = [$references[$id], $its[array_key_last($its)]['name']];
+        }
+
+        return $names;
+    }
+
+    /**
+     * Days of a company between two changes of what it is called or reports in, on which it is read alike.
+     *
+     * @param  list<int>  $days  ascending
+     * @return list<non-empty-list<int>>
+     */
+    private function alike(int $company, array $days): array
+    {
+        $changes = $this->identities->changes($company);
+        $spans = [];
+        foreach ($days as $day) {
+            $spans[count(array_filter($changes, static fn (int $change): bool => $change <= $day))][] = $day;
+        }
+
+        return array_values($spans);
+    }
+}

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Task;
+
+use App\Storage\ColumnComputation;
+use App\Storage\ColumnStore;
+use App\Storage\DataStamp;
+use App\Storage\UniverseMembers;
+use Closure;
+use Logion\CrossSection\Column;
+use Logion\Metric\Catalogue;
+
+/** The metric columns of a day, or one expression over the companies' history, split over the companies of the day. */
+final readonly class ColumnWork implements PartedWork
+{
+    public function __construct(
+        private ColumnComputation $computation,
+        private ColumnStore $columns,
+        private UniverseMembers $universes,
+        private DataStamp $stamp,
+        private int $asOf,
+        private ?string $formula,
+    ) {
+    }
+
+    public function parts(): array
+    {
+        $this->formula === null || ColumnStore::mustNotCompare(Catalogue::builtIn()->parse($this->formula));
+        $stamp = $this->stamp->read();
+
+        return array_map(
+            static fn (array $ids): array => ['asked' => ['companies' => $ids, 'stamp' => $stamp], 'size' => count($ids)],
+            array_chunk($this->companies(), config('logion.companies_of_a_part.columns')) ?: [[]],
+        );
+    }
+
+    public function compute(array $asked, Closure $goesOn): string
+    {
+        $formulas = $this->formula === null ? ColumnStore::ownMetrics() : [$this->formula];
+        $columns = $this->computation->share($asked['companies'], $this->asOf, $formulas, static fn () => $goesOn());
+
+        $packed = array_map(static fn (Column $of): array => [$of->packed, $of->states], $columns);
+
+        return serialize([$asked['stamp'], $asked['companies'], $packed]);
+    }
+
+    public function finish(iterable $found): bool
+    {
+        $stamp = $this->stamp->read();
+        $packed = $companies = [];
+        foreach ($found as $part) {
+            [$then, $some, $columns] = unserialize($part, ['allowed_classes' => false]);
+            if ($then !== $stamp) {
+                return false;
+            }
+            array_push($companies, ...$some);
+            foreach ($columns as $i => [$values, $states]) {
+                $packed[$i] = [($packed[$i][0] ?? '').$values, ($packed[$i][1] ?? '').$states];
+            }
+        }
+        if ($companies !== $this->companies()) {
+            return false;
+        }
+        $columns = array_map(static fn (array $of): Column => new Column(...$of), $packed);
+        $this->formula === null
+            ? $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns)
+            : $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0]);
+
+        return true;
+    }
+
+    /** @return list<int> of the universe, or, for what is joined to columns that are kept, those they are of */
+    private function companies(): array
+    {
+        if ($this->formula === null) {
+            return array_column($this->universes->on($this->asOf), 'id');
+        }
+
+        return $this->columns->universe($this->asOf)?->ids() ?? throw new \LogicException('The columns of the day come first.');
+    }
+}
