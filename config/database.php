@@ -35,6 +35,8 @@ return [
             'prefix' => '',
             'search_path' => 'public',
             'sslmode' => env('DB_SSLMODE', 'prefer'),
+            // Replicas are read from where there are some, by who has written nothing in this request.
+            ...env('DB_READ_HOST') === null ? [] : ['read' => ['host' => explode(',', (string) env('DB_READ_HOST'))], 'sticky' => true],
             'options' => [PDO::ATTR_STATEMENT_CLASS => [TypedStatement::class]],
         ],
     ],

@@ -1,0 +1,116 @@
+// See bin/load.
+const options = Object.fromEntries(
+  process.argv.slice(2).map((of) => {
+    const [name, value] = of.replace(/^--/, '').split('=')
+    return [name, value]
+  }),
+)
+const url = options.url ?? 'http://127.0.0.1:8000'
+const people = Number(options.people ?? 50)
+const seconds = Number(options.seconds ?? 600)
+const pause = Number(options.pause ?? 2)
+const SCREEN = {
+  screen: {
+    criteria: ['market_cap > 100000000', 'price_to_earnings < 25', 'net_margin > 0.02', 'price_to_book < 6', 'current_ratio > 0.8'],
+    columns: ['market_cap', 'price_to_earnings', 'net_margin'],
+    sort: ['-market_cap'],
+  },
+}
+const took = []
+const byKind = new Map()
+let errors = 0
+
+/** Cookies of one browser. */
+function browser() {
+  const jar = new Map()
+  return async (method, path, body) => {
+    const headers = { Accept: 'application/json', Cookie: [...jar].map(([name, value]) => `${name}=${value}`).join('; ') }
+    if (body) headers['Content-Type'] = 'application/json'
+    if (jar.has('XSRF-TOKEN')) headers['X-XSRF-TOKEN'] = decodeURIComponent(jar.get('XSRF-TOKEN'))
+    const answer = await fetch(url + path, { method, headers, body: body && JSON.stringify(body) })
+    for (const cookie of answer.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie)
+      jar.set(name, value)
+    }
+    return { status: answer.status, text: await answer.text() }
+  }
+}
+
+async function measured(ask, kind, method, path, body) {
+  const started = performance.now()
+  let status = 0
+  try {
+    ;({ status } = await ask(method, path, body))
+  } catch {
+    status = 0
+  }
+  const milliseconds = performance.now() - started
+  took.push(milliseconds)
+  byKind.set(kind, [...(byKind.get(kind) ?? []), milliseconds])
+  if (status === 0 || status >= 400) {
+    errors++
+    if (errors < 10) console.error(`${method} ${path} answered ${status}`)
+  }
+}
+
+const tickers = []
+/** A page is a few requests at once, as the program asks. */
+const pages = [
+  ['desk', (ask) => [measured(ask, 'desk', 'GET', '/api/v1/desk')]],
+  [
+    'read',
+    (ask, of) => [
+      measured(ask, 'company', 'GET', `/api/v1/companies/${of}`),
+      measured(ask, 'picture', 'GET', `/api/v1/companies/${of}/picture`),
+    ],
+  ],
+  ['statements', (ask, of) => [measured(ask, 'statements', 'GET', `/api/v1/companies/${of}/statements`)]],
+  ['market', (ask, of) => [measured(ask, 'market', 'GET', `/api/v1/companies/${of}/market`)]],
+  ['value', (ask, of) => [measured(ask, 'values', 'GET', `/api/v1/companies/${of}/values`)]],
+  ['results', (ask, of) => [measured(ask, 'results', 'GET', `/api/v1/companies/${of}/results`)]],
+  ['screen', (ask) => [measured(ask, 'screen', 'POST', '/api/v1/screens/run', SCREEN)]],
+  ['hold', (ask) => [measured(ask, 'portfolios', 'GET', '/api/v1/portfolios')]],
+  ['note', (ask, of) => [measured(ask, 'note', 'POST', `/api/v1/companies/${of}/notes`, { figure: '*', body: 'Looked at under load.' })]],
+]
+
+async function person(until) {
+  const ask = browser()
+  await ask('GET', '/')
+  const entered = options.email
+    ? await ask('POST', '/api/v1/session', { email: options.email, password: options.password })
+    : await ask('POST', '/api/v1/session/demo')
+  if (entered.status !== 200) throw new Error(`Nobody is let in: ${entered.status} ${entered.text.slice(0, 200)}`)
+  if (tickers.length === 0) {
+    const found = JSON.parse((await ask('POST', '/api/v1/screens/run', { screen: { criteria: ['market_cap > 0'] } })).text)
+    tickers.push(...(found.rows ?? found.survivors ?? []).map((row) => row.ticker).filter(Boolean))
+    if (tickers.length === 0) tickers.push('BRSW', 'ULVL', 'FNSB', 'ORTN', 'TVRM')
+  }
+  await new Promise((wake) => setTimeout(wake, Math.random() * pause * 1000))
+  while (Date.now() < until) {
+    const [, open] = pages[Math.floor(Math.random() * pages.length)]
+    await Promise.all(open(ask, tickers[Math.floor(Math.random() * tickers.length)]))
+    await new Promise((wake) => setTimeout(wake, pause * (0.5 + Math.random()) * 1000))
+  }
+}
+
+const quantile = (list, of) => list[Math.min(list.length - 1, Math.floor(of * list.length))]
+const started = Date.now()
+const until = started + seconds * 1000
+const all = []
+for (let i = 0; i < people; i++) {
+  all.push(person(until))
+  if (i === 0) await new Promise((wake) => setTimeout(wake, 1500))
+  await new Promise((wake) => setTimeout(wake, 100))
+}
+await Promise.all(all)
+const line = (name, list) => {
+  list.sort((a, b) => a - b)
+  const [half, most, nearly, last] = [0.5, 0.95, 0.99, 1].map((of) => quantile(list, of).toFixed(0).padStart(7))
+  console.log(`${name.padEnd(14)}${String(list.length).padStart(8)}${half}${most}${nearly}${last}`)
+}
+console.log(`${people} people, ${pause} s between clicks, ${Math.round((Date.now() - started) / 1000)} s; milliseconds`)
+console.log(`${'what'.padEnd(14)}${'answers'.padStart(8)}${['p50', 'p95', 'p99', 'longest'].map((of) => of.padStart(7)).join('')}`)
+for (const [kind, list] of [...byKind].sort()) line(kind, list)
+line('all', took)
+console.log(`${errors} errors`)
+process.exit(errors === 0 ? 0 : 1)
