@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  mdiAccountOutline,
   mdiBookOpenPageVariantOutline,
   mdiBriefcaseOutline,
   mdiChevronDoubleLeft,
@@ -9,6 +10,7 @@ import {
   mdiDesk,
   mdiFilterOutline,
   mdiGavel,
+  mdiHelpCircleOutline,
   mdiKeyboardOutline,
   mdiLogoutVariant,
   mdiScaleBalance,
@@ -20,7 +22,7 @@ import { kept } from '@/stores/kept'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
-const emit = defineEmits<{ theme: []; shortcuts: [] }>()
+const emit = defineEmits<{ theme: []; shortcuts: []; help: [] }>()
 const route = useRoute()
 const session = useSession()
 const notices = useNotices()
@@ -58,8 +60,14 @@ function fold(): void {
       <router-link to="/data" class="step data" :class="{ here: route.name === 'data' }" aria-label="Data">
         <v-icon :icon="mdiDatabaseOutline" size="20" /><span v-if="!folded">Data</span>
       </router-link>
+      <router-link to="/account" class="step" :class="{ here: route.name === 'account' }" aria-label="Account">
+        <v-icon :icon="mdiAccountOutline" size="18" /><span v-if="!folded">Account</span>
+      </router-link>
       <button class="step" aria-label="Light or dark" @click="emit('theme')">
         <v-icon :icon="mdiThemeLightDark" size="18" /><span v-if="!folded">Light</span>
+      </button>
+      <button class="step" aria-label="Help" @click="emit('help')">
+        <v-icon :icon="mdiHelpCircleOutline" size="18" /><span v-if="!folded">Help</span>
       </button>
       <button class="step" aria-label="Shortcuts" @click="emit('shortcuts')">
         <v-icon :icon="mdiKeyboardOutline" size="18" /><span v-if="!folded">Keys</span>

@@ -7,6 +7,7 @@ const keys: [string, string][] = [
   ['m', 'Open or close the margin'],
   ['Enter', 'On a figure: its working in the margin'],
   ['Esc', 'Close what is open'],
+  ['h', 'What this page is for, and what to do next'],
   ['?', 'This page'],
 ]
 </script>

@@ -39,7 +39,9 @@ export const router = createRouter({
       component: () => import('@/features/industry/IndustryPage.vue'),
       meta: { title: 'Industry' },
     },
+    { path: '/account', name: 'account', component: () => import('@/features/account/AccountPage.vue'), meta: { title: 'Account' } },
     { path: '/data/:view?/:id?', name: 'data', component: () => import('@/features/data/DataPage.vue'), meta: { title: 'Data' } },
+    { path: '/help/:view?', name: 'help', component: () => import('@/features/help/HelpPage.vue'), meta: { title: 'Help' } },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue'), meta: { title: 'Not here' } },
   ],
 })

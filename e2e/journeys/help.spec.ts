@@ -1,0 +1,47 @@
+import { expect, test } from '@playwright/test'
+import { accessible } from './support'
+
+test('help says what a page is for, guides through the first half hour, and speaks another language', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Open the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+  await page.goto('/read/ORTN/cases')
+  await expect(page.getByRole('banner')).toContainText('ORTN')
+  await page.keyboard.press('h')
+  const dialog = page.getByRole('dialog')
+  await expect(dialog).toContainText('Bear, base and bull')
+  await expect(dialog).toContainText('What to do next')
+  await accessible(page)
+  await page.keyboard.press('Escape')
+  await expect(dialog).toBeHidden()
+
+  // The button of the rail does the same; another language is kept, and what it lacks is said in English, marked as such.
+  await page.getByRole('button', { name: 'Help' }).press('Enter')
+  await dialog.getByRole('button', { name: 'Deutsch' }).click()
+  await expect(dialog).toContainText('Was als Nächstes zu tun ist')
+  await expect(dialog.locator('[lang=en]').filter({ hasText: 'Bear, base and bull' })).toBeVisible()
+  await dialog.getByRole('link', { name: 'Die erste halbe Stunde' }).click()
+  await expect(page).toHaveURL(/\/help$/)
+  await expect(page.getByText('0 von 10 getan')).toBeVisible()
+  await page.getByLabel(/Sehen Sie sich Desk an/).check()
+  await expect(page.getByText('1 von 10 getan')).toBeVisible()
+  await accessible(page)
+  await page.reload()
+  await expect(page.getByText('1 von 10 getan')).toBeVisible()
+  await page.getByRole('button', { name: 'English' }).click()
+  await page.getByRole('button', { name: 'Begin again' }).click()
+  await expect(page.getByText('0 of 10 done')).toBeVisible()
+
+  await page.getByRole('tab', { name: 'Glossary' }).click()
+  await page.getByLabel('A word of the glossary', { exact: true }).fill('altman')
+  await expect(page.getByRole('link', { name: 'Altman Z', exact: true })).toBeVisible()
+  await accessible(page)
+  await page.getByLabel('A word of the glossary', { exact: true }).fill('no such word at all')
+  await expect(page.getByText('No metric is called so, or means that.')).toBeVisible()
+
+  await page.getByRole('tab', { name: 'All pages' }).click()
+  await expect(page.getByRole('term')).not.toHaveCount(0)
+  await accessible(page)
+  await page.getByRole('term').getByRole('link', { name: 'desk', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+})
