@@ -27,8 +27,14 @@ final class EvaluationContexts
      */
     public function of(?User $user, mixed $day = null, bool $adjusted = false, ?string $peers = null): EvaluationContext
     {
+        return $this->on($this->day($day), $user, $adjusted, $peers);
+    }
+
+    /** Of a day that is known to have data. */
+    public function on(int $day, ?User $user, bool $adjusted = false, ?string $peers = null): EvaluationContext
+    {
         return new EvaluationContext(
-            $this->day($day),
+            $day,
             fn (): Catalogue => $this->catalogues->of($user),
             $user,
             $user === null ? null : new Viewpoint($user->id, $user->name, $adjusted),

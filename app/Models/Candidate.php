@@ -12,6 +12,8 @@ final class Candidate extends Model
 {
     use BelongsToUser;
 
+    protected $table = 'candidates';
+
     protected $guarded = [];
 
     protected $casts = ['entered_on' => 'integer', 'position' => 'integer'];

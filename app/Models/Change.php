@@ -11,6 +11,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /** A change somebody made in what all share, with the rows as they were and as they became. */
 final class Change extends Model
 {
+    protected $table = 'changes';
+
     protected $guarded = [];
 
     /** @return array<string, string> */

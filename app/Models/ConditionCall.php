@@ -12,6 +12,8 @@ final class ConditionCall extends Model
 {
     use BelongsToUser;
 
+    protected $table = 'condition_calls';
+
     protected $guarded = [];
 
     protected $casts = ['day' => 'integer', 'actual' => 'float', 'required' => 'float', 'handed_on' => 'boolean'];

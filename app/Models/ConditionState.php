@@ -15,6 +15,8 @@ final class ConditionState extends Model
 
     protected $primaryKey = null;
 
+    protected $table = 'condition_states';
+
     protected $guarded = [];
 
     protected $casts = ['met' => 'boolean', 'actual' => 'float', 'required' => 'float', 'since' => 'integer'];

@@ -17,5 +17,7 @@ final class Country extends Model
 
     protected $keyType = 'string';
 
+    protected $table = 'countries';
+
     protected $guarded = [];
 }

@@ -22,6 +22,8 @@ final class Delivery extends Model
 
     public const FAILED = 'failed';
 
+    protected $table = 'deliveries';
+
     protected $guarded = [];
 
     protected $casts = ['due_at' => 'datetime', 'sent_at' => 'datetime', 'attempts' => 'integer'];

@@ -13,5 +13,7 @@ final class Instrument extends Model
 
     public const KINDS = ['fund', 'bond', 'option', 'share', 'other'];
 
+    protected $table = 'instruments';
+
     protected $guarded = [];
 }

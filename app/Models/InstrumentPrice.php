@@ -13,6 +13,8 @@ final class InstrumentPrice extends Model
 
     public $incrementing = false;
 
+    protected $table = 'instrument_prices';
+
     protected $guarded = [];
 
     protected $primaryKey = null;

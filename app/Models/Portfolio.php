@@ -14,6 +14,8 @@ final class Portfolio extends Model
     use BelongsToUser;
     use SoftDeletes;
 
+    protected $table = 'portfolios';
+
     protected $guarded = [];
 
     protected $casts = ['keeps_cash' => 'boolean', 'withholding' => 'float'];

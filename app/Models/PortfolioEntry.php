@@ -37,4 +37,10 @@ final class PortfolioEntry extends Model
     {
         return $this->belongsTo(Portfolio::class);
     }
+
+    /** What is of a portfolio that was deleted is found no more than it is. */
+    public function resolveRouteBindingQuery($query, $value, $field = null)
+    {
+        return parent::resolveRouteBindingQuery($query, $value, $field)->whereHas('portfolio');
+    }
 }

@@ -13,6 +13,8 @@ final class PortfolioFile extends Model
 {
     use BelongsToUser;
 
+    protected $table = 'portfolio_files';
+
     protected $guarded = [];
 
     protected $casts = ['rows' => 'array', 'taken_at' => 'datetime'];
@@ -27,5 +29,11 @@ final class PortfolioFile extends Model
     public function entries(): HasMany
     {
         return $this->hasMany(PortfolioEntry::class);
+    }
+
+    /** What is of a portfolio that was deleted is found no more than it is. */
+    public function resolveRouteBindingQuery($query, $value, $field = null)
+    {
+        return parent::resolveRouteBindingQuery($query, $value, $field)->whereHas('portfolio');
     }
 }

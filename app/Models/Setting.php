@@ -17,5 +17,7 @@ final class Setting extends Model
 
     protected $keyType = 'string';
 
+    protected $table = 'settings';
+
     protected $guarded = [];
 }

@@ -6,14 +6,14 @@ namespace App\Storage;
 
 use App\Models\Portfolio;
 use App\Models\User;
-use App\Storage\Holding\HeldSecurities;
+use App\Storage\Holding\Held;
 use App\Storage\Holding\PortfolioBooks;
 use Illuminate\Support\Facades\DB;
 
 /** Companies somebody holds, watches or works on. */
 final readonly class CaredCompanies
 {
-    public function __construct(private PortfolioBooks $books, private HeldSecurities $securities)
+    public function __construct(private PortfolioBooks $books)
     {
     }
 
@@ -60,17 +60,19 @@ final readonly class CaredCompanies
     /** @return list<int> companies of which something is held in one of the portfolios */
     public function held(User $user, int $day): array
     {
-        $keys = [];
+        $securities = [];
         foreach (Portfolio::query()->of($user)->get() as $portfolio) {
-            $keys += array_fill_keys(array_map(strval(...), array_keys($this->books->of($portfolio, $day)->holdings->held)), true);
-        }
-        $companies = [];
-        foreach ($this->securities->of($user, array_map(strval(...), array_keys($keys)), $day) as $held) {
-            if ($held->company !== null) {
-                $companies[$held->company] = true;
+            foreach ($this->books->held($portfolio, $day) as $key) {
+                $securities[Held::securityOf($key)] = true;
             }
         }
 
-        return array_keys($companies);
+        return DB::table('securities')
+            ->whereIntegerInRaw('id', array_filter(array_keys($securities)))
+            ->whereNotNull('company_id')
+            ->distinct()
+            ->pluck('company_id')
+            ->map(intval(...))
+            ->all();
     }
 }

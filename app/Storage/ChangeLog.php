@@ -37,6 +37,16 @@ final class ChangeLog
         'dividends' => ['id'],
         'corporate_actions' => ['id'],
         'past_transactions' => ['id'],
+        'prices_of_interest' => ['id'],
+        'candidates' => ['id'],
+        'looked_companies' => ['id'],
+        'condition_states' => ['condition_id', 'company_id'],
+        'condition_calls' => ['id'],
+        'own_estimates' => ['id'],
+        'peers' => ['id'],
+        'costs_of_capital' => ['id'],
+        'bottom_up_betas' => ['id'],
+        'transaction_choices' => ['id'],
     ];
 
     /** Rows that belong to a filing name its company too. */
@@ -136,6 +146,7 @@ final class ChangeLog
                         'size' => array_sum(array_map(static fn (array $row): int => count($row['moved'] ?? [1]), $this->rows)),
                         'import_id' => $import,
                     ]);
+                    AuditLog::record($by, 'data_changed', $what);
                 }
 
                 return $result;
@@ -255,6 +266,7 @@ final class ChangeLog
                 }
             }
             $change->update(['undone_at' => now(), 'undone_by' => $by?->id]);
+            AuditLog::record($by, 'change_undone', $change->what);
         });
     }
 

@@ -13,6 +13,7 @@ use Logion\CrossSection\Column;
 use Logion\CrossSection\Texts;
 use Logion\CrossSection\Universe;
 use Logion\Figure\Words;
+use Logion\Formula\FormulaError;
 use Logion\Formula\Moment;
 use Logion\Formula\Node;
 use Logion\Metric\Catalogue;
@@ -96,13 +97,34 @@ final class ColumnStore
      */
     public function refresh(int $asOf, ?Closure $progress = null): int
     {
-        $catalogue = Catalogue::builtIn();
         $members = $this->universes->on($asOf);
-        $own = $compared = [];
-        foreach (array_keys($catalogue->all()) as $key) {
-            $catalogue->needsPeers($key) ? ($compared[] = $key) : ($own[] = $key);
-        }
-        $columns = array_combine($own, $this->computation->columns(array_column($members, 'id'), $asOf, $own, $progress));
+        $this->keep($asOf, $members, $this->computation->columns(array_column($members, 'id'), $asOf, self::ownMetrics(), $progress));
+
+        return count($members);
+    }
+
+    /** @return list<string> metrics of a company by itself */
+    public static function ownMetrics(): array
+    {
+        $catalogue = Catalogue::builtIn();
+
+        return array_values(array_filter(
+            array_keys($catalogue->all()),
+            static fn (string $key): bool => ! $catalogue->needsPeers($key),
+        ));
+    }
+
+    /**
+     * Stores the columns of a day, with what compares companies.
+     *
+     * @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string,
+     *     exchange: string, currency: string, year_end: string, reported: string}>  $members  companies of the day
+     * @param  list<Column>  $own  {@see ownMetrics}
+     */
+    public function keep(int $asOf, array $members, array $own): void
+    {
+        $columns = array_combine(self::ownMetrics(), $own);
+        $compared = array_values(array_diff(array_keys(Catalogue::builtIn()->all()), self::ownMetrics()));
         DB::transaction(function () use ($asOf, $members, $columns, $compared): void {
             MetricColumn::query()->where('as_of', $asOf)->delete();
             ColumnSet::query()->where('as_of', $asOf)->delete();
@@ -112,9 +134,8 @@ final class ColumnStore
             }
             $this->compare($asOf, $compared);
         });
+        $this->companies->keepDelistedPacked();
         $this->years->fill();
-
-        return count($members);
     }
 
     /**
@@ -198,17 +219,27 @@ final class ColumnStore
      */
     public function derive(int $asOf, Node $node, ?Closure $progress = null): Column
     {
-        $text = (string) $node;
-        $catalogue = Catalogue::builtIn();
         $ids = $this->universe($asOf)?->ids() ?? throw new \LogicException('The columns of the day come first.');
-        foreach ($node->names() as $used) {
-            if ($catalogue->find($used) !== null && $catalogue->needsPeers($used)) {
-                throw \Logion\Formula\FormulaError::at(Words::say('compares_companies_and_cannot_be_looked', used: $used), $text);
-            }
-        }
-        $column = $this->computation->columns($ids, $asOf, [$text], $progress)[0];
-        $this->table->write($asOf, self::expressionName($node), $text, $column);
+        self::mustNotCompare($node);
+        $column = $this->computation->columns($ids, $asOf, [(string) $node], $progress)[0];
+        $this->keepExpression($asOf, $node, $column);
 
         return $column;
+    }
+
+    public function keepExpression(int $asOf, Node $node, Column $column): void
+    {
+        $this->table->write($asOf, self::expressionName($node), (string) $node, $column);
+    }
+
+    /** @throws FormulaError if it compares companies, which have no history */
+    public static function mustNotCompare(Node $node): void
+    {
+        $catalogue = Catalogue::builtIn();
+        foreach ($node->names() as $used) {
+            if ($catalogue->find($used) !== null && $catalogue->needsPeers($used)) {
+                throw FormulaError::at(Words::say('compares_companies_and_cannot_be_looked', used: $used), (string) $node);
+            }
+        }
     }
 }

@@ -20,6 +20,9 @@ final class ColumnTable
 
     private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
 
+    /** @var array<int, \PDOStatement> by connection */
+    private array $statements = [];
+
     /**
      * @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string,
      *     exchange: string, currency: string, year_end: string, reported: string}>  $members
@@ -72,11 +75,14 @@ final class ColumnTable
 
     public function read(int $asOf, string $name): ?Column
     {
-        $statement = DB::connection()
-            ->getPdo()
-            ->prepare('select "values", states, codes, bounds, ordered from metric_columns where as_of = ? and name = ?');
+        $connection = DB::connection()->getPdo();
+        // A page of a company reads dozens of columns.
+        $statement = $this->statements[spl_object_id($connection)] ??= $connection->prepare(
+            'select "values", states, codes, bounds, ordered from metric_columns where as_of = ? and name = ?',
+        );
         $statement->execute([$asOf, $name]);
         $row = $statement->fetch(\PDO::FETCH_NUM);
+        $statement->closeCursor();
 
         return $row === false ? null : new Column(...$row);
     }

@@ -6,6 +6,7 @@ namespace App\Storage;
 
 use App\Storage\Identity\CompanyIdentity;
 use App\Storage\Identity\Identities;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Unit;
 use Logion\Identity\DatedListing;
@@ -31,6 +32,8 @@ use PDO;
  */
 final class CompanyReader
 {
+    private const PACKED_TOGETHER = 500;
+
     /** @var array<string, PriceSeries|null> by exchange */
     private array $indices = [];
 
@@ -86,7 +89,7 @@ final class CompanyReader
         $series = $identity->main($identity->security);
         $prices = $accountsOnly
             ? new PriceSeries([], [], actions: $this->actions($identity->security, $listing->currency))
-            : $this->series($identity->security, $series, $listing->currency);
+            : $this->ownPrices($identity);
 
         return new CompanyData(
             $companyId,
@@ -123,12 +126,14 @@ final class CompanyReader
     public function traded(int $companyId, int $on): array
     {
         $identity = $this->identities->of($companyId, $on) ?? throw new \LogicException("There is no company {$companyId}.");
-        $listing = $identity->listing();
 
-        return [
-            $this->series($identity->security, $identity->main($identity->security), $listing->currency)->asOf($on),
-            $this->index($listing->exchange)?->asOf($on),
-        ];
+        return [$this->ownPrices($identity)->asOf($on), $this->index($identity->listing()->exchange)?->asOf($on)];
+    }
+
+    /** Daily bars of the main class of a company, in the currency it is traded in on the day of its identity. */
+    public function ownPrices(CompanyIdentity $identity): PriceSeries
+    {
+        return $this->series($identity->security, $identity->main($identity->security), $identity->listing()->currency);
     }
 
     /** Figures of reports that were made out in a currency the company does not report in any more; null where there are none. */
@@ -372,6 +377,22 @@ final class CompanyReader
             ->pluck('listings.id')
             ->map(intval(...));
         $this->packed->keep(['bars' => $listings->all(), 'facts' => $companies, 'estimates' => $companies, 'observations' => $companies]);
+    }
+
+    /** Keeps packed the prices of what is not in the universe of today: who held it reads them. */
+    public function keepDelistedPacked(): void
+    {
+        $listings = DB::table('listings')
+            ->leftJoin(
+                'packed_rows',
+                static fn (JoinClause $of) => $of->on('packed_rows.owner', '=', 'listings.id')->where('packed_rows.source', 'bars'),
+            )
+            ->whereNull('packed_rows.owner')
+            ->where('listings.main', true)
+            ->pluck('listings.id');
+        foreach ($listings->map(intval(...))->chunk(self::PACKED_TOGETHER) as $some) {
+            $this->packed->keep(['bars' => $some->values()->all()]);
+        }
     }
 
     /** @return list<array<string, mixed>> */

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use Illuminate\Support\Facades\DB;
+use Logion\CrossSection\IndustryYear;
 use Logion\Formula\Moment;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyScope;
+use PDO;
 
 /**
  * What companies were on the days of their annual reports, in the base currency: kept, so that an industry through time need not open
@@ -47,6 +49,9 @@ final readonly class CompanyYears
 
     private const FULL_YEARS = 15;
 
+    /** Companies asked for together. */
+    private const TOGETHER = 500;
+
     public function __construct(private CompanyReader $companies, private EconomyReader $economy)
     {
     }
@@ -60,19 +65,59 @@ final readonly class CompanyYears
     public function of(array $companies, int $until): array
     {
         $years = [];
-        foreach (array_chunk($companies, 500) as $chunk) {
-            $rows = DB::table('company_years')->whereIn('company_id', $chunk)->where('filed_on', '<=', $until)->get();
-            foreach ($rows as $row) {
-                $figures = [];
-                foreach (self::FIGURES as $figure) {
-                    $figures[$figure] = $row->{$figure} === null ? null : (float) $row->{$figure};
-                }
-                $years[(int) $row->year][(int) $row->company_id] = $figures;
+        foreach (self::told($companies, $until, self::FIGURES) as $row) {
+            foreach (self::FIGURES as $i => $figure) {
+                $years[(int) $row[0]][(int) $row[1]][$figure] = $row[$i + 2] === null ? null : (float) $row[$i + 2];
             }
         }
         ksort($years);
 
         return $years;
+    }
+
+    /**
+     * The same of all together, with the figures that are asked for.
+     *
+     * @param  list<int>  $companies
+     * @param  list<value-of<self::FIGURES>>  $wanted
+     * @return array<int, IndustryYear> by fiscal year
+     */
+    public function industry(array $companies, int $until, array $wanted): array
+    {
+        $years = [];
+        foreach (self::told($companies, $until, $wanted) as $row) {
+            $years[(int) $row[0]] ??= [];
+            foreach ($wanted as $i => $figure) {
+                if ($row[$i + 2] !== null) {
+                    $years[(int) $row[0]][$figure][(int) $row[1]] = (float) $row[$i + 2];
+                }
+            }
+        }
+        ksort($years);
+
+        return array_map(static fn (array $told): IndustryYear => new IndustryYear($told), $years);
+    }
+
+    /**
+     * Thousands of rows: as they come, not each as an object.
+     *
+     * @param  list<int>  $companies
+     * @param  list<value-of<self::FIGURES>>  $wanted
+     * @return \Generator<int, list<int|float|string|null>> fiscal year, company and the figures
+     */
+    private static function told(array $companies, int $until, array $wanted): \Generator
+    {
+        $columns = implode(', ', $wanted);
+        foreach (array_chunk($companies, self::TOGETHER) as $some) {
+            $rows = DB::connection()
+                ->getPdo()
+                ->query(
+                    "select year, company_id, {$columns} from company_years where company_id in (".
+                        implode(',', $some).
+                        ") and filed_on <= {$until}",
+                );
+            yield from $rows === false ? [] : $rows->fetchAll(PDO::FETCH_NUM);
+        }
     }
 
     /** What is not kept yet of annual reports: of all companies, or of some. @param  list<int>|null  $companies */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\Market\Economy;
 use PDO;
@@ -28,28 +29,40 @@ final class EconomyReader
         if ($this->economy !== null) {
             return $this->economy;
         }
-        $all = $series = $exchange = [];
-        // Every page of a company reads them, thousands where exchange rates are daily: as plain arrays.
-        $rows = DB::connection()->getPdo()->prepare('select name, day, value from economy_series order by name, day');
-        $rows->execute();
-        foreach ($rows->fetchAll(PDO::FETCH_NUM) as [$name, $day, $value]) {
-            $all[$name]['days'][] = (int) $day;
-            $all[$name]['values'][] = (float) $value;
-        }
-        foreach ($all as $name => $of) {
-            if (str_starts_with($name, EconomySeries::EXCHANGE_RATE)) {
-                $exchange[substr($name, strlen(EconomySeries::EXCHANGE_RATE))] = $of;
-            } else {
-                $series[$name] = $of;
-            }
-        }
 
         return $this->economy = new Economy(
-            $series,
+            self::named(''),
             $this->settings->equityRiskPremium(),
             $this->settings->corporateTaxRate(),
-            $exchange,
+            self::named(EconomySeries::EXCHANGE_RATE),
             $this->settings->currency(),
         );
+    }
+
+    /**
+     * Series are read when they are first asked for: every page of a company needs one or two of them, and exchange rates are thousands.
+     *
+     * @return Closure(string): (array{days: list<int>, values: list<float>}|null)
+     */
+    private static function named(string $prefix): Closure
+    {
+        $known = [];
+
+        return static function (string $name) use ($prefix, &$known): ?array {
+            if (! array_key_exists($name, $known)) {
+                $rows = DB::connection()->getPdo()->prepare('select day, value from economy_series where name = ? order by day');
+                $rows->execute([$prefix.$name]);
+                $all = $rows->fetchAll(PDO::FETCH_NUM);
+                $known[$name] =
+                    $all === []
+                        ? null
+                        : [
+                            'days' => array_map(intval(...), array_column($all, 0)),
+                            'values' => array_map(floatval(...), array_column($all, 1)),
+                        ];
+            }
+
+            return $known[$name];
+        };
     }
 }

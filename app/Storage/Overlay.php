@@ -55,7 +55,8 @@ final class Overlay
         if ($this->catalogue->find($key) === null || $this->catalogue->needsPeers($key)) {
             return $column;
         }
-        $this->metrics ??= Cache::store('file')->remember("overlay:{$this->stamp}", self::KEPT_SECONDS, function (): array {
+        $kept = Cache::store(config('logion.seen_at_once'));
+        $this->metrics ??= $kept->remember("overlay:{$this->stamp}", self::KEPT_SECONDS, function (): array {
             $metrics = [];
             foreach (array_keys($this->catalogue->all()) as $key) {
                 if (! $this->catalogue->needsPeers($key)) {
@@ -72,7 +73,7 @@ final class Overlay
     public function expression(Node $node, Column $column): Column
     {
         return $column->with(
-            Cache::store('file')->remember(
+            Cache::store(config('logion.seen_at_once'))->remember(
                 "overlay:{$this->stamp}:".sha1((string) $node),
                 self::KEPT_SECONDS,
                 fn (): array => $this->at($this->evaluator()->value($node, Moment::ofFormula())),

@@ -30,29 +30,35 @@ final class PackedRows
 
     private const SPREAD = 40;
 
+    /** Lists of days kept at hand. */
+    private const DAYS_KEPT = 15;
+
     /** @var array<string, \PDOStatement> */
     private array $statements = [];
+
+    /** @var array<string, list<int>> by what they are packed as */
+    private array $days = [];
 
     /** What was read packed and needs no packing, until it is kept. @var array<string, array<int, true>> by source and owner */
     private array $whole = [];
 
     /**
      * @param  key-of<self::SOURCES>  $source
-     * @return list<list<mixed>> the columns in the order of the source
+     * @param  list<int>|null  $only  positions of the columns wanted, all of them by default
+     * @return array<int, list<mixed>> the columns by their position in the order of the source
      */
-    public function columns(string $source, int $owner): array
+    public function columns(string $source, int $owner, ?array $only = null): array
     {
         [$of, $columns, $order, $types] = self::SOURCES[$source];
         $isGrowing = $source === self::GROWING;
-        $until = $isGrowing ? ' and day <= up_to' : '';
         $packed =
             $this->rows(
-                'select columns, up_to from packed_rows where '.
-                    "source = '{$source}' and owner = ? and size = (select count(*) from {$source} where {$of} = ?{$until})",
-                [$owner, $owner],
+                "select columns, up_to from packed_rows where source = '{$source}' and owner = ?".
+                    (self::isCounted($source) ? ' and size = '.self::number($source) : ''),
+                [$owner],
             )[0] ?? null;
         if ($packed === null) {
-            return self::across($this->rows("select {$columns} from {$source} where {$of} = ? order by {$order}", [$owner]), $types);
+            return self::across($this->rows("select {$columns} from {$source} where {$of} = ? order by {$order}", [$owner]), $types, $only);
         }
         $after = [];
         if ($isGrowing) {
@@ -64,12 +70,51 @@ final class PackedRows
         if (count($after) <= self::LEAST_AFTER + ($owner % self::SPREAD)) {
             $this->whole[$source][$owner] = true;
         }
-        $read = igbinary_unserialize(is_resource($packed[0]) ? (string) stream_get_contents($packed[0]) : (string) $packed[0]);
-        foreach ($after === [] ? [] : self::across($after, $types) as $i => $column) {
+        $parts = igbinary_unserialize(is_resource($packed[0]) ? (string) stream_get_contents($packed[0]) : (string) $packed[0]);
+        // Each column is packed by itself, so that who wants two of them does not unpack all.
+        $read = [];
+        foreach ($only ?? array_keys($parts) as $i) {
+            $read[$i] = $isGrowing && $i === 0 ? $this->days($parts[$i]) : igbinary_unserialize($parts[$i]);
+        }
+        foreach ($after === [] ? [] : self::across($after, $types, $only) as $i => $column) {
             array_push($read[$i], ...$column);
         }
 
         return $read;
+    }
+
+    /**
+     * Whether rows that were added are told by their number. Of bars, which are many, the database forgets what is packed when one is added
+     * among them, which is safe only where nobody can add one while another packs.
+     */
+    private static function isCounted(string $source): bool
+    {
+        return $source !== self::GROWING || DB::getDriverName() !== 'sqlite';
+    }
+
+    /** @param  key-of<self::SOURCES>  $source */
+    private static function number(string $source): string
+    {
+        return "(select count(*) from {$source} where ".
+            self::SOURCES[$source][0].
+            ' = owner'.
+            ($source === self::GROWING ? ' and day <= up_to)' : ')');
+    }
+
+    /**
+     * Listings of an exchange have the same days: they are unpacked once, and are one list, which is told from another at a glance.
+     *
+     * @return list<int>
+     */
+    private function days(string $packed): array
+    {
+        $key = hash('xxh128', $packed);
+        if (! isset($this->days[$key])) {
+            $this->days = array_slice($this->days, -self::DAYS_KEPT, null, true);
+            $this->days[$key] = igbinary_unserialize($packed);
+        }
+
+        return $this->days[$key];
     }
 
     /**
@@ -90,20 +135,19 @@ final class PackedRows
         DB::transaction(function () use ($owners): void {
             $put = null;
             foreach ($owners as $source => $ids) {
-                $of = self::SOURCES[$source][0];
-                $count = "(select count(*) from {$source} where {$of} = owner";
+                $due = [];
+                if (self::isCounted($source)) {
+                    $due[] = 'size <> '.self::number($source);
+                }
+                if ($source === self::GROWING) {
+                    $of = self::SOURCES[$source][0];
+                    $after = "(select count(*) from {$source} where {$of} = owner and day > up_to)";
+                    $due[] = "{$after} > ".self::LEAST_AFTER.' + owner % '.self::SPREAD;
+                }
                 DB::table('packed_rows')
                     ->where('source', $source)
                     ->whereIn('owner', $ids)
-                    ->whereRaw(
-                        $source === self::GROWING
-                            ? "(size <> {$count} and day <= up_to) or {$count}) > size + ".
-                                self::LEAST_AFTER.
-                                ' + owner % '.
-                                self::SPREAD.
-                                ')'
-                            : "size <> {$count})",
-                    )
+                    ->whereRaw('('.implode(' or ', $due).')')
                     ->delete();
                 $kept = DB::table('packed_rows')->where('source', $source)->whereIn('owner', $ids)->pluck('owner', 'owner');
                 foreach ($ids as $owner) {
@@ -130,24 +174,25 @@ final class PackedRows
         $statement->bindValue(1, $source);
         $statement->bindValue(2, $owner, PDO::PARAM_INT);
         $statement->bindValue(3, count($columns[0]), PDO::PARAM_INT);
-        $statement->bindValue(4, (string) igbinary_serialize($columns), PDO::PARAM_LOB);
+        $statement->bindValue(4, (string) igbinary_serialize(array_map(igbinary_serialize(...), $columns)), PDO::PARAM_LOB);
         $statement->bindValue(5, $source === self::GROWING ? $columns[0][count($columns[0]) - 1] ?? 0 : null, PDO::PARAM_INT);
         $statement->execute();
     }
 
     /**
      * @param  list<list<mixed>>  $rows
-     * @return list<list<mixed>> its columns, each of its type: a database may give numbers as texts
+     * @param  list<int>|null  $only
+     * @return array<int, list<mixed>> its columns, each of its type: a database may give numbers as texts
      */
-    private static function across(array $rows, string $types): array
+    private static function across(array $rows, string $types, ?array $only = null): array
     {
         $typed = ['i' => intval(...), 'f' => floatval(...), 't' => strval(...)];
+        $columns = [];
+        foreach ($only ?? array_keys(str_split($types)) as $i) {
+            $columns[$i] = array_map($typed[$types[$i]], array_column($rows, $i));
+        }
 
-        return array_map(
-            static fn (string $type, int $i): array => array_map($typed[$type], array_column($rows, $i)),
-            str_split($types),
-            array_keys(str_split($types)),
-        );
+        return $columns;
     }
 
     /**

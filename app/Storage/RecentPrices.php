@@ -42,18 +42,28 @@ final class RecentPrices
      */
     public function ends(array $since, int $until): array
     {
-        $ends = [];
-        $at = DB::connection()
-            ->getPdo()
-            ->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 1');
-        foreach ($this->listed(array_keys($since), $until) as $company => [$listing, $actions]) {
-            $rows = [];
-            foreach ([$since[$company], $until] as $day) {
-                $at->execute([$listing, $day]);
-                array_push($rows, ...$at->fetchAll(PDO::FETCH_NUM));
-            }
-            if (count($rows) === 2 && $rows[0][0] < $rows[1][0]) {
-                $of = self::series($rows, $actions, $until);
+        $ends = $companies = $actions = [];
+        foreach ($this->listed(array_keys($since), $until) as $company => [$listing, $splits]) {
+            $companies[$listing] = $company;
+            $actions[$company] = $splits;
+        }
+        foreach (array_chunk($companies, self::TOGETHER, true) as $some) {
+            $asked = implode(
+                ',',
+                array_map(static fn (int $listing, int $of): string => "({$listing},{$since[$of]})", array_keys($some), $some),
+            );
+            $on = static fn (string $day): string => '(select max(day) from bars where listing_id = asked.listing '."and day <= {$day})";
+            $rows = DB::connection()
+                ->getPdo()
+                ->query(
+                    "with asked (listing, since) as (values {$asked}) ".
+                        'select asked.listing, old.day, old.close, new.day, new.close from asked '.
+                        "join bars old on old.listing_id = asked.listing and old.day = {$on('asked.since')} ".
+                        "join bars new on new.listing_id = asked.listing and new.day = {$on((string) $until)} where old.day < new.day",
+                );
+            foreach ($rows === false ? [] : $rows->fetchAll(PDO::FETCH_NUM) as [$listing, $then, $before, $day, $now]) {
+                $company = $some[(int) $listing];
+                $of = self::series([[$then, $before], [$day, $now]], $actions[$company], $until);
                 $ends[$company] = [$of->closes[0], $of->closes[1], $of->days[1]];
             }
         }
@@ -75,7 +85,7 @@ final class RecentPrices
             foreach (
                 DB::table('listings')
                     ->join('securities', 'securities.id', '=', 'security_id')
-                    ->whereIn('company_id', $companies)
+                    ->whereIntegerInRaw('company_id', $companies)
                     ->where('securities.main', true)
                     ->where('listings.main', true)
                     ->where('from_day', '<=', $until)
@@ -87,7 +97,7 @@ final class RecentPrices
                 $securities[(int) $row->company_id] = (int) $row->security_id;
             }
             $splits = DB::table('corporate_actions')
-                ->whereIn('security_id', $securities)
+                ->whereIntegerInRaw('security_id', $securities)
                 ->where('kind', 'split')
                 ->where('ex_date', '<=', $until)
                 ->orderBy('ex_date')

@@ -15,11 +15,8 @@ final class SimulationState
     /** Raised when what is kept is no longer understood. */
     public const VERSION = 3;
 
-    /** A file that is locked by who advances the exchange of this database. */
-    public static function lockFile(): string
-    {
-        return storage_path('framework/cache/advance-'.md5((string) DB::connection()->getDatabaseName()));
-    }
+    /** What is locked by who advances the exchange of this database. */
+    public const LOCK = 'advance';
 
     /** @return array{seed: int, companies: int, day: int, version: int}|null null where nothing is simulated */
     public function read(): ?array

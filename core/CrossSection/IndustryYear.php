@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Logion\CrossSection;
 
-use Logion\Statistics\Descriptive;
 use Logion\Statistics\Quantile;
 
 /**
@@ -15,8 +14,11 @@ use Logion\Statistics\Quantile;
  *     ebitda: float|null, market_cap: float|null, enterprise_value: float|null, nopat?: float|null, invested_capital?: float|null,
  *     cost_of_capital?: float|null}
  */
-final readonly class IndustryYear
+final class IndustryYear
 {
+    /** @var array<string, array<int, float>> what was asked for before, by both figures and company */
+    private array $ratios = [];
+
     /** Value above earnings or equity of those who earned or have something. */
     public const MULTIPLES = [
         'price_to_earnings' => ['market_cap', 'net_income'],
@@ -24,9 +26,24 @@ final readonly class IndustryYear
         'price_to_book' => ['market_cap', 'equity'],
     ];
 
-    /** @param  array<int, Member>  $members  by company, all in one currency */
-    public function __construct(private array $members)
+    /** @param  array<string, array<int, float>>  $told  what is told, by figure and company, all in one currency */
+    public function __construct(private readonly array $told)
     {
+    }
+
+    /** @param  array<int, Member>  $members  by company, all in one currency */
+    public static function ofMembers(array $members): self
+    {
+        $told = [];
+        foreach ($members as $company => $figures) {
+            foreach ($figures as $figure => $value) {
+                if ($value !== null) {
+                    $told[$figure][$company] = $value;
+                }
+            }
+        }
+
+        return new self($told);
     }
 
     /** Null where nobody tells any. */
@@ -68,14 +85,15 @@ final readonly class IndustryYear
      */
     public function spread(string $above, string $below): ?array
     {
-        $values = array_values($this->ratios($above, $below));
+        $values = $this->ratios($above, $below);
+        sort($values, SORT_NUMERIC);
 
         return $values === []
             ? null
             : [
-                'low' => (float) Quantile::ofSample($values, 0.25),
-                'median' => (float) Descriptive::median($values),
-                'high' => (float) Quantile::ofSample($values, 0.75),
+                'low' => (float) Quantile::ofSorted($values, 0.25),
+                'median' => (float) Quantile::ofSorted($values, 0.5),
+                'high' => (float) Quantile::ofSorted($values, 0.75),
                 'count' => count($values),
             ];
     }
@@ -98,12 +116,11 @@ final readonly class IndustryYear
     public function earningMoreThanCost(): ?float
     {
         $all = $more = 0.0;
-        foreach ($this->members as $of) {
-            [$earned, $capital, $cost] = [$of['nopat'] ?? null, $of['invested_capital'] ?? null, $of['cost_of_capital'] ?? null];
-            if ($earned !== null && $capital !== null && $capital > 0 && $cost !== null) {
-                $all += $capital;
-                $more += $earned / $capital > $cost ? $capital : 0.0;
-            }
+        $costs = $this->told('cost_of_capital');
+        foreach (array_intersect_key($this->ratios('nopat', 'invested_capital'), $costs) as $company => $return) {
+            $capital = $this->told('invested_capital')[$company];
+            $all += $capital;
+            $more += $return > $costs[$company] ? $capital : 0.0;
         }
 
         return $all > 0 ? $more / $all : null;
@@ -124,6 +141,9 @@ final readonly class IndustryYear
      */
     private function ratios(string $above, string $below): array
     {
+        if (isset($this->ratios["{$above}/{$below}"])) {
+            return $this->ratios["{$above}/{$below}"];
+        }
         $ratios = [];
         $lower = $this->told($below);
         foreach ($this->told($above) as $company => $value) {
@@ -132,12 +152,12 @@ final readonly class IndustryYear
             }
         }
 
-        return $ratios;
+        return $this->ratios["{$above}/{$below}"] = $ratios;
     }
 
     /** @return array<int, float> by company */
     private function told(string $figure): array
     {
-        return array_filter(array_map(static fn (array $of): ?float => $of[$figure] ?? null, $this->members), is_float(...));
+        return $this->told[$figure] ?? [];
     }
 }

@@ -25,6 +25,9 @@ final class CompanyEarningPower
     /** @var array<string, list<array{end: int, basis: float|null, price: float|null}>> */
     private array $told = [];
 
+    /** @var array{float|null}|null shares of the day, once they were asked for */
+    private ?array $shares = null;
+
     /** @var array<string, ValueLine> by what was asked */
     private array $lines = [];
 
@@ -179,9 +182,12 @@ final class CompanyEarningPower
 
     private function shares(): ?float
     {
-        $shares = $this->scope->value($this->scope->catalogue->parse('shares_outstanding'), Moment::of('trailing'));
+        if ($this->shares === null) {
+            $shares = $this->scope->value($this->scope->catalogue->parse('shares_outstanding'), Moment::of('trailing'));
+            $this->shares = [is_float($shares) && $shares > 0 ? $shares : null];
+        }
 
-        return is_float($shares) && $shares > 0 ? $shares : null;
+        return $this->shares[0];
     }
 
     private function traded(float $amount, int $day): ?float

@@ -22,6 +22,8 @@ final readonly class ValueLine
 
     public const OWN = 'own';
 
+    private const LINES = ['value', 'lower', 'upper'];
+
     /**
      * @param  list<array{end: int, multiple: float|null}>  $multiples  of the fiscal years that are looked at, oldest first
      * @param  int  $used  multiples that made the normal one
@@ -106,10 +108,13 @@ final readonly class ValueLine
      */
     public function along(array $days): array
     {
-        $value = $lower = $upper = [];
+        $along = ['value' => [], 'lower' => [], 'upper' => []];
         $next = -1;
         $end = $from = $length = 0;
         $bends = count($this->points);
+        // What each stretch begins with, and how far it goes; null where one of its ends is not known.
+        $starts = ['value' => null, 'lower' => null, 'upper' => null];
+        $rises = ['value' => 0.0, 'lower' => 0.0, 'upper' => 0.0];
         foreach ($days as $day) {
             if ($next < 0 || ($next < $bends && $this->points[$next]['end'] < $day)) {
                 do {
@@ -118,30 +123,23 @@ final readonly class ValueLine
                 $end = $this->points[$next]['end'] ?? null;
                 $from = $next === 0 ? 0 : Day::ordinal($this->points[$next - 1]['end']);
                 $length = $end === null ? 0 : Day::ordinal($end) - $from;
+                foreach (self::LINES as $of) {
+                    $there = $this->points[$next][$of] ?? null;
+                    $starts[$of] = $there === null ? null : $this->points[$next - 1][$of] ?? null;
+                    $rises[$of] = $there - $starts[$of];
+                }
             }
-            $part = $end === null ? 0.0 : ($day === $end ? 1.0 : (Day::ordinal($day) - $from) / $length);
-            $value[] = $this->between($next, 'value', $part);
-            $lower[] = $this->between($next, 'lower', $part);
-            $upper[] = $this->between($next, 'upper', $part);
+            $part = $end === null || $day === $end ? 0.0 : (Day::ordinal($day) - $from) / $length;
+            foreach (self::LINES as $of) {
+                $along[$of][] = match (true) {
+                    $day === $end => $this->points[$next][$of],
+                    $starts[$of] === null => null,
+                    default => $starts[$of] + $part * $rises[$of],
+                };
+            }
         }
 
-        return ['value' => $value, 'lower' => $lower, 'upper' => $upper];
-    }
-
-    /**
-     * So far along from the point before one to that point.
-     *
-     * @param  'value'|'lower'|'upper'  $of
-     */
-    private function between(int $next, string $of, float $part): ?float
-    {
-        $there = $this->points[$next][$of] ?? null;
-        if ($part === 1.0) {
-            return $there;
-        }
-        $before = $this->points[$next - 1][$of] ?? null;
-
-        return $before === null || $there === null ? null : $before + $part * ($there - $before);
+        return $along;
     }
 
     /**

@@ -13,19 +13,18 @@ final readonly class CompanyChange
     /** Smaller moves of the price, as a fraction, are no news. */
     public const LEAST_MOVE = 0.1;
 
+    /** What breaks a reason weighs most, what merely moved least; what went further weighs more among its like. */
+    public float $weight;
+
     /**
      * @param  string  $kind  broken, called, event, result, restatement, revision, rating, insider, sold, dividend or price
      * @param  int  $day  YYYYMMDD
+     * @param  array<string, mixed>  $figures  what it is told by
      * @param  float|null  $size  how far it went, as a fraction: a surprise, a revision, a move
      */
-    public function __construct(public string $kind, public int $day, public string $sentence, public ?float $size = null)
+    public function __construct(public string $kind, public int $day, public array $figures, public ?float $size = null)
     {
-    }
-
-    /** What breaks a reason weighs most, what merely moved least; what went further weighs more among its like. */
-    public function weight(): float
-    {
-        $base = match ($this->kind) {
+        $base = match ($kind) {
             'broken' => 100.0,
             'event' => 90.0,
             'called' => 80.0,
@@ -38,8 +37,7 @@ final readonly class CompanyChange
             'sold' => 15.0,
             default => 20.0,
         };
-
-        return $base + min(9.0, 20 * abs($this->size ?? 0.0));
+        $this->weight = $base + min(9.0, 20 * abs($size ?? 0.0));
     }
 
     /**
@@ -52,7 +50,7 @@ final readonly class CompanyChange
         if ($changes === []) {
             return 0.0;
         }
-        $weights = array_map(static fn (self $of): float => $of->weight(), $changes);
+        $weights = array_column($changes, 'weight');
 
         return max($weights) + min(9.0, 0.5 * (count($weights) - 1));
     }

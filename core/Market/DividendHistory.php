@@ -33,7 +33,8 @@ final readonly class DividendHistory
     {
     }
 
-    public static function of(CorporateActions $actions, int $asOf): self
+    /** @param  int|null  $ended  the day on which the share was no longer listed: the year it fell in was no complete one */
+    public static function of(CorporateActions $actions, int $asOf, ?int $ended = null): self
     {
         $known = $actions->until($asOf);
         $payments = [];
@@ -58,7 +59,8 @@ final readonly class DividendHistory
         $years = [];
         if ($payments !== []) {
             // The first year is complete only if payments were known before it.
-            for ($year = Day::year($payments[0]['day']) + 1; $year <= Day::year($asOf) - 1; $year++) {
+            $complete = min(Day::year($asOf), $ended === null ? PHP_INT_MAX : Day::year($ended)) - 1;
+            for ($year = Day::year($payments[0]['day']) + 1; $year <= $complete; $year++) {
                 $years[$year] = 0.0;
             }
             foreach ($payments as $payment) {

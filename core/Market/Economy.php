@@ -4,24 +4,28 @@ declare(strict_types=1);
 
 namespace Logion\Market;
 
+use Closure;
 use Logion\Time\TradingDays;
 
 /**
  * Rates and levels of a company's economy through time, exchange rates, and the settings of the analyst.
+ *
+ * @phpstan-type Series array{days: list<int>, values: list<float>}
  */
 final readonly class Economy
 {
     /**
-     * @param  array<string, array{days: list<int>, values: list<float>}>  $series  risk_free_rate, bill_rate, consumer_price_index …
+     * @param  array<string, Series>|Closure(string): ?Series  $series  risk_free_rate, bill_rate, consumer_price_index …; or what
+     *     reads the one of a name
      * @param  float  $equityRiskPremium  a setting, a year
-     * @param  array<string, array{days: list<int>, values: list<float>}>  $exchangeRates  by currency: units of the base currency for one
-     *     unit
+     * @param  array<string, Series>|Closure(string): ?Series  $exchangeRates  by currency, units of the base currency for one unit; or what
+     *     reads those of a currency
      */
     public function __construct(
-        private array $series = [],
+        private array|Closure $series = [],
         public float $equityRiskPremium = 0.05,
         public float $corporateTaxRate = 0.25,
-        private array $exchangeRates = [],
+        private array|Closure $exchangeRates = [],
         public string $baseCurrency = 'XCR',
     ) {
     }
@@ -34,7 +38,7 @@ final readonly class Economy
 
     public function at(string $name, int $day): ?float
     {
-        return self::read($this->series[$name] ?? null, $day);
+        return self::read(self::known($this->series, $name), $day);
     }
 
     /**
@@ -44,7 +48,7 @@ final readonly class Economy
      */
     public function series(string $name): array
     {
-        return $this->series[$name] ?? ['days' => [], 'values' => []];
+        return self::known($this->series, $name) ?? ['days' => [], 'values' => []];
     }
 
     /**
@@ -54,7 +58,7 @@ final readonly class Economy
      */
     public function exchangeRates(string $currency): array
     {
-        return $this->exchangeRates[$currency] ?? ['days' => [], 'values' => []];
+        return self::known($this->exchangeRates, $currency) ?? ['days' => [], 'values' => []];
     }
 
     /**
@@ -75,10 +79,19 @@ final readonly class Economy
         if ($from === $to) {
             return 1.0;
         }
-        $a = $from === $this->baseCurrency ? 1.0 : self::read($this->exchangeRates[$from] ?? null, $day);
-        $b = $to === $this->baseCurrency ? 1.0 : self::read($this->exchangeRates[$to] ?? null, $day);
+        $a = $from === $this->baseCurrency ? 1.0 : self::read(self::known($this->exchangeRates, $from), $day);
+        $b = $to === $this->baseCurrency ? 1.0 : self::read(self::known($this->exchangeRates, $to), $day);
 
         return $a === null || $b === null ? null : $a / $b;
+    }
+
+    /**
+     * @param  array<string, Series>|Closure(string): ?Series  $all
+     * @return Series|null
+     */
+    private static function known(array|Closure $all, string $name): ?array
+    {
+        return is_array($all) ? $all[$name] ?? null : $all($name);
     }
 
     /** @param  array{days: list<int>, values: list<float>}|null  $series */

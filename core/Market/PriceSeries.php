@@ -27,6 +27,13 @@ final class PriceSeries
     /** @var array{int, self}|null the day asked for last, and the series as it was known then */
     private ?array $lastCut = null;
 
+    /** What is sliced of a longer series when it is first read. */
+    private const SLICED = ['days', 'rawCloses', 'closes', 'highs', 'lows', 'volumes', 'splitFactors'];
+
+    private ?self $whole = null;
+
+    private int $length = 0;
+
     /** @var list<float> */
     public readonly array $closes;
 
@@ -80,12 +87,16 @@ final class PriceSeries
     }
 
     /**
-     * Many as-of days are asked nothing about dividends, so the closes adjusted for them are made when first read.
+     * Many as-of days are asked for the last price only, and nothing about dividends: what a series is cut to, and the closes adjusted
+     * for dividends, are made when first read.
      *
      * @return list<float>
      */
     public function __get(string $name): array
     {
+        if ($this->whole !== null && in_array($name, self::SLICED, true)) {
+            return $this->{$name} = array_slice($this->whole->{$name}, 0, $this->length);
+        }
         if ($name !== 'adjusted') {
             throw new \LogicException("A price series has no {$name}.");
         }
@@ -152,15 +163,10 @@ final class PriceSeries
                     $day,
                 );
         }
-        if ($this->actions->splits === []) {
-            return new self(
-                array_slice($this->days, 0, $n),
-                array_slice($this->rawCloses, 0, $n),
-                array_slice($this->highs, 0, $n),
-                array_slice($this->lows, 0, $n),
-                array_slice($this->volumes, 0, $n),
-                $actions,
-            );
+        // Without a split from the last bar on, all is on the same basis already.
+        $isSame = count($actions->splits) === count($this->actions->splits);
+        if ($isSame && ($n < 1 || $actions->splitRatio($this->days[$n - 1], $day) === 1.0)) {
+            return $this->part($n, $actions);
         }
 
         return new self(
@@ -172,6 +178,19 @@ final class PriceSeries
             $actions,
             $day,
         );
+    }
+
+    /** The first so many bars, with what was known of events; nothing is copied until it is read. */
+    private function part(int $n, CorporateActions $actions): self
+    {
+        $part = (new \ReflectionClass(self::class))->newInstanceWithoutConstructor();
+        $part->actions = $actions;
+        $part->pending = 1.0;
+        $part->whole = $this;
+        $part->length = $n;
+        unset($part->days, $part->rawCloses, $part->closes, $part->highs, $part->lows, $part->volumes, $part->splitFactors);
+
+        return $part;
     }
 
     /**

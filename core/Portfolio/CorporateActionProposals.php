@@ -9,24 +9,31 @@ use Logion\Portfolio\Ledger\LedgerEntry;
 use Logion\Time\Day;
 
 /**
- * Corporate actions of a security that is held which the portfolio does not show yet: dividends paid, splits, and shares taken over or
- * delisted. What stands within some days of one is taken to be it.
+ * Corporate actions of a security that is held which the portfolio does not show yet: dividends paid, splits, rights and shares of
+ * others that came to it, and shares taken over or delisted. What stands within some days of one is taken to be it.
  *
- * @phpstan-type Proposal array{type: EntryType, day: int, event: int, quantity: float, amount: ?float, ratio: ?float, price: ?float}
+ * @phpstan-type Proposal array{type: EntryType, day: int, event: int, quantity: float, amount: ?float, ratio: ?float, price: ?float,
+ *     share: ?float, came: 'rights'|'spin_off'|null}
  */
 final class CorporateActionProposals
 {
     /** A payment may be booked so many days from the day on which it is paid, or on its ex-date. */
     private const DAYS_APART = 12;
 
+    /** Rights are taken up or sold within so many days. */
+    private const DAYS_TO_TAKE_UP = 30;
+
     /**
      * @param  list<LedgerEntry>  $entries  of this security, in the order of days
      * @param  list<array{ex: int, paid: int, amount: float}>  $dividends  a share, in its currency
      * @param  list<array{int, float}>  $splits  ex-day and new shares for each old one
      * @param  array{day: int, price: ?float}|null  $end  of its listing, and what was paid for a share where that is known
-     * @return list<Proposal> by day; the event is the ex-day
+     * @param  list<array{kind: 'rights'|'spin_off', ex: int, ratio: float}>  $given  what came to its holders: the price before over what
+     *     it was worth after
+     * @return list<Proposal> by day; the event is the ex-day. What came is one unit for each share held, with the share of the price
+     *     before, and so of what was paid, that went with it: the theoretical value of a right, or of what was spun off
      */
-    public static function of(array $entries, array $dividends, array $splits, ?array $end, int $asOf): array
+    public static function of(array $entries, array $dividends, array $splits, ?array $end, int $asOf, array $given = []): array
     {
         $proposals = [];
         $proposed = [];
@@ -43,6 +50,12 @@ final class CorporateActionProposals
                 $proposals[] = self::proposal(EntryType::Dividend, $paid, $ex, $held, amount: $held * $amount);
             }
         }
+        foreach ($given as ['kind' => $kind, 'ex' => $ex, 'ratio' => $ratio]) {
+            $held = $ex > $asOf || $ratio <= 1 ? 0.0 : self::heldBefore($entries, $ex, $proposed);
+            if ($held > 0 && ! self::isTakenCareOf($entries, $kind, $ex)) {
+                $proposals[] = self::proposal(EntryType::SpinOff, $ex, $ex, $held, ratio: 1.0, share: 1 - 1 / $ratio, came: $kind);
+            }
+        }
         $held = $end === null || $end['day'] > $asOf ? 0.0 : self::heldBefore($entries, 99991231, $proposed);
         if ($end !== null && $held > 0) {
             $proposals[] = self::proposal(EntryType::Sell, $end['day'], $end['day'], $held, price: $end['price']);
@@ -50,6 +63,24 @@ final class CorporateActionProposals
         usort($proposals, static fn (array $a, array $b): int => $a['day'] <=> $b['day']);
 
         return $proposals;
+    }
+
+    /**
+     * Whether something stands near: of rights, shares that were bought with them or what they were sold for as well.
+     *
+     * @param  list<LedgerEntry>  $entries
+     * @param  'rights'|'spin_off'  $kind
+     */
+    private static function isTakenCareOf(array $entries, string $kind, int $ex): bool
+    {
+        $types = $kind === 'spin_off' ? [EntryType::SpinOff] : [EntryType::SpinOff, EntryType::Buy, EntryType::Dividend];
+        foreach ($types as $type) {
+            if (self::has($entries, $type, $ex, Day::plus($ex, self::DAYS_TO_TAKE_UP))) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -96,7 +127,10 @@ final class CorporateActionProposals
         return false;
     }
 
-    /** @return Proposal */
+    /**
+     * @param  'rights'|'spin_off'|null  $came
+     * @return Proposal
+     */
     private static function proposal(
         EntryType $type,
         int $day,
@@ -105,7 +139,9 @@ final class CorporateActionProposals
         ?float $amount = null,
         ?float $ratio = null,
         ?float $price = null,
+        ?float $share = null,
+        ?string $came = null,
     ): array {
-        return compact('type', 'day', 'event', 'quantity', 'amount', 'ratio', 'price');
+        return compact('type', 'day', 'event', 'quantity', 'amount', 'ratio', 'price', 'share', 'came');
     }
 }

@@ -14,8 +14,9 @@ final readonly class Movements
     /**
      * @param  array<string, list<array{int, float}>>  $quantities  by security: day YYYYMMDD and what was held from its end on
      * @param  list<array{int, float}>  $cash  likewise
-     * @param  list<array{day: int, security: string, money: float, paidIn: float, units: float}>  $steps  by day: what the cash changed by,
-     *     how much of that came from outside, and units that came or went by transfer
+     * @param  list<array{day: int, security: string, money: float, paidIn: float, units: float, given: array{string, float}|null}>  $steps
+     *     by day: what the cash changed by, how much of that came from outside, units that came or went by transfer, and what a security
+     *     gave its holders of another
      */
     private function __construct(public array $quantities, public array $cash, public array $steps)
     {
@@ -29,12 +30,14 @@ final readonly class Movements
         foreach ($ledger->steps as $step) {
             $entry = $entries[$step->row];
             $isTransfer = $entry->type === EntryType::TransferIn || $entry->type === EntryType::TransferOut;
+            $new = $entry->type === EntryType::SpinOff ? $entry->newSecurity : null;
             $steps[] = [
                 'day' => $step->day,
                 'security' => $entry->security,
                 'money' => $step->cash - $money,
                 'paidIn' => $step->contributed - $contributed,
                 'units' => $isTransfer ? ($step->quantities[$entry->security] ?? 0.0) - ($last[$entry->security] ?? 0.0) : 0.0,
+                'given' => $new === null ? null : [$new, ($step->quantities[$new] ?? 0.0) - ($last[$new] ?? 0.0)],
             ];
             foreach ($step->quantities as $security => $quantity) {
                 $quantities[$security][] = [$step->day, $quantity];

@@ -54,7 +54,15 @@ final readonly class PeriodContribution
                 $cash = self::plus($cash, self::plus(self::times(Movements::at($of->cash, $to), $rateNow), self::minus($then)));
                 $capital = self::plus($capital, $then);
             }
-            foreach ($of->steps as ['day' => $day, 'security' => $security, 'money' => $money, 'paidIn' => $paidIn, 'units' => $units]) {
+            foreach ($of->steps as $step) {
+                [
+                    'day' => $day,
+                    'security' => $security,
+                    'money' => $money,
+                    'paidIn' => $paidIn,
+                    'units' => $units,
+                    'given' => $given,
+                ] = $step;
                 if ($day <= $from || $day > $to) {
                     continue;
                 }
@@ -66,6 +74,12 @@ final readonly class PeriodContribution
                 } elseif ($security !== '') {
                     // Money of a security that was never held here, as a late dividend: the cash has it.
                     $ofSecurity = 0.0;
+                }
+                // What a security gave its holders of another it gained, and the other began with.
+                $worth = $given === null ? null : self::worth($given[1], $prices[$given[0]] ?? new ClosingPrices([], []), $day, $r);
+                if ($given !== null && $worth !== null && array_key_exists($security, $gains) && array_key_exists($given[0], $gains)) {
+                    $gains[$security] = self::plus($gains[$security], $worth);
+                    $gains[$given[0]] = self::plus($gains[$given[0]], -$worth);
                 }
                 $external = self::plus(self::times($keepsCash ? $paidIn : $paidIn - $money, $r), $brought);
                 // Money that came from outside or went for a security is no gain of the cash; without cash all other money is one.

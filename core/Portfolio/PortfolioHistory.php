@@ -38,7 +38,8 @@ final readonly class PortfolioHistory
         $aligned = new AlignedDays($days);
         foreach ($movements as $currency => $of) {
             $worth = $n === 0 ? [] : array_fill(0, $n, 0.0);
-            $isHeld = [];
+            // How many stretches begin less how many end.
+            $begun = array_fill(0, $n + 1, 0);
             foreach ($of->steps as $step) {
                 $i = $at[$step['day']];
                 $flow = $step['paidIn'] - ($keepsCash ? 0.0 : $step['money']);
@@ -56,8 +57,9 @@ final readonly class PortfolioHistory
             foreach ($keepsCash ? self::stretches($of->cash, $at, $n) : [] as [$from, $to, $money]) {
                 for ($i = $from; $i < $to; $i++) {
                     $worth[$i] += $money;
-                    $isHeld[$i] = true;
                 }
+                $begun[$from]++;
+                $begun[$to]--;
             }
             foreach ($of->quantities as $security => $steps) {
                 $series = $prices[$security] ?? new ClosingPrices([], []);
@@ -65,17 +67,22 @@ final readonly class PortfolioHistory
                 $closes = $series->closes;
                 foreach (self::stretches($steps, $at, $n) as [$from, $to, $quantity]) {
                     $each = $quantity * $series->multiplier;
-                    for ($i = $from; $i < $to; $i++) {
-                        if ($places[$i] < 0) {
-                            $unknown[$i] = true;
-                        } else {
-                            $worth[$i] += $each * $closes[$places[$i]];
-                            $isHeld[$i] = true;
-                        }
+                    for (; $from < $to && $places[$from] < 0; $from++) {
+                        $unknown[$from] = true;
                     }
+                    for ($i = $from; $i < $to; $i++) {
+                        $worth[$i] += $each * $closes[$places[$i]];
+                    }
+                    $begun[$from]++;
+                    $begun[$to]--;
                 }
             }
-            foreach (array_keys($isHeld) as $i) {
+            $held = 0;
+            for ($i = 0; $i < $n; $i++) {
+                $held += $begun[$i];
+                if ($held === 0) {
+                    continue;
+                }
                 $converted = self::times($worth[$i], $rate($currency, $days[$i]));
                 if ($converted === null) {
                     $unknown[$i] = true;

@@ -8,6 +8,7 @@ use App\Following\ConditionRunner;
 use App\Models\Bar;
 use App\Models\ConditionCall;
 use App\Models\Decision;
+use App\Models\Estimate;
 use App\Models\Filing;
 use App\Models\InsiderTrade;
 use App\Models\Listing;
@@ -209,6 +210,47 @@ final class DeskTest extends DemoTestCase
         $this->assertSame([], $this->getJson('/api/v1/desk')->json('companies'));
         $this->assertNotNull($this->changed('?as_of=2026-06-16'), 'a past day has its own news');
         $this->assertStringNotContainsString('Gull', (string) json_encode($this->changed('?as_of=2026-06-16')));
+    }
+
+    public function test_what_is_expected_of_the_year_that_runs_is_told_when_it_moved(): void
+    {
+        $company = $this->companyId(self::TICKER);
+        $this->putJson('/api/v1/companies/'.self::TICKER.'/candidate', ['stage' => 'idea'])->assertOk();
+        $this->putJson('/api/v1/desk/looked', ['through' => '2026-06-28'])->assertOk();
+        $this->assertNotContains('revision', array_column($this->changed()['changes'] ?? [], 'kind'));
+        $line = ['company_id' => $company, 'line' => 'earnings_per_share_diluted'];
+        $more = static fn (int $period, float $mean, string $name = 'earnings_per_share_diluted'): array => [
+            'company_id' => $company,
+            'line' => $name,
+            'period' => $period,
+            'day' => 20260629,
+            'mean' => $mean,
+            'deviation' => 0.1,
+            'analysts' => 4,
+            'high' => $mean,
+            'low' => $mean,
+        ];
+        $year = 20260;
+        $then = (float) Estimate::query()
+            ->where($line)
+            ->where('period', $year)
+            ->where('day', '<=', 20260628)
+            ->orderByDesc('day')
+            ->value('mean');
+        $this->assertNotSame(0.0, $then);
+        Estimate::query()->insert([
+            $more($year, $then * 1.25),
+            $more($year + 10, $then * 3),
+            $more($year + 3, $then * 5),
+            $more($year, 7e9, 'revenue'),
+        ]);
+        $told = collect($this->changed()['changes'])->where('kind', 'revision')->values();
+        $this->assertCount(1, $told, 'of the year that runs, not of the next, not of a quarter, not of sales');
+        $this->assertEqualsWithDelta(0.25 * ($then <=> 0.0), $told[0]['size'], 1e-9);
+        $this->assertStringContainsString('2026', $told[0]['sentence']);
+        $this->assertStringContainsString('25.0', $told[0]['sentence']);
+        Estimate::query()->insert(['day' => 20260630, 'mean' => $then * 1.02] + $more($year, 0.0));
+        $this->assertNotContains('revision', array_column($this->changed()['changes'] ?? [], 'kind'), 'it came back: no news');
     }
 
     public function test_results_are_told_beside_what_was_expected(): void

@@ -65,6 +65,27 @@ final class IndustryTest extends DemoTestCase
         $this->assertEqualsWithDelta(1.0, array_sum(array_column($told['members'], 'share')), 1e-9);
     }
 
+    public function test_how_figures_lie_is_told_by_quarters_of_the_members(): void
+    {
+        $told = $this->industry();
+        $columns = array_flip(array_column($told['columns'], 'key'));
+        $compared = 0;
+        foreach ($told['spread'] as $row) {
+            $this->assertGreaterThanOrEqual(3, $row['count'], $row['key']);
+            $five = [$row['least'], $row['low'], $row['median'], $row['high'], $row['most']];
+            $sorted = $five;
+            sort($sorted);
+            $this->assertSame($sorted, $five, $row['key']);
+            if (isset($columns[$row['key']])) {
+                $figures = array_column(array_column($told['members'], 'figures'), $columns[$row['key']]);
+                $median = Descriptive::median(Descriptive::known(array_column($figures, 'value')));
+                $this->assertEqualsWithDelta($median, $row['median'], 1e-9 * max(1.0, abs($median)), $row['key']);
+                $compared++;
+            }
+        }
+        $this->assertGreaterThan(2, $compared);
+    }
+
     public function test_nothing_later_than_the_day_is_in_it(): void
     {
         $told = $this->industry();

@@ -8,6 +8,7 @@ use App\Feature\Portfolio\Entries;
 use App\Models\Bar;
 use App\Models\CorporateAction;
 use App\Models\Dividend;
+use App\Models\Instrument;
 use App\Models\Listing;
 use App\Models\Portfolio;
 use App\Models\PortfolioEntry;
@@ -15,6 +16,7 @@ use App\Models\User;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Testing\TestResponse;
 use Logion\Time\Day;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
 
 /** Portfolios from the first transaction to what they returned, through the API, and what is refused. */
@@ -332,6 +334,7 @@ final class PortfolioTest extends DemoTestCase
     public function test_ofx_of_both_versions_is_read_and_what_it_calls_otherwise_is_mapped_by_hand(): void
     {
         [$day, $close] = $this->bar(90);
+        [$next] = $this->bar(89);
         $price = number_format($close, 2, '.', '');
         $body = "<OFX><INVSTMTMSGSRSV1><INVSTMTTRNRS><INVSTMTRS>
 <DTASOF>20260101<CURDEF>{$this->currency}<INVTRANLIST><DTSTART>20250101<DTEND>20260101
@@ -339,7 +342,7 @@ final class PortfolioTest extends DemoTestCase
 <UNITS>4<UNITPRICE>{$price}<COMMISSION>2.50<FEES>0.25<TOTAL>-1<SUBACCTSEC>CASH<SUBACCTFUND>CASH</INVBUY><BUYTYPE>BUY</BUYSTOCK>
 <INCOME><INVTRAN><FITID>A2<DTTRADE>{$day}</INVTRAN><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID><INCOMETYPE>DIV<TOTAL>8.40</INCOME>
 <INVBANKTRAN><STMTTRN><TRNTYPE>CREDIT<DTPOSTED>{$day}<TRNAMT>750.00<FITID>A3</STMTTRN><SUBACCTFUND>CASH</INVBANKTRAN>
-<SPLIT><INVTRAN><FITID>A4<DTTRADE>{$day}</INVTRAN><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID>
+<SPLIT><INVTRAN><FITID>A4<DTTRADE>{$next}</INVTRAN><SECID><UNIQUEID>987654<UNIQUEIDTYPE>CUSIP</SECID>
 <OLDUNITS>4<NEWUNITS>12<NUMERATOR>3<DENOMINATOR>1</SPLIT>
 <CLOSUREOPT><INVTRAN><FITID>A5<DTTRADE>{$day}</INVTRAN></CLOSUREOPT></INVTRANLIST></INVSTMTRS></INVSTMTTRNRS></INVSTMTMSGSRSV1>
 <SECLISTMSGSRSV1><SECLIST>
@@ -418,6 +421,84 @@ final class PortfolioTest extends DemoTestCase
             $told = collect($this->getJson("/api/v1/portfolios/{$id}/proposals")->json('proposals'))->firstWhere('type', 'split');
             $this->assertEqualsWithDelta((float) $split->ratio, (float) $told['ratio'], 1e-9);
         }
+    }
+
+    /** What counts is when it was traded: the shares are there when the split comes, whenever they were delivered. */
+    public function test_a_split_between_trade_and_settlement_counts_what_was_traded_before_it(): void
+    {
+        $split = CorporateAction::query()->where('kind', 'split')->where('ratio', '>', 1)->orderByDesc('ex_date')->firstOrFail();
+        $listing = Listing::query()->where('security_id', $split->security_id)->where('main', true)->firstOrFail();
+        $this->id = $this->make(['currency' => $listing->currency]);
+        $ex = (int) $split->ex_date;
+        $of = ['type' => 'buy', 'security' => $listing->ticker, 'price' => '5'];
+        $this->enter([...$of, 'day' => self::iso(Day::plus($ex, -1)), 'settled_on' => self::iso(Day::plus($ex, 1)), 'quantity' => '8']);
+        $this->enter([...$of, 'day' => self::iso($ex), 'settled_on' => self::iso(Day::plus($ex, 2)), 'quantity' => '3']);
+        $told = collect($this->getJson("/api/v1/portfolios/{$this->id}/proposals")->json('proposals'))->firstWhere('type', 'split');
+        $this->assertSame(8, $told['held'], 'not what was bought on the day of the split, in new shares');
+        $this->postJson("/api/v1/portfolios/{$this->id}/proposals", ['ids' => [$told['id']]])->assertCreated();
+        $held = fn (): float => (float) $this->getJson("/api/v1/portfolios/{$this->id}")->json('positions.0.quantity');
+        $this->assertEqualsWithDelta(8 * $split->ratio + 3, $held(), 1e-9);
+    }
+
+    #[DataProvider('kindsGiven')]
+    public function test_what_came_to_a_share_is_taken_by_one_key_and_leaves_the_worth_as_it_was(string $kind, string $code): void
+    {
+        $some = CorporateAction::query()->where('kind', 'rights')->where('ex_date', '<', self::TODAY)->orderByDesc('ex_date');
+        $action = $some->firstOrFail();
+        $action->update(['kind' => $kind]);
+        $listing = Listing::query()->where('security_id', $action->security_id)->where('main', true)->firstOrFail();
+        $ex = (int) $action->ex_date;
+        $this->id = $this->make(['currency' => $listing->currency]);
+        $bought = ['type' => 'buy', 'security' => $listing->ticker, 'quantity' => '100', 'price' => '10'];
+        $this->enter(['day' => self::iso(Day::plus($ex, -60)), ...$bought])->assertCreated();
+        $path = "/api/v1/portfolios/{$this->id}/proposals?as_of=".self::iso($ex);
+        $told = collect($this->getJson($path)->json('proposals'))->firstWhere('came', $kind);
+        $before = (float) Bar::query()->where('listing_id', $listing->id)->where('day', '<', $ex)->orderByDesc('day')->value('close');
+        $share = 1 - 1 / $action->ratio;
+        $this->assertEqualsWithDelta($before * $share, (float) $told['instrument']['price'], 1e-8);
+        $this->assertSame("{$listing->ticker} {$code} ".substr((string) $ex, 2), $told['new_security']);
+
+        $take = fn (): TestResponse => $this->postJson("/api/v1/portfolios/{$this->id}/proposals", [
+            'ids' => [$told['id']],
+            'as_of' => self::iso($ex),
+        ]);
+        $file = $take()->assertCreated()->json('file');
+        $take()->assertUnprocessable();
+        $positions = collect($this->getJson("/api/v1/portfolios/{$this->id}?as_of=".self::iso($ex))->json('positions'))->keyBy('ticker');
+        $new = $positions[$told['new_security']];
+        $this->assertEqualsWithDelta([100, 1000 * $share, 100 * $before * $share], [$new['quantity'], $new['cost'], $new['value']], 1e-6);
+        $this->assertEqualsWithDelta(1000 * (1 - $share), $positions[$listing->ticker]['cost'], 1e-6, 'what was paid is shared out');
+
+        $this->postJson("/api/v1/portfolio-files/{$file}/undo")->assertNoContent();
+        $this->assertContains($told['id'], array_column($this->getJson($path)->json('proposals'), 'id'));
+        $take()->assertCreated();
+        $this->assertSame(1, Instrument::query()->where('code', $told['new_security'])->count(), 'taken again it is the same');
+    }
+
+    /** @return array<string, array{string, string}> */
+    public static function kindsGiven(): array
+    {
+        return ['rights' => ['rights', 'RIGHTS'], 'shares of another company' => ['spin_off', 'SPIN-OFF']];
+    }
+
+    public function test_rights_taken_up_by_hand_are_not_proposed(): void
+    {
+        $rights = CorporateAction::query()
+            ->where('kind', 'rights')
+            ->where('ex_date', '<', self::TODAY)
+            ->orderByDesc('ex_date')
+            ->firstOrFail();
+        $listing = Listing::query()->where('security_id', $rights->security_id)->where('main', true)->firstOrFail();
+        $this->id = $this->make(['currency' => $listing->currency]);
+        $bought = ['type' => 'buy', 'security' => $listing->ticker, 'quantity' => '100', 'price' => '10'];
+        $came = fn (): array => collect($this->getJson("/api/v1/portfolios/{$this->id}/proposals")->json('proposals'))
+            ->where('event', self::iso((int) $rights->ex_date))
+            ->pluck('came')
+            ->all();
+        $this->enter(['day' => self::iso(Day::plus((int) $rights->ex_date, -60)), ...$bought])->assertCreated();
+        $this->assertSame(['rights'], $came());
+        $this->enter(['day' => self::iso(Day::plus((int) $rights->ex_date, 10)), ...$bought])->assertCreated();
+        $this->assertSame([], $came());
     }
 
     public function test_what_if_shows_the_trade_and_enters_nothing(): void

@@ -8,6 +8,7 @@ use App\Models\Task;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
+use App\Task\PartedTasks;
 use App\Task\RefreshColumns;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Universe;
@@ -117,6 +118,28 @@ final class ColumnStoreTest extends DemoTestCase
         $this->assertSame($first, $digest());
     }
 
+    public function test_in_parts_columns_and_expressions_are_what_they_are_in_one(): void
+    {
+        $formula = 'mean_of(net_margin, 3)';
+        $store = $this->app->make(ColumnStore::class);
+        $store->derive(self::TODAY, Catalogue::builtIn()->parse($formula));
+        $kept = static fn (): array => DB::table('metric_columns')
+            ->where('as_of', self::TODAY)
+            ->orderBy('name')
+            ->get(['name', 'values', 'states'])
+            ->map(static fn (object $row): string => "{$row->name} ".sha1("{$row->values}{$row->states}"))
+            ->all();
+        $before = $kept();
+        config(['logion.companies_of_a_part.columns' => 7]);
+        foreach ([null, $formula] as $asked) {
+            $task = Task::query()->create(['kind' => 'refresh', 'subject' => "parts {$asked}", 'state' => 'waiting']);
+            (new RefreshColumns($task->id, self::TODAY, $asked))->handle($this->app->make(PartedTasks::class));
+            $this->assertSame('done', $task->refresh()->state, (string) $task->message);
+            $this->assertGreaterThan(14, $task->total);
+        }
+        $this->assertSame($before, $kept());
+    }
+
     public function test_a_cancelled_refresh_stores_nothing(): void
     {
         $task = Task::query()->create(['kind' => 'refresh', 'subject' => '2019-05-20', 'state' => 'waiting']);
@@ -128,7 +151,7 @@ final class ColumnStoreTest extends DemoTestCase
                     ->update(['state' => 'cancelled']);
             }
         });
-        (new RefreshColumns($task->id, 20190520))->handle($this->app->make(ColumnStore::class));
+        (new RefreshColumns($task->id, 20190520))->handle($this->app->make(PartedTasks::class));
         $this->assertSame(['cancelled', 'Cancelled; nothing was stored.'], [$task->refresh()->state, $task->message]);
         $this->assertFalse($this->app->make(ColumnStore::class)->isComplete(20190520));
         $this->assertSame(0, DB::table('metric_columns')->where('as_of', 20190520)->count());
@@ -145,7 +168,7 @@ final class ColumnStoreTest extends DemoTestCase
             'period' => 20180,
             'value' => 1,
         ]);
-        (new RefreshColumns($task->id, 20190521))->handle($this->app->make(ColumnStore::class));
+        (new RefreshColumns($task->id, 20190521))->handle($this->app->make(PartedTasks::class));
         $this->assertSame('done', $task->refresh()->state, 'A company without filings is a company without figures, not a failure.');
         $this->assertSame($task->total, $task->done);
     }

@@ -65,6 +65,31 @@ final class PackedRowsTest extends DemoTestCase
         $this->assertSame([[], [], [], [], []], $rows->columns('bars', 999999), 'nothing is packed as nothing');
     }
 
+    public function test_some_columns_are_the_same_as_of_all(): void
+    {
+        $rows = $this->app->make(PackedRows::class);
+        $all = $rows->columns('bars', 4);
+        $this->assertTrue($this->packed('bars', 4));
+        $wanted = [0 => $all[0], 3 => $all[3]];
+        $this->assertSame($wanted, $rows->columns('bars', 4, [0, 3]));
+        // One that came since stands behind what is packed, of the columns wanted alone.
+        $day = $all[0][count($all[0]) - 1] + 1;
+        DB::table('bars')->insert(['listing_id' => 4, 'day' => $day, 'high' => 3, 'low' => 1, 'close' => 2.5, 'volume' => 9]);
+        $this->assertSame([0 => [...$all[0], $day], 3 => [...$all[3], 2.5]], $rows->columns('bars', 4, [0, 3]));
+        DB::table('packed_rows')->where('source', 'bars')->where('owner', 4)->delete();
+        $this->assertSame([0 => [...$all[0], $day], 3 => [...$all[3], 2.5]], $rows->columns('bars', 4, [0, 3]), 'not packed');
+    }
+
+    public function test_a_refresh_packs_the_prices_of_what_was_delisted(): void
+    {
+        $gone = (int) DB::table('listings')->where('main', true)->where('to_day', '<', 20240101)->value('id');
+        $this->assertGreaterThan(0, $gone);
+        $this->assertTrue($this->packed('bars', $gone));
+        $read = $this->app->make(PackedRows::class)->columns('bars', $gone);
+        $this->assertSame(DB::table('bars')->where('listing_id', $gone)->count(), count($read[0]));
+        $this->assertGreaterThan(100, count($read[0]));
+    }
+
     #[Group('sqlite')]
     public function test_nobody_writes_between_what_is_read_and_what_is_kept(): void
     {
@@ -114,6 +139,10 @@ final class PackedRowsTest extends DemoTestCase
         yield 'a bar more' => [
             'bars',
             $insert('bars', ['listing_id' => 2, 'day' => 20260701, 'high' => 9, 'low' => 7, 'close' => 8, 'volume' => 1]),
+        ];
+        yield 'a bar among the others' => [
+            'bars',
+            $insert('bars', ['listing_id' => 2, 'day' => 20240106, 'high' => 9, 'low' => 7, 'close' => 8, 'volume' => 1]),
         ];
         yield 'a bar less' => ['bars', static fn () => DB::table('bars')->where('listing_id', 2)->where('day', self::TODAY)->delete()];
         yield 'another close' => [

@@ -10,6 +10,7 @@ use Logion\CrossSection\Universe;
 use Logion\Metric\Catalogue;
 use Logion\Reference\IndustryTree;
 use Logion\Statistics\Descriptive;
+use Logion\Statistics\Quantile;
 use Logion\Time\Day;
 
 /** Industries of a day: who is in them, what they are together and were before, how their companies lie, and who took whose share. */
@@ -38,6 +39,9 @@ final readonly class IndustryReport
         'ev_to_ebitda',
         'price_to_book',
     ];
+
+    /** What of each year of a member is asked for. */
+    private const FIGURES = ['revenue', 'operating_income', 'net_income', 'equity', 'ebitda', 'market_cap', 'enterprise_value'];
 
     private const YEARS = 12;
 
@@ -85,8 +89,10 @@ final readonly class IndustryReport
             array_filter($this->universe->positions(), static fn (int $at): bool => $among[$at] === "\1" && $shares[$at] === "\1"),
         );
         $ids = array_map($this->universe->company(...), $positions);
-        $told = array_slice($this->years->of($ids, $this->asOf), -self::YEARS, null, true);
-        $years = self::whole(array_map(static fn (array $members): IndustryYear => new IndustryYear($members), $told), count($ids));
+        $years = self::whole(
+            array_slice($this->years->industry($ids, $this->asOf, self::FIGURES), -self::YEARS, null, true),
+            count($ids),
+        );
 
         return [
             'code' => $code,
@@ -172,16 +178,15 @@ final readonly class IndustryReport
         foreach (self::SPREAD as $key) {
             $values = Descriptive::known(array_map($this->universe->column($key)->at(...), $positions));
             sort($values);
-            $quartiles = $this->universe->column($key)->quartiles($positions);
             $rows[] = [
                 'key' => $key,
                 'label' => Catalogue::builtIn()->label($key),
                 'unit' => Catalogue::builtIn()->unit($key)->value,
                 'count' => count($values),
                 'least' => $values[0] ?? null,
-                'low' => $quartiles[0] ?? null,
-                'median' => $quartiles[1] ?? null,
-                'high' => $quartiles[2] ?? null,
+                'low' => Quantile::ofSorted($values, 0.25),
+                'median' => Quantile::ofSorted($values, 0.5),
+                'high' => Quantile::ofSorted($values, 0.75),
                 'most' => $values[count($values) - 1] ?? null,
             ];
         }

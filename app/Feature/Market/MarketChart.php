@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Market;
 
 use App\Storage\BarReader;
+use App\Storage\Identity\CompanyIdentity;
 use Logion\Market\Bars\LevelEntry;
 use Logion\Market\Bars\PriceBar;
 use Logion\Market\Bars\PriceBars;
@@ -14,7 +15,6 @@ use Logion\Market\Bars\PriceTrend;
 use Logion\Market\Chart\MovingAverage;
 use Logion\Market\Chart\Study;
 use Logion\Market\PriceSeries;
-use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
 use Logion\Time\TradingDays;
 
@@ -51,8 +51,12 @@ final class MarketChart
     /** @var list<PriceBar>|null */
     private ?array $weeks = null;
 
-    public function __construct(private readonly CompanyScope $scope, private readonly int $security, private readonly BarReader $reader)
-    {
+    public function __construct(
+        private readonly CompanyIdentity $identity,
+        private readonly PriceSeries $prices,
+        private readonly int $asOf,
+        private readonly BarReader $reader,
+    ) {
     }
 
     /**
@@ -64,7 +68,7 @@ final class MarketChart
     public function drawn(string $span, Period $period, array $averages, array $studies): array
     {
         [$bars, $labels, $finished] = $this->bars($span);
-        $from = TradingDays::firstFrom($bars->days, $period->from($this->scope->asOf));
+        $from = TradingDays::firstFrom($bars->days, $period->from($this->asOf));
         $cut = static fn (array $line): array => array_slice($line, $from);
         $through = array_map(static fn (MovingAverage $of): array => $of->through($bars->closes), $averages);
         $crosses = array_values(
@@ -72,7 +76,7 @@ final class MarketChart
         );
 
         return [
-            'currency' => $this->scope->company->tradingCurrency,
+            'currency' => $this->identity->listing()->currency,
             'labels' => array_slice($labels, $from),
             'open' => $cut($bars->opens),
             'high' => $cut($bars->highs),
@@ -118,7 +122,7 @@ final class MarketChart
     /** @return array<string, mixed> */
     public function levels(Period $period): array
     {
-        $first = min($period->from($this->scope->asOf), Day::monthsEarlier($this->scope->asOf, self::LEVEL_MONTHS));
+        $first = min($period->from($this->asOf), Day::monthsEarlier($this->asOf, self::LEVEL_MONTHS));
         $days = $this->days();
         $levels = PriceLevels::of($days->from(TradingDays::firstFrom($days->days, $first)), self::SWING['day'], self::RANGE, self::WITHIN);
         $told = static fn (?PriceLevel $level): ?array => $level === null
@@ -196,7 +200,7 @@ final class MarketChart
         if ($span === self::DAY) {
             return [$this->days(), array_map(Day::iso(...), $this->days()->days), true];
         }
-        $spans = $span === PriceBars::WEEK ? $this->weeks() : $this->days()->resampled(PriceBars::MONTH, $this->scope->asOf);
+        $spans = $span === PriceBars::WEEK ? $this->weeks() : $this->days()->resampled(PriceBars::MONTH, $this->asOf);
         $bars = PriceBars::ofSpans($spans);
 
         return [$bars, array_map(Day::iso(...), $bars->days), $spans === [] || $spans[count($spans) - 1]->finished];
@@ -205,31 +209,29 @@ final class MarketChart
     /** @return list<float> of the last day of each bar */
     private function withDividends(PriceBars $bars): array
     {
-        $prices = $this->scope->prices;
+        $prices = $this->prices;
+        if ($bars->days === $prices->days) {
+            return $prices->adjusted;
+        }
 
         return array_map(static fn (int $day): float => $prices->adjusted[TradingDays::lastUntil($prices->days, $day)], $bars->days);
     }
 
     private function days(): PriceBars
     {
-        return $this->days ??= $this->reader->days($this->security, $this->prices());
+        return $this->days ??= $this->reader->days($this->identity->security, $this->prices);
     }
 
     /** @return list<PriceBar> */
     private function weeks(): array
     {
-        return $this->weeks ??= $this->days()->resampled(PriceBars::WEEK, $this->scope->asOf);
+        return $this->weeks ??= $this->days()->resampled(PriceBars::WEEK, $this->asOf);
     }
 
     /** @return array{bars: PriceBars, hours: list<int>} */
     private function hours(): array
     {
-        return $this->hours ??= $this->reader->hours($this->security, $this->prices(), $this->scope->asOf);
-    }
-
-    private function prices(): PriceSeries
-    {
-        return $this->scope->prices;
+        return $this->hours ??= $this->reader->hours($this->identity->security, $this->prices, $this->asOf);
     }
 
     private static function hourLabel(int $day, int $hour): string

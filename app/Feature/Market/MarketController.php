@@ -22,10 +22,16 @@ final class MarketController
     /** A sum is put in so many years ago if no day is named. */
     private const YEARS = 5;
 
-    public function chart(MarketRequest $request, CompanyScopes $scopes, BarReader $bars, string $ticker): JsonResponse
-    {
-        $scope = $scopes->open($ticker, $request->context());
-        $chart = new MarketChart($scope, $scopes->identity($scope)->security, $bars);
+    public function chart(
+        MarketRequest $request,
+        CompanyReader $reader,
+        Identities $identities,
+        BarReader $bars,
+        string $ticker,
+    ): JsonResponse {
+        $day = $request->context()->day;
+        $identity = $identities->of($identities->company($ticker, $day), $day) ?? throw new \LogicException('The company was just found.');
+        $chart = new MarketChart($identity, $reader->ownPrices($identity)->asOf($day), $day, $bars);
         $period = $request->period();
 
         return DrawnResponse::of([

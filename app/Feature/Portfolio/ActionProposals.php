@@ -14,9 +14,12 @@ use App\Storage\Holding\HeldSecurities;
 use App\Storage\Holding\PortfolioBooks;
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
+use Illuminate\Database\Eloquent\Collection;
+use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
 use Logion\Portfolio\CorporateActionProposals;
 use Logion\Portfolio\Ledger\EntryType;
+use Logion\Portfolio\Ledger\LedgerEntry;
 use Logion\Time\Day;
 
 /** Corporate actions of what is held, as transactions that can be taken as they are. */
@@ -25,6 +28,11 @@ final readonly class ActionProposals
     /** Money is paid to the hundredth. */
     private const MONEY = 2;
 
+    /** Letters of a name, and of a ticker in the code of what came to it. */
+    private const NAME = 200;
+
+    private const TICKER_OF_CODE = 8;
+
     public function __construct(private PortfolioBooks $books, private HeldSecurities $securities)
     {
     }
@@ -32,15 +40,8 @@ final readonly class ActionProposals
     /** @return list<array<string, mixed>> by day, each with what {@see EntryRows} takes */
     public function of(User $owner, Portfolio $portfolio, int $day): array
     {
-        [$entries] = $this->books->accounts($portfolio, $day);
-        $own = [];
-        foreach ($entries as $entry) {
-            if ($entry->security !== '') {
-                $own[$entry->security][] = $entry;
-            }
-        }
-        $held = $this->securities->of($owner, array_map(strval(...), array_keys($own)), $day);
-        $keys = array_filter(array_keys($own), static fn (string $key): bool => Held::securityOf($key) !== null && isset($held[$key]));
+        [$own, $held] = $this->held($owner, $portfolio, $day);
+        $keys = array_keys($own);
         $ids = array_map(static fn (string $key): int => (int) Held::securityOf($key), $keys);
         $dividends = Dividend::query()
             ->whereIn('security_id', $ids)
@@ -48,18 +49,13 @@ final readonly class ActionProposals
             ->orderBy('ex_date')
             ->get()
             ->groupBy('security_id');
-        $splits = CorporateAction::query()
-            ->whereIn('security_id', $ids)
-            ->where('kind', 'split')
-            ->where('ex_date', '<=', $day)
-            ->orderBy('ex_date')
-            ->get()
-            ->groupBy('security_id');
+        $splits = self::actions($ids, ['split'], $day);
+        $given = self::actions($ids, ['rights', 'spin_off'], $day);
         $proposals = [];
         foreach ($keys as $key) {
             $security = (int) Held::securityOf($key);
             $first = $own[$key][0]->day;
-            $told = CorporateActionProposals::of(
+            $actions = CorporateActionProposals::of(
                 $own[$key],
                 collect($dividends->get($security) ?? [])
                     ->filter(static fn (Dividend $of): bool => $of->ex_date > $first)
@@ -78,15 +74,58 @@ final readonly class ActionProposals
                     ->all(),
                 $this->end($held[$key], $day),
                 $day,
+                collect($given->get($security) ?? [])
+                    ->map(
+                        static fn (CorporateAction $of): array => [
+                            'kind' => $of->kind,
+                            'ex' => (int) $of->ex_date,
+                            'ratio' => (float) $of->ratio,
+                        ],
+                    )
+                    ->values()
+                    ->all(),
             );
             $paidIn = collect($dividends->get($security) ?? [])->pluck('currency', 'ex_date');
-            foreach ($told as $one) {
-                $proposals[] = self::told($portfolio, $held[$key], $one, (string) ($paidIn->get($one['event']) ?? $held[$key]->currency));
+            foreach ($actions as $one) {
+                $told = self::told($portfolio, $held[$key], $one, (string) ($paidIn->get($one['event']) ?? $held[$key]->currency));
+                $proposals[] = $one['came'] === null ? $told : [...$told, ...$this->came($held[$key], $one)];
             }
         }
         usort($proposals, static fn (array $a, array $b): int => [$a['day'], $a['security']] <=> [$b['day'], $b['security']]);
 
         return $proposals;
+    }
+
+    /** @return array{array<string, list<LedgerEntry>>, array<string, Held>} listed securities with their transactions, by key */
+    private function held(User $owner, Portfolio $portfolio, int $day): array
+    {
+        [$entries] = $this->books->accounts($portfolio, $day);
+        $own = [];
+        foreach ($entries as $entry) {
+            if ($entry->security !== '') {
+                $own[$entry->security][] = $entry;
+            }
+        }
+        $held = $this->securities->of($owner, array_map(strval(...), array_keys($own)), $day);
+        $isListed = static fn (string $key): bool => Held::securityOf($key) !== null && isset($held[$key]);
+
+        return [array_filter($own, $isListed, ARRAY_FILTER_USE_KEY), $held];
+    }
+
+    /**
+     * @param  list<int>  $securities
+     * @param  list<string>  $kinds
+     * @return \Illuminate\Support\Collection<int|string, Collection<int, CorporateAction>> by security
+     */
+    private static function actions(array $securities, array $kinds, int $day): \Illuminate\Support\Collection
+    {
+        return CorporateAction::query()
+            ->whereIn('security_id', $securities)
+            ->whereIn('kind', $kinds)
+            ->where('ex_date', '<=', $day)
+            ->orderBy('ex_date')
+            ->get()
+            ->groupBy('security_id');
     }
 
     /** @return array{day: int, price: ?float}|null when it is listed no more, and the last price paid */
@@ -102,7 +141,43 @@ final readonly class ActionProposals
     }
 
     /**
-     * @param  array{type: EntryType, day: int, event: int, quantity: float, amount: ?float, ratio: ?float, price: ?float}  $one
+     * Rights or shares of another company come as a position of one's own, worth what the price lost with them: of whom, and at what
+     * price they trade, no data tell.
+     *
+     * @param  array{event: int, share: ?float, came: 'rights'|'spin_off'|null, ...}  $one
+     * @return array<string, mixed>
+     */
+    private function came(Held $held, array $one): array
+    {
+        $listing = DatedListing::nearest($held->listings, $one['event']);
+        $close = Bar::query()->where('listing_id', $listing?->id)->where('day', '<', $one['event'])->orderByDesc('day')->value('close');
+        $ticker = preg_replace('/[^A-Z0-9 .\/-]/', '-', mb_strtoupper(mb_substr($listing->ticker ?? $held->key, 0, self::TICKER_OF_CODE)));
+        $day = Day::iso($one['event']);
+        $name =
+            $one['came'] === 'rights'
+                ? Words::say('rights_of', name: $held->name, day: $day)
+                : Words::say('spun_off_from', name: $held->name, day: $day);
+
+        return [
+            'came' => $one['came'],
+            'cost_share' => self::plain((float) $one['share']),
+            'new_security' => implode(' ', [
+                $ticker,
+                $one['came'] === 'rights' ? 'RIGHTS' : 'SPIN-OFF',
+                substr((string) $one['event'], 2),
+            ]),
+            'instrument' => [
+                'name' => mb_substr($name, 0, self::NAME),
+                'price' => $close === null ? null : self::plain($close * $one['share']),
+                'currency' => $held->currency,
+                'sector' => $held->sector,
+                'country' => $held->country,
+            ],
+        ];
+    }
+
+    /**
+     * @param  array{type: EntryType, day: int, event: int, quantity: float, amount: ?float, ratio: ?float, price: ?float, ...}  $one
      * @return array<string, mixed>
      */
     private static function told(Portfolio $portfolio, Held $held, array $one, string $currency): array
@@ -125,6 +200,10 @@ final readonly class ActionProposals
             'ratio' => $one['ratio'] === null ? null : self::plain($one['ratio']),
             'price' => $one['price'] === null ? null : self::plain($one['price']),
             'held' => $one['quantity'],
+            'came' => null,
+            'cost_share' => null,
+            'new_security' => null,
+            'instrument' => null,
         ];
     }
 

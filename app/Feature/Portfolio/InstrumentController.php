@@ -7,6 +7,7 @@ namespace App\Feature\Portfolio;
 use App\Models\Instrument;
 use App\Models\InstrumentPrice;
 use App\Models\PortfolioEntry;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -33,7 +34,7 @@ final class InstrumentController
 
     public function update(InstrumentRequest $request, Instrument $instrument): JsonResponse
     {
-        $isTraded = PortfolioEntry::query()->where('instrument_id', $instrument->id)->exists();
+        $isTraded = self::entries($instrument)->exists();
         $fields = $request->instrument();
         if ($isTraded && ($fields['currency'] !== $instrument->currency || $fields['multiplier'] !== $instrument->multiplier)) {
             throw Refusal::because(Words::say('instrument_is_traded_already', code: $instrument->code));
@@ -45,7 +46,7 @@ final class InstrumentController
 
     public function destroy(Instrument $instrument): JsonResponse
     {
-        if (PortfolioEntry::query()->withTrashed()->where('instrument_id', $instrument->id)->exists()) {
+        if (self::entries($instrument)->withTrashed()->exists()) {
             throw Refusal::because(Words::say('instrument_has_transactions', code: $instrument->code));
         }
         $instrument->delete();
@@ -66,6 +67,12 @@ final class InstrumentController
         });
 
         return new JsonResponse(self::told($instrument));
+    }
+
+    /** @return Builder<PortfolioEntry> */
+    private static function entries(Instrument $instrument): Builder
+    {
+        return PortfolioEntry::query()->whereAny(['instrument_id', 'new_instrument_id'], $instrument->id);
     }
 
     /** @return array<string, mixed> */

@@ -90,7 +90,10 @@ final class PortfolioController
     {
         $day = $request->context()->day;
 
-        return new JsonResponse(['as_of' => Day::iso($day), 'proposals' => $proposals->of($request->user(), $portfolio, $day)]);
+        return new JsonResponse([
+            'as_of' => Day::iso($day),
+            'proposals' => $proposals->of($request->user(), $portfolio, $day),
+        ]);
     }
 
     /** Enters proposed corporate actions as they stand now, all of them or none. */

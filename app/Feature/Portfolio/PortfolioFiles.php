@@ -7,6 +7,8 @@ namespace App\Feature\Portfolio;
 use App\Files\FileFormat;
 use App\Files\OfxNode;
 use App\Files\Rows;
+use App\Models\Instrument;
+use App\Models\InstrumentPrice;
 use App\Models\KnownSecurity;
 use App\Models\Portfolio;
 use App\Models\PortfolioEntry;
@@ -157,11 +159,30 @@ final readonly class PortfolioFiles
             ]);
             foreach ($proposals as $of) {
                 $note = Words::say('proposed_for', day: $of['event']);
+                if ($of['instrument'] !== null) {
+                    self::mustExist($user, $of['new_security'], (int) str_replace('-', '', $of['day']), $of['instrument']);
+                }
                 $this->entries->store($user, $portfolio, $this->rows->of($user, $portfolio, [...$of, 'note' => $note]), $file->id);
             }
 
             return $file;
         });
+    }
+
+    /**
+     * A position of the owner's own for what came, unless it is there already; an undo leaves it, as it may have been renamed or priced.
+     *
+     * @param  array{name: string, price: ?string, currency: string, sector: ?string, country: ?string}  $told
+     */
+    private static function mustExist(User $user, string $code, int $day, array $told): void
+    {
+        $instrument = Instrument::query()->firstOrCreate(
+            ['user_id' => $user->id, 'code' => $code],
+            ['kind' => 'share', 'multiplier' => '1', ...array_diff_key($told, ['price' => null])],
+        );
+        if ($told['price'] !== null) {
+            InstrumentPrice::query()->firstOrCreate(['instrument_id' => $instrument->id, 'day' => $day], ['price' => $told['price']]);
+        }
     }
 
     /** From now on a name in this user's files means this. */

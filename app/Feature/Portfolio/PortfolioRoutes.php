@@ -350,6 +350,15 @@ use OpenApi\Attributes as OA;
 ]
 #[Shape('ActionProposals', ['as_of' => 'string', 'proposals' => 'ActionProposal[]'])]
 #[
+    Shape('InstrumentToCome', [
+        'name' => 'string',
+        'price' => 'string?',
+        'currency' => 'string',
+        'sector' => 'string?',
+        'country' => 'string?',
+    ]),
+]
+#[
     Shape('ActionProposal', [
         'id' => 'string',
         'type' => 'string',
@@ -364,6 +373,10 @@ use OpenApi\Attributes as OA;
         'ratio' => 'string?',
         'price' => 'string?',
         'held' => 'number',
+        'came' => 'rights|spin_off?',
+        'cost_share' => 'string?',
+        'new_security' => 'string?',
+        'instrument' => 'InstrumentToCome?',
     ]),
 ]
 final class PortfolioRoutes

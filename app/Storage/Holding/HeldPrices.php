@@ -9,10 +9,13 @@ use App\Storage\PackedRows;
 use Illuminate\Support\Facades\DB;
 use Logion\Portfolio\ClosingPrices;
 use PDO;
+use PDOStatement;
 
 /** Prices of what is held, as traded, in the currency it is traded in now. */
 final readonly class HeldPrices
 {
+    private const OWN_PRICES = 'select day, price from instrument_prices where instrument_id = ? and day <= ? order by day';
+
     public function __construct(private PackedRows $packed, private EconomyReader $economy)
     {
     }
@@ -23,10 +26,11 @@ final readonly class HeldPrices
      */
     public function all(array $held, int $until): array
     {
+        $readOwn = DB::connection()->getPdo()->prepare(self::OWN_PRICES);
         $prices = [];
         foreach ($held as $key => $of) {
             $instrument = Held::instrumentOf($key);
-            [$days, $closes] = $instrument !== null ? self::ownPrices($instrument, $until) : $this->listed($of, $until);
+            [$days, $closes] = $instrument !== null ? self::ownPrices($readOwn, $instrument, $until) : $this->listed($of, $until);
             $prices[$key] = new ClosingPrices($days, $closes, (float) $of->multiplier);
         }
 
@@ -41,14 +45,14 @@ final readonly class HeldPrices
      */
     public function latest(array $held, int $until): array
     {
-        $read = DB::connection()
-            ->getPdo()
-            ->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 2');
+        $connection = DB::connection()->getPdo();
+        $read = $connection->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 2');
+        $readOwn = $connection->prepare(self::OWN_PRICES.' desc limit 2');
         $prices = [];
         foreach ($held as $key => $of) {
             $instrument = Held::instrumentOf($key);
             if ($instrument !== null) {
-                [$days, $closes] = self::ownPrices($instrument, $until);
+                [$days, $closes] = array_map(array_reverse(...), self::ownPrices($readOwn, $instrument, $until));
                 $prices[$key] = new ClosingPrices($days, $closes, (float) $of->multiplier);
 
                 continue;
@@ -78,7 +82,7 @@ final readonly class HeldPrices
         $days = $closes = [];
         foreach ($of->listings as $nth => $listing) {
             $next = $of->listings[$nth + 1]->from ?? PHP_INT_MAX;
-            [$own, , , $ownCloses] = $this->packed->columns('bars', $listing->id);
+            [0 => $own, 3 => $ownCloses] = $this->packed->columns('bars', $listing->id, [0, 3]);
             if (count($of->listings) === 1 && ($own === [] || $own[count($own) - 1] <= $until)) {
                 return [$own, $ownCloses];
             }
@@ -102,15 +106,11 @@ final readonly class HeldPrices
     }
 
     /** @return array{list<int>, list<float>} */
-    private static function ownPrices(int $instrument, int $until): array
+    private static function ownPrices(PDOStatement $read, int $instrument, int $until): array
     {
-        $prices = DB::table('instrument_prices')
-            ->where('instrument_id', $instrument)
-            ->where('day', '<=', $until)
-            ->orderBy('day')
-            ->pluck('price', 'day')
-            ->all();
+        $read->execute([$instrument, $until]);
+        $rows = $read->fetchAll(PDO::FETCH_NUM);
 
-        return [array_map(intval(...), array_keys($prices)), array_map(floatval(...), array_values($prices))];
+        return [array_map(intval(...), array_column($rows, 0)), array_map(floatval(...), array_column($rows, 1))];
     }
 }

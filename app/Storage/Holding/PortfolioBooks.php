@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage\Holding;
 
+use App\Models\Blob;
 use App\Models\Portfolio;
 use App\Storage\Identity\Identities;
 use Illuminate\Support\Facades\DB;
@@ -20,21 +21,47 @@ use PDO;
 /** Makes the accounts of a portfolio of its transactions; those of all transactions are kept until one changes. */
 final class PortfolioBooks
 {
+    /** How a book is kept: one of another form is made anew. */
+    private const FORM = 3;
+
     private const COLUMNS = 'id, day, type, security_id, instrument_id, new_security_id, new_instrument_id, currency, to_currency, quantity,
         price, amount, fee, tax, cost, ratio, cost_share, to_amount, acquired, lots';
 
     /** @throws Oversold if more is sold than is held; its row is the number of the transaction */
     public function of(Portfolio $portfolio, int $day): PortfolioBook
     {
+        $kept = $this->kept($portfolio, $day);
+
+        return $kept === null ? self::book(...$this->accounts($portfolio, $day)) : igbinary_unserialize($kept[1]);
+    }
+
+    /**
+     * What is held on a day, without the rest of the book, which is long.
+     *
+     * @return list<string> keys
+     *
+     * @throws Oversold
+     */
+    public function held(Portfolio $portfolio, int $day): array
+    {
+        return $this->kept($portfolio, $day)[0] ?? self::heldIn(self::book(...$this->accounts($portfolio, $day)));
+    }
+
+    /** @return array{list<string>, string}|null what is held, and the book, packed */
+    private function kept(Portfolio $portfolio, int $day): ?array
+    {
         $kept = DB::table('portfolio_books')
             ->where('portfolio_id', $portfolio->id)
             ->where('state', self::state($portfolio, $day))
             ->value('book');
-        if ($kept !== null) {
-            return igbinary_unserialize(is_resource($kept) ? (string) stream_get_contents($kept) : (string) $kept);
-        }
 
-        return self::book(...$this->accounts($portfolio, $day));
+        return $kept === null ? null : igbinary_unserialize((string) $kept);
+    }
+
+    /** @return list<string> */
+    private static function heldIn(PortfolioBook $book): array
+    {
+        return array_map(strval(...), array_keys($book->holdings->held));
     }
 
     /**
@@ -44,12 +71,12 @@ final class PortfolioBooks
      */
     public function keep(Portfolio $portfolio): void
     {
-        [$entries, $accounts] = $this->accounts($portfolio, Identities::LATEST);
+        $book = self::book(...$this->accounts($portfolio, Identities::LATEST));
         DB::table('portfolio_books')->upsert(
             [
                 'portfolio_id' => $portfolio->id,
                 'state' => self::state($portfolio, Identities::LATEST),
-                'book' => igbinary_serialize(self::book($entries, $accounts)),
+                'book' => Blob::bound((string) igbinary_serialize([self::heldIn($book), igbinary_serialize($book)])),
             ],
             ['portfolio_id'],
         );
@@ -100,7 +127,7 @@ final class PortfolioBooks
             ->selectRaw('count(*) as n, max(id) as last, sum(security_id) as securities, sum(new_security_id) as others')
             ->first();
 
-        return implode(':', [$portfolio->revision, ...array_values((array) $of)]);
+        return implode(':', [self::FORM, $portfolio->revision, ...array_values((array) $of)]);
     }
 
     /** @param  array<int, LedgerEntry>  $entries */

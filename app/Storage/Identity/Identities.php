@@ -22,6 +22,11 @@ final class Identities
             l.from_day, l.to_day, l.main, l.ended_because
         from listings l join securities s on s.id = l.security_id join exchanges e on e.id = l.exchange_id';
 
+    private const MAIN_FIRST = ' order by s.main desc, s.id, l.main desc, l.from_day, l.id';
+
+    /** Companies asked for together. */
+    private const TOGETHER = 500;
+
     /** @var array<string, \PDOStatement> */
     private array $statements = [];
 
@@ -56,7 +61,7 @@ final class Identities
     /** @return list<DatedListing> of all its securities, main ones first, by first day */
     public function ofCompany(int $company): array
     {
-        return $this->read(self::LISTINGS.' where s.company_id = ? order by s.main desc, s.id, l.main desc, l.from_day, l.id', $company);
+        return $this->read(self::LISTINGS.' where s.company_id = ?'.self::MAIN_FIRST, $company);
     }
 
     /** @return list<DatedListing> of all companies, main ones of each first, by first day */
@@ -93,16 +98,12 @@ final class Identities
             return [];
         }
         $in = implode(',', array_map(intval(...), $securities));
-        $listings = $byTicker = $all = [];
-        foreach (
-            $this->read(self::LISTINGS." where l.security_id in ({$in}) and l.id > ? order by l.main desc, l.from_day, l.id", 0) as $of
-        ) {
+        $listings = $all = [];
+        foreach (self::readOnce(self::LISTINGS." where l.security_id in ({$in}) order by l.main desc, l.from_day, l.id") as $of) {
             $listings[$of->security][] = $of;
         }
         $same = "select ticker from listings where security_id in ({$in})";
-        foreach ($this->read(self::LISTINGS." where s.company_id is not null and l.ticker in ({$same}) and l.id > ?", 0) as $of) {
-            $byTicker[$of->ticker][] = $of;
-        }
+        $byTicker = self::withTickers($same);
         foreach ($listings as $security => $own) {
             $latest = DatedListing::nearest($own, self::LATEST) ?? $own[0];
             $all[$security] = [
@@ -188,7 +189,20 @@ final class Identities
     {
         $references = [];
         foreach ($companies as $company) {
-            $references[$company] ??= ($listings = $this->ofCompany($company)) === [] ? '' : $this->written(self::latest($listings));
+            $references[$company] = '';
+        }
+        foreach (array_chunk(array_keys($references), self::TOGETHER) as $some) {
+            $in = implode(',', $some);
+            $same = "select ticker from listings join securities on securities.id = security_id where company_id in ({$in})";
+            $listings = [];
+            foreach (self::readOnce(self::LISTINGS." where s.company_id in ({$in})".self::MAIN_FIRST) as $of) {
+                $listings[$of->company][] = $of;
+            }
+            $byTicker = self::withTickers($same);
+            foreach ($listings as $company => $own) {
+                $latest = self::latest($own);
+                $references[$company] = (string) Reference::lasting($latest, $byTicker[$latest->ticker]);
+            }
         }
 
         return $references;
@@ -276,6 +290,34 @@ final class Identities
     /** @return list<DatedListing> */
     private function read(string $query, int|string $parameter): array
     {
+        return self::dated($this->rows($query, $parameter));
+    }
+
+    /** @return list<DatedListing> of a query that names what it asks for, so that it is not worth to be kept prepared */
+    private static function readOnce(string $query): array
+    {
+        $rows = DB::connection()->getPdo()->query($query);
+
+        return self::dated($rows === false ? [] : $rows->fetchAll(\PDO::FETCH_ASSOC));
+    }
+
+    /** @return array<string, list<DatedListing>> by ticker, all listings of companies that ever had one of those a query names */
+    private static function withTickers(string $query): array
+    {
+        $byTicker = [];
+        foreach (self::readOnce(self::LISTINGS." where s.company_id is not null and l.ticker in ({$query})") as $of) {
+            $byTicker[$of->ticker][] = $of;
+        }
+
+        return $byTicker;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $rows
+     * @return list<DatedListing>
+     */
+    private static function dated(array $rows): array
+    {
         return array_map(
             static fn (array $l): DatedListing => new DatedListing(
                 (int) $l['id'],
@@ -289,7 +331,7 @@ final class Identities
                 (bool) $l['main'],
                 $l['ended_because'],
             ),
-            $this->rows($query, $parameter),
+            $rows,
         );
     }
 

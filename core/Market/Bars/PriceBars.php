@@ -107,6 +107,16 @@ final readonly class PriceBars
      */
     public function ranges(): array
     {
+        if (! in_array(null, $this->highs, true) && ! in_array(null, $this->lows, true)) {
+            return [
+                'days' => $this->days,
+                'highs' => $this->highs,
+                'lows' => $this->lows,
+                'closes' => $this->closes,
+                'positions' => $this->positions,
+                'rows' => array_keys($this->days),
+            ];
+        }
         $ranges = ['days' => [], 'highs' => [], 'lows' => [], 'closes' => [], 'positions' => [], 'rows' => []];
         foreach ($this->days as $i => $day) {
             if ($this->highs[$i] !== null && $this->lows[$i] !== null) {

@@ -36,6 +36,12 @@ enum EntryType: string
 
     case SpinOff = 'spin_off';
 
+    /** Whether it is in force before anybody trades on its day, whenever it was entered. */
+    public function isBeforeTrade(): bool
+    {
+        return $this === self::Split || $this === self::SpinOff;
+    }
+
     /** Whether it is of a security; a dividend may be of none that is known. */
     public function isOfSecurity(): bool
     {

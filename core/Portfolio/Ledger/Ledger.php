@@ -8,7 +8,8 @@ use Brick\Math\BigDecimal;
 
 /**
  * Transactions of a portfolio in one currency, taken one after the other: what is held and what it cost, what was realised, what came in
- * and what is left in cash. Those of a day are taken in the order given.
+ * and what is left in cash. Those of a day are taken in the order given, splits and spin-offs first: they are
+ * in force before anybody trades.
  */
 final class Ledger
 {
@@ -48,9 +49,14 @@ final class Ledger
     public static function of(array $transactions, CostMethod $method = CostMethod::FirstIn): self
     {
         $ledger = new self($method);
-        $rows = array_keys($transactions);
-        usort($rows, static fn (int $a, int $b): int => [$transactions[$a]->day, $a] <=> [$transactions[$b]->day, $b]);
-        foreach ($rows as $row) {
+        ksort($transactions);
+        // Sorting keeps the order of what is equal.
+        $turns = array_map(
+            static fn (LedgerEntry $of): int => 2 * $of->day + ($of->type->isBeforeTrade() ? 0 : 1),
+            $transactions,
+        );
+        asort($turns);
+        foreach (array_keys($turns) as $row) {
             $ledger->take($row, $transactions[$row]);
             $ledger->remember($row, $transactions[$row]);
         }

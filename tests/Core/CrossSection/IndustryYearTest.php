@@ -14,7 +14,7 @@ final class IndustryYearTest extends TestCase
 {
     public function test_sums_and_ratios_are_of_those_that_tell_both(): void
     {
-        $year = new IndustryYear([
+        $year = IndustryYear::ofMembers([
             1 => self::of(revenue: 100.0, operating_income: 10.0),
             2 => self::of(revenue: 300.0),
             3 => self::of(operating_income: 50.0),
@@ -24,20 +24,20 @@ final class IndustryYearTest extends TestCase
         $this->assertEqualsWithDelta(-0.1, $year->ratio('operating_income', 'revenue'), 1e-12);
         $this->assertSame([null, null, 0], [$year->sum('equity'), $year->ratio('net_income', 'equity'), $year->count('equity')]);
         $this->assertSame([1 => 0.2, 2 => 0.6, 4 => 0.2], $year->shares('revenue'));
-        $this->assertSame([], (new IndustryYear([1 => self::of(revenue: -1.0)]))->shares('revenue'));
+        $this->assertSame([], IndustryYear::ofMembers([1 => self::of(revenue: -1.0)])->shares('revenue'));
     }
 
     public function test_growth_is_of_those_that_tell_both_years(): void
     {
-        $before = new IndustryYear([1 => self::of(revenue: 100.0), 2 => self::of(revenue: 50.0)]);
-        $now = new IndustryYear([1 => self::of(revenue: 120.0), 3 => self::of(revenue: 900.0)]);
+        $before = IndustryYear::ofMembers([1 => self::of(revenue: 100.0), 2 => self::of(revenue: 50.0)]);
+        $now = IndustryYear::ofMembers([1 => self::of(revenue: 120.0), 3 => self::of(revenue: 900.0)]);
         $this->assertEqualsWithDelta(0.2, $now->growth($before, 'revenue'), 1e-12);
-        $this->assertNull($now->growth(new IndustryYear([]), 'revenue'));
+        $this->assertNull($now->growth(IndustryYear::ofMembers([]), 'revenue'));
     }
 
     public function test_a_multiple_needs_earnings_above_nothing_and_a_tiny_company_hardly_weighs(): void
     {
-        $year = new IndustryYear([
+        $year = IndustryYear::ofMembers([
             1 => self::of(net_income: 10.0, market_cap: 200.0),
             2 => self::of(net_income: -5.0, market_cap: 500.0),
             3 => self::of(net_income: 0.01, market_cap: 1.0),
@@ -46,8 +46,9 @@ final class IndustryYearTest extends TestCase
         $spread = $year->spread('market_cap', 'net_income') ?? [];
         $this->assertSame([20.0, 3], [$spread['median'], $spread['count']]);
         $this->assertEqualsWithDelta((200 * 20 + 1 * 100 + 400 * 10) / 601, $year->weighted('market_cap', 'net_income'), 1e-12);
-        $this->assertNull((new IndustryYear([2 => self::of(net_income: -5.0, market_cap: 5.0)]))->weighted('market_cap', 'net_income'));
-        $this->assertNull((new IndustryYear([]))->spread('market_cap', 'net_income'));
+        $lost = IndustryYear::ofMembers([2 => self::of(net_income: -5.0, market_cap: 5.0)]);
+        $this->assertNull($lost->weighted('market_cap', 'net_income'));
+        $this->assertNull(IndustryYear::ofMembers([])->spread('market_cap', 'net_income'));
     }
 
     public function test_order_and_currency_change_nothing_and_shares_sum_to_one(): void
@@ -61,9 +62,9 @@ final class IndustryYearTest extends TestCase
                     self::of(),
                 );
             }
-            $year = new IndustryYear($members);
-            $turned = new IndustryYear(array_reverse($members, true));
-            $scaled = new IndustryYear(
+            $year = IndustryYear::ofMembers($members);
+            $turned = IndustryYear::ofMembers(array_reverse($members, true));
+            $scaled = IndustryYear::ofMembers(
                 array_map(
                     static fn (array $of): array => array_map(static fn (?float $x): ?float => $x === null ? null : 3 * $x, $of),
                     $members,

@@ -48,6 +48,8 @@ final class DividendHistoryTest extends TestCase
         $this->assertSame([20240901], array_column(array_filter($history->payments, static fn (array $p): bool => $p['special']), 'day'));
         $this->assertSame(4, $history->frequency, 'a special payment is no change of frequency');
         $this->assertSame(0, DividendHistory::of($actions, 20260301)->frequency, 'nothing was paid for more than a year');
+        $ended = DividendHistory::of($actions, 20260301, 20240930);
+        $this->assertSame([range(2021, 2023), [2022]], [array_keys($ended->years), $ended->cuts()], 'no year after its listing is one');
         // What is declared later is not known earlier.
         $this->assertCount(4, DividendHistory::of($actions, 20201231)->payments);
         $this->assertSame(

@@ -58,7 +58,7 @@ final class PortfolioHistoryTest extends TestCase
         $this->tradingDays = array_values(
             array_filter(array_map($this->day(...), range(0, self::DAYS - 1)), static fn (int $day): bool => Day::ordinal($day) % 7 < 5),
         );
-        foreach (['A', 'B', 'C'] as $security) {
+        foreach (['A', 'B', 'C', 'D'] as $security) {
             $price = 50.0;
             $closes = [];
             foreach ($this->tradingDays as $ignored) {
@@ -85,7 +85,7 @@ final class PortfolioHistoryTest extends TestCase
             $of = ['security' => $security, 'currency' => $currencies[$security]];
             $multiplier = $security === 'C' ? '0.01' : '1';
             $price = number_format(($this->prices[$security]->worth($this->day($i)) ?? 50) / (float) $multiplier, 2, '.', '');
-            match (mt_rand(0, 8)) {
+            match (mt_rand(0, 9)) {
                 0, 1, 2 => [
                     $add($this->day($i), 'buy', [...$of, 'quantity' => 20, 'fee' => '1.50', ...compact('price', 'multiplier')]),
                     ($held[$security] += 20),
@@ -103,6 +103,14 @@ final class PortfolioHistoryTest extends TestCase
                     'amount' => '200',
                     'to_currency' => 'USD',
                     'to_amount' => '219',
+                ]),
+                9 => $held['A'] === 0 ?: $add($this->day($i), 'spin_off', [
+                    'security' => 'A',
+                    'new_security' => 'D',
+                    'currency' => 'EUR',
+                    'ratio' => '0.3',
+                    'cost_share' => '0.1',
+                    ...mt_rand(0, 1) ? ['price' => '40'] : [],
                 ]),
             };
         }
@@ -153,6 +161,52 @@ final class PortfolioHistoryTest extends TestCase
                 $this->assertEqualsWithDelta($of->return, $sum, 1e-12);
             }
         }
+    }
+
+    public function test_a_split_is_in_force_before_anybody_trades_on_its_day(): void
+    {
+        $of = static fn (int $day, string $type, array $told): LedgerEntry => LedgerEntry::of($day, EntryType::from($type), [
+            'security' => 'A',
+            'currency' => 'EUR',
+            ...$told,
+        ]);
+        $held = static fn (LedgerEntry ...$entries): float => CurrencyLedgers::of($entries)->holdings()['A']['lots']->quantity()->toFloat();
+        $before = $of(20250109, 'buy', ['quantity' => '10', 'price' => '6']);
+        $split = $of(20250110, 'split', ['ratio' => '3']);
+        $on = $of(20250110, 'buy', ['quantity' => '4', 'price' => '2']);
+        $this->assertSame(34.0, $held($before, $on, $split));
+        $this->assertSame(34.0, $held($before, $split, $on), 'whichever was entered first');
+        $this->assertSame(14.0, $held($before, $split, $of(20250110, 'sell', ['quantity' => '16', 'price' => '2'])));
+        $this->assertSame(14.0, $held($before, $of(20250110, 'sell', ['quantity' => '16', 'price' => '2']), $split), 'nothing is oversold');
+    }
+
+    public function test_what_a_share_gave_its_holders_is_a_gain_of_that_share(): void
+    {
+        $of = static fn (int $day, string $type, array $told): LedgerEntry => LedgerEntry::of($day, EntryType::from($type), $told);
+        $movements = self::movements([
+            $of(20250102, 'deposit', ['amount' => '1000', 'currency' => 'EUR']),
+            $of(20250102, 'buy', ['security' => 'A', 'currency' => 'EUR', 'quantity' => '10', 'price' => '100']),
+            $of(20250110, 'spin_off', [
+                'security' => 'A',
+                'new_security' => 'D',
+                'currency' => 'EUR',
+                'ratio' => '2',
+                'cost_share' => '0.2',
+            ]),
+        ]);
+        $gains = static fn (array $d): array => array_column(
+            PeriodContribution::of(
+                $movements,
+                ['A' => new ClosingPrices([20250102, 20250110, 20250201], [100.0, 78.0, 85.0]), 'D' => new ClosingPrices(...$d)],
+                static fn (): float => 1.0,
+                20250102,
+                20250201,
+            )->positions,
+            'gain',
+        );
+        // 20 of D, worth 11 each on the day they came: A fell by 220 for that, and D has risen by 1 each since.
+        $this->assertEqualsWithDelta([-150.0 + 220.0, 20.0], $gains([[20250110, 20250201], [11.0, 12.0]]), 1e-9);
+        $this->assertEqualsWithDelta([-150.0, 240.0], $gains([[20250120, 20250201], [11.0, 12.0]]), 1e-9, 'no price on the day it came');
     }
 
     public function test_a_transfer_is_a_flow_of_what_it_is_worth_and_moves_no_return(): void
@@ -257,6 +311,37 @@ final class PortfolioHistoryTest extends TestCase
         );
         $sold = [...$entries, $of(20200701, 'sell', ['quantity' => 6])];
         $this->assertSame([20200310], array_column(CorporateActionProposals::of($sold, $dividends, [], null, 20210401), 'day'));
+    }
+
+    public function test_rights_and_shares_of_others_are_proposed_until_something_stands_near_them(): void
+    {
+        $of = static fn (int $day, string $type, array $told): LedgerEntry => LedgerEntry::of($day, EntryType::from($type), $told);
+        $held = [$of(20200110, 'buy', ['quantity' => 10])];
+        $given = [
+            ['kind' => 'rights', 'ex' => 20191201, 'ratio' => 1.1],
+            ['kind' => 'rights', 'ex' => 20200501, 'ratio' => 1.25],
+            ['kind' => 'spin_off', 'ex' => 20200901, 'ratio' => 2.0],
+            ['kind' => 'rights', 'ex' => 20210301, 'ratio' => 1.1],
+        ];
+        $told = CorporateActionProposals::of($held, [], [], null, 20210101, $given);
+        $this->assertSame(
+            [['spin_off', 20200501, 10.0, 1.0, 'rights'], ['spin_off', 20200901, 10.0, 1.0, 'spin_off']],
+            array_map(static fn (array $p): array => [$p['type']->value, $p['day'], $p['quantity'], $p['ratio'], $p['came']], $told),
+            'not of what was not held, nor of what is to come',
+        );
+        $this->assertEqualsWithDelta([0.2, 0.5], array_column($told, 'share'), 1e-12);
+        $kinds = static fn (LedgerEntry ...$more): array => array_column(
+            CorporateActionProposals::of([...$held, ...$more], [], [], null, 20210101, $given),
+            'came',
+        );
+        $this->assertSame(['spin_off'], $kinds($of(20200520, 'buy', ['quantity' => 2])), 'taken up');
+        $this->assertSame(['spin_off'], $kinds($of(20200520, 'dividend', ['amount' => 2])), 'sold');
+        $this->assertSame(['rights', 'spin_off'], $kinds($of(20200720, 'buy', ['quantity' => 2])), 'too late to be it');
+        $entered = static fn (int $day): LedgerEntry => $of($day, 'spin_off', ['cost_share' => 0.5, 'ratio' => 1, 'new_security' => 'x']);
+        $this->assertSame(['rights'], $kinds($entered(20200903)));
+        $this->assertSame([], $kinds($entered(20200501), $entered(20200903)));
+        $split = CorporateActionProposals::of($held, [], [[20200401, 3.0]], null, 20210101, array_slice($given, 1, 1));
+        $this->assertSame([10.0, 30.0], array_column($split, 'quantity'), 'one for each share after a split that is not entered either');
     }
 
     public function test_what_is_looked_through_to_tells_how_much_of_it_is_known(): void
