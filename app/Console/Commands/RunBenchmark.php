@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\BenchmarkRequests;
 use App\Feature\BackTest\BackTestRunner;
 use App\Feature\Peer\PeerProposals;
 use App\Feature\Valuation\CashFlowSheet;
@@ -71,7 +72,7 @@ final class RunBenchmark extends Command
         'momentum_12_1',
     ];
 
-    private ?\CurlHandle $http = null;
+    private ?BenchmarkRequests $requests = null;
 
     /** The day that holds the synthetic columns; no market data reach it. */
     private const DAY = 19000101;
@@ -135,25 +136,10 @@ final class RunBenchmark extends Command
             $economy->read(),
         );
         $core = $this->median(static fn () => (new CashFlowSheet($scope, ['figures' => ['beta' => 1.1]]))->present());
-        $market = $this->median(
-            fn () => $this->request(
-                'GET',
-                "/api/v1/companies/{$ticker}/market?over=10y&averages=s20,s50,s100,s200,e20&studies=momentum,strength,range",
-            ),
-        );
-        $power = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/earning-power"));
-        $picture = $this->median(fn () => $this->request('GET', "/api/v1/companies/{$ticker}/picture"));
-        $industries = $this->request('GET', '/api/v1/industries')['industries'];
-        usort($industries, static fn (array $a, array $b): int => $b['companies'] <=> $a['companies']);
-        $industry = $this->median(fn () => $this->request('GET', "/api/v1/industries/{$industries[0]['code']}"));
         $this->table(
             ['one company', 'median, ms'],
             [
                 ['company page', number_format($page, 1)],
-                ['what a first reading draws', number_format($picture, 1)],
-                ['ten years of days, five averages, three studies, levels', number_format($market, 1)],
-                ['earning power on all bases with its grid', number_format($power, 1)],
-                ["an industry of {$industries[0]['companies']} companies", number_format($industry, 1)],
                 ...$this->comparing($ticker),
                 ['statement', number_format($statement, 1)],
                 ['revaluation over HTTP', number_format($value, 1)],
@@ -534,54 +520,22 @@ final class RunBenchmark extends Command
     }
 
     /**
-     * A request to the running web server, signed in to the demo account.
-     *
      * @param  array<string, mixed>  $body
      * @return array<string, mixed>
      */
     private function request(string $method, string $path, array $body = []): array
     {
-        if ($this->http === null) {
-            $this->http = curl_init() ?: throw new \RuntimeException('cURL does not start.');
-            curl_setopt_array($this->http, [CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => '']);
-            $this->request('GET', '/api/v1/session');
-            $this->request('POST', '/api/v1/session/demo');
-        }
-        $token = '';
-        foreach ((array) curl_getinfo($this->http, CURLINFO_COOKIELIST) as $cookie) {
-            $parts = explode("\t", (string) $cookie);
-            $token = ($parts[5] ?? '') === 'XSRF-TOKEN' ? urldecode($parts[6]) : $token;
-        }
-        curl_setopt_array($this->http, [
-            CURLOPT_URL => "http://127.0.0.1:{$this->option('port')}{$path}",
-            CURLOPT_CUSTOMREQUEST => $method,
-            CURLOPT_POSTFIELDS => $method === 'GET' ? null : json_encode((object) $body, JSON_THROW_ON_ERROR),
-            CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Accept: application/json', "X-XSRF-TOKEN: {$token}"],
-        ]);
-        $answer = curl_exec($this->http);
-        $status = curl_getinfo($this->http, CURLINFO_RESPONSE_CODE);
-        if (! is_string($answer) || $status >= 400) {
-            throw new \RuntimeException("{$method} {$path} answered {$status}: ".substr((string) $answer, 0, 300));
-        }
-
-        return json_decode($answer, true, flags: JSON_THROW_ON_ERROR);
+        return $this->requests()->ask($method, $path, $body);
     }
 
     private function median(\Closure $work): float
     {
-        // The web server's workers each have to warm up.
-        for ($i = 0; $i < 6; $i++) {
-            $work();
-        }
-        $times = [];
-        for ($i = 0; $i < $this->runs(); $i++) {
-            $started = hrtime(true);
-            $work();
-            $times[] = (hrtime(true) - $started) / 1e6;
-        }
-        sort($times);
+        return $this->requests()->median($work);
+    }
 
-        return $times[intdiv(count($times), 2)];
+    private function requests(): BenchmarkRequests
+    {
+        return $this->requests ??= new BenchmarkRequests((string) $this->option('port'), $this->runs());
     }
 
     private function runs(): int

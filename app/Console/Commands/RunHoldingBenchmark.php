@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\BenchmarkCopy;
 use App\Evaluation\EvaluationContext;
 use App\Evaluation\EvaluationContexts;
 use App\Feature\Desk\DeskReport;
@@ -18,6 +19,7 @@ use App\Models\InstrumentPrice;
 use App\Models\LookedCompany;
 use App\Models\Portfolio;
 use App\Models\PortfolioEntry;
+use App\Models\Rating;
 use App\Models\Security;
 use App\Models\User;
 use App\Models\WatchedCondition;
@@ -28,7 +30,6 @@ use App\Storage\Holding\HeldSecurities;
 use App\Storage\Holding\PortfolioBooks;
 use Closure;
 use Illuminate\Console\Command;
-use Illuminate\Support\Facades\DB;
 use Logion\Portfolio\PortfolioHistory;
 use Logion\Time\Day;
 
@@ -42,6 +43,9 @@ final class RunHoldingBenchmark extends Command
     private const RUNS = 7;
 
     private const TOGETHER = 500;
+
+    /** Of a year, on Desk. */
+    private const CHANGES = 5000;
 
     /** As days are written, YYYYMMDD. */
     private const TEN_YEARS = 100_000;
@@ -62,7 +66,7 @@ final class RunHoldingBenchmark extends Command
 
     public function handle(): int
     {
-        $this->copy();
+        BenchmarkCopy::open('holding');
         $day = app(ColumnStore::class)->latestDay() ?? throw new \LogicException('The demo has a day.');
         $user = User::query()->create([
             'name' => 'Bench',
@@ -85,25 +89,9 @@ final class RunHoldingBenchmark extends Command
             );
         }));
         $this->table(['what', 'ms'], $this->rows);
-        DB::setDefaultConnection('sqlite');
+        BenchmarkCopy::close();
 
         return self::SUCCESS;
-    }
-
-    private function copy(): void
-    {
-        $copy = storage_path('bench/holding.sqlite');
-        is_dir(dirname($copy)) || mkdir(dirname($copy), 0755, true);
-        array_map('unlink', glob($copy.'*') ?: []);
-        // With what is not yet in the main file.
-        foreach (glob(config('database.connections.sqlite.database').'{,-wal}', GLOB_BRACE) ?: [] as $file) {
-            copy($file, $copy.(str_ends_with($file, '-wal') ? '-wal' : ''));
-        }
-        config(['database.connections.bench' => [...config('database.connections.sqlite'), 'database' => $copy]]);
-        DB::setDefaultConnection('bench');
-        // For the processes that compute columns, too.
-        putenv("DB_DATABASE={$copy}");
-        $_ENV['DB_DATABASE'] = $_SERVER['DB_DATABASE'] = $copy;
     }
 
     private function holding(User $user, EvaluationContext $context): void
@@ -213,6 +201,18 @@ final class RunHoldingBenchmark extends Command
         );
         LookedCompany::query()->create(['user_id' => $user->id, 'through' => Day::plus($day, -360)]);
         $report = app(DeskReport::class);
+        // Ratings are added until there are as many changes as are to be measured.
+        $missing = self::CHANGES - $report->of($context)['changes'];
+        for ($nth = 0; $nth < $missing; $nth++) {
+            Rating::query()->insert([
+                'company_id' => $companies[$nth % count($companies)],
+                'house' => "House {$nth}",
+                'day' => Day::plus($day, -($nth % 300)),
+                'rating' => 'buy',
+                'before' => 'hold',
+                'target' => 50,
+            ]);
+        }
         $changes = $report->of($context)['changes'];
         $this->measure("Desk with {$changes} changes of a year", static fn () => $report->of($context));
     }
