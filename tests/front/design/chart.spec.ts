@@ -65,6 +65,49 @@ describe('a chart', () => {
     expect(readings(drawing({}), 1)).toEqual(['b', 'One: –'])
   })
 
+  it('marks every line it reads out with its colour, those too that have no point of their own there', () => {
+    const option = chartOption(
+      drawing({
+        series: [
+          { name: 'One', values: [1, 2, 3], unit: 'XCR' },
+          { name: 'Two', values: [4, 5, 6], unit: 'XCR' },
+          { name: 'Index', values: [7, 8, 9], unit: 'XCR', benchmark: true },
+        ],
+      }),
+      look,
+    )
+    const told = (option.tooltip as { formatter: (points: object[]) => HTMLElement }).formatter([{ axisValue: 'b', seriesName: 'One' }])
+    const rows = [...told.children] as HTMLElement[]
+    expect(rows.map((row) => row.textContent)).toEqual(['b', 'One: 2', 'Two: 5', 'Index: 8'])
+    expect(rows.map((row) => (row.firstElementChild as HTMLElement | null)?.style.backgroundColor)).toEqual([
+      undefined,
+      'rgb(17, 17, 17)',
+      'rgb(34, 34, 34)',
+      'rgb(119, 119, 119)',
+    ])
+  })
+
+  it('hands over thousands of points in one piece, and leaves out what is missing', () => {
+    const labels = Array.from({ length: 900 }, (_, i) => `day ${i}`)
+    const values = labels.map((_, i) => (i === 1 ? null : i / 2))
+    const range = { open: values, high: values, low: values }
+    const option = chartOption(
+      drawing({
+        labels,
+        series: [
+          { name: 'Mean', values, unit: 'XCR' },
+          { name: 'Price', values, unit: 'XCR', range },
+        ],
+      }),
+      look,
+    )
+    const [mean, price] = option.series as unknown as { data: Float64Array; dimensions: string[]; encode: { y: number[] } }[]
+    expect([...mean!.data.subarray(0, 6)]).toEqual([0, 0, 1, NaN, 2, 1])
+    expect([mean!.data.length, mean!.dimensions.length, mean!.encode.y]).toEqual([1800, 2, [1]])
+    expect([...price!.data.subarray(10, 15)]).toEqual([2, 1, 1, 1, 1])
+    expect([price!.data.length, price!.encode.y]).toEqual([4500, [1, 2, 3, 4]])
+  })
+
   it('draws levels across and lines between labels, those found by rule dashed', () => {
     const option = chartOption(
       drawing({
@@ -173,17 +216,17 @@ const BARS = [
   [2, NaN, 11, NaN, NaN],
 ]
 
-it('bars with room are wedges of their own, crowded ones three paths of the last', () => {
+it('bars with room are wedges of their own, crowded ones three shapes of the last', () => {
   const wide = apart(12, BARS) as { children: { type: string; style: { fill?: string; stroke?: string } }[] }[]
   expect(wide.map((one) => one.children.map((child) => child.type))).toEqual([['line', 'polygon'], ['line', 'polygon'], ['line']])
   expect(wide[0]!.children[1]!.style.fill).toBe('up')
   expect(wide[1]!.children[1]!.style.fill).toBe('down')
 
-  const crowd = apart(1, BARS) as ({ children: { shape: { pathData: string }; style: { stroke: string } }[] } | undefined)[]
+  const crowd = apart(1, BARS) as ({ children: { shape: { ends: number[] }; style: { stroke: string } }[] } | undefined)[]
   expect(crowd.slice(0, 2)).toEqual([undefined, undefined])
   expect(crowd[2]!.children.map((child) => child.style.stroke)).toEqual(['thread', 'up', 'down'])
-  expect(crowd[2]!.children[0]!.shape.pathData).toBe('M0 91V87M1 90V88')
-  expect(crowd[2]!.children[2]!.shape.pathData).toBe('M0 89H2')
+  expect(crowd[2]!.children[0]!.shape.ends).toEqual([0, 91, 0, 87, 1, 90, 1, 88])
+  expect(crowd[2]!.children[2]!.shape.ends).toEqual([0, 89, 2, 89])
 })
 
 it('a happening opens where it is read, a report on its own day', () => {

@@ -84,6 +84,8 @@ export function chartOption(drawing: Drawing, look: Look): EChartsOption {
   const twoAxes = panes.some((pane) => unitsOf(drawing.series, pane, panes, stacked).length > 1)
   let top = LEGEND
   let hue = 0
+  // By their names: a crowded line has no point of its own at most labels.
+  const colors = new Map<string, string>()
 
   panes.forEach((pane, at) => {
     const tall = (room * pane.weight) / weights
@@ -100,6 +102,7 @@ export function chartOption(drawing: Drawing, look: Look): EChartsOption {
     for (const unit of units.length ? units : ['']) yAxes.push(yAxis(unit, pane, at, own, drawing, look))
     own.forEach((one, i) => {
       const color = one.benchmark || one.edge ? look.quiet : look.hues[hue++ % look.hues.length]!
+      colors.set(one.name, color)
       const guides =
         i === 0 && pane.guides?.length
           ? {
@@ -161,7 +164,7 @@ export function chartOption(drawing: Drawing, look: Look): EChartsOption {
         const at = (all[0] as { dataIndex?: number } | undefined)?.dataIndex ?? 0
         const label = String((all[0] as { axisValue?: string } | undefined)?.axisValue ?? labels[at])
         const where = labels.indexOf(label)
-        return tooltip(lines(drawing, where < 0 ? at : where, all as { seriesName?: string; color?: unknown }[]))
+        return tooltip(lines(drawing, where < 0 ? at : where, colors))
       },
     },
     xAxis: xAxes,
@@ -247,17 +250,28 @@ function yAxis(unit: string, pane: Pane, grid: number, own: Series[], drawing: D
 /** So many labels are more than there are pixels for. */
 const CROWDED = 800
 
+/** Places along the labels and what stands there, without a box around each number: a chart takes half the time to read thousands. */
+function packed(columns: (number | null)[][]): { data: Float64Array; dimensions: string[]; encode: { x: number; y: number[] } } {
+  const width = columns.length + 1
+  const data = new Float64Array((columns[0]?.length ?? 0) * width)
+  columns.forEach((values, column) => {
+    values.forEach((value, i) => {
+      data[i * width] = i
+      data[i * width + column + 1] = value ?? NaN
+    })
+  })
+  return {
+    data,
+    dimensions: ['at', ...columns.map((_, i) => `figure ${i + 1}`)],
+    encode: { x: 0, y: columns.map((_, i) => i + 1) },
+  }
+}
+
 function drawn(one: Series, color: string, stacked: boolean, count: number, look: Look): object {
-  const base = { name: one.name, data: one.values as unknown[], itemStyle: { color } }
+  const base = { name: one.name, itemStyle: { color }, ...(count > CROWDED ? packed([one.values]) : { data: one.values as unknown[] }) }
   if (one.range) {
     const { open, high, low } = one.range
-    return {
-      ...base,
-      type: 'custom',
-      renderItem: wedges(look.up, look.down, look.quiet),
-      encode: { x: 0, y: [1, 2, 3, 4] },
-      data: one.values.map((close, i) => [i, open[i] ?? NaN, close ?? NaN, low[i] ?? NaN, high[i] ?? NaN]),
-    }
+    return { ...base, type: 'custom', renderItem: wedges(look.up, look.down, look.quiet), ...packed([open, one.values, low, high]) }
   }
   if (one.bars || stacked) {
     return { ...base, type: 'bar', barMaxWidth: stacked ? 44 : 22, ...(stacked ? { stack: 'all' } : {}), large: count > CROWDED }
@@ -321,11 +335,10 @@ function happened(happenings: Happening[], axis: number, valueAxis: number, look
   }))
 }
 
-function lines(drawing: Drawing, at: number, points: { seriesName?: string; color?: unknown }[]): { text: string; color?: unknown }[] {
-  const color = new Map(points.map((point) => [point.seriesName, point.color]))
+function lines(drawing: Drawing, at: number, colors: Map<string, string>): { text: string; color?: unknown }[] {
   return readings(drawing, at).map((text) => {
     const name = drawing.series.find((one) => text.startsWith(`${one.name}: `))?.name
-    return name === undefined ? { text } : { text, color: color.get(name) }
+    return name === undefined ? { text } : { text, color: colors.get(name) }
   })
 }
 

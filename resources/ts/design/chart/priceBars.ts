@@ -1,11 +1,28 @@
 import type { CustomSeriesRenderItem, CustomSeriesRenderItemReturn } from 'echarts'
+import { graphic } from 'echarts/core'
 
-/** Where bars stand too close for a wedge, all are drawn as three paths: thousands of shapes of their own would take half a second. */
+/** Where bars stand too close for a wedge, all are drawn as three shapes: thousands of their own would take half a second. */
 interface Crowd {
-  threads: string[]
-  up: string[]
-  down: string[]
+  breadth: number
+  threads: number[]
+  up: number[]
+  down: number[]
 }
+
+/** Strokes by where they begin and end, four numbers each. As the text of a path thousands of them would be written and read again. */
+const STROKES = 'strokes'
+graphic.registerShape(
+  STROKES,
+  graphic.extendShape({
+    shape: { ends: [] as number[] },
+    buildPath(path, { ends }: { ends: number[] }) {
+      for (let i = 0; i < ends.length; i += 4) {
+        path.moveTo(ends[i]!, ends[i + 1]!)
+        path.lineTo(ends[i + 2]!, ends[i + 3]!)
+      }
+    },
+  }),
+)
 
 /**
  * A bar of trades as a wedge on a thread: the thread goes from the lowest to the highest price, the wedge begins broad at the opening and
@@ -13,18 +30,20 @@ interface Crowd {
  */
 export function wedges(up: string, down: string, thread: string): CustomSeriesRenderItem {
   return (params, api): CustomSeriesRenderItemReturn => {
-    const [at, open, close, low, high] = [0, 1, 2, 3, 4].map((i) => api.value(i) as number) as [number, number, number, number, number]
+    const at = api.value(0) as number
+    const [open, close, low, high] = [api.value(1) as number, api.value(2) as number, api.value(3) as number, api.value(4) as number]
     const y = (value: number): number => api.coord([at, value])[1]!
     const [x, yClose] = api.coord([at, close]) as [number, number]
-    const breadth = Math.min(7, Math.max(1, ((api.size!([1, 0]) as number[])[0] ?? 4) * 0.36))
+    const crowd = params.context as unknown as Partial<Crowd>
+    crowd.breadth ??= Math.min(7, Math.max(1, ((api.size!([1, 0]) as number[])[0] ?? 4) * 0.36))
+    const { breadth } = crowd
     const isRising = !(Number.isFinite(open) && close < open)
     if (breadth <= 1) {
-      const crowd = params.context as unknown as Partial<Crowd>
       crowd.threads ??= []
       crowd.up ??= []
       crowd.down ??= []
-      if (Number.isFinite(low) && Number.isFinite(high)) crowd.threads.push(`M${x} ${y(low)}V${y(high)}`)
-      ;(isRising ? crowd.up : crowd.down).push(`M${x - 1} ${yClose}H${x + 1}`)
+      if (Number.isFinite(low) && Number.isFinite(high)) crowd.threads.push(x, y(low), x, y(high))
+      if (Number.isFinite(close)) (isRising ? crowd.up : crowd.down).push(x - 1, yClose, x + 1, yClose)
       return params.dataIndexInside === params.dataInsideLength - 1 ? together(crowd as Crowd, up, down, thread) : undefined
     }
     const children: unknown[] = []
@@ -55,10 +74,10 @@ export function wedges(up: string, down: string, thread: string): CustomSeriesRe
 }
 
 function together(crowd: Crowd, up: string, down: string, thread: string): CustomSeriesRenderItemReturn {
-  const path = (parts: string[], stroke: string, lineWidth: number): unknown[] =>
-    parts.length ? [{ type: 'path', shape: { pathData: parts.join('') }, style: { stroke, lineWidth, fill: 'none' } }] : []
+  const strokes = (ends: number[], stroke: string, lineWidth: number): unknown[] =>
+    ends.length ? [{ type: STROKES, shape: { ends }, style: { stroke, lineWidth, fill: 'none' } }] : []
   return {
     type: 'group',
-    children: [...path(crowd.threads, thread, 1), ...path(crowd.up, up, 1.5), ...path(crowd.down, down, 1.5)],
+    children: [...strokes(crowd.threads, thread, 1), ...strokes(crowd.up, up, 1.5), ...strokes(crowd.down, down, 1.5)],
   } as CustomSeriesRenderItemReturn
 }
