@@ -107,7 +107,7 @@ final readonly class ConditionRunner
 
     private function context(WatchedCondition $condition, int $day): EvaluationContext
     {
-        return $this->contexts->of($condition->user)->on($day);
+        return $this->contexts->on($day, $condition->user);
     }
 
     private function date(LookedPair $pair, int $day, Looked $looked): void
@@ -171,7 +171,7 @@ final readonly class ConditionRunner
         if ($user === 0) {
             return $this->columns->universe($day, false, Catalogue::builtIn());
         }
-        $context = $this->contexts->of(User::query()->find($user))->on($day);
+        $context = $this->contexts->on($day, User::query()->find($user));
 
         return $this->columns->universe($day, false, $context->catalogue, as: $context->as);
     }

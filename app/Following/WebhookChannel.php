@@ -24,6 +24,7 @@ final class WebhookChannel
         $answer = Http::timeout(self::SECONDS)
             ->connectTimeout(self::SECONDS)
             ->withoutRedirecting()
+            ->withOptions(['curl' => [CURLOPT_RESOLVE => WebhookHost::pinned((string) $to->webhook)]])
             ->withHeaders(['Logion-Time' => $time, 'Logion-Signature' => self::sign($time, $body, (string) $to->secret)])
             ->withBody($body, 'application/json')
             ->post((string) $to->webhook);

@@ -8,6 +8,7 @@ use App\Following\ConditionRunner;
 use App\Following\Deliverer;
 use App\Following\MailCatcher;
 use App\Following\WebhookChannel;
+use App\Following\WebhookHost;
 use App\Models\Bar;
 use App\Models\ConditionCall;
 use App\Models\Delivery;
@@ -20,6 +21,8 @@ use Illuminate\Support\Facades\Http;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Testing\TestResponse;
 use Logion\Time\Day;
+use PHPUnit\Framework\Attributes\DataProvider;
+use RuntimeException;
 use Tests\DemoTestCase;
 
 /** Conditions that call: set, tried on the past, looked at once, delivered or tried again. */
@@ -266,6 +269,36 @@ final class ConditionsTest extends DemoTestCase
         $this->putJson('/api/v1/delivery', ['mail' => 'nobody', 'time_zone' => 'UTC'])->assertUnprocessable();
         $this->putJson('/api/v1/delivery', ['time_zone' => 'Moon/Base'])->assertUnprocessable();
         $this->postJson('/api/v1/delivery/test', ['channel' => 'mail'])->assertUnprocessable();
+    }
+
+    /** @return iterable<string, array{string, bool}> */
+    public static function hosts(): iterable
+    {
+        yield 'an address of the open network' => ['https://93.184.215.14/x', true];
+        yield 'this machine' => ['http://127.0.0.1:8000/', false];
+        yield 'this machine by name' => ['http://localhost/', false];
+        yield 'this machine in IPv6' => ['http://[::1]/', false];
+        yield 'this machine in the clothes of IPv6' => ['http://[::ffff:127.0.0.1]/', false];
+        yield 'a neighbour' => ['https://10.1.2.3/', false];
+        yield 'another neighbour' => ['https://192.168.0.9/', false];
+        yield 'what tells a machine in a cloud of itself' => ['http://169.254.169.254/', false];
+        yield 'of a provider' => ['http://100.64.0.1/', false];
+        yield 'nowhere' => ['http://0.0.0.0/', false];
+        yield 'a neighbour in IPv6' => ['http://[fd00::1]/', false];
+    }
+
+    #[DataProvider('hosts')]
+    public function test_a_webhook_does_not_lead_inside(string $webhook, bool $isOpen): void
+    {
+        try {
+            WebhookHost::pinned($webhook);
+            $this->assertTrue($isOpen, $webhook);
+        } catch (RuntimeException $refused) {
+            $this->assertFalse($isOpen, $webhook);
+            $this->assertStringContainsString('leads to this machine or its own network', $refused->getMessage());
+        }
+        config(['logion.internal_webhooks' => true]);
+        $this->assertIsArray(WebhookHost::pinned($webhook));
     }
 
     public function test_quiet_hours_end_where_they_say_over_midnight_and_in_their_time_zone(): void
