@@ -2,9 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Feature\Health\HealthController;
 use App\Http\ForgeryProtection;
+use App\Http\OpenSignIn;
 use App\Http\ProblemDetails;
 use App\Http\SecurityHeaders;
+use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -19,6 +22,8 @@ return Application::configure(basePath: dirname(__DIR__))
         commands: __DIR__.'/../routes/console.php',
         using: static function (): void {
             Route::middleware('web')->prefix('api/v1')->group(base_path('routes/api.php'));
+            // Asked every minute by programs: without a session.
+            Route::get('health', HealthController::class);
             Route::middleware('web')->group(base_path('routes/web.php'));
         },
     )
@@ -27,7 +32,9 @@ return Application::configure(basePath: dirname(__DIR__))
         // One origin only, so nothing to negotiate between origins.
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
-        $middleware->web(replace: [ValidateCsrfToken::class => ForgeryProtection::class]);
+        $middleware->web(append: [OpenSignIn::class], replace: [ValidateCsrfToken::class => ForgeryProtection::class]);
+        // Whether a sign-in is still open is known before anybody is let in by it.
+        $middleware->prependToPriorityList(AuthenticatesRequests::class, OpenSignIn::class);
         // There is no page to sign in at to be sent to: whoever is not signed in is told so.
         $middleware->redirectGuestsTo(static fn (): ?string => null);
     })

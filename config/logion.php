@@ -7,8 +7,19 @@ return [
     'demo' => (bool) env('LOGION_DEMO', false),
     // Processes that share the computation of a universe; one a processor where none is given.
     'processes' => env('LOGION_PROCESSES') === null ? null : max(1, (int) env('LOGION_PROCESSES')),
+    // Where is kept what must be seen while a transaction is still open: beside the database.
+    'seen_at_once' => env('CACHE_STORE') === 'redis' ? 'redis' : 'file',
+    // Companies of a part of long work, which is what a worker that dies costs.
+    'companies_of_a_part' => ['columns' => 150, 'back_test' => 100],
     // Whether a simulated exchange lives through a day by itself after each working day, where the scheduler runs.
     'advances_daily' => (bool) env('LOGION_ADVANCES_DAILY', false),
+    // Where back-ups are kept, and whether one is made each night.
+    'backups' => env('LOGION_BACKUPS', storage_path('backups')),
+    'backs_up_nightly' => (bool) env('LOGION_BACKS_UP_NIGHTLY', true),
+    // Whether conditions may call addresses of the inside (this machine, its network): only where everybody who has an account may.
+    'internal_webhooks' => (bool) env('LOGION_INTERNAL_WEBHOOKS', false),
+    // Proxies in front whose word on the caller's address and on HTTPS is taken; addresses or networks, with commas between.
+    'trusted_proxies' => array_values(array_filter(array_map(trim(...), explode(',', (string) env('LOGION_TRUSTED_PROXIES', ''))))),
     // Settings of a valuation until the installation chooses its own.
     'equity_risk_premium' => 0.05,
     'corporate_tax_rate' => 0.25,

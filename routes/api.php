@@ -2,6 +2,9 @@
 
 declare(strict_types=1);
 
+use App\Feature\Account\AuditController;
+use App\Feature\Account\OwnAccountController;
+use App\Feature\Account\PasswordResetController;
 use App\Feature\Account\PeopleController;
 use App\Feature\Account\SessionController;
 use App\Feature\Account\TokenController;
@@ -64,6 +67,7 @@ use App\Feature\Transaction\TransactionController;
 use App\Feature\Valuation\CashFlowController;
 use App\Feature\Valuation\ValuationController;
 use App\Feature\Value\ValueController;
+use App\Http\NumberedRoute;
 use App\Http\TokenRights;
 use App\Task\TaskController;
 use Illuminate\Routing\PendingResourceRegistration;
@@ -72,24 +76,39 @@ use Illuminate\Support\Facades\Route;
 /** Of what somebody made, only they see, change or delete one. */
 $owned = static fn (string $name, string $controller, string $one): PendingResourceRegistration => Route::apiResource($name, $controller)
     ->parameters([$name => $one])
-    ->whereNumber($one)
+    ->where([$one => NumberedRoute::NUMBER])
     ->middlewareFor('show', "can:view,{$one}")
     ->middlewareFor('update', "can:update,{$one}")
     ->middlewareFor('destroy', "can:delete,{$one}");
 
 Route::get('session', [SessionController::class, 'show']);
-Route::post('session', [SessionController::class, 'store'])->middleware('throttle:20,1');
+Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
 Route::post('session/demo', [SessionController::class, 'demo']);
 Route::post('users', [SessionController::class, 'register'])->middleware('throttle:20,1');
+Route::post('password-resets', [PasswordResetController::class, 'ask'])->middleware('throttle:password-reset');
+Route::put('password-resets', [PasswordResetController::class, 'reset'])->middleware('throttle:sign-in');
 Route::get('status', [CatalogueController::class, 'status']);
 // What the API takes and answers, for scripts; written by logion:api-description.
 Route::get('openapi.json', static fn () => response()->file(resource_path('ts/api/openapi.json'), ['Content-Type' => 'application/json']));
 
 Route::middleware(['auth:sanctum', TokenRights::class])->group(static function () use ($owned): void {
     Route::delete('session', [SessionController::class, 'destroy']);
+    Route::prefix('account')->group(static function (): void {
+        Route::get('/', [OwnAccountController::class, 'show']);
+        Route::delete('sign-ins', [OwnAccountController::class, 'signOutElsewhere']);
+        Route::delete('sign-ins/{id}', [OwnAccountController::class, 'signOut'])->where(['id' => NumberedRoute::NUMBER]);
+        Route::middleware('throttle:sign-in')->group(static function (): void {
+            Route::put('password', [OwnAccountController::class, 'changePassword']);
+            Route::post('second-factor', [OwnAccountController::class, 'beginSecondFactor']);
+            Route::put('second-factor', [OwnAccountController::class, 'confirmSecondFactor']);
+            // With the password, which an address of a page never carries.
+            Route::post('second-factor/removal', [OwnAccountController::class, 'removeSecondFactor']);
+            Route::post('removal', [OwnAccountController::class, 'destroy']);
+        });
+    });
     Route::apiResource('tokens', TokenController::class)
         ->only(['index', 'store', 'destroy'])
-        ->whereNumber('token');
+        ->where(['token' => NumberedRoute::NUMBER]);
     Route::get('catalogue', [CatalogueController::class, 'index']);
     Route::get('finder', FinderController::class);
 
@@ -117,17 +136,17 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     $owned('layouts', LayoutController::class, 'layout')->except('show');
     $owned('lists', ListController::class, 'list');
     Route::get('lists/{list}/watch', [ListController::class, 'watch'])
-        ->whereNumber('list')
+        ->where(['list' => NumberedRoute::NUMBER])
         ->can('view', 'list');
     Route::post('lists/{list}/items/{ticker}', [ListController::class, 'add'])
-        ->whereNumber('list')
+        ->where(['list' => NumberedRoute::NUMBER])
         ->can('update', 'list');
     Route::delete('lists/{list}/items/{ticker}', [ListController::class, 'remove'])
-        ->whereNumber('list')
+        ->where(['list' => NumberedRoute::NUMBER])
         ->can('update', 'list');
     Route::post('example', [ExampleController::class, 'store']);
     Route::put('lists/{list}/items/{ticker}', [ListController::class, 'mark'])
-        ->whereNumber('list')
+        ->where(['list' => NumberedRoute::NUMBER])
         ->can('update', 'list');
 
     Route::prefix('companies/{ticker}')->group(static function (): void {
@@ -164,7 +183,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         Route::get('excess-returns', [CapitalController::class, 'excess']);
         Route::get('transactions', [TransactionController::class, 'index']);
         Route::post('transactions', [TransactionController::class, 'hand']);
-        Route::put('transactions/{transaction}', [TransactionController::class, 'choose'])->whereNumber('transaction');
+        Route::put('transactions/{transaction}', [TransactionController::class, 'choose'])->where(['transaction' => NumberedRoute::NUMBER]);
         Route::get('peers', [PeerController::class, 'show']);
         Route::put('peers', [PeerController::class, 'keep']);
         Route::get('peer-proposals', [PeerController::class, 'proposals']);
@@ -223,19 +242,19 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     Route::get('industries/{code}', [IndustryController::class, 'show']);
     Route::get('prices-of-interest', [CasesController::class, 'index']);
     Route::get('shared', [SharingController::class, 'index']);
-    Route::put('shared/{key}/{id}', [SharingController::class, 'update'])->whereNumber('id');
-    Route::post('shared/{key}/{id}/copy', [SharingController::class, 'copy'])->whereNumber('id');
+    Route::put('shared/{key}/{id}', [SharingController::class, 'update'])->where(['id' => NumberedRoute::NUMBER]);
+    Route::post('shared/{key}/{id}/copy', [SharingController::class, 'copy'])->where(['id' => NumberedRoute::NUMBER]);
     Route::post('archive', [ArchiveController::class, 'store']);
     Route::get('archive', [ArchiveController::class, 'show']);
     Route::get('findings', [FindingController::class, 'index']);
     Route::put('one-offs/{oneOff}', [BreakController::class, 'update'])
-        ->whereNumber('oneOff')
+        ->where('oneOff', NumberedRoute::NUMBER)
         ->can('update', 'oneOff');
     Route::delete('one-offs/{oneOff}', [BreakController::class, 'destroy'])
-        ->whereNumber('oneOff')
+        ->where('oneOff', NumberedRoute::NUMBER)
         ->can('delete', 'oneOff');
     Route::delete('judgements/{judgement}', [BreakController::class, 'unjudge'])
-        ->whereNumber('judgement')
+        ->where(['judgement' => NumberedRoute::NUMBER])
         ->can('delete', 'judgement');
     Route::get('corrections', [CorrectionController::class, 'index']);
     Route::delete('corrections/{batch}', [CorrectionController::class, 'destroy'])->whereUuid('batch');
@@ -243,49 +262,49 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
 
     $owned('imports', ImportController::class, 'import');
     Route::post('imports/{import}/store', [ImportController::class, 'commit'])
-        ->whereNumber('import')
+        ->where(['import' => NumberedRoute::NUMBER])
         ->can('store', 'import');
     Route::post('imports/{import}/profile', [ImportController::class, 'keep'])
-        ->whereNumber('import')
+        ->where(['import' => NumberedRoute::NUMBER])
         ->can('update', 'import');
     Route::get('import-profiles', [ImportController::class, 'profiles']);
     Route::delete('import-profiles/{profile}', [ImportController::class, 'forget'])
-        ->whereNumber('profile')
+        ->where(['profile' => NumberedRoute::NUMBER])
         ->can('delete', 'profile');
 
     Route::put('drawn-lines/{line}', [DrawnLineController::class, 'update'])
-        ->whereNumber('line')
+        ->where(['line' => NumberedRoute::NUMBER])
         ->can('update', 'line');
     Route::delete('drawn-lines/{line}', [DrawnLineController::class, 'destroy'])
-        ->whereNumber('line')
+        ->where(['line' => NumberedRoute::NUMBER])
         ->can('delete', 'line');
     Route::post('downturns', [DownturnController::class, 'store']);
     Route::delete('downturns/{downturn}', [DownturnController::class, 'destroy'])
-        ->whereNumber('downturn')
+        ->where(['downturn' => NumberedRoute::NUMBER])
         ->can('delete', 'downturn');
     Route::delete('driver-models/{model}', [DriverController::class, 'destroy'])
-        ->whereNumber('model')
+        ->where(['model' => NumberedRoute::NUMBER])
         ->can('delete', 'model');
     Route::delete('own-estimates/{estimate}', [OwnEstimateController::class, 'destroy'])
-        ->whereNumber('estimate')
+        ->where(['estimate' => NumberedRoute::NUMBER])
         ->can('delete', 'estimate');
     Route::get('papers/{paper}', [PaperController::class, 'show'])
-        ->whereNumber('paper')
+        ->where(['paper' => NumberedRoute::NUMBER])
         ->can('view', 'paper');
     Route::delete('papers/{paper}', [PaperController::class, 'destroy'])
-        ->whereNumber('paper')
+        ->where(['paper' => NumberedRoute::NUMBER])
         ->can('delete', 'paper');
     Route::post('papers/{paper}/restore', [PaperController::class, 'restore'])
-        ->whereNumber('paper')
+        ->where(['paper' => NumberedRoute::NUMBER])
         ->can('restore', 'paper')
         ->withTrashed();
     Route::delete('notes/{note}', [NoteController::class, 'destroy'])
-        ->whereNumber('note')
+        ->where(['note' => NumberedRoute::NUMBER])
         ->can('delete', 'note');
 
     $owned('valuations', ValuationController::class, 'valuation')->only(['index', 'store', 'destroy']);
     Route::get('valuations/{valuation}/again', [ValueController::class, 'again'])
-        ->whereNumber('valuation')
+        ->where(['valuation' => NumberedRoute::NUMBER])
         ->can('update', 'valuation');
     Route::get('margin-of-safety', [DecisionController::class, 'buyBelow']);
     Route::get('position-size', [DecisionController::class, 'size']);
@@ -297,7 +316,7 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     $owned('conditions', ConditionController::class, 'condition')->except('show');
     Route::post('conditions/{condition}/restore', [ConditionController::class, 'restore'])
         ->withTrashed()
-        ->whereNumber('condition')
+        ->where(['condition' => NumberedRoute::NUMBER])
         ->can('restore', 'condition');
     Route::get('delivery', [DeliveryController::class, 'show']);
     Route::put('delivery', [DeliveryController::class, 'update']);
@@ -305,10 +324,10 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     $owned('portfolios', PortfolioController::class, 'portfolio');
     Route::post('portfolios/{portfolio}/restore', [PortfolioController::class, 'restore'])
         ->withTrashed()
-        ->whereNumber('portfolio')
+        ->where(['portfolio' => NumberedRoute::NUMBER])
         ->can('restore', 'portfolio');
     Route::prefix('portfolios/{portfolio}')
-        ->whereNumber('portfolio')
+        ->where(['portfolio' => NumberedRoute::NUMBER])
         ->middleware('can:view,portfolio')
         ->group(static function (): void {
             Route::get('performance', [PortfolioController::class, 'performance']);
@@ -326,17 +345,17 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
             Route::post('files', [PortfolioFileController::class, 'store']);
         });
     Route::put('portfolio-entries/{entry}', [EntryController::class, 'update'])
-        ->whereNumber('entry')
+        ->where(['entry' => NumberedRoute::NUMBER])
         ->can('update', 'entry');
     Route::delete('portfolio-entries/{entry}', [EntryController::class, 'destroy'])
-        ->whereNumber('entry')
+        ->where(['entry' => NumberedRoute::NUMBER])
         ->can('delete', 'entry');
     Route::post('portfolio-entries/{entry}/restore', [EntryController::class, 'restore'])
         ->withTrashed()
-        ->whereNumber('entry')
+        ->where(['entry' => NumberedRoute::NUMBER])
         ->can('restore', 'entry');
     Route::prefix('portfolio-files/{file}')
-        ->whereNumber('file')
+        ->where(['file' => NumberedRoute::NUMBER])
         ->middleware('can:update,file')
         ->group(static function (): void {
             Route::get('/', [PortfolioFileController::class, 'show']);
@@ -346,16 +365,16 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
         });
     $owned('instruments', InstrumentController::class, 'instrument')->except('show');
     Route::put('instruments/{instrument}/prices', [InstrumentController::class, 'price'])
-        ->whereNumber('instrument')
+        ->where(['instrument' => NumberedRoute::NUMBER])
         ->can('update', 'instrument');
     Route::get('decisions/outcomes', [DecisionController::class, 'outcomes']);
     Route::get('position-split', [DecisionController::class, 'split']);
     Route::get('decisions/{decision}/history', [DecisionController::class, 'history'])
-        ->whereNumber('decision')
+        ->where(['decision' => NumberedRoute::NUMBER])
         ->can('view', 'decision');
     $owned('decisions', DecisionController::class, 'decision')->except('show');
     Route::post('decisions/{decision}/restore', [DecisionController::class, 'restore'])
-        ->whereNumber('decision')
+        ->where(['decision' => NumberedRoute::NUMBER])
         ->can('restore', 'decision')
         ->withTrashed();
 
@@ -363,52 +382,61 @@ Route::middleware(['auth:sanctum', TokenRights::class])->group(static function (
     Route::get('reference', [ReferenceController::class, 'index']);
     Route::get('series/{name}', [ReferenceController::class, 'series']);
     Route::get('changes', [ReferenceController::class, 'changes']);
-    Route::get('indices/{index}/members', [MemberController::class, 'index'])->whereNumber('index');
-    Route::get('exchanges/{exchange}/holidays', [HolidayController::class, 'index'])->whereNumber('exchange');
+    Route::get('indices/{index}/members', [MemberController::class, 'index'])->where(['index' => NumberedRoute::NUMBER]);
+    Route::get('exchanges/{exchange}/holidays', [HolidayController::class, 'index'])->where(['exchange' => NumberedRoute::NUMBER]);
     Route::get('companies/{ticker}/profile', [ProfileController::class, 'show']);
     Route::get('simulation', [SimulationController::class, 'show']);
     Route::middleware('can:change-facts')->group(static function (): void {
         Route::post('simulation/advance', [SimulationController::class, 'advance']);
         Route::apiResource('exchanges', ExchangeController::class)
             ->only(['store', 'update', 'destroy'])
-            ->whereNumber('exchange');
-        Route::post('exchanges/{exchange}/merge', [ExchangeController::class, 'merge'])->whereNumber('exchange');
+            ->where(['exchange' => NumberedRoute::NUMBER]);
+        Route::post('exchanges/{exchange}/merge', [ExchangeController::class, 'merge'])->where(['exchange' => NumberedRoute::NUMBER]);
         Route::post('indices', [ExchangeController::class, 'storeIndex']);
-        Route::post('indices/{index}/merge', [ExchangeController::class, 'mergeIndex'])->whereNumber('index');
-        Route::put('indices/{index}', [ExchangeController::class, 'updateIndex'])->whereNumber('index');
-        Route::delete('indices/{index}', [ExchangeController::class, 'destroyIndex'])->whereNumber('index');
-        Route::put('indices/{index}/members', [MemberController::class, 'update'])->whereNumber('index');
-        Route::delete('indices/{index}/members', [MemberController::class, 'destroy'])->whereNumber('index');
-        Route::put('exchanges/{exchange}/holidays', [HolidayController::class, 'update'])->whereNumber('exchange');
+        Route::post('indices/{index}/merge', [ExchangeController::class, 'mergeIndex'])->where(['index' => NumberedRoute::NUMBER]);
+        Route::put('indices/{index}', [ExchangeController::class, 'updateIndex'])->where(['index' => NumberedRoute::NUMBER]);
+        Route::delete('indices/{index}', [ExchangeController::class, 'destroyIndex'])->where(['index' => NumberedRoute::NUMBER]);
+        Route::put('indices/{index}/members', [MemberController::class, 'update'])->where(['index' => NumberedRoute::NUMBER]);
+        Route::delete('indices/{index}/members', [MemberController::class, 'destroy'])->where(['index' => NumberedRoute::NUMBER]);
+        Route::put('exchanges/{exchange}/holidays', [HolidayController::class, 'update'])->where(['exchange' => NumberedRoute::NUMBER]);
         Route::put('series/{name}', [ReferenceController::class, 'putSeries']);
         Route::post('past-transactions', [TransactionController::class, 'store']);
-        Route::put('past-transactions/{transaction}', [TransactionController::class, 'update'])->whereNumber('transaction');
-        Route::delete('past-transactions/{transaction}', [TransactionController::class, 'destroy'])->whereNumber('transaction');
+        Route::put('past-transactions/{transaction}', [TransactionController::class, 'update'])->where([
+            'transaction' => NumberedRoute::NUMBER,
+        ]);
+        Route::delete('past-transactions/{transaction}', [TransactionController::class, 'destroy'])->where([
+            'transaction' => NumberedRoute::NUMBER,
+        ]);
         Route::post('companies', [ProfileController::class, 'store']);
         Route::put('companies/{ticker}/profile', [ProfileController::class, 'update']);
         Route::delete('companies/{ticker}', [ProfileController::class, 'destroy']);
         Route::post('companies/{ticker}/merge', [ProfileController::class, 'merge']);
         Route::post('companies/{ticker}/listings', [ListingController::class, 'store']);
-        Route::delete('companies/{ticker}/listings/{listing}', [ListingController::class, 'destroy'])->whereNumber('listing');
+        Route::delete('companies/{ticker}/listings/{listing}', [ListingController::class, 'destroy'])->where([
+            'listing' => NumberedRoute::NUMBER,
+        ]);
         Route::put('companies/{ticker}/identifiers', [ListingController::class, 'identify']);
-        Route::delete('changes/{change}', [ReferenceController::class, 'undo'])->whereNumber('change');
+        Route::delete('changes/{change}', [ReferenceController::class, 'undo'])->where(['change' => NumberedRoute::NUMBER]);
     });
     Route::middleware('can:administer')->group(static function (): void {
+        Route::get('audit', [AuditController::class, 'index']);
+        Route::get('audit/file', [AuditController::class, 'file']);
+        Route::post('accounts/{person}/reset-link', [PasswordResetController::class, 'link'])->where(['person' => NumberedRoute::NUMBER]);
         Route::put('installation', [InstallationController::class, 'update']);
         Route::get('accounts', [PeopleController::class, 'index']);
-        Route::put('accounts/{person}', [PeopleController::class, 'update'])->whereNumber('person');
+        Route::put('accounts/{person}', [PeopleController::class, 'update'])->where(['person' => NumberedRoute::NUMBER]);
         Route::post('invitations', [PeopleController::class, 'invite']);
-        Route::delete('invitations/{invitation}', [PeopleController::class, 'withdraw'])->whereNumber('invitation');
+        Route::delete('invitations/{invitation}', [PeopleController::class, 'withdraw'])->where(['invitation' => NumberedRoute::NUMBER]);
     });
 
     Route::post('refreshes', [TaskController::class, 'refresh']);
     Route::get('value-simulations/{task}', [ValueController::class, 'simulation'])
-        ->whereNumber('task')
+        ->where(['task' => NumberedRoute::NUMBER])
         ->can('view', 'task');
     Route::get('tasks/{task}', [TaskController::class, 'show'])
-        ->whereNumber('task')
+        ->where(['task' => NumberedRoute::NUMBER])
         ->can('view', 'task');
     Route::delete('tasks/{task}', [TaskController::class, 'destroy'])
-        ->whereNumber('task')
+        ->where(['task' => NumberedRoute::NUMBER])
         ->can('delete', 'task');
 });

@@ -7,6 +7,7 @@ namespace App\Feed;
 use App\Following\ConditionRunner;
 use App\Storage\ColumnStore;
 use App\Storage\InstallationDay;
+use App\Storage\LifeLock;
 use App\Storage\NextDay;
 use App\Storage\SimulationState;
 use Closure;
@@ -63,25 +64,17 @@ final readonly class Advance
             if ($stored > 0 || ! $this->columns->isComplete($this->latest->read() ?? $last)) {
                 $this->compute($computed, $last);
             }
-            fclose($alone);
+            $alone->release();
         }
 
         return $last;
     }
 
-    /**
-     * One advances a database at a time; who is killed lets go.
-     *
-     * @return resource
-     */
-    private function alone(): mixed
+    /** One advances a database at a time; who is killed lets go. */
+    private function alone(): LifeLock
     {
-        $lock = fopen(SimulationState::lockFile(), 'c');
-        if ($lock === false || ! flock($lock, LOCK_EX | LOCK_NB)) {
+        return LifeLock::tryFor(SimulationState::LOCK) ??
             throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
-        }
-
-        return $lock;
     }
 
     /**

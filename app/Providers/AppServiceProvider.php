@@ -18,12 +18,19 @@ use App\Storage\Identity\Identities;
 use App\Storage\Settings;
 use App\Storage\SqliteConnection;
 use App\Task\PatientConnector;
+use App\Task\RedisLanesConnector;
+use App\Upkeep\Health;
 use Illuminate\Auth\Access\Response;
+use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Middleware\TrustProxies;
+use Illuminate\Http\Request;
+use Illuminate\Queue\Events\JobProcessing;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
+use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
 use Laravel\Sanctum\Sanctum;
 use Logion\Figure\Words;
@@ -63,12 +70,37 @@ final class AppServiceProvider extends ServiceProvider
             'administer',
             static fn (User $user): Response => self::answer($user->role->mayAdminister(), Words::say('an_administrator')),
         );
+        self::limitGuessing();
+        TrustProxies::at(config('logion.trusted_proxies'));
         Mail::extend('catcher', static fn (): MailCatcher => new MailCatcher());
         Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
+        Queue::addConnector('redis', fn (): RedisLanesConnector => $this->app->make(RedisLanesConnector::class));
         // Nobody waits at the screen for a job: it waits for its turn to write however long another writes.
         Queue::before(SqliteConnection::waitForJob(...));
+        Queue::looping(static fn () => Health::workerIsThere());
+        Queue::before(static fn (JobProcessing $event) => Health::workerIsThere((int) ($event->job->timeout() ?? 0)));
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes();
+    }
+
+    /** Of a password or a code: from an address on one account, from an address, and on an account from everywhere. */
+    private static function limitGuessing(): void
+    {
+        RateLimiter::for('sign-in', static function (Request $request): array {
+            $account = mb_strtolower(trim((string) ($request->user()->email ?? $request->string('email'))));
+
+            return [
+                Limit::perMinutes(15, 20)->by("one:{$account}|{$request->ip()}"),
+                Limit::perMinute(40)->by("from:{$request->ip()}"),
+                Limit::perHour(100)->by("on:{$account}"),
+            ];
+        });
+        RateLimiter::for('password-reset', static function (Request $request): array {
+            return [
+                Limit::perHour(5)->by('reset-on:'.mb_strtolower(trim((string) $request->string('email')))),
+                Limit::perHour(30)->by("reset-from:{$request->ip()}"),
+            ];
+        });
     }
 
     private static function answer(bool $may, string $who): Response

@@ -92,7 +92,7 @@ test('what a property company owns, a bank lends and an insurer writes', async (
   await expect(page.getByRole('heading', { name: 'Net debt to EBITDA, property' })).toBeVisible()
   await accessible(page)
   await page.goto('/read/FNSB/segments')
-  await expect(page.getByRole('heading', { name: 'Loans by class' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Loans by class', exact: true })).toBeVisible()
   await page.goto('/read/HMAS/segments')
   await expect(page.getByText('Combined ratio').first()).toBeVisible()
 })

@@ -21,7 +21,7 @@ test('a first reading is seen, and what was expected, told and written stands be
 
   // A company that nobody follows says so and shows the rest.
   await page.goto('/read/EBLP')
-  await expect(page.getByText('No house has said what it expects.')).toBeVisible()
+  await expect(page.getByText('No house has said in the last two years what it expects.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Valuation' })).toBeVisible()
   await page.goto('/read/EBLP/expectations')
   await expect(page.getByText('No house has said what it expects of this company by this day.')).toBeVisible()

@@ -289,25 +289,25 @@ test('mistakes have a message and a way out', async ({ page, context }) => {
   await expect(page.getByTestId('total')).not.toHaveText('0')
 })
 
-test('in the dark too, the pages are accessible', async ({ page }) => {
-  await register(page)
-  await page.getByRole('button', { name: 'Light or dark' }).click()
-  for (const path of [
-    '/find',
-    '/read/BRSW',
-    '/read/BRSW/statements',
-    '/value/BRSW/cash-flow',
-    '/decide/BRSW',
-    '/desk',
-    '/hold',
-    '/desk/stages',
-    '/desk/conditions',
-  ]) {
+for (const path of [
+  '/find',
+  '/read/BRSW',
+  '/read/BRSW/statements',
+  '/value/BRSW/cash-flow',
+  '/decide/BRSW',
+  '/desk',
+  '/hold',
+  '/desk/stages',
+  '/desk/conditions',
+]) {
+  test(`in the dark too, ${path} is accessible`, async ({ page }) => {
+    await register(page)
+    await page.getByRole('button', { name: 'Light or dark' }).click()
     await page.goto(path)
     await page.waitForLoadState('networkidle')
     await accessible(page)
-  }
-})
+  })
+}
 
 test('a criterion on a company’s own past is computed once, with progress', async ({ page }) => {
   await register(page)

@@ -41,7 +41,12 @@ export const figure = (text: string | null): number => Number((text ?? '').repla
 
 /** Chooses from a select by keyboard. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
-  await page.getByLabel(label, { exact: true }).focus()
-  await page.keyboard.press('Enter')
-  await page.getByRole('option', { name: option, exact: true }).click()
+  // An answer that comes in meanwhile may close the list: it is opened again.
+  await expect(async () => {
+    if (!(await page.getByRole('option', { name: option, exact: true }).isVisible())) {
+      await page.getByLabel(label, { exact: true }).focus()
+      await page.keyboard.press('Enter')
+    }
+    await page.getByRole('option', { name: option, exact: true }).click({ timeout: 3000 })
+  }).toPass({ timeout: 20_000 })
 }

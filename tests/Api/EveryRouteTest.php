@@ -37,6 +37,7 @@ use App\Models\Role;
 use App\Models\SavedDriverModel;
 use App\Models\Screen;
 use App\Models\Security;
+use App\Models\SignIn;
 use App\Models\Task;
 use App\Models\TransactionChoice;
 use App\Models\User;
@@ -57,7 +58,16 @@ final class EveryRouteTest extends DemoTestCase
     private const BATCH = '0f8fad5b-d9cb-469f-a165-70867728950e';
 
     /** Without an account. */
-    private const PUBLIC = ['GET session', 'POST session', 'POST session/demo', 'GET status', 'GET openapi.json', 'POST users'];
+    private const PUBLIC = [
+        'GET session',
+        'POST session',
+        'POST session/demo',
+        'GET status',
+        'GET openapi.json',
+        'POST users',
+        'POST password-resets',
+        'PUT password-resets',
+    ];
 
     /** The same for everybody who has an account, or computed from what the request itself says. */
     private const SHARED = [
@@ -158,10 +168,20 @@ final class EveryRouteTest extends DemoTestCase
         'PUT accounts/{id}',
         'POST invitations',
         'DELETE invitations/{id}',
+        'GET audit',
+        'GET audit/file',
+        'POST accounts/{id}/reset-link',
     ];
 
     /** Tells or changes what belongs to whoever asks, and nothing of anybody else's. */
     private const OF_WHO_ASKS = [
+        'GET account',
+        'PUT account/password',
+        'DELETE account/sign-ins',
+        'POST account/second-factor',
+        'PUT account/second-factor',
+        'POST account/second-factor/removal',
+        'POST account/removal',
         'GET desk',
         'PUT desk/looked',
         'GET candidates',
@@ -272,6 +292,7 @@ final class EveryRouteTest extends DemoTestCase
 
     /** About one thing that somebody owns: for everybody else it does not exist. */
     private const OWNED = [
+        'DELETE account/sign-ins/{id}',
         'PUT lists/{id}',
         'GET lists/{id}/watch',
         'POST lists/{id}/items/{ticker}',
@@ -610,6 +631,7 @@ final class EveryRouteTest extends DemoTestCase
             'tasks' => $task->id,
             'value-simulations' => $task->id,
             'lists' => $list->id,
+            'account' => SignIn::query()->create([...$mine, 'address' => '10.0.0.1', 'agent' => $s])->id,
             'conditions' => WatchedCondition::query()->create([
                 ...$its,
                 'kind' => 'dividend',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use App\Models\Filing;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
 
@@ -164,6 +165,38 @@ final class ResultsTest extends DemoTestCase
             $this->assertLessThanOrEqual('2024-03-10', $date['announced']);
         }
         $this->assertSame(['next' => [], 'reports' => []], array_diff_key($this->results('FALLS'), ['currency' => 0]));
+    }
+
+    public function test_a_day_announced_for_results_is_past_once_they_were_told_before_it(): void
+    {
+        $company = $this->companyId('BRSW');
+        $date = static fn (string $kind, int $on, int $announced): array => [
+            'company_id' => $company,
+            'kind' => $kind,
+            'on_day' => $on,
+            'announced_on' => $announced,
+        ];
+        DB::table('calendar_dates')->where('company_id', $company)->delete();
+        DB::table('calendar_dates')->insert([
+            $date('results', 20260702, 20260401),
+            $date('ex_dividend', 20260702, 20260401),
+            $date('results', 20260703, 20260629),
+            $date('results', 20261007, 20260401),
+        ]);
+        $next = fn (): array => array_map(
+            static fn (array $of): string => "{$of['kind']} {$of['on']}",
+            $this->results('BRSW')['next'],
+        );
+        $all = ['results 2026-07-02', 'ex_dividend 2026-07-02', 'results 2026-07-03', 'results 2026-10-07'];
+        $this->assertSame($all, $next());
+        $filing = ['company_id' => $company, 'period' => 20262, 'period_end' => 20260531, 'filed_on' => 20260628, 'title' => 'Q'];
+        Filing::query()->insert(['kind' => 'restatement', ...$filing]);
+        $this->assertSame($all, $next(), 'what is told anew is no result');
+        Filing::query()->insert(['kind' => 'quarterly', ...$filing]);
+        $this->assertSame(array_values(array_diff($all, ['results 2026-07-02'])), $next(), 'what was announced since still comes');
+        $this->putJson('/api/v1/companies/BRSW/candidate', ['stage' => 'idea'])->assertOk();
+        $desk = collect($this->getJson('/api/v1/desk')->json('next'))->where('ticker', 'BRSW');
+        $this->assertSame(['2026-07-02', '2026-07-03'], $desk->pluck('day')->all());
     }
 
     /** @return array<string, mixed> */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feed;
 
 use App\Models\Role;
+use App\Storage\LifeLock;
 use App\Storage\SimulationState;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
@@ -83,7 +84,7 @@ final class SimulationApiTest extends DemoTestCase
     public function test_one_goes_on_at_a_time(): void
     {
         $this->actingAs($this->someone());
-        $lock = fopen(SimulationState::lockFile(), 'c');
+        $lock = fopen(LifeLock::file(SimulationState::LOCK), 'c');
         $this->assertIsResource($lock);
         flock($lock, LOCK_EX);
         $task = $this->postJson('/api/v1/simulation/advance', ['days' => 1])

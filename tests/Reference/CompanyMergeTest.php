@@ -10,6 +10,7 @@ use App\Models\Role;
 use App\Models\User;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use PHPUnit\Framework\Attributes\Group;
 use Tests\DemoTestCase;
 
 /** Two companies that are the same become one, with everything of both, and become two again when that is taken back. */
@@ -243,5 +244,63 @@ final class CompanyMergeTest extends DemoTestCase
             ->assertStatus(422)
             ->assertJsonPath('detail', 'What it changed was changed again since. Undo the later change first');
         $this->assertEquals($before, $this->everything());
+    }
+
+    /** Whatever somebody has of a company, and of both, goes over and comes back; nothing of it keeps them from being merged. */
+    #[Group('sqlite')]
+    public function test_what_a_reader_has_of_each_goes_over_and_comes_back(): void
+    {
+        [$gone, $kept] = [$this->companyId('BSWL'), $this->companyId('BRSW')];
+        $tables = [
+            'prices_of_interest',
+            'candidates',
+            'looked_companies',
+            'condition_states',
+            'condition_calls',
+            'own_estimates',
+            'peers',
+            'costs_of_capital',
+            'bottom_up_betas',
+            'transaction_choices',
+        ];
+        foreach ($tables as $table) {
+            DB::table($table)->where('company_id', $kept)->delete();
+            self::row($table, $gone);
+        }
+        self::row('candidates', $kept);
+        $of = static fn (int $company): array => array_map(
+            static fn (string $table): int => DB::table($table)->where('company_id', $company)->count(),
+            $tables,
+        );
+        $before = [$of($gone), $of($kept)];
+        $this->postJson('/api/v1/companies/BSWL/merge', ['into' => 'BRSW'])->assertSuccessful();
+        $this->assertSame([array_fill(0, 10, 0), array_fill(0, 10, 1)], [$of($gone), $of($kept)]);
+        $this->deleteJson('/api/v1/changes/'.Change::query()->max('id'))->assertSuccessful();
+        $this->assertSame($before, [$of($gone), $of($kept)]);
+    }
+
+    /** A row of a table for a company: what must be given is some row of what it refers to, a number or a text. */
+    private static function row(string $table, int $company): void
+    {
+        $refers = collect(DB::select("pragma foreign_key_list({$table})"))->pluck('table', 'from');
+        $row = [];
+        foreach (DB::select("pragma table_info({$table})") as $column) {
+            $other = $refers->get($column->name);
+            if ($column->name === 'company_id') {
+                $row['company_id'] = $company;
+            } elseif ($other !== null) {
+                $row[$column->name] = DB::table($other)->value('id') ?? ($column->notnull ? self::some($other) : null);
+            } elseif ($column->notnull && $column->dflt_value === null && ! $column->pk) {
+                $row[$column->name] = str_contains($column->type, 'char') || str_contains($column->type, 'text') ? 'a' : 1;
+            }
+        }
+        DB::table($table)->insert($row);
+    }
+
+    private static function some(string $table): int
+    {
+        self::row($table, (int) DB::table('companies')->min('id'));
+
+        return (int) DB::table($table)->max('id');
     }
 }

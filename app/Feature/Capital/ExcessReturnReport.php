@@ -7,7 +7,6 @@ namespace App\Feature\Capital;
 use App\Evaluation\EvaluationContext;
 use App\Feature\Peer\SubjectGroup;
 use App\Storage\CompanyYears;
-use Logion\CrossSection\IndustryYear;
 use Logion\Reference\IndustryTree;
 
 /**
@@ -33,7 +32,6 @@ final readonly class ExcessReturnReport
         $members = array_values(
             array_filter($universe->positions(), static fn (int $of): bool => $among[$of] === "\1" && $shares[$of] === "\1"),
         );
-        $told = $this->years->of(array_map($universe->company(...), $members), $context->day);
         $compared = [$group->subject->id, ...$group->in()];
         $lines = array_fill_keys($compared, []);
         $last = 0;
@@ -46,7 +44,11 @@ final readonly class ExcessReturnReport
             }
         }
         $years = $last === 0 ? [] : range($last - self::YEARS + 1, $last);
-        $industry = array_map(static fn (array $of): IndustryYear => new IndustryYear($of), $told);
+        $industry = $this->years->industry(
+            array_map($universe->company(...), $members),
+            $context->day,
+            ['nopat', 'invested_capital', 'cost_of_capital'],
+        );
 
         return [
             'years' => $years,

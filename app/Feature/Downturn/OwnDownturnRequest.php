@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Feature\Downturn;
 
+use Closure;
+use Illuminate\Contracts\Validation\Validator;
 use Illuminate\Foundation\Http\FormRequest;
 use Logion\Time\Day;
 
@@ -15,8 +17,20 @@ final class OwnDownturnRequest extends FormRequest
     {
         return [
             'name' => ['required', 'string', 'max:80'],
-            'start' => ['required', 'date_format:Y-m-d', 'after:1900-01-01'],
-            'end' => ['required', 'date_format:Y-m-d', 'after:start'],
+            'start' => ['required', 'string', 'date_format:Y-m-d', 'after:1900-01-01'],
+            'end' => ['required', 'string', 'date_format:Y-m-d'],
+        ];
+    }
+
+    /** @return list<Closure> days are compared once both are some */
+    public function after(): array
+    {
+        return [
+            function (Validator $validator): void {
+                if ($validator->errors()->isEmpty() && $this->input('end') <= $this->input('start')) {
+                    $validator->errors()->add('end', __('validation.after', ['attribute' => 'end', 'date' => 'start']));
+                }
+            },
         ];
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\Export;
 
 use App\Models\Task;
-use App\Task\PatientQueue;
+use App\Task\Lane;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -25,7 +25,7 @@ final class ArchiveController
         if ($task->isIdle(10)) {
             $task->begin();
             is_file(MakeArchive::path($user)) && unlink(MakeArchive::path($user));
-            MakeArchive::dispatch($task->id, $user->id)->onQueue(PatientQueue::laneOf($user));
+            MakeArchive::dispatch($task->id, $user->id)->onQueue(Lane::of($user));
         }
 
         return new JsonResponse(new TaskResource($task->refresh()), 202);

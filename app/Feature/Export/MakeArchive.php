@@ -7,6 +7,7 @@ namespace App\Feature\Export;
 use App\Models\Task;
 use App\Models\User;
 use App\Storage\UserArchive;
+use App\Task\FailsWithAWord;
 use App\Task\ReportsProgress;
 use App\Task\TaskProgress;
 use Illuminate\Bus\Queueable;
@@ -19,6 +20,7 @@ use Illuminate\Support\Facades\Storage;
 final class MakeArchive implements ShouldQueue
 {
     use Dispatchable;
+    use FailsWithAWord;
     use InteractsWithQueue;
     use Queueable;
     use ReportsProgress;
@@ -67,5 +69,10 @@ final class MakeArchive implements ShouldQueue
         foreach (Storage::files(self::FOLDER) as $file) {
             Storage::lastModified($file) < time() - self::KEPT_SECONDS && Storage::delete($file);
         }
+    }
+
+    private function task(): ?Task
+    {
+        return Task::query()->find($this->taskId);
     }
 }

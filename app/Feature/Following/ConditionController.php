@@ -18,6 +18,7 @@ use Logion\Following\Call;
 use Logion\Following\Calls;
 use Logion\Following\CheckKind;
 use Logion\Time\Day;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** Conditions that call. A deleted one can be brought back. */
 final class ConditionController
@@ -79,23 +80,31 @@ final class ConditionController
     /** What it looks at stays; how it calls, its note and whether it does are changed. */
     public function update(ConditionChangeRequest $request, WatchedCondition $condition): JsonResponse
     {
-        $condition->update($request->validated());
+        self::mustCall($condition)->update($request->validated());
 
         return new JsonResponse($this->one($request->user(), $condition->id));
     }
 
     public function destroy(WatchedCondition $condition): JsonResponse
     {
-        $condition->delete();
+        self::mustCall($condition)->delete();
 
         return new JsonResponse(null, 204);
     }
 
     public function restore(Request $request, WatchedCondition $condition): JsonResponse
     {
-        $condition->restore();
+        self::mustCall($condition)->restore();
 
         return new JsonResponse($this->one($request->user(), $condition->id));
+    }
+
+    /** Those of prices and reasons stand where they were written, and are changed there. */
+    private static function mustCall(WatchedCondition $condition): WatchedCondition
+    {
+        $condition->role === WatchedCondition::CALL || throw new NotFoundHttpException();
+
+        return $condition;
     }
 
     /** @return array<string, mixed> */

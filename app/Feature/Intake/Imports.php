@@ -8,6 +8,7 @@ use App\Files\FileFormat;
 use App\Models\Import;
 use App\Models\LineMapping;
 use App\Models\User;
+use App\Storage\AuditLog;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyRefresh;
 use App\Storage\EconomyReader;
@@ -135,6 +136,7 @@ final class Imports
                 'stored_at' => now(),
                 'preview' => $this->seen($import, $mapping, $outcome),
             ]);
+            AuditLog::record(User::query()->find($import->user_id), 'imported', $import->name);
 
             $this->day->recompute();
             // What follows from the figures changes with them: a process that dies in between leaves nothing stale.
@@ -212,6 +214,7 @@ final class Imports
         }
         DB::transaction(function () use ($import, $by): void {
             $companies = (new StoredImport($import))->takeBack($by);
+            AuditLog::record($by, 'import_undone', $import->name);
             $this->day->recompute();
             $this->refresh($companies);
         });

@@ -7,6 +7,7 @@ namespace App\Feature\Intake;
 use App\Models\Import;
 use App\Models\Task;
 use App\Storage\StorageTrouble;
+use App\Task\FailsWithAWord;
 use App\Task\TaskProgress;
 use App\Task\WorkCancelled;
 use Illuminate\Bus\Queueable;
@@ -20,6 +21,9 @@ use Logion\Figure\Words;
 final class RunImport implements ShouldQueue
 {
     use Dispatchable;
+    use FailsWithAWord {
+        failed as tellWhoWaits;
+    }
     use InteractsWithQueue;
     use Queueable;
 
@@ -50,10 +54,27 @@ final class RunImport implements ShouldQueue
             }
             $task->update(['state' => 'failed', 'message' => StorageTrouble::explain($error)]);
         }
+        self::canBeAskedForAgain($import);
+        TaskProgress::forget($task->id);
+    }
+
+    public function failed(): void
+    {
+        $this->tellWhoWaits();
+        $import = Import::query()->find($this->importId);
+        $import === null || self::canBeAskedForAgain($import);
+    }
+
+    private static function canBeAskedForAgain(Import $import): void
+    {
         $import->refresh();
         if (in_array($import->state, ['storing', 'previewing'], true)) {
             $import->update(['state' => 'previewed']);
         }
-        TaskProgress::forget($task->id);
+    }
+
+    private function task(): ?Task
+    {
+        return Task::query()->find($this->taskId);
     }
 }

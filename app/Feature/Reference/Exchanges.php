@@ -61,6 +61,9 @@ final readonly class Exchanges
         if (isset($values['index_id']) && ! Security::query()->where('kind', 'index')->whereKey($values['index_id'])->exists()) {
             throw Refusal::because(Words::say('there_is_no_index_of_number', index_id: $values['index_id']));
         }
+        if ($values === []) {
+            return $exchange;
+        }
         $this->log->record($by, Words::say('exchange_changed', code: $exchange->code), function (ChangeLog $log) use (
             $exchange,
             $values,

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Feature\Results;
 
-use App\Models\CalendarDate;
 use App\Models\Filing;
 use App\Models\Guidance;
+use App\Storage\UpcomingDates;
 use Logion\Expectation\Revisions;
 use Logion\Formula\Moment;
 use Logion\Market\Reaction;
@@ -32,8 +32,11 @@ final readonly class ResultReport
     private const HORIZONS = [1, 5];
 
     /** @param  CompanyScope|null  $adjusted  with what its reader marked as one-off left out; null where nothing was */
-    public function __construct(private CompanyScope $scope, private ?CompanyScope $adjusted = null)
-    {
+    public function __construct(
+        private CompanyScope $scope,
+        private UpcomingDates $upcoming,
+        private ?CompanyScope $adjusted = null,
+    ) {
     }
 
     /** @return array<string, mixed> */
@@ -49,25 +52,15 @@ final readonly class ResultReport
     /** @return list<array{kind: string, on: string, announced: string, amount: float|null}> days to come that were announced by the day */
     private function next(): array
     {
-        $dates = [];
-        $rows = CalendarDate::query()
-            ->where('company_id', $this->scope->company->id)
-            ->where('announced_on', '<=', $this->scope->asOf)
-            ->where('on_day', '>', $this->scope->asOf)
-            ->orderBy('on_day')
-            ->orderBy('announced_on')
-            ->get();
-        foreach ($rows as $row) {
-            // What was announced last counts.
-            $dates["{$row->kind} {$row->on_day}"] = [
-                'kind' => (string) $row->kind,
-                'on' => Day::iso((int) $row->on_day),
-                'announced' => Day::iso((int) $row->announced_on),
-                'amount' => $row->amount === null ? null : (float) $row->amount,
-            ];
-        }
-
-        return array_values($dates);
+        return array_map(
+            static fn (array $of): array => [
+                'kind' => $of['kind'],
+                'on' => Day::iso($of['day']),
+                'announced' => Day::iso($of['announced']),
+                'amount' => $of['amount'],
+            ],
+            $this->upcoming->of([$this->scope->company->id], $this->scope->asOf),
+        );
     }
 
     /** @return list<array<string, mixed>> the latest first */

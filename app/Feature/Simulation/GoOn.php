@@ -6,6 +6,7 @@ namespace App\Feature\Simulation;
 
 use App\Feed\Advance;
 use App\Models\Task;
+use App\Task\FailsWithAWord;
 use App\Task\ReportsProgress;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -17,6 +18,7 @@ use Logion\Figure\Words;
 final class GoOn implements ShouldQueue
 {
     use Dispatchable;
+    use FailsWithAWord;
     use InteractsWithQueue;
     use Queueable;
     use ReportsProgress;
@@ -40,5 +42,10 @@ final class GoOn implements ShouldQueue
             Words::say('cancelled_the_days_before_are'),
             1,
         );
+    }
+
+    private function task(): ?Task
+    {
+        return Task::query()->find($this->taskId);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Feature\Simulation;
 
 use App\Feed\SimulatedExchange;
 use App\Models\Task;
+use App\Storage\AuditLog;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -44,6 +45,7 @@ final class SimulationController
         if ($task->isIdle(2)) {
             $task->begin();
             GoOn::dispatch($task->id, $request->wish());
+            AuditLog::record($request->user(), 'exchange_advanced', address: $request->ip());
         }
 
         return new JsonResponse(new TaskResource($task->refresh()), 202);

@@ -32,7 +32,10 @@ final class AccountsController
 
     public function dividends(DatedRequest $request, string $ticker): JsonResponse
     {
-        return new JsonResponse((new DividendReport($this->scopes->open($ticker, $request->context())))->report());
+        $scope = $this->scopes->open($ticker, $request->context());
+        $to = $this->scopes->identity($scope)->listing()->to;
+
+        return new JsonResponse((new DividendReport($scope, $to !== null && $to <= $scope->asOf ? $to : null))->report());
     }
 
     public function people(DatedRequest $request, string $ticker): JsonResponse

@@ -19,7 +19,8 @@ use Logion\Time\Day;
 /** Dividends and share count of a company through time. */
 final readonly class DividendReport
 {
-    public function __construct(private CompanyScope $scope)
+    /** @param  int|null  $ended  the day on which the share was no longer listed */
+    public function __construct(private CompanyScope $scope, private ?int $ended)
     {
     }
 
@@ -27,7 +28,7 @@ final readonly class DividendReport
     public function report(): array
     {
         $scope = $this->scope;
-        $history = DividendHistory::of($scope->prices->actions, $scope->asOf);
+        $history = DividendHistory::of($scope->prices->actions, $scope->asOf, $this->ended);
         $report = new FigureReport($scope);
         $years = $scope->moments->years();
         $growth = static fn (int $n): Figure => Figure::of(

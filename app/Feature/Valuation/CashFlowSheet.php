@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Valuation;
 
+use BackedEnum;
 use Logion\Figure\Words;
 use Logion\Metric\CompanyScope;
 use Logion\Time\Day;
@@ -49,14 +50,8 @@ final class CashFlowSheet
                 : (is_numeric($years)
                     ? (int) $years
                     : throw InvalidAssumption::outOfRange('years', Words::say('a_whole_number'))),
-            terminal: isset($changes['terminal'])
-                ? TerminalMethod::tryFrom((string) $changes['terminal']) ??
-                    throw InvalidAssumption::unknown((string) $changes['terminal'], ...array_column(TerminalMethod::cases(), 'value'))
-                : null,
-            convention: isset($changes['convention'])
-                ? Convention::tryFrom((string) $changes['convention']) ??
-                    throw InvalidAssumption::unknown((string) $changes['convention'], ...array_column(Convention::cases(), 'value'))
-                : null,
+            terminal: self::chosen(TerminalMethod::class, $changes['terminal'] ?? null),
+            convention: self::chosen(Convention::class, $changes['convention'] ?? null),
         );
         foreach ((array) ($changes['figures'] ?? []) as $name => $value) {
             $model = $model->with(
@@ -196,5 +191,23 @@ final class CashFlowSheet
         $step = $isRate ? (isset(DiscountedCashFlow::DRIVERS[$name]) ? 0.01 : 0.005) : 0.1 * (abs($centre) ?: 1.0);
 
         return array_map(static fn (int $i): float => $centre + $i * $step, range(-3, 3));
+    }
+
+    /**
+     * @template C of BackedEnum
+     *
+     * @param  class-string<C>  $choices
+     * @return C|null
+     *
+     * @throws InvalidAssumption if it is none of them
+     */
+    private static function chosen(string $choices, mixed $told): ?BackedEnum
+    {
+        if ($told === null) {
+            return null;
+        }
+        $told = is_scalar($told) ? (string) $told : get_debug_type($told);
+
+        return $choices::tryFrom($told) ?? throw InvalidAssumption::unknown($told, ...array_column($choices::cases(), 'value'));
     }
 }

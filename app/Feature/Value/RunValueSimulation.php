@@ -7,6 +7,7 @@ namespace App\Feature\Value;
 use App\Evaluation\EvaluationContexts;
 use App\Models\Task;
 use App\Models\User;
+use App\Task\FailsWithAWord;
 use App\Task\ReportsProgress;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -28,6 +29,7 @@ use Logion\ValueMethod\ValueSimulation;
 final class RunValueSimulation implements ShouldQueue
 {
     use Dispatchable;
+    use FailsWithAWord;
     use InteractsWithQueue;
     use Queueable;
     use ReportsProgress;
@@ -84,5 +86,10 @@ final class RunValueSimulation implements ShouldQueue
     private static function key(int $task): string
     {
         return "value simulation {$task}";
+    }
+
+    private function task(): ?Task
+    {
+        return Task::query()->find($this->taskId);
     }
 }

@@ -14,7 +14,7 @@ use App\Http\RequestContexts;
 use App\Models\Task;
 use App\Models\Valuation;
 use App\Storage\Identity\Identities;
-use App\Task\PatientQueue;
+use App\Task\Lane;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Str;
@@ -146,7 +146,7 @@ final class ValueController
             'correlations' => $request->correlations(),
             'draws' => $request->draws(),
             'seed' => $request->seed(),
-        ])->onQueue(PatientQueue::laneOf($user));
+        ])->onQueue(Lane::of($user));
 
         return new JsonResponse(self::drawn($task->refresh()), 202);
     }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, reactive, ref } from 'vue'
+import { computed, defineAsyncComponent, reactive, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import ChoiceField from '@/design/ChoiceField.vue'
@@ -9,12 +9,14 @@ import SheetTable from '@/design/SheetTable.vue'
 import { csv, download } from '@/design/download'
 import { amount, number, percent, readNumber } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
-import ScatterPlot from '@/features/find/ScatterPlot.vue'
 import { useNotices } from '@/stores/notices'
 import { useAddressed, useAddressedChoices } from '@/shell/addressed'
 import { useSession } from '@/stores/session'
 import { useLinked } from './link'
 import TransactionEditor from './TransactionEditor.vue'
+
+// Charts weigh more than all the rest; they come when one is drawn.
+const ScatterPlot = defineAsyncComponent(() => import('@/features/find/ScatterPlot.vue'))
 
 /** What was paid for companies that changed hands, and what that would make of this one. */
 const props = defineProps<{ ticker: string }>()

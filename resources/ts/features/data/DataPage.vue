@@ -3,10 +3,12 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import ViewTabs from '@/design/ViewTabs.vue'
 import { choicesOf } from '@/design/choices'
+import AuditView from '@/features/account/AuditView.vue'
 import ArchiveView from './ArchiveView.vue'
 import CorrectionsView from './CorrectionsView.vue'
 import EntryView from './EntryView.vue'
 import FindingsView from './FindingsView.vue'
+import HealthView from './HealthView.vue'
 import ImportsView from './ImportsView.vue'
 import ReferenceView from '@/features/reference/ReferenceView.vue'
 import PeopleView from '@/features/reference/PeopleView.vue'
@@ -31,7 +33,13 @@ const WORDS = {
 const views = [
   ...choicesOf(WORDS).map(([key, word]) => ({ key: key as string, word, to: { name: 'data', params: { view: key } } })),
   { key: 'metrics', word: 'Metrics', to: { name: 'metrics' } },
-  ...(session.canAdminister ? [{ key: 'people', word: 'People', to: { name: 'data', params: { view: 'people' } } }] : []),
+  ...(session.canAdminister
+    ? [
+        { key: 'people', word: 'People', to: { name: 'data', params: { view: 'people' } } },
+        { key: 'audit', word: 'Audit', to: { name: 'data', params: { view: 'audit' } } },
+        { key: 'health', word: 'Health', to: { name: 'data', params: { view: 'health' } } },
+      ]
+    : []),
 ]
 // A view that does not exist is the first; a single import is one of the imports.
 const view = computed(() => views.find((entry) => entry.key === route.params.view)?.key ?? '')
@@ -51,6 +59,8 @@ const id = computed(() => String(route.params.id ?? ''))
     <TokensView v-else-if="view === 'scripts'" />
     <ChangesView v-else-if="view === 'changes'" />
     <PeopleView v-else-if="view === 'people'" />
+    <AuditView v-else-if="view === 'audit'" />
+    <HealthView v-else-if="view === 'health'" />
     <ImportsView v-else :id="id" />
   </div>
 </template>

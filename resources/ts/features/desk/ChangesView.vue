@@ -238,6 +238,9 @@ li.more {
 li.date {
   grid-template-columns: 84px minmax(0, 1fr);
 }
+.date a {
+  text-decoration: underline;
+}
 .sign {
   text-align: center;
 }

@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useRoute } from 'vue-router'
 import ViewTabs from '@/design/ViewTabs.vue'
 import ChangesView from './ChangesView.vue'
-import ConditionsView from './ConditionsView.vue'
-import DeliveryView from './DeliveryView.vue'
 import ExchangeClock from './ExchangeClock.vue'
-import StagesView from './StagesView.vue'
-import WaitingView from './WaitingView.vue'
-import WatchlistsView from './WatchlistsView.vue'
+
+// Desk is where one comes in: its other views come when they are opened.
+const ConditionsView = defineAsyncComponent(() => import('./ConditionsView.vue'))
+const DeliveryView = defineAsyncComponent(() => import('./DeliveryView.vue'))
+const StagesView = defineAsyncComponent(() => import('./StagesView.vue'))
+const WaitingView = defineAsyncComponent(() => import('./WaitingView.vue'))
+const WatchlistsView = defineAsyncComponent(() => import('./WatchlistsView.vue'))
 
 /** Where was I: what is new, what is worked on, what is waited for. */
 const route = useRoute()

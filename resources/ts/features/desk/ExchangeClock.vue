@@ -7,7 +7,10 @@ import { useSession } from '@/stores/session'
 
 /** Where the simulated exchange stands, and that it goes on: shown in a demo to who may change its data. */
 const INTERVAL = 500
+/** In trading days. */
 const WEEK = 5
+const MONTH = 21
+const YEAR = 252
 const session = useSession()
 const task = ref<number | null>(null)
 const problem = ref<string | null>(null)
@@ -74,6 +77,8 @@ async function cancel(): Promise<void> {
     <div v-else class="choices">
       <v-btn variant="outlined" @click="advance({ days: 1 })">Next day</v-btn>
       <v-btn variant="outlined" @click="advance({ days: WEEK })">A week</v-btn>
+      <v-btn variant="outlined" @click="advance({ days: MONTH })">A month</v-btn>
+      <v-btn variant="outlined" @click="advance({ days: YEAR })">A year</v-btn>
       <v-btn variant="outlined" @click="advance({ next_event: true })">To the next report</v-btn>
     </div>
     <p v-if="problem" class="worse" role="alert">{{ problem }}</p>
@@ -91,6 +96,7 @@ async function cancel(): Promise<void> {
 }
 .choices {
   display: flex;
+  flex-wrap: wrap;
   gap: var(--space);
 }
 .work {

@@ -2,7 +2,7 @@
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
 import { mdiClose } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/api/client'
 import { csv, download } from '@/design/download'
@@ -13,8 +13,10 @@ import { useSession } from '@/stores/session'
 import CompanyHead from './CompanyHead.vue'
 import MetricField from './MetricField.vue'
 import SaveMetric from './SaveMetric.vue'
-import ScatterPlot from './ScatterPlot.vue'
 import type { Definition } from './screen'
+
+// Charts weigh more than all the rest; they come when one is drawn.
+const ScatterPlot = defineAsyncComponent(() => import('./ScatterPlot.vue'))
 
 /** Does the market pay for it? One figure of the survivors on up to six others. */
 const props = defineProps<{ definition: Definition; usable: boolean }>()

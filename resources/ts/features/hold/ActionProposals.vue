@@ -7,7 +7,10 @@ import { number } from '@/design/format'
 import { useNotices } from '@/stores/notices'
 import { useSession } from '@/stores/session'
 
-/** Dividends, splits and endings of what is held that are not entered: each is taken by a press, all of them by one key. */
+/**
+ * Dividends, splits, rights, spin-offs and endings of what is held that are not entered: each is taken by a press, all of them by one
+ * key. Of rights and shares of others the data tell what they were worth, not whose they are: they become a position of one's own.
+ */
 const props = defineProps<{ holding: Schemas['Holding'] }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
@@ -29,7 +32,11 @@ const words = (of: Proposal): string =>
     ? `dividend of ${of.amount} ${of.currency}${of.tax ? `, ${of.tax} of it withheld` : ''}, on ${number(of.held, 0)}`
     : of.type === 'split'
       ? `split, ${of.ratio} for one`
-      : `its listing ended: ${number(of.held, 0)} at ${of.price ?? 'a price to be given'}`
+      : of.came
+        ? `${of.came === 'rights' ? 'rights to new shares' : 'shares of another company'}, one for each of ${number(of.held, 0)}` +
+          (of.instrument?.price ? `, worth ${number(Number(of.instrument.price), 2)} ${of.instrument.currency} each` : '') +
+          `, ${number(100 * Number(of.cost_share), 1)} % of what was paid`
+        : `its listing ended: ${number(of.held, 0)} at ${of.price ?? 'a price to be given'}`
 async function take(list: Proposal[]): Promise<void> {
   if (busy.value || !list.length) return
   busy.value = true
@@ -61,6 +68,12 @@ onKeyStroke('t', (event) => {
     <h2>Not entered yet</h2>
     <p v-if="proposals.some((of) => of.type === 'split')" class="attention">
       A split is among them: quantities and what they are worth are wrong until it is entered.
+    </p>
+    <p v-if="proposals.some((of) => of.came)" class="quiet">
+      Rights and shares of another company are entered as a position of your own, at what the price lost with them. Sell it, or give it its
+      name and prices under
+      <router-link :to="{ name: 'hold', params: { portfolio: holding.id, view: 'instruments' } }">Own instruments</router-link>, when you
+      know more.
     </p>
     <ul>
       <li v-for="of in shown" :key="of.id">

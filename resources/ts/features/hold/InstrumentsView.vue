@@ -23,9 +23,19 @@ const KINDS: [Instrument['kind'], string][] = [
 const { state, reload } = useAnswer('instruments', null, (_, signal) => ask(api.GET('/instruments', { signal })))
 const fresh = () => ({ code: '', name: '', kind: 'fund' as Instrument['kind'], currency: 'XCR', multiplier: '1', country: '' })
 const form = reactive(fresh())
+const changing = ref<Instrument | null>(null)
 const errors = reactive<Record<string, string>>({})
 const pricing = ref<Instrument | null>(null)
 const pasted = ref('')
+function change(of: Instrument): void {
+  changing.value = of
+  const { code, name, kind, currency, multiplier, country } = of
+  Object.assign(form, { code, name, kind, currency, multiplier, country: country ?? '' })
+}
+function leave(): void {
+  changing.value = null
+  Object.assign(form, fresh())
+}
 async function make(): Promise<void> {
   Object.keys(errors).forEach((key) => delete errors[key])
   try {
@@ -35,10 +45,16 @@ async function make(): Promise<void> {
       currency: form.currency.toUpperCase(),
       country: form.country.toUpperCase() || null,
     }
-    await ask(api.POST('/instruments', { body }))
-    Object.assign(form, fresh())
+    const before = changing.value
+    if (before) {
+      await ask(api.PUT('/instruments/{id}', { params: { path: { id: before.id } }, body: { ...body, sector: before.sector } }))
+    } else {
+      await ask(api.POST('/instruments', { body }))
+    }
+    leave()
     reload()
-    notices.say('Made. It can be bought and sold under its code.')
+    emit('changed')
+    notices.say(before ? 'Changed.' : 'Made. It can be bought and sold under its code.')
   } catch (error) {
     if (!(error instanceof Problem) || !Object.keys(error.errors).length) notices.fail(error)
     else for (const [key, said] of Object.entries(error.errors)) errors[key] = said[0] ?? ''
@@ -99,6 +115,7 @@ const columns: SheetColumn<Instrument>[] = [
       <template #head-steps><span class="visually-hidden">Steps</span></template>
       <template #cell-steps="{ row }">
         <v-btn size="x-small" :aria-label="`Prices of ${row.code}`" @click="pricing = row">Prices</v-btn>
+        <v-btn size="x-small" :aria-label="`Change ${row.code}`" @click="change(row)">Change</v-btn>
         <v-btn size="x-small" :aria-label="`Delete ${row.code}`" @click="remove(row)">Delete</v-btn>
       </template>
     </SheetTable>
@@ -121,7 +138,7 @@ const columns: SheetColumn<Instrument>[] = [
       <v-btn size="small" class="ml-2" @click="pricing = null">Leave it</v-btn>
     </form>
     <form class="editor" @submit.prevent="make">
-      <h2>An instrument</h2>
+      <h2>{{ changing ? `Change ${changing.code}` : 'An instrument' }}</h2>
       <div class="fields">
         <v-text-field v-model="form.code" label="Code" :error-messages="errors.code" maxlength="24" @keydown.stop />
         <v-text-field v-model="form.name" label="Name" :error-messages="errors.name" @keydown.stop />
@@ -136,7 +153,8 @@ const columns: SheetColumn<Instrument>[] = [
         <v-text-field v-model="form.country" label="Country, two letters" :error-messages="errors.country" @keydown.stop />
       </div>
       <p class="quiet">A bond quoted in per cent has 0.01, an option on a hundred shares 100.</p>
-      <v-btn type="submit" size="small" variant="flat">Make it</v-btn>
+      <v-btn type="submit" size="small" variant="flat">{{ changing ? 'Keep' : 'Make it' }}</v-btn>
+      <v-btn v-if="changing" size="small" class="ml-2" @click="leave">Leave it</v-btn>
     </form>
   </div>
 </template>

@@ -119,7 +119,7 @@ const closed: SheetColumn<Schemas['ClosedPosition']>[] = [
         <template #cell-name="{ row }">
           <router-link v-if="row.company !== null" :to="{ name: 'read', params: { ticker: row.ticker } }">{{ row.name }}</router-link>
           <template v-else>{{ row.name }}</template>
-          <span class="quiet"> {{ row.ticker }}</span>
+          <span class="quiet ticker">{{ row.ticker }}</span>
           <router-link
             v-if="row.broken.length"
             :to="{ name: 'decide', params: { ticker: row.ticker } }"
@@ -190,6 +190,9 @@ dt {
 }
 dd {
   margin: 0;
+}
+.ticker {
+  margin-left: calc(var(--space) * 2);
 }
 .weight {
   display: inline-flex;

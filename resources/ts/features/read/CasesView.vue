@@ -167,6 +167,8 @@ async function drop(tell = true): Promise<void> {
           <p>
             <template v-if="data.gain_to_loss !== null"
               >The bull case wins <strong>{{ number(data.gain_to_loss, 1) }}</strong> for each 1 the bear case loses.</template
+            ><template v-else-if="data.price === null || data.cases.some((of) => of.price === null)"
+              >Give each case earnings and a multiple; gain and loss are set against each other then.</template
             ><template v-else
               >There is no gain to set against a loss: the bear case lies above the price, or the bull case below it.</template
             >

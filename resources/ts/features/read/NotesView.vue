@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
 import { api, ask } from '@/api/client'
-import NoteText from '@/design/NoteText.vue'
 import NotesPanel from '@/features/margin/NotesPanel.vue'
 import { useAnswer } from '@/api/answer'
 import PapersPanel from './PapersPanel.vue'
 import { useCatalogue } from '@/stores/catalogue'
+
+// The renderer comes when there is a note to show.
+const NoteText = defineAsyncComponent(() => import('@/design/NoteText.vue'))
 
 /** Every note on a company: on it as a whole, on its lines, periods and figures; and the papers kept with it. */
 const props = defineProps<{ ticker: string }>()

@@ -66,7 +66,7 @@ const HEIGHT = 190
       />
       <template v-else>
         <h3>Expected earnings a share</h3>
-        <p class="quiet">No house has said what it expects.</p>
+        <p class="quiet">No house has said in the last two years what it expects.</p>
       </template>
     </div>
   </div>
