@@ -9,7 +9,7 @@ use Illuminate\Queue\DatabaseQueue;
 use Illuminate\Queue\Jobs\DatabaseJobRecord;
 
 /** The queue in the database, which looks whether there is a job before it waits for its turn to write and takes one. */
-final class PatientQueue extends DatabaseQueue
+final class PatientQueue extends DatabaseQueue implements Lanes
 {
     use TakesTurns;
 
@@ -17,7 +17,12 @@ final class PatientQueue extends DatabaseQueue
     {
         $this->leave();
 
-        return $this->database->table($this->table)->exists() ? parent::pop($queue) : null;
+        return $this->areEmpty() ? null : parent::pop($queue);
+    }
+
+    public function areEmpty(): bool
+    {
+        return ! $this->database->table($this->table)->exists();
     }
 
     /** The first job of the lane that has waited longest for its turn and in which none is at work. */

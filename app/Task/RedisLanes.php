@@ -9,7 +9,7 @@ use Illuminate\Database\Connection;
 use Illuminate\Queue\RedisQueue;
 
 /** The queue in Redis, with a lane for everybody who asked for work. What is pushed in a transaction is there once that is written. */
-final class RedisLanes extends RedisQueue
+final class RedisLanes extends RedisQueue implements Lanes
 {
     use TakesTurns;
 
@@ -40,9 +40,7 @@ final class RedisLanes extends RedisQueue
     public function pop($queue = null, $index = 0)
     {
         $this->leave();
-        $lanes = array_values((array) $this->getConnection()->smembers(self::LANES));
-        sort($lanes);
-        foreach ($this->inTurn(array_flip($lanes)) as $lane) {
+        foreach ($this->inTurn(array_flip($this->lanes())) as $lane) {
             if (! $this->enter($this->database, $lane)) {
                 continue;
             }
@@ -57,6 +55,26 @@ final class RedisLanes extends RedisQueue
         }
 
         return null;
+    }
+
+    public function areEmpty(): bool
+    {
+        foreach ($this->lanes() as $lane) {
+            if ($this->size($lane) > 0) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return list<string> */
+    private function lanes(): array
+    {
+        $lanes = array_values((array) $this->getConnection()->smembers(self::LANES));
+        sort($lanes);
+
+        return $lanes;
     }
 
     private function forgetIfEmpty(string $lane): void

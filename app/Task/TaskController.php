@@ -11,6 +11,7 @@ use App\Storage\ColumnStore;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Logion\Figure\Numerals;
 use Logion\Figure\Words;
 use Logion\Formula\Budget;
@@ -39,10 +40,12 @@ final class TaskController
         if ($ready) {
             $task->update(['state' => 'done']);
         } elseif ($task->isIdle(1)) {
-            $task->begin($cost);
-            RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula)->onQueue(
-                Lane::of($formula === null ? null : $request->user()),
-            );
+            DB::transaction(static function () use ($task, $cost, $day, $formula, $request): void {
+                $task->begin($cost);
+                RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula)->onQueue(
+                    Lane::of($formula === null ? null : $request->user()),
+                );
+            });
         }
 
         return new JsonResponse(new TaskResource($task->refresh()), 202);

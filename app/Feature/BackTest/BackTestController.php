@@ -56,14 +56,16 @@ final class BackTestController
             $task = Task::query()->create(['kind' => 'back-test', 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
             $task->owners()->attach($request->user());
 
-            return BackTest::query()->create([
+            $test = BackTest::query()->create([
                 'user_id' => $request->user()->id,
                 'task_id' => $task->id,
                 'name' => $screen->name,
                 'settings' => $settings,
             ]);
+            RunBackTest::dispatch($test->id)->onQueue(Lane::of($request->user()));
+
+            return $test;
         });
-        RunBackTest::dispatch($test->id)->onQueue(Lane::of($request->user()));
 
         return new JsonResponse(new BackTestResource($test->load('task')), 201);
     }

@@ -9,6 +9,7 @@ use App\Task\Lane;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -23,9 +24,11 @@ final class ArchiveController
         $user = $request->user();
         $task = Task::of(self::KIND, (string) $user->id, $user);
         if ($task->isIdle(10)) {
-            $task->begin();
             is_file(MakeArchive::path($user)) && unlink(MakeArchive::path($user));
-            MakeArchive::dispatch($task->id, $user->id)->onQueue(Lane::of($user));
+            DB::transaction(static function () use ($task, $user): void {
+                $task->begin();
+                MakeArchive::dispatch($task->id, $user->id)->onQueue(Lane::of($user));
+            });
         }
 
         return new JsonResponse(new TaskResource($task->refresh()), 202);

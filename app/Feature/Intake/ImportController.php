@@ -12,6 +12,7 @@ use App\Task\TaskProgress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
+use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
 use Logion\Intake\TableKind;
 
@@ -162,11 +163,13 @@ final class ImportController
 
     private function inBackground(Import $import, bool $stores): void
     {
-        $task = Task::of($stores ? 'import' : 'preview', (string) $import->id, $import->user);
-        $task->begin();
-        TaskProgress::forget($task->id);
-        $import->update(['state' => $stores ? 'storing' : 'previewing', 'task_id' => $task->id]);
-        RunImport::dispatch($import->id, $task->id, $stores);
+        DB::transaction(static function () use ($import, $stores): void {
+            $task = Task::of($stores ? 'import' : 'preview', (string) $import->id, $import->user);
+            $task->begin();
+            TaskProgress::forget($task->id);
+            $import->update(['state' => $stores ? 'storing' : 'previewing', 'task_id' => $task->id]);
+            RunImport::dispatch($import->id, $task->id, $stores);
+        });
     }
 
     /** Whoever worked on it and was killed left nothing behind; it can be tried again. */

@@ -60,8 +60,12 @@ final class RunImport implements ShouldQueue
 
     public function failed(): void
     {
-        $this->tellWhoWaits();
         $import = Import::query()->find($this->importId);
+        // Its worker ended between storing and saying so.
+        if ($this->stores && $import?->state === 'stored') {
+            $this->task()?->update(['state' => 'done']);
+        }
+        $this->tellWhoWaits();
         $import === null || self::canBeAskedForAgain($import);
     }
 

@@ -10,6 +10,7 @@ use App\Storage\AuditLog;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
 use Logion\Time\Day;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -43,9 +44,11 @@ final class SimulationController
         }
         $task = Task::of(self::KIND, 'exchange', $request->user());
         if ($task->isIdle(2)) {
-            $task->begin();
-            GoOn::dispatch($task->id, $request->wish());
-            AuditLog::record($request->user(), 'exchange_advanced', address: $request->ip());
+            DB::transaction(static function () use ($task, $request): void {
+                $task->begin();
+                GoOn::dispatch($task->id, $request->wish());
+                AuditLog::record($request->user(), 'exchange_advanced', address: $request->ip());
+            });
         }
 
         return new JsonResponse(new TaskResource($task->refresh()), 202);

@@ -17,6 +17,7 @@ use App\Storage\Identity\Identities;
 use App\Task\Lane;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Logion\Figure\Words;
 use Logion\Time\Day;
@@ -132,9 +133,7 @@ final class ValueController
         $sheet = $this->opened($request, $this->subjects->open($ticker, $request->context()), $method);
         new ValueSimulation($sheet, $request->distributions(), $request->correlations());
         $user = $request->user();
-        $task = Task::query()->create(['kind' => self::SIMULATION, 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
-        $task->owners()->attach($user);
-        RunValueSimulation::dispatch($task->id, $user->id, [
+        $asked = [
             'ticker' => $ticker,
             'day' => $request->context()->day,
             'adjusted' => $request->header(RequestContexts::HEADER) === 'adjusted',
@@ -146,7 +145,14 @@ final class ValueController
             'correlations' => $request->correlations(),
             'draws' => $request->draws(),
             'seed' => $request->seed(),
-        ])->onQueue(Lane::of($user));
+        ];
+        $task = DB::transaction(static function () use ($user, $asked): Task {
+            $task = Task::query()->create(['kind' => self::SIMULATION, 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
+            $task->owners()->attach($user);
+            RunValueSimulation::dispatch($task->id, $user->id, $asked)->onQueue(Lane::of($user));
+
+            return $task;
+        });
 
         return new JsonResponse(self::drawn($task->refresh()), 202);
     }
