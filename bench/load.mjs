@@ -1,14 +1,12 @@
 // See bin/load.
-const options = Object.fromEntries(
-  process.argv.slice(2).map((of) => {
-    const [name, value] = of.replace(/^--/, '').split('=')
-    return [name, value]
-  }),
-)
-const url = options.url ?? 'http://127.0.0.1:8000'
-const people = Number(options.people ?? 50)
-const seconds = Number(options.seconds ?? 600)
-const pause = Number(options.pause ?? 2)
+import { browser, settings, wait } from './browser.mjs'
+
+const options = settings({ url: 'http://127.0.0.1:8000', people: 50, seconds: 600, pause: 2 })
+// Several addresses are hosts of one installation: people are spread over them.
+const hosts = options.url.split(',')
+const people = Number(options.people)
+const seconds = Number(options.seconds)
+const pause = Number(options.pause)
 const SCREEN = {
   screen: {
     criteria: ['market_cap > 100000000', 'price_to_earnings < 25', 'net_margin > 0.02', 'price_to_book < 6', 'current_ratio > 0.8'],
@@ -19,22 +17,6 @@ const SCREEN = {
 const took = []
 const byKind = new Map()
 let errors = 0
-
-/** Cookies of one browser. */
-function browser() {
-  const jar = new Map()
-  return async (method, path, body) => {
-    const headers = { Accept: 'application/json', Cookie: [...jar].map(([name, value]) => `${name}=${value}`).join('; ') }
-    if (body) headers['Content-Type'] = 'application/json'
-    if (jar.has('XSRF-TOKEN')) headers['X-XSRF-TOKEN'] = decodeURIComponent(jar.get('XSRF-TOKEN'))
-    const answer = await fetch(url + path, { method, headers, body: body && JSON.stringify(body) })
-    for (const cookie of answer.headers.getSetCookie()) {
-      const [, name, value] = /^([^=]+)=([^;]*)/.exec(cookie)
-      jar.set(name, value)
-    }
-    return { status: answer.status, text: await answer.text() }
-  }
-}
 
 async function measured(ask, kind, method, path, body) {
   const started = performance.now()
@@ -73,8 +55,8 @@ const pages = [
   ['note', (ask, of) => [measured(ask, 'note', 'POST', `/api/v1/companies/${of}/notes`, { figure: '*', body: 'Looked at under load.' })]],
 ]
 
-async function person(until) {
-  const ask = browser()
+async function person(nth, until) {
+  const ask = browser(hosts[nth % hosts.length])
   await ask('GET', '/')
   const entered = options.email
     ? await ask('POST', '/api/v1/session', { email: options.email, password: options.password })
@@ -85,11 +67,11 @@ async function person(until) {
     tickers.push(...(found.rows ?? found.survivors ?? []).map((row) => row.ticker).filter(Boolean))
     if (tickers.length === 0) tickers.push('BRSW', 'ULVL', 'FNSB', 'ORTN', 'TVRM')
   }
-  await new Promise((wake) => setTimeout(wake, Math.random() * pause * 1000))
+  await wait(Math.random() * pause * 1000)
   while (Date.now() < until) {
     const [, open] = pages[Math.floor(Math.random() * pages.length)]
     await Promise.all(open(ask, tickers[Math.floor(Math.random() * tickers.length)]))
-    await new Promise((wake) => setTimeout(wake, pause * (0.5 + Math.random()) * 1000))
+    await wait(pause * (0.5 + Math.random()) * 1000)
   }
 }
 
@@ -98,9 +80,9 @@ const started = Date.now()
 const until = started + seconds * 1000
 const all = []
 for (let i = 0; i < people; i++) {
-  all.push(person(until))
-  if (i === 0) await new Promise((wake) => setTimeout(wake, 1500))
-  await new Promise((wake) => setTimeout(wake, 100))
+  all.push(person(i, until))
+  if (i === 0) await wait(1500)
+  await wait(100)
 }
 await Promise.all(all)
 const line = (name, list) => {

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Feed;
 
 use App\Feature\Intake\Imports;
+use App\Models\Import;
 use App\Models\User;
 use App\Storage\StorageTrouble;
+use Illuminate\Support\Carbon;
 use Logion\Figure\Words;
 use Throwable;
 
@@ -39,6 +41,10 @@ final readonly class DroppedFile implements Arrival
     {
         $name = $this->name();
         try {
+            $before = $this->storedSince();
+            if ($before !== null) {
+                return $this->move('stored', Words::say('stored_as_import', id: $before->id));
+            }
             $import = $this->imports->preview($this->imports->take($this->path, $name, User::query()->orderBy('id')->first()));
             $preview = $import->preview ?? [];
             if (
@@ -60,6 +66,18 @@ final readonly class DroppedFile implements Arrival
 
             return $what;
         }
+    }
+
+    /** Whoever stored it was killed before it left the folder. */
+    private function storedSince(): ?Import
+    {
+        return Import::query()
+            ->where('digest', hash_file('sha256', $this->path))
+            ->where('name', $this->name())
+            ->where('state', 'stored')
+            ->where('stored_at', '>=', Carbon::createFromTimestamp($this->dropped))
+            ->latest('id')
+            ->first();
     }
 
     private function move(string $to, string $what): string

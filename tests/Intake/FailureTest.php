@@ -364,6 +364,14 @@ final class FailureTest extends DemoTestCase
         $this->assertFileExists("{$folder}/half.csv.part");
         $this->assertSame(2, DB::table('bars')->where('listing_id', 1)->where('day', '>', 20260630)->count());
         $this->assertSame([], $look());
+        // Whoever stored it was killed before it left the folder: it is not stored twice. Dropped again later it is a new wish.
+        rename("{$folder}/stored/BRSW new.csv", "{$folder}/BRSW new.csv");
+        $this->assertSame($done['BRSW new.csv'], $look()['BRSW new.csv']);
+        $this->assertSame(1, Import::query()->where('name', 'BRSW new.csv')->count());
+        Import::query()->where('name', 'BRSW new.csv')->update(['stored_at' => now()->subMinute()]);
+        rename("{$folder}/stored/BRSW new.csv", "{$folder}/BRSW new.csv");
+        $this->assertNotSame($done['BRSW new.csv'], $look()['BRSW new.csv']);
+        $this->assertSame(2, Import::query()->where('name', 'BRSW new.csv')->count());
         exec('rm -rf '.escapeshellarg($folder));
     }
 
