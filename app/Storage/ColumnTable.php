@@ -20,7 +20,7 @@ final class ColumnTable
 
     private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
 
-    /** @var array<int, \PDOStatement> by connection */
+    /** @var array<int, array<string, \PDOStatement>> by connection and what is read */
     private array $statements = [];
 
     /**
@@ -68,23 +68,37 @@ final class ColumnTable
                     'states' => Blob::bound($column->states),
                     'codes' => Blob::bound($column->codes),
                     'bounds' => Blob::bound($column->bounds),
-                    'ordered' => Blob::bound($column->ordered ?? ''),
+                    'ordered' => Blob::bound($column->ordered() ?? ''),
                 ],
             );
     }
 
     public function read(int $asOf, string $name): ?Column
     {
+        $row = $this->row('"values", states, codes, bounds', $asOf, $name);
+
+        // The order is a quarter of a column, and few ask for it. Of other values than those that were read it is none of theirs.
+        return $row === null
+            ? null
+            : new Column(...$row, ordered: fn (): ?string => $this->row('ordered', $asOf, $name, $row[0])[0] ?? null);
+    }
+
+    /** @return list<string>|null */
+    private function row(string $what, int $asOf, string $name, ?string $values = null): ?array
+    {
         $connection = DB::connection()->getPdo();
         // A page of a company reads dozens of columns.
-        $statement = $this->statements[spl_object_id($connection)] ??= $connection->prepare(
-            'select "values", states, codes, bounds, ordered from metric_columns where as_of = ? and name = ?',
+        $statement = $this->statements[spl_object_id($connection)][$what] ??= $connection->prepare(
+            "select {$what} from metric_columns where as_of = ? and name = ?".($values === null ? '' : ' and "values" = ?'),
         );
-        $statement->execute([$asOf, $name]);
+        $statement->bindValue(1, $asOf, \PDO::PARAM_INT);
+        $statement->bindValue(2, $name);
+        $values === null || $statement->bindValue(3, $values, \PDO::PARAM_LOB);
+        $statement->execute();
         $row = $statement->fetch(\PDO::FETCH_NUM);
         $statement->closeCursor();
 
-        return $row === false ? null : new Column(...$row);
+        return $row === false ? null : $row;
     }
 
     /** An attribute of every company: texts are kept joined, words out of a few as bytes, each in a row of its own. */

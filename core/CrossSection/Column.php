@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\CrossSection;
 
+use Closure;
 use Logion\Figure\Absence;
 use Logion\Figure\AbsenceKind;
 use Logion\Figure\Reason;
@@ -32,14 +33,15 @@ final class Column
     /**
      * @param  string|null  $codes  bin of each company from 1, 0 where there is no value
      * @param  string|null  $bounds  smallest value of each bin, packed, ascending
-     * @param  string|null  $ordered  positions that have a value, packed as 32-bit numbers, the lowest value first
+     * @param  string|(Closure(): (string|null))|null  $ordered  positions that have a value, packed as 32-bit numbers, the lowest value first;
+     *     or what reads them when they are asked for
      */
     public function __construct(
         public readonly string $packed,
         public readonly string $states,
         public readonly ?string $codes = null,
         public readonly ?string $bounds = null,
-        public readonly ?string $ordered = null,
+        private string|Closure|null $ordered = null,
     ) {
     }
 
@@ -208,7 +210,7 @@ final class Column
         $packed = $this->packed;
         $states = $this->states;
         $codes = $this->codes;
-        $ordered = $this->ordered;
+        $ordered = $this->ordered();
         $bounds = $this->bounds === null || $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
         foreach ($changes as $position => $value) {
             $changed = self::of([$value]);
@@ -248,11 +250,18 @@ final class Column
         });
     }
 
+    /** @return string|null positions that have a value, packed as 32-bit numbers, the lowest value first; null without an index */
+    public function ordered(): ?string
+    {
+        return $this->ordered instanceof Closure ? ($this->ordered = ($this->ordered)()) : $this->ordered;
+    }
+
     /** @return list<int> positions that have a value, the lowest value first; equal values in the order of positions */
     public function order(): array
     {
-        if ($this->ordered !== null) {
-            return $this->ordered === '' ? [] : array_values(unpack('V*', $this->ordered) ?: []);
+        $ordered = $this->ordered();
+        if ($ordered !== null) {
+            return $ordered === '' ? [] : array_values(unpack('V*', $ordered) ?: []);
         }
         $known = array_filter($this->all(), static fn (float $x): bool => $x == $x);
         asort($known);

@@ -10,6 +10,9 @@ namespace Logion\CrossSection;
  */
 final readonly class Mask
 {
+    /** Bytes that tell whether hits are rarer than misses. */
+    private const SAMPLE = 1024;
+
     private function __construct(public string $true, public string $false)
     {
     }
@@ -71,8 +74,11 @@ final readonly class Mask
 
     public static function count(string $bytes): int
     {
-        // Faster than counting hits one by one where there are many.
-        return count_chars($bytes, 1)[1] ?? 0;
+        // What is rarer is counted: looking for the next takes a moment each, passing over many takes none.
+        $length = strlen($bytes);
+        $few = min($length, self::SAMPLE);
+
+        return $few > 0 && 2 * substr_count($bytes, "\1", 0, $few) > $few ? $length - substr_count($bytes, "\0") : substr_count($bytes, "\1");
     }
 
     public static function complement(string $bytes): string

@@ -27,7 +27,7 @@ final class ColumnPatchTest extends TestCase
             }
             $patched = Column::of($values)->indexed()->with($changes);
             $anew = Column::of(array_replace($values, $changes))->indexed();
-            $this->assertSame([$anew->packed, $anew->states, $anew->ordered], [$patched->packed, $patched->states, $patched->ordered]);
+            $this->assertSame([$anew->packed, $anew->states, $anew->ordered()], [$patched->packed, $patched->states, $patched->ordered()]);
             foreach (['<', '<=', '>', '>=', '==', '!='] as $operator) {
                 foreach ([-100.0, 0.0, 3.5, ...array_values(array_filter($changes, 'is_float'))] as $threshold) {
                     $this->assertEquals(
@@ -43,7 +43,7 @@ final class ColumnPatchTest extends TestCase
     public function test_a_column_without_an_index_gets_none_by_a_change(): void
     {
         $plain = Column::of([1.0, 2.0])->with([0 => 3.0]);
-        $this->assertSame([null, null, null], [$plain->codes, $plain->bounds, $plain->ordered]);
+        $this->assertSame([null, null, null], [$plain->codes, $plain->bounds, $plain->ordered()]);
         $this->assertSame([3.0, 2.0], $plain->all());
         $indexed = Column::of([1.0, 2.0])->indexed()->with([0 => 3.0]);
         $this->assertNotNull($indexed->bounds);
