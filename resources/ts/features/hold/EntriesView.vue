@@ -39,7 +39,7 @@ async function save(body: Schemas['EntryBody']): Promise<void> {
     if (old) editing.value = null
     else formKey.value++
     changed()
-    notices.say(saved.doubt ?? (old ? 'Changed.' : 'Entered.'), old ? undefined : () => takeBack(saved, false))
+    notices.say([old ? 'Changed.' : 'Entered.', saved.doubt].filter(Boolean).join(' '), old ? undefined : () => takeBack(saved, false))
   } catch (error) {
     notices.fail(error)
   }
