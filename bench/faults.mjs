@@ -1,13 +1,15 @@
 // See bin/faults.
 import { execFileSync, spawn } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { browser, settings, wait } from './browser.mjs'
+import { earlyPrices, firstCloses } from './prices.mjs'
+import { processes } from './processes.mjs'
+import { rowsOf } from './rows.mjs'
 
 const options = settings({ kills: 200, port: 8961, seed: 1, database: 'storage/app/faults.sqlite' })
 const url = `http://127.0.0.1:${options.port}`
 const DROP = 'storage/app/drop'
 const ROWS_OF_A_FILE = 110_000
-const COMPANIES_OF_A_FILE = 40
 /** Work may be asked for again so long after the last kill before it counts as stuck. */
 const PATIENCE = 300_000
 
@@ -19,27 +21,14 @@ const random = () => {
 }
 const pick = (list) => list[Math.floor(random() * list.length)]
 
+const rows = (sql) => rowsOf(options.database, sql)
+
 const failures = []
 let held = 0
 const is = (what, wanted, got) => {
   if (JSON.stringify(wanted) === JSON.stringify(got)) held++
   else failures.push(`${what}: ${JSON.stringify(got)?.slice(0, 300)} instead of ${JSON.stringify(wanted)?.slice(0, 300)}`)
 }
-
-/** Rows of a statement, asked of the database itself. */
-const rows = (sql) =>
-  JSON.parse(
-    execFileSync(
-      'php',
-      [
-        '-r',
-        '$p = new PDO("sqlite:".$argv[1], null, null, [PDO::ATTR_TIMEOUT => 30]); echo json_encode($p->query($argv[2])->fetchAll(2));',
-        options.database,
-        sql,
-      ],
-      { maxBuffer: 1e9 },
-    ).toString(),
-  )
 
 /** Every column of the latest day, as it is stored. */
 const columns = () =>
@@ -57,40 +46,11 @@ const columns = () =>
     .trim()
     .split('\n')
 
-/** Processes of the installation by what they are; what only starts them anew stands for the machine's supervisor and lives. */
-function victims(root) {
-  const children = new Map()
-  for (const entry of readdirSync('/proc').filter((name) => /^\d+$/.test(name))) {
-    try {
-      const parent = Number(/\) \S (\d+)/.exec(readFileSync(`/proc/${entry}/stat`, 'utf8'))[1])
-      children.set(parent, [...(children.get(parent) ?? []), Number(entry)])
-    } catch {
-      // It ended meanwhile.
-    }
-  }
-  const found = new Map()
-  const walk = (pid) => {
-    for (const child of children.get(pid) ?? []) {
-      walk(child)
-      let command = ''
-      try {
-        command = readFileSync(`/proc/${child}/cmdline`, 'utf8').replaceAll('\0', ' ').trim()
-      } catch {
-        continue
-      }
-      const kind = /^(nginx: \w+|php-fpm: \w+)|artisan (\S+)/.exec(command)
-      if (kind) found.set(kind[1] ?? kind[2], [...(found.get(kind[1] ?? kind[2]) ?? []), child])
-    }
-  }
-  walk(root)
-  return found
-}
-
 const killed = new Map()
 async function kill(root, times) {
   for (let i = 0; i < times;) {
     await wait(300 + random() * 2000)
-    const found = victims(root)
+    const found = processes(root)
     if (found.size === 0) continue
     const kind = pick([...found.keys()].sort())
     try {
@@ -158,25 +118,22 @@ async function writes(ask, nth, tickers) {
 }
 
 const FILE_YEARS = 10
+const COMPANIES_OF_A_FILE = 40
 let files = 0
 /** Prices of a few companies long before their first: each file has companies and years of its own. */
-function priceFile(tickers, size) {
+function priceFile(size) {
   const nth = files++
-  const lines = ['Date,Ticker,Close,Volume']
-  for (let day = 0; lines.length <= size; day++) {
-    const date = new Date(Date.UTC(1900 + FILE_YEARS * (nth % 9), 0, 1 + day)).toISOString().slice(0, 10)
-    for (let i = 0; i < COMPANIES_OF_A_FILE && lines.length <= size; i++) {
-      const ticker = tickers[(Math.floor(nth / 9) * COMPANIES_OF_A_FILE + i) % tickers.length]
-      lines.push(`${date},${ticker},${(first.get(ticker) * (1 + (day % 97) / 1000)).toFixed(2)},${1000 + day}`)
-    }
-  }
-  return lines.join('\n') + '\n'
+  const some = Array.from(
+    { length: COMPANIES_OF_A_FILE },
+    (_, i) => tickers[(Math.floor(nth / 9) * COMPANIES_OF_A_FILE + i) % tickers.length],
+  )
+  return [...earlyPrices(new Map(some.map((ticker) => [ticker, first.get(ticker)])), 1900 + FILE_YEARS * (nth % 9), size)].join('')
 }
 
-async function imports(ask, nth, tickers) {
+async function imports(ask, nth) {
   for (let i = 0; !isOver; i++) {
     const form = new FormData()
-    form.append('file', new Blob([priceFile(tickers, ROWS_OF_A_FILE)]), `prices-${nth}-${i}.csv`)
+    form.append('file', new Blob([priceFile(ROWS_OF_A_FILE)]), `prices-${nth}-${i}.csv`)
     const taken = await tried(ask, 'POST', '/api/v1/imports', form)
     if (taken?.status !== 201) {
       await wait(500)
@@ -196,11 +153,11 @@ async function imports(ask, nth, tickers) {
   }
 }
 
-async function drops(tickers) {
+async function drops() {
   mkdirSync(DROP, { recursive: true })
   for (let i = 0; !isOver; i++) {
     const name = `dropped-${process.pid}-${i}.csv`
-    writeFileSync(`${DROP}/${name}.part`, priceFile(tickers, 3000))
+    writeFileSync(`${DROP}/${name}.part`, priceFile(3000))
     renameSync(`${DROP}/${name}.part`, `${DROP}/${name}`)
     acknowledged.dropped.push(name)
     await wait(4000 + random() * 4000)
@@ -289,14 +246,7 @@ process.on('exit', () => {
   }
 })
 if (!(await healthy(90_000))) throw new Error('It did not start.')
-// Their first closes, which those of earlier years join without a jump.
-const first = new Map(
-  rows(
-    'select l.ticker, b.close from listings l join securities s on s.id = l.security_id ' +
-      'join bars b on b.listing_id = l.id and b.day = (select min(day) from bars where listing_id = l.id) ' +
-      'where l.main = 1 and l.to_day is null and s.company_id is not null and s.main = 1 group by l.ticker having count(*) = 1 order by 1',
-  ).map((row) => [row.ticker, row.close]),
-)
+const first = firstCloses(options.database)
 const tickers = [...first.keys()]
 console.log(`${tickers.length} companies; seed ${options.seed}`)
 const people = []
@@ -306,13 +256,13 @@ const started = Date.now()
 const work = [
   writes(people[1], 1, tickers),
   writes(people[2], 2, tickers),
-  imports(people[3], 3, tickers),
-  imports(people[4], 4, tickers),
+  imports(people[3], 3),
+  imports(people[4], 4),
   tests(people[5], wanted),
   tests(people[6], wanted),
   goesOn(people[7]),
   reads(people[8], tickers),
-  drops(tickers),
+  drops(),
 ]
 await kill(server.pid, Number(options.kills))
 isOver = true

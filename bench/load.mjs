@@ -1,5 +1,7 @@
 // See bin/load.
+import { readFileSync } from 'node:fs'
 import { browser, settings, wait } from './browser.mjs'
+import { memory, processes } from './processes.mjs'
 
 const options = settings({ url: 'http://127.0.0.1:8000', people: 50, seconds: 600, pause: 2 })
 // Several addresses are hosts of one installation: people are spread over them.
@@ -55,13 +57,17 @@ const pages = [
   ['note', (ask, of) => [measured(ask, 'note', 'POST', `/api/v1/companies/${of}/notes`, { figure: '*', body: 'Looked at under load.' })]],
 ]
 
-async function person(nth, until) {
-  const ask = browser(hosts[nth % hosts.length])
+async function enters(ask) {
   await ask('GET', '/')
   const entered = options.email
     ? await ask('POST', '/api/v1/session', { email: options.email, password: options.password })
     : await ask('POST', '/api/v1/session/demo')
   if (entered.status !== 200) throw new Error(`Nobody is let in: ${entered.status} ${entered.text.slice(0, 200)}`)
+}
+
+async function person(nth, until) {
+  const ask = browser(hosts[nth % hosts.length])
+  await enters(ask)
   if (tickers.length === 0) {
     const found = JSON.parse((await ask('POST', '/api/v1/screens/run', { screen: { criteria: ['market_cap > 0'] } })).text)
     tickers.push(...(found.rows ?? found.survivors ?? []).map((row) => row.ticker).filter(Boolean))
@@ -75,6 +81,40 @@ async function person(nth, until) {
   }
 }
 
+/** Somebody hands in a large file and has it stored while the others work. */
+async function importing(path) {
+  const ask = browser(hosts[0])
+  await enters(ask)
+  const form = new FormData()
+  form.append('file', new Blob([readFileSync(path)]), 'prices.csv')
+  const began = Date.now()
+  const taken = await ask('POST', '/api/v1/imports', form)
+  let now = JSON.parse(taken.text)
+  if (taken.status !== 201) throw new Error(`The file is not taken: ${taken.status} ${taken.text.slice(0, 200)}`)
+  let previewed = 0
+  while (now.state !== 'stored') {
+    if (now.state === 'previewed' && previewed > 0) throw new Error(`The file is not stored: ${now.task?.message}`)
+    if (now.state === 'previewed') {
+      previewed = Date.now()
+      await ask('POST', `/api/v1/imports/${now.id}/store`, {})
+    }
+    await wait(1000)
+    now = JSON.parse((await ask('GET', `/api/v1/imports/${now.id}`)).text)
+  }
+  console.log(
+    `${path}: previewed in ${Math.round((previewed - began) / 1000)} s, stored in ${Math.round((Date.now() - previewed) / 1000)} s`,
+  )
+}
+
+/** What the processes of an installation take, once a minute. */
+async function watching(root, until) {
+  for (let minute = 0; Date.now() < until; minute++) {
+    const taken = [...processes(root)].sort().map(([kind, pids]) => `${kind} ${pids.reduce((sum, pid) => sum + memory(pid), 0).toFixed(0)}`)
+    console.log(`minute ${minute}, MiB: ${taken.join(', ')}`)
+    await wait(60_000)
+  }
+}
+
 const quantile = (list, of) => list[Math.min(list.length - 1, Math.floor(of * list.length))]
 const started = Date.now()
 const until = started + seconds * 1000
@@ -84,6 +124,8 @@ for (let i = 0; i < people; i++) {
   if (i === 0) await wait(1500)
   await wait(100)
 }
+if (options.import) all.push(importing(options.import))
+if (options.of) all.push(watching(Number(options.of), until))
 await Promise.all(all)
 const line = (name, list) => {
   list.sort((a, b) => a - b)
