@@ -13,7 +13,11 @@ Schedule::command('queue:prune-batches --hours=48 --unfinished=72 --cancelled=72
 Schedule::call(MakeArchive::forgetOld(...))->daily();
 Schedule::call(OldSessions::forget(...))->daily();
 // Where it is wished, a simulated exchange lives a day whenever a working day has passed.
-Schedule::command('logion:advance')->weekdays()->at('18:30')->onOneServer()->when(static fn (): bool => (bool) config('logion.advances_daily'));
+Schedule::command('logion:advance')
+    ->weekdays()
+    ->at('18:30')
+    ->onOneServer()
+    ->when(static fn (): bool => (bool) config('logion.advances_daily'));
 Schedule::command('logion:backup')
     ->dailyAt('03:10')
     ->when(static fn (): bool => config('logion.backs_up_nightly') && ! config('logion.demo') && config('database.default') === 'sqlite');

@@ -78,9 +78,7 @@ final class ColumnTable
         $row = $this->row('"values", states, codes, bounds', $asOf, $name);
 
         // The order is a quarter of a column, and few ask for it. Of other values than those that were read it is none of theirs.
-        return $row === null
-            ? null
-            : new Column(...$row, ordered: fn (): ?string => $this->row('ordered', $asOf, $name, $row[0])[0] ?? null);
+        return $row === null ? null : new Column(...[...$row, fn (): ?string => $this->row('ordered', $asOf, $name, $row[0])[0] ?? null]);
     }
 
     /** @return list<string>|null */

@@ -33,8 +33,8 @@ final class Column
     /**
      * @param  string|null  $codes  bin of each company from 1, 0 where there is no value
      * @param  string|null  $bounds  smallest value of each bin, packed, ascending
-     * @param  string|(Closure(): (string|null))|null  $ordered  positions that have a value, packed as 32-bit numbers, the lowest value first;
-     *     or what reads them when they are asked for
+     * @param  string|(Closure(): (string|null))|null  $ordered  positions that have a value, packed as 32-bit numbers, the lowest value
+     *     first; or what reads them when they are asked for
      */
     public function __construct(
         public readonly string $packed,

@@ -78,7 +78,9 @@ final readonly class Mask
         $length = strlen($bytes);
         $few = min($length, self::SAMPLE);
 
-        return $few > 0 && 2 * substr_count($bytes, "\1", 0, $few) > $few ? $length - substr_count($bytes, "\0") : substr_count($bytes, "\1");
+        $isDense = $few > 0 && 2 * substr_count($bytes, "\1", 0, $few) > $few;
+
+        return $isDense ? $length - substr_count($bytes, "\0") : substr_count($bytes, "\1");
     }
 
     public static function complement(string $bytes): string
