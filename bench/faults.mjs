@@ -335,10 +335,15 @@ execFileSync('php', ['artisan', 'logion:refresh', '--quiet'], { env: { ...proces
 is('no column is stale', before, columns())
 for (const name of acknowledged.dropped) rmSync(`${DROP}/stored/${name}`, { force: true })
 for (const failure of failures.slice(0, 40)) console.log(`FAILED: ${failure}`)
-console.log(
-  `${acknowledged.notes.length} notes, ${acknowledged.entries.length} entries, ` +
-    `${acknowledged.imports.length} files of ${ROWS_OF_A_FILE} prices, ${acknowledged.dropped.length} dropped files, ${acknowledged.tests} back-tests, ${acknowledged.advances} days of the exchange; ` +
-    `${acknowledged.refused} refused with a reason`,
-)
+const counted = [
+  `${acknowledged.notes.length} notes`,
+  `${acknowledged.entries.length} entries`,
+  `${acknowledged.imports.length} files of ${ROWS_OF_A_FILE} prices`,
+  `${acknowledged.dropped.length} dropped files`,
+  `${acknowledged.tests} back-tests`,
+  `${acknowledged.advances} days of the exchange`,
+  `${acknowledged.refused} refused with a reason`,
+]
+console.log(counted.join(', '))
 console.log(`${held} passed, ${failures.length} failed`)
 process.exit(failures.length === 0 ? 0 : 1)
