@@ -91,7 +91,12 @@ final readonly class Mask
     /** @return list<int> positions whose byte is 1, ascending */
     public static function positions(string $bytes): array
     {
-        return $bytes === '' ? [] : array_keys(str_split($bytes), "\1", true);
+        $positions = [];
+        for ($at = strpos($bytes, "\1"); $at !== false; $at = strpos($bytes, "\1", $at + 1)) {
+            $positions[] = $at;
+        }
+
+        return $positions;
     }
 
     /** @param  list<int>  $positions */

@@ -51,6 +51,9 @@ final class Catalogue implements Vocabulary
     /** Market names that somebody chooses for an installation: all is computed anew when that is done. */
     private const SETTLED = ['equity_risk_premium', 'corporate_tax_rate'];
 
+    /** Texts of formulas whose trees are remembered. */
+    private const MOST_PARSED = 1000;
+
     /** What capital costs a company in the reader's own opinion, from the day it was kept on. */
     public const CHOSEN_COST = 'chosen_cost_of_capital';
 
@@ -110,6 +113,9 @@ final class Catalogue implements Vocabulary
 
     /** @var array<string, Node> */
     private array $trees = [];
+
+    /** @var array<string, Node> by the text that was parsed last */
+    private array $parsed = [];
 
     /** @var array<string, array{?LineItem, ?Metric, bool, bool}> by name */
     private array $meanings = [];
@@ -311,11 +317,16 @@ final class Catalogue implements Vocabulary
     /** @throws FormulaError if the text is not a formula or names what does not exist */
     public function parse(string $formula): Node
     {
+        if (isset($this->parsed[$formula])) {
+            return $this->parsed[$formula];
+        }
         $tree = $this->parser->parse($formula, $this->names());
         (new Dimensions($this))->of($tree, $formula);
         $this->budget()->check($tree, $formula);
+        // A screen asks for each of its formulas half a dozen times; a process that lives long meets ever more of them.
+        $this->parsed = count($this->parsed) < self::MOST_PARSED ? $this->parsed : [];
 
-        return $tree;
+        return $this->parsed[$formula] = $tree;
     }
 
     /** Steps a formula takes for one company. */
