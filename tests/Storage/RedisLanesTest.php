@@ -49,6 +49,17 @@ final class RedisLanesTest extends DemoTestCase
         $this->assertSame([], (array) Redis::connection()->smembers('lanes'), 'lanes without anything are forgotten');
     }
 
+    public function test_lanes_are_empty_when_nothing_waits_and_nobody_is_at_work(): void
+    {
+        $this->assertTrue($this->queue->areEmpty());
+        $this->push('user-ada');
+        $this->assertFalse($this->queue->areEmpty());
+        $job = $this->queue->pop();
+        $this->assertFalse($this->queue->areEmpty(), 'a worker is at it');
+        $job?->delete();
+        $this->assertTrue($this->queue->areEmpty());
+    }
+
     public function test_what_waits_in_a_transaction_is_there_when_it_is_written_and_not_when_it_is_not(): void
     {
         DB::transaction(function (): void {
