@@ -7,23 +7,19 @@ const MOST_SHRUNK = 2
 
 /** What would be cut off on paper: parts that scroll on the screen, and what lies beyond the widest page. */
 const cut = (page: Page): Promise<string[]> =>
-  page.evaluate(
-    (widest) => {
-      const name = (of: Element) => `${of.tagName.toLowerCase()}.${of.className} ${(of.textContent ?? '').trim().slice(0, 40)}`
-      const found: string[] = []
-      for (const one of document.querySelectorAll('main *')) {
-        const style = getComputedStyle(one)
-        const box = one.getBoundingClientRect()
-        if (box.width < 2 || box.height < 2 || style.visibility === 'hidden' || one.closest('svg, .v-input')) continue
-        const scrolls = /auto|scroll/.test(style.overflowX + style.overflowY)
-        if (scrolls && (one.scrollWidth > one.clientWidth + 2 || one.scrollHeight > one.clientHeight + 2))
-          found.push(`scrolls: ${name(one)}`)
-        else if (box.right > widest + 2) found.push(`beyond the paper: ${name(one)}`)
-      }
-      return found.slice(0, 5)
-    },
-    PAPER * MOST_SHRUNK,
-  )
+  page.evaluate((widest) => {
+    const name = (of: Element) => `${of.tagName.toLowerCase()}.${of.className} ${(of.textContent ?? '').trim().slice(0, 40)}`
+    const found: string[] = []
+    for (const one of document.querySelectorAll('main *')) {
+      const style = getComputedStyle(one)
+      const box = one.getBoundingClientRect()
+      if (box.width < 2 || box.height < 2 || style.visibility === 'hidden' || one.closest('svg, .v-input')) continue
+      const scrolls = /auto|scroll/.test(style.overflowX + style.overflowY)
+      if (scrolls && (one.scrollWidth > one.clientWidth + 2 || one.scrollHeight > one.clientHeight + 2)) found.push(`scrolls: ${name(one)}`)
+      else if (box.right > widest + 2) found.push(`beyond the paper: ${name(one)}`)
+    }
+    return found.slice(0, 5)
+  }, PAPER * MOST_SHRUNK)
 
 for (const path of [
   '/desk',

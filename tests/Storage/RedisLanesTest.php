@@ -58,6 +58,7 @@ final class RedisLanesTest extends DemoTestCase
         $this->assertFalse($this->queue->areEmpty(), 'a worker is at it');
         $job?->delete();
         $this->assertTrue($this->queue->areEmpty());
+        $this->assertNull($this->queue->pop(), 'and whoever looks again lets go of the lane');
     }
 
     public function test_what_waits_in_a_transaction_is_there_when_it_is_written_and_not_when_it_is_not(): void
