@@ -15,34 +15,44 @@ final class BarWriter
 
     private readonly PDOStatement $select;
 
+    private readonly ?PDOStatement $selectSpooled;
+
     private readonly PDOStatement $delete;
 
-    /** @param  int|null  $import  that writes; null only reads */
-    public function __construct(private readonly ?int $import)
+    /**
+     * @param  int|null  $import  that writes; null only reads
+     * @param  SpooledBars|null  $spool  where bars are laid down instead of written
+     */
+    public function __construct(private readonly ?int $import, private readonly ?SpooledBars $spool = null)
     {
+        $table = $spool === null ? 'bars' : SpooledBars::TABLE;
         $this->insert =
-            $import === null ? null : new BulkInsert('bars', ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
+            $import === null ? null : new BulkInsert($table, ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
         $pdo = DB::connection()->getPdo();
-        $this->select = $pdo->prepare(
-            'select day, open, high, low, close, volume, import_id from bars where listing_id = ? and day between ? and ?',
-        );
+        $select = static fn (string $from): string => 'select day, open, high, low, close, volume, import_id '.
+            "from {$from} where listing_id = ? and day between ? and ?";
+        $this->select = $pdo->prepare($select('bars'));
+        $this->selectSpooled = $spool === null ? null : $pdo->prepare($select(SpooledBars::TABLE));
         $this->delete = $pdo->prepare('delete from bars where listing_id = ? and day = ?');
     }
 
     /** @return array<int, array{open: ?float, high: float, low: float, close: float, volume: float, import: ?int}> by day */
     public function stored(int $listing, int $from, int $to): array
     {
-        $this->select->execute([$listing, $from, $to]);
         $stored = [];
-        while ($row = $this->select->fetch(\PDO::FETCH_NUM)) {
-            $stored[(int) $row[0]] = [
-                'open' => $row[1] === null ? null : (float) $row[1],
-                'high' => (float) $row[2],
-                'low' => (float) $row[3],
-                'close' => (float) $row[4],
-                'volume' => (float) $row[5],
-                'import' => $row[6] === null ? null : (int) $row[6],
-            ];
+        // What this file has told of a day before stands for what was stored.
+        foreach (array_filter([$this->select, $this->selectSpooled]) as $select) {
+            $select->execute([$listing, $from, $to]);
+            while ($row = $select->fetch(\PDO::FETCH_NUM)) {
+                $stored[(int) $row[0]] = [
+                    'open' => $row[1] === null ? null : (float) $row[1],
+                    'high' => (float) $row[2],
+                    'low' => (float) $row[3],
+                    'close' => (float) $row[4],
+                    'volume' => (float) $row[5],
+                    'import' => $row[6] === null ? null : (int) $row[6],
+                ];
+            }
         }
 
         return $stored;
@@ -80,6 +90,11 @@ final class BarWriter
     public function replace(int $listing, int $day, array $known): void
     {
         if ($this->import === null) {
+            return;
+        }
+        if ($this->spool !== null) {
+            $this->spool->replace($listing, $day);
+
             return;
         }
         ['import' => $import] = $known;

@@ -105,6 +105,66 @@ final class FailureTest extends DemoTestCase
         $this->assertSame('the reason itself', StorageTrouble::explain(Refusal::because('the reason itself')));
     }
 
+    /** Prices of so many days that nobody would ask about, for a process of its own: what another writes meanwhile is not rolled back. */
+    private function prices(int $days): Import
+    {
+        $lines = ['Date,Ticker,Close,Volume'];
+        for ($i = 0; $i < $days; $i++) {
+            $lines[] = date('Y-m-d', 86400 * $i).',BRSW,'.(20 + ($i % 9) / 10).',100';
+        }
+        $import = $this->taken('BRSW.csv', implode("\n", $lines)."\n");
+        $import->update(['mapping' => [...$import->mapping, 'accept' => ['jumps', 'holidays']]]);
+
+        return $import;
+    }
+
+    #[Group('sqlite')]
+    public function test_others_write_while_a_file_of_prices_is_read(): void
+    {
+        $other = $this->another();
+        $import = $this->prices(20_000);
+        $imports = $this->app->make(Imports::class);
+        $wrote = 0;
+        $outcome = $imports->store($import, static function () use ($other, &$wrote): void {
+            $wrote += (int) $other->exec('update companies set name = name where id = 1');
+        });
+        $this->assertSame(4, $wrote, 'as often as progress was told');
+        $this->assertGreaterThan(0, $outcome->counts['changed'], 'some days were stored before');
+        $bars = fn (): int => DB::table('bars')->where('import_id', $import->id)->count();
+        $replaced = DB::table('replaced_rows')->where('import_id', $import->id)->count();
+        $this->assertSame([$outcome->counts['new'] + $outcome->counts['changed'], $outcome->counts['changed']], [$bars(), $replaced]);
+        $this->assertSame([], DB::select("select name from temp.sqlite_master where name like 'spooled%'"), 'what was laid down is gone');
+        $imports->undo($import->refresh());
+        $this->assertSame(0, $bars());
+        $import->delete();
+    }
+
+    /** What a file was compared with is no longer what is stored: it is compared again. */
+    #[Group('sqlite')]
+    public function test_prices_that_changed_while_a_file_was_read_are_not_overwritten_unseen(): void
+    {
+        $other = $this->another();
+        $import = $this->prices(6_000);
+        $imports = $this->app->make(Imports::class);
+        $listing = $this->listing('BRSW')->id;
+        $told = 0;
+        $outcome = $imports->store($import, static function () use ($other, $listing, &$told): void {
+            if ($told++ === 0) {
+                $other->exec("insert into bars (listing_id, day, high, low, close, volume) values ({$listing}, 19700103, 9, 8, 8.5, 7)");
+                $other->exec("insert into changes (what, rows, size) values ('a price by hand', '[]', 1)");
+            }
+        });
+        $this->assertSame([5_999, 1], [$outcome->counts['new'], $outcome->counts['changed']]);
+        $replaced = json_decode((string) DB::table('replaced_rows')->where('import_id', $import->id)->sole()->row, true);
+        $this->assertEquals([19700103, 8.5], [$replaced['day'], $replaced['close']]);
+        $imports->undo($import->refresh());
+        $mine = DB::table('bars')->where('listing_id', $listing)->where('day', '<', 19900101);
+        $this->assertSame([8.5], $mine->pluck('close')->all());
+        $mine->delete();
+        DB::table('changes')->where('what', 'a price by hand')->delete();
+        $import->delete();
+    }
+
     public function test_an_interrupted_background_import_can_be_stored_again(): void
     {
         $this->actingAs($user = $this->someone());

@@ -6,6 +6,7 @@ namespace App\Feature\Intake;
 
 use App\Models\Company;
 use App\Models\Import;
+use App\Storage\SpooledBars;
 use Closure;
 use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
@@ -20,6 +21,7 @@ final readonly class ImportPass
      * @param  DatedListing|null  $listing  under which that company was named
      * @param  int|null  $importId  under which rows are stored; null compares only
      * @param  (Closure(int, int): void)|null  $progress  rows done, total (0 where unknown)
+     * @param  SpooledBars|null  $spool  where prices are laid down that are stored later
      */
     public function __construct(
         public Import $import,
@@ -31,6 +33,7 @@ final readonly class ImportPass
         public ?int $importId,
         public Outcome $outcome,
         public ?Closure $progress = null,
+        public ?SpooledBars $spool = null,
     ) {
     }
 

@@ -9,6 +9,7 @@ use App\Models\Exchange;
 use App\Models\Import;
 use App\Models\LineMapping;
 use App\Storage\Identity\Identities;
+use App\Storage\SpooledBars;
 use Closure;
 use Logion\Figure\Words;
 use Logion\Identity\DatedListing;
@@ -29,10 +30,11 @@ final readonly class ImportRunner
     /**
      * @param  bool  $stores  whether to write; the caller holds a transaction
      * @param  (Closure(int, int): void)|null  $progress  rows done, total (0 where unknown)
+     * @param  SpooledBars|null  $spool  where prices are laid down that are stored later
      *
      * @throws Refusal if the file as a whole cannot be taken
      */
-    public function run(Import $import, Mapping $mapping, bool $stores, ?Closure $progress = null): Outcome
+    public function run(Import $import, Mapping $mapping, bool $stores, ?Closure $progress = null, ?SpooledBars $spool = null): Outcome
     {
         $importId = $stores ? $import->id : null;
         $decided = LineMapping::decidedBy($import->user_id);
@@ -52,6 +54,7 @@ final readonly class ImportRunner
             $importId,
             $outcome,
             $progress,
+            $spool,
         );
         match ($mapping->kind) {
             Mapping::REPORT => (new ReportImport($pass))->run(),

@@ -11,11 +11,13 @@ use App\Models\User;
 use App\Storage\AuditLog;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyRefresh;
+use App\Storage\DataStamp;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\InstallationDay;
 use App\Storage\Rehearsal;
 use App\Storage\Settings;
+use App\Storage\SpooledBars;
 use App\Storage\StoredImport;
 use Closure;
 use Illuminate\Http\File;
@@ -41,6 +43,7 @@ final class Imports
         private readonly ColumnStore $columns,
         private readonly EconomyReader $economy,
         private readonly Settings $settings,
+        private readonly DataStamp $stamp,
     ) {
     }
 
@@ -114,13 +117,16 @@ final class Imports
             throw Refusal::because(Words::say('the_file_is_already_stored_undo'));
         }
         $mapping = Mapping::fromArray($import->mapping);
-        $store = fn (): Outcome => DB::transaction(function () use ($import, $mapping, $progress): Outcome {
-            $outcome = $this->runner()->run($import, $mapping, true, $progress);
-            if ($outcome->questions !== [] || $outcome->doubts !== []) {
-                throw Refusal::because(rtrim(implode(' ', [...$outcome->questions, ...self::named($outcome->doubts)]), '.'));
-            }
-            if (array_sum($outcome->counts) === $outcome->counts['refused']) {
-                throw Refusal::because(rtrim(Words::say('nothing_in_the_file_can_be', why: self::why($outcome)), '. '));
+        $stamp = $this->stamp->read();
+        $spool = $mapping->isOfPricesOnly() && SpooledBars::areOfUse() ? new SpooledBars() : null;
+        // Nothing is written to what others write to while the file is read.
+        $laidDown = $spool === null ? null : self::clear($this->runner()->run($import, $mapping, true, $progress, $spool));
+        $store = fn (): Outcome => DB::transaction(function () use ($import, $mapping, $progress, $stamp, $spool, $laidDown): Outcome {
+            if ($laidDown !== null && $this->stamp->read() === $stamp) {
+                $spool->move($import->id);
+                $outcome = $laidDown;
+            } else {
+                $outcome = self::clear($this->runner()->run($import, $mapping, true, $progress));
             }
             if ($import->user_id !== null) {
                 foreach ($mapping->lines as $label => $line) {
@@ -147,6 +153,19 @@ final class Imports
 
         // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
         return $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
+    }
+
+    /** @throws Refusal if something is still to be decided or nothing can be stored */
+    private static function clear(Outcome $outcome): Outcome
+    {
+        if ($outcome->questions !== [] || $outcome->doubts !== []) {
+            throw Refusal::because(rtrim(implode(' ', [...$outcome->questions, ...self::named($outcome->doubts)]), '.'));
+        }
+        if (array_sum($outcome->counts) === $outcome->counts['refused']) {
+            throw Refusal::because(rtrim(Words::say('nothing_in_the_file_can_be', why: self::why($outcome)), '. '));
+        }
+
+        return $outcome;
     }
 
     /** @return array<string, mixed> what the file holds, and what taking it did or would do */

@@ -62,6 +62,12 @@ final readonly class Mapping
         return TableKind::tryFrom($this->kind);
     }
 
+    /** Whether nothing else comes with the prices, such as a company that is to be made first. */
+    public function isOfPricesOnly(): bool
+    {
+        return $this->tableKind() === TableKind::Prices && $this->newCompany === null && $this->newCompanies === [];
+    }
+
     /** Before the key of a line: the column has its figures. */
     public const LINE = 'line:';
 

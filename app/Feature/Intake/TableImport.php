@@ -89,13 +89,18 @@ final class TableImport
             return;
         }
         $this->doubtDays();
-        // What changes reference data is one change, listed with its author, that goes with the import.
-        app(ChangeLog::class)->record(
-            $this->pass->import->user,
-            Words::say('import_of', name: $this->pass->import->name),
-            $this->take(...),
-            $this->pass->importId,
-        );
+        if ($this->pass->spool !== null) {
+            // Nothing is changed yet, and nobody is kept from writing.
+            $this->take();
+        } else {
+            // What changes reference data is one change, listed with its author, that goes with the import.
+            app(ChangeLog::class)->record(
+                $this->pass->import->user,
+                Words::say('import_of', name: $this->pass->import->name),
+                $this->take(...),
+                $this->pass->importId,
+            );
+        }
         // Rows that are held for a while are refused later than others.
         usort($outcome->refused, static fn (array $a, array $b): int => strnatcmp($a['place'], $b['place']));
     }

@@ -47,7 +47,7 @@ final class PriceRecords extends RecordsByCompany
         if (in_array('adjusted', $pass->mapping->columns, true)) {
             $pass->outcome->warn(Words::say('the_adjusted_close_is_not_stored'));
         }
-        $this->bars = new BarWriter($pass->importId);
+        $this->bars = new BarWriter($pass->importId, $pass->spool);
         $this->limit = app(InstallationDay::class)->limit();
     }
 
