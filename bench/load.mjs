@@ -19,6 +19,7 @@ const SCREEN = {
 const took = []
 const byKind = new Map()
 let errors = 0
+let pending = 0
 
 async function measured(ask, kind, method, path, body) {
   const started = performance.now()
@@ -31,7 +32,11 @@ async function measured(ask, kind, method, path, body) {
   const milliseconds = performance.now() - started
   took.push(milliseconds)
   byKind.set(kind, [...(byKind.get(kind) ?? []), milliseconds])
-  if (status === 0 || status >= 400) {
+  if (status === 409) {
+    // Columns of the day are to be computed anew: the program asks for it, and shows how far it is.
+    pending++
+    await ask('POST', '/api/v1/refreshes', {})
+  } else if (status === 0 || status >= 400) {
     errors++
     if (errors < 10) console.error(`${method} ${path} answered ${status}`)
   }
@@ -136,5 +141,5 @@ console.log(`${people} people, ${pause} s between clicks, ${Math.round((Date.now
 console.log(`${'what'.padEnd(14)}${'answers'.padStart(8)}${['p50', 'p95', 'p99', 'longest'].map((of) => of.padStart(7)).join('')}`)
 for (const [kind, list] of [...byKind].sort()) line(kind, list)
 line('all', took)
-console.log(`${errors} errors`)
+console.log(`${errors} errors, ${pending} told to wait for columns that are computed anew`)
 process.exit(errors === 0 ? 0 : 1)

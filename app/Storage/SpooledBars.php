@@ -17,6 +17,8 @@ final class SpooledBars
 
     private const COLUMNS = 'listing_id, day, open, high, low, close, volume, import_id';
 
+    private const TRIGGER = 'bars_unpacked_by_insert';
+
     private const REPLACED = 'spooled_replaced';
 
     private readonly \PDOStatement $replace;
@@ -65,9 +67,16 @@ final class SpooledBars
             ReplacedRow::keep($import, 'bars', $row);
         }
         $pdo->exec('delete from bars where (listing_id, day) in (select listing_id, day from temp.'.self::REPLACED.')');
+        // What is packed of their listings is forgotten once, and not looked for anew with each of millions of rows.
+        $pdo->exec(
+            "delete from packed_rows where source = 'bars' and owner in (select distinct listing_id from temp.".self::TABLE.')',
+        );
+        $trigger = (string) $pdo->query("select sql from sqlite_master where name = '".self::TRIGGER."'")?->fetchColumn();
+        $trigger === '' || $pdo->exec('drop trigger '.self::TRIGGER);
         $pdo->exec(
             'insert into bars ('.self::COLUMNS.') select '.self::COLUMNS.' from temp.'.self::TABLE.' order by listing_id, day',
         );
+        $trigger === '' || $pdo->exec($trigger);
         // A worker lives on, and so would what it has laid down.
         $this->replace->closeCursor();
         self::clear();

@@ -134,6 +134,9 @@ final class FailureTest extends DemoTestCase
         $replaced = DB::table('replaced_rows')->where('import_id', $import->id)->count();
         $this->assertSame([$outcome->counts['new'] + $outcome->counts['changed'], $outcome->counts['changed']], [$bars(), $replaced]);
         $this->assertSame([], DB::select("select name from temp.sqlite_master where name like 'spooled%'"), 'what was laid down is gone');
+        $packed = fn (): int => DB::table('packed_rows')->where('source', 'bars')->where('owner', $this->listing('BRSW')->id)->count();
+        $this->assertSame(0, $packed(), 'bars came in among those that were packed');
+        $this->assertCount(1, DB::select("select 1 from sqlite_master where name = 'bars_unpacked_by_insert'"), 'and will be noticed again');
         $imports->undo($import->refresh());
         $this->assertSame(0, $bars());
         $import->delete();
