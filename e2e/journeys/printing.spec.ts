@@ -49,7 +49,9 @@ for (const path of [
     await page.emulateMedia({ media: 'print' })
     await page.setViewportSize({ width: PAPER, height: 1200 })
     await expect(page.getByRole('navigation', { name: 'Steps of the work' })).toBeHidden()
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    // What it is about, and what is told of it.
+    await expect(page.getByRole('banner')).toContainText(path.includes('BRSW') ? 'Brannoch Saltworks' : 'Logion')
+    expect((await page.locator('main').innerText()).length).toBeGreaterThan(60)
     await expect(page.locator('main button.v-btn').filter({ visible: true })).toHaveCount(0)
     await expect.poll(() => cut(page)).toEqual([])
   })
