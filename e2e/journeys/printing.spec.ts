@@ -10,7 +10,7 @@ const cut = (page: Page): Promise<string[]> =>
   page.evaluate((widest) => {
     const name = (of: Element) => `${of.tagName.toLowerCase()}.${of.className} ${(of.textContent ?? '').trim().slice(0, 40)}`
     const found: string[] = []
-    for (const one of document.querySelectorAll('main *')) {
+    for (const one of document.querySelectorAll('main, main *')) {
       const style = getComputedStyle(one)
       const box = one.getBoundingClientRect()
       if (box.width < 2 || box.height < 2 || style.visibility === 'hidden' || one.closest('svg, .v-input')) continue
