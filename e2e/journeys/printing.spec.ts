@@ -47,7 +47,7 @@ for (const path of [
     await page.goto(path)
     await page.waitForLoadState('networkidle')
     await page.emulateMedia({ media: 'print' })
-    await page.setViewportSize({ width: PAPER, height: 1200 })
+    await page.setViewportSize({ width: PAPER, height: 300 })
     await expect(page.getByRole('navigation', { name: 'Steps of the work' })).toBeHidden()
     // What it is about, and what is told of it.
     await expect(page.getByRole('banner')).toContainText(path.includes('BRSW') ? 'Brannoch Saltworks' : 'Logion')
