@@ -36,7 +36,13 @@ return [
             'search_path' => 'public',
             'sslmode' => env('DB_SSLMODE', 'prefer'),
             // Replicas are read from where there are some, by who has written nothing in this request.
-            ...env('DB_READ_HOST') === null ? [] : ['read' => ['host' => explode(',', (string) env('DB_READ_HOST'))], 'sticky' => true],
+            ...env('DB_READ_HOST') === null
+                ? []
+                : [
+                    'read' => ['host' => explode(',', (string) env('DB_READ_HOST'))],
+                    'write' => ['host' => env('DB_HOST', '127.0.0.1')],
+                    'sticky' => true,
+                ],
             'options' => [PDO::ATTR_STATEMENT_CLASS => [TypedStatement::class]],
         ],
     ],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evaluation\Catalogues;
+use App\Feature\Account\People;
 use App\Following\MailCatcher;
 use App\Models\AccessToken;
 use App\Models\BelongsToUser;
@@ -24,9 +25,11 @@ use Illuminate\Auth\Access\Response;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Foundation\Application;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Queue\Events\JobProcessing;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
@@ -59,6 +62,7 @@ final class AppServiceProvider extends ServiceProvider
                 ? OwnerPolicy::class
                 : 'App\\Policies\\'.class_basename($model).'Policy',
         );
+        Auth::provider('eloquent', static fn (Application $app, array $of): People => new People($app->make('hash'), $of['model']));
         Sanctum::usePersonalAccessTokenModel(AccessToken::class);
         Gate::policy(Import::class, ImportPolicy::class);
         // What all share is changed by editors, the installation itself by administrators.

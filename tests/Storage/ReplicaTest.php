@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Storage;
+
+use App\Feature\Account\People;
+use Illuminate\Support\Facades\Auth;
+use ReflectionMethod;
+use Tests\DemoTestCase;
+
+/** With replicas to read from, an installation reads there and writes to the first server. */
+final class ReplicaTest extends DemoTestCase
+{
+    public function test_replicas_are_read_from_and_the_first_server_is_written_to(): void
+    {
+        putenv('DB_READ_HOST=127.0.0.2,127.0.0.3');
+        putenv('DB_HOST=127.0.0.1');
+        $settings = (require config_path('database.php'))['connections']['pgsql'];
+        putenv('DB_READ_HOST');
+        putenv('DB_HOST');
+        $this->assertSame(['host' => ['127.0.0.2', '127.0.0.3']], $settings['read']);
+        $this->assertSame(['host' => '127.0.0.1'], $settings['write']);
+        $connection = $this->app->make('db.factory')->make($settings, 'replicated');
+        $this->assertTrue($connection->getConfig('sticky'));
+        $this->assertSame('127.0.0.1', $connection->getConfig('host'));
+    }
+
+    public function test_who_is_signed_in_is_asked_of_the_first_server(): void
+    {
+        $people = Auth::createUserProvider('users');
+        $this->assertInstanceOf(People::class, $people);
+        $query = (new ReflectionMethod($people, 'newModelQuery'))->invoke($people);
+        $this->assertTrue($query->getQuery()->useWritePdo);
+        $ada = $this->someone();
+        $this->assertSame($ada->id, $people->retrieveById($ada->id)?->getAuthIdentifier());
+    }
+}
