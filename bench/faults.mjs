@@ -1,4 +1,4 @@
-// See bin/faults.
+// See bin/faults. Nothing else may watch the folder for files of the same checkout meanwhile.
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { browser, settings, wait } from './browser.mjs'

@@ -28,7 +28,8 @@ final class OpenSignIn
         $isKept = $guard instanceof SessionGuard && $request->hasSession() && $request->session()->has($guard->getName());
         if ($isKept) {
             $id = (int) $request->session()->get(self::KEY);
-            if (! SignIn::query()->open()->whereKey($id)->exists()) {
+            // A replica may not know yet of who has just come in.
+            if (! SignIn::query()->useWritePdo()->open()->whereKey($id)->exists()) {
                 $guard->logoutCurrentDevice();
                 $request->session()->invalidate();
                 $request->session()->regenerateToken();

@@ -6,6 +6,7 @@ namespace App\Providers;
 
 use App\Evaluation\Catalogues;
 use App\Feature\Account\People;
+use App\Feature\Account\WholeSessionFiles;
 use App\Following\MailCatcher;
 use App\Models\AccessToken;
 use App\Models\BelongsToUser;
@@ -34,6 +35,7 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Session;
 use Illuminate\Support\ServiceProvider;
 use Laravel\Sanctum\Sanctum;
 use Logion\Figure\Words;
@@ -63,6 +65,14 @@ final class AppServiceProvider extends ServiceProvider
                 : 'App\\Policies\\'.class_basename($model).'Policy',
         );
         Auth::provider('eloquent', static fn (Application $app, array $of): People => new People($app->make('hash'), $of['model']));
+        Session::extend(
+            'file',
+            static fn (Application $app): WholeSessionFiles => new WholeSessionFiles(
+                $app->make('files'),
+                config('session.files'),
+                config('session.lifetime'),
+            ),
+        );
         Sanctum::usePersonalAccessTokenModel(AccessToken::class);
         Gate::policy(Import::class, ImportPolicy::class);
         // What all share is changed by editors, the installation itself by administrators.

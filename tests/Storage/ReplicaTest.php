@@ -6,10 +6,11 @@ namespace Tests\Storage;
 
 use App\Feature\Account\People;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Session;
 use ReflectionMethod;
 use Tests\DemoTestCase;
 
-/** With replicas to read from, an installation reads there and writes to the first server. */
+/** Replicas are read from, the first server is written to, and nobody is signed out by what lags or is killed. */
 final class ReplicaTest extends DemoTestCase
 {
     public function test_replicas_are_read_from_and_the_first_server_is_written_to(): void
@@ -24,6 +25,19 @@ final class ReplicaTest extends DemoTestCase
         $connection = $this->app->make('db.factory')->make($settings, 'replicated');
         $this->assertTrue($connection->getConfig('sticky'));
         $this->assertSame('127.0.0.1', $connection->getConfig('host'));
+    }
+
+    public function test_a_session_is_put_in_its_place_whole(): void
+    {
+        config(['session.driver' => 'file', 'session.files' => sys_get_temp_dir()]);
+        $handler = Session::driver('file')->getHandler();
+        $file = sys_get_temp_dir().'/'.($id = uniqid('whole-session-'));
+        $handler->write($id, str_repeat('before ', 1000));
+        $reader = fopen($file, 'r');
+        $handler->write($id, 'after');
+        $this->assertSame(7000, strlen((string) stream_get_contents($reader)), 'who reads it meanwhile reads what was there');
+        $this->assertSame(['after', '600'], [$handler->read($id), decoct(fileperms($file) & 0777)]);
+        unlink($file);
     }
 
     public function test_who_is_signed_in_is_asked_of_the_first_server(): void

@@ -36,7 +36,13 @@ final class BackTestController
 
     public function show(BackTest $test): JsonResponse
     {
-        return new JsonResponse(new BackTestResource($test->load('task')));
+        $test->load('task');
+        // It may have been done between the one look and the other.
+        if ($test->result === null && $test->task?->state === 'done') {
+            $test->refresh();
+        }
+
+        return new JsonResponse(new BackTestResource($test));
     }
 
     public function store(BackTestRequest $request, Catalogues $catalogues, BasketRunner $baskets): JsonResponse
