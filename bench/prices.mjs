@@ -11,6 +11,7 @@ export const firstCloses = (database) =>
       'select l.ticker, b.close from listings l join securities s on s.id = l.security_id ' +
         'join bars b on b.listing_id = l.id and b.day = (select min(day) from bars where listing_id = l.id) ' +
         'where l.main = 1 and l.to_day is null and s.company_id is not null and s.main = 1 ' +
+        'and (select count(*) from listings as other where other.security_id = s.id) = 1 ' +
         'group by l.ticker having count(*) = 1 order by 1',
     ).map((row) => [row.ticker, row.close]),
   )

@@ -60,6 +60,11 @@ final readonly class DroppedFile implements Arrival
 
             return $this->move('waiting', Words::say('waits_for_a_decision_under_data'));
         } catch (Throwable $error) {
+            $trouble = StorageTrouble::of($error);
+            if ($trouble !== null) {
+                // No fault of the file: it stays, and is looked at again.
+                return $trouble;
+            }
             $reason = StorageTrouble::explain($error);
             $what = $this->move('refused', "refused: {$reason}");
             @file_put_contents(dirname($this->path)."/refused/{$name}.txt", $reason."\n");

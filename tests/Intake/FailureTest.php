@@ -15,6 +15,7 @@ use App\Files\FileFormat;
 use App\Files\Rows;
 use App\Files\XbrlReport;
 use App\Models\Import;
+use App\Models\User;
 use App\Storage\PackedRows;
 use App\Storage\StorageTrouble;
 use App\Task\TaskProgress;
@@ -450,7 +451,34 @@ final class FailureTest extends DemoTestCase
         exec('rm -rf '.escapeshellarg($folder));
     }
 
-    private function taken(string $name, string $content, ?\App\Models\User $user = null): Import
+    #[Group('sqlite')]
+    public function test_a_dropped_file_that_cannot_be_stored_now_stays_until_it_can(): void
+    {
+        $other = $this->another();
+        $this->someone();
+        DB::statement('pragma busy_timeout = 0');
+        $folder = sys_get_temp_dir().'/busy-'.getmypid();
+        mkdir($folder);
+        file_put_contents("{$folder}/BRSW late.csv", "Date,Close\n2026-07-01,61\n");
+        touch("{$folder}/BRSW late.csv", time() - 10);
+        $look = fn (): array => array_map(
+            static fn (Arrival $file): string => $file->store(),
+            [...(new WatchedFolder($this->app->make(Imports::class), $folder))->on((int) date('Ymd'))],
+        );
+        $other->exec('begin immediate');
+        $this->assertStringStartsWith('Another import or refresh is writing', $look()[0]);
+        $this->assertFileExists("{$folder}/BRSW late.csv");
+        $other->exec('rollback');
+        $this->assertStringStartsWith('stored as import', $look()[0]);
+        $this->assertFileExists("{$folder}/stored/BRSW late.csv");
+        $import = Import::query()->where('name', 'BRSW late.csv')->where('state', 'stored')->sole();
+        $this->app->make(Imports::class)->undo($import);
+        Import::query()->where('name', 'BRSW late.csv')->delete();
+        User::query()->where('email', 'ada@example.invalid')->delete();
+        exec('rm -rf '.escapeshellarg($folder));
+    }
+
+    private function taken(string $name, string $content, ?User $user = null): Import
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'taken');
         file_put_contents($path, $content);
