@@ -16,6 +16,7 @@ use App\Files\Rows;
 use App\Files\XbrlReport;
 use App\Models\Import;
 use App\Models\User;
+use App\Storage\CompanyRefresh;
 use App\Storage\PackedRows;
 use App\Storage\StorageTrouble;
 use App\Task\TaskProgress;
@@ -177,6 +178,7 @@ final class FailureTest extends DemoTestCase
         $mine = DB::table('bars')->where('listing_id', $listing)->where('day', '<', 19900101);
         $this->assertSame([8.5], $mine->pluck('close')->all());
         $mine->delete();
+        $this->app->make(CompanyRefresh::class)->companies([$this->companyId('BRSW') => 19700103], false);
         DB::table('changes')->where('what', 'a price by hand')->delete();
         $import->delete();
     }
