@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { GOING_ON } from '../../playwright.config'
 import { accessible, asked, choose, figure, register } from './support'
 
-const region = (page: Page, name: string) => page.getByRole('region', { name: `${name}, scrollable` })
+const region = (page: Page, name: string) => page.getByRole('region', { name: `${name}, scrollable`, exact: true })
 
 async function enter(page: Page, kind: string, fields: Record<string, string>): Promise<void> {
   await choose(page, 'Kind of transaction', kind)
