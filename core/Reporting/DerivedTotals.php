@@ -11,6 +11,13 @@ namespace Logion\Reporting;
  *
  * Where no evidence speaks, a total is the sum of the parts that were reported, provided that its required ones were, and that
  * no total it is itself a part of contradicts it. A line that no total could show is zero where it would have been shown.
+ *
+ * A course is what is done where the amounts decide nothing: lines that are none, then the steps, and how each line was found. A step
+ * has a line, the signs of its parts that are told, how many parts there are, and null where the line must be their sum, nothing where
+ * it becomes their sum, or the sign and the total of which it becomes the rest.
+ *
+ * @phpstan-type Course array{none: array<string, float>, steps: list<array{string, array<string, int>, int,
+ *     array{}|array{float, string}|null}>, added: array<string, string>}
  */
 final class DerivedTotals
 {
@@ -47,12 +54,15 @@ final class DerivedTotals
 
     /**
      * @var array<string, array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string,
-     *     string}>>, alone: list<array{string, string}>}> by template
+     *     string}>>, alone: list<array{string, string}>, lines: array<string, true>}> by template
      */
     private static array $plans = [];
 
     /** Different sets of reported lines of which the course is remembered. */
-    private const MOST_REMEMBERED = 2000;
+    private const MOST_REMEMBERED = 10000;
+
+    /** Lines that say whether there is a statement at all, and of dividends. */
+    private const DECISIVE = ['net_income', 'total_assets', 'operating_cash_flow', 'dividends_paid', 'dividends_per_share'];
 
     private const SUM = 0;
 
@@ -62,21 +72,18 @@ final class DerivedTotals
 
     private const REST = 3;
 
-    private const DIVIDENDS = 4;
-
     /**
-     * What was done for a set of reported lines, where nothing depended on the amounts but that totals add up: lines that are none,
-     * then the steps, and how each line was found. Companies show the same lines again and again.
+     * What was done for a set of reported lines, where nothing depended on the amounts but that totals add up. Companies show the same
+     * lines again and again.
      *
-     * @var array<string, array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>,
-     *     added: array<string, string>}>
+     * @var array<string, Course>
      */
     private static array $remembered = [];
 
     /**
-     * Step, line, how it was found or the total, sign, parts, and how many parts the sum has; null where the amounts decided.
+     * Step, line, how it was found or the total, sign, and all parts of the sum; null where the amounts decided.
      *
-     * @var list<array{int, string, string, float, list<array{int, string, string}>, int}>|null
+     * @var list<array{int, string, string, float, list<array{int, string, string}>}>|null
      */
     private ?array $course = [];
 
@@ -119,14 +126,18 @@ final class DerivedTotals
      */
     public static function fill(array &$values, ReportingModel $template, array $used = [], array $struck = []): array
     {
-        $shown = $template->value.' '.implode(' ', array_keys($values));
-        if (isset(self::$remembered[$shown])) {
-            $added = self::follow(self::$remembered[$shown], $values);
-            if ($added !== null) {
-                return $added;
-            }
-        }
         $plan = self::$plans[$template->value] ??= self::plan($template);
+        $shown = self::shown($template, $values);
+        $course = self::$remembered[$shown] ?? null;
+        if ($course === null) {
+            // Lines that no total and no rule speaks of change nothing, nor does the order in which lines are told.
+            $course = self::$remembered[self::shown($template, array_intersect_key($plan['lines'], $values))] ?? null;
+            $course === null || self::keep($shown, $course);
+        }
+        $added = $course === null ? null : self::follow($course, $values);
+        if ($added !== null) {
+            return $added;
+        }
         $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
         do {
             $before = count($completion->added);
@@ -135,46 +146,62 @@ final class DerivedTotals
         } while (count($completion->added) > $before);
         $completion->zeros($plan['alone']);
         $completion->addUp();
-        $values = $completion->values;
-        if ($completion->course !== null) {
-            self::$remembered = count(self::$remembered) < self::MOST_REMEMBERED ? self::$remembered : [];
-            self::$remembered[$shown] = $completion->courseToRemember();
+        $course = $completion->courseToRemember($values);
+        if ($course !== null) {
+            self::keep($shown, $course);
+            self::keep(self::shown($template, array_intersect_key($plan['lines'], $values)), $course);
         }
+        $values = $completion->values;
 
         return $completion->added;
+    }
+
+    /** @param  array<string, mixed>  $lines */
+    private static function shown(ReportingModel $template, array $lines): string
+    {
+        return $template->value.' '.implode(' ', array_keys($lines));
+    }
+
+    /** @param  Course  $course */
+    private static function keep(string $shown, array $course): void
+    {
+        self::$remembered = count(self::$remembered) < self::MOST_REMEMBERED ? self::$remembered : [];
+        self::$remembered[$shown] = $course;
     }
 
     /**
      * Goes a remembered course.
      *
-     * @param  array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>,
-     *     added: array<string, string>}  $course
+     * @param  Course  $course
      * @param  array<string, float>  $values  filled unless null is returned
      * @return array<string, string>|null how lines were found; null if a total does not add up as it did then
      */
     private static function follow(array $course, array &$values): ?array
     {
         $filled = $values + $course['none'];
-        $added = $course['added'];
         $digit = null;
-        foreach ($course['steps'] as [$step, $line, $other, $sign, $parts, $count]) {
-            $sum = 0.0;
-            foreach ($parts as $part => $partSign) {
-                $sum += $partSign * $filled[$part];
-            }
-            if ($step === self::CHECK) {
-                $rest = abs($filled[$line] - $sum);
+        foreach ($course['steps'] as [$line, $parts, $count, $solved]) {
+            if ($solved === null) {
+                $rest = $filled[$line];
+                foreach ($parts as $part => $sign) {
+                    $rest -= $sign * $filled[$part];
+                }
+                $rest = abs($rest);
                 if ($rest > 1e-9 * abs($filled[$line]) && $rest > Rounding::ofSum($digit ??= Rounding::digit($values), $count)) {
                     return null;
                 }
-            } elseif ($step === self::SUM) {
-                $filled[$line] = $sum;
-            } elseif ($step === self::REST) {
-                $filled[$line] = $sign * ($filled[$other] - $sum);
-            } elseif (($filled['dividends_paid'] ?? null) === 0.0 && ! isset($filled[$line])) {
-                $filled[$line] = 0.0;
-                $added[$line] = self::ZERO;
+            } else {
+                $sum = 0.0;
+                foreach ($parts as $part => $sign) {
+                    $sum += $sign * $filled[$part];
+                }
+                $filled[$line] = $solved === [] ? $sum : $solved[0] * ($filled[$solved[1]] - $sum);
             }
+        }
+        $added = $course['added'];
+        if (self::paysNothing($filled)) {
+            $filled['dividends_per_share'] = 0.0;
+            $added['dividends_per_share'] = self::ZERO;
         }
         $values = $filled;
 
@@ -182,39 +209,48 @@ final class DerivedTotals
     }
 
     /**
-     * The course just gone. A line that is none adds nothing to a sum, and is left out of it.
+     * Whether no dividend a share is told, though that none was paid is.
      *
-     * @return array{none: array<string, float>, steps: list<array{int, string, string, float, array<string, int>, int}>,
-     *     added: array<string, string>}
+     * @param  array<string, float>  $values
      */
-    private function courseToRemember(): array
+    private static function paysNothing(array $values): bool
     {
+        return ($values['dividends_paid'] ?? null) === 0.0 && ! isset($values['dividends_per_share']);
+    }
+
+    /**
+     * The course just gone. A line that is none adds nothing to a sum, and is left out of it, as is a part not known at that step.
+     *
+     * @param  array<string, float>  $known  reported lines
+     * @return Course|null null where the amounts decided
+     */
+    private function courseToRemember(array $known): ?array
+    {
+        if ($this->course === null) {
+            return null;
+        }
         $none = $steps = $added = [];
-        foreach ($this->course ?? [] as [$step, $line, $how, $sign, $parts, $count]) {
+        foreach ($this->course as [$step, $line, $how, $sign, $parts]) {
             if ($step === self::NONE) {
                 $added[$line] = $how;
                 $how === self::ABSENT || ($none[$line] = 0.0);
 
                 continue;
             }
-            if ($step === self::SUM || $step === self::REST) {
-                $added[$line] = $step === self::SUM ? $how : self::BALANCE;
+            $told = [];
+            foreach ($parts as [$partSign, $part]) {
+                if (isset($known[$part])) {
+                    $told[$part] = $partSign;
+                }
             }
-            $steps[] = [$step, $line, $how, $sign, array_diff_key(array_column($parts, 0, 1), $none), $count];
+            $steps[] = [$line, $told, count($parts), [self::CHECK => null, self::SUM => [], self::REST => [$sign, $how]][$step]];
+            if ($step !== self::CHECK) {
+                $added[$line] = $step === self::SUM ? $how : self::BALANCE;
+                $known[$line] = 0.0;
+            }
         }
 
         return ['none' => $none, 'steps' => $steps, 'added' => $added];
-    }
-
-    /**
-     * The parts of a sum that are known.
-     *
-     * @param  list<array{int, string, string}>  $parts
-     * @return list<array{int, string, string}>
-     */
-    private function told(array $parts): array
-    {
-        return array_values(array_filter($parts, fn (array $part): bool => isset($this->values[$part[1]])));
     }
 
     /** What the reported totals prove, until they prove no more. */
@@ -473,8 +509,7 @@ final class DerivedTotals
                 $this->putNone($line, self::ZERO);
             }
         }
-        $this->remember(self::DIVIDENDS, 'dividends_per_share', self::ZERO, 0.0, []);
-        if (($this->values['dividends_paid'] ?? null) === 0.0) {
+        if (self::paysNothing($this->values)) {
             $this->put('dividends_per_share', 0.0, self::ZERO);
         }
     }
@@ -483,7 +518,7 @@ final class DerivedTotals
     private function remember(int $step, string $line, string $how, float $sign, array $parts): void
     {
         if ($this->course !== null) {
-            $this->course[] = [$step, $line, $how, $sign, $this->told($parts), count($parts)];
+            $this->course[] = [$step, $line, $how, $sign, $parts];
         }
     }
 
@@ -558,7 +593,7 @@ final class DerivedTotals
 
     /**
      * @return array{sums: list<array{string, list<array{int, string, string}>}>, parts: array<string, list<array{int, string, string}>>,
-     *     alone: list<array{string, string}>}
+     *     alone: list<array{string, string}>, lines: array<string, true>}  lines: all that can decide what is filled
      */
     private static function plan(ReportingModel $template): array
     {
@@ -581,6 +616,8 @@ final class DerivedTotals
             }
         }
 
-        return ['sums' => $sums, 'parts' => array_column(array_reverse($sums), 1, 0), 'alone' => $alone];
+        $lines = $inSum + array_fill_keys([...array_column($sums, 0), ...array_column($alone, 0), ...self::DECISIVE], true);
+
+        return ['sums' => $sums, 'parts' => array_column(array_reverse($sums), 1, 0), 'alone' => $alone, 'lines' => $lines];
     }
 }

@@ -312,10 +312,10 @@ final class DerivedTotalsTest extends TestCase
                 $used = array_fill_keys(array_slice($lines, 0, mt_rand(0, 20)), true);
                 $known = $values;
                 $ways = DerivedTotals::fill($known, ReportingModel::Industrial, $used);
-                // A line nobody knows makes the set a new one, which no course is remembered of.
-                $fresh = [...$values, "unheard_of_{$round}_{$period}" => 1.0];
-                $freshWays = DerivedTotals::fill($fresh, ReportingModel::Industrial, $used);
-                unset($fresh["unheard_of_{$round}_{$period}"]);
+                $fresh = $values;
+                $freshWays = $this->withNothingRemembered(static function () use (&$fresh, $used): array {
+                    return DerivedTotals::fill($fresh, ReportingModel::Industrial, $used);
+                });
                 ksort($known);
                 ksort($fresh);
                 ksort($ways);
@@ -323,8 +323,30 @@ final class DerivedTotalsTest extends TestCase
                 $this->assertSame($fresh, $known, "{$round} {$period}");
                 $this->assertSame($freshWays, $ways);
                 $different += (int) (count($known) !== count($values));
+                // A line of no total, and another order, do not make another set of it.
+                $other = array_reverse([...$values, 'employees' => 12.0], true);
+                $otherWays = DerivedTotals::fill($other, ReportingModel::Industrial, $used);
+                unset($other['employees']);
+                ksort($other);
+                ksort($otherWays);
+                $this->assertSame([$fresh, $freshWays], [$other, $otherWays], "{$round} {$period}, in another order");
             }
         }
         $this->assertGreaterThan(300, $different, 'most were completed by something');
+    }
+
+    /**
+     * @param  \Closure(): array<string, string>  $fill
+     * @return array<string, string>
+     */
+    private function withNothingRemembered(\Closure $fill): array
+    {
+        $remembered = new \ReflectionProperty(DerivedTotals::class, 'remembered');
+        $kept = $remembered->getValue();
+        $remembered->setValue(null, []);
+        $ways = $fill();
+        $remembered->setValue(null, $kept);
+
+        return $ways;
     }
 }
