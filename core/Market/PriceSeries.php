@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Logion\Market;
 
 use Logion\Time\TradingDays;
+use WeakReference;
 
 /**
  * Daily bars of one security with the closes adjusted for splits and for splits and dividends.
@@ -24,7 +25,12 @@ final class PriceSeries
     /** @var array<int, int>|null */
     private ?array $monthEnds = null;
 
-    /** @var array{int, self}|null the day asked for last, and the series as it was known then */
+    /**
+     * The day asked for last, and the series as it was known then while somebody uses it: it refers to this one, and two that hold each
+     * other would keep a company's prices in memory until PHP looks for such rings.
+     *
+     * @var array{int, WeakReference<self>}|null
+     */
     private ?array $lastCut = null;
 
     /** What is sliced of a longer series when it is first read. */
@@ -131,15 +137,15 @@ final class PriceSeries
     /** The series as it was known on a day: no later bar, no later event. An index is asked for the same day company after company. */
     public function asOf(int $day): self
     {
-        if ($this->lastCut === null || $this->lastCut[0] !== $day) {
+        $cut = $this->lastCut !== null && $this->lastCut[0] === $day ? $this->lastCut[1]->get() : null;
+        if ($cut === null) {
             $cut = $this->cut($day);
-            if ($cut === $this) {
-                return $this;
+            if ($cut !== $this) {
+                $this->lastCut = [$day, WeakReference::create($cut)];
             }
-            $this->lastCut = [$day, $cut];
         }
 
-        return $this->lastCut[1];
+        return $cut;
     }
 
     private function cut(int $day): self

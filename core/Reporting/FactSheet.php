@@ -41,8 +41,10 @@ final class FactSheet
      */
     private array $pending = [];
 
-    /** Of which line alone this sheet tells, with zero where its statement shows it to be none. */
+    /** Of which line alone this sheet tells, with zero where its statement shows it to be none, and of whose statements. */
     private ?string $zeroLine = null;
+
+    private ?self $statements = null;
 
     /** @var array<string, true|float> lines reported in some period, whatever the value */
     private array $used = [];
@@ -51,9 +53,6 @@ final class FactSheet
     private array $adjusted = [];
 
     private readonly ShareBasis $basis;
-
-    /** @var array<string, self> by line */
-    private array $withZeros = [];
 
     /** @var list<int> with a report, ascending */
     private array $periods;
@@ -146,16 +145,20 @@ final class FactSheet
 
             return;
         }
-        $values = $from->row($period);
-        if ($this->zeroLine === null) {
-            $this->values[$period] = $values;
-            $this->completed[$period] = $from->completed[$period];
-            $this->adjusted[$period] = $from->adjusted[$period];
+        $this->values[$period] = $from->row($period);
+        $this->completed[$period] = $from->completed[$period];
+        $this->adjusted[$period] = $from->adjusted[$period];
+    }
 
-            return;
+    /** @return array<string, float> */
+    private static function withZero(self $statements, string $line, int $period): array
+    {
+        $value = $statements->row($period)[$line] ?? null;
+        if ($value === null && ($statements->completed[$period][$line] ?? null) === DerivedTotals::ABSENT) {
+            $value = 0.0;
         }
-        $value = $values[$this->zeroLine] ?? (($from->completed[$period][$this->zeroLine] ?? null) === DerivedTotals::ABSENT ? 0.0 : null);
-        $this->values[$period] = $value === null ? [] : [$this->zeroLine => $value];
+
+        return $value === null ? [] : [$line => $value];
     }
 
     /** Values of a period from its facts: on the share basis of the day, totals completed. */
@@ -175,7 +178,7 @@ final class FactSheet
         }
         foreach ($this->actions->splits === [] ? [] : self::PER_SHARE + self::COUNTS as $line => $_) {
             if (isset($values[$line])) {
-                $ratio = $this->basis->ratio($this->fact($line, $period)->filedOn ?? 0);
+                $ratio = $this->basis->ratio($this->filedOn($line, $period) ?? 0);
                 $values[$line] = isset(self::COUNTS[$line]) ? $values[$line] * $ratio : $values[$line] / $ratio;
             }
         }
@@ -219,13 +222,19 @@ final class FactSheet
     /** Value of a line in a period; balances of a fourth quarter are those of the year. */
     public function value(string $line, int $period): ?float
     {
-        return $this->values[$period][$line] ?? ($this->row($period)[$line] ?? null);
+        return ($this->values[$period] ?? $this->row($period))[$line] ?? null;
     }
 
     /** @return array<string, float> every line of a period */
     public function row(int $period): array
     {
-        if (! isset($this->values[$period]) && array_key_exists($period, $this->pending)) {
+        if (isset($this->values[$period])) {
+            return $this->values[$period];
+        }
+        if ($this->statements !== null && $this->zeroLine !== null) {
+            return $this->values[$period] = self::withZero($this->statements, $this->zeroLine, $period);
+        }
+        if (array_key_exists($period, $this->pending)) {
             $this->settle($period);
         }
 
@@ -345,15 +354,12 @@ final class FactSheet
      */
     public function withZeros(string $line): self
     {
-        if (! isset($this->withZeros[$line])) {
-            $zeros = clone $this;
-            $zeros->zeroLine = $line;
-            $zeros->values = [];
-            $zeros->pending = array_fill_keys($this->periods, $this);
-            $this->withZeros[$line] = $zeros;
-        }
+        $zeros = clone $this;
+        $zeros->zeroLine = $line;
+        $zeros->statements = $this;
+        $zeros->values = [];
 
-        return $this->withZeros[$line];
+        return $zeros;
     }
 
     /** The fact behind a value, or null if the value was completed. */
@@ -374,16 +380,22 @@ final class FactSheet
     /** Whether a filing or a correction tells a line of a period. */
     public function isReported(string $line, int $period): bool
     {
+        return $this->filedOn($line, $period) !== null;
+    }
+
+    /** Day on which the figure of a line in a period that counts became public; null where nothing tells it. */
+    private function filedOn(string $line, int $period): ?int
+    {
         if (isset($this->corrections[$period][$line])) {
-            return true;
+            return $this->corrections[$period][$line]->filedOn;
         }
         foreach ($this->filed[$period] ?? [] as $filed) {
             if (isset($filed->values[$line])) {
-                return true;
+                return $filed->filedOn;
             }
         }
 
-        return false;
+        return null;
     }
 
     /** @return array<string, float> the values of a period whose lines a filing or a correction tells */

@@ -57,15 +57,21 @@ final readonly class FiledFacts implements IteratorAggregate
     public static function ofColumns(array $lines, array $periods, array $values, array $filings, array $filedOn): self
     {
         $grouped = [];
-        foreach ($lines as $i => $line) {
-            if (! isset($filedOn[$filings[$i]])) {
-                continue;
+        $count = count($lines);
+        // What a filing tells of a period mostly stands together.
+        for ($first = 0; $first < $count; $first = $next) {
+            $filing = $filings[$first];
+            $period = $periods[$first];
+            for ($next = $first + 1; $next < $count && $periods[$next] === $period && $filings[$next] === $filing; $next++);
+            if (isset($filedOn[$filing])) {
+                $told = array_combine(array_slice($lines, $first, $next - $first), array_slice($values, $first, $next - $first));
+                $grouped[$filing][$period] = isset($grouped[$filing][$period]) ? array_replace($grouped[$filing][$period], $told) : $told;
             }
-            $grouped[$filings[$i]][$periods[$i]][$line] = $values[$i];
         }
         $filed = [];
         foreach ($grouped as $filing => $ofFiling) {
             foreach ($ofFiling as $period => $ofPeriod) {
+                /** @var non-empty-array<string, float> $ofPeriod */
                 $filed[] = new FiledPeriod($period, $filedOn[$filing], $filing, $ofPeriod);
             }
         }
