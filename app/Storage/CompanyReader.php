@@ -326,9 +326,15 @@ final class CompanyReader
         $redenominated = array_filter($listings, static fn (DatedListing $listing): bool => $listing->currency !== $currency) !== [];
         $observations = [];
         [$names, $days, $values] = $this->packed->columns('observations', $companyId);
-        foreach ($names as $i => $name) {
+        $at = 0;
+        // Those of a name stand one after another.
+        foreach ($redenominated ? [] : array_count_values($names) as $name => $count) {
+            $observations[$name] = ['days' => array_slice($days, $at, $count), 'values' => array_slice($values, $at, $count)];
+            $at += $count;
+        }
+        foreach ($redenominated ? $names : [] as $i => $name) {
             $rate =
-                $redenominated && Catalogue::builtIn()->unit($name) === Unit::MoneyPerShare
+                Catalogue::builtIn()->unit($name) === Unit::MoneyPerShare
                     ? $this->economy
                         ->read()
                         ->exchange(DatedListing::nearest($listings, $days[$i])->currency ?? $currency, $currency, $days[$i])
@@ -350,7 +356,7 @@ final class CompanyReader
     private function expectations(CompanyIdentity $identity, ?FormerCurrency $former): Consensus
     {
         [$lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows] = $this->packed->columns('estimates', $identity->id);
-        $rates = array_fill(0, count($lines), 1.0);
+        $rates = $former === null && $identity->yearEndSpan === CompanyIdentity::ALWAYS ? null : array_fill(0, count($lines), 1.0);
         foreach ($former === null ? [] : $lines as $i => $line) {
             $rates[$i] = (LineItems::find($line)->unit ?? Unit::Money)->isMoney() ? $former->rateOn($days[$i]) : 1.0;
         }
@@ -360,7 +366,7 @@ final class CompanyReader
             $rates[$i] = $identity->countsPeriodsAsOn($day) ? $rates[$i] : null;
         }
 
-        return Consensus::ofColumns($lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows, $rates);
+        return new Consensus($lines, $periods, $days, $means, $deviations, $analysts, $highs, $lows, $rates);
     }
 
     /**

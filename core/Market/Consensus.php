@@ -7,76 +7,71 @@ namespace Logion\Market;
 use Logion\Statistics\Bisection;
 
 /**
- * Consensus estimates of one company by snapshot day. Targets are fiscal periods (year × 10 + quarter).
+ * Consensus estimates of one company by snapshot day. Targets are fiscal periods (year × 10 + quarter). A company has thousands of
+ * snapshots, of which few are looked at: they stay in columns.
  */
-final class Consensus
+final readonly class Consensus
 {
-    /** @var array<string, array<int, list<array{int, float, float, float, float, float}>>> line, period => snapshots ascending */
-    private array $snapshots = [];
+    /** @var array<string, array<int, list<int>>> positions of the snapshots, ascending, by line and period */
+    private array $positions;
 
     /**
-     * @param  iterable<array{line: string, period: int, day: int, mean: float, deviation: float, count: float,
-     *     high: float, low: float}>  $rows  ascending by day
+     * @param  list<string>  $lines
+     * @param  list<int>  $periods
+     * @param  list<int>  $days  YYYYMMDD, ascending
+     * @param  list<float>  $means
+     * @param  list<float>  $deviations
+     * @param  list<float|int>  $counts  of analysts
+     * @param  list<float>  $highs
+     * @param  list<float>  $lows
+     * @param  list<?float>|null  $rates  what amounts are multiplied by; null where that is not known
      */
-    public function __construct(iterable $rows = [])
-    {
-        foreach ($rows as $row) {
-            $this->snapshots[$row['line']][$row['period']][] = [
-                $row['day'],
-                $row['mean'],
-                $row['deviation'],
-                $row['count'],
-                $row['high'],
-                $row['low'],
-            ];
+    public function __construct(
+        array $lines = [],
+        array $periods = [],
+        private array $days = [],
+        private array $means = [],
+        private array $deviations = [],
+        private array $counts = [],
+        private array $highs = [],
+        private array $lows = [],
+        private ?array $rates = null,
+    ) {
+        $positions = [];
+        foreach ($lines as $i => $line) {
+            if ($rates === null || $rates[$i] !== null) {
+                $positions[$line][$periods[$i]][] = $i;
+            }
         }
+        $this->positions = $positions;
     }
 
     /**
-     * The same from columns.
+     * The same from snapshots one by one.
      *
-     * @param  list<string>  $lines
-     * @param  list<int>  $periods
-     * @param  list<int>  $days  ascending
-     * @param  list<float>  $means
-     * @param  list<float>  $deviations
-     * @param  list<float|int>  $counts
-     * @param  list<float>  $highs
-     * @param  list<float>  $lows
-     * @param  list<?float>  $rates  what amounts are multiplied by; null where that is not known
+     * @param  iterable<array{line: string, period: int, day: int, mean: float, deviation: float, count: float,
+     *     high: float, low: float}>  $rows  ascending by day
      */
-    public static function ofColumns(
-        array $lines,
-        array $periods,
-        array $days,
-        array $means,
-        array $deviations,
-        array $counts,
-        array $highs,
-        array $lows,
-        array $rates,
-    ): self {
-        $expectations = new self();
-        foreach ($lines as $i => $line) {
-            $rate = $rates[$i];
-            if ($rate !== null) {
-                $expectations->snapshots[$line][$periods[$i]][] = [
-                    $days[$i],
-                    $means[$i] * $rate,
-                    $deviations[$i] * $rate,
-                    (float) $counts[$i],
-                    $highs[$i] * $rate,
-                    $lows[$i] * $rate,
-                ];
-            }
+    public static function of(iterable $rows): self
+    {
+        $lines = $periods = $days = $means = $deviations = $counts = $highs = $lows = [];
+        foreach ($rows as $row) {
+            $lines[] = $row['line'];
+            $periods[] = $row['period'];
+            $days[] = $row['day'];
+            $means[] = $row['mean'];
+            $deviations[] = $row['deviation'];
+            $counts[] = $row['count'];
+            $highs[] = $row['high'];
+            $lows[] = $row['low'];
         }
 
-        return $expectations;
+        return new self($lines, $periods, $days, $means, $deviations, $counts, $highs, $lows);
     }
 
     public function knows(string $line): bool
     {
-        return isset($this->snapshots[$line]);
+        return isset($this->positions[$line]);
     }
 
     /**
@@ -86,7 +81,10 @@ final class Consensus
      */
     public function path(string $line, int $period): array
     {
-        return array_map(static fn (array $snapshot): array => [$snapshot[0], $snapshot[1]], $this->snapshots[$line][$period] ?? []);
+        return array_map(
+            fn (int $at): array => [$this->days[$at], $this->means[$at] * ($this->rates[$at] ?? 1.0)],
+            $this->positions[$line][$period] ?? [],
+        );
     }
 
     /**
@@ -96,19 +94,24 @@ final class Consensus
      */
     public function consensus(string $line, int $period, int $day): ?array
     {
-        $snapshots = $this->snapshots[$line][$period] ?? [];
-        $known = Bisection::count(count($snapshots), static fn (int $at): bool => $snapshots[$at][0] <= $day);
-        $found = $snapshots[$known - 1] ?? null;
+        $snapshots = $this->positions[$line][$period] ?? [];
+        $at = $snapshots[count($snapshots) - 1] ?? null;
+        if ($at !== null && $this->days[$at] > $day) {
+            $known = Bisection::count(count($snapshots), fn (int $nth): bool => $this->days[$snapshots[$nth]] <= $day);
+            $at = $snapshots[$known - 1] ?? null;
+        }
+        if ($at === null) {
+            return null;
+        }
+        $rate = $this->rates[$at] ?? 1.0;
 
-        return $found === null
-            ? null
-            : [
-                'day' => $found[0],
-                'mean' => $found[1],
-                'deviation' => $found[2],
-                'count' => $found[3],
-                'high' => $found[4],
-                'low' => $found[5],
-            ];
+        return [
+            'day' => $this->days[$at],
+            'mean' => $this->means[$at] * $rate,
+            'deviation' => $this->deviations[$at] * $rate,
+            'count' => (float) $this->counts[$at],
+            'high' => $this->highs[$at] * $rate,
+            'low' => $this->lows[$at] * $rate,
+        ];
     }
 }

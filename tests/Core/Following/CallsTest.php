@@ -61,7 +61,7 @@ final class CallsTest extends TestCase
             $facts,
             $ends,
             new PriceSeries($days, $closes, actions: $actions ?? new CorporateActions()),
-            expectations: new Consensus($estimates),
+            expectations: Consensus::of($estimates),
         );
         $on = static fn (int $day): CompanyScope => new CompanyScope($company, $day, Catalogue::builtIn(), new Economy());
 

@@ -11,7 +11,7 @@ final class ConsensusTest extends TestCase
 {
     public function test_amounts_are_told_at_their_rates_and_counts_are_none(): void
     {
-        $consensus = Consensus::ofColumns(
+        $consensus = new Consensus(
             ['revenue', 'revenue', 'revenue'],
             [20260, 20260, 20270],
             [20250301, 20250601, 20250601],

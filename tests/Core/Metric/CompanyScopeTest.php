@@ -73,7 +73,7 @@ final class CompanyScopeTest extends TestCase
             'high' => $mean + 1,
             'low' => $mean - 1,
         ];
-        $expectations = new Consensus([
+        $expectations = Consensus::of([
             $row(20250, 20250401, 2.5),
             $row(20240, 20250101, 1.9),
             $row(20250, 20250610, 3.0),
@@ -97,7 +97,7 @@ final class CompanyScopeTest extends TestCase
 
     public function test_estimates_of_before_a_split_are_put_on_the_new_basis(): void
     {
-        $expectations = new Consensus([
+        $expectations = Consensus::of([
             [
                 'line' => 'earnings_per_share_diluted',
                 'period' => 20250,
@@ -128,7 +128,7 @@ final class CompanyScopeTest extends TestCase
         ];
         $scope = $this->scope(
             facts: [new FiledFact('revenue', 20251, 110.0, 20250510)],
-            expectations: new Consensus([$at(20250501, 100.0), $at(20250510, 109.0)]),
+            expectations: Consensus::of([$at(20250501, 100.0), $at(20250510, 109.0)]),
         );
         $this->assertEqualsWithDelta(0.1, $scope->metric('revenue_surprise'), 1e-12);
     }
@@ -233,7 +233,7 @@ final class CompanyScopeTest extends TestCase
 
     public function test_what_was_expected_a_year_ago_was_of_the_year_after_the_one_before(): void
     {
-        $expectations = new Consensus(
+        $expectations = Consensus::of(
             array_map(
                 static fn (int $period, int $day, float $mean): array => [
                     'line' => 'earnings_per_share_diluted',

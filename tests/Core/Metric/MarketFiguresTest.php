@@ -116,7 +116,7 @@ final class MarketFiguresTest extends TestCase
             'high' => $mean,
             'low' => $mean,
         ];
-        $expectations = new Consensus([
+        $expectations = Consensus::of([
             $row('earnings_per_share_diluted', 20250, 20241201, 2.4),
             $row('earnings_per_share_diluted', 20250, 20250320, 2.6),
             $row('revenue', 20250, 20250320, 118e6),

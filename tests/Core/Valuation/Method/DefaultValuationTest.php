@@ -114,7 +114,7 @@ final class DefaultValuationTest extends TestCase
             $ends,
             new PriceSeries($case['days'], $case['closes'], actions: new CorporateActions($splits)),
             new PriceSeries($case['days'], $case['index']),
-            new Consensus($estimates),
+            Consensus::of($estimates),
         );
         $economy = new Economy(['risk_free_rate' => ['days' => [20200101], 'values' => [$case['risk_free_rate']]]]);
 
