@@ -57,6 +57,10 @@ final readonly class Vector
     /** A result that is no finite number, by overflow, is not meaningful. */
     public function finite(): self
     {
+        // A sum is finite only if all that is added is.
+        if ($this->absences === [] && is_finite(array_sum($this->values))) {
+            return $this;
+        }
         $values = $this->values;
         $absences = $this->absences;
         foreach ($values as $i => $value) {

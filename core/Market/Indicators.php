@@ -43,12 +43,13 @@ final class Indicators
      * Exponential moving average, seeded with the mean of the first n known values, α = 2/(n+1).
      *
      * @param  array<int, ?float>  $x  a list
+     * @param  int  $from  first position that is wanted
      * @return list<?float>
      */
-    public static function ema(array $x, int $n): array
+    public static function ema(array $x, int $n, int $from = 0): array
     {
         if ($n > 0 && count($x) > $n && ! in_array(null, $x, true)) {
-            return self::emaOfKnown($x, $n);
+            return self::emaOfKnown($x, $n, $from);
         }
         $result = $seed = [];
         $alpha = 2 / ($n + 1);
@@ -65,7 +66,7 @@ final class Indicators
             }
         }
 
-        return $result;
+        return $from === 0 ? $result : array_slice($result, $from);
     }
 
     /**
@@ -74,13 +75,21 @@ final class Indicators
      * @param  array<int, float>  $x
      * @return list<?float>
      */
-    private static function emaOfKnown(array $x, int $n): array
+    private static function emaOfKnown(array $x, int $n, int $from): array
     {
         $alpha = 2 / ($n + 1);
         $rest = 1 - $alpha;
         $ema = array_sum(array_slice($x, 0, $n)) / $n;
-        $result = [...array_fill(0, $n - 1, null), $ema];
-        foreach (array_slice($x, $n) as $value) {
+        foreach (array_slice($x, $n, max(0, $from - $n)) as $value) {
+            $ema = $alpha * $value + $rest * $ema;
+        }
+        if ($from < $n) {
+            $result = [...array_fill(0, $n - 1, null), $ema];
+            $result = $from === 0 ? $result : array_slice($result, $from);
+        } else {
+            $result = [];
+        }
+        foreach (array_slice($x, max($n, $from)) as $value) {
             $result[] = $ema = $alpha * $value + $rest * $ema;
         }
 

@@ -38,6 +38,17 @@ final readonly class Window
     /** @throws \InvalidArgumentException if it names no window */
     public static function of(float|string $text): self
     {
+        if (is_float($text) || $text === self::YEAR_TO_DATE) {
+            return self::make($text);
+        }
+        // The same few are asked for over and over.
+        static $known = [];
+
+        return $known[$text] ??= self::make($text);
+    }
+
+    private static function make(float|string $text): self
+    {
         if ($text === self::YEAR_TO_DATE) {
             return new self(0, $text);
         }

@@ -46,9 +46,13 @@ final class DividendFigures
         $to = $moment->past || $moment->days > 0 ? $this->prices->days[$at] : $this->asOf;
         $after = Window::of($window)->beginsAfter($to, $this->prices->days[$from]);
         $sum = 0.0;
-        foreach ($this->prices->actions->dividends as [$day, $amount]) {
-            if ($day > $after && $day <= $to) {
-                $sum += $amount / $this->prices->actions->splitRatio($day, $this->asOf);
+        $actions = $this->prices->actions;
+        foreach ($actions->dividends as [$day, $amount]) {
+            if ($day > $to) {
+                break;
+            }
+            if ($day > $after) {
+                $sum += $actions->splits === [] ? $amount : $amount / $actions->splitRatio($day, $this->asOf);
             }
         }
 

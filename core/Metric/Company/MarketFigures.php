@@ -26,6 +26,9 @@ final class MarketFigures
     /** @var array<string, Absence> by name */
     private array $absences = [];
 
+    /** @var array<int, int> the day before which an observation is too old, by the day it is asked for */
+    private array $oldest = [];
+
     /** @param  array<string, array{days: list<int>, values: list<float>}>  $observations  by name */
     public function __construct(
         private readonly array $observations,
@@ -93,16 +96,18 @@ final class MarketFigures
         if ($name === Catalogue::CHOSEN_COST) {
             return $at < 0 ? Absence::of(Reason::NoOwnCostOfCapital) : $series['values'][$at];
         }
-        if ($series === null || $at < 0 || Day::between($series['days'][$at], $day) > self::OBSERVATION_DAYS) {
+        $this->oldest[$day] ??= Day::plus($day, -self::OBSERVATION_DAYS);
+        if ($series === null || $at < 0 || $series['days'][$at] < $this->oldest[$day]) {
             return $this->absences[$name] ??= Absence::of(Reason::NotPublished, $this->catalogue->label($name));
+        }
+        $value = $series['values'][$at];
+        $unit = $this->catalogue->unit($name);
+        if ($unit !== Unit::Shares && $unit !== Unit::MoneyPerShare) {
+            return $value;
         }
         $ratio = $this->prices->actions->splitRatio($series['days'][$at], $this->asOf);
 
-        return match ($this->catalogue->unit($name)) {
-            Unit::Shares => $series['values'][$at] * $ratio,
-            Unit::MoneyPerShare => ($series['values'][$at] / $ratio) * $this->rates->priceRate($m),
-            default => $series['values'][$at],
-        };
+        return $unit === Unit::Shares ? $value * $ratio : ($value / $ratio) * $this->rates->priceRate($m);
     }
 
     private function fiscalYearElapsed(int $day): float|Absence

@@ -11,7 +11,7 @@ use Logion\Time\Window;
 /** Windows of the daily prices of a company, and smoothed means over them. */
 final class PriceWindows
 {
-    /** @var array<string, int|null> first bar by window and last bar */
+    /** @var array<int, array<int, array<string, int|null>>> first bar by whether the bar before is wanted, last bar and window */
     private array $windows = [];
 
     public function __construct(private readonly PriceSeries $prices)
@@ -25,13 +25,15 @@ final class PriceWindows
      */
     public function windowStart(int $to, float|string $window, bool $base): ?int
     {
-        $key = "{$to} {$window} ".(int) $base;
-        if (! array_key_exists($key, $this->windows)) {
+        $known = $this->windows[(int) $base][$to] ?? [];
+        $name = (string) $window;
+        if (! array_key_exists($name, $known)) {
             $of = Window::of($window);
-            $this->windows[$key] = $base ? $of->from($this->prices->days, $to) : $of->first($this->prices->days, $to);
+            $known[$name] = $base ? $of->from($this->prices->days, $to) : $of->first($this->prices->days, $to);
+            $this->windows[(int) $base][$to] = $known;
         }
 
-        return $this->windows[$key];
+        return $known[$name];
     }
 
     /** @return list<?float> exponential mean of the closes on the days between two bars; null until it begins */
@@ -39,7 +41,7 @@ final class PriceWindows
     {
         $start = Indicators::remembers($from, $n);
 
-        return array_slice(Indicators::ema(array_slice($this->prices->closes, $start, $to - $start + 1), $n), $from - $start);
+        return Indicators::ema(array_slice($this->prices->closes, $start, $to - $start + 1), $n, $from - $start);
     }
 
     /** Relative strength index of a day, by Wilder's smoothing, an exponential mean of weight 1/n; null before it begins. */

@@ -17,7 +17,7 @@ use Logion\Time\FiscalPeriod;
 /** Lines of the statements of a company at a moment, and why one has no value. */
 final class StatementFigures
 {
-    /** @var array<string, Absence> shared by all companies: they lack the same lines again and again */
+    /** @var array<string, array<string, Absence>> by cause, and line or label, shared by all companies: they lack the same lines */
     private static array $absences = [];
 
     public function __construct(
@@ -63,7 +63,7 @@ final class StatementFigures
     public function absentLine(LineItem $item, ?int $period): Absence
     {
         if ($period === null) {
-            return self::$absences['none'] ??= Absence::of(Reason::NoReport);
+            return self::$absences['none'][''] ??= Absence::of(Reason::NoReport);
         }
         if (! $item->fits($this->template)) {
             return $this->doesNotFit($item->label);
@@ -71,8 +71,8 @@ final class StatementFigures
         $first = $this->facts->firstYear();
 
         return $first !== null && FiscalPeriod::fiscalYear($period) < $first
-            ? (self::$absences['early:'.$item->key] ??= Absence::of(Reason::ReportsTooYoung, $item->label))
-            : (self::$absences['line:'.$item->key] ??= Absence::of(Reason::LineNotReported, $item->label));
+            ? (self::$absences['early'][$item->key] ??= Absence::of(Reason::ReportsTooYoung, $item->label))
+            : (self::$absences['line'][$item->key] ??= Absence::of(Reason::LineNotReported, $item->label));
     }
 
     private function averageOfQuarters(string $line, int $quarter): ?float
@@ -100,7 +100,7 @@ final class StatementFigures
 
     public function doesNotFit(string $label): Absence
     {
-        return self::$absences[$this->template->value.':'.$label] ??= Absence::of(
+        return self::$absences[$this->template->value][$label] ??= Absence::of(
             Reason::NotApplicableToBusiness,
             $label,
             $this->template->label(),

@@ -25,10 +25,7 @@ final class BatchEvaluator extends MetricEvaluator
 {
     private ?Vector $rates = null;
 
-    /**
-     * @var array<int, array{list<array<string, float>>, list<array<string, float>>, list<?int>}> rows of the period, of its year, and the
-     *     period, by moment
-     */
+    /** @var array<int, array{list<array<string, float>>, list<?int>}> rows of the period, and the period, by moment */
     private array $rows = [];
 
     /**
@@ -123,15 +120,21 @@ final class BatchEvaluator extends MetricEvaluator
 
             return $this->ofEach($moment, static fn (Subject $company, Moment $moment): float|Absence => $company->line($item, $moment));
         }
-        [$rows, $years, $periods] = $this->rows[$moment->place] ??= $this->read($moment);
+        [$rows, $periods] = $this->rows[$moment->place] ??= $this->read($moment);
         $key = $item->key;
+        // Who lacks the line is left out: where nobody does, all is read at once.
+        $values = array_column($rows, $key);
+        if (count($values) === $this->size) {
+            return new Vector($values);
+        }
         $values = $absences = [];
         foreach ($rows as $i => $row) {
-            $value = $row[$key] ?? ($years[$i][$key] ?? NAN);
-            if ($value != $value) {
+            if (isset($row[$key])) {
+                $values[] = $row[$key];
+            } else {
+                $values[] = NAN;
                 $absences[$i] = $this->companies[$i]->statements->absentLine($item, $periods[$i]);
             }
-            $values[] = $value;
         }
 
         return new Vector($values, $absences);
@@ -144,14 +147,17 @@ final class BatchEvaluator extends MetricEvaluator
         $key = $item->key;
         $values = $absences = [];
         foreach ($flows as $i => $rows) {
-            $value = isset($rows[0][$key]) ? 0.0 : null;
-            foreach ($rows as $row) {
-                if (! isset($row[$key])) {
-                    // Not told quarter by quarter, nor for the year: it may be put together otherwise.
-                    $value = $this->companies[$i]->facts->trailing($key, (int) $periods[$i]);
-                    break;
-                }
-                $value += $row[$key];
+            if (isset($rows[0][$key], $rows[1][$key], $rows[2][$key], $rows[3][$key])) {
+                $values[] = $rows[0][$key] + $rows[1][$key] + $rows[2][$key] + $rows[3][$key];
+
+                continue;
+            }
+            $value = null;
+            if ($rows !== []) {
+                // Not told quarter by quarter, nor for the year: it may be put together otherwise.
+                $value = count($rows) === 1 && isset($rows[0][$key])
+                    ? $rows[0][$key]
+                    : $this->companies[$i]->facts->trailing($key, (int) $periods[$i]);
             }
             if ($value === null) {
                 $absences[$i] = $this->companies[$i]->statements->absentLine($item, $periods[$i]);
@@ -185,17 +191,21 @@ final class BatchEvaluator extends MetricEvaluator
         return [$periods, $flows];
     }
 
-    /** @return array{list<array<string, float>>, list<array<string, float>>, list<?int>} */
+    /** @return array{list<array<string, float>>, list<?int>} */
     private function read(Moment $moment): array
     {
-        $rows = $years = $periods = [];
+        $rows = $periods = [];
         foreach ($this->companies as $company) {
             $periods[] = $period = $company->moments->period($moment);
-            $rows[] = $period === null ? [] : $company->facts->row($period);
-            // Balances of a fourth quarter are those of the year.
-            $years[] = $period !== null && $period % 10 === 4 ? $company->facts->row($period - 4) : [];
+            $row = $period === null ? [] : $company->facts->row($period);
+            if ($period !== null && $period % 10 === 4) {
+                // Balances of a fourth quarter are those of the year.
+                $year = $company->facts->row($period - 4);
+                $row = $row === [] ? $year : $row + $year;
+            }
+            $rows[] = $row;
         }
 
-        return [$rows, $years, $periods];
+        return [$rows, $periods];
     }
 }
